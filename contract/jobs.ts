@@ -1,0 +1,81 @@
+import { z } from 'zod';
+import { Id, JobDocument } from '../core/job/document';
+import { Edit } from '../core/job/edits';
+import { History, Print, Try, TryMate, Version } from '../core/job/history';
+
+export const CreateJob = z.object({
+  title: z.string().trim().min(1, 'Give the job a name.').max(300, 'At most 300 characters.'),
+  recipe: z.string().max(60),
+  object: z.string().trim().max(300).optional(),
+  materialId: Id.optional(),
+});
+
+/** What an undo or redo would do, for its button. */
+const Reversible = z.object({ editId: z.string(), words: z.string() }).nullable();
+
+export const JobView = z.object({
+  id: Id,
+  /** On the tag. */
+  number: z.number().int(),
+  revision: z.number().int(),
+  createdAt: z.string(),
+  updatedAt: z.string(),
+  document: JobDocument,
+  history: History,
+});
+export const JobAnswer = JobView.extend({ undo: Reversible, redo: Reversible });
+
+export const EditRequest = z.object({
+  /** The revision the maker was looking at. */
+  revision: z.number().int(),
+  edit: Edit,
+});
+export const UndoRequest = z.object({ editId: z.string() });
+
+export const Activity = z.object({
+  id: z.string(),
+  at: z.string(),
+  kind: z.string(),
+  words: z.string(),
+  revision: z.number().int(),
+});
+
+/** Both sides of an edit that came too late. */
+export const Conflict = z.object({
+  current: JobAnswer,
+  /** What was done meanwhile, in words. */
+  theirs: z.array(z.string()),
+  yours: z.string(),
+});
+
+export const MakeVersion = z.object({
+  revision: z.number().int(),
+  partId: Id,
+  accepted: Version.shape.accepted.default([]),
+});
+export const RecordPrint = z.object({
+  versionId: Id,
+  hours: Print.shape.hours.default(null),
+  grams: Print.shape.grams.default(null),
+  cost: Print.shape.cost.default(null),
+  note: z.string().max(2000).default(''),
+});
+export const RecordTry = z.object({
+  printId: Id,
+  mates: z.record(Id, TryMate).refine(m => Object.keys(m).length > 0, 'Say how at least one surface feels.'),
+  note: z.string().max(2000).default(''),
+});
+export const VoidRow = z.object({
+  kind: z.enum(['version', 'print', 'try']),
+  id: Id,
+  reason: z.string().trim().min(1, 'Say why it does not count.').max(300),
+});
+
+export const FILE_KINDS = ['3mf', 'step', 'stl'] as const;
+
+export type JobView = z.infer<typeof JobView>;
+export type JobAnswer = z.infer<typeof JobAnswer>;
+export type Conflict = z.infer<typeof Conflict>;
+export type Activity = z.infer<typeof Activity>;
+export type FileKind = (typeof FILE_KINDS)[number];
+export { Print, Try, Version };

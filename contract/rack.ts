@@ -1,0 +1,20 @@
+import { z } from 'zod';
+import { STAGES } from '../core/job/guidance';
+
+/** A job as its tag on the rack shows it. */
+export const RackJob = z.object({
+  id: z.string(),
+  number: z.number().int(),
+  title: z.string(),
+  object: z.string(),
+  updatedAt: z.string(),
+  state: z.string(),
+  next: z.object({ stage: z.enum(STAGES), action: z.string(), reason: z.string(), waits: z.boolean() }),
+  marks: z.array(z.object({ version: z.number(), verdict: z.enum(['tight', 'right', 'loose']).nullable() })),
+  inService: z.boolean(),
+  /** Cut through the part, as paths in mm with the frame they fill. */
+  thumbnail: z.object({ viewBox: z.string(), cut: z.array(z.string()), mate: z.array(z.string()), edge: z.array(z.string()) }),
+});
+export const Rack = z.object({ jobs: z.array(RackJob) });
+export type RackJob = z.infer<typeof RackJob>;
+export type Rack = z.infer<typeof Rack>;

@@ -1,0 +1,37 @@
+import type { Side } from './wants';
+
+/** How the printer's surfaces are called where its behaviour differs. It follows from side and pose. */
+export type SurfaceKind = 'hole' | 'outside' | 'hole-on-side' | 'outside-on-side' | 'height';
+
+/**
+ * What is believed of a printer before a job's own tries: how much less clearance a print has than its
+ * model. A hole that prints 0.22 small has +0.22; an outside that prints 0.05 large +0.05.
+ */
+export interface BiasBelief {
+  /** mm. */
+  mean: number;
+  /** Shared by all surfaces of this kind on this printer and material, mm. */
+  sd: number;
+}
+
+export interface PrinterBelief {
+  inside: BiasBelief;
+  outside: BiasBelief;
+  /** Print-to-print sd, mm. */
+  repeatability: number;
+}
+
+/** An uncalibrated filament printer. Common practice, no source. */
+export const PRACTICE_BELIEF: PrinterBelief = {
+  inside: { mean: 0.22, sd: 0.14 },
+  outside: { mean: 0.05, sd: 0.08 },
+  repeatability: 0.04,
+};
+
+/** Laid on its side a round surface shows its layer steps: the doubt doubles. Common practice, no source. */
+const ON_SIDE = 2;
+
+export function beliefFor(belief: PrinterBelief, side: Side, kind: SurfaceKind): BiasBelief {
+  const own = belief[side];
+  return kind.endsWith('on-side') ? { mean: own.mean, sd: own.sd * ON_SIDE } : own;
+}

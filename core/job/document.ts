@@ -1,0 +1,164 @@
+import { z } from 'zod';
+
+/**
+ * A job: one object and the part or parts made for it, as one document. Versions, prints and tries are
+ * append-only and live beside it (history.ts). Lengths mm, angles degrees, forces N, temperatures °C.
+ */
+export const JOB_SCHEMA_VERSION = 1;
+
+export const Id = z.string().min(1).max(40).regex(/^[\w-]+$/);
+const Title = z.string().trim().min(1, 'Give it a name.').max(300, 'At most 300 characters.');
+const Note = z.string().max(4000, 'At most 4000 characters.');
+const Label = z.string().trim().min(1).max(120);
+/** What expressions call a dimension. */
+export const DimensionName = z
+  .string()
+  .regex(/^[a-z][a-z0-9_]{0,39}$/, 'A short name of small letters, digits and _, starting with a letter.');
+
+/** Nothing on a bench is measured beyond this, mm; larger is a slip of the unit or the thumb. */
+export const LARGEST_READING = 5000;
+
+export const Unit = z.enum(['mm', 'cm', 'm', 'in', 'thou', 'deg', 'rad', 'none', 'percent']);
+
+export const Expression = z.object({ text: z.string().max(200), unit: Unit });
+
+export const Reading = z.object({
+  id: Id,
+  /** mm or degrees. */
+  value: z.number().min(-LARGEST_READING).max(LARGEST_READING),
+  /** As it was typed or sent. */
+  text: z.string().max(60),
+  unit: Unit,
+  at: z.iso.datetime(),
+  instrumentId: Id.nullable(),
+  /** The counterpart itself, the old part (carries its maker's clearance and wear), or a label or data sheet. */
+  source: z.enum(['seat', 'old-part', 'said']),
+  via: z.enum(['typed', 'stream', 'import']),
+  /** Why it does not count; null while it counts. */
+  struck: z.string().max(300).nullable(),
+});
+
+export const Dimension = z.object({
+  id: Id,
+  name: DimensionName,
+  label: Label,
+  kind: z.enum(['outside', 'inside', 'depth', 'step', 'length', 'angle']),
+  critical: z.boolean(),
+  /** The recipe's guide step it answers; null for the maker's own. */
+  guide: z.string().max(40).nullable(),
+  note: Note,
+  readings: z.array(Reading).max(200, 'At most 200 readings of one dimension.'),
+});
+
+export const Window = z
+  .object({ min: z.number().min(-50).max(50), max: z.number().min(-50).max(50), unit: z.enum(['mm', 'strain']) })
+  .refine(w => w.min < w.max, { message: 'The least must be below the most.', path: ['max'] });
+
+export const Want = z.object({
+  name: z.enum(['drop-on', 'slide', 'snug', 'press', 'stretch', 'click', 'jam', 'screw', 'own']),
+  window: Window,
+  prefer: z.enum(['none', 'loose', 'tight']),
+});
+
+/** A side of a mate: the object (by one of its dimensions) or one of our parts (by a recipe's mate). */
+const MateSide = z.discriminatedUnion('of', [
+  z.object({ of: z.literal('object'), dimension: Id }),
+  z.object({ of: z.literal('part'), part: Id, surface: z.string().max(40) }),
+]);
+
+export const Mate = z.object({
+  id: Id,
+  name: Label,
+  kind: z.enum(['fit', 'position', 'length', 'angle', 'flush']),
+  ours: z.object({ of: z.literal('part'), part: Id, surface: z.string().max(40) }),
+  other: MateSide,
+  /** Which of the two our surface is. */
+  side: z.enum(['inside', 'outside']),
+  soft: z.enum(['none', 'ours', 'theirs']),
+  want: Want,
+});
+
+/** Which way is up off the bed while printing: as the recipe draws it, turned over, or on its side. */
+export const Pose = z.enum(['as-drawn', 'turned-over', 'on-side']);
+
+export const Part = z.object({
+  id: Id,
+  name: Label,
+  recipe: z.string().max(60),
+  printerId: Id.nullable(),
+  materialId: Id.nullable(),
+  pose: Pose,
+  /** What the maker set; what is left out follows the recipe's defaults. */
+  parameters: z.record(z.string().max(40), Expression),
+});
+
+export const Brief = z.object({
+  purpose: Note,
+  ifItBreaks: z.enum(['nuisance', 'damage', 'injury']).nullable(),
+  mustHold: z.array(z.enum(['water', 'air', 'dust'])),
+  loads: z
+    .array(z.object({ id: Id, words: Label, forceN: z.number().min(0).max(100_000).nullable(), direction: z.string().max(120) }))
+    .max(20),
+  /** Hottest it gets, °C; null while nobody said. */
+  hottestC: z.number().min(-60).max(400).nullable(),
+  outdoors: z.boolean(),
+  obstacles: z.array(z.object({ id: Id, words: Label, clear: z.number().min(0).max(5000).nullable() })).max(20),
+  /** Cautions the maker has read and accepted. */
+  cautionsRead: z.array(z.string().max(60)).max(50),
+  /** The price of buying it instead, in the workshop's currency; null if it cannot be bought. */
+  priceToBuy: z.number().min(0).max(1e6).nullable(),
+});
+
+export const JobDocument = z.object({
+  schemaVersion: z.literal(JOB_SCHEMA_VERSION),
+  title: Title,
+  object: z.object({
+    name: z.string().trim().max(300),
+    note: Note,
+    /** Borrowed or far away: a list of what is still unread matters before it goes. */
+    leaves: z.boolean(),
+  }),
+  brief: Brief,
+  parts: z.array(Part).min(1).max(20),
+  dimensions: z.array(Dimension).max(100),
+  mates: z.array(Mate).max(100),
+  /** In service: what was fitted and how it holds. */
+  service: z.object({
+    since: z.iso.datetime().nullable(),
+    notes: z.array(z.object({ id: Id, at: z.iso.datetime(), words: Note })).max(200),
+  }),
+});
+
+export type Reading = z.infer<typeof Reading>;
+export type Dimension = z.infer<typeof Dimension>;
+export type Want = z.infer<typeof Want>;
+export type Mate = z.infer<typeof Mate>;
+export type Part = z.infer<typeof Part>;
+export type Pose = z.infer<typeof Pose>;
+export type Brief = z.infer<typeof Brief>;
+export type JobDocument = z.infer<typeof JobDocument>;
+
+/**
+ * Older documents, one function a step: the function at n takes schema n to n + 1. Empty while there is
+ * only one schema.
+ */
+const UPGRADES: Record<number, (old: Record<string, unknown>) => Record<string, unknown>> = {};
+
+/**
+ * Reads a stored document of any schema up to ours.
+ * @throws RangeError for a newer schema; ZodError for a broken document
+ */
+export function readJobDocument(stored: unknown): JobDocument {
+  let document = z.looseObject({ schemaVersion: z.number().int() }).parse(stored) as Record<string, unknown> & {
+    schemaVersion: number;
+  };
+  if (document.schemaVersion > JOB_SCHEMA_VERSION) {
+    throw new RangeError(`This job was made by a newer Sagoma (schema ${document.schemaVersion}, ours is ${JOB_SCHEMA_VERSION}): update Sagoma to open it.`);
+  }
+  while (document.schemaVersion < JOB_SCHEMA_VERSION) {
+    const upgrade = UPGRADES[document.schemaVersion];
+    if (!upgrade) throw new RangeError(`No upgrade from job schema ${document.schemaVersion}.`);
+    document = { ...upgrade(document), schemaVersion: document.schemaVersion + 1 };
+  }
+  return JobDocument.parse(document);
+}

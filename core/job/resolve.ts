@@ -1,0 +1,183 @@
+import { evaluateExpression, type Expression } from '../quantity/expression';
+import { ownUnit } from '../quantity/units';
+import { requireRecipe } from '../shape/recipes';
+import type { Parameters, ParameterSpec, Recipe } from '../shape/recipes/recipe';
+import { type DimensionState, evaluateDimension } from './dimensions';
+import type { JobDocument, Mate, Part } from './document';
+import type { History } from './history';
+import { type LedgerState, ledgerOf } from './ledger';
+import type { Material, Printer, Workshop } from './workshop';
+
+/** A job worked out: values, ledger and parameters of one of its parts. A pure function of its inputs. */
+export interface ResolvedPart {
+  part: Part;
+  recipe: Recipe;
+  material: Material;
+  printer: Printer;
+  dimensions: Map<string, DimensionState>;
+  ledger: LedgerState;
+  parameters: Parameters;
+  /** What each parameter's field holds: the maker's expression or the recipe's default. */
+  expressions: Record<string, Expression>;
+  /** Parameters that stand on an example size, since something was not measured yet. */
+  provisional: Set<string>;
+  /** What is wrong with an expression, by parameter. */
+  problems: Record<string, string>;
+}
+
+export function resolvePart(document: JobDocument, partId: string, workshop: Workshop, history: History): ResolvedPart {
+  const part = document.parts.find(p => p.id === partId);
+  if (!part) throw new RangeError('That part is no longer in the job.');
+  const recipe = requireRecipe(part.recipe);
+  const dimensions = new Map(document.dimensions.map(d => [d.id, evaluateDimension(d, workshop)]));
+  const choices = choicesOf(recipe, part);
+  const active = activeMates(document, part, recipe, choices);
+  const ledger = ledgerOf(document, part.id, active, dimensions, workshop, history);
+  const work = new Work(document, part, recipe, choices, dimensions, ledger);
+  return {
+    part,
+    recipe,
+    material: workshop.materials.find(m => m.id === part.materialId) ?? workshop.materials[0]!,
+    printer: workshop.printers.find(p => p.id === part.printerId) ?? workshop.printers[0]!,
+    dimensions,
+    ledger,
+    ...work.run(),
+  };
+}
+
+export function activeMates(document: JobDocument, part: Part, recipe: Recipe, choices: Parameters): Mate[] {
+  return document.mates.filter(
+    mate => mate.ours.part === part.id && recipe.mates.find(m => m.id === mate.ours.surface)?.active(choices),
+  );
+}
+
+/** Choices and flags first: they decide which mates and parameters there are, and stand on nothing else. */
+function choicesOf(recipe: Recipe, part: Part): Parameters {
+  const choices: Record<string, string | boolean> = {};
+  for (const spec of recipe.parameters) {
+    const text = part.parameters[spec.name]?.text;
+    if (spec.kind === 'choice') {
+      choices[spec.name] = spec.options.find(o => o.value === text)?.value ?? spec.default;
+    } else if (spec.kind === 'flag') {
+      choices[spec.name] = text === undefined ? spec.default : text === 'yes';
+    }
+  }
+  return choices;
+}
+
+/** One pass over the graph of names: dimensions and ledger are given, parameters may name each other. */
+class Work {
+  private readonly parameters: Record<string, number | string | boolean>;
+  private readonly expressions: Record<string, Expression> = {};
+  private readonly provisional = new Set<string>();
+  private readonly problems: Record<string, string> = {};
+  private readonly open: string[] = [];
+
+  constructor(
+    private readonly document: JobDocument,
+    private readonly part: Part,
+    private readonly recipe: Recipe,
+    choices: Parameters,
+    private readonly dimensions: ReadonlyMap<string, DimensionState>,
+    private readonly ledger: LedgerState,
+  ) {
+    this.parameters = { ...choices };
+  }
+
+  run() {
+    for (const spec of this.recipe.parameters) {
+      if (spec.kind === 'length') this.length(spec);
+      else this.expressions[spec.name] = { text: wordOf(this.parameters[spec.name]!), unit: 'none' };
+    }
+    const { parameters, expressions, provisional, problems } = this;
+    return { parameters, expressions, provisional, problems };
+  }
+
+  private length(spec: Extract<ParameterSpec, { kind: 'length' }>): number {
+    const known = this.parameters[spec.name];
+    if (typeof known === 'number') return known;
+    const own: Expression = this.part.parameters[spec.name] ?? { text: spec.default, unit: ownUnit('length') };
+    this.expressions[spec.name] = own;
+    this.open.push(spec.name);
+    const before = this.provisional.size;
+    let provisional = false;
+    const outcome = evaluateExpression(own, 'length', name => {
+      const found = this.look(name);
+      if (found?.provisional) provisional = true;
+      return found?.value;
+    });
+    this.open.pop();
+    let value = outcome.ok ? outcome.value : Number.NaN;
+    const shown = spec.shown?.(this.parameters) ?? true;
+    if (!outcome.ok) this.problems[spec.name] = outcome.message;
+    else if (shown && value < spec.min) this.problems[spec.name] = `${spec.label} must be at least ${spec.min} mm.`;
+    else if (shown && value > spec.max) this.problems[spec.name] = `${spec.label} must be at most ${spec.max} mm.`;
+    if (this.problems[spec.name] || !Number.isFinite(value)) value = this.recipe.demo.parameters[spec.name] as number;
+    if (provisional || this.provisional.size > before) this.provisional.add(spec.name);
+    // A hidden parameter is of no consequence: neither are its problems.
+    if (!shown) {
+      delete this.problems[spec.name];
+      this.provisional.delete(spec.name);
+    }
+    this.parameters[spec.name] = value;
+    return value;
+  }
+
+  private look(name: string): { value: number; provisional: boolean } | undefined {
+    const [base, field] = name.split('.');
+    const dimension = this.document.dimensions.find(d => d.name === base);
+    if (dimension) {
+      if (field === undefined) return this.measured(dimension.id, base!);
+      if (field !== 'model') return undefined;
+      const mate = this.ledger.mates.find(m => m.dimension.id === dimension.id);
+      if (mate) return { value: mate.model, provisional: false };
+      const spec = this.recipe.mates.find(m => m.dimension === dimension.id);
+      const example = spec && this.recipe.demo.parameters[spec.parameter];
+      return typeof example === 'number' ? { value: example, provisional: true } : undefined;
+    }
+    const spec = this.recipe.parameters.find(p => p.name === name);
+    if (spec?.kind !== 'length') return undefined;
+    if (this.open.includes(name)) {
+      this.problems[this.open.at(-1)!] = `“${name}” is made from this number: that goes round in a circle.`;
+      return { value: this.recipe.demo.parameters[name] as number, provisional: false };
+    }
+    const value = this.length(spec);
+    return { value, provisional: this.provisional.has(name) };
+  }
+
+  private measured(id: string, name: string): { value: number; provisional: boolean } | undefined {
+    const evaluation = this.dimensions.get(id)?.evaluation;
+    if (evaluation) return { value: evaluation.value, provisional: false };
+    const example = this.recipe.demo.sizes[name];
+    return example === undefined ? undefined : { value: example, provisional: true };
+  }
+}
+
+export const wordOf = (value: number | string | boolean) => (typeof value === 'boolean' ? (value ? 'yes' : 'no') : String(value));
+
+/** Guide dimensions that this part needs, in measuring order, then the maker's own. */
+export function neededDimensions(document: JobDocument, resolved: Pick<ResolvedPart, 'recipe' | 'parameters' | 'dimensions'>): DimensionState[] {
+  const { recipe, parameters, dimensions } = resolved;
+  return document.dimensions.flatMap(d => {
+    const step = recipe.guide.find(g => g.key === d.guide);
+    if (step && !step.needed(parameters)) return [];
+    return [dimensions.get(d.id)!];
+  });
+}
+
+/** What the checks on the finished triangles need to know. */
+export function checkContext(resolved: ResolvedPart) {
+  const measured: Record<string, number> = {};
+  for (const [id, state] of resolved.dimensions) if (state.evaluation) measured[id] = state.evaluation.value;
+  return {
+    lineWidth: resolved.printer.lineWidth,
+    bed: resolved.printer.bed,
+    flexible: resolved.material.flexible,
+    strainLimit: resolved.material.strainLimit,
+    ledger: Object.fromEntries(
+      resolved.ledger.mates.map(m => [m.mate.ours.surface, { model: m.model, reading: m.reading.value }]),
+    ),
+    measured,
+  };
+}
+

@@ -1,0 +1,47 @@
+import { formatPlain } from '../quantity/format';
+import type { JobDocument } from './document';
+import type { Edit } from './edits';
+
+/** An edit in the maker's words, for the activity log and the undo button. */
+export function wordsFor(edit: Edit, document: JobDocument): string {
+  const dimension = (id: string) => document.dimensions.find(d => d.id === id)?.label ?? 'a dimension';
+  const mate = (id: string) => document.mates.find(m => m.id === id)?.name ?? 'a mate';
+  const reading = (dimensionId: string, id: string) =>
+    document.dimensions.find(d => d.id === dimensionId)?.readings.find(r => r.id === id)?.text ?? '';
+  switch (edit.kind) {
+    case 'rename':
+      return `Renamed to “${edit.title}”`;
+    case 'describe-object':
+      return 'Described the object';
+    case 'brief':
+      return 'Changed the brief';
+    case 'add-reading':
+      return `Read ${formatPlain(edit.reading.value, 4)} on ${dimension(edit.dimensionId)}`;
+    case 'take-back-reading':
+      return `Took back ${reading(edit.dimensionId, edit.readingId)} on ${dimension(edit.dimensionId)}`;
+    case 'strike-reading':
+      return edit.reason === null
+        ? `Counted ${reading(edit.dimensionId, edit.readingId)} again on ${dimension(edit.dimensionId)}`
+        : `Struck out ${reading(edit.dimensionId, edit.readingId)} on ${dimension(edit.dimensionId)}: ${edit.reason}`;
+    case 'add-dimension':
+      return `Added the dimension ${edit.dimension.label}`;
+    case 'note-dimension':
+      return `Wrote a note on ${dimension(edit.dimensionId)}`;
+    case 'remove-dimension':
+      return `Removed ${dimension(edit.dimensionId)}`;
+    case 'want':
+      return `${mate(edit.mateId)} shall be ${edit.want.name}`;
+    case 'parameter':
+      return edit.expression ? `Set ${edit.name} to ${edit.expression.text}` : `Let ${edit.name} follow the recipe again`;
+    case 'material':
+      return 'Chose another plastic';
+    case 'printer':
+      return 'Chose another printer';
+    case 'pose':
+      return 'Turned the part on the bed';
+    case 'in-service':
+      return edit.since ? 'Put it in service' : 'Took it out of service';
+    case 'service-note':
+      return 'Noted how it holds';
+  }
+}

@@ -1,0 +1,86 @@
+import { z } from 'zod';
+import { Id } from './document';
+
+/** What the workshop owns and how it likes things. Lengths mm. */
+export const Instrument = z.object({
+  id: Id,
+  name: z.string().trim().min(1, 'Give it a name.').max(80),
+  kind: z.enum(['calipers', 'rule', 'micrometer', 'depth-gauge', 'tape', 'protractor', 'other']),
+  resolution: z.number().positive('Must be above 0.').max(10),
+  maxError: z.number().min(0).max(10),
+});
+
+export const Printer = z.object({
+  id: Id,
+  name: z.string().trim().min(1, 'Give it a name.').max(80),
+  bed: z.object({ width: z.number().min(20).max(2000), depth: z.number().min(20).max(2000), height: z.number().min(20).max(2000) }),
+  nozzle: z.number().min(0.1).max(2),
+  lineWidth: z.number().min(0.1).max(3),
+});
+
+export const Material = z.object({
+  id: Id,
+  name: z.string().trim().min(1, 'Give it a name.').max(80),
+  flexible: z.boolean(),
+  /** g/cm³ */
+  density: z.number().min(0.5).max(8),
+  /** Ratio, borne once without lasting harm. */
+  strainLimit: z.number().min(0.001).max(3),
+  softensC: z.number().min(20).max(400),
+  /** Per kilogram, in the workshop's currency. */
+  pricePerKg: z.number().min(0).max(10_000),
+  /** Where the figures come from. */
+  source: z.string().max(200),
+});
+
+const Belief = z.object({ mean: z.number().min(-2).max(2), sd: z.number().min(0).max(2) });
+
+/** What is believed of a printer with a material before tries: how much tighter than drawn it prints. */
+export const PrinterBelief = z.object({ inside: Belief, outside: Belief, repeatability: z.number().min(0.001).max(1) });
+
+export const Workshop = z.object({
+  schemaVersion: z.literal(1),
+  name: z.string().trim().min(1, 'Give the workshop a name.').max(120),
+  currency: z.string().trim().min(1).max(6),
+  unit: z.enum(['mm', 'in']),
+  /** How far apart the same hands read the same thing, sd. */
+  operatorRepeatability: z.number().min(0.001).max(1),
+  instruments: z.array(Instrument).min(1, 'Keep at least one instrument.').max(50),
+  printers: z.array(Printer).min(1, 'Keep at least one printer.').max(50),
+  materials: z.array(Material).min(1, 'Keep at least one material.').max(100),
+  belief: PrinterBelief,
+  /** Whether the stand-ins for caliper, printer and object are offered. */
+  practiceBench: z.boolean(),
+});
+
+export type Instrument = z.infer<typeof Instrument>;
+export type Printer = z.infer<typeof Printer>;
+export type Material = z.infer<typeof Material>;
+export type Workshop = z.infer<typeof Workshop>;
+
+/** A new workshop. Material figures from memory: makers should put in those of their own spools. */
+export const FIRST_WORKSHOP: Workshop = {
+  schemaVersion: 1,
+  name: 'My workshop',
+  currency: '€',
+  unit: 'mm',
+  operatorRepeatability: 0.03,
+  instruments: [
+    { id: 'calipers', name: 'Calipers', kind: 'calipers', resolution: 0.01, maxError: 0.03 },
+    { id: 'rule', name: 'Steel rule', kind: 'rule', resolution: 0.5, maxError: 0.2 },
+  ],
+  printers: [
+    { id: 'printer', name: 'Filament printer', bed: { width: 220, depth: 220, height: 220 }, nozzle: 0.4, lineWidth: 0.4 },
+  ],
+  materials: [
+    { id: 'pla', name: 'PLA', flexible: false, density: 1.24, strainLimit: 0.02, softensC: 55, pricePerKg: 20, source: 'from memory' },
+    { id: 'petg', name: 'PETG', flexible: false, density: 1.27, strainLimit: 0.035, softensC: 70, pricePerKg: 22, source: 'from memory' },
+    { id: 'tpu', name: 'TPU 95A', flexible: true, density: 1.21, strainLimit: 0.25, softensC: 75, pricePerKg: 35, source: 'from memory' },
+  ],
+  belief: {
+    inside: { mean: 0.22, sd: 0.14 },
+    outside: { mean: 0.05, sd: 0.08 },
+    repeatability: 0.04,
+  },
+  practiceBench: false,
+};

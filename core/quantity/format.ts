@@ -1,0 +1,39 @@
+import { factorOf } from './units';
+
+export type DisplayUnit = 'mm' | 'in';
+
+/** Readings and model numbers: two decimals in mm, four in inches, with a true minus sign. */
+export function formatLength(valueMm: number, unit: DisplayUnit = 'mm', decimals?: number): string {
+  const shown = valueMm / factorOf(unit);
+  return plainMinus(shown.toFixed(decimals ?? (unit === 'mm' ? 2 : 4)));
+}
+
+/** A step of the ledger: always with its sign. */
+export function formatSigned(valueMm: number, unit: DisplayUnit = 'mm', decimals?: number): string {
+  const text = formatLength(Math.abs(valueMm), unit, decimals);
+  if (Number(text) === 0) return `±${text}`;
+  return `${valueMm < 0 ? '−' : '+'}${text}`;
+}
+
+/** A number without trailing zeros, at most `decimals` of them: for parameters and sentences. */
+export function formatPlain(value: number, decimals = 2): string {
+  return plainMinus(String(Number(value.toFixed(decimals))));
+}
+
+/** "78 %"; never 0 or 100 unless exactly so, since nothing here is certain. */
+export function formatPercent(ratio: number): string {
+  if (ratio > 0 && ratio < 0.01) return 'under 1 %';
+  if (ratio < 1 && ratio > 0.99) return 'over 99 %';
+  return `${Math.round(ratio * 100)} %`;
+}
+
+/** Decimals that a reading's resolution supports: 0.01 gives 2, 0.05 gives 2, 0.5 gives 1. */
+export function decimalsOf(resolution: number): number {
+  for (let decimals = 0; decimals < 6; decimals++) {
+    const scaled = resolution * 10 ** decimals;
+    if (Math.abs(scaled - Math.round(scaled)) < 1e-9) return decimals;
+  }
+  return 6;
+}
+
+const plainMinus = (text: string) => (Number(text) === 0 ? text.replace('-', '') : text.replace('-', '−'));

@@ -1,0 +1,73 @@
+import { areaOf, type Bounds, boundsOf, closureOf, type TriangleMesh, volumeOf } from './mesh/mesh';
+import type { Kernels } from './kernels/kernel';
+import { type MeasuredMate, measureMates } from './checks/measure';
+import { checkSolid } from './checks/check-solid';
+import type { CheckContext, Finding, Parameters, Recipe } from './recipes/recipe';
+
+/** How far a flat may lie from the true surface, mm: on screen, and in a file whose mates must measure right. */
+export const SCREEN_SAGITTA = 0.03;
+export const FILE_SAGITTA = 0.0025;
+
+export interface BuiltPart {
+  mesh: TriangleMesh;
+  /** mm³ and mm². */
+  volume: number;
+  area: number;
+  bounds: Bounds;
+  watertight: boolean;
+  mates: MeasuredMate[];
+}
+
+export type BuildOutcome =
+  | { ok: true; part: BuiltPart; findings: Finding[] }
+  | { ok: false; findings: Finding[] };
+
+/**
+ * Parameters to triangles. A recipe's refusals and a kernel that fails both come back as findings; the
+ * kernel's bodies are released before this returns.
+ */
+export function buildPart(recipe: Recipe, parameters: Parameters, kernels: Kernels, sagitta: number): BuildOutcome {
+  const refused = recipe.refuse(parameters);
+  if (refused.length > 0) return { ok: false, findings: refused };
+  try {
+    const mesh = kernels.part.mesh(recipe.solid(parameters, kernels.part), sagitta);
+    return acceptMesh(recipe, parameters, mesh, kernels);
+  } catch (error) {
+    return { ok: false, findings: [kernelFinding(error)] };
+  } finally {
+    kernels.part.release();
+  }
+}
+
+function acceptMesh(recipe: Recipe, parameters: Parameters, mesh: TriangleMesh, kernels: Kernels): BuildOutcome {
+  const facts = kernels.mesh.facts(mesh);
+  const closure = closureOf(mesh);
+  // A B-rep operation that does not throw can still be wrong: what has no sound solid is not shown.
+  if (!facts.ok) return { ok: false, findings: [{ code: 'not-solid', level: 'stop', message: `${facts.message} Change the last number back and tell us which it was.` }] };
+  return {
+    ok: true,
+    part: {
+      mesh,
+      volume: volumeOf(mesh),
+      area: areaOf(mesh),
+      bounds: boundsOf(mesh),
+      watertight: closure.openEdges === 0,
+      mates: measureMates(mesh, recipe.surfaces(parameters)),
+    },
+    findings: [],
+  };
+}
+
+/** Everything that can be read off the finished triangles, worst first. */
+export function inspectPart(recipe: Recipe, parameters: Parameters, part: Pick<BuiltPart, 'mesh'>, context: CheckContext): Finding[] {
+  const order = { stop: 0, warn: 1, note: 2 };
+  return [
+    ...checkSolid(recipe, parameters, part.mesh, context),
+    ...recipe.checks(parameters, part, context),
+  ].sort((a, b) => order[a.level] - order[b.level]);
+}
+
+function kernelFinding(error: unknown): Finding {
+  const message = error instanceof Error ? error.message : 'The kernel gave no reason.';
+  return { code: 'kernel', level: 'stop', message: `This shape could not be made. ${message}. Take the last change back, or try a slightly different number.` };
+}

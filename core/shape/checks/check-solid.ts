@@ -1,0 +1,105 @@
+import { formatPlain } from '../../quantity/format';
+import { boundsOf, closureOf, type TriangleMesh, volumeOf } from '../mesh/mesh';
+import type { CheckContext, Finding, Parameters, Recipe } from '../recipes/recipe';
+import { measureMates } from './measure';
+import { thinnestWall } from './thickness';
+
+/** A mate further than this from the ledger is not what was asked for, mm. */
+const MATE_TOLERANCE = 0.01;
+/** A size within this share of twice or half the reading is a radius or half-width slip. */
+const SLIP_SHARE = 0.06;
+/** Nothing mates across a larger gap or interference than this share of its size. */
+const FAR_OFF = 0.25;
+
+/** Checks for any recipe, all on the finished triangles. */
+export function checkSolid(recipe: Recipe, parameters: Parameters, mesh: TriangleMesh, context: CheckContext): Finding[] {
+  return [
+    ...checkClosed(mesh),
+    ...checkMates(recipe, parameters, mesh, context),
+    ...checkWalls(mesh, context),
+    ...checkBed(mesh, context),
+  ];
+}
+
+export function checkClosed(mesh: TriangleMesh): Finding[] {
+  const { openEdges, bodies } = closureOf(mesh);
+  const findings: Finding[] = [];
+  if (openEdges > 0) {
+    findings.push({ code: 'open', level: 'stop', message: `The solid has ${openEdges} open edges: it has no inside. Take the last change back.` });
+  } else if (volumeOf(mesh) <= 0) {
+    findings.push({ code: 'inside-out', level: 'stop', message: 'The solid is inside out. Take the last change back.' });
+  }
+  if (bodies > 1) {
+    findings.push({ code: 'loose-bodies', level: 'stop', message: `The part falls into ${bodies} loose bodies: something does not reach the rest.` });
+  }
+  return findings;
+}
+
+export function checkMates(recipe: Recipe, parameters: Parameters, mesh: TriangleMesh, context: CheckContext): Finding[] {
+  const findings: Finding[] = [];
+  for (const mate of measureMates(mesh, recipe.surfaces(parameters))) {
+    const asked = context.ledger[mate.id];
+    const spec = recipe.mates.find(m => m.id === mate.id);
+    if (!asked || !spec) continue;
+    const bind = { label: `Use ${formatPlain(asked.model)} from the ledger`, parameter: spec.parameter, text: `${spec.dimension}.model` };
+    if (!Number.isFinite(mate.size)) {
+      findings.push({ code: 'mate-missing', level: 'stop', message: `${spec.name}: the solid has no surface there.`, parameter: spec.parameter });
+      continue;
+    }
+    const slip = slipOf(mate.size, asked.reading);
+    if (slip) {
+      findings.push({ code: 'slip', level: 'stop', message: `${spec.name} measures ${formatPlain(mate.size)} on the solid and ${formatPlain(asked.reading)} on the object: ${slip}`, parameter: spec.parameter, remedy: bind });
+    } else if (Math.abs(mate.size - asked.model) > MATE_TOLERANCE) {
+      findings.push({ code: 'mate-off', level: 'warn', message: `${spec.name} measures ${formatPlain(mate.size)} on the solid; the ledger asks for ${formatPlain(asked.model)}.`, parameter: spec.parameter, remedy: bind });
+    }
+  }
+  return findings;
+}
+
+function slipOf(size: number, reading: number): string | undefined {
+  const ratio = size / reading;
+  const near = (target: number) => Math.abs(ratio / target - 1) < SLIP_SHARE;
+  if (near(2)) return 'twice as much. Was a diameter used where a radius was meant?';
+  if (near(0.5)) return 'half as much. Was a radius typed for a diameter?';
+  if (near(25.4) || near(1 / 25.4)) return 'inches and millimetres are mixed up.';
+  if (Math.abs(ratio - 1) > FAR_OFF) return 'these cannot mate. Check the reading and the number.';
+  return undefined;
+}
+
+export function checkWalls(mesh: TriangleMesh, context: CheckContext): Finding[] {
+  const thinnest = thinnestWall(mesh);
+  if (!thinnest) return [];
+  const { thickness } = thinnest;
+  const passes = thickness / context.lineWidth;
+  const where = `at ${formatPlain(thinnest.at[2], 1)} mm above the bed`;
+  if (passes < 1.95) {
+    const least = 2 * context.lineWidth;
+    return [{ code: 'thin-wall', level: passes < 0.95 ? 'stop' : 'warn', message: `The thinnest wall is ${formatPlain(thickness)} mm, ${where}: less than two passes of a ${formatPlain(context.lineWidth)} mm line. Make it ${formatPlain(least)} mm or more.` }];
+  }
+  const whole = Math.round(passes);
+  // Beyond six passes nobody counts them; variable-width printing forgives small differences.
+  if (passes < 6 && Math.abs(passes - whole) > 0.2) {
+    const better = Math.ceil(passes) * context.lineWidth;
+    return [{ code: 'part-pass', level: 'note', message: `The thinnest wall is ${formatPlain(thickness)} mm: ${formatPlain(passes, 1)} passes of a ${formatPlain(context.lineWidth)} mm line. ${formatPlain(better)} mm would be whole passes.` }];
+  }
+  return [];
+}
+
+export function checkBed(mesh: TriangleMesh, context: CheckContext): Finding[] {
+  const { min, max } = boundsOf(mesh);
+  const size = [max[0] - min[0], max[1] - min[1], max[2] - min[2]] as const;
+  const { bed } = context;
+  const words = size.map(x => formatPlain(x, 1)).join(' × ');
+  const fits = (size[0] <= bed.width && size[1] <= bed.depth) || (size[1] <= bed.width && size[0] <= bed.depth);
+  const findings: Finding[] = [];
+  if (!fits || size[2] > bed.height) {
+    findings.push({ code: 'bed', level: 'stop', message: `The part is ${words} mm; the printer takes ${bed.width} × ${bed.depth} × ${bed.height} mm. Choose another printer, or split the part.` });
+  }
+  if (Math.max(...size) < 3) {
+    findings.push({ code: 'tiny', level: 'stop', message: `The part is only ${words} mm. Were inches read as millimetres?` });
+  }
+  if (Math.abs(min[2]) > 0.001) {
+    findings.push({ code: 'floating', level: 'stop', message: `The part ${min[2] > 0 ? 'floats' : 'sinks'} ${formatPlain(Math.abs(min[2]))} mm ${min[2] > 0 ? 'above' : 'into'} the bed.` });
+  }
+  return findings;
+}

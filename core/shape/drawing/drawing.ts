@@ -1,0 +1,64 @@
+/**
+ * Views as data: one renderer each for the page, SVG, DXF and PDF. Lengths mm, y up.
+ */
+export type DrawPoint = readonly [number, number];
+
+export interface DrawShape {
+  /** How it is inked: a cut face is hatched, an edge beyond it is thin, a mate is in the working colour. */
+  ink: 'cut' | 'edge' | 'mate' | 'centre' | 'ghost';
+  points: readonly DrawPoint[];
+  closed?: boolean;
+  /** What it belongs to: a dimension's or a mate's key, so that selecting one lights it. */
+  key?: string;
+}
+
+export interface DrawDimension {
+  /** The dimension's or parameter's key. */
+  key: string;
+  label: string;
+  from: DrawPoint;
+  to: DrawPoint;
+  /** Where the dimension line runs: a y for one measured across, an x for one measured up. */
+  line: number;
+  direction: 'across' | 'up';
+  diameter?: boolean;
+}
+
+export interface Drawing {
+  title: string;
+  shapes: readonly DrawShape[];
+  dimensions: readonly DrawDimension[];
+  /** min x, min y, max x, max y of everything, dimension lines included. */
+  frame: readonly [number, number, number, number];
+}
+
+/** The frame that holds shapes and dimension lines, with a margin for their labels. */
+export function frameOf(
+  shapes: readonly DrawShape[],
+  dimensions: readonly DrawDimension[],
+  margin: number,
+): Drawing['frame'] {
+  const xs: number[] = [];
+  const ys: number[] = [];
+  for (const shape of shapes) {
+    for (const [x, y] of shape.points) {
+      xs.push(x);
+      ys.push(y);
+    }
+  }
+  for (const d of dimensions) {
+    if (d.direction === 'across') {
+      xs.push(d.from[0], d.to[0]);
+      ys.push(d.line);
+    } else {
+      ys.push(d.from[1], d.to[1]);
+      xs.push(d.line);
+    }
+  }
+  return [Math.min(...xs) - margin, Math.min(...ys) - margin, Math.max(...xs) + margin, Math.max(...ys) + margin];
+}
+
+/** A half outline in (radius, height) and its mirror image: a cut through a turned part. */
+export function mirrored(points: readonly DrawPoint[]): DrawPoint[] {
+  return points.map(([x, y]) => [-x, y] as const);
+}

@@ -1,0 +1,70 @@
+import type { TriangleMesh } from '../mesh/mesh';
+
+/**
+ * What a recipe may ask of a geometry kernel. The part kernel works on exact surfaces (B-rep), the mesh
+ * kernel on triangles. Lengths mm, angles degrees.
+ */
+export type Point2 = readonly [number, number];
+
+/** From the previous point straight to `to`, or along the arc through `via`. */
+export interface OutlineEdge {
+  to: Point2;
+  via?: Point2;
+}
+
+/** A closed plane line; the last edge must end at `start`. */
+export interface Outline {
+  start: Point2;
+  edges: readonly OutlineEdge[];
+}
+
+/** A solid held by the kernel; valid until `release`. */
+export interface Body {
+  readonly kernelBody: unknown;
+}
+
+export interface PartKernel {
+  readonly version: string;
+  /** Turns an outline in (radius, height) about the upright axis. Radius must not be below 0. */
+  revolve(outline: Outline): Body;
+  /** Pulls an outline in (x, y) up from `z` by `height`. */
+  extrude(outline: Outline, z: number, height: number): Body;
+  fuse(a: Body, b: Body): Body;
+  cut(from: Body, tool: Body): Body;
+  /** Triangles, welded; `sagitta` is how far a flat may lie from the true surface. */
+  mesh(body: Body, sagitta: number): TriangleMesh;
+  /** STEP text, exact surfaces, mm, without a time stamp. */
+  step(body: Body, name: string): Promise<string>;
+  /** Reads STEP text back, for tests and for neighbours of a part. */
+  readStep(text: string): Promise<Body>;
+  /** Forgets every body made so far. */
+  release(): void;
+  /** Bytes of the kernel's heap, which only grows. */
+  memory(): number;
+}
+
+export interface SolidFacts {
+  /** mm³ */
+  volume: number;
+  /** mm² */
+  area: number;
+  /** Handles: 0 for a ball, 1 for a ring. */
+  genus: number;
+  bodies: number;
+}
+
+export interface MeshKernel {
+  readonly version: string;
+  /** Refuses what is not one closed, outward-facing solid. */
+  facts(mesh: TriangleMesh): { ok: true; facts: SolidFacts } | { ok: false; message: string };
+}
+
+export interface Kernels {
+  part: PartKernel;
+  mesh: MeshKernel;
+}
+
+/** The kernel could not make the shape; the message is for the maker. */
+export class KernelError extends Error {
+  override name = 'KernelError';
+}

@@ -1,0 +1,99 @@
+import { draw, importSTEP, exportSTEP, makePlane, type Shape3D, setOC } from 'replicad';
+import { weld } from '../mesh/mesh';
+import { type Body, KernelError, type Outline, type PartKernel } from './kernel';
+
+/** What `replicad-opencascadejs` hands out once started; typed by replicad itself. */
+export type OpenCascade = Parameters<typeof setOC>[0];
+
+/** Turning between neighbouring flats, radians: small fillets stay round on screen. */
+const MOST_TURN = 0.3;
+
+/** B-rep kernel on replicad and OpenCascade. One at a time in a thread. */
+export function partKernel(oc: OpenCascade): PartKernel {
+  setOC(oc);
+  const bodies: Shape3D[] = [];
+  const heap = oc as unknown as { wasmMemory?: { buffer: ArrayBuffer }; HEAP8?: Int8Array };
+  const keep = (shape: Shape3D): Body => {
+    bodies.push(shape);
+    return { kernelBody: shape };
+  };
+  const shapeOf = (body: Body) => body.kernelBody as Shape3D;
+  const guarded = <T>(what: string, run: () => T): T => {
+    try {
+      return run();
+    } catch (error) {
+      throw new KernelError(`${what} failed: ${messageOf(oc, error)}`);
+    }
+  };
+  return {
+    version: 'replicad 1.1.0',
+    revolve: outline =>
+      guarded('Turning the outline', () =>
+        keep(drawingOf(outline).sketchOnPlane('XZ').revolve([0, 0, 1]) as Shape3D),
+      ),
+    extrude: (outline, z, height) =>
+      guarded('Pulling the outline up', () =>
+        keep(drawingOf(outline).sketchOnPlane(makePlane('XY', z)).extrude(height) as Shape3D),
+      ),
+    fuse: (a, b) => guarded('Joining two bodies', () => keep(shapeOf(a).clone().fuse(shapeOf(b).clone()))),
+    cut: (from, tool) => guarded('Cutting', () => keep(shapeOf(from).clone().cut(shapeOf(tool).clone()))),
+    mesh: (body, sagitta) => {
+      const raw = guarded('Making triangles', () =>
+        shapeOf(body).mesh({ tolerance: sagitta, angularTolerance: MOST_TURN }),
+      );
+      const mesh = weld(raw.vertices, raw.triangles);
+      if (mesh.triangles.length === 0) throw new KernelError('Nothing is left of the part: the cuts take all of it.');
+      return mesh;
+    },
+    step: async (body, name) => {
+      const blob = guarded('Writing STEP', () => exportSTEP([{ shape: shapeOf(body), name }], { unit: 'MM' }));
+      return withoutTimeStamp(await (blob as unknown as { text(): Promise<string> }).text());
+    },
+    readStep: async text => {
+      const blob = new (globalThis as unknown as { Blob: new (parts: string[]) => never }).Blob([text]);
+      try {
+        return keep((await importSTEP(blob)) as Shape3D);
+      } catch (error) {
+        throw new KernelError(`Reading STEP failed: ${messageOf(oc, error)}`);
+      }
+    },
+    release: () => {
+      for (const shape of bodies.splice(0)) {
+        try {
+          shape.delete();
+        } catch {
+          // Already gone with a body made from it.
+        }
+      }
+    },
+    memory: () => (heap.wasmMemory?.buffer ?? heap.HEAP8?.buffer)?.byteLength ?? 0,
+  };
+}
+
+function drawingOf(outline: Outline) {
+  const numbers = [...outline.start, ...outline.edges.flatMap(e => [...e.to, ...(e.via ?? [])])];
+  // NaN does not make the kernel throw: it makes a wrong shape.
+  if (!numbers.every(Number.isFinite)) throw new Error('a coordinate is not a number');
+  let pen = draw([outline.start[0], outline.start[1]]);
+  for (const { to, via } of outline.edges) {
+    pen = via ? pen.threePointsArcTo([to[0], to[1]], [via[0], via[1]]) : pen.lineTo([to[0], to[1]]);
+  }
+  return pen.close();
+}
+
+function messageOf(oc: OpenCascade, error: unknown): string {
+  if (error instanceof Error) return error.message;
+  const read = (oc as unknown as { getExceptionMessage?: (e: unknown) => [string, string] }).getExceptionMessage;
+  try {
+    const texts = read?.(error);
+    if (texts) return texts.filter(Boolean).join(': ');
+  } catch {
+    // The exception carries no text: the fallback below says all there is.
+  }
+  return 'the kernel gave no reason';
+}
+
+/** ISO 10303-21 wants a date in FILE_NAME; a fixed one keeps equal parts byte-equal. */
+const withoutTimeStamp = (step: string) =>
+  step.replace(/(FILE_NAME\('[^']*',\s*)'[^']*'/, "$1'2000-01-01T00:00:00'");
+

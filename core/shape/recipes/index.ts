@@ -1,0 +1,14 @@
+import type { Recipe } from './recipe';
+import { roundCap } from './round-cap';
+
+/** Every recipe there is, in the order in which they are offered. */
+export const RECIPES: readonly Recipe[] = [roundCap];
+
+export const recipeById = (id: string): Recipe | undefined => RECIPES.find(recipe => recipe.id === id);
+
+/** @throws RangeError when nobody knows the recipe */
+export function requireRecipe(id: string): Recipe {
+  const recipe = recipeById(id);
+  if (!recipe) throw new RangeError(`There is no recipe “${id}”: take one of ${RECIPES.map(r => r.id).join(', ')}.`);
+  return recipe;
+}

@@ -1,0 +1,159 @@
+import { z } from 'zod';
+import type { Side, StandardWant } from '../../fit/wants';
+import type { Drawing } from '../drawing/drawing';
+import type { Body, PartKernel } from '../kernels/kernel';
+import type { TriangleMesh } from '../mesh/mesh';
+
+/**
+ * A family of parametric parts. A recipe is one folder; nothing outside knows its name except the list.
+ */
+export interface Recipe {
+  id: string;
+  /** Part of every solid's key: raise it when the same parameters give another solid. */
+  version: number;
+  family: 'replacement' | 'adapter' | 'mount';
+  title: string;
+  /** What it is for, one sentence. */
+  purpose: string;
+  /** The object's dimensions, in the order in which they are measured. */
+  guide: readonly GuideStep[];
+  mates: readonly MateSpec[];
+  parameters: readonly ParameterSpec[];
+  /** What cannot be built or makes no sense, before the kernel sees it. */
+  refuse(p: Parameters): Finding[];
+  /** The part, dimensioned. */
+  drawing(p: Parameters): Drawing;
+  /** The object with its guide dimensions; what is not measured yet is drawn at its example size. */
+  objectDrawing(measured: Readonly<Record<string, number>>, p: Parameters): Drawing;
+  /** Deterministic. Lies on the bed at z = 0 in its usual pose. */
+  solid(p: Parameters, kernel: PartKernel): Body;
+  /** Where each mate is on the solid, by analytic description. */
+  surfaces(p: Parameters): MateSurface[];
+  /** Recipe's own reading of the finished triangles. */
+  checks(p: Parameters, solid: BuiltSolid, context: CheckContext): Finding[];
+  demo: DemoObject;
+}
+
+/** Numbers by parameter name; a choice is its text, a flag a boolean. */
+export type Parameters = Readonly<Record<string, number | string | boolean>>;
+
+export interface GuideStep {
+  key: string;
+  label: string;
+  kind: 'outside' | 'inside' | 'depth' | 'step' | 'length';
+  critical: boolean;
+  hold: 'outside-jaws' | 'jaw-tips' | 'inside-jaws' | 'depth-rod' | 'step';
+  /** One or two sentences at the bench. */
+  how: string;
+  /** Whether these parameters need it. */
+  needed(p: Parameters): boolean;
+}
+
+export interface MateSpec {
+  id: string;
+  name: string;
+  /** The object's dimension. */
+  dimension: string;
+  /** The parameter that carries the model number. */
+  parameter: string;
+  side: Side;
+  want: StandardWant;
+  /** Offered when the plastic is flexible. */
+  flexibleWant: StandardWant;
+  active(p: Parameters): boolean;
+}
+
+interface ParameterBase {
+  name: string;
+  label: string;
+  group: 'main' | 'more';
+  shown?(p: Parameters): boolean;
+}
+
+export type ParameterSpec = ParameterBase &
+  (
+    | {
+        kind: 'length';
+        min: number;
+        max: number;
+        /** An expression over dimensions, mates and parameters, or a number. */
+        default: string;
+      }
+    | { kind: 'choice'; options: readonly { value: string; label: string }[]; default: string }
+    | { kind: 'flag'; default: boolean }
+  );
+
+export interface MateSurface {
+  mate: string;
+  side: Side;
+  kind: 'round';
+  /** Diameter as drawn. */
+  size: number;
+  /** A point on the axis where a section across `axis` shows the mating loop. */
+  at: readonly [number, number, number];
+  axis: readonly [number, number, number];
+  /** Extent along the axis. */
+  from: number;
+  to: number;
+}
+
+export interface Finding {
+  code: string;
+  /** stop: do not print. warn: will cost a print. note: worth knowing. */
+  level: 'stop' | 'warn' | 'note';
+  /** Cause, and what to do, as sentences. */
+  message: string;
+  parameter?: string;
+  remedy?: { label: string; parameter: string; text: string };
+}
+
+export interface BuiltSolid {
+  mesh: TriangleMesh;
+}
+
+export interface CheckContext {
+  lineWidth: number;
+  bed: { width: number; depth: number; height: number };
+  flexible: boolean;
+  /** Largest strain the plastic bears once, ratio. */
+  strainLimit: number;
+  /** By mate: what the ledger asks for and what was read. */
+  ledger: Readonly<Record<string, { model: number; reading: number }>>;
+  /** Measured dimensions by key. */
+  measured: Readonly<Record<string, number>>;
+}
+
+export interface DemoObject {
+  name: string;
+  /** Sizes of the object, by guide key. */
+  sizes: Readonly<Record<string, number>>;
+  parameters: Parameters;
+}
+
+/** The parameters as a Zod schema: bounds from the list, unknown names refused. */
+export function parameterSchema(recipe: Pick<Recipe, 'parameters' | 'demo'>) {
+  const shape: Record<string, z.ZodType> = {};
+  for (const spec of recipe.parameters) {
+    const usual = recipe.demo.parameters[spec.name];
+    if (spec.kind === 'length') {
+      shape[spec.name] = z
+        .number({ error: `${spec.label} must be a number, mm.` })
+        .min(spec.min, `${spec.label} must be at least ${spec.min} mm.`)
+        .max(spec.max, `${spec.label} must be at most ${spec.max} mm.`)
+        .default(usual as number)
+        .describe(`${spec.label}, mm`);
+    } else if (spec.kind === 'choice') {
+      const values = spec.options.map(o => o.value) as [string, ...string[]];
+      shape[spec.name] = z.enum(values).default(String(usual)).describe(spec.label);
+    } else {
+      shape[spec.name] = z.boolean().default(Boolean(usual)).describe(spec.label);
+    }
+  }
+  return z.strictObject(shape);
+}
+
+export const lengthOf = (p: Parameters, name: string): number => {
+  const value = p[name];
+  if (typeof value !== 'number') throw new RangeError(`Got no length for “${name}”: give it in mm.`);
+  return value;
+};

@@ -1,0 +1,127 @@
+import { type DrawDimension, type Drawing, type DrawPoint, type DrawShape, frameOf, mirrored } from '../../drawing/drawing';
+import type { Outline } from '../../kernels/kernel';
+import { lengthOf, type Parameters } from '../recipe';
+import { has } from './parameters';
+import { capOutline, mateSurfaces, sizesOf, tabThickness } from './solid';
+
+/** A cut through the cap, mouth down as it sits on the object, with the numbers that are drawn. */
+export function capDrawing(p: Parameters): Drawing {
+  const s = sizesOf(p);
+  const height = Math.max(s.skirt?.top ?? 0, s.plug?.top ?? 0);
+  // Turned over: on the bed it stands mouth up, on the object mouth down.
+  const flip = ([x, z]: DrawPoint): DrawPoint => [x, height - z];
+  const half = pointsOf(capOutline(p)).map(flip);
+  const shapes: DrawShape[] = [
+    { ink: 'cut', points: half, closed: true },
+    { ink: 'cut', points: mirrored(half), closed: true },
+    { ink: 'centre', points: [[0, -3], [0, height + 4]] },
+  ];
+  if (has.tab(p)) {
+    const tip = s.rim + lengthOf(p, 'tabLength');
+    const box: DrawPoint[] = [[s.rim, 0], [tip, 0], [tip, tabThickness(p)], [s.rim, tabThickness(p)]];
+    shapes.push({ ink: 'edge', points: box.map(flip), closed: true });
+  }
+  const dimensions: DrawDimension[] = [];
+  const gap = Math.max(5, s.rim / 4);
+  let below = -gap;
+  for (const surface of mateSurfaces(p)) {
+    for (const sign of [-1, 1]) {
+      shapes.push({
+        ink: 'mate',
+        key: surface.mate,
+        points: [flip([(sign * surface.size) / 2, surface.from]), flip([(sign * surface.size) / 2, surface.to])],
+      });
+    }
+    const y = height - surface.at[2];
+    dimensions.push(across(surface.mate, surface.mate, surface.size, y, below));
+    below -= gap;
+  }
+  const left = -s.rim - gap;
+  if (s.skirt) dimensions.push(up('skirtDepth', 'depth', -s.skirt.outer, 0, s.skirt.top - s.end, left));
+  else if (s.plug) dimensions.push(up('plugDepth', 'depth', -s.plug.outer, 0, s.plug.top - s.end, left));
+  dimensions.push(up('endThickness', 'end', -s.rim, height - s.end, height, left - gap));
+  return { title: 'Cut through the cap, as it sits', shapes, dimensions, frame: frameOf(shapes, dimensions, gap) };
+}
+
+/** A cut through the port with what is to be measured on it. */
+export function portDrawing(measured: Readonly<Record<string, number>>, p: Parameters): Drawing {
+  const rim = measured.rim ?? 31.7;
+  const scale = rim / 31.7;
+  const height = has.skirt(p) ? (measured.rim_height ?? 14 * scale) : 14 * scale;
+  const bore = Math.min(measured.bore ?? 24.2 * scale, 0.95 * rim);
+  const from = Math.min(measured.groove_from ?? 0.4 * height, 0.8 * height);
+  const width = Math.min(measured.groove_width ?? 0.2 * height, height - from);
+  const groove = has.lip(p) ? Math.min(measured.groove ?? rim - 2.3 * scale, rim) : rim;
+  const inner = has.bead(p) ? Math.max(measured.inner_groove ?? bore + 1.4 * scale, bore) : bore;
+  const [R, B, G, I] = [rim / 2, bore / 2, groove / 2, inner / 2];
+  const base = 0.28 * height;
+  const flange = R + 0.42 * rim;
+  const ring: DrawPoint[] = [
+    [B, -base], [flange, -base], [flange, 0], [R, 0],
+    [R, height - from - width], [G, height - from - width], [G, height - from], [R, height - from],
+    [R, height], [B, height],
+    [B, height - from], [I, height - from], [I, height - from - width], [B, height - from - width],
+  ];
+  const shapes: DrawShape[] = [
+    { ink: 'cut', points: ring, closed: true },
+    { ink: 'cut', points: mirrored(ring), closed: true },
+    { ink: 'centre', points: [[0, -base - 4], [0, height + 5]] },
+  ];
+  const gap = Math.max(4, rim / 6);
+  const dimensions: DrawDimension[] = [];
+  let above = height + gap;
+  const mark = (key: string, label: string, half: number, low: number, high: number, at: number) => {
+    for (const sign of [-1, 1]) shapes.push({ ink: 'mate', key, points: [[sign * half, low], [sign * half, high]] });
+    dimensions.push(across(key, label, 2 * half, (low + high) / 2, at));
+  };
+  if (has.plug(p)) {
+    mark('bore', 'bore', B, has.bead(p) ? height - from : 0.2 * height, height, above);
+    above += gap;
+  }
+  if (has.skirt(p)) mark('rim', 'rim', R, has.lip(p) ? height - from : 0.2 * height, height, above);
+  if (has.lip(p)) mark('groove', 'groove', G, height - from - width, height - from, -base - gap);
+  if (has.bead(p)) mark('inner_groove', 'inner groove', I, height - from - width, height - from, -base - (has.lip(p) ? 2 : 1) * gap);
+  if (has.ridge(p)) {
+    const x = has.lip(p) ? R : B;
+    dimensions.push(up('groove_from', 'from top', x, height - from, height, flange - gap / 2));
+    dimensions.push(up('groove_width', 'width', x, height - from - width, height - from, flange + gap));
+  }
+  if (has.skirt(p)) dimensions.push(up('rim_height', 'height', -R, 0, height, -flange + gap / 2));
+  return { title: 'Cut through the object', shapes, dimensions, frame: frameOf(shapes, dimensions, gap) };
+}
+
+function across(key: string, label: string, size: number, y: number, line: number): DrawDimension {
+  return { key, label, from: [-size / 2, y], to: [size / 2, y], line, direction: 'across', diameter: true };
+}
+
+function up(key: string, label: string, x: number, low: number, high: number, line: number): DrawDimension {
+  return { key, label, from: [x, low], to: [x, high], line, direction: 'up' };
+}
+
+/** An outline as points; arcs in twelve pieces, enough at any size on a screen. */
+function pointsOf(outline: Outline): DrawPoint[] {
+  const points: DrawPoint[] = [outline.start];
+  let last = outline.start;
+  for (const { to, via } of outline.edges) {
+    if (via) points.push(...arc(last, via, to));
+    points.push(to);
+    last = to;
+  }
+  return points;
+}
+
+function arc(a: DrawPoint, via: DrawPoint, b: DrawPoint): DrawPoint[] {
+  const d = 2 * (a[0] * (via[1] - b[1]) + via[0] * (b[1] - a[1]) + b[0] * (a[1] - via[1]));
+  const [sa, sv, sb] = [a, via, b].map(([x, y]) => x * x + y * y) as [number, number, number];
+  const cx = (sa * (via[1] - b[1]) + sv * (b[1] - a[1]) + sb * (a[1] - via[1])) / d;
+  const cy = (sa * (b[0] - via[0]) + sv * (a[0] - b[0]) + sb * (via[0] - a[0])) / d;
+  const r = Math.hypot(a[0] - cx, a[1] - cy);
+  const angle = ([x, y]: DrawPoint) => Math.atan2(y - cy, x - cx);
+  const start = angle(a);
+  const turn = (to: DrawPoint) => (angle(to) - start + 4 * Math.PI) % (2 * Math.PI);
+  const sweep = turn(via) < turn(b) ? turn(b) : turn(b) - 2 * Math.PI;
+  return Array.from({ length: 11 }, (_, i) => {
+    const t = start + (sweep * (i + 1)) / 12;
+    return [cx + r * Math.cos(t), cy + r * Math.sin(t)] as const;
+  });
+}

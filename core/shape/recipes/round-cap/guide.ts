@@ -1,0 +1,68 @@
+import type { GuideStep } from '../recipe';
+import { has } from './parameters';
+
+export const GUIDE: readonly GuideStep[] = [
+  {
+    key: 'rim',
+    label: 'Rim, outside',
+    kind: 'outside',
+    critical: true,
+    hold: 'outside-jaws',
+    how: 'Outside jaws square to the axis, close until they just drag. Turn the object a third between readings: a port is seldom round.',
+    needed: has.skirt,
+  },
+  {
+    key: 'rim_height',
+    label: 'Rim height',
+    kind: 'step',
+    critical: false,
+    hold: 'step',
+    how: 'From the top of the rim down to what the skirt must not touch. Set the beam flat on the rim and let the rod drop.',
+    needed: has.skirt,
+  },
+  {
+    key: 'groove',
+    label: 'Groove, outside',
+    kind: 'outside',
+    critical: true,
+    hold: 'jaw-tips',
+    how: 'Thin tips of the outside jaws, at the bottom of the groove. The body of the jaw would ride on the rim and read high.',
+    needed: has.lip,
+  },
+  {
+    key: 'bore',
+    label: 'Bore, inside',
+    kind: 'inside',
+    critical: true,
+    hold: 'inside-jaws',
+    how: 'Inside jaws, open until they just touch; rock them and keep the largest reading across the bore.',
+    needed: has.plug,
+  },
+  {
+    key: 'inner_groove',
+    label: 'Groove inside the bore',
+    kind: 'inside',
+    critical: true,
+    hold: 'inside-jaws',
+    how: 'Tips of the inside jaws at the bottom of the groove. If they do not reach, measure a strip of putty pressed into it.',
+    needed: has.bead,
+  },
+  {
+    key: 'groove_from',
+    label: 'Groove from the top',
+    kind: 'depth',
+    critical: false,
+    hold: 'depth-rod',
+    how: 'From the top of the rim to the groove’s nearer edge: this is where the lip must wait.',
+    needed: has.ridge,
+  },
+  {
+    key: 'groove_width',
+    label: 'Groove width',
+    kind: 'inside',
+    critical: false,
+    hold: 'inside-jaws',
+    how: 'Tips of the inside jaws in the groove, along the axis.',
+    needed: has.ridge,
+  },
+];

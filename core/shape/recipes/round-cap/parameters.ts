@@ -1,0 +1,110 @@
+import type { MateSpec, Parameters, ParameterSpec } from '../recipe';
+
+/** What a set of parameters asks for. */
+export const has = {
+  skirt: (p: Parameters) => p.style !== 'into',
+  plug: (p: Parameters) => p.style !== 'over',
+  lip: (p: Parameters) => p.lip === 'skirt' && p.style !== 'into',
+  bead: (p: Parameters) => p.lip === 'plug' && p.style !== 'over',
+  ridge: (p: Parameters) => has.lip(p) || has.bead(p),
+  tab: (p: Parameters) => p.tab === true,
+};
+
+export const MATES: readonly MateSpec[] = [
+  {
+    id: 'skirt',
+    name: 'Skirt over rim',
+    dimension: 'rim',
+    parameter: 'skirtDiameter',
+    side: 'inside',
+    want: 'snug',
+    flexibleWant: 'stretch',
+    active: has.skirt,
+  },
+  {
+    id: 'lip',
+    name: 'Lip in groove',
+    dimension: 'groove',
+    parameter: 'lipDiameter',
+    side: 'inside',
+    want: 'click',
+    flexibleWant: 'click',
+    active: has.lip,
+  },
+  {
+    id: 'plug',
+    name: 'Plug in bore',
+    dimension: 'bore',
+    parameter: 'plugDiameter',
+    side: 'outside',
+    want: 'slide',
+    flexibleWant: 'stretch',
+    active: has.plug,
+  },
+  {
+    id: 'bead',
+    name: 'Bead in inner groove',
+    dimension: 'inner_groove',
+    parameter: 'beadDiameter',
+    side: 'outside',
+    want: 'click',
+    flexibleWant: 'click',
+    active: has.bead,
+  },
+];
+
+export const PARAMETERS: readonly ParameterSpec[] = [
+  {
+    kind: 'choice',
+    name: 'style',
+    label: 'Goes',
+    group: 'main',
+    options: [
+      { value: 'over', label: 'over the rim' },
+      { value: 'into', label: 'into the bore' },
+      { value: 'both', label: 'over and into' },
+    ],
+    default: 'over',
+  },
+  length('skirtDiameter', 'Skirt, inside diameter', 'main', 2, 400, 'rim.model', has.skirt),
+  length('skirtDepth', 'Skirt depth', 'main', 1, 300, 'rim_height - 0.2', has.skirt),
+  length('plugDiameter', 'Plug, outside diameter', 'main', 2, 400, 'bore.model', has.plug),
+  length('plugDepth', 'Plug depth', 'main', 1, 300, '8', has.plug),
+  length('wall', 'Skirt wall', 'main', 0.4, 30, '1.6', has.skirt),
+  length('endThickness', 'End thickness', 'main', 0.4, 50, '2'),
+  {
+    kind: 'choice',
+    name: 'lip',
+    label: 'Snap lip',
+    group: 'main',
+    options: [
+      { value: 'none', label: 'none' },
+      { value: 'skirt', label: 'inside the skirt' },
+      { value: 'plug', label: 'around the plug' },
+    ],
+    default: 'none',
+  },
+  length('lipDiameter', 'Lip, inside diameter', 'main', 1, 400, 'groove.model', has.lip),
+  length('beadDiameter', 'Bead, outside diameter', 'main', 1, 400, 'inner_groove.model', has.bead),
+  length('lipFrom', 'Lip from the end’s inner face', 'main', 0.5, 200, 'groove_from + 0.2', has.ridge),
+  length('lipWidth', 'Lip width', 'main', 0.4, 50, 'groove_width - 0.6', has.ridge),
+  { kind: 'flag', name: 'tab', label: 'Pull tab', group: 'main', default: true },
+  length('tabLength', 'Tab length', 'more', 3, 100, '12', has.tab),
+  length('tabWidth', 'Tab width', 'more', 3, 100, '12', has.tab),
+  length('plugWall', 'Plug wall (0 is solid)', 'more', 0, 100, '1.6', has.plug),
+  length('endDiameter', 'Flange diameter', 'more', 3, 500, 'plugDiameter + 6', p => p.style === 'into'),
+  length('leadIn', 'Lead-in chamfer', 'more', 0, 5, '0.6'),
+  length('outerFillet', 'Outer fillet', 'more', 0, 20, '1'),
+];
+
+function length(
+  name: string,
+  label: string,
+  group: 'main' | 'more',
+  min: number,
+  max: number,
+  expression: string,
+  shown?: (p: Parameters) => boolean,
+): ParameterSpec {
+  return { kind: 'length', name, label, group, min, max, default: expression, shown };
+}

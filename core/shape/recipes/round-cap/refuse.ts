@@ -1,0 +1,96 @@
+import { formatPlain } from '../../../quantity/format';
+import { type Finding, lengthOf, type Parameters } from '../recipe';
+import { has } from './parameters';
+import { sizesOf } from './solid';
+
+/** Less material than this between two faces is a slip, not a wall: mm. */
+const LEAST_LAND = 0.3;
+
+/** What contradicts itself, each with the parameter to change. Nothing here means the kernel can build it. */
+export function refuse(p: Parameters): Finding[] {
+  const s = sizesOf(p);
+  const findings: Finding[] = [];
+  const stop = (parameter: string, message: string, value?: number) =>
+    findings.push({
+      code: 'cannot-build',
+      level: 'stop',
+      parameter,
+      message,
+      remedy:
+        value !== undefined && value > 0
+          ? { label: `Make it ${formatPlain(value)} mm`, parameter, text: String(Number(value.toFixed(2))) }
+          : undefined,
+    });
+
+  const mouths = [
+    ...(s.skirt ? [{ land: s.skirt.outer - s.skirt.inner, depth: s.skirt.top - s.end }] : []),
+    ...(s.plug ? [{ land: s.plug.outer - s.plug.inner, depth: s.plug.top - s.end }] : []),
+  ];
+  const land = Math.min(...mouths.map(m => m.land));
+  const depth = Math.min(...mouths.map(m => m.depth));
+  if (s.leadIn > Math.min(land, depth) - LEAST_LAND) {
+    stop(
+      'leadIn',
+      `A lead-in of ${formatPlain(s.leadIn)} takes the whole wall of ${formatPlain(land)}: the mouth would be a knife edge.`,
+      Math.max(0, Math.floor(10 * (Math.min(land, depth) - LEAST_LAND)) / 10),
+    );
+  }
+  const outerHeight = s.skirt ? s.skirt.top : s.end;
+  if (s.fillet > Math.min(outerHeight, s.rim) - LEAST_LAND) {
+    stop('outerFillet', 'The outer fillet is larger than the edge it rounds.', Math.max(0, outerHeight - LEAST_LAND));
+  } else if (s.skirt && cornerWall(s) < LEAST_LAND) {
+    stop('outerFillet', 'The outer fillet cuts through the corner between end and skirt.', Math.min(s.end, s.skirt.outer - s.skirt.inner));
+  }
+  if (s.plug) {
+    if (p.plugWall !== 0 && s.plug.inner <= 0) {
+      stop('plugWall', 'The plug’s wall is more than its radius: 0 makes it solid.');
+    }
+    if (s.plug.outer > s.rim - LEAST_LAND && !s.skirt) {
+      stop('endDiameter', 'The flange must be wider than the plug, or the plug falls in.', 2 * s.plug.outer + 4);
+    }
+    if (s.skirt && s.plug.outer > s.skirt.inner - LEAST_LAND) {
+      stop('plugDiameter', 'The plug is as wide as the skirt: no wall of the object fits between them. Was a radius typed for a diameter?');
+    }
+  }
+  if (s.ridge) refuseRidge(p, s.ridge, stop);
+  if (has.tab(p) && lengthOf(p, 'tabWidth') / 2 > Math.min(s.rim, lengthOf(p, 'tabLength') + s.rim) - LEAST_LAND) {
+    stop('tabWidth', 'The tab is wider than the cap.', Math.floor(1.5 * s.rim));
+  }
+  if (has.tab(p) && lengthOf(p, 'tabLength') < lengthOf(p, 'tabWidth') / 2) {
+    stop('tabLength', 'The tab’s round end is longer than the tab: make it longer or narrower.', lengthOf(p, 'tabWidth') / 2 + 1);
+  }
+  return findings;
+
+  function refuseRidge(
+    at: Parameters,
+    ridge: NonNullable<typeof s.ridge>,
+    say: (parameter: string, message: string, value?: number) => void,
+  ) {
+    const inward = has.lip(at);
+    const wall = inward ? s.skirt!.inner : s.plug!.outer;
+    const top = (inward ? s.skirt!.top : s.plug!.top) - s.leadIn;
+    const stands = inward ? wall - ridge.radius : ridge.radius - wall;
+    const parameter = inward ? 'lipDiameter' : 'beadDiameter';
+    if (stands < 0.05) {
+      say(parameter, inward ? 'The lip does not stand in from the skirt: it must be smaller than the skirt.' : 'The bead does not stand out from the plug: it must be larger than the plug.');
+    } else if (inward && s.plug && ridge.radius < s.plug.outer + LEAST_LAND) {
+      say(parameter, 'The lip touches the plug.');
+    } else if (ridge.from < s.end) {
+      say('lipFrom', 'The lip sits too near the end: its slope would run into the end’s inner face.', stands + 0.1);
+    } else if (ridge.lead > top) {
+      say(
+        inward ? 'skirtDepth' : 'plugDepth',
+        `The lip’s slope needs ${formatPlain(ridge.lead - s.end + s.leadIn)} of depth; there is ${formatPlain(top + s.leadIn - s.end)}.`,
+        ridge.lead - s.end + s.leadIn + 0.1,
+      );
+    }
+  }
+}
+
+/** Material left between the fillet and the inner corner of skirt and end. */
+function cornerWall(s: ReturnType<typeof sizesOf>): number {
+  const dx = s.skirt!.inner - (s.rim - s.fillet);
+  const dz = s.fillet - s.end;
+  // Only when the inner corner lies in the fillet's own quarter is the arc the nearest face.
+  return dx > 0 && dz > 0 ? s.fillet - Math.hypot(dx, dz) : Math.min(s.end, s.skirt!.outer - s.skirt!.inner);
+}

@@ -1,0 +1,165 @@
+import type { Body, Outline, OutlineEdge, PartKernel, Point2 } from '../../kernels/kernel';
+import { lengthOf, type MateSurface, type Parameters } from '../recipe';
+import { has } from './parameters';
+
+/**
+ * Frame: the axis is z; the end lies on the bed, its outer face at z = 0; skirt and plug stand up from
+ * its inner face and open upwards. Outlines are (radius, height).
+ */
+
+/** Lead of a lip towards the mouth, run per rise: 60° to the axis would scrape, 30° slides. */
+const LEAD_RUN = Math.sqrt(3);
+/** Behind the lip: 45°, which prints without support and still holds. */
+const HOLD_RUN = 1;
+/** A tab as thick as the end never reaches into the cavity. */
+export const tabThickness = (p: Parameters) => lengthOf(p, 'endThickness');
+
+export interface CapSizes {
+  skirt?: { inner: number; outer: number; top: number };
+  plug?: { outer: number; inner: number; top: number };
+  /** Radius and heights of the snap lip: hold slope from..low, flat low..high, lead high..lead. */
+  ridge?: { radius: number; from: number; low: number; high: number; lead: number };
+  end: number;
+  /** Radius of the end disc. */
+  rim: number;
+  leadIn: number;
+  fillet: number;
+}
+
+/** Radii and heights that follow from the parameters. */
+export function sizesOf(p: Parameters): CapSizes {
+  const end = lengthOf(p, 'endThickness');
+  const sizes: CapSizes = { end, rim: 0, leadIn: lengthOf(p, 'leadIn'), fillet: lengthOf(p, 'outerFillet') };
+  if (has.skirt(p)) {
+    const inner = lengthOf(p, 'skirtDiameter') / 2;
+    const outer = inner + lengthOf(p, 'wall');
+    sizes.skirt = { inner, outer, top: end + lengthOf(p, 'skirtDepth') };
+    sizes.rim = outer;
+  } else {
+    sizes.rim = lengthOf(p, 'endDiameter') / 2;
+  }
+  if (has.plug(p)) {
+    const outer = lengthOf(p, 'plugDiameter') / 2;
+    const wall = lengthOf(p, 'plugWall');
+    sizes.plug = { outer, inner: wall > 0 ? Math.max(0, outer - wall) : 0, top: end + lengthOf(p, 'plugDepth') };
+  }
+  if (has.ridge(p)) {
+    const radius = lengthOf(p, has.lip(p) ? 'lipDiameter' : 'beadDiameter') / 2;
+    const height = Math.abs(radius - (has.lip(p) ? sizes.skirt!.inner : sizes.plug!.outer));
+    const low = end + lengthOf(p, 'lipFrom');
+    const high = low + lengthOf(p, 'lipWidth');
+    sizes.ridge = { radius, from: low - HOLD_RUN * height, low, high, lead: high + LEAD_RUN * height };
+  }
+  return sizes;
+}
+
+/** The cut through one half, counter-clockwise from the centre of the outer face. */
+export function capOutline(p: Parameters): Outline {
+  const s = sizesOf(p);
+  const path = new Path([0, 0]);
+  path.to([s.rim - s.fillet, 0]);
+  path.arc([s.rim, s.fillet], [s.rim - s.fillet * (1 - Math.SQRT1_2), s.fillet * (1 - Math.SQRT1_2)]);
+  if (s.skirt) {
+    const { inner, outer, top } = s.skirt;
+    path.to([outer, top]).to([inner + s.leadIn, top]).to([inner, top - s.leadIn]);
+    if (s.ridge && has.lip(p)) {
+      const { radius, from, low, high, lead } = s.ridge;
+      path.to([inner, lead]).to([radius, high]).to([radius, low]).to([inner, from]);
+    }
+    path.to([inner, s.end]);
+  } else {
+    path.to([s.rim, s.end]);
+  }
+  if (s.plug) {
+    const { outer, inner, top } = s.plug;
+    path.to([outer, s.end]);
+    if (s.ridge && has.bead(p)) {
+      const { radius, from, low, high, lead } = s.ridge;
+      path.to([outer, from]).to([radius, low]).to([radius, high]).to([outer, lead]);
+    }
+    path.to([outer, top - s.leadIn]).to([outer - s.leadIn, top]);
+    path.to([inner, top]);
+    if (inner > 0) path.to([inner, s.end]).to([0, s.end]);
+  } else {
+    path.to([0, s.end]);
+  }
+  return path.close();
+}
+
+/** The pull tab seen from above: from inside the end disc out along +x, with a round end. */
+export function tabOutline(p: Parameters): Outline {
+  const s = sizesOf(p);
+  const half = lengthOf(p, 'tabWidth') / 2;
+  const tip = s.rim + lengthOf(p, 'tabLength');
+  return new Path([0, -half])
+    .to([tip - half, -half])
+    .arc([tip - half, half], [tip, 0])
+    .to([0, half])
+    .close();
+}
+
+export function capSolid(p: Parameters, kernel: PartKernel): Body {
+  const cap = kernel.revolve(capOutline(p));
+  if (!has.tab(p)) return cap;
+  return kernel.fuse(cap, kernel.extrude(tabOutline(p), 0, tabThickness(p)));
+}
+
+export function mateSurfaces(p: Parameters): MateSurface[] {
+  const s = sizesOf(p);
+  const surfaces: MateSurface[] = [];
+  const add = (mate: string, side: 'inside' | 'outside', radius: number, from: number, to: number) =>
+    surfaces.push({
+      mate,
+      side,
+      kind: 'round',
+      size: 2 * radius,
+      at: [0, 0, (from + to) / 2],
+      axis: [0, 0, 1],
+      from,
+      to,
+    });
+  if (s.skirt) {
+    const [from, to] = longer([s.end, s.skirt.top - s.leadIn], has.lip(p) ? s.ridge : undefined);
+    add('skirt', 'inside', s.skirt.inner, from, to);
+  }
+  if (s.plug) {
+    const [from, to] = longer([s.end, s.plug.top - s.leadIn], has.bead(p) ? s.ridge : undefined);
+    add('plug', 'outside', s.plug.outer, from, to);
+  }
+  if (s.ridge && has.lip(p)) add('lip', 'inside', s.ridge.radius, s.ridge.low, s.ridge.high);
+  if (s.ridge && has.bead(p)) add('bead', 'outside', s.ridge.radius, s.ridge.low, s.ridge.high);
+  return surfaces;
+}
+
+/** A ridge parts a wall in two: the longer stretch stands for it. */
+function longer(wall: [number, number], ridge: CapSizes['ridge']): [number, number] {
+  if (!ridge) return wall;
+  const below: [number, number] = [wall[0], ridge.from];
+  const above: [number, number] = [ridge.lead, wall[1]];
+  return above[1] - above[0] > below[1] - below[0] ? above : below;
+}
+
+/** Outline under construction; an edge without length is left out, the kernel does not take it. */
+class Path {
+  private readonly edges: OutlineEdge[] = [];
+  private last: Point2;
+  constructor(private readonly start: Point2) {
+    this.last = start;
+  }
+  to(point: Point2): this {
+    if (apart(this.last, point)) this.edges.push({ to: point });
+    this.last = point;
+    return this;
+  }
+  arc(point: Point2, via: Point2): this {
+    if (apart(this.last, point)) this.edges.push({ to: point, via });
+    this.last = point;
+    return this;
+  }
+  close(): Outline {
+    this.to(this.start);
+    return { start: this.start, edges: this.edges };
+  }
+}
+
+const apart = (a: Point2, b: Point2) => Math.hypot(a[0] - b[0], a[1] - b[1]) > 1e-6;

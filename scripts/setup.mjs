@@ -1,0 +1,91 @@
+// Only Node's own modules here: this runs before anything is installed.
+import { spawn, spawnSync } from 'node:child_process';
+import { createHash } from 'node:crypto';
+import { existsSync, mkdirSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+
+export const root = fileURLToPath(new URL('..', import.meta.url));
+const STAMP = join(root, 'node_modules', '.sagoma-installed');
+
+/** Runs a command with its output shown; ends this process when it fails. */
+export function run(command, args, options = {}) {
+  const result = spawnSync(command, args, { cwd: root, stdio: 'inherit', ...options });
+  if (result.status !== 0) {
+    console.error(`\n${command} ${args.join(' ')} failed.`);
+    process.exit(result.status ?? 1);
+  }
+}
+
+/** Installs the packages of the lockfile when they are not there, or others are. */
+export function ensureInstalled() {
+  const [major, minor] = process.versions.node.split('.').map(Number);
+  if (major < 20 || (major === 20 && minor < 19)) {
+    console.error(`Sagoma needs Node 20.19 or newer; this is ${process.versions.node}.`);
+    process.exit(1);
+  }
+  const wanted = hashOf([join(root, 'package-lock.json')]);
+  if (existsSync(STAMP) && readFileSync(STAMP, 'utf8') === wanted) return;
+  console.log('Installing packages…');
+  run('npm', ['ci', '--no-audit', '--no-fund']);
+  writeFileSync(STAMP, wanted);
+}
+
+/** Builds the page when its sources changed since the last build. */
+export function ensureBuilt() {
+  const stamp = join(root, 'dist', '.built-from');
+  const sources = [
+    ...['web', 'core', 'contract'].flatMap(folder => filesIn(join(root, folder))),
+    join(root, 'vite.config.ts'),
+    join(root, 'package-lock.json'),
+  ];
+  const wanted = hashOf(sources);
+  if (existsSync(stamp) && readFileSync(stamp, 'utf8') === wanted) return;
+  console.log('Building the page…');
+  run('node', ['scripts/build.mjs']);
+  mkdirSync(join(root, 'dist'), { recursive: true });
+  writeFileSync(stamp, wanted);
+}
+
+/** Starts the server and hands its end on; Ctrl-C reaches it too, since it shares our terminal. */
+export function serve(env) {
+  const child = spawn(process.execPath, ['--import', 'tsx', 'server/main.ts'], {
+    cwd: root,
+    stdio: 'inherit',
+    env: { SAGOMA_LOG: 'warn', ...process.env, ...env },
+  });
+  for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => child.kill(signal));
+  child.on('exit', (code, signal) => process.exit(signal === 'SIGINT' ? 0 : (code ?? 0)));
+}
+
+/** `--name value` and `--flag` from the command line. */
+export function options(names) {
+  const given = {};
+  const args = process.argv.slice(2);
+  for (let i = 0; i < args.length; i++) {
+    const name = args[i].replace(/^--/, '');
+    if (!(name in names)) {
+      console.error(`Unknown option ${args[i]}. There are: ${Object.keys(names).map(n => `--${n}`).join(', ')}`);
+      process.exit(2);
+    }
+    given[name] = names[name] === 'flag' ? true : args[++i];
+    if (given[name] === undefined) {
+      console.error(`--${name} wants a value.`);
+      process.exit(2);
+    }
+  }
+  return given;
+}
+
+function filesIn(folder) {
+  return readdirSync(folder, { withFileTypes: true }).flatMap(entry => {
+    const path = join(folder, entry.name);
+    return entry.isDirectory() ? filesIn(path) : [path];
+  });
+}
+
+function hashOf(paths) {
+  const hash = createHash('sha256');
+  for (const path of paths.sort()) hash.update(path).update(String(statSync(path).size)).update(readFileSync(path));
+  return hash.digest('hex');
+}

@@ -1,0 +1,114 @@
+import { existsSync } from 'node:fs';
+import express, { type Express, Router } from 'express';
+import expressStaticGzip from 'express-static-gzip';
+import { z } from 'zod';
+import { Workshop } from '../core/job/workshop';
+import { benchRoutes } from './bench/bench';
+import { Blobs } from './blobs/blobs';
+import { importBundle } from './bundle/bundle';
+import { deviceRoutes } from './device/routes';
+import { errorHandler, unknownRoute } from './errors';
+import { Events } from './events';
+import { hostAndOrigin, securityHeaders } from './guard';
+import { jobRoutes } from './jobs/routes';
+import type { Log } from './log';
+import { SolidPool } from './solids/pool';
+import type { Store } from './store/database';
+import { readWorkshop, saveWorkshop } from './workshop/repository';
+
+export interface App {
+  store: Store;
+  blobs: Blobs;
+  pool: SolidPool;
+  events: Events;
+  version: string;
+}
+
+export interface AppOptions {
+  log: Log;
+  version: string;
+  /** Folder of the built page; left out where the page is served by its own development server. */
+  page?: string;
+  /** Hosts besides this machine's own. */
+  hosts?: readonly string[];
+}
+
+const MOST_JSON = '1mb';
+const MOST_BUNDLE = '64mb';
+
+export function createApp(store: Store, options: AppOptions): { express: Express; app: App; close(): Promise<void> } {
+  const app: App = { store, blobs: new Blobs(store), pool: new SolidPool(), events: new Events(), version: options.version };
+  const server = express();
+  server.disable('x-powered-by');
+  server.use(securityHeaders);
+  server.use(hostAndOrigin(options.hosts ?? []));
+  server.use((req, res, next) => {
+    const start = performance.now();
+    res.on('finish', () => {
+      if (req.path.startsWith('/api')) {
+        options.log.info({ method: req.method, path: req.path, status: res.statusCode, ms: Math.round(performance.now() - start) }, 'request');
+      }
+    });
+    next();
+  });
+  server.use('/api', apiRoutes(app));
+  if (options.page && existsSync(options.page)) servePage(server, options.page);
+  server.use(errorHandler(options.log));
+  return {
+    express: server,
+    app,
+    async close() {
+      app.events.close();
+      await app.pool.close();
+      await store.close();
+    },
+  };
+}
+
+function apiRoutes(app: App): Router {
+  const { store, blobs, events } = app;
+  const api = Router();
+  api.get('/health', async (_req, res) => {
+    await store.db.run('select 1');
+    res.json({ ok: true, version: app.version });
+  });
+  api.get('/events', (req, res) => events.listen(req, res, String(req.query.tab ?? 'script').slice(0, 60)));
+  api.post('/import', express.raw({ type: () => true, limit: MOST_BUNDLE }), async (req, res) => {
+    const answer = await importBundle(new Uint8Array(Buffer.isBuffer(req.body) ? req.body : Buffer.alloc(0)), store, blobs);
+    for (const job of answer.jobs) events.send({ kind: 'job', jobId: job.id, revision: 0, tab: null });
+    res.status(201).json(answer);
+  });
+  api.use(express.json({ limit: MOST_JSON }));
+  api.get('/workshop', async (_req, res) => {
+    res.json(await readWorkshop(store.db));
+  });
+  api.put('/workshop', async (req, res) => {
+    const { revision, workshop } = z.object({ revision: z.number().int(), workshop: Workshop }).parse(req.body);
+    res.json(await store.write(tx => saveWorkshop(tx, revision, workshop)));
+  });
+  api.use('/jobs', jobRoutes(app));
+  api.use('/device', deviceRoutes(app));
+  api.use('/bench', benchRoutes(app));
+  api.use(unknownRoute);
+  return api;
+}
+
+function servePage(server: Express, page: string): void {
+  server.use(
+    expressStaticGzip(page, {
+      enableBrotli: true,
+      orderPreference: ['br'],
+      serveStatic: {
+        setHeaders: (res, path) => {
+          // Built files carry a hash in their name; the page itself does not.
+          res.setHeader('cache-control', path.includes('/assets/') ? 'public, max-age=31536000, immutable' : 'no-cache');
+        },
+      },
+    }),
+  );
+  server.get('/{*path}', (req, res, next) => {
+    if (!req.accepts('html')) return next();
+    res.sendFile('index.html', { root: page, headers: { 'cache-control': 'no-cache' } });
+  });
+  server.use(unknownRoute);
+}

@@ -1,0 +1,111 @@
+import { eq } from 'drizzle-orm';
+import { Router } from 'express';
+import { ulid } from 'ulid';
+import { z } from 'zod';
+import type { JobView } from '../../contract/jobs';
+import { type BenchMate, drawWorld, printSizes, readCaliper, tryOn, type World } from '../../core/bench/world';
+import type { Print, Try, Version } from '../../core/job/history';
+import { requireRecipe } from '../../core/shape/recipes';
+import type { App } from '../app';
+import { HttpError, notFound } from '../errors';
+import { appendRow, readJob } from '../jobs/repository';
+import { preparePrint } from '../jobs/versions';
+import type { Store } from '../store/database';
+import { bench } from '../store/schema';
+import { readWorkshop } from '../workshop/repository';
+
+/** The stand-ins for hardware. They answer through the same paths as a caliper, a printer, a maker. */
+export function benchRoutes(app: App): Router {
+  const router = Router();
+  const { store, pool, blobs, events } = app;
+
+  router.use('/jobs/:id', async (_req, _res, next) => {
+    const { workshop } = await readWorkshop(store.db);
+    if (!workshop.practiceBench) throw new HttpError(409, 'bench-off', 'The practice bench is off: switch it on in Workshop.');
+    next();
+  });
+
+  /** Presses the simulated caliper's data button: the reading arrives at the stream like any other. */
+  router.post('/jobs/:id/caliper', async (req, res) => {
+    const { dimensionId, instrumentId } = z.object({ dimensionId: z.string(), instrumentId: z.string().nullable().default(null) }).parse(req.body);
+    const job = await readJob(store.db, req.params.id);
+    const dimension = job.document.dimensions.find(d => d.id === dimensionId);
+    if (!dimension) throw notFound('That dimension');
+    const { workshop } = await readWorkshop(store.db);
+    const resolution = workshop.instruments.find(i => i.id === instrumentId)?.resolution ?? 0.01;
+    const world = await worldOf(store, job);
+    const value = readCaliper(world, dimension.name, dimension.readings.length, resolution);
+    if (value === undefined) throw new HttpError(422, 'not-on-object', 'The practice object has no such dimension: type a reading instead.');
+    events.send({ kind: 'reading', text: value.toFixed(2), instrumentId, jobId: job.id, dimensionId });
+    res.status(202).json({ sent: true });
+  });
+
+  router.post('/jobs/:id/print', async (req, res) => {
+    const { versionId } = z.object({ versionId: z.string() }).parse(req.body);
+    const job = await readJob(store.db, req.params.id);
+    const { workshop } = await readWorkshop(store.db);
+    const wish = { versionId, hours: null, grams: null, cost: null, note: 'Made on the practice bench' };
+    const row = await preparePrint(job, wish, true, workshop, pool, blobs);
+    await store.write(tx => appendRow(tx, job.id, { kind: 'print', row }));
+    events.send({ kind: 'job', jobId: job.id, revision: job.revision, tab: null });
+    res.status(201).json({ printId: row.id });
+  });
+
+  /** Puts the print on the hidden object and answers what hands would say; the maker records it or not. */
+  router.post('/jobs/:id/try-on', async (req, res) => {
+    const { printId } = z.object({ printId: z.string() }).parse(req.body);
+    const job = await readJob(store.db, req.params.id);
+    const print = job.history.prints.find(p => p.id === printId);
+    const version = job.history.versions.find(v => v.id === print?.versionId);
+    if (!print || !version) throw notFound('That print');
+    const world = await worldOf(store, job);
+    const verdicts = feel(world, job, version, print);
+    res.json({ verdicts });
+  });
+
+  return router;
+}
+
+export function feel(world: World, job: JobView, version: Version, print: Print) {
+  const mates = benchMates(job, version);
+  return tryOn(world, mates, printSizes(world, mates, print.number));
+}
+
+function benchMates(job: JobView, version: Version): BenchMate[] {
+  const recipe = requireRecipe(version.recipe);
+  return version.mates.map(m => ({
+    id: m.mateId,
+    side: recipe.mates.find(s => s.id === m.surface)!.side,
+    dimension: recipe.mates.find(s => s.id === m.surface)!.dimension,
+    model: m.model,
+    want: m.want.window,
+    soft: job.document.mates.find(x => x.id === m.mateId)?.soft ?? 'none',
+  }));
+}
+
+/** A job's hidden object; drawn the first time it is asked for. */
+export async function worldOf(store: Store, job: JobView): Promise<World> {
+  const [row] = await store.db.select().from(bench).where(eq(bench.jobId, job.id));
+  if (row) return JSON.parse(row.document) as World;
+  const recipe = requireRecipe(job.document.parts[0]!.recipe);
+  const world = drawWorld(job.id, recipe.demo.sizes);
+  await setWorld(store, job.id, world);
+  return world;
+}
+
+export async function setWorld(store: Store, jobId: string, world: World): Promise<void> {
+  await store.write(tx => tx.insert(bench).values({ jobId, document: JSON.stringify(world) }).onConflictDoNothing());
+}
+
+/** A try as the bench's hands would record it: for the demo's history. */
+export function benchTry(world: World, job: JobView, version: Version, print: Print, note: string): Try {
+  const verdicts = feel(world, job, version, print);
+  return {
+    id: ulid(),
+    at: new Date().toISOString(),
+    voided: null,
+    printId: print.id,
+    mates: Object.fromEntries(Object.entries(verdicts).map(([id, verdict]) => [id, { verdict }])),
+    note,
+  };
+}

@@ -1,0 +1,56 @@
+import type { Request, Response } from 'express';
+
+export type ServerEvent =
+  | { kind: 'job'; jobId: string; revision: number; tab: string | null }
+  | { kind: 'reading'; text: string; instrumentId: string | null; jobId: string | null; dimensionId: string | null };
+
+/** How long a window counts as open after it was last heard of, ms. */
+const PRESENCE = 10_000;
+const HEARTBEAT = 15_000;
+
+/** Server-sent events to every open window, and which windows are open. */
+export class Events {
+  private readonly windows = new Map<Response, string>();
+  private readonly heard = new Map<string, number>();
+  private readonly started = Date.now();
+  private readonly pulse = setInterval(() => {
+    for (const res of this.windows.keys()) res.write(': still here\n\n');
+  }, HEARTBEAT).unref();
+
+  listen(req: Request, res: Response, tab: string): void {
+    res.writeHead(200, {
+      'content-type': 'text/event-stream',
+      'cache-control': 'no-store',
+      connection: 'keep-alive',
+      'x-accel-buffering': 'no',
+    });
+    res.write('retry: 1000\n\n');
+    this.windows.set(res, tab);
+    this.hear(tab);
+    req.on('close', () => {
+      this.windows.delete(res);
+      this.hear(tab);
+    });
+  }
+
+  hear(tab: string): void {
+    this.heard.set(tab, Date.now());
+  }
+
+  /** Whether another window may still want to undo its own edits. */
+  isOpen(tab: string): boolean {
+    // Just after a start nobody has called back yet: take everybody as present.
+    if (Date.now() - this.started < PRESENCE) return true;
+    return [...this.windows.values()].includes(tab) || Date.now() - (this.heard.get(tab) ?? 0) < PRESENCE;
+  }
+
+  send(event: ServerEvent): void {
+    for (const res of this.windows.keys()) res.write(`data: ${JSON.stringify(event)}\n\n`);
+  }
+
+  close(): void {
+    clearInterval(this.pulse);
+    for (const res of this.windows.keys()) res.end();
+    this.windows.clear();
+  }
+}

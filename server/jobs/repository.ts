@@ -1,0 +1,138 @@
+import { and, asc, desc, eq, gt, max } from 'drizzle-orm';
+import { ulid } from 'ulid';
+import type { Activity, JobAnswer, JobView } from '../../contract/jobs';
+import { type JobDocument, readJobDocument } from '../../core/job/document';
+import { EMPTY_HISTORY, History, type Print, Print as PrintRow, type Try, Try as TryRow, type Version, Version as VersionRow } from '../../core/job/history';
+import { notFound } from '../errors';
+import type { Database, Transaction } from '../store/database';
+import { edits, history, jobs } from '../store/schema';
+
+/** Reads and writes of jobs inside one transaction. */
+type Reader = Transaction | Database;
+
+export async function readJob(db: Reader, id: string): Promise<JobView> {
+  const [row] = await db.select().from(jobs).where(eq(jobs.id, id));
+  if (!row) throw notFound('That job');
+  return {
+    id: row.id,
+    number: row.number,
+    revision: row.revision,
+    createdAt: row.createdAt,
+    updatedAt: row.updatedAt,
+    document: readJobDocument(JSON.parse(row.document)),
+    history: await readHistory(db, id),
+  };
+}
+
+export async function readHistory(db: Reader, jobId: string): Promise<History> {
+  const rows = await db.select().from(history).where(eq(history.jobId, jobId)).orderBy(asc(history.at), asc(history.id));
+  const result: History = structuredClone(EMPTY_HISTORY);
+  for (const row of rows) {
+    const document: unknown = JSON.parse(row.document);
+    if (row.kind === 'version') result.versions.push(VersionRow.parse(document));
+    else if (row.kind === 'print') result.prints.push(PrintRow.parse(document));
+    else result.tries.push(TryRow.parse(document));
+  }
+  return result;
+}
+
+export async function readJobs(db: Reader): Promise<JobView[]> {
+  const rows = await db.select({ id: jobs.id }).from(jobs).orderBy(desc(jobs.updatedAt));
+  return Promise.all(rows.map(row => readJob(db, row.id)));
+}
+
+/** @param keep an import's own id, number wish and dates */
+export async function insertJob(tx: Transaction, document: JobDocument, keep?: Pick<JobView, 'id' | 'revision' | 'createdAt'>): Promise<string> {
+  const [last] = await tx.select({ number: max(jobs.number) }).from(jobs);
+  const at = new Date().toISOString();
+  const id = keep?.id ?? ulid();
+  await tx.insert(jobs).values({
+    id,
+    number: (last?.number ?? 0) + 1,
+    title: document.title,
+    object: document.object.name,
+    revision: keep?.revision ?? 1,
+    schemaVersion: document.schemaVersion,
+    document: JSON.stringify(document),
+    createdAt: keep?.createdAt ?? at,
+    updatedAt: at,
+  });
+  return id;
+}
+
+export async function saveDocument(tx: Transaction, id: string, document: JobDocument, revision: number): Promise<void> {
+  await tx
+    .update(jobs)
+    .set({
+      title: document.title,
+      object: document.object.name,
+      revision,
+      schemaVersion: document.schemaVersion,
+      document: JSON.stringify(document),
+      updatedAt: new Date().toISOString(),
+    })
+    .where(eq(jobs.id, id));
+}
+
+type Row = { kind: 'version'; row: Version } | { kind: 'print'; row: Print } | { kind: 'try'; row: Try };
+
+export async function appendRow(tx: Transaction, jobId: string, { kind, row }: Row): Promise<void> {
+  await tx.insert(history).values({ id: row.id, jobId, kind, at: row.at, document: JSON.stringify(row) });
+  await tx.update(jobs).set({ updatedAt: new Date().toISOString() }).where(eq(jobs.id, jobId));
+}
+
+/** The only change a history row can suffer: it no longer counts, and why. */
+export async function voidHistoryRow(tx: Transaction, jobId: string, kind: Row['kind'], id: string, reason: string): Promise<void> {
+  const [found] = await tx
+    .select()
+    .from(history)
+    .where(and(eq(history.id, id), eq(history.jobId, jobId), eq(history.kind, kind)));
+  if (!found) throw notFound(`That ${kind}`);
+  const document = { ...(JSON.parse(found.document) as object), voided: reason };
+  await tx.update(history).set({ document: JSON.stringify(document) }).where(eq(history.id, id));
+}
+
+/** An import brings a newer copy of the job: its whole history comes with it. */
+export async function replaceHistory(tx: Transaction, jobId: string, next: History): Promise<void> {
+  await tx.delete(history).where(eq(history.jobId, jobId));
+  const rows = [
+    ...next.versions.map(row => ({ kind: 'version' as const, row })),
+    ...next.prints.map(row => ({ kind: 'print' as const, row })),
+    ...next.tries.map(row => ({ kind: 'try' as const, row })),
+  ];
+  for (const { kind, row } of rows) {
+    await tx.insert(history).values({ id: row.id, jobId, kind, at: row.at, document: JSON.stringify(row) });
+  }
+}
+
+export async function readActivity(db: Reader, jobId: string, most: number): Promise<Activity[]> {
+  const rows = await db.select().from(edits).where(eq(edits.jobId, jobId)).orderBy(desc(edits.revision)).limit(most);
+  return rows.map(row => ({ id: row.id, at: row.at, kind: row.role, words: row.words, revision: row.revision }));
+}
+
+export async function wordsSince(db: Reader, jobId: string, revision: number): Promise<string[]> {
+  const rows = await db
+    .select({ words: edits.words })
+    .from(edits)
+    .where(and(eq(edits.jobId, jobId), gt(edits.revision, revision)))
+    .orderBy(asc(edits.revision));
+  return rows.map(row => row.words);
+}
+
+/** The job with what this window could undo and redo. */
+export async function answerJob(db: Reader, id: string, tab: string, isOpen: (tab: string) => boolean): Promise<JobAnswer> {
+  const job = await readJob(db, id);
+  const rows = await db
+    .select({ id: edits.id, tab: edits.tab, words: edits.words, standing: edits.standing, role: edits.role })
+    .from(edits)
+    .where(and(eq(edits.jobId, id), eq(edits.role, 'edit')))
+    .orderBy(desc(edits.revision))
+    .limit(200);
+  // A window may undo its own edits, and those of windows that are gone.
+  const own = rows.filter(row => row.tab === tab || !isOpen(row.tab));
+  const undo = own.find(row => row.standing === 'stands');
+  // The edit undone last is the oldest one undone: redo goes forward in time.
+  const redo = own.findLast(row => row.standing === 'undone');
+  const words = (row: typeof undo) => (row ? { editId: row.id, words: row.words } : null);
+  return { ...job, undo: words(undo), redo: words(redo) };
+}

@@ -1,0 +1,158 @@
+import { type Request, Router } from 'express';
+import { ulid } from 'ulid';
+import { CreateJob, EditRequest, FILE_KINDS, MakeVersion, RecordPrint, RecordTry, UndoRequest, VoidRow } from '../../contract/jobs';
+import type { Rack } from '../../contract/rack';
+import { newJob } from '../../core/job/new-job';
+import { standing } from '../../core/job/history';
+import { recipeById } from '../../core/shape/recipes';
+import type { App } from '../app';
+import { exportJob } from '../bundle/bundle';
+import { HttpError, notFound } from '../errors';
+import { readWorkshop } from '../workshop/repository';
+import { editJob, revertEdit } from './editing';
+import { rackJob } from './rack';
+import { answerJob, appendRow, insertJob, readActivity, readJob, readJobs, voidHistoryRow } from './repository';
+import { preparePrint, prepareVersion, versionFile } from './versions';
+
+const MOST_ACTIVITY = 200;
+const TYPES = { stl: 'model/stl', '3mf': 'model/3mf', step: 'model/step' };
+
+/** Which window asks; a script without one is a window of its own. */
+const tabOf = (req: Request) => (req.get('x-sagoma-tab') ?? 'script').slice(0, 60);
+
+export function jobRoutes(app: App): Router {
+  const { store, pool, blobs, events } = app;
+  const router = Router();
+  const isOpen = (tab: string) => events.isOpen(tab);
+  const editor = (req: Request) => ({ tab: tabOf(req), isOpen });
+  const answer = (req: Request, id: string) => answerJob(store.db, id, tabOf(req), isOpen);
+  const tell = (jobId: string, revision: number, tab: string) => events.send({ kind: 'job', jobId, revision, tab });
+
+  router.get('/', async (_req, res) => {
+    const { workshop } = await readWorkshop(store.db);
+    const jobs = await readJobs(store.db);
+    const rack: Rack = { jobs: jobs.map(job => rackJob(job, workshop)) };
+    res.json(rack);
+  });
+
+  router.post('/', async (req, res) => {
+    const wish = CreateJob.parse(req.body);
+    const recipe = recipeById(wish.recipe);
+    if (!recipe) throw new HttpError(400, 'bad-input', `There is no recipe “${wish.recipe}”: choose one from the list.`);
+    const { workshop } = await readWorkshop(store.db);
+    const document = newJob(wish.title, recipe, workshop, wish.materialId);
+    document.object.name = wish.object ?? '';
+    const id = await store.write(tx => insertJob(tx, document));
+    tell(id, 1, tabOf(req));
+    res.status(201).json(await answer(req, id));
+  });
+
+  router.get('/:id', async (req, res) => {
+    events.hear(tabOf(req));
+    res.json(await answer(req, req.params.id));
+  });
+
+  router.get('/:id/activity', async (req, res) => {
+    await readJob(store.db, req.params.id);
+    res.json({ activity: await readActivity(store.db, req.params.id, MOST_ACTIVITY) });
+  });
+
+  router.post('/:id/edits', async (req, res) => {
+    const { revision, edit } = EditRequest.parse(req.body);
+    const { id } = req.params;
+    events.hear(tabOf(req));
+    const { workshop } = await readWorkshop(store.db);
+    const now = await store.write(tx => editJob(tx, id, revision, edit, workshop, editor(req)));
+    tell(id, now, tabOf(req));
+    res.json(await answer(req, id));
+  });
+
+  for (const role of ['undo', 'redo'] as const) {
+    router.post(`/:id/${role}`, async (req, res) => {
+      const { editId } = UndoRequest.parse(req.body);
+      const id = String(req.params.id);
+      const now = await store.write(tx => revertEdit(tx, id, editId, role, editor(req)));
+      tell(id, now, tabOf(req));
+      res.json(await answer(req, id));
+    });
+  }
+
+  router.post('/:id/versions', async (req, res) => {
+    const wish = MakeVersion.parse(req.body);
+    const { id } = req.params;
+    const job = await readJob(store.db, id);
+    if (job.revision !== wish.revision) {
+      throw new HttpError(409, 'stale', 'Another window changed the numbers meanwhile: look at them again, then make the version.');
+    }
+    const { workshop } = await readWorkshop(store.db);
+    const row = await prepareVersion(job, workshop, wish, pool);
+    await store.write(async tx => {
+      const now = await readJob(tx, id);
+      if (now.revision !== wish.revision || now.history.versions.length !== job.history.versions.length) {
+        throw new HttpError(409, 'stale', 'Another window changed the job while the solid was built: make the version again.');
+      }
+      await appendRow(tx, id, { kind: 'version', row });
+    });
+    tell(id, job.revision, tabOf(req));
+    res.status(201).json(await answer(req, id));
+  });
+
+  router.get('/:id/versions/:versionId/files/:kind', async (req, res) => {
+    const kind = FILE_KINDS.find(k => k === req.params.kind);
+    if (!kind) throw new HttpError(400, 'bad-input', 'Files come as 3mf, step or stl.');
+    const job = await readJob(store.db, req.params.id);
+    const { workshop } = await readWorkshop(store.db);
+    const { name, bytes } = await versionFile(job, req.params.versionId, kind, workshop, pool, blobs);
+    res.set({ 'content-type': TYPES[kind], 'content-disposition': `attachment; filename="${name}"`, 'cache-control': 'no-store' });
+    res.end(bytes);
+  });
+
+  router.post('/:id/prints', async (req, res) => {
+    const wish = RecordPrint.parse(req.body);
+    const { id } = req.params;
+    const job = await readJob(store.db, id);
+    const { workshop } = await readWorkshop(store.db);
+    const row = await preparePrint(job, wish, false, workshop, pool, blobs);
+    await store.write(async tx => {
+      const now = await readJob(tx, id);
+      await appendRow(tx, id, { kind: 'print', row: { ...row, number: now.history.prints.length + 1 } });
+    });
+    tell(id, job.revision, tabOf(req));
+    res.status(201).json(await answer(req, id));
+  });
+
+  router.post('/:id/tries', async (req, res) => {
+    const wish = RecordTry.parse(req.body);
+    const { id } = req.params;
+    const revision = await store.write(async tx => {
+      const job = await readJob(tx, id);
+      const print = standing(job.history).prints.find(p => p.id === wish.printId);
+      if (!print) throw notFound('That print');
+      const known = new Set(job.document.mates.map(m => m.id));
+      const stray = Object.keys(wish.mates).find(m => !known.has(m));
+      if (stray) throw new HttpError(400, 'bad-input', `This job has no mate “${stray}”.`);
+      const row = { id: ulid(), at: new Date().toISOString(), voided: null, ...wish };
+      await appendRow(tx, id, { kind: 'try', row });
+      return job.revision;
+    });
+    tell(id, revision, tabOf(req));
+    res.status(201).json(await answer(req, id));
+  });
+
+  router.post('/:id/void', async (req, res) => {
+    const { kind, id: rowId, reason } = VoidRow.parse(req.body);
+    const { id } = req.params;
+    await store.write(tx => voidHistoryRow(tx, id, kind, rowId, reason));
+    tell(id, 0, tabOf(req));
+    res.json(await answer(req, id));
+  });
+
+  router.get('/:id/bundle', async (req, res) => {
+    const job = await readJob(store.db, req.params.id);
+    const bytes = await exportJob(job, blobs, app.version);
+    res.set({ 'content-type': 'application/zip', 'content-disposition': `attachment; filename="sagoma-job-${job.number}.zip"` });
+    res.end(bytes);
+  });
+
+  return router;
+}

@@ -1,0 +1,21 @@
+import ManifoldInit from 'manifold-3d';
+import opencascade from 'replicad-opencascadejs';
+import type { Kernels } from '../../core/shape/kernels/kernel';
+import { meshKernel } from '../../core/shape/kernels/mesh-kernel';
+import { type OpenCascade, partKernel } from '../../core/shape/kernels/part-kernel';
+
+let started: Promise<Kernels> | undefined;
+
+/** Both kernels in this thread, started once. */
+export function kernels(): Promise<Kernels> {
+  started ??= start();
+  return started;
+}
+
+async function start(): Promise<Kernels> {
+  // `print` silences the STEP writer, which would otherwise talk on standard output.
+  const open = opencascade as unknown as (options: object) => Promise<OpenCascade>;
+  const [oc, manifold] = await Promise.all([open({ print: () => {} }), ManifoldInit()]);
+  manifold.setup();
+  return { part: partKernel(oc), mesh: meshKernel(manifold) };
+}

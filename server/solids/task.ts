@@ -1,0 +1,53 @@
+import { writeStl } from '../../core/files/stl';
+import { writeThreeMf } from '../../core/files/three-mf';
+import { type BuiltPart, buildPart, FILE_SAGITTA, inspectPart } from '../../core/shape/build';
+import type { Kernels } from '../../core/shape/kernels/kernel';
+import { requireRecipe } from '../../core/shape/recipes';
+import type { CheckContext, Finding, Parameters } from '../../core/shape/recipes/recipe';
+
+/** A part to be built off the main thread; plain data both ways. */
+export interface SolidTask {
+  recipe: string;
+  parameters: Parameters;
+  /** The part's name in the files. */
+  name: string;
+  /** For whose printer the sizes are meant. */
+  note: string;
+  files: readonly ('stl' | '3mf' | 'step')[];
+  /** Also run the checks. */
+  context?: CheckContext;
+}
+
+export type SolidAnswer =
+  | {
+      ok: true;
+      part: Omit<BuiltPart, 'mesh'> & { triangles: number };
+      findings: Finding[];
+      files: Partial<Record<'stl' | '3mf' | 'step', Uint8Array>>;
+      /** Bytes of the kernel's heap after this. */
+      memory: number;
+    }
+  | { ok: false; findings: Finding[]; memory: number };
+
+export async function build(task: SolidTask, kernels: Kernels): Promise<SolidAnswer> {
+  const recipe = requireRecipe(task.recipe);
+  const outcome = buildPart(recipe, task.parameters, kernels, FILE_SAGITTA);
+  if (!outcome.ok) return { ...outcome, memory: kernels.part.memory() };
+  const { mesh, ...part } = outcome.part;
+  const findings = task.context ? inspectPart(recipe, task.parameters, outcome.part, task.context) : [];
+  const files: Partial<Record<'stl' | '3mf' | 'step', Uint8Array>> = {};
+  if (task.files.includes('stl')) files.stl = writeStl(mesh, task.name);
+  if (task.files.includes('3mf')) files['3mf'] = writeThreeMf(task.name, task.note, [{ name: task.name, mesh }]);
+  if (task.files.includes('step')) {
+    try {
+      const text = await kernels.part.step(recipe.solid(task.parameters, kernels.part), asciiName(task.name));
+      files.step = new TextEncoder().encode(text);
+    } finally {
+      kernels.part.release();
+    }
+  }
+  return { ok: true, part: { ...part, triangles: mesh.triangles.length / 3 }, findings, files, memory: kernels.part.memory() };
+}
+
+/** The STEP writer takes names byte by byte: keep to letters that every reader agrees on. */
+const asciiName = (name: string) => name.normalize('NFKD').replace(/[^\x20-\x7e]/g, '').trim().slice(0, 60) || 'part';

@@ -1,0 +1,73 @@
+import { index, integer, sqliteTable, text, uniqueIndex } from 'drizzle-orm/sqlite-core';
+
+/** One document row a job plus the columns that the rack searches and sorts by. */
+export const jobs = sqliteTable(
+  'jobs',
+  {
+    id: text().primaryKey(),
+    number: integer().notNull(),
+    title: text().notNull(),
+    object: text().notNull(),
+    revision: integer().notNull(),
+    schemaVersion: integer('schema_version').notNull(),
+    document: text().notNull(),
+    createdAt: text('created_at').notNull(),
+    updatedAt: text('updated_at').notNull(),
+  },
+  t => [uniqueIndex('jobs_number').on(t.number), index('jobs_updated').on(t.updatedAt)],
+);
+
+/** Every edit with what it changed, and so its inverse. An undo or redo is a row too. */
+export const edits = sqliteTable(
+  'edits',
+  {
+    id: text().primaryKey(),
+    jobId: text('job_id').notNull(),
+    revision: integer().notNull(),
+    at: text().notNull(),
+    /** The window it came from: a tab undoes its own. */
+    tab: text().notNull(),
+    kind: text().notNull(),
+    words: text().notNull(),
+    changes: text().notNull(),
+    /** 'edit', 'undo' or 'redo'. */
+    role: text().notNull(),
+    /** For an undo or redo: the edit it is about. */
+    about: text(),
+    /** For an edit: whether it stands, was undone, or cannot be redone any more. */
+    standing: text().notNull(),
+  },
+  t => [uniqueIndex('edits_job_revision').on(t.jobId, t.revision)],
+);
+
+/** Versions, prints and tries: append-only, only `voided` inside the document ever changes. */
+export const history = sqliteTable(
+  'history',
+  {
+    id: text().primaryKey(),
+    jobId: text('job_id').notNull(),
+    kind: text().notNull(),
+    at: text().notNull(),
+    document: text().notNull(),
+  },
+  t => [index('history_job').on(t.jobId, t.at)],
+);
+
+export const workshop = sqliteTable('workshop', {
+  id: integer().primaryKey(),
+  revision: integer().notNull(),
+  document: text().notNull(),
+});
+
+/** Files by their SHA-256; the row comes after the file. */
+export const blobs = sqliteTable('blobs', {
+  sha256: text().primaryKey(),
+  size: integer().notNull(),
+  at: text().notNull(),
+});
+
+/** The practice bench's hidden objects and printers: only the bench reads them. */
+export const bench = sqliteTable('bench', {
+  jobId: text('job_id').primaryKey(),
+  document: text().notNull(),
+});
