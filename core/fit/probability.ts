@@ -1,4 +1,4 @@
-import { jStat } from 'jstat';
+import jStat from 'jstat';
 
 /** Chance that a normal quantity falls in [min, max]. A spread of 0 gives 0 or 1. */
 export function chanceWithin(min: number, max: number, mean: number, sd: number): number {

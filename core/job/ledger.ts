@@ -131,7 +131,7 @@ function chainOf(
   trials: readonly Trial[],
 ): MateLedger {
   const sign = q.side === 'inside' ? 1 : -1;
-  const model = Math.round(next.model / MODEL_STEP) * MODEL_STEP;
+  const model = Number((Math.round(next.model / MODEL_STEP) * MODEL_STEP).toFixed(2));
   const compensation = sign * prior.mean;
   const lesson = sign * (next.bias.mean - prior.mean);
   const sd = Math.hypot(next.bias.sd, s);

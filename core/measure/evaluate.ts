@@ -1,4 +1,4 @@
-import { jStat } from 'jstat';
+import jStat from 'jstat';
 import { decimalsOf, formatPlain } from '../quantity/format';
 import { combine, coverageFactor, type Doubt, effectiveDegreesOfFreedom } from './uncertainty';
 

@@ -1,4 +1,4 @@
-import { jStat } from 'jstat';
+import jStat from 'jstat';
 
 /** One cause of doubt in a sum: its standard uncertainty and how well that is known. */
 export interface Doubt {

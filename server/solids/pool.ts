@@ -12,9 +12,7 @@ export class SolidPool {
 
   private open(): Piscina {
     return new Piscina({
-      filename: new URL('./worker.ts', import.meta.url).href,
-      // The worker is TypeScript too, also when the tests' own runner started us.
-      execArgv: ['--import', 'tsx'],
+      filename: new URL('./worker.mjs', import.meta.url).href,
       minThreads: 0,
       maxThreads: 1,
       idleTimeout: 120_000,

@@ -1,0 +1,146 @@
+import type { World } from '../core/bench/world';
+import type { Edit } from '../core/job/edits';
+import type { Workshop } from '../core/job/workshop';
+import { FIRST_WORKSHOP } from '../core/job/workshop';
+
+/** The boathouse workshop of a small rowing club on a lake. All of it is invented. */
+export const BOATHOUSE: Workshop = {
+  ...FIRST_WORKSHOP,
+  name: 'The boathouse',
+  practiceBench: true,
+  instruments: [
+    { id: 'calipers', name: 'Bench calipers', kind: 'calipers', resolution: 0.01, maxError: 0.03 },
+    { id: 'old-calipers', name: 'Calipers from the trailer', kind: 'calipers', resolution: 0.05, maxError: 0.1 },
+    { id: 'rule', name: 'Steel rule', kind: 'rule', resolution: 0.5, maxError: 0.2 },
+  ],
+  printers: [{ id: 'printer', name: 'Workshop printer', bed: { width: 220, depth: 220, height: 220 }, nozzle: 0.4, lineWidth: 0.4 }],
+};
+
+/** How far a demo job has come: each step is done through the app's own paths. */
+export type DemoStep =
+  | { do: 'read'; dimension: string; times: number; instrument?: string }
+  | { do: 'edit'; edit: Edit }
+  | { do: 'version' }
+  | { do: 'print'; hours?: number }
+  | { do: 'try'; note: string };
+
+export interface DemoJob {
+  title: string;
+  object: string;
+  materialId: string;
+  /** Days before today on which it began. */
+  daysAgo: number;
+  world: Omit<World, 'seed'>;
+  steps: DemoStep[];
+}
+
+const parameter = (name: string, text: string): DemoStep => ({
+  do: 'edit',
+  edit: { kind: 'parameter', partId: 'part-1', name, expression: { text, unit: /^\D+$/.test(text) ? 'none' : 'mm' } },
+});
+const brief = (change: Extract<Edit, { kind: 'brief' }>['brief']): DemoStep => ({ do: 'edit', edit: { kind: 'brief', brief: change } });
+
+export const JOBS: DemoJob[] = [
+  {
+    title: 'Trestle foot plug',
+    object: 'boat trestle, open tube end',
+    materialId: 'petg',
+    daysAgo: 34,
+    world: {
+      sizes: { bore: 27.84, rim: 31.9, rim_height: 20, groove: 30, groove_from: 6, groove_width: 3, inner_groove: 29 },
+      printer: { inside: 0.3, outside: 0.12, repeatability: 0.03 },
+    },
+    steps: [
+      brief({ purpose: 'Keep the sharp tube end off the hulls and the floor.', ifItBreaks: 'nuisance', hottestC: 35, outdoors: true, priceToBuy: 4.5 }),
+      parameter('style', 'into'),
+      parameter('tab', 'no'),
+      parameter('plugDepth', '14'),
+      { do: 'edit', edit: { kind: 'want', mateId: 'plug', want: { name: 'snug', window: { min: 0.05, max: 0.2, unit: 'mm' }, prefer: 'tight' } } },
+      { do: 'read', dimension: 'bore', times: 3 },
+      { do: 'version' },
+      { do: 'print', hours: 0.8 },
+      { do: 'try', note: 'stops after a few millimetres' },
+      { do: 'version' },
+      { do: 'print', hours: 0.8 },
+      { do: 'try', note: 'pushed home with the palm' },
+      { do: 'edit', edit: { kind: 'in-service', since: '2026-10-28T16:10:00.000Z' } },
+      { do: 'edit', edit: { kind: 'service-note', id: 'note-1', at: '2026-11-09T08:30:00.000Z', words: 'Still tight after two weeks on the pontoon. Three more wanted for the other feet.' } },
+    ],
+  },
+  {
+    title: 'Vent-port cap',
+    object: 'hull vent port, junior double',
+    materialId: 'tpu',
+    daysAgo: 9,
+    world: {
+      sizes: { rim: 31.7, rim_height: 14, bore: 24.2, groove: 29.4, groove_from: 5.6, groove_width: 3, inner_groove: 25.6 },
+      printer: { inside: 0.61, outside: 0.1, repeatability: 0.04 },
+    },
+    steps: [
+      brief({
+        purpose: 'Keep spray out of the bow compartment; come off by hand to air it after rowing.',
+        ifItBreaks: 'damage',
+        mustHold: ['water'],
+        hottestC: 55,
+        outdoors: true,
+        loads: [{ id: 'load-1', words: 'pulled off by the tab, one cold hand', forceN: 30, direction: 'up' }],
+        obstacles: [{ id: 'obstacle-1', words: 'deck line beside the port', clear: 22 }],
+      }),
+      parameter('lip', 'skirt'),
+      { do: 'edit', edit: { kind: 'want', mateId: 'skirt', want: { name: 'own', window: { min: 0.004, max: 0.012, unit: 'strain' }, prefer: 'none' } } },
+      { do: 'edit', edit: { kind: 'want', mateId: 'lip', want: { name: 'click', window: { min: 0.05, max: 0.3, unit: 'mm' }, prefer: 'loose' } } },
+      { do: 'read', dimension: 'rim', times: 3 },
+      { do: 'read', dimension: 'rim_height', times: 1 },
+      { do: 'read', dimension: 'groove', times: 2, instrument: 'old-calipers' },
+      { do: 'read', dimension: 'groove_from', times: 1 },
+      { do: 'read', dimension: 'groove_width', times: 1 },
+      { do: 'version' },
+      { do: 'print', hours: 0.7 },
+      { do: 'try', note: 'two hands, and it pops off again' },
+      { do: 'version' },
+      { do: 'print', hours: 0.7 },
+      { do: 'try', note: 'nearly' },
+      { do: 'version' },
+      { do: 'print', hours: 0.7 },
+    ],
+  },
+  {
+    title: 'Rail end cap',
+    object: 'handrail of the slipway steps',
+    materialId: 'petg',
+    daysAgo: 3,
+    world: {
+      sizes: { rim: 42.4, rim_height: 18, bore: 36.2, groove: 40, groove_from: 7, groove_width: 3, inner_groove: 38 },
+      printer: { inside: 0.16, outside: 0.02, repeatability: 0.04 },
+    },
+    steps: [
+      brief({ purpose: 'Close the cut tube so that nobody tears a hand or a blazer.', ifItBreaks: 'nuisance', hottestC: 45, outdoors: true }),
+      parameter('tab', 'no'),
+      { do: 'read', dimension: 'rim', times: 3 },
+      { do: 'read', dimension: 'rim_height', times: 1 },
+      { do: 'version' },
+    ],
+  },
+  {
+    title: 'Drain plug',
+    object: 'outlet of the boathouse dehumidifier',
+    materialId: 'petg',
+    daysAgo: 1,
+    world: {
+      sizes: { rim: 22.1, rim_height: 11, bore: 17.3, groove: 20.5, groove_from: 4, groove_width: 2.6, inner_groove: 18.6 },
+      printer: { inside: 0.25, outside: 0.08, repeatability: 0.04 },
+    },
+    steps: [parameter('style', 'both'), { do: 'read', dimension: 'rim', times: 1 }],
+  },
+  {
+    title: 'Oar-tube end plug for the sculls that came back from the regatta without one',
+    object: 'handle end of a scull, left pair',
+    materialId: 'tpu',
+    daysAgo: 0,
+    world: {
+      sizes: { rim: 38.2, rim_height: 22, bore: 33.6, groove: 36, groove_from: 8, groove_width: 3, inner_groove: 35 },
+      printer: { inside: 0.2, outside: 0.07, repeatability: 0.04 },
+    },
+    steps: [],
+  },
+];

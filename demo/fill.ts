@@ -1,0 +1,93 @@
+import { ulid } from 'ulid';
+import type { JobView } from '../contract/jobs';
+import { readCaliper, type World } from '../core/bench/world';
+import { seedOf } from '../core/bench/random';
+import type { Reading } from '../core/job/document';
+import type { Edit } from '../core/job/edits';
+import { newJob } from '../core/job/new-job';
+import { requireRecipe } from '../core/shape/recipes';
+import { benchTry, setWorld } from '../server/bench/bench';
+import { Blobs } from '../server/blobs/blobs';
+import { editJob } from '../server/jobs/editing';
+import { appendRow, insertJob, readJob } from '../server/jobs/repository';
+import { preparePrint, prepareVersion } from '../server/jobs/versions';
+import { SolidPool } from '../server/solids/pool';
+import { openStore, type Store } from '../server/store/database';
+import { saveWorkshop } from '../server/workshop/repository';
+import { BOATHOUSE, type DemoJob, type DemoStep, JOBS } from './boathouse';
+
+/** Fills an empty data folder with the boathouse, through the app's own paths: `tsx demo/fill.ts DIR`. */
+const DAY = 86_400_000;
+/** Steps of a demo job are this far apart, ms. */
+const STEP = 47 * 60_000;
+const editor = { tab: 'demo', isOpen: () => false };
+
+export async function fill(folder: string): Promise<void> {
+  const store = await openStore(folder);
+  const pool = new SolidPool();
+  try {
+    await store.write(tx => saveWorkshop(tx, 0, BOATHOUSE));
+    for (const job of JOBS) await play(job, store, pool);
+  } finally {
+    await pool.close();
+    await store.close();
+  }
+}
+
+async function play(demo: DemoJob, store: Store, pool: SolidPool): Promise<void> {
+  const document = newJob(demo.title, requireRecipe('round-cap'), BOATHOUSE, demo.materialId);
+  document.object.name = demo.object;
+  const id = await store.write(tx => insertJob(tx, document));
+  const world: World = { ...demo.world, seed: seedOf('boathouse', demo.title) };
+  await setWorld(store, id, world);
+  const blobs = new Blobs(store);
+  let at = Date.now() - demo.daysAgo * DAY;
+  for (const step of demo.steps) {
+    at += STEP;
+    // Nothing in the demo lies in the future, however early in the day it is filled.
+    await playStep(step, await readJob(store.db, id), world, new Date(Math.min(at, Date.now())).toISOString(), store, pool, blobs);
+  }
+}
+
+async function playStep(step: DemoStep, job: JobView, world: World, at: string, store: Store, pool: SolidPool, blobs: Blobs): Promise<void> {
+  const send = (edit: Edit, revision: number) => store.write(tx => editJob(tx, job.id, revision, edit, BOATHOUSE, editor));
+  switch (step.do) {
+    case 'edit':
+      await send(step.edit, job.revision);
+      return;
+    case 'read': {
+      const instrument = BOATHOUSE.instruments.find(i => i.id === (step.instrument ?? 'calipers'))!;
+      for (let n = 0; n < step.times; n++) {
+        const value = Number(readCaliper(world, step.dimension, n, instrument.resolution)!.toFixed(2));
+        const reading: Reading = { id: ulid(), value, text: value.toFixed(2), unit: 'mm', at, instrumentId: instrument.id, source: 'seat', via: 'typed', struck: null };
+        await send({ kind: 'add-reading', dimensionId: step.dimension, reading }, job.revision + n);
+      }
+      return;
+    }
+    case 'version': {
+      const row = await prepareVersion(job, BOATHOUSE, { partId: 'part-1', accepted: [] }, pool);
+      await store.write(tx => appendRow(tx, job.id, { kind: 'version', row: { ...row, at } }));
+      return;
+    }
+    case 'print': {
+      const version = job.history.versions.at(-1)!;
+      const wish = { versionId: version.id, hours: step.hours ?? null, grams: null, cost: null, note: '' };
+      const row = await preparePrint(job, wish, true, BOATHOUSE, pool, blobs);
+      await store.write(tx => appendRow(tx, job.id, { kind: 'print', row: { ...row, at } }));
+      return;
+    }
+    case 'try': {
+      const print = job.history.prints.at(-1)!;
+      const version = job.history.versions.find(v => v.id === print.versionId)!;
+      const row = { ...benchTry(world, job, version, print, step.note), at };
+      await store.write(tx => appendRow(tx, job.id, { kind: 'try', row }));
+    }
+  }
+}
+
+const [folder] = process.argv.slice(2);
+if (!folder) {
+  process.stderr.write('Say which folder: tsx demo/fill.ts DIR\n');
+  process.exit(2);
+}
+await fill(folder);

@@ -1,0 +1,129 @@
+import { useLayoutEffect, useRef, useState } from 'react';
+import styled from 'styled-components';
+import type { DrawDimension, Drawing, DrawPoint, DrawShape } from '../../core/shape/drawing/drawing';
+import { FONTS } from '../ui/theme';
+
+interface Props {
+  drawing: Drawing;
+  /** What a dimension's label says behind its name; nothing shows a question mark. */
+  valueOf(dimension: DrawDimension): string | null;
+  lit: string | null;
+  onPick?(key: string): void;
+  height: number;
+  caption?: string;
+}
+
+const TEXT = 13.5;
+
+/** One renderer for all drawings: lines in mm, labels in steady pixels. */
+export function DrawingView({ drawing, valueOf, lit, onPick, height, caption }: Props) {
+  const box = useRef<HTMLDivElement>(null);
+  const [width, setWidth] = useState(460);
+  useLayoutEffect(() => {
+    const element = box.current;
+    if (!element) return;
+    const watch = new ResizeObserver(([entry]) => setWidth(Math.max(160, entry!.contentRect.width)));
+    watch.observe(element);
+    return () => watch.disconnect();
+  }, []);
+  const [minX, minY, maxX, maxY] = drawing.frame;
+  // Room for labels that stand beside the outermost dimension lines.
+  const pad = { x: 34, y: 12 };
+  const scale = Math.max(0.2, Math.min((width - 2 * pad.x) / (maxX - minX), (height - 2 * pad.y) / (maxY - minY)));
+  const at = ([x, y]: DrawPoint): [number, number] => [
+    width / 2 + (x - (minX + maxX) / 2) * scale,
+    height / 2 - (y - (minY + maxY) / 2) * scale,
+  ];
+  const path = (shape: DrawShape) => `M${shape.points.map(p => at(p).map(v => v.toFixed(1)).join(' ')).join('L')}${shape.closed ? 'Z' : ''}`;
+  return (
+    <Frame ref={box}>
+      <svg width={width} height={height} role="img" aria-label={drawing.title}>
+        <defs>
+          <pattern id="hatch" width="7" height="7" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
+            <rect width="7" height="7" fill="var(--clay)" />
+            <line x1="0" y1="0" x2="0" y2="7" stroke="var(--strong)" strokeWidth="0.8" />
+          </pattern>
+        </defs>
+        {drawing.shapes.map((shape, i) => (
+          <path
+            key={i}
+            d={path(shape)}
+            className={shape.ink}
+            data-lit={shape.key !== undefined && shape.key === lit ? '' : undefined}
+          />
+        ))}
+        {drawing.dimensions.map(d => (
+          <DimensionLine key={d.key} d={d} at={at} value={valueOf(d)} lit={d.key === lit} onPick={onPick} />
+        ))}
+        {caption ? (
+          <text x={width / 2} y={height - 8} textAnchor="middle" className="caption">
+            {caption}
+          </text>
+        ) : null}
+      </svg>
+    </Frame>
+  );
+}
+
+interface LineProps {
+  d: DrawDimension;
+  at(p: DrawPoint): [number, number];
+  value: string | null;
+  lit: boolean;
+  onPick?: (key: string) => void;
+}
+
+function DimensionLine({ d, at, value, lit, onPick }: LineProps) {
+  const across = d.direction === 'across';
+  const a = at(across ? [d.from[0], d.line] : [d.line, d.from[1]]);
+  const b = at(across ? [d.to[0], d.line] : [d.line, d.to[1]]);
+  const legs = [
+    [at(d.from), a],
+    [at(d.to), b],
+  ] as const;
+  const words = `${d.diameter ? '⌀ ' : ''}${d.label} ${value ?? '?'}`;
+  const middle: [number, number] = [(a[0] + b[0]) / 2, (a[1] + b[1]) / 2];
+  const half = (words.length * TEXT * 0.47) / 2 + 5;
+  const pick = onPick ? () => onPick(d.key) : undefined;
+  return (
+    // The list of dimensions beside the drawing is the keyboard's way; this is for the pointer.
+    // biome-ignore lint/a11y/noStaticElementInteractions: see above
+    <g className={`dimension ${value === null ? 'open' : ''}`} data-lit={lit ? '' : undefined} onClick={pick} style={pick && { cursor: 'pointer' }}>
+      {legs.map(([from, to], i) => (
+        <line key={i} x1={from[0]} y1={from[1]} x2={to[0]} y2={to[1]} className="leg" />
+      ))}
+      <line x1={a[0]} y1={a[1]} x2={b[0]} y2={b[1]} />
+      <circle cx={a[0]} cy={a[1]} r={lit ? 4 : 2.5} />
+      <circle cx={b[0]} cy={b[1]} r={lit ? 4 : 2.5} />
+      <rect x={middle[0] - half} y={middle[1] - 10} width={2 * half} height={20} rx={3} className="plate" />
+      <text x={middle[0]} y={middle[1] + 4.5} textAnchor="middle">
+        {words}
+      </text>
+    </g>
+  );
+}
+
+const Frame = styled.div`
+  width: 100%; background: var(--sheet); border-radius: 6px; overflow: hidden;
+  background-image: linear-gradient(var(--rule) 0.5px, transparent 0.5px), linear-gradient(90deg, var(--rule) 0.5px, transparent 0.5px);
+  background-size: 22px 22px;
+  svg { display: block; }
+  path { fill: none; stroke: var(--ink); stroke-width: 1.4; stroke-linejoin: round; }
+  .cut { fill: url(#hatch); }
+  .edge { fill: var(--sheet); stroke-width: 1; }
+  .mate { stroke: var(--blue-2); stroke-width: 3; fill: none; }
+  .mate[data-lit] { stroke: var(--blue); stroke-width: 6; }
+  .centre { stroke: var(--soft); stroke-width: 1; stroke-dasharray: 12 3 3 3; }
+  .ghost { stroke: var(--soft); stroke-dasharray: 4 3; }
+  .dimension line { stroke: var(--soft); stroke-width: 1.2; }
+  .dimension .leg { stroke-width: 0.8; opacity: 0.8; }
+  .dimension circle { fill: var(--soft); }
+  .dimension .plate { fill: var(--sheet); }
+  .dimension text { font: 500 ${TEXT}px ${FONTS.label}; fill: var(--ink); }
+  .dimension.open text { fill: var(--loose); font-weight: 600; }
+  .dimension[data-lit] line { stroke: var(--blue); stroke-width: 2; }
+  .dimension[data-lit] .leg { stroke-width: 1.2; }
+  .dimension[data-lit] circle { fill: var(--blue); }
+  .dimension[data-lit] text { fill: var(--blue); font-weight: 600; }
+  .caption { font: 13px ${FONTS.text}; fill: var(--soft); }
+`;

@@ -1,0 +1,149 @@
+import { useQuery } from '@tanstack/react-query';
+import { useCallback, useEffect, useMemo, useState, useSyncExternalStore } from 'react';
+import { Outlet, useNavigate, useParams } from 'react-router';
+import styled from 'styled-components';
+import type { JobDocument } from '../../core/job/document';
+import type { Edit } from '../../core/job/edits';
+import { overviewOf, STAGES, type Stage } from '../../core/job/guidance';
+import { resolvePart } from '../../core/job/resolve';
+import type { Workshop } from '../../core/job/workshop';
+import type { Expression } from '../../core/quantity/expression';
+import type { DisplayUnit } from '../../core/quantity/format';
+import { get } from '../api/client';
+import { JobSession, type SessionState } from '../api/job-session';
+import { Failure, Loading } from '../ui/layout';
+import { type Bench, BenchContext } from './bench-context';
+import { ConflictDialog } from './ConflictDialog';
+import { JobStrip } from './JobStrip';
+import { KeysDialog } from './KeysDialog';
+import { Ledger } from './Ledger';
+import { MessageLine, type Message } from './MessageLine';
+import { Spine } from './Spine';
+import { useJobKeys } from './use-job-keys';
+
+export interface WorkshopAnswer {
+  revision: number;
+  workshop: Workshop;
+}
+
+/** Stages on which the numbers are worked: the ledger stands beside them. */
+const WITH_LEDGER: readonly Stage[] = ['measure', 'fit', 'shape', 'try'];
+
+export function JobPage() {
+  const { jobId = '' } = useParams();
+  const workshop = useQuery({ queryKey: ['workshop'], queryFn: () => get<WorkshopAnswer>('/workshop') });
+  if (workshop.error) return <Failure error={workshop.error} retry={() => void workshop.refetch()} />;
+  if (!workshop.data) return <Loading what="Opening the workshop" />;
+  return <JobWithWorkshop key={jobId} jobId={jobId} workshop={workshop.data.workshop} />;
+}
+
+function JobWithWorkshop({ jobId, workshop }: { jobId: string; workshop: Workshop }) {
+  const [session] = useState(() => new JobSession(jobId, workshop));
+  const state = useSyncExternalStore(session.watch, session.read);
+  useEffect(() => session.start(), [session]);
+  useEffect(() => session.useWorkshop(workshop), [session, workshop]);
+  if (state.failure) return <Failure error={state.failure} retry={() => void session.refresh()} />;
+  if (!state.base || !state.document) return <Loading what={state.offline ? 'Waiting for the server' : 'Opening the job'} />;
+  return <JobBench session={session} state={state} workshop={workshop} document={state.document} />;
+}
+
+interface BenchProps {
+  session: JobSession;
+  state: SessionState;
+  workshop: Workshop;
+  document: JobDocument;
+}
+
+function JobBench({ session, state, workshop, document }: BenchProps) {
+  const navigate = useNavigate();
+  const { stage: at } = useParams();
+  const stage = STAGES.find(s => s === at) ?? 'brief';
+  const job = state.base!;
+  const [drafts, setDrafts] = useState<Record<string, Expression>>({});
+  const [selected, select] = useState<string | null>(null);
+  const [message, setMessage] = useState<Message | null>(null);
+  const [unit, setUnit] = useState<DisplayUnit>(workshop.unit);
+  const [keysOpen, setKeysOpen] = useState(false);
+  const [ledgerOpen, setLedgerOpen] = useState(false);
+
+  const partId = document.parts[0]!.id;
+  const shown = useMemo(() => withDrafts(document, partId, drafts), [document, partId, drafts]);
+  const resolved = useMemo(() => resolvePart(shown, partId, workshop, job.history), [shown, partId, workshop, job.history]);
+  const overview = useMemo(() => overviewOf(shown, resolved, job.history), [shown, resolved, job.history]);
+
+  const say = useCallback((words: string, level: Message['level'] = 'note') => setMessage({ words, level, at: Date.now() }), []);
+  useEffect(() => {
+    session.onRefused = error => say(error.message, 'stop');
+  }, [session, say]);
+  const edit = useCallback(
+    async (next: Edit) => {
+      try {
+        await session.edit(next);
+        return true;
+      } catch (error) {
+        say((error as Error).message, 'stop');
+        return false;
+      }
+    },
+    [session, say],
+  );
+  const go = useCallback(
+    (to: Stage, key?: string) => {
+      if (key) select(key);
+      void navigate(`/jobs/${job.id}/${to}`);
+    },
+    [navigate, job.id],
+  );
+  const draft = useCallback((name: string, expression: Expression | null) => {
+    setDrafts(now => {
+      const { [name]: _, ...rest } = now;
+      return expression ? { ...rest, [name]: expression } : rest;
+    });
+  }, []);
+  const revert = useCallback(
+    (role: 'undo' | 'redo') => session.undo(role).catch((error: Error) => say(error.message, 'stop')),
+    [session, say],
+  );
+  useJobKeys({ go, undo: () => void revert('undo'), redo: () => void revert('redo'), keys: () => setKeysOpen(true), unit: () => setUnit(u => (u === 'mm' ? 'in' : 'mm')) });
+  useEffect(() => {
+    window.document.title = `${job.number} · ${document.title} – Sagoma`;
+  }, [job.number, document.title]);
+  useEffect(() => {
+    // Unsaved edits survive a reload; closing for good would still lose them while the server is away.
+    const warn = (event: BeforeUnloadEvent) => session.read().pending.length > 0 && event.preventDefault();
+    addEventListener('beforeunload', warn);
+    return () => removeEventListener('beforeunload', warn);
+  }, [session]);
+
+  const bench: Bench = { session, state, job, document: shown, workshop, resolved, overview, selected, select, draft, edit, say, unit, setUnit, go };
+  const withLedger = WITH_LEDGER.includes(stage);
+  return (
+    <BenchContext value={bench}>
+      <JobStrip onUndo={role => void revert(role)} onLedger={withLedger ? () => setLedgerOpen(open => !open) : undefined} />
+      <Main $ledger={withLedger}>
+        <Spine stage={stage} onKeys={() => setKeysOpen(true)} />
+        <BenchTop>
+          <Outlet />
+        </BenchTop>
+        {withLedger ? <Ledger open={ledgerOpen} onClose={() => setLedgerOpen(false)} /> : null}
+      </Main>
+      <MessageLine message={message} onClose={() => setMessage(null)} />
+      <ConflictDialog />
+      <KeysDialog isOpen={keysOpen} onClose={() => setKeysOpen(false)} />
+    </BenchContext>
+  );
+}
+
+function withDrafts(document: JobDocument, partId: string, drafts: Record<string, Expression>): JobDocument {
+  if (Object.keys(drafts).length === 0) return document;
+  return { ...document, parts: document.parts.map(p => (p.id === partId ? { ...p, parameters: { ...p.parameters, ...drafts } } : p)) };
+}
+
+const Main = styled.div<{ $ledger: boolean }>`
+  display: grid; grid-template-columns: 88px minmax(0, 1fr) ${p => (p.$ledger ? '360px' : '')}; height: calc(100vh - 56px);
+  @media (max-width: 900px) { grid-template-columns: minmax(0, 1fr); grid-template-rows: auto minmax(0, 1fr); height: calc(100vh - 104px); }
+`;
+const BenchTop = styled.main`
+  padding: 18px 24px 28px; overflow: auto; min-width: 0;
+  @media (max-width: 900px) { padding: 14px 14px 90px; }
+`;

@@ -1,0 +1,196 @@
+import { X } from 'lucide-react';
+import styled from 'styled-components';
+import type { DimensionState } from '../../core/job/dimensions';
+import type { MateLedger } from '../../core/job/ledger';
+import { neededDimensions } from '../../core/job/resolve';
+import { strainAt } from '../../core/fit/wants';
+import { formatLength, formatPercent, formatPlain, formatSigned } from '../../core/quantity/format';
+import { IconButton } from '../ui/controls';
+import { FONTS } from '../ui/theme';
+import { useBench } from './bench-context';
+
+/** Every dimension that must fit, as a chain from reading to model number. */
+export function Ledger({ open, onClose }: { open: boolean; onClose(): void }) {
+  const { document, resolved } = useBench();
+  const rows = neededDimensions(document, resolved);
+  return (
+    <Aside data-open={open ? '' : undefined} aria-label="Ledger">
+      <Head>
+        <h2>Ledger</h2>
+        <span className="closer">
+          <IconButton aria-label="Close the ledger" onPress={onClose}>
+            <X size={18} />
+          </IconButton>
+        </span>
+      </Head>
+      {rows.map(row => {
+        const mates = resolved.ledger.mates.filter(m => m.dimension.id === row.dimension.id);
+        return (
+          <div key={row.dimension.id}>
+            <DimensionRow row={row} />
+            {mates.map(mate => (
+              <MateRow key={mate.mate.id} ledger={mate} />
+            ))}
+          </div>
+        );
+      })}
+      {resolved.ledger.unread.map(mate => (
+        <Unread key={mate.id}>
+          {mate.name}: <span>its number comes with the first reading</span>
+        </Unread>
+      ))}
+      {resolved.ledger.pAllRight !== null ? (
+        <All>
+          <span>all of it right with the next print</span>
+          <b>{formatPercent(resolved.ledger.pAllRight)}</b>
+        </All>
+      ) : null}
+    </Aside>
+  );
+}
+
+function DimensionRow({ row }: { row: DimensionState }) {
+  const { selected, select, unit } = useBench();
+  const { dimension, evaluation, counted, source } = row;
+  const shaky = dimension.critical && counted.length < 2;
+  const note = !evaluation ? 'not read' : source === 'old-part' ? 'old part' : source === 'said' ? 'said' : counted.length === 1 ? 'read once' : `${counted.length} readings`;
+  return (
+    <Line type="button" data-on={selected === dimension.id ? '' : undefined} onClick={() => select(selected === dimension.id ? null : dimension.id)}>
+      <span>
+        {dimension.label} <small>{note}</small>
+      </span>
+      <span className="number" data-shaky={shaky ? '' : undefined}>
+        {evaluation ? (
+          <>
+            {formatLength(evaluation.value, unit)} <small>±{formatLength(evaluation.expandedUncertainty, unit)}</small>
+          </>
+        ) : (
+          '?'
+        )}
+      </span>
+    </Line>
+  );
+}
+
+function MateRow({ ledger }: { ledger: MateLedger }) {
+  const { selected, select, unit } = useBench();
+  const { mate } = ledger;
+  const open = selected === mate.id || selected === ledger.dimension.id;
+  return (
+    <MateBox data-open={open ? '' : undefined}>
+      <Line type="button" data-mate aria-expanded={open} onClick={() => select(selected === mate.id ? null : mate.id)}>
+        <span>
+          {mate.name} <small>{mate.want.name}</small>
+        </span>
+        <span className="number">{formatLength(ledger.model, unit)}</span>
+      </Line>
+      {open ? <Chain ledger={ledger} /> : null}
+    </MateBox>
+  );
+}
+
+const STEP_COLOUR = { reading: 'clay', allowance: 'right', compensation: 'blue-2', lesson: 'tight' } as const;
+
+/** The chain as a small running bar with signed steps, each starting where the last one ended. */
+function Chain({ ledger }: { ledger: MateLedger }) {
+  const { unit } = useBench();
+  const { mate, steps } = ledger;
+  const words = {
+    reading: ledger.reading.source === 'old-part' ? 'the old part' : 'reading',
+    allowance: mate.want.name,
+    compensation: mate.side === 'inside' ? 'holes print small' : 'outsides print large',
+    lesson: ledger.tries > 0 ? `${ledger.tries} ${ledger.tries === 1 ? 'try' : 'tries'} taught` : 'no try yet',
+  };
+  const places = runningPlaces(steps.slice(1).map(s => s.amount));
+  const clearance = ledger.clearance;
+  const strain = mate.want.window.unit === 'strain' ? strainAt(clearance, ledger.reading.value, mate.side, mate.soft) : null;
+  return (
+    <ChainBox>
+      {steps.map((step, i) => (
+        <Step key={step.step}>
+          <span>{words[step.step]}</span>
+          <span className="number">{i === 0 ? formatLength(step.amount, unit) : formatSigned(step.amount, unit)}</span>
+          <Bar>
+            {i === 0 ? (
+              <i style={{ left: 0, width: `${places.zero}%`, background: 'var(--clay)' }} />
+            ) : (
+              <i style={{ ...places.spans[i - 1], background: `var(--${STEP_COLOUR[step.step]})` }} />
+            )}
+          </Bar>
+        </Step>
+      ))}
+      <Total>
+        <b>model number</b>
+        <strong>{formatLength(ledger.model, unit)}</strong>
+      </Total>
+      <p>
+        {strain !== null
+          ? `Stretched by ${formatPlain(100 * strain, 1)} %: ${formatSigned(clearance, unit)} across the diameter.`
+          : `${formatSigned(clearance, unit)} clearance is ${formatSigned(clearance / 2, unit, unit === 'mm' ? 3 : 4)} per side.`}{' '}
+        {formatPercent(ledger.pRight)} likely to sit right.
+      </p>
+    </ChainBox>
+  );
+}
+
+/** Where each step's bar stands, %: the reading's end is the zero, the steps share the rest of the width. */
+function runningPlaces(amounts: number[]) {
+  let sum = 0;
+  const ends = amounts.map(a => [sum, (sum += a)] as const);
+  const all = [0, ...ends.flat()];
+  const low = Math.min(...all);
+  const width = Math.max(Math.max(...all) - low, 0.05);
+  const place = (x: number) => 30 + (66 * (x - low)) / width;
+  return {
+    zero: place(0),
+    spans: ends.map(([a, b]) => ({ left: `${place(Math.min(a, b))}%`, width: `${Math.max(1.2, place(Math.max(a, b)) - place(Math.min(a, b)))}%` })),
+  };
+}
+
+const Aside = styled.aside`
+  border-left: 1px solid var(--rule); background: var(--sheet); overflow: auto; padding-bottom: 24px;
+  .closer { display: none; }
+  small { color: var(--soft); font-size: 12.5px; font-weight: 400; }
+  @media (max-width: 900px) {
+    display: none; position: fixed; inset: 56px 0 0 auto; width: min(360px, 92vw); z-index: 15; box-shadow: -4px 0 16px rgb(0 0 0 / 20%);
+    &[data-open] { display: block; }
+    .closer { display: block; }
+  }
+`;
+const Head = styled.div`display: flex; justify-content: space-between; align-items: center; padding: 14px 18px 8px;`;
+const Line = styled.button`
+  width: 100%; display: flex; justify-content: space-between; align-items: baseline; gap: 10px; padding: 9px 18px; border: 0;
+  border-top: 1px solid var(--rule); background: transparent; color: var(--ink); text-align: left; cursor: pointer; font-size: 15px;
+  &:hover { background: var(--tint); }
+  &[data-on] { background: var(--tint); }
+  &[data-mate] { border-top-style: dotted; padding-left: 30px; }
+  &:focus-visible { outline-offset: -2px; }
+  > :first-child { min-width: 0; overflow-wrap: anywhere; }
+  > :last-child { white-space: nowrap; }
+  [data-shaky] { color: var(--loose); }
+`;
+const MateBox = styled.div`
+  &[data-open] { background: var(--raised); border-top: 2px solid var(--blue); border-bottom: 2px solid var(--blue); }
+  &[data-open] > button { border-top: 0; font-weight: 600; padding-left: 18px; }
+`;
+const ChainBox = styled.div`
+  padding: 2px 18px 12px;
+  p { font-size: 13.5px; color: var(--soft); margin-top: 4px; }
+`;
+const Step = styled.div`
+  display: grid; grid-template-columns: 118px 66px 1fr; align-items: center; height: 27px; font-size: 13.5px;
+  .number { text-align: right; padding-right: 10px; }
+`;
+const Bar = styled.span`
+  position: relative; height: 10px; display: block;
+  i { position: absolute; top: 0; height: 10px; }
+`;
+const Total = styled.div`
+  border-top: 1px solid var(--ink); margin-top: 4px; padding-top: 6px; display: flex; justify-content: space-between; align-items: baseline;
+  strong { font: 600 24px ${FONTS.number}; color: var(--blue); }
+`;
+const Unread = styled.p`padding: 9px 18px; border-top: 1px dotted var(--rule); span { color: var(--soft); font-size: 13.5px; }`;
+const All = styled.div`
+  display: flex; justify-content: space-between; align-items: baseline; padding: 12px 18px; border-top: 1px solid var(--ink); margin-top: 4px;
+  span { color: var(--soft); font-size: 13.5px; } b { font: 600 20px ${FONTS.number}; color: var(--right); }
+`;

@@ -1,0 +1,55 @@
+import '@fontsource/barlow/400.css';
+import '@fontsource/barlow/500.css';
+import '@fontsource/barlow/600.css';
+import '@fontsource/barlow-semi-condensed/500.css';
+import '@fontsource/barlow-semi-condensed/600.css';
+import '@fontsource/spline-sans-mono/400.css';
+import '@fontsource/spline-sans-mono/600.css';
+import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
+import { lazy, StrictMode, Suspense } from 'react';
+import { createRoot } from 'react-dom/client';
+import { createBrowserRouter, Navigate, RouterProvider } from 'react-router';
+import { JobPage } from './job/JobPage';
+import { Rack } from './rack/Rack';
+import { Empty, Loading } from './ui/layout';
+import { TopBar } from './ui/TopBar';
+import { applyTheme, GlobalStyle, readTheme } from './ui/theme';
+
+const StagePage = lazy(() => import('./stages/StagePage'));
+const WorkshopPage = lazy(() => import('./workshop/WorkshopPage'));
+
+applyTheme(readTheme());
+const client = new QueryClient({ defaultOptions: { queries: { retry: 1, staleTime: 5000 } } });
+
+const router = createBrowserRouter([
+  { path: '/', element: <Rack /> },
+  { path: '/workshop', element: <Suspense fallback={<Loading what="Opening the workshop" />}><WorkshopPage /></Suspense> },
+  {
+    path: '/jobs/:jobId',
+    element: <JobPage />,
+    children: [
+      { index: true, element: <Navigate to="brief" replace /> },
+      { path: ':stage', element: <Suspense fallback={<Loading what="Clearing the bench" />}><StagePage /></Suspense> },
+    ],
+  },
+  {
+    path: '*',
+    element: (
+      <>
+        <TopBar />
+        <div style={{ maxWidth: 620, margin: '60px auto' }}>
+          <Empty title="Nothing hangs here">This address leads nowhere. The rack has all the jobs.</Empty>
+        </div>
+      </>
+    ),
+  },
+]);
+
+createRoot(document.getElementById('root')!).render(
+  <StrictMode>
+    <QueryClientProvider client={client}>
+      <GlobalStyle />
+      <RouterProvider router={router} />
+    </QueryClientProvider>
+  </StrictMode>,
+);

@@ -1,0 +1,152 @@
+import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { format } from 'date-fns';
+import { useEffect, useState } from 'react';
+import { Link } from 'react-router';
+import styled from 'styled-components';
+import type { Rack as RackAnswer, RackJob } from '../../contract/rack';
+import { get } from '../api/client';
+import { useStream } from '../api/events';
+import type { WorkshopAnswer } from '../job/JobPage';
+import { Button, fieldBox } from '../ui/controls';
+import { Empty, Failure, Loading, VerdictMark } from '../ui/layout';
+import { TopBar } from '../ui/TopBar';
+import { FONTS } from '../ui/theme';
+import { ImportButton } from './ImportButton';
+import { NewJobDialog } from './NewJobDialog';
+
+/** Home: the jobs as repair tags, what waits for the maker first. */
+export function Rack() {
+  const client = useQueryClient();
+  const rack = useQuery({ queryKey: ['rack'], queryFn: () => get<RackAnswer>('/jobs') });
+  const workshop = useQuery({ queryKey: ['workshop'], queryFn: () => get<WorkshopAnswer>('/workshop') });
+  const [making, setMaking] = useState(false);
+  const [wanted, setWanted] = useState('');
+  useStream(event => {
+    if (event.kind !== 'reading') void client.invalidateQueries({ queryKey: ['rack'] });
+  });
+  useEffect(() => {
+    document.title = 'Sagoma';
+  }, []);
+  const name = workshop.data?.workshop.name ?? '';
+  const jobs = (rack.data?.jobs ?? []).filter(job => matches(job, wanted));
+  const groups = [
+    { title: 'Waiting for you', jobs: jobs.filter(j => j.next.waits) },
+    { title: 'On the bench', jobs: jobs.filter(j => !j.next.waits && !j.inService) },
+    { title: 'In service', jobs: jobs.filter(j => !j.next.waits && j.inService) },
+  ];
+  return (
+    <>
+      <TopBar>
+        <Find aria-label="Find a job" placeholder="Find a job…" value={wanted} onChange={e => setWanted(e.target.value)} type="search" />
+        <Button $look="plain" onPress={() => setMaking(true)}>
+          New job
+        </Button>
+      </TopBar>
+      <Page>
+        <Head>
+          <h1>{name ? `${name}, ${format(new Date(), 'EEEE')}` : ' '}</h1>
+          <ImportButton />
+        </Head>
+        {rack.error ? <Failure error={rack.error} retry={() => void rack.refetch()} /> : null}
+        {rack.isPending ? <Loading what="Taking the jobs off the hook" /> : null}
+        {rack.data && rack.data.jobs.length === 0 ? (
+          <Empty
+            title="No jobs yet"
+            action={
+              <Button $look="main" onPress={() => setMaking(true)}>
+                Start the first job
+              </Button>
+            }
+          >
+            A job is one object and the part you make for it. Take the thing that is broken, a pair of calipers, and start: Sagoma asks for one number after
+            the other.
+          </Empty>
+        ) : null}
+        {rack.data && rack.data.jobs.length > 0 && jobs.length === 0 ? <p className="soft">No job is called anything like “{wanted}”.</p> : null}
+        {groups.map(group =>
+          group.jobs.length === 0 ? null : (
+            <section key={group.title} aria-label={group.title}>
+              <Group>
+                {group.title} <small>{group.jobs.length === 1 ? '1 job' : `${group.jobs.length} jobs`}</small>
+              </Group>
+              {group.jobs.map(job => (
+                <Tag key={job.id} job={job} />
+              ))}
+            </section>
+          ),
+        )}
+      </Page>
+      <NewJobDialog isOpen={making} onClose={() => setMaking(false)} />
+    </>
+  );
+}
+
+const matches = (job: RackJob, wanted: string) =>
+  `${job.number} ${job.title} ${job.object} ${job.state}`.toLowerCase().includes(wanted.trim().toLowerCase());
+
+function Tag({ job }: { job: RackJob }) {
+  const { thumbnail } = job;
+  return (
+    <TagLink to={`/jobs/${job.id}/${job.next.stage}`} data-waits={job.next.waits ? '' : undefined}>
+      <span className="hole" />
+      <span className="number">{job.number}</span>
+      <svg viewBox={thumbnail.viewBox} className="part" role="img" aria-label="Cut through the part">
+        {thumbnail.edge.map((d, i) => (
+          <path key={i} d={d} className="edge" />
+        ))}
+        {thumbnail.cut.map((d, i) => (
+          <path key={i} d={d} className="cut" />
+        ))}
+        {thumbnail.mate.map((d, i) => (
+          <path key={i} d={d} className="mate" />
+        ))}
+      </svg>
+      <span className="words">
+        <b>{job.title}</b>
+        <span className="soft">{job.object || 'object not named yet'}</span>
+        <span className="marks">
+          {job.marks.map((mark, i) => (
+            <VerdictMark key={i} mark={mark.verdict} label={`version ${mark.version}: ${mark.verdict ?? 'not tried yet'}`} />
+          ))}
+        </span>
+      </span>
+      <span className="next">
+        <b>{job.next.action}</b>
+        <span className="soft">{job.next.reason}</span>
+      </span>
+    </TagLink>
+  );
+}
+
+const Page = styled.main`padding: 22px 28px 60px; max-width: 1400px; margin: 0 auto;`;
+const Head = styled.div`display: flex; justify-content: space-between; align-items: center; gap: 16px; min-height: 40px; h1 { overflow-wrap: anywhere; }`;
+const Find = styled.input`${fieldBox} width: 260px; background: var(--raised);`;
+const Group = styled.h2`margin: 18px 0 9px; small { font: 14px ${FONTS.text}; color: var(--soft); margin-left: 6px; }`;
+const TagLink = styled(Link)`
+  display: flex; align-items: center; gap: 14px; min-height: 92px; padding: 10px 22px 10px 20px; margin-bottom: 8px; text-decoration: none; color: var(--ink);
+  background: var(--sheet); border: 1px solid var(--rule); border-left: 0; position: relative; margin-left: 18px;
+  &::before {
+    content: ''; position: absolute; left: -18px; top: -1px; bottom: -1px; width: 18px; background: var(--rule); clip-path: polygon(100% 0, 0 28%, 0 72%, 100% 100%);
+  }
+  &::after {
+    content: ''; position: absolute; left: -17px; top: 0; bottom: 0; width: 19px; background: var(--sheet); clip-path: polygon(100% 0, 0 28.5%, 0 71.5%, 100% 100%);
+  }
+  &:hover, &:hover::after { background: var(--raised); }
+  &[data-waits] { border-color: var(--blue); &::before { background: var(--blue); } }
+  .hole { width: 13px; height: 13px; border-radius: 50%; background: var(--paper); border: 1px solid var(--rule); margin-left: -18px; z-index: 1; flex: none; }
+  .number { font-size: 15px; font-weight: 600; width: 26px; color: var(--soft); flex: none; }
+  .part { width: 104px; height: 66px; flex: none; }
+  .part path { vector-effect: non-scaling-stroke; stroke-linejoin: round; }
+  .cut { fill: var(--clay); stroke: var(--ink); stroke-width: 1.4; }
+  .edge { fill: var(--clay); stroke: var(--ink); stroke-width: 1.2; }
+  .mate { stroke: var(--blue); stroke-width: 3; }
+  .words, .next { display: flex; flex-direction: column; gap: 2px; min-width: 0; overflow-wrap: anywhere; }
+  .words { flex: 1 1 40%; }
+  .words b, .next b { font: 600 17px ${FONTS.label}; }
+  .words b { display: -webkit-box; -webkit-line-clamp: 2; -webkit-box-orient: vertical; overflow: hidden; }
+  .next { text-align: right; align-items: flex-end; flex: 0 1 38%; }
+  .next b { color: var(--blue); }
+  .soft { font-size: 14px; }
+  .marks { display: flex; gap: 7px; min-height: 14px; margin-top: 4px; }
+  @media (max-width: 700px) { .part { display: none; } .next .soft { display: none; } }
+`;

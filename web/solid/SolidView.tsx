@@ -1,0 +1,132 @@
+import { Canvas, useFrame, useThree } from '@react-three/fiber';
+import { useEffect, useMemo, useRef } from 'react';
+import styled from 'styled-components';
+import { BufferAttribute, BufferGeometry, GridHelper, type PerspectiveCamera } from 'three';
+import { OrbitControls } from 'three/examples/jsm/controls/OrbitControls.js';
+import type { ShownSolid } from '../workers/solid-protocol';
+
+interface Props {
+  solid: ShownSolid;
+  /** The mate that is lit. */
+  lit: string | null;
+  onPick?(mate: string): void;
+  /** Dimmed while newer numbers are being built. */
+  busy: boolean;
+}
+
+/** The part in a paper-coloured room on a 10 mm grid: warm clay, ink edges, mating surfaces in the working blue. */
+export default function SolidView({ solid, lit, onPick, busy }: Props) {
+  return (
+    <Room data-busy={busy ? '' : undefined}>
+      <Canvas frameloop="demand" dpr={[1, 2]} camera={{ fov: 32, near: 1, far: 5000 }} aria-label="The part as a solid; drag to turn it">
+        <Scene solid={solid} lit={lit} onPick={onPick} />
+      </Canvas>
+      <p>The bed is the grid, 10 mm a square. Drag to turn, scroll to come closer.</p>
+    </Room>
+  );
+}
+
+const Room = styled.div`
+  position: relative; height: 100%; background: var(--sheet); border-radius: 6px; overflow: hidden;
+  canvas { display: block; transition: opacity 0.15s; }
+  &[data-busy] canvas { opacity: 0.72; }
+  p { position: absolute; left: 12px; bottom: 8px; font-size: 12.5px; color: var(--soft); pointer-events: none; }
+`;
+
+function Scene({ solid, lit, onPick }: Omit<Props, 'busy'>) {
+  const colours = useColours();
+  const invalidate = useThree(three => three.invalidate);
+  const geometry = useMemo(() => {
+    const made = new BufferGeometry();
+    made.setAttribute('position', new BufferAttribute(solid.positions, 3));
+    made.setAttribute('normal', new BufferAttribute(solid.normals, 3));
+    solid.groups.forEach((group, index) => {
+      made.addGroup(group.start, group.count, index);
+    });
+    return made;
+  }, [solid]);
+  const edges = useMemo(() => {
+    const made = new BufferGeometry();
+    made.setAttribute('position', new BufferAttribute(solid.edges, 3));
+    return made;
+  }, [solid]);
+  useEffect(() => {
+    invalidate();
+    return () => {
+      geometry.dispose();
+      edges.dispose();
+    };
+  }, [geometry, edges, invalidate]);
+  const { min, max } = solid.bounds;
+  const size = Math.max(max[0] - min[0], max[1] - min[1], max[2] - min[2]);
+  const squares = 2 * Math.ceil((1.6 * size) / 20 + 1);
+  const grid = useMemo(() => new GridHelper(10 * squares, squares, colours.rule, colours.rule), [squares, colours.rule]);
+  return (
+    <>
+      <color attach="background" args={[colours.sheet]} />
+      <ambientLight intensity={1.7} />
+      <directionalLight position={[60, -90, 140]} intensity={1.9} />
+      <directionalLight position={[-80, 40, 60]} intensity={0.6} />
+      {/* The grid helper lies in x–z; our bed is x–y. */}
+      <primitive object={grid} rotation={[Math.PI / 2, 0, 0]} position={[0, 0, -0.05]} />
+      <mesh
+        geometry={geometry}
+        onClick={event => {
+          const mate = solid.groups[event.face?.materialIndex ?? -1]?.mate;
+          if (mate) onPick?.(mate);
+        }}
+      >
+        {solid.groups.map((group, index) => (
+          <meshStandardMaterial
+            key={index}
+            attach={`material-${index}`}
+            color={group.mate === null ? colours.clay : group.mate === lit ? colours.blue : colours.mate}
+            roughness={0.85}
+            polygonOffset
+            polygonOffsetFactor={1}
+            polygonOffsetUnits={1}
+          />
+        ))}
+      </mesh>
+      <lineSegments geometry={edges}>
+        <lineBasicMaterial color={colours.ink} />
+      </lineSegments>
+      <Turntable size={size} height={max[2]} />
+    </>
+  );
+}
+
+/** Orbit about the part; the view is set when the part first appears or becomes another size altogether. */
+function Turntable({ size, height }: { size: number; height: number }) {
+  const { camera, gl, invalidate } = useThree();
+  const controls = useRef<OrbitControls>(null);
+  const framed = useRef(0);
+  useEffect(() => {
+    camera.up.set(0, 0, 1);
+    const made = new OrbitControls(camera, gl.domElement);
+    made.addEventListener('change', () => invalidate());
+    controls.current = made;
+    return () => made.dispose();
+  }, [camera, gl, invalidate]);
+  useEffect(() => {
+    if (!controls.current || Math.abs(Math.log(size / (framed.current || 1e-9))) < 0.4) return;
+    framed.current = size;
+    const distance = 2.3 * size;
+    camera.position.set(0.45 * distance, -0.72 * distance, 0.62 * distance);
+    (camera as PerspectiveCamera).updateProjectionMatrix();
+    controls.current.target.set(0.12 * size, 0, height * 0.4);
+    controls.current.update();
+    invalidate();
+  }, [camera, size, height, invalidate]);
+  useFrame(() => {
+    controls.current?.update();
+  });
+  return null;
+}
+
+/** WebGL cannot read a style variable: the names are looked up once the page has its theme. */
+function useColours() {
+  const style = getComputedStyle(document.documentElement);
+  const read = (name: string) => style.getPropertyValue(`--${name}`).trim();
+  return { sheet: read('sheet'), rule: read('rule'), clay: read('clay-lit'), blue: read('blue'), mate: read('blue-2'), ink: read('ink') };
+}

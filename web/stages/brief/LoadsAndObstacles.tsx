@@ -1,0 +1,102 @@
+import { Plus, Trash2 } from 'lucide-react';
+import { useState } from 'react';
+import styled from 'styled-components';
+import { ulid } from 'ulid';
+import { formatPlain } from '../../../core/quantity/format';
+import { parseQuantity } from '../../../core/quantity/parse';
+import { useBench } from '../../job/bench-context';
+import { Button, IconButton, TextField } from '../../ui/controls';
+import { Panel, Row, Stack } from '../../ui/layout';
+
+/** What pulls or pushes on it, and what stands in the way. */
+export function LoadsAndObstacles() {
+  const { document, edit } = useBench();
+  const { brief } = document;
+  return (
+    <Panel>
+      <Stack $gap={16}>
+        <List
+          title="What pulls or pushes on it?"
+          empty="Nothing said yet: a hand, a strap, a wave?"
+          wordsLabel="In words"
+          wordsExample="pulled off by the tab, one hand"
+          sizeLabel="About, N"
+          sizeExample="30"
+          rows={brief.loads.map(l => ({ id: l.id, words: l.words, size: l.forceN === null ? '' : `${formatPlain(l.forceN)} N` }))}
+          onAdd={(words, size) => edit({ kind: 'brief', brief: { loads: [...brief.loads, { id: ulid(), words, forceN: size, direction: '' }] } })}
+          onRemove={id => void edit({ kind: 'brief', brief: { loads: brief.loads.filter(l => l.id !== id) } })}
+        />
+        <List
+          title="What stands in the way?"
+          empty="Nothing said yet: a rail, a hose, a lid that must close?"
+          wordsLabel="In words"
+          wordsExample="gunwale above the port"
+          sizeLabel="Clear, mm"
+          sizeExample="22"
+          rows={brief.obstacles.map(o => ({ id: o.id, words: o.words, size: o.clear === null ? '' : `${formatPlain(o.clear)} mm` }))}
+          onAdd={(words, size) => edit({ kind: 'brief', brief: { obstacles: [...brief.obstacles, { id: ulid(), words, clear: size }] } })}
+          onRemove={id => void edit({ kind: 'brief', brief: { obstacles: brief.obstacles.filter(o => o.id !== id) } })}
+        />
+      </Stack>
+    </Panel>
+  );
+}
+
+interface ListProps {
+  title: string;
+  empty: string;
+  wordsLabel: string;
+  wordsExample: string;
+  sizeLabel: string;
+  sizeExample: string;
+  rows: { id: string; words: string; size: string }[];
+  onAdd(words: string, size: number | null): Promise<boolean>;
+  onRemove(id: string): void;
+}
+
+function List({ title, empty, wordsLabel, wordsExample, sizeLabel, sizeExample, rows, onAdd, onRemove }: ListProps) {
+  const [words, setWords] = useState('');
+  const [size, setSize] = useState('');
+  const [asked, setAsked] = useState(false);
+  const typed = parseQuantity(size, 'count');
+  const sizeProblem = size.trim() === '' ? undefined : !typed.ok ? typed.message : typed.quantity.value < 0 || typed.quantity.value > 5000 ? 'Between 0 and 5000.' : undefined;
+  const wordsProblem = words.trim() === '' ? 'Say it in a few words.' : words.trim().length > 120 ? 'At most 120 characters.' : undefined;
+  const add = async () => {
+    setAsked(true);
+    if (wordsProblem || sizeProblem) return;
+    if (await onAdd(words.trim(), typed.ok ? typed.quantity.value : null)) {
+      setWords('');
+      setSize('');
+      setAsked(false);
+    }
+  };
+  return (
+    <div>
+      <h3>{title}</h3>
+      {rows.length === 0 ? <p className="soft">{empty}</p> : null}
+      {rows.map(row => (
+        <Row key={row.id} $between>
+          <span style={{ overflowWrap: 'anywhere' }}>{row.words}</span>
+          <Row $gap={6}>
+            <span className="number">{row.size}</span>
+            <IconButton aria-label={`Remove ${row.words}`} onPress={() => onRemove(row.id)}>
+              <Trash2 size={16} />
+            </IconButton>
+          </Row>
+        </Row>
+      ))}
+      <Adder>
+        <TextField label={wordsLabel} placeholder={wordsExample} value={words} onChange={setWords} problem={asked ? wordsProblem : undefined} />
+        <TextField label={sizeLabel} placeholder={sizeExample} value={size} onChange={setSize} problem={sizeProblem} />
+        <Button onPress={() => void add()} aria-label={`Add: ${title}`}>
+          <Plus size={16} /> Add
+        </Button>
+      </Adder>
+    </div>
+  );
+}
+
+const Adder = styled.div`
+  display: grid; grid-template-columns: 1fr 100px auto; gap: 10px; align-items: start; margin-top: 8px;
+  > button { margin-top: 24px; min-height: 38px; }
+`;

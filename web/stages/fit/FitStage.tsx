@@ -1,0 +1,173 @@
+import { ToggleButton, ToggleButtonGroup } from 'react-aria-components';
+import styled from 'styled-components';
+import { DEFAULT_WINDOWS, WANT_WORDS, type StandardWant, type WantName } from '../../../core/fit/wants';
+import type { Mate, Want } from '../../../core/job/document';
+import type { MateLedger } from '../../../core/job/ledger';
+import { activeMates } from '../../../core/job/resolve';
+import { CRITICAL_READINGS } from '../../../core/measure/evaluate';
+import { formatPercent, formatPlain } from '../../../core/quantity/format';
+import { useBench } from '../../job/bench-context';
+import { Button, Select } from '../../ui/controls';
+import { Big, Empty, Lead, Notice, Panel, Row, Stack } from '../../ui/layout';
+import { FONTS } from '../../ui/theme';
+import { ClearanceCurve } from './ClearanceCurve';
+import { OwnWindow } from './OwnWindow';
+import { WantPicture } from './WantPicture';
+
+const WANTS: readonly StandardWant[] = ['drop-on', 'slide', 'snug', 'press', 'stretch', 'click', 'jam', 'screw'];
+const PREFERENCES: { value: Want['prefer']; label: string }[] = [
+  { value: 'none', label: 'neither is better' },
+  { value: 'loose', label: 'rather loose than tight' },
+  { value: 'tight', label: 'rather tight: I can file it' },
+];
+
+/** How each surface should feel, and the number that gives. */
+export function FitStage() {
+  const { document, resolved, selected, select } = useBench();
+  const mates = activeMates(document, resolved.part, resolved.recipe, resolved.parameters);
+  const mate = mates.find(m => m.id === selected || (m.other.of === 'object' && m.other.dimension === selected)) ?? mates[0];
+  if (!mate) return <Empty title="Nothing has to fit">With the choices made on Shape this part touches nothing.</Empty>;
+  const ledger = resolved.ledger.mates.find(m => m.mate.id === mate.id);
+  return (
+    <>
+      <h1>How should the {mate.name.toLowerCase().split(' ')[0]} sit?</h1>
+      <Lead>
+        {mate.name}, our surface is the {mate.side}. {mate.want.window.unit === 'strain' ? 'The window is how far the soft side is stretched.' : 'Clearance is across the whole diameter.'}
+      </Lead>
+      {mates.length > 1 ? (
+        <Tabs aria-label="Mate" selectionMode="single" disallowEmptySelection selectedKeys={[mate.id]} onSelectionChange={keys => select(String([...keys][0]))}>
+          {mates.map(m => (
+            <ToggleButton key={m.id} id={m.id}>
+              {m.name}
+            </ToggleButton>
+          ))}
+        </Tabs>
+      ) : null}
+      <Wants mate={mate} />
+      <Stack $gap={12}>
+        {ledger ? <NextPrint ledger={ledger} /> : <Unmeasured mate={mate} />}
+      </Stack>
+    </>
+  );
+}
+
+function Wants({ mate }: { mate: Mate }) {
+  const { edit, resolved } = useBench();
+  const set = (want: Partial<Want>) => void edit({ kind: 'want', mateId: mate.id, want: { ...mate.want, ...want } });
+  const choose = (name: WantName) => set(name === 'own' ? { name } : { name, window: DEFAULT_WINDOWS[name] });
+  const stiff = mate.want.window.unit === 'strain' && !resolved.material.flexible && mate.soft !== 'theirs';
+  return (
+    <>
+      <Cards aria-label="How it should feel" selectionMode="single" disallowEmptySelection selectedKeys={[mate.want.name]} onSelectionChange={keys => choose([...keys][0] as WantName)}>
+        {WANTS.map(name => (
+          <ToggleButton key={name} id={name} aria-label={`${name}: ${WANT_WORDS[name]}`}>
+            <WantPicture want={name} side={mate.side} />
+            <span>{name}</span>
+            <small>{windowWords(DEFAULT_WINDOWS[name])}</small>
+          </ToggleButton>
+        ))}
+      </Cards>
+      <Under>
+        <p>
+          <b>{mate.want.name}</b>: {WANT_WORDS[mate.want.name]}.
+        </p>
+        <OwnWindow key={`${mate.id}/${mate.want.name}`} mate={mate} />
+        <Select label="If it misses" value={mate.want.prefer} options={PREFERENCES} onChange={prefer => set({ prefer })} />
+      </Under>
+      {stiff ? (
+        <div style={{ marginBottom: 12 }}>
+          <Notice level="warn">{resolved.material.name} is stiff: it bears {formatPercent(resolved.material.strainLimit)} of stretch once. Choose a flexible plastic on Print, or another feel.</Notice>
+        </div>
+      ) : null}
+    </>
+  );
+}
+
+function NextPrint({ ledger }: { ledger: MateLedger }) {
+  const { go, select } = useBench();
+  const readings = ledger.dimension.readings.filter(r => r.struck === null).length;
+  return (
+    <>
+      <Panel>
+        <Row $between>
+          <h2>The next print, most likely</h2>
+          <span>
+            <Big style={{ color: 'var(--right)' }}>{formatPercent(ledger.pRight)}</Big> <span className="soft">sits right</span>
+          </span>
+        </Row>
+        <ClearanceCurve ledger={ledger} />
+        <p className="soft" style={{ fontSize: 14 }}>
+          {ledger.reason}
+        </p>
+      </Panel>
+      <Panel>
+        <h3>Where the doubt comes from</h3>
+        <Doubts>
+          {ledger.doubts.map((d, i) => (
+            <i key={d.name} style={{ width: `${100 * d.share}%`, background: `var(--blue${i === 0 ? '' : `-${i + 1}`})` }} />
+          ))}
+        </Doubts>
+        <Legend>
+          {ledger.doubts.map((d, i) => (
+            <span key={d.name}>
+              <i style={{ background: `var(--blue${i === 0 ? '' : `-${i + 1}`})` }} />
+              {d.name}, {formatPercent(d.share)}
+            </span>
+          ))}
+        </Legend>
+        {readings < CRITICAL_READINGS ? (
+          <Button
+            $small
+            onPress={() => {
+              select(ledger.dimension.id);
+              go('measure', ledger.dimension.id);
+            }}
+          >
+            Read the {ledger.dimension.label.toLowerCase().split(',')[0]} {readings === 2 ? 'once' : 'twice'} more
+          </Button>
+        ) : null}
+      </Panel>
+    </>
+  );
+}
+
+function Unmeasured({ mate }: { mate: Mate }) {
+  const { document, go } = useBench();
+  const dimension = document.dimensions.find(d => mate.other.of === 'object' && d.id === mate.other.dimension);
+  return (
+    <Empty title={`${dimension?.label ?? 'This'} is not read yet`} action={<Button $look="main" onPress={() => go('measure', dimension?.id)}>Measure it</Button>}>
+      With one reading there is a model number; with three there is one to trust.
+    </Empty>
+  );
+}
+
+function windowWords(window: Want['window']): string {
+  const show = (x: number) => (window.unit === 'strain' ? formatPlain(100 * x, 1) : x.toFixed(2).replace('-', '−'));
+  return `${show(window.min)}…${show(window.max)}${window.unit === 'strain' ? ' %' : ''}`;
+}
+
+const Tabs = styled(ToggleButtonGroup)`
+  display: flex; flex-wrap: wrap; gap: 6px; margin-bottom: 14px;
+  button { background: var(--sheet); color: var(--ink); border: 1px solid var(--rule); border-radius: 4px; padding: 7px 13px; cursor: pointer; font: 500 15px ${FONTS.text}; }
+  button[data-selected] { background: var(--tint); border-color: var(--blue); color: var(--blue); font-weight: 600; }
+`;
+const Cards = styled(ToggleButtonGroup)`
+  display: grid; grid-template-columns: repeat(8, minmax(0, 1fr)); gap: 6px; margin-bottom: 12px;
+  button {
+    min-width: 0; background: var(--sheet); border: 2px solid transparent; box-shadow: inset 0 0 0 1px var(--rule); border-radius: 5px; padding: 7px 3px 6px; cursor: pointer;
+    display: flex; flex-direction: column; align-items: center; color: var(--ink); font: 14px ${FONTS.text};
+  }
+  button[data-selected] { border-color: var(--blue); background: var(--raised); box-shadow: none; font-weight: 600; }
+  small { color: var(--soft); font: 11.5px ${FONTS.number}; white-space: nowrap; letter-spacing: -0.4px; }
+  @media (max-width: 760px) { grid-template-columns: repeat(4, minmax(0, 1fr)); }
+`;
+const Under = styled.div`
+  display: grid; grid-template-columns: minmax(140px, 1fr) auto minmax(180px, 220px); gap: 18px; align-items: start; margin-bottom: 14px;
+  > p { padding-top: 22px; font-size: 14.5px; }
+  @media (max-width: 760px) { grid-template-columns: 1fr; > p { padding: 0; } }
+`;
+const Doubts = styled.div`display: flex; height: 14px; border-radius: 2px; overflow: hidden; margin: 8px 0 6px;`;
+const Legend = styled.div`
+  display: flex; flex-wrap: wrap; gap: 4px 20px; font-size: 13.5px; color: var(--soft); margin-bottom: 10px;
+  i { display: inline-block; width: 10px; height: 10px; margin-right: 6px; border-radius: 2px; }
+`;

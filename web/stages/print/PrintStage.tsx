@@ -1,0 +1,172 @@
+import { Download } from 'lucide-react';
+import { useState } from 'react';
+import styled from 'styled-components';
+import { FILE_KINDS } from '../../../contract/jobs';
+import { cautionsOf } from '../../../core/job/guidance';
+import { standing, type Version } from '../../../core/job/history';
+import { checkContext } from '../../../core/job/resolve';
+import { formatLength, formatPercent } from '../../../core/quantity/format';
+import { post, ServerSaid } from '../../api/client';
+import { useBench } from '../../job/bench-context';
+import { useSolid } from '../../solid/use-solid';
+import { Button, Select } from '../../ui/controls';
+import { Empty, Lead, Notice, Panel, Row, Stack } from '../../ui/layout';
+import { FONTS } from '../../ui/theme';
+import { RecordPrintForm } from './RecordPrintForm';
+
+const POSES = [
+  { value: 'as-drawn', label: 'end on the bed, mouth up' },
+  { value: 'turned-over', label: 'mouth on the bed' },
+  { value: 'on-side', label: 'on its side' },
+] as const;
+
+/** Plastic, printer and pose; the checks; then a version, its files, and the print. */
+export function PrintStage() {
+  const { document, resolved, job, workshop, edit, session, say } = useBench();
+  const { part, material } = resolved;
+  const { findings, refused } = useSolid(resolved.recipe.id, resolved.parameters, checkContext(resolved));
+  const [busy, setBusy] = useState(false);
+  const versions = standing(job.history).versions.filter(v => v.partId === part.id).toReversed();
+  const cautions = cautionsOf(document, resolved);
+  const next = 1 + Math.max(0, ...job.history.versions.map(v => v.number));
+  const make = async () => {
+    setBusy(true);
+    try {
+      await session.settled();
+      await session.append('versions', { revision: session.read().base!.revision, partId: part.id });
+      say(`Version ${next} is made: take its file to the printer.`);
+    } catch (error) {
+      say((error as Error).message, 'stop');
+      if (error instanceof ServerSaid && error.code === 'stale') void session.refresh();
+    } finally {
+      setBusy(false);
+    }
+  };
+  const all = [...cautions, ...(findings ?? [])];
+  return (
+    <>
+      <h1>Before hours of printing</h1>
+      <Lead>A version freezes the numbers as they stand, so that what a print teaches can be traced to them.</Lead>
+      <Columns>
+        <Stack $gap={14}>
+          <Panel>
+            <Fields>
+              <Select label="Plastic" value={material.id} options={workshop.materials.map(m => ({ value: m.id, label: m.flexible ? `${m.name}, flexible` : m.name }))} onChange={id => void edit({ kind: 'material', partId: part.id, materialId: id })} />
+              <Select label="Printer" value={resolved.printer.id} options={workshop.printers.map(p => ({ value: p.id, label: p.name }))} onChange={id => void edit({ kind: 'printer', partId: part.id, printerId: id })} />
+              <Select label="How it lies" value={part.pose} options={[...POSES]} onChange={pose => void edit({ kind: 'pose', partId: part.id, pose })} />
+            </Fields>
+            {part.pose !== 'as-drawn' ? (
+              <p className="soft" style={{ fontSize: 14, marginTop: 8 }}>
+                {part.pose === 'on-side' ? 'Round surfaces on their side show layer steps: the ledger doubles their doubt.' : 'The end would need supports inside the cap.'} The file lies as drawn; turn it where you slice it.
+              </p>
+            ) : null}
+          </Panel>
+          <Panel>
+            <Row $between $wrap>
+              <h2>Version {next}</h2>
+              <Button $look="main" isDisabled={busy || refused !== null} onPress={() => void make()}>
+                {busy ? 'Building and checking…' : `Make version ${next}`}
+              </Button>
+            </Row>
+            <Numbers>
+              {resolved.ledger.mates.map(m => (
+                <li key={m.mate.id}>
+                  <span>{m.mate.name}</span>
+                  <b className="number">{formatLength(m.model)}</b>
+                  <span className="soft">{formatPercent(m.pRight)} right</span>
+                </li>
+              ))}
+              {resolved.ledger.unread.map(m => (
+                <li key={m.id}>
+                  <span>{m.name}</span>
+                  <b>not measured</b>
+                </li>
+              ))}
+            </Numbers>
+            <Stack $gap={6}>
+              {findings === null && !refused ? <p className="soft" role="status">Checking the finished solid…</p> : null}
+              {findings !== null && all.length === 0 ? <Notice level="note">The checks on the finished solid found nothing to say.</Notice> : null}
+              {all.map((f, i) => (
+                <Notice key={i} level={f.level}>
+                  {f.message}
+                </Notice>
+              ))}
+            </Stack>
+          </Panel>
+        </Stack>
+        <Stack $gap={14}>
+          <h2>Versions</h2>
+          {versions.length === 0 ? <Empty title="No version yet">Make one when the checks are quiet. Its files come as 3MF, STEP and STL.</Empty> : null}
+          {versions.map((version, i) => (
+            <VersionCard key={version.id} version={version} open={i === 0} />
+          ))}
+        </Stack>
+      </Columns>
+    </>
+  );
+}
+
+function VersionCard({ version, open }: { version: Version; open: boolean }) {
+  const { job, workshop, resolved, session, say } = useBench();
+  const prints = standing(job.history).prints.filter(p => p.versionId === version.id);
+  const material = workshop.materials.find(m => m.id === version.materialId)?.name ?? 'unknown plastic';
+  const practice = async () => {
+    try {
+      await post(`/bench/jobs/${job.id}/print`, { versionId: version.id });
+      await session.refresh();
+      say('The practice printer made one. Try it on.');
+    } catch (error) {
+      say((error as Error).message, 'stop');
+    }
+  };
+  return (
+    <Panel>
+      <Row $between $wrap>
+        <h3>
+          Version {version.number} <small className="soft">{material}</small>
+        </h3>
+        <span className="soft" style={{ fontSize: 14 }}>
+          {prints.length === 0 ? 'not printed yet' : `printed ${prints.length === 1 ? 'once' : `${prints.length} times`}`}
+        </span>
+      </Row>
+      <Numbers>
+        {version.mates.map(m => (
+          <li key={m.mateId}>
+            <span>{resolved.recipe.mates.find(s => s.id === m.surface)?.name ?? m.surface}</span>
+            <b className="number">{formatLength(m.model)}</b>
+            <span className="soft">{formatPercent(m.pRight)}</span>
+          </li>
+        ))}
+      </Numbers>
+      <Row $wrap>
+        {FILE_KINDS.map(kind => (
+          <FileLink key={kind} href={`/api/jobs/${job.id}/versions/${version.id}/files/${kind}`} download>
+            <Download size={15} aria-hidden /> {kind.toUpperCase()}
+          </FileLink>
+        ))}
+        {workshop.practiceBench ? (
+          <Button $small onPress={() => void practice()}>
+            Practice printer
+          </Button>
+        ) : null}
+      </Row>
+      {open ? <RecordPrintForm key={version.id} version={version} /> : null}
+    </Panel>
+  );
+}
+
+const Columns = styled.div`
+  display: grid; grid-template-columns: minmax(0, 1.2fr) minmax(0, 1fr); gap: 18px; max-width: 1180px;
+  @media (max-width: 900px) { grid-template-columns: minmax(0, 1fr); }
+`;
+const Fields = styled.div`display: grid; grid-template-columns: repeat(3, minmax(0, 1fr)); gap: 12px; @media (max-width: 700px) { grid-template-columns: 1fr; }`;
+const Numbers = styled.ul`
+  list-style: none; margin: 10px 0; padding: 0;
+  li { display: grid; grid-template-columns: 1fr auto 92px; gap: 12px; padding: 5px 0; border-top: 1px solid var(--rule); align-items: baseline; }
+  li > :last-child { text-align: right; font-size: 14px; }
+`;
+const FileLink = styled.a`
+  display: inline-flex; align-items: center; gap: 6px; min-height: 32px; padding: 0 11px; border: 1px solid var(--blue); border-radius: 4px; text-decoration: none;
+  font: 600 14px ${FONTS.text}; background: var(--sheet);
+  &:hover { background: var(--tint); }
+`;

@@ -1,0 +1,152 @@
+import { lazy, Suspense } from 'react';
+import styled from 'styled-components';
+import { checkContext, wordOf } from '../../../core/job/resolve';
+import { formatLength, formatPlain } from '../../../core/quantity/format';
+import type { DrawDimension } from '../../../core/shape/drawing/drawing';
+import type { Finding, ParameterSpec } from '../../../core/shape/recipes/recipe';
+import { DrawingView } from '../../drawing/DrawingView';
+import { useBench } from '../../job/bench-context';
+import { useSolid } from '../../solid/use-solid';
+import { Button, Checkbox, Select } from '../../ui/controls';
+import { Lead, Notice, Panel, Stack } from '../../ui/layout';
+import { QuantityField } from '../../ui/QuantityField';
+
+const SolidView = lazy(() => import('../../solid/SolidView'));
+
+/** The solid, its drawing, and the few numbers that make it. */
+export function ShapeStage() {
+  const { resolved, selected, select, unit } = useBench();
+  const { recipe, parameters, provisional } = resolved;
+  const solid = useSolid(recipe.id, parameters, checkContext(resolved));
+  const lit = resolved.ledger.mates.find(m => m.mate.id === selected || m.dimension.id === selected)?.mate.ours.surface ?? selected;
+  const value = (d: DrawDimension) => {
+    const name = recipe.mates.find(m => m.id === d.key)?.parameter ?? d.key;
+    const size = parameters[name];
+    return typeof size === 'number' ? formatLength(size, unit) : null;
+  };
+  const shown = recipe.parameters.filter(p => p.shown?.(parameters) ?? true);
+  const findings = solid.findings ?? [];
+  return (
+    <>
+      <h1>{recipe.title}</h1>
+      <Lead>
+        {provisional.size > 0
+          ? 'Some sizes are examples until they are measured; the part follows as the readings come in.'
+          : 'Built from the ledger. Change a number and the solid follows while you type.'}
+      </Lead>
+      <Views>
+        <Stage>
+          {solid.refused ? (
+            <Refused>
+              {solid.refused.map((f, i) => (
+                <FindingLine key={i} finding={f} />
+              ))}
+            </Refused>
+          ) : null}
+          {solid.solid ? (
+            <Suspense fallback={<Waiting>Setting up the view…</Waiting>}>
+              <SolidView solid={solid.solid} lit={lit} onPick={select} busy={solid.busy || solid.refused !== null} />
+            </Suspense>
+          ) : solid.refused ? null : (
+            <Waiting role="status">Starting the geometry kernel…</Waiting>
+          )}
+          {solid.solid && !solid.refused ? (
+            <Facts className="number" data-testid="solid-facts" data-volume={solid.solid.volume} data-busy={solid.busy}>
+              {formatPlain(solid.solid.volume / 1000, 2)} cm³ · {[0, 1, 2].map(i => formatPlain(solid.solid!.bounds.max[i]! - solid.solid!.bounds.min[i]!, 1)).join(' × ')} mm
+            </Facts>
+          ) : null}
+        </Stage>
+        <Panel style={{ padding: 0, overflow: 'hidden' }}>
+          <DrawingView drawing={recipe.drawing(parameters)} valueOf={value} lit={lit} onPick={select} height={330} caption="Cut through the part, as it sits" />
+        </Panel>
+      </Views>
+      {findings.length > 0 && !solid.refused ? (
+        <Stack $gap={6} style={{ marginTop: 12 }}>
+          {findings.map((f, i) => (
+            <FindingLine key={i} finding={f} />
+          ))}
+        </Stack>
+      ) : null}
+      <Panel style={{ marginTop: 12 }}>
+        <Fields>
+          {shown.filter(p => p.group === 'main').map(p => (
+            <ParameterField key={p.name} spec={p} />
+          ))}
+        </Fields>
+        <details>
+          <summary>More sizes</summary>
+          <Fields>
+            {shown.filter(p => p.group === 'more').map(p => (
+              <ParameterField key={p.name} spec={p} />
+            ))}
+          </Fields>
+        </details>
+      </Panel>
+    </>
+  );
+}
+
+function FindingLine({ finding }: { finding: Finding }) {
+  const { resolved, edit } = useBench();
+  const { remedy } = finding;
+  return (
+    <Notice
+      level={finding.level}
+      action={
+        remedy ? (
+          <Button $small onPress={() => void edit({ kind: 'parameter', partId: resolved.part.id, name: remedy.parameter, expression: { text: remedy.text, unit: 'mm' } })}>
+            {remedy.label}
+          </Button>
+        ) : undefined
+      }
+    >
+      {finding.message}
+    </Notice>
+  );
+}
+
+function ParameterField({ spec }: { spec: ParameterSpec }) {
+  const { resolved, edit, draft, selected } = useBench();
+  const { part, parameters, expressions, problems, provisional, recipe } = resolved;
+  const set = (text: string | null) => void edit({ kind: 'parameter', partId: part.id, name: spec.name, expression: text === null ? null : { text, unit: 'none' } });
+  const value = parameters[spec.name]!;
+  if (spec.kind === 'choice') return <Select label={spec.label} value={String(value)} options={[...spec.options]} onChange={set} />;
+  if (spec.kind === 'flag') {
+    return (
+      <div style={{ paddingTop: 24 }}>
+        <Checkbox isSelected={value === true} onChange={on => set(wordOf(on))}>
+          {spec.label}
+        </Checkbox>
+      </div>
+    );
+  }
+  const mate = recipe.mates.find(m => m.parameter === spec.name);
+  return (
+    <QuantityField
+      label={spec.label}
+      kind="length"
+      expression={expressions[spec.name] ?? { text: spec.default, unit: 'mm' }}
+      understood={formatLength(value as number, 'mm', 2)}
+      problem={problems[spec.name]}
+      provisional={provisional.has(spec.name)}
+      lit={selected !== null && mate?.id === selected}
+      onDraft={expression => draft(spec.name, expression)}
+      onCommit={expression => void edit({ kind: 'parameter', partId: part.id, name: spec.name, expression })}
+      onReset={part.parameters[spec.name] ? () => set(null) : undefined}
+    />
+  );
+}
+
+const Views = styled.div`
+  display: grid; grid-template-columns: minmax(0, 1.45fr) minmax(0, 1fr); gap: 12px;
+  @media (max-width: 1100px) { grid-template-columns: minmax(0, 1fr); }
+`;
+const Stage = styled.div`position: relative; height: 332px; border: 1px solid var(--rule); border-radius: 6px; background: var(--sheet);`;
+const Waiting = styled.p`position: absolute; inset: 0; display: flex; align-items: center; justify-content: center; color: var(--soft);`;
+const Refused = styled.div`position: absolute; inset: 10px 10px auto; z-index: 2; display: flex; flex-direction: column; gap: 6px;`;
+const Facts = styled.p`position: absolute; right: 12px; top: 8px; font-size: 12.5px; color: var(--soft);`;
+const Fields = styled.div`
+  display: grid; grid-template-columns: repeat(auto-fill, minmax(178px, 1fr)); gap: 12px 16px;
+  + details { margin-top: 14px; }
+  summary + & { margin-top: 12px; }
+`;

@@ -1,0 +1,220 @@
+import { useState } from 'react';
+import { ToggleButton, ToggleButtonGroup } from 'react-aria-components';
+import styled from 'styled-components';
+import { isRight } from '../../../core/job/guidance';
+import { type Print, standing, type TryMate, type Version } from '../../../core/job/history';
+import { VERDICT_WORDS, VERDICTS, type Verdict } from '../../../core/learn/verdict';
+import { formatPercent } from '../../../core/quantity/format';
+import { parseQuantity } from '../../../core/quantity/parse';
+import { post } from '../../api/client';
+import { useBench } from '../../job/bench-context';
+import { Button, TextField } from '../../ui/controls';
+import { Empty, Lead, MarkShape, markOfVerdict, Notice, Panel, Row, Stack } from '../../ui/layout';
+import { FONTS } from '../../ui/theme';
+
+/** Verdict on every surface, and what to change. */
+export function TryStage() {
+  const { job, go, overview } = useBench();
+  const { versions, prints, tries } = standing(job.history);
+  const print = prints.at(-1);
+  const version = versions.find(v => v.id === print?.versionId);
+  const tried = tries.findLast(t => t.printId === print?.id);
+  if (!print || !version) {
+    return (
+      <Empty title="Nothing to try yet" action={<Button $look="main" onPress={() => go(overview.next.stage, overview.next.key)}>{overview.next.action}</Button>}>
+        Once a version is printed, put it on here and say how each surface feels. Every verdict narrows the next number.
+      </Empty>
+    );
+  }
+  return (
+    <>
+      <h1>{tried ? `What version ${version.number} taught` : `How does version ${version.number} sit?`}</h1>
+      <Lead>{tried ? 'The verdict is in the ledger; the next numbers follow from it.' : 'Put it on the object. One word for each surface is enough; a caliper on the print says more.'}</Lead>
+      {tried ? <Lesson right={isRight(tried)} next={version.number + 1} /> : null}
+      <TryForm key={print.id} version={version} print={print} again={Boolean(tried)} />
+    </>
+  );
+}
+
+function Lesson({ right, next }: { right: boolean; next: number }) {
+  const { resolved, go } = useBench();
+  return (
+    <Panel style={{ marginBottom: 14 }}>
+      <Stack $gap={10}>
+        {right ? (
+          <Notice level="note">Every surface sits right. Put it in service on Keep; the numbers stay for the next one.</Notice>
+        ) : (
+          <ul style={{ margin: 0, paddingLeft: 20 }}>
+            {resolved.ledger.mates.map(m => (
+              <li key={m.mate.id}>{m.reason}</li>
+            ))}
+          </ul>
+        )}
+        <Row $wrap>
+          {right ? (
+            <Button $look="main" onPress={() => go('keep')}>
+              Put it in service
+            </Button>
+          ) : (
+            <Button $look="main" onPress={() => go('print')}>
+              Make version {next}
+            </Button>
+          )}
+          {!right && resolved.ledger.pAllRight !== null ? <span className="soft">{formatPercent(resolved.ledger.pAllRight)} likely to sit right</span> : null}
+        </Row>
+      </Stack>
+    </Panel>
+  );
+}
+
+const EFFORTS = [
+  { id: 'too-easy', word: 'too easy' },
+  { id: 'good', word: 'good' },
+  { id: 'too-hard', word: 'too hard' },
+] as const;
+const WHEN = [
+  { id: 'on', word: 'going on' },
+  { id: 'off', word: 'coming off' },
+  { id: 'home', word: 'when home' },
+] as const;
+
+interface Draft {
+  verdict?: Verdict;
+  printed: string;
+  effort: NonNullable<TryMate['effort']>;
+}
+
+function TryForm({ version, print, again }: { version: Version; print: Print; again: boolean }) {
+  const { document, job, session, say, workshop } = useBench();
+  const [drafts, setDrafts] = useState<Record<string, Draft>>({});
+  const [note, setNote] = useState('');
+  const [asked, setAsked] = useState(false);
+  const [busy, setBusy] = useState(false);
+  const mates = version.mates.flatMap(m => {
+    const mate = document.mates.find(x => x.id === m.mateId);
+    return mate ? [{ mate, model: m.model }] : [];
+  });
+  const draftOf = (id: string): Draft => drafts[id] ?? { printed: '', effort: {} };
+  const change = (id: string, next: Partial<Draft>) => setDrafts(now => ({ ...now, [id]: { ...(now[id] ?? { printed: '', effort: {} }), ...next } }));
+  const sizes = Object.fromEntries(mates.map(({ mate }) => [mate.id, readSize(draftOf(mate.id).printed)]));
+  const nothing = mates.every(({ mate }) => !draftOf(mate.id).verdict && draftOf(mate.id).printed.trim() === '');
+
+  const record = async () => {
+    setAsked(true);
+    if (nothing || Object.values(sizes).some(s => s.problem)) return;
+    setBusy(true);
+    const said: Record<string, TryMate> = {};
+    for (const { mate } of mates) {
+      const draft = draftOf(mate.id);
+      const value = sizes[mate.id]!.value;
+      const entry: TryMate = {
+        ...(draft.verdict ? { verdict: draft.verdict } : {}),
+        ...(value !== null ? { printed: { value, u: caliperDoubt(workshop.instruments[0]!) } } : {}),
+        ...(Object.keys(draft.effort).length > 0 ? { effort: draft.effort } : {}),
+      };
+      if (Object.keys(entry).length > 0) said[mate.id] = entry;
+    }
+    try {
+      await session.append('tries', { printId: print.id, mates: said, note });
+      setDrafts({});
+      setNote('');
+      setAsked(false);
+    } catch (error) {
+      say((error as Error).message, 'stop');
+    } finally {
+      setBusy(false);
+    }
+  };
+  const practice = async () => {
+    try {
+      const { verdicts } = await post<{ verdicts: Record<string, Verdict> }>(`/bench/jobs/${job.id}/try-on`, { printId: print.id });
+      for (const [id, verdict] of Object.entries(verdicts)) change(id, { verdict });
+    } catch (error) {
+      say((error as Error).message, 'stop');
+    }
+  };
+  return (
+    <Stack $gap={12} style={{ maxWidth: 780 }}>
+      {again ? <h2>Try it again, or more carefully</h2> : null}
+      {mates.map(({ mate, model }) => {
+        const draft = draftOf(mate.id);
+        return (
+          <Panel key={mate.id}>
+            <Row $between>
+              <h3 id={`verdict-${mate.id}`}>{mate.name}</h3>
+              <span className="soft" style={{ fontSize: 14 }}>
+                wanted {mate.want.name}, drawn <span className="number">{model.toFixed(2)}</span> mm
+              </span>
+            </Row>
+            <Verdicts aria-labelledby={`verdict-${mate.id}`} selectionMode="single" selectedKeys={draft.verdict ? [draft.verdict] : []} onSelectionChange={keys => change(mate.id, { verdict: [...keys][0] as Verdict | undefined })}>
+              {VERDICTS.map(v => (
+                <ToggleButton key={v} id={v} data-mark={markOfVerdict(v)}>
+                  <svg width="26" height="15" viewBox="0 0 24 14" aria-hidden>
+                    <MarkShape mark={markOfVerdict(v)} />
+                  </svg>
+                  {VERDICT_WORDS[v]}
+                </ToggleButton>
+              ))}
+            </Verdicts>
+            <Extra>
+              <TextField label="The print measures, mm (if you can)" placeholder={model.toFixed(2)} value={draft.printed} onChange={printed => change(mate.id, { printed })} problem={sizes[mate.id]!.problem} />
+              {mate.want.name === 'stretch' || mate.want.name === 'click' ? (
+                <Efforts>
+                  {WHEN.map(w => (
+                    <ToggleButtonGroup key={w.id} aria-label={`Effort ${w.word}`} selectionMode="single" selectedKeys={draft.effort[w.id] ? [draft.effort[w.id]!] : []} onSelectionChange={keys => change(mate.id, { effort: { ...draft.effort, [w.id]: [...keys][0] as never } })}>
+                      <span>{w.word}</span>
+                      {EFFORTS.map(e => (
+                        <ToggleButton key={e.id} id={e.id}>
+                          {e.word}
+                        </ToggleButton>
+                      ))}
+                    </ToggleButtonGroup>
+                  ))}
+                </Efforts>
+              ) : null}
+            </Extra>
+          </Panel>
+        );
+      })}
+      <TextField label="Anything else?" placeholder="goes on straight, turns freely" value={note} onChange={text => setNote(text.slice(0, 2000))} />
+      {asked && nothing ? <Notice level="stop">Say how at least one surface feels.</Notice> : null}
+      <Row $wrap>
+        <Button $look={again ? 'plain' : 'main'} isDisabled={busy} onPress={() => void record()}>
+          Record the try
+        </Button>
+        {workshop.practiceBench ? <Button onPress={() => void practice()}>Practice hands</Button> : null}
+      </Row>
+    </Stack>
+  );
+}
+
+function readSize(text: string): { value: number | null; problem?: string } {
+  if (text.trim() === '') return { value: null };
+  const typed = parseQuantity(text, 'length');
+  if (!typed.ok) return { value: null, problem: typed.message };
+  return typed.quantity.value > 0 && typed.quantity.value < 5000 ? { value: typed.quantity.value } : { value: null, problem: 'A size is above 0 and below 5 m.' };
+}
+
+/** One reading of a print with the first instrument: its error as a rectangle, and the hand. */
+const caliperDoubt = (instrument: { maxError: number }) => Math.hypot(instrument.maxError / Math.sqrt(3), 0.03);
+
+const Verdicts = styled(ToggleButtonGroup)`
+  display: grid; grid-template-columns: repeat(5, minmax(0, 1fr)); gap: 6px; margin: 10px 0;
+  button {
+    display: flex; flex-direction: column; align-items: center; gap: 6px; padding: 11px 4px 9px; min-height: 64px; border: 2px solid transparent; box-shadow: inset 0 0 0 1px var(--rule);
+    border-radius: 5px; background: var(--raised); color: var(--ink); cursor: pointer; font: 500 15px ${FONTS.text};
+  }
+  button[data-selected] { box-shadow: none; font-weight: 600; background: var(--sheet); }
+  button[data-selected][data-mark='tight'] { border-color: var(--tight); }
+  button[data-selected][data-mark='right'] { border-color: var(--right); }
+  button[data-selected][data-mark='loose'] { border-color: var(--loose); }
+  @media (max-width: 500px) { grid-template-columns: repeat(2, minmax(0, 1fr)); }
+`;
+const Extra = styled.div`display: grid; grid-template-columns: 250px 1fr; gap: 20px; @media (max-width: 700px) { grid-template-columns: 1fr; }`;
+const Efforts = styled.div`
+  display: flex; flex-direction: column; gap: 4px; font-size: 14px;
+  > div { display: flex; gap: 5px; align-items: center; }
+  span { width: 84px; color: var(--soft); }
+  button { padding: 4px 9px; border: 1px solid var(--rule); border-radius: 4px; background: var(--raised); color: var(--ink); cursor: pointer; font: 13.5px ${FONTS.text}; }
+  button[data-selected] { border-color: var(--blue); background: var(--tint); font-weight: 600; }
+`;

@@ -1,0 +1,27 @@
+import type { Bounds } from '../../core/shape/mesh/mesh';
+import type { CheckContext, Finding, Parameters } from '../../core/shape/recipes/recipe';
+
+export interface SolidRequest {
+  id: number;
+  recipe: string;
+  parameters: Parameters;
+  context: CheckContext;
+}
+
+/** A solid as the view takes it: triangles without sharing, sorted by what they belong to. */
+export interface ShownSolid {
+  positions: Float32Array;
+  normals: Float32Array;
+  /** Sharp edges, two points each. */
+  edges: Float32Array;
+  /** Runs of vertices: which mate they are on, null for the rest. */
+  groups: { mate: string | null; start: number; count: number }[];
+  bounds: Bounds;
+  /** mm³ */
+  volume: number;
+}
+
+export type SolidReply =
+  | { id: number; kind: 'shown'; solid: ShownSolid; ms: number; heap: number }
+  | { id: number; kind: 'checked'; findings: Finding[] }
+  | { id: number; kind: 'failed'; findings: Finding[]; heap: number };

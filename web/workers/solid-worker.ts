@@ -1,0 +1,89 @@
+import ManifoldInit from 'manifold-3d';
+import manifoldWasm from 'manifold-3d/manifold.wasm?url';
+import opencascade from 'replicad-opencascadejs';
+import opencascadeWasm from 'replicad-opencascadejs/wasm?url';
+import { BufferAttribute, BufferGeometry, EdgesGeometry } from 'three';
+import { toCreasedNormals } from 'three/examples/jsm/utils/BufferGeometryUtils.js';
+import { type BuiltPart, buildPart, FILE_SAGITTA, inspectPart, SCREEN_SAGITTA } from '../../core/shape/build';
+import { trianglesOfMates } from '../../core/shape/checks/measure';
+import type { Kernels } from '../../core/shape/kernels/kernel';
+import { meshKernel } from '../../core/shape/kernels/mesh-kernel';
+import { type OpenCascade, partKernel } from '../../core/shape/kernels/part-kernel';
+import { requireRecipe } from '../../core/shape/recipes';
+import type { MateSurface } from '../../core/shape/recipes/recipe';
+import type { ShownSolid, SolidReply, SolidRequest } from './solid-protocol';
+
+/** Edges sharper than this are inked, and shading breaks there: degrees. */
+const CREASE = 28;
+
+const starting = start();
+let newest = 0;
+
+addEventListener('message', async (message: MessageEvent<SolidRequest>) => {
+  const request = message.data;
+  newest = request.id;
+  const kernels = await starting;
+  // Several keystrokes may have waited for the kernels: only the last one counts.
+  if (request.id !== newest) return;
+  const began = performance.now();
+  const recipe = requireRecipe(request.recipe);
+  const outcome = buildPart(recipe, request.parameters, kernels, SCREEN_SAGITTA);
+  const heap = kernels.part.memory();
+  if (!outcome.ok) return reply({ id: request.id, kind: 'failed', findings: outcome.findings, heap });
+  const solid = shown(outcome.part, recipe.surfaces(request.parameters));
+  reply({ id: request.id, kind: 'shown', solid, ms: performance.now() - began, heap }, [
+    solid.positions.buffer,
+    solid.normals.buffer,
+    solid.edges.buffer,
+  ]);
+  // A pause lets a newer request in before the finer triangles are made for the checks.
+  await new Promise(done => setTimeout(done, 120));
+  if (request.id !== newest) return;
+  const fine = buildPart(recipe, request.parameters, kernels, FILE_SAGITTA);
+  const findings = fine.ok ? inspectPart(recipe, request.parameters, fine.part, request.context) : fine.findings;
+  reply({ id: request.id, kind: 'checked', findings });
+});
+
+function reply(message: SolidReply, transfer: ArrayBufferLike[] = []): void {
+  postMessage(message, { transfer: transfer as ArrayBuffer[] });
+}
+
+async function start(): Promise<Kernels> {
+  const open = opencascade as unknown as (options: object) => Promise<OpenCascade>;
+  const [oc, manifold] = await Promise.all([
+    open({ locateFile: (path: string) => (path.endsWith('.wasm') ? opencascadeWasm : path), print: () => {} }),
+    ManifoldInit({ locateFile: () => manifoldWasm }),
+  ]);
+  manifold.setup();
+  return { part: partKernel(oc), mesh: meshKernel(manifold) };
+}
+
+function shown(part: BuiltPart, surfaces: MateSurface[]): ShownSolid {
+  const { mesh } = part;
+  const owner = trianglesOfMates(mesh, surfaces, SCREEN_SAGITTA);
+  const order = Array.from(owner.keys()).sort((a, b) => owner[a]! - owner[b]!);
+  const flat = new Float32Array(3 * mesh.triangles.length);
+  const groups: ShownSolid['groups'] = [];
+  order.forEach((t, place) => {
+    for (let corner = 0; corner < 3; corner++) {
+      const v = 3 * mesh.triangles[3 * t + corner]!;
+      flat.set([mesh.positions[v]!, mesh.positions[v + 1]!, mesh.positions[v + 2]!], 9 * place + 3 * corner);
+    }
+    const mate = surfaces[owner[t]!]?.mate ?? null;
+    const last = groups.at(-1);
+    if (last && last.mate === mate) last.count += 3;
+    else groups.push({ mate, start: 3 * place, count: 3 });
+  });
+  const geometry = new BufferGeometry();
+  geometry.setAttribute('position', new BufferAttribute(flat, 3));
+  const creased = toCreasedNormals(geometry, (CREASE * Math.PI) / 180);
+  const edges = new EdgesGeometry(geometry, CREASE).getAttribute('position').array as Float32Array;
+  return {
+    positions: flat,
+    normals: creased.getAttribute('normal').array as Float32Array,
+    edges,
+    groups,
+    bounds: part.bounds,
+    volume: part.volume,
+  };
+}
