@@ -32,23 +32,31 @@ function sameHost(origin: string, host: string): boolean {
   }
 }
 
-/** Scripts and WebAssembly from here only; styled-components writes style elements. */
-export const securityHeaders = helmet({
-  contentSecurityPolicy: {
-    useDefaults: false,
-    directives: {
-      defaultSrc: ["'self'"],
-      scriptSrc: ["'self'", "'wasm-unsafe-eval'"],
-      styleSrc: ["'self'", "'unsafe-inline'"],
-      imgSrc: ["'self'", 'data:', 'blob:'],
-      workerSrc: ["'self'", 'blob:'],
-      connectSrc: ["'self'"],
-      objectSrc: ["'none'"],
-      baseUri: ["'none'"],
-      formAction: ["'self'"],
-      frameAncestors: ["'none'"],
-    },
-  },
-  // Served over plain HTTP on this machine: there is nothing to upgrade to.
-  strictTransportSecurity: false,
-});
+const DIRECTIVES = {
+  defaultSrc: ["'self'"],
+  scriptSrc: ["'self'", "'wasm-unsafe-eval'"],
+  // styled-components writes style elements.
+  styleSrc: ["'self'", "'unsafe-inline'"],
+  imgSrc: ["'self'", 'data:', 'blob:'],
+  workerSrc: ["'self'", 'blob:'],
+  connectSrc: ["'self'"],
+  objectSrc: ["'none'"],
+  baseUri: ["'none'"],
+  formAction: ["'self'"],
+  frameAncestors: ["'none'"],
+};
+
+const headers = (directives: typeof DIRECTIVES) =>
+  helmet({
+    contentSecurityPolicy: { useDefaults: false, directives },
+    // Served over plain HTTP on this machine: there is nothing to upgrade to.
+    strictTransportSecurity: false,
+  });
+
+/** Scripts and WebAssembly from here only. */
+const forPage = headers(DIRECTIVES);
+/** The geometry kernel's bindings make functions from text; a worker has no document that could be taken over. */
+const forKernelWorker = headers({ ...DIRECTIVES, scriptSrc: [...DIRECTIVES.scriptSrc, "'unsafe-eval'"] });
+
+export const securityHeaders: RequestHandler = (req, res, next) =>
+  (/^\/assets\/solid-worker-[\w-]+\.js$/.test(req.path) ? forKernelWorker : forPage)(req, res, next);

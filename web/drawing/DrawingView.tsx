@@ -28,11 +28,12 @@ export function DrawingView({ drawing, valueOf, lit, onPick, height, caption }: 
   }, []);
   const [minX, minY, maxX, maxY] = drawing.frame;
   // Room for labels that stand beside the outermost dimension lines.
-  const pad = { x: 34, y: 12 };
-  const scale = Math.max(0.2, Math.min((width - 2 * pad.x) / (maxX - minX), (height - 2 * pad.y) / (maxY - minY)));
+  const uprights = (side: -1 | 1) => drawing.dimensions.some(d => d.direction === 'up' && Math.sign(d.line || 1) === side);
+  const pad = { left: uprights(-1) ? 92 : 30, right: uprights(1) ? 92 : 30, y: caption ? 30 : 14 };
+  const scale = Math.max(0.2, Math.min((width - pad.left - pad.right) / (maxX - minX), (height - 2 * pad.y) / (maxY - minY)));
   const at = ([x, y]: DrawPoint): [number, number] => [
-    width / 2 + (x - (minX + maxX) / 2) * scale,
-    height / 2 - (y - (minY + maxY) / 2) * scale,
+    (width + pad.left - pad.right) / 2 + (x - (minX + maxX) / 2) * scale,
+    (height - (caption ? 18 : 0)) / 2 - (y - (minY + maxY) / 2) * scale,
   ];
   const path = (shape: DrawShape) => `M${shape.points.map(p => at(p).map(v => v.toFixed(1)).join(' ')).join('L')}${shape.closed ? 'Z' : ''}`;
   return (
@@ -82,8 +83,10 @@ function DimensionLine({ d, at, value, lit, onPick }: LineProps) {
     [at(d.to), b],
   ] as const;
   const words = `${d.diameter ? '⌀ ' : ''}${d.label} ${value ?? '?'}`;
-  const middle: [number, number] = [(a[0] + b[0]) / 2, (a[1] + b[1]) / 2];
   const half = (words.length * TEXT * 0.47) / 2 + 5;
+  // An upright dimension's label stands beside its line, outwards, where it covers nothing.
+  const beside = across ? 0 : (d.line < 0 ? -1 : 1) * (half + 4);
+  const middle: [number, number] = [(a[0] + b[0]) / 2 + beside, (a[1] + b[1]) / 2];
   const pick = onPick ? () => onPick(d.key) : undefined;
   return (
     // The list of dimensions beside the drawing is the keyboard's way; this is for the pointer.
@@ -105,7 +108,7 @@ function DimensionLine({ d, at, value, lit, onPick }: LineProps) {
 
 const Frame = styled.div`
   width: 100%; background: var(--sheet); border-radius: 6px; overflow: hidden;
-  background-image: linear-gradient(var(--rule) 0.5px, transparent 0.5px), linear-gradient(90deg, var(--rule) 0.5px, transparent 0.5px);
+  background-image: linear-gradient(var(--grid) 1px, transparent 1px), linear-gradient(90deg, var(--grid) 1px, transparent 1px);
   background-size: 22px 22px;
   svg { display: block; }
   path { fill: none; stroke: var(--ink); stroke-width: 1.4; stroke-linejoin: round; }

@@ -80,7 +80,7 @@ function MateRow({ ledger }: { ledger: MateLedger }) {
     <MateBox data-open={open ? '' : undefined}>
       <Line type="button" data-mate aria-expanded={open} onClick={() => select(selected === mate.id ? null : mate.id)}>
         <span>
-          {mate.name} <small>{mate.want.name}</small>
+          {mate.name} <small>{mate.want.name === 'own' ? 'own window' : mate.want.name}</small>
         </span>
         <span className="number">{formatLength(ledger.model, unit)}</span>
       </Line>
@@ -97,7 +97,7 @@ function Chain({ ledger }: { ledger: MateLedger }) {
   const { mate, steps } = ledger;
   const words = {
     reading: ledger.reading.source === 'old-part' ? 'the old part' : 'reading',
-    allowance: mate.want.name,
+    allowance: mate.want.name === 'own' ? 'your own window' : mate.want.name,
     compensation: mate.side === 'inside' ? 'holes print small' : 'outsides print large',
     lesson: ledger.tries > 0 ? `${ledger.tries} ${ledger.tries === 1 ? 'try' : 'tries'} taught` : 'no try yet',
   };

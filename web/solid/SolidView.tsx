@@ -1,5 +1,5 @@
 import { Canvas, useFrame, useThree } from '@react-three/fiber';
-import { useEffect, useMemo, useRef } from 'react';
+import { useEffect, useMemo, useRef, useState } from 'react';
 import styled from 'styled-components';
 import { BufferAttribute, BufferGeometry, GridHelper, type PerspectiveCamera } from 'three';
 import { OrbitControls } from 'three/examples/jsm/controls/OrbitControls.js';
@@ -111,7 +111,7 @@ function Turntable({ size, height }: { size: number; height: number }) {
   useEffect(() => {
     if (!controls.current || Math.abs(Math.log(size / (framed.current || 1e-9))) < 0.4) return;
     framed.current = size;
-    const distance = 2.3 * size;
+    const distance = 1.85 * size;
     camera.position.set(0.45 * distance, -0.72 * distance, 0.62 * distance);
     (camera as PerspectiveCamera).updateProjectionMatrix();
     controls.current.target.set(0.12 * size, 0, height * 0.4);
@@ -124,8 +124,20 @@ function Turntable({ size, height }: { size: number; height: number }) {
   return null;
 }
 
-/** WebGL cannot read a style variable: the names are looked up once the page has its theme. */
+/** WebGL cannot read a style variable: the names are looked up again whenever the theme changes. */
 function useColours() {
+  const [, again] = useState(0);
+  useEffect(() => {
+    const look = () => again(n => n + 1);
+    const watch = new MutationObserver(look);
+    watch.observe(document.documentElement, { attributes: true, attributeFilter: ['data-theme'] });
+    const system = matchMedia('(prefers-color-scheme: dark)');
+    system.addEventListener('change', look);
+    return () => {
+      watch.disconnect();
+      system.removeEventListener('change', look);
+    };
+  }, []);
   const style = getComputedStyle(document.documentElement);
   const read = (name: string) => style.getPropertyValue(`--${name}`).trim();
   return { sheet: read('sheet'), rule: read('rule'), clay: read('clay-lit'), blue: read('blue'), mate: read('blue-2'), ink: read('ink') };

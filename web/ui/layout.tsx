@@ -16,8 +16,8 @@ export const Row = styled.div<{ $gap?: number; $wrap?: boolean; $between?: boole
 export const Stack = styled.div<{ $gap?: number }>`
   display: flex; flex-direction: column; gap: ${p => p.$gap ?? 12}px; min-width: 0;
 `;
-export const Big = styled.span`font: 600 26px ${FONTS.number}; font-variant-numeric: tabular-nums;`;
-export const Lead = styled.p`color: var(--soft); font-size: 14.5px; margin: 3px 0 14px; max-width: 68ch;`;
+export const Big = styled.span`font: 600 26px ${FONTS.number}; font-variant-numeric: tabular-nums; margin-right: 4px;`;
+export const Lead = styled.p`color: var(--soft); font-size: 14.5px; margin: 3px 0 14px; max-width: 86ch;`;
 
 const ICON = { stop: CircleAlert, warn: TriangleAlert, note: Info };
 const TONE = { stop: 'danger', warn: 'loose', note: 'blue' } as const;

@@ -41,7 +41,7 @@ export function ClearanceCurve({ ledger }: { ledger: MateLedger }) {
       <svg width={width} height={HEIGHT} role="img" aria-label={`The next print’s clearance: ${formatSigned(clearance)} mm give or take ${formatLength(sd)}; wanted ${formatLength(window.min)} to ${formatLength(window.max)}`}>
         <rect x={x(window.min)} y={TOP} width={x(window.max) - x(window.min)} height={BASE - TOP} className="window" />
         <text x={middle} y={TOP + 14} textAnchor="middle" className="want">
-          {ledger.mate.want.name}
+          {ledger.mate.want.name === 'own' ? 'your window' : ledger.mate.want.name}
         </text>
         <path d={fill} className="right" />
         <path d={line} className="line" />

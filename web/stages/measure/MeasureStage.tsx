@@ -44,18 +44,17 @@ export function MeasureStage() {
         {turn.dimension.critical ? ', and the fit depends on it: three readings, turned.' : '. Once is enough.'}
       </Lead>
       <Bench>
-        <Panel style={{ padding: 0 }}>
+        <Left>
+        <Panel style={{ padding: 0, overflow: 'hidden' }}>
           <DrawingView
             drawing={resolved.recipe.objectDrawing(measured, resolved.parameters)}
             valueOf={d => (measured[d.key] === undefined ? null : formatLength(measured[d.key]!, unit))}
             lit={turn.dimension.id}
             onPick={select}
-            height={400}
+            height={370}
             caption="Cut through the object; sizes with a ? are not read yet"
           />
         </Panel>
-        <ReadingPanel key={turn.dimension.id} state={turn} onNext={next} />
-      </Bench>
       <Foot>
         {step ? <HoldPicture hold={step.hold} /> : null}
         <div>
@@ -70,6 +69,9 @@ export function MeasureStage() {
           </Button>
         ) : null}
       </Foot>
+        </Left>
+        <ReadingPanel key={turn.dimension.id} state={turn} onNext={next} />
+      </Bench>
     </>
   );
 }
@@ -86,11 +88,11 @@ function dimensionInTurn(needed: DimensionState[], selected: string | null, mate
 }
 
 const Bench = styled.div`
-  display: grid; grid-template-columns: minmax(0, 1.45fr) minmax(290px, 1fr); gap: 14px;
+  display: grid; grid-template-columns: minmax(0, 1.45fr) minmax(290px, 1fr); gap: 14px; align-items: start;
   @media (max-width: 760px) { grid-template-columns: minmax(0, 1fr); > :last-child { order: -1; } }
 `;
+const Left = styled.div`min-width: 0;`;
 const Foot = styled(Panel)`
-  display: flex; align-items: center; gap: 18px; margin-top: 14px;
-  > div { flex: 1; min-width: 0; }
-  @media (max-width: 760px) { flex-wrap: wrap; }
+  display: flex; align-items: center; gap: 16px; margin-top: 14px; flex-wrap: wrap;
+  > div { flex: 1; min-width: 180px; }
 `;

@@ -216,4 +216,4 @@ const Chip = styled.span`
   &[data-out] .number { text-decoration: line-through; color: var(--soft); }
 `;
 const Advice = styled.div`display: flex; flex-direction: column; gap: 6px; margin-top: 8px;`;
-const Selects = styled.div`display: grid; grid-template-columns: 1fr 1fr; gap: 10px; margin-top: 12px; > * { min-width: 0; }`;
+const Selects = styled.div`display: flex; flex-direction: column; gap: 10px; margin-top: 12px;`;

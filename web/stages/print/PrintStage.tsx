@@ -2,6 +2,7 @@ import { Download } from 'lucide-react';
 import { useState } from 'react';
 import styled from 'styled-components';
 import { FILE_KINDS } from '../../../contract/jobs';
+import { same } from '../../../core/job/changes';
 import { cautionsOf } from '../../../core/job/guidance';
 import { standing, type Version } from '../../../core/job/history';
 import { checkContext } from '../../../core/job/resolve';
@@ -15,8 +16,8 @@ import { FONTS } from '../../ui/theme';
 import { RecordPrintForm } from './RecordPrintForm';
 
 const POSES = [
-  { value: 'as-drawn', label: 'end on the bed, mouth up' },
-  { value: 'turned-over', label: 'mouth on the bed' },
+  { value: 'as-drawn', label: 'end down, mouth up' },
+  { value: 'turned-over', label: 'mouth down' },
   { value: 'on-side', label: 'on its side' },
 ] as const;
 
@@ -28,6 +29,9 @@ export function PrintStage() {
   const [busy, setBusy] = useState(false);
   const versions = standing(job.history).versions.filter(v => v.partId === part.id).toReversed();
   const cautions = cautionsOf(document, resolved);
+  // The same numbers again would be the same part under another name.
+  const newest = versions[0];
+  const unchanged = newest !== undefined && same(newest.parameters, resolved.parameters) && newest.materialId === material.id;
   const next = 1 + Math.max(0, ...job.history.versions.map(v => v.number));
   const make = async () => {
     setBusy(true);
@@ -64,10 +68,11 @@ export function PrintStage() {
           <Panel>
             <Row $between $wrap>
               <h2>Version {next}</h2>
-              <Button $look="main" isDisabled={busy || refused !== null} onPress={() => void make()}>
+              <Button $look={unchanged ? 'plain' : 'main'} isDisabled={busy || refused !== null} onPress={() => void make()}>
                 {busy ? 'Building and checking…' : `Make version ${next}`}
               </Button>
             </Row>
+            {unchanged ? <p className="soft">The numbers are those of version {newest.number}: nothing new to freeze.</p> : null}
             <Numbers>
               {resolved.ledger.mates.map(m => (
                 <li key={m.mate.id}>

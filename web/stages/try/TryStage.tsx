@@ -143,7 +143,7 @@ function TryForm({ version, print, again }: { version: Version; print: Print; ag
             <Row $between>
               <h3 id={`verdict-${mate.id}`}>{mate.name}</h3>
               <span className="soft" style={{ fontSize: 14 }}>
-                wanted {mate.want.name}, drawn <span className="number">{model.toFixed(2)}</span> mm
+                {mate.want.name === 'own' ? 'wanted in your window' : `wanted ${mate.want.name}`}, drawn <span className="number">{model.toFixed(2)}</span> mm
               </span>
             </Row>
             <Verdicts aria-labelledby={`verdict-${mate.id}`} selectionMode="single" selectedKeys={draft.verdict ? [draft.verdict] : []} onSelectionChange={keys => change(mate.id, { verdict: [...keys][0] as Verdict | undefined })}>

@@ -10,10 +10,10 @@ export function capDrawing(p: Parameters): Drawing {
   const height = Math.max(s.skirt?.top ?? 0, s.plug?.top ?? 0);
   // Turned over: on the bed it stands mouth up, on the object mouth down.
   const flip = ([x, z]: DrawPoint): DrawPoint => [x, height - z];
-  const half = pointsOf(capOutline(p)).map(flip);
+  // The half outline runs from the axis back to the axis: with its mirror image it is one closed line.
+  const half = pointsOf(capOutline(p)).slice(0, -1).map(flip);
   const shapes: DrawShape[] = [
-    { ink: 'cut', points: half, closed: true },
-    { ink: 'cut', points: mirrored(half), closed: true },
+    { ink: 'cut', points: [...half, ...mirrored(half).reverse()], closed: true },
     { ink: 'centre', points: [[0, -3], [0, height + 4]] },
   ];
   if (has.tab(p)) {
@@ -36,11 +36,11 @@ export function capDrawing(p: Parameters): Drawing {
     dimensions.push(across(surface.mate, surface.mate, surface.size, y, below));
     below -= gap;
   }
-  const left = -s.rim - gap;
+  const left = -s.rim - 0.7 * gap;
   if (s.skirt) dimensions.push(up('skirtDepth', 'depth', -s.skirt.outer, 0, s.skirt.top - s.end, left));
   else if (s.plug) dimensions.push(up('plugDepth', 'depth', -s.plug.outer, 0, s.plug.top - s.end, left));
-  dimensions.push(up('endThickness', 'end', -s.rim, height - s.end, height, left - gap));
-  return { title: 'Cut through the cap, as it sits', shapes, dimensions, frame: frameOf(shapes, dimensions, gap) };
+  dimensions.push(up('endThickness', 'end', -s.rim, height - s.end, height, left));
+  return { title: 'Cut through the cap, as it sits', shapes, dimensions, frame: frameOf(shapes, dimensions, 2) };
 }
 
 /** A cut through the port with what is to be measured on it. */
@@ -87,7 +87,7 @@ export function portDrawing(measured: Readonly<Record<string, number>>, p: Param
     dimensions.push(up('groove_width', 'width', x, height - from - width, height - from, flange + gap));
   }
   if (has.skirt(p)) dimensions.push(up('rim_height', 'height', -R, 0, height, -flange + gap / 2));
-  return { title: 'Cut through the object', shapes, dimensions, frame: frameOf(shapes, dimensions, gap) };
+  return { title: 'Cut through the object', shapes, dimensions, frame: frameOf(shapes, dimensions, 2) };
 }
 
 function across(key: string, label: string, size: number, y: number, line: number): DrawDimension {

@@ -1,0 +1,30 @@
+import type { ZodType } from 'zod';
+
+/** One command of the command line: plain data in, plain data out. */
+export interface Command<In = unknown> {
+  /** As typed: "fit propose". */
+  name: string;
+  /** One line. */
+  about: string;
+  /** Input that runs as it stands; null when it takes none. */
+  example: unknown;
+  /** null: takes no input. */
+  input: ZodType<In> | null;
+  run(input: In, options: CommandOptions): Promise<unknown> | unknown;
+}
+
+export interface CommandOptions {
+  /** File to write, where the command writes one. */
+  out?: string;
+}
+
+/** What the caller did wrong: exit 2 and the one error shape. */
+export class BadInput extends Error {
+  constructor(
+    message: string,
+    readonly path?: string,
+    readonly code = 'bad-input',
+  ) {
+    super(message);
+  }
+}

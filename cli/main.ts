@@ -1,0 +1,103 @@
+import { readFileSync } from 'node:fs';
+import { createInterface } from 'node:readline';
+import { ZodError } from 'zod';
+import type { ApiError } from '../contract/errors';
+import { errorOfZod } from '../contract/errors';
+import { BadInput, type Command, type CommandOptions } from './command';
+import { fitPropose } from './fit';
+import { measureEvaluate } from './measure';
+import { partBuild, partList } from './part';
+import { trialNext } from './trial';
+
+/**
+ * `npm run -s sagoma -- COMMAND`: JSON in, JSON out, nothing else on standard output. Exit 2 and the one
+ * error shape on standard error for bad input.
+ */
+const COMMANDS = [measureEvaluate, fitPropose, trialNext, partList, partBuild] as Command<never>[];
+
+interface Words {
+  command: Command<never>;
+  options: CommandOptions & { in?: string; jsonl: boolean; help: boolean };
+}
+
+async function main(argv: string[]): Promise<number> {
+  if (argv.length === 0 || (argv.length === 1 && ['--help', '-h', 'help'].includes(argv[0]!))) {
+    process.stdout.write(overview());
+    return 0;
+  }
+  try {
+    const { command, options } = readWords(argv);
+    if (options.help) {
+      process.stdout.write(help(command));
+      return 0;
+    }
+    if (options.jsonl) return await runLines(command, options);
+    const text = command.input === null ? '' : readFileSync(options.in ?? 0, 'utf8');
+    process.stdout.write(`${JSON.stringify(await runOne(command, text, options))}\n`);
+    return 0;
+  } catch (error) {
+    process.stderr.write(`${JSON.stringify({ error: errorOf(error) })}\n`);
+    return error instanceof BadInput || error instanceof ZodError || error instanceof RangeError ? 2 : 1;
+  }
+}
+
+function readWords(argv: string[]): Words {
+  const named = COMMANDS.find(c => argv.slice(0, 2).join(' ') === c.name);
+  if (!named) throw new BadInput(`There is no command “${argv.slice(0, 2).join(' ')}”. There are: ${COMMANDS.map(c => c.name).join(', ')}.`, undefined, 'unknown-command');
+  const options: Words['options'] = { jsonl: false, help: false };
+  for (let i = 2; i < argv.length; i++) {
+    const word = argv[i]!;
+    if (word === '--jsonl') options.jsonl = true;
+    else if (word === '--help' || word === '-h') options.help = true;
+    else if (word === '--in' || word === '--out') {
+      const value = argv[++i];
+      if (value === undefined) throw new BadInput(`${word} wants a file.`);
+      options[word === '--in' ? 'in' : 'out'] = value;
+    } else throw new BadInput(`Unknown word “${word}”.`);
+  }
+  return { command: named, options };
+}
+
+async function runOne(command: Command<never>, text: string, options: CommandOptions): Promise<unknown> {
+  if (command.input === null) return command.run(undefined as never, options);
+  let json: unknown;
+  try {
+    json = JSON.parse(text);
+  } catch {
+    throw new BadInput('The input is not JSON.', undefined, 'bad-json');
+  }
+  return command.run(command.input.parse(json), options);
+}
+
+/** One request a line, one answer a line, in order; a bad line answers with its error and the rest goes on. */
+async function runLines(command: Command<never>, options: Words['options']): Promise<number> {
+  const lines = options.in === undefined ? createInterface({ input: process.stdin }) : readFileSync(options.in, 'utf8').split('\n');
+  for await (const line of lines) {
+    if (line.trim() === '') continue;
+    let answer: unknown;
+    try {
+      answer = await runOne(command, line, options);
+    } catch (error) {
+      answer = { error: errorOf(error) };
+    }
+    process.stdout.write(`${JSON.stringify(answer)}\n`);
+  }
+  return 0;
+}
+
+function errorOf(error: unknown): ApiError['error'] {
+  if (error instanceof BadInput) return { code: error.code, message: error.message, path: error.path };
+  if (error instanceof ZodError) return errorOfZod(error);
+  const message = error instanceof Error ? error.message : 'Something failed.';
+  return { code: error instanceof RangeError ? 'bad-input' : 'failed', message };
+}
+
+const overview = () => `Sagoma on the command line. JSON in (--in FILE or standard input), JSON out.\n\n${COMMANDS.map(c => `  ${c.name.padEnd(18)} ${c.about}`).join('\n')}\n\n--jsonl: one request a line. --help after a command shows an example that runs.\n`;
+
+function help(command: Command<never>): string {
+  const run = `npm run -s sagoma -- ${command.name}`;
+  const example = command.example === null ? run : `echo '${JSON.stringify(command.example)}' | ${run}`;
+  return `${command.name}: ${command.about}\n\n  ${example}\n`;
+}
+
+process.exitCode = await main(process.argv.slice(2));
