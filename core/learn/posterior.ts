@@ -55,7 +55,9 @@ const SHARED_REACH = 7;
 /** Steps of the shared grid: an eighth of its sd, never coarser than a third of the feel's blur and scatter. */
 const SHARED_STEP = 0.012;
 const MOST_SHARED_POINTS = 601;
-const BETA_STEP = 0.004;
+/** Grid of β, mm: as fine as the posterior needs, never finer than any printer can follow. */
+const BETA_STEP = 0.002;
+const BETA_STEPS_PER_SD = 14;
 
 /**
  * Joint posterior of the mates that share one b.
@@ -181,29 +183,29 @@ function moments(x: Float64Array, w: Float64Array): { mean: number; sd: number }
 
 /** β = b + δ gathered on an even grid; each weight is shared by its two neighbours, which keeps the mean. */
 function marginal(b: Float64Array, weightB: Float64Array, delta: Float64Array, rows: Float64Array): MatePosterior {
-  const low = b[0]! + delta[0]!;
-  const high = b.at(-1)! + delta.at(-1)!;
-  const step = Math.max(BETA_STEP, (high - low) / 4000);
-  const points = Math.ceil((high - low) / step) + 2;
-  const weight = new Float64Array(points);
   let mean = 0;
   let square = 0;
   for (let i = 0; i < b.length; i++) {
     for (let j = 0; j < delta.length; j++) {
       const w = weightB[i]! * rows[i * delta.length + j]!;
-      const beta = b[i]! + delta[j]!;
-      const place = (beta - low) / step;
+      mean += w * (b[i]! + delta[j]!);
+      square += w * (b[i]! + delta[j]!) ** 2;
+    }
+  }
+  const sd = Math.sqrt(Math.max(0, square - mean * mean));
+  const low = b[0]! + delta[0]!;
+  const high = b.at(-1)! + delta.at(-1)!;
+  const step = Math.max(BETA_STEP, sd / BETA_STEPS_PER_SD, (high - low) / 4000);
+  const points = Math.ceil((high - low) / step) + 2;
+  const weight = new Float64Array(points);
+  for (let i = 0; i < b.length; i++) {
+    for (let j = 0; j < delta.length; j++) {
+      const w = weightB[i]! * rows[i * delta.length + j]!;
+      const place = (b[i]! + delta[j]! - low) / step;
       const left = Math.floor(place);
       weight[left]! += w * (1 - (place - left));
       weight[left + 1]! += w * (place - left);
-      mean += w * beta;
-      square += w * beta * beta;
     }
   }
-  return {
-    mean,
-    sd: Math.sqrt(Math.max(0, square - mean * mean)),
-    beta: Float64Array.from({ length: points }, (_, i) => low + i * step),
-    weight,
-  };
+  return { mean, sd, beta: Float64Array.from({ length: points }, (_, i) => low + i * step), weight };
 }

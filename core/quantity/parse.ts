@@ -27,7 +27,14 @@ const TYPED = new RegExp(
  * @param unit the unit a bare number takes; the kind's own when left out
  */
 export function parseQuantity(typed: string, kind: QuantityKind, unit: Unit = ownUnit(kind)): ParseOutcome {
-  const text = typed.normalize('NFKC').replace(/[−–]/gu, '-').replace(/⁄/gu, '/').trim();
+  const text = typed
+    // "1½" is one and a half: normalised without the gap it would read as 11/2.
+    .replace(/[¼-¾⅐-⅞]/gu, ' $&')
+    .replace(/[″”]/gu, '"')
+    .normalize('NFKC')
+    .replace(/[−–]/gu, '-')
+    .replace(/⁄/gu, '/')
+    .trim();
   if (text === '') return { ok: false, code: 'empty', message: 'Nothing typed yet: type a number.' };
   if (/\d*[.,]\d*[.,]/u.test(text)) {
     return {

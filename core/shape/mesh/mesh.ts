@@ -31,7 +31,7 @@ export function weld(positions: ArrayLike<number>, triangles: ArrayLike<number>)
       if (other < 0) {
         table[slot] = v;
         renamed[v] = kept.length / 3;
-        kept.push(positions[3 * v]!, positions[3 * v + 1]!, positions[3 * v + 2]!);
+        kept.push(cleared(positions[3 * v]!), cleared(positions[3 * v + 1]!), cleared(positions[3 * v + 2]!));
         break;
       }
       if (cell(3 * other) === x && cell(3 * other + 1) === y && cell(3 * other + 2) === z) {
@@ -47,6 +47,9 @@ export function weld(positions: ArrayLike<number>, triangles: ArrayLike<number>)
   }
   return { positions: Float64Array.from(kept), triangles: Uint32Array.from(faces) };
 }
+
+/** The kernel leaves −1e-15 where it means 0; a bed at −0.000… would be a wrong bound. */
+const cleared = (x: number) => (Math.abs(x) < 1e-9 ? 0 : x);
 
 export function boundsOf(mesh: TriangleMesh): Bounds {
   const min: Bounds['min'] = [Infinity, Infinity, Infinity];

@@ -1,0 +1,45 @@
+import { describe, expect, test } from 'vitest';
+import { requireRecipe } from '../shape/recipes';
+import { gauss, seeded, seedOf } from './random';
+import { drawWorld, printSizes, readCaliper, tryOn } from './world';
+
+const example = requireRecipe('round-cap').demo.sizes;
+const world = drawWorld('job-1', example);
+const mate = { id: 'skirt', side: 'inside' as const, dimension: 'rim', model: 0, want: { min: 0.05, max: 0.2, unit: 'mm' as const }, soft: 'none' as const };
+
+describe('the practice bench', () => {
+  test('a job has its own object, the same one every time', () => {
+    expect(drawWorld('job-1', example)).toEqual(world);
+    expect(drawWorld('job-2', example).sizes).not.toEqual(world.sizes);
+  });
+
+  test('the caliper reads about the true size, in its own steps, differently each time', () => {
+    const readings = Array.from({ length: 200 }, (_, n) => readCaliper(world, 'rim', n, 0.01)!);
+    const mean = readings.reduce((a, b) => a + b, 0) / readings.length;
+    expect(mean).toBeCloseTo(world.sizes.rim!, 1.7);
+    expect(new Set(readings).size).toBeGreaterThan(3);
+    expect(readings.every(r => Math.abs(r * 100 - Math.round(r * 100)) < 1e-6)).toBe(true);
+    expect(readCaliper(world, 'rim', 0, 0.01)).toBe(readings[0]);
+    expect(readCaliper(world, 'nothing', 0, 0.01)).toBeUndefined();
+  });
+
+  test('prints carry the hidden bias; hands feel the true clearance', () => {
+    const rim = world.sizes.rim!;
+    const at = (clearance: number) => {
+      const model = rim + clearance + world.printer.inside;
+      return tryOn(world, [{ ...mate, model }], { skirt: rim + clearance }).skirt;
+    };
+    expect([-0.4, 0, 0.1, 0.3, 0.7].map(at)).toEqual(['wont-go', 'tight', 'right', 'loose', 'drops-off']);
+    const sizes = Array.from({ length: 200 }, (_, n) => printSizes(world, [{ ...mate, model: 32 }], n).skirt!);
+    expect(sizes.reduce((a, b) => a + b, 0) / 200).toBeCloseTo(32 - world.printer.inside, 1.5);
+  });
+
+  test('its random numbers are normal enough and depend on the words', () => {
+    const random = seeded(1);
+    const draws = Array.from({ length: 20_000 }, () => gauss(random, 2, 3));
+    const mean = draws.reduce((a, b) => a + b, 0) / draws.length;
+    expect(mean).toBeCloseTo(2, 1);
+    expect(Math.sqrt(draws.reduce((a, b) => a + (b - mean) ** 2, 0) / draws.length)).toBeCloseTo(3, 1);
+    expect(seedOf('a', 1)).not.toBe(seedOf('a', 2));
+  });
+});

@@ -1,0 +1,74 @@
+import { describe, expect, test } from 'vitest';
+import { evaluateReadings, findOutliers } from './evaluate';
+
+const caliper = { resolution: 0.01, maxError: 0.03 };
+
+describe('value and uncertainty', () => {
+  test('three readings, worked by hand', () => {
+    // Mean 31.70; s = 0.02; u² = 0.02²/3 + 0.01²/12 + 0.03²/3.
+    const e = evaluateReadings([31.68, 31.7, 31.72], caliper);
+    expect(e.value).toBeCloseTo(31.7, 12);
+    expect(e.standardUncertainty).toBeCloseTo(Math.sqrt(0.0004 / 3 + 0.0001 / 12 + 0.0009 / 3), 12);
+    // Welch-Satterthwaite: u⁴ / ((s/√3)⁴ / 2).
+    expect(e.degreesOfFreedom).toBeCloseTo(e.standardUncertainty ** 4 / ((0.0004 / 3) ** 2 / 2), 6);
+    expect(e.spread).toBeCloseTo(0.04, 12);
+    expect(e.outliers).toEqual([]);
+  });
+
+  test('one reading takes the operator’s repeatability and infinite degrees of freedom', () => {
+    const e = evaluateReadings([31.7], caliper);
+    expect(e.standardUncertainty).toBeCloseTo(Math.sqrt(0.03 ** 2 + 0.0001 / 12 + 0.0009 / 3), 12);
+    expect(e.degreesOfFreedom).toBeNull();
+    expect(e.expandedUncertainty).toBeCloseTo(1.96 * e.standardUncertainty, 3);
+  });
+
+  test('readings that agree leave the instrument’s own doubt', () => {
+    const e = evaluateReadings([31.7, 31.7, 31.7], caliper);
+    expect(e.standardUncertainty).toBeCloseTo(Math.sqrt(0.0001 / 12 + 0.0003), 12);
+    expect(e.degreesOfFreedom).toBeNull();
+  });
+
+  test('nothing and not-a-number are refused', () => {
+    expect(() => evaluateReadings([], caliper)).toThrow('measure first');
+    expect(() => evaluateReadings([1, Number.NaN], caliper)).toThrow('again');
+  });
+});
+
+describe('outliers: modified z-score above 3.5 (Iglewicz and Hoaglin, 1993)', () => {
+  test('one slip among agreeing readings is found, and still counted', () => {
+    const readings = [31.7, 31.71, 31.7, 31.69, 37.1];
+    expect(findOutliers(readings, 0.01)).toEqual([4]);
+    expect(evaluateReadings(readings, caliper).value).toBeCloseTo(32.78, 10);
+    expect(evaluateReadings(readings, caliper).advice.map(a => a.code)).toContain('outlier');
+  });
+
+  test('the deviation is never below the resolution: 0.05 off with 0.01 steps is no outlier', () => {
+    // 0.6745 · 0.05 / 0.01 = 3.37, below the limit; 0.06 gives 4.05, above it.
+    expect(findOutliers([31.7, 31.7, 31.7, 31.75], 0.01)).toEqual([]);
+    expect(findOutliers([31.7, 31.7, 31.7, 31.76], 0.01)).toEqual([3]);
+  });
+
+  test('two readings cannot outvote each other', () => expect(findOutliers([1, 9], 0.01)).toEqual([]));
+});
+
+describe('advice', () => {
+  const codes = (readings: number[], critical = true) => evaluateReadings(readings, caliper, { critical }).advice.map(a => a.code);
+
+  test('a critical dimension wants three readings', () => {
+    expect(codes([31.7])).toEqual(['one-reading']);
+    expect(codes([31.7, 31.71])).toEqual(['few-readings']);
+    expect(codes([31.7, 31.71, 31.69])).toEqual([]);
+    expect(codes([31.7], false)).toEqual([]);
+  });
+
+  test('a spread beyond 3·√(s0² + r²/12) asks for another', () => {
+    const limit = 3 * Math.sqrt(0.03 ** 2 + 0.0001 / 12);
+    expect(codes([31.7, 31.7 + limit - 0.005, 31.74])).not.toContain('spread');
+    expect(codes([31.7, 31.7 + limit + 0.005, 31.75])).toContain('spread');
+  });
+
+  test('more digits than the instrument shows point at the wrong instrument', () => {
+    expect(evaluateReadings([31.7], { resolution: 0.5, maxError: 0.2 }).advice.map(a => a.code)).toEqual(['too-fine']);
+    expect(evaluateReadings([31.5], { resolution: 0.5, maxError: 0.2 }).advice).toEqual([]);
+  });
+});

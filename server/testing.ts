@@ -1,0 +1,52 @@
+import { mkdtempSync, rmSync } from 'node:fs';
+import { createServer } from 'node:http';
+import type { AddressInfo } from 'node:net';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { pino } from 'pino';
+import type { JobAnswer } from '../contract/jobs';
+import { createApp } from './app';
+import { openStore } from './store/database';
+
+/** A real server on a free port over a throw-away data folder, for tests. */
+export async function testServer(folder = mkdtempSync(join(tmpdir(), 'sagoma-'))) {
+  const { express, app, close } = createApp(await openStore(folder), { log: pino({ level: 'silent' }), version: 'test' });
+  const server = createServer(express);
+  await new Promise<void>(done => server.listen(0, '127.0.0.1', done));
+  const base = `http://127.0.0.1:${(server.address() as AddressInfo).port}`;
+  const call = async (method: string, path: string, body?: unknown, headers: Record<string, string> = {}) => {
+    const raw = body instanceof Uint8Array;
+    const response = await fetch(`${base}/api${path}`, {
+      method,
+      headers: { 'x-sagoma-tab': 'tab-a', ...(body === undefined || raw ? {} : { 'content-type': 'application/json' }), ...headers },
+      body: body === undefined ? undefined : raw ? (body as BodyInit) : JSON.stringify(body),
+    });
+    const text = await response.text();
+    // biome-ignore lint/suspicious/noExplicitAny: answers of every route pass here; tests look at what they expect
+    return { status: response.status, body: (text.startsWith('{') ? JSON.parse(text) : text) as any, headers: response.headers };
+  };
+  return {
+    base,
+    folder,
+    app,
+    call,
+    bytes: async (path: string) => new Uint8Array(await (await fetch(`${base}/api${path}`)).arrayBuffer()),
+    newJob: async (title = 'Cap'): Promise<JobAnswer> => (await call('POST', '/jobs', { title, recipe: 'round-cap' })).body,
+    /** Stops without removing the data. */
+    async stop() {
+      app.events.close();
+      server.closeAllConnections();
+      await new Promise(done => server.close(done));
+      await close();
+    },
+    remove: () => rmSync(folder, { recursive: true, force: true }),
+  };
+}
+
+export type TestServer = Awaited<ReturnType<typeof testServer>>;
+
+export const readingEdit = (dimensionId: string, value: number, id = `r-${dimensionId}-${Math.round(1000 * value)}`) => ({
+  kind: 'add-reading',
+  dimensionId,
+  reading: { id, value, text: String(value), unit: 'mm', at: '2026-01-01T00:00:00.000Z', instrumentId: 'calipers', source: 'seat', via: 'typed', struck: null },
+});
