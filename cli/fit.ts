@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { proposeFit } from '../core/fit/propose';
-import { type Command } from './command';
+import type { Command } from './command';
 
 const Belief = z.object({ mean: z.number(), sd: z.number().min(0) });
 const Input = z.object({

@@ -32,7 +32,7 @@ async function main(argv: string[]): Promise<number> {
       return 0;
     }
     if (options.jsonl) return await runLines(command, options);
-    const text = command.input === null ? '' : readFileSync(options.in ?? 0, 'utf8');
+    const text = command.input === null ? '' : readInput(options.in);
     process.stdout.write(`${JSON.stringify(await runOne(command, text, options))}\n`);
     return 0;
   } catch (error) {
@@ -43,7 +43,12 @@ async function main(argv: string[]): Promise<number> {
 
 function readWords(argv: string[]): Words {
   const named = COMMANDS.find(c => argv.slice(0, 2).join(' ') === c.name);
-  if (!named) throw new BadInput(`There is no command “${argv.slice(0, 2).join(' ')}”. There are: ${COMMANDS.map(c => c.name).join(', ')}.`, undefined, 'unknown-command');
+  if (!named)
+    throw new BadInput(
+      `There is no command “${argv.slice(0, 2).join(' ')}”. There are: ${COMMANDS.map(c => c.name).join(', ')}.`,
+      undefined,
+      'unknown-command',
+    );
   const options: Words['options'] = { jsonl: false, help: false };
   for (let i = 2; i < argv.length; i++) {
     const word = argv[i]!;
@@ -69,9 +74,19 @@ async function runOne(command: Command<never>, text: string, options: CommandOpt
   return command.run(command.input.parse(json), options);
 }
 
+function readInput(file: string | undefined): string {
+  try {
+    // 0 is standard input.
+    return readFileSync(file ?? 0, 'utf8');
+  } catch {
+    throw new BadInput(`${file ?? 'Standard input'} cannot be read.`, 'in', 'cannot-read');
+  }
+}
+
 /** One request a line, one answer a line, in order; a bad line answers with its error and the rest goes on. */
 async function runLines(command: Command<never>, options: Words['options']): Promise<number> {
-  const lines = options.in === undefined ? createInterface({ input: process.stdin }) : readFileSync(options.in, 'utf8').split('\n');
+  const lines =
+    options.in === undefined ? createInterface({ input: process.stdin }) : readInput(options.in).split('\n');
   for await (const line of lines) {
     if (line.trim() === '') continue;
     let answer: unknown;
@@ -92,7 +107,8 @@ function errorOf(error: unknown): ApiError['error'] {
   return { code: error instanceof RangeError ? 'bad-input' : 'failed', message };
 }
 
-const overview = () => `Sagoma on the command line. JSON in (--in FILE or standard input), JSON out.\n\n${COMMANDS.map(c => `  ${c.name.padEnd(18)} ${c.about}`).join('\n')}\n\n--jsonl: one request a line. --help after a command shows an example that runs.\n`;
+const overview = () =>
+  `Sagoma on the command line. JSON in (--in FILE or standard input), JSON out.\n\n${COMMANDS.map(c => `  ${c.name.padEnd(18)} ${c.about}`).join('\n')}\n\n--jsonl: one request a line. --help after a command shows an example that runs.\n`;
 
 function help(command: Command<never>): string {
   const run = `npm run -s sagoma -- ${command.name}`;

@@ -1,10 +1,10 @@
 import { writeFileSync } from 'node:fs';
 import { z } from 'zod';
+import { FIRST_WORKSHOP } from '../core/job/workshop';
 import { RECIPES, recipeById } from '../core/shape/recipes';
 import { parameterSchema } from '../core/shape/recipes/recipe';
 import { kernels } from '../server/solids/kernels';
 import { build } from '../server/solids/task';
-import { FIRST_WORKSHOP } from '../core/job/workshop';
 import { BadInput, type Command } from './command';
 
 export const partList: Command<unknown> = {
@@ -29,12 +29,17 @@ const KINDS = ['stl', '3mf', 'step'] as const;
 
 export const partBuild: Command<z.infer<typeof Input>> = {
   name: 'part build',
-  about: 'Builds a part, measures its mates on the triangles, and writes .stl, .3mf or .step with --out FILE.',
+  about:
+    'Builds a part, measures its mates on the triangles, and writes .stl, .3mf or .step with --out FILE.',
   example: { recipe: 'round-cap', parameters: { skirtDiameter: 32.04, skirtDepth: 13.8 } },
   input: Input,
   async run({ recipe: id, parameters: given }, { out }) {
     const recipe = recipeById(id);
-    if (!recipe) throw new BadInput(`There is no recipe “${id}”: take one of ${RECIPES.map(r => r.id).join(', ')}.`, 'recipe');
+    if (!recipe)
+      throw new BadInput(
+        `There is no recipe “${id}”: take one of ${RECIPES.map(r => r.id).join(', ')}.`,
+        'recipe',
+      );
     const kind = out === undefined ? undefined : KINDS.find(k => out.toLowerCase().endsWith(`.${k}`));
     if (out !== undefined && !kind) throw new BadInput('The file must end in .stl, .3mf or .step.', 'out');
     const checked = parameterSchema(recipe).safeParse(given);
@@ -52,13 +57,24 @@ export const partBuild: Command<z.infer<typeof Input>> = {
         name: recipe.title,
         note: 'Sizes as given. Lengths in mm.',
         files: kind ? [kind] : [],
-        context: { lineWidth: printer.lineWidth, bed: printer.bed, flexible: material.flexible, strainLimit: material.strainLimit, ledger: {}, measured: {} },
+        context: {
+          lineWidth: printer.lineWidth,
+          bed: printer.bed,
+          flexible: material.flexible,
+          strainLimit: material.strainLimit,
+          ledger: {},
+          measured: {},
+        },
       },
       await kernels(),
     );
     if (!answer.ok) {
       const [finding] = answer.findings;
-      throw new BadInput(finding?.message ?? 'The part could not be built.', finding?.parameter && `parameters.${finding.parameter}`, finding?.code ?? 'cannot-build');
+      throw new BadInput(
+        finding?.message ?? 'The part could not be built.',
+        finding?.parameter && `parameters.${finding.parameter}`,
+        finding?.code ?? 'cannot-build',
+      );
     }
     if (out !== undefined && kind) {
       try {
@@ -67,6 +83,9 @@ export const partBuild: Command<z.infer<typeof Input>> = {
         throw new BadInput(`${out} cannot be written: ${(error as Error).message}`, 'out', 'cannot-write');
       }
     }
-    return { ...answer.part, findings: answer.findings.map(({ level, message, code }) => ({ level, message, code })) };
+    return {
+      ...answer.part,
+      findings: answer.findings.map(({ level, message, code }) => ({ level, message, code })),
+    };
   },
 };

@@ -21,7 +21,11 @@ const Input = z.object({
     )
     .min(1)
     .max(50),
-  prior: z.object({ inside: Belief.optional(), outside: Belief.optional(), repeatability: z.number().min(0) }),
+  prior: z.object({
+    inside: Belief.optional(),
+    outside: Belief.optional(),
+    repeatability: z.number().min(0),
+  }),
   trials: z
     .array(
       z.object({
@@ -43,7 +47,9 @@ export const trialNext: Command<z.infer<typeof Input>> = {
   name: 'trial next',
   about: 'What the tries so far teach, and the model numbers of the next version.',
   example: {
-    mates: [{ id: 'skirt', side: 'inside', reading: { value: 31.7, u: 0.03 }, want: { min: 0.05, max: 0.2 } }],
+    mates: [
+      { id: 'skirt', side: 'inside', reading: { value: 31.7, u: 0.03 }, want: { min: 0.05, max: 0.2 } },
+    ],
     prior: { inside: { mean: 0.22, sd: 0.14 }, outside: { mean: 0.05, sd: 0.08 }, repeatability: 0.04 },
     trials: [{ mates: { skirt: { model: 32.04, verdict: 'tight' } } }],
   },
@@ -53,13 +59,15 @@ export const trialNext: Command<z.infer<typeof Input>> = {
     if (ids.size < mates.length) throw new BadInput('Two mates have the same id.', 'mates');
     trials.forEach((trial, i) => {
       const stray = Object.keys(trial.mates).find(id => !ids.has(id));
-      if (stray !== undefined) throw new BadInput(`There is no mate “${stray}”.`, `trials.${i}.mates.${stray}`);
+      if (stray !== undefined)
+        throw new BadInput(`There is no mate “${stray}”.`, `trials.${i}.mates.${stray}`);
     });
     const priors: Record<string, { mean: number; sd: number }> = {};
     for (const side of ['inside', 'outside'] as const) {
       const own = prior[side];
       if (own) priors[side] = own;
-      else if (mates.some(m => m.side === side)) throw new BadInput(`A mate is ${side}, and the prior says nothing of it.`, `prior.${side}`);
+      else if (mates.some(m => m.side === side))
+        throw new BadInput(`A mate is ${side}, and the prior says nothing of it.`, `prior.${side}`);
     }
     const answer = nextVersion({
       mates: mates.map(m => ({
@@ -75,7 +83,9 @@ export const trialNext: Command<z.infer<typeof Input>> = {
       trials,
     });
     return {
-      mates: Object.fromEntries(Object.entries(answer.mates).map(([id, { model, pRight, bias }]) => [id, { model, pRight, bias }])),
+      mates: Object.fromEntries(
+        Object.entries(answer.mates).map(([id, { model, pRight, bias }]) => [id, { model, pRight, bias }]),
+      ),
       pAllRight: answer.pAllRight,
       reasons: answer.reasons,
     };

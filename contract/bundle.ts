@@ -15,7 +15,17 @@ export const BundleManifest = z.object({
   application: z.object({ name: z.literal('Sagoma'), version: z.string() }),
   /** Sizes are as compensated for the maker's own printer, or as designed. */
   contains: z.enum(['jobs', 'workshop']),
-  jobs: z.array(z.object({ id: z.string(), title: z.string(), revision: z.number().int(), path: z.string(), sha256: Sha256 })).max(500),
+  jobs: z
+    .array(
+      z.object({
+        id: z.string(),
+        title: z.string(),
+        revision: z.number().int(),
+        path: z.string(),
+        sha256: Sha256,
+      }),
+    )
+    .max(500),
   blobs: z.array(z.object({ sha256: Sha256, size: z.number().int().min(0), path: z.string() })).max(5000),
 });
 export const BundledJob = JobView;

@@ -17,8 +17,13 @@ export type ApiError = z.infer<typeof ApiError>;
 export function errorOfZod(error: z.ZodError): ApiError['error'] {
   const issue = error.issues[0];
   const path = issue?.path.map(String).join('.') ?? '';
-  return { code: 'bad-input', message: issue ? withPath(issue.message, path) : 'The input is not understood.', path: path || undefined };
+  return {
+    code: 'bad-input',
+    message: issue ? withPath(issue.message, path) : 'The input is not understood.',
+    path: path || undefined,
+  };
 }
 
 /** Zod's own sentences do not name the field; ours end with a full stop and need nothing. */
-const withPath = (message: string, path: string) => (message.endsWith('.') || !path ? message : `${path}: ${message}`);
+const withPath = (message: string, path: string) =>
+  message.endsWith('.') || !path ? message : `${path}: ${message}`;

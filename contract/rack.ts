@@ -13,7 +13,12 @@ export const RackJob = z.object({
   marks: z.array(z.object({ version: z.number(), verdict: z.enum(['tight', 'right', 'loose']).nullable() })),
   inService: z.boolean(),
   /** Cut through the part, as paths in mm with the frame they fill. */
-  thumbnail: z.object({ viewBox: z.string(), cut: z.array(z.string()), mate: z.array(z.string()), edge: z.array(z.string()) }),
+  thumbnail: z.object({
+    viewBox: z.string(),
+    cut: z.array(z.string()),
+    mate: z.array(z.string()),
+    edge: z.array(z.string()),
+  }),
 });
 export const Rack = z.object({ jobs: z.array(RackJob) });
 export type RackJob = z.infer<typeof RackJob>;

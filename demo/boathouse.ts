@@ -10,10 +10,24 @@ export const BOATHOUSE: Workshop = {
   practiceBench: true,
   instruments: [
     { id: 'calipers', name: 'Bench calipers', kind: 'calipers', resolution: 0.01, maxError: 0.03 },
-    { id: 'old-calipers', name: 'Calipers from the trailer', kind: 'calipers', resolution: 0.05, maxError: 0.1 },
+    {
+      id: 'old-calipers',
+      name: 'Calipers from the trailer',
+      kind: 'calipers',
+      resolution: 0.05,
+      maxError: 0.1,
+    },
     { id: 'rule', name: 'Steel rule', kind: 'rule', resolution: 0.5, maxError: 0.2 },
   ],
-  printers: [{ id: 'printer', name: 'Workshop printer', bed: { width: 220, depth: 220, height: 220 }, nozzle: 0.4, lineWidth: 0.4 }],
+  printers: [
+    {
+      id: 'printer',
+      name: 'Workshop printer',
+      bed: { width: 220, depth: 220, height: 220 },
+      nozzle: 0.4,
+      lineWidth: 0.4,
+    },
+  ],
 };
 
 /** How far a demo job has come: each step is done through the app's own paths. */
@@ -36,9 +50,17 @@ export interface DemoJob {
 
 const parameter = (name: string, text: string): DemoStep => ({
   do: 'edit',
-  edit: { kind: 'parameter', partId: 'part-1', name, expression: { text, unit: /^\D+$/.test(text) ? 'none' : 'mm' } },
+  edit: {
+    kind: 'parameter',
+    partId: 'part-1',
+    name,
+    expression: { text, unit: /^\D+$/.test(text) ? 'none' : 'mm' },
+  },
 });
-const brief = (change: Extract<Edit, { kind: 'brief' }>['brief']): DemoStep => ({ do: 'edit', edit: { kind: 'brief', brief: change } });
+const brief = (change: Extract<Edit, { kind: 'brief' }>['brief']): DemoStep => ({
+  do: 'edit',
+  edit: { kind: 'brief', brief: change },
+});
 
 export const JOBS: DemoJob[] = [
   {
@@ -47,15 +69,36 @@ export const JOBS: DemoJob[] = [
     materialId: 'petg',
     daysAgo: 34,
     world: {
-      sizes: { bore: 27.84, rim: 31.9, rim_height: 20, groove: 30, groove_from: 6, groove_width: 3, inner_groove: 29 },
+      sizes: {
+        bore: 27.84,
+        rim: 31.9,
+        rim_height: 20,
+        groove: 30,
+        groove_from: 6,
+        groove_width: 3,
+        inner_groove: 29,
+      },
       printer: { inside: 0.3, outside: 0.12, repeatability: 0.03 },
     },
     steps: [
-      brief({ purpose: 'Keep the sharp tube end off the hulls and the floor.', ifItBreaks: 'nuisance', hottestC: 35, outdoors: true, priceToBuy: 4.5 }),
+      brief({
+        purpose: 'Keep the sharp tube end off the hulls and the floor.',
+        ifItBreaks: 'nuisance',
+        hottestC: 35,
+        outdoors: true,
+        priceToBuy: 4.5,
+      }),
       parameter('style', 'into'),
       parameter('tab', 'no'),
       parameter('plugDepth', '14'),
-      { do: 'edit', edit: { kind: 'want', mateId: 'plug', want: { name: 'snug', window: { min: 0.05, max: 0.2, unit: 'mm' }, prefer: 'tight' } } },
+      {
+        do: 'edit',
+        edit: {
+          kind: 'want',
+          mateId: 'plug',
+          want: { name: 'snug', window: { min: 0.05, max: 0.2, unit: 'mm' }, prefer: 'tight' },
+        },
+      },
       { do: 'read', dimension: 'bore', times: 3 },
       { do: 'version' },
       { do: 'print', hours: 0.8 },
@@ -64,7 +107,15 @@ export const JOBS: DemoJob[] = [
       { do: 'print', hours: 0.8 },
       { do: 'try', note: 'pushed home with the palm' },
       { do: 'edit', edit: { kind: 'in-service', since: '2026-10-28T16:10:00.000Z' } },
-      { do: 'edit', edit: { kind: 'service-note', id: 'note-1', at: '2026-11-09T08:30:00.000Z', words: 'Still tight after two weeks on the pontoon. Three more wanted for the other feet.' } },
+      {
+        do: 'edit',
+        edit: {
+          kind: 'service-note',
+          id: 'note-1',
+          at: '2026-11-09T08:30:00.000Z',
+          words: 'Still tight after two weeks on the pontoon. Three more wanted for the other feet.',
+        },
+      },
     ],
   },
   {
@@ -73,7 +124,15 @@ export const JOBS: DemoJob[] = [
     materialId: 'tpu',
     daysAgo: 9,
     world: {
-      sizes: { rim: 31.7, rim_height: 14, bore: 24.2, groove: 29.4, groove_from: 5.6, groove_width: 3, inner_groove: 25.6 },
+      sizes: {
+        rim: 31.7,
+        rim_height: 14,
+        bore: 24.2,
+        groove: 29.4,
+        groove_from: 5.6,
+        groove_width: 3,
+        inner_groove: 25.6,
+      },
       printer: { inside: 0.61, outside: 0.1, repeatability: 0.04 },
     },
     steps: [
@@ -87,8 +146,22 @@ export const JOBS: DemoJob[] = [
         obstacles: [{ id: 'obstacle-1', words: 'deck line beside the port', clear: 22 }],
       }),
       parameter('lip', 'skirt'),
-      { do: 'edit', edit: { kind: 'want', mateId: 'skirt', want: { name: 'own', window: { min: 0.004, max: 0.012, unit: 'strain' }, prefer: 'none' } } },
-      { do: 'edit', edit: { kind: 'want', mateId: 'lip', want: { name: 'click', window: { min: 0.05, max: 0.3, unit: 'mm' }, prefer: 'loose' } } },
+      {
+        do: 'edit',
+        edit: {
+          kind: 'want',
+          mateId: 'skirt',
+          want: { name: 'own', window: { min: 0.004, max: 0.012, unit: 'strain' }, prefer: 'none' },
+        },
+      },
+      {
+        do: 'edit',
+        edit: {
+          kind: 'want',
+          mateId: 'lip',
+          want: { name: 'click', window: { min: 0.05, max: 0.3, unit: 'mm' }, prefer: 'loose' },
+        },
+      },
       { do: 'read', dimension: 'rim', times: 3 },
       { do: 'read', dimension: 'rim_height', times: 1 },
       { do: 'read', dimension: 'groove', times: 2, instrument: 'old-calipers' },
@@ -110,11 +183,24 @@ export const JOBS: DemoJob[] = [
     materialId: 'petg',
     daysAgo: 3,
     world: {
-      sizes: { rim: 42.4, rim_height: 18, bore: 36.2, groove: 40, groove_from: 7, groove_width: 3, inner_groove: 38 },
+      sizes: {
+        rim: 42.4,
+        rim_height: 18,
+        bore: 36.2,
+        groove: 40,
+        groove_from: 7,
+        groove_width: 3,
+        inner_groove: 38,
+      },
       printer: { inside: 0.16, outside: 0.02, repeatability: 0.04 },
     },
     steps: [
-      brief({ purpose: 'Close the cut tube so that nobody tears a hand or a blazer.', ifItBreaks: 'nuisance', hottestC: 45, outdoors: true }),
+      brief({
+        purpose: 'Close the cut tube so that nobody tears a hand or a blazer.',
+        ifItBreaks: 'nuisance',
+        hottestC: 45,
+        outdoors: true,
+      }),
       parameter('tab', 'no'),
       { do: 'read', dimension: 'rim', times: 3 },
       { do: 'read', dimension: 'rim_height', times: 1 },
@@ -127,7 +213,15 @@ export const JOBS: DemoJob[] = [
     materialId: 'petg',
     daysAgo: 1,
     world: {
-      sizes: { rim: 22.1, rim_height: 11, bore: 17.3, groove: 20.5, groove_from: 4, groove_width: 2.6, inner_groove: 18.6 },
+      sizes: {
+        rim: 22.1,
+        rim_height: 11,
+        bore: 17.3,
+        groove: 20.5,
+        groove_from: 4,
+        groove_width: 2.6,
+        inner_groove: 18.6,
+      },
       printer: { inside: 0.25, outside: 0.08, repeatability: 0.04 },
     },
     steps: [parameter('style', 'both'), { do: 'read', dimension: 'rim', times: 1 }],
@@ -138,7 +232,15 @@ export const JOBS: DemoJob[] = [
     materialId: 'tpu',
     daysAgo: 0,
     world: {
-      sizes: { rim: 38.2, rim_height: 22, bore: 33.6, groove: 36, groove_from: 8, groove_width: 3, inner_groove: 35 },
+      sizes: {
+        rim: 38.2,
+        rim_height: 22,
+        bore: 33.6,
+        groove: 36,
+        groove_from: 8,
+        groove_width: 3,
+        inner_groove: 35,
+      },
       printer: { inside: 0.2, outside: 0.07, repeatability: 0.04 },
     },
     steps: [],

@@ -1,7 +1,7 @@
 import { ulid } from 'ulid';
 import type { JobView } from '../contract/jobs';
-import { readCaliper, type World } from '../core/bench/world';
 import { seedOf } from '../core/bench/random';
+import { readCaliper, type World } from '../core/bench/world';
 import type { Reading } from '../core/job/document';
 import type { Edit } from '../core/job/edits';
 import { newJob } from '../core/job/new-job';
@@ -45,12 +45,29 @@ async function play(demo: DemoJob, store: Store, pool: SolidPool): Promise<void>
   for (const step of demo.steps) {
     at += STEP;
     // Nothing in the demo lies in the future, however early in the day it is filled.
-    await playStep(step, await readJob(store.db, id), world, new Date(Math.min(at, Date.now())).toISOString(), store, pool, blobs);
+    await playStep(
+      step,
+      await readJob(store.db, id),
+      world,
+      new Date(Math.min(at, Date.now())).toISOString(),
+      store,
+      pool,
+      blobs,
+    );
   }
 }
 
-async function playStep(step: DemoStep, job: JobView, world: World, at: string, store: Store, pool: SolidPool, blobs: Blobs): Promise<void> {
-  const send = (edit: Edit, revision: number) => store.write(tx => editJob(tx, job.id, revision, edit, BOATHOUSE, editor));
+async function playStep(
+  step: DemoStep,
+  job: JobView,
+  world: World,
+  at: string,
+  store: Store,
+  pool: SolidPool,
+  blobs: Blobs,
+): Promise<void> {
+  const send = (edit: Edit, revision: number) =>
+    store.write(tx => editJob(tx, job.id, revision, edit, BOATHOUSE, editor));
   switch (step.do) {
     case 'edit':
       await send(step.edit, job.revision);
@@ -59,7 +76,17 @@ async function playStep(step: DemoStep, job: JobView, world: World, at: string, 
       const instrument = BOATHOUSE.instruments.find(i => i.id === (step.instrument ?? 'calipers'))!;
       for (let n = 0; n < step.times; n++) {
         const value = Number(readCaliper(world, step.dimension, n, instrument.resolution)!.toFixed(2));
-        const reading: Reading = { id: ulid(), value, text: value.toFixed(2), unit: 'mm', at, instrumentId: instrument.id, source: 'seat', via: 'typed', struck: null };
+        const reading: Reading = {
+          id: ulid(),
+          value,
+          text: value.toFixed(2),
+          unit: 'mm',
+          at,
+          instrumentId: instrument.id,
+          source: 'seat',
+          via: 'typed',
+          struck: null,
+        };
         await send({ kind: 'add-reading', dimensionId: step.dimension, reading }, job.revision + n);
       }
       return;

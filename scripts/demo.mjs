@@ -10,7 +10,8 @@ ensureInstalled();
 ensureBuilt();
 if (given.fresh) {
   // Only ever what Sagoma itself put there: the folder may be the maker's own.
-  for (const name of ['sagoma.db', 'sagoma.db-wal', 'sagoma.db-shm', 'blobs']) rmSync(join(data, name), { recursive: true, force: true });
+  for (const name of ['sagoma.db', 'sagoma.db-wal', 'sagoma.db-shm', 'blobs'])
+    rmSync(join(data, name), { recursive: true, force: true });
 }
 if (!existsSync(join(data, 'sagoma.db'))) {
   console.log('Filling the boathouse workshop…');

@@ -4,7 +4,11 @@ import { join } from 'node:path';
 import { ensureInstalled, root } from './setup.mjs';
 
 ensureInstalled();
-const env = { SAGOMA_DATA: join(root, 'demo-data'), ...process.env, SAGOMA_PORT: process.env.SAGOMA_PORT ?? '4318' };
+const env = {
+  SAGOMA_DATA: join(root, 'demo-data'),
+  ...process.env,
+  SAGOMA_PORT: process.env.SAGOMA_PORT ?? '4318',
+};
 const children = [
   spawn('npx', ['tsx', 'watch', 'server/main.ts'], { cwd: root, stdio: 'inherit', env }),
   spawn('npx', ['vite'], { cwd: root, stdio: 'inherit', env }),

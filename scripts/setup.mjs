@@ -65,7 +65,11 @@ export function options(names) {
   for (let i = 0; i < args.length; i++) {
     const name = args[i].replace(/^--/, '');
     if (!(name in names)) {
-      console.error(`Unknown option ${args[i]}. There are: ${Object.keys(names).map(n => `--${n}`).join(', ')}`);
+      console.error(
+        `Unknown option ${args[i]}. There are: ${Object.keys(names)
+          .map(n => `--${n}`)
+          .join(', ')}`,
+      );
       process.exit(2);
     }
     given[name] = names[name] === 'flag' ? true : args[++i];
@@ -86,6 +90,10 @@ function filesIn(folder) {
 
 function hashOf(paths) {
   const hash = createHash('sha256');
-  for (const path of paths.sort()) hash.update(path).update(String(statSync(path).size)).update(readFileSync(path));
+  for (const path of paths.sort())
+    hash
+      .update(path)
+      .update(String(statSync(path).size))
+      .update(readFileSync(path));
   return hash.digest('hex');
 }

@@ -36,8 +36,17 @@ export interface AppOptions {
 const MOST_JSON = '1mb';
 const MOST_BUNDLE = '64mb';
 
-export function createApp(store: Store, options: AppOptions): { express: Express; app: App; close(): Promise<void> } {
-  const app: App = { store, blobs: new Blobs(store), pool: new SolidPool(), events: new Events(), version: options.version };
+export function createApp(
+  store: Store,
+  options: AppOptions,
+): { express: Express; app: App; close(): Promise<void> } {
+  const app: App = {
+    store,
+    blobs: new Blobs(store),
+    pool: new SolidPool(),
+    events: new Events(),
+    version: options.version,
+  };
   const server = express();
   server.disable('x-powered-by');
   server.use(securityHeaders);
@@ -46,7 +55,15 @@ export function createApp(store: Store, options: AppOptions): { express: Express
     const start = performance.now();
     res.on('finish', () => {
       if (req.path.startsWith('/api')) {
-        options.log.info({ method: req.method, path: req.path, status: res.statusCode, ms: Math.round(performance.now() - start) }, 'request');
+        options.log.info(
+          {
+            method: req.method,
+            path: req.path,
+            status: res.statusCode,
+            ms: Math.round(performance.now() - start),
+          },
+          'request',
+        );
       }
     });
     next();
@@ -74,7 +91,11 @@ function apiRoutes(app: App): Router {
   });
   api.get('/events', (req, res) => events.listen(req, res, String(req.query.tab ?? 'script').slice(0, 60)));
   api.post('/import', express.raw({ type: () => true, limit: MOST_BUNDLE }), async (req, res) => {
-    const answer = await importBundle(new Uint8Array(Buffer.isBuffer(req.body) ? req.body : Buffer.alloc(0)), store, blobs);
+    const answer = await importBundle(
+      new Uint8Array(Buffer.isBuffer(req.body) ? req.body : Buffer.alloc(0)),
+      store,
+      blobs,
+    );
     for (const job of answer.jobs) events.send({ kind: 'job', jobId: job.id, revision: 0, tab: null });
     res.status(201).json(answer);
   });
@@ -83,7 +104,9 @@ function apiRoutes(app: App): Router {
     res.json(await readWorkshop(store.db));
   });
   api.put('/workshop', async (req, res) => {
-    const { revision, workshop } = z.object({ revision: z.number().int(), workshop: Workshop }).parse(req.body);
+    const { revision, workshop } = z
+      .object({ revision: z.number().int(), workshop: Workshop })
+      .parse(req.body);
     res.json(await store.write(tx => saveWorkshop(tx, revision, workshop)));
   });
   api.use('/jobs', jobRoutes(app));
@@ -101,7 +124,10 @@ function servePage(server: Express, page: string): void {
       serveStatic: {
         setHeaders: (res, path) => {
           // Built files carry a hash in their name; the page itself does not.
-          res.setHeader('cache-control', path.includes('/assets/') ? 'public, max-age=31536000, immutable' : 'no-cache');
+          res.setHeader(
+            'cache-control',
+            path.includes('/assets/') ? 'public, max-age=31536000, immutable' : 'no-cache',
+          );
         },
       },
     }),

@@ -16,7 +16,8 @@ export class HttpError extends Error {
   }
 }
 
-export const notFound = (what: string) => new HttpError(404, 'not-found', `${what} is not here. It may have been removed.`);
+export const notFound = (what: string) =>
+  new HttpError(404, 'not-found', `${what} is not here. It may have been removed.`);
 
 export const unknownRoute: RequestHandler = req => {
   throw new HttpError(404, 'no-route', `There is nothing at ${req.method} ${req.path}.`);
@@ -34,17 +35,28 @@ export function errorHandler(log: Log): ErrorRequestHandler {
 
 function answerFor(error: unknown): { status: number; body: ApiError['error'] } {
   if (error instanceof HttpError) {
-    return { status: error.status, body: { code: error.code, message: error.message, details: error.details } };
+    return {
+      status: error.status,
+      body: { code: error.code, message: error.message, details: error.details },
+    };
   }
   if (error instanceof ZodError) return { status: 400, body: errorOfZod(error) };
-  if (error instanceof EditRefused) return { status: 422, body: { code: 'edit-refused', message: error.message } };
+  if (error instanceof EditRefused)
+    return { status: 422, body: { code: 'edit-refused', message: error.message } };
   const known = error as { type?: string; status?: number };
   if (known.type === 'entity.too.large') {
-    return { status: 413, body: { code: 'too-large', message: 'That is larger than Sagoma takes in one go.' } };
+    return {
+      status: 413,
+      body: { code: 'too-large', message: 'That is larger than Sagoma takes in one go.' },
+    };
   }
   if (known.type === 'entity.parse.failed') {
     return { status: 400, body: { code: 'bad-json', message: 'The request is not valid JSON.' } };
   }
-  if (known.status === 400) return { status: 400, body: { code: 'bad-request', message: 'The request could not be read.' } };
-  return { status: 500, body: { code: 'internal', message: 'Sagoma failed at this. Nothing was changed; try again.' } };
+  if (known.status === 400)
+    return { status: 400, body: { code: 'bad-request', message: 'The request could not be read.' } };
+  return {
+    status: 500,
+    body: { code: 'internal', message: 'Sagoma failed at this. Nothing was changed; try again.' },
+  };
 }

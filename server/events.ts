@@ -2,7 +2,13 @@ import type { Request, Response } from 'express';
 
 export type ServerEvent =
   | { kind: 'job'; jobId: string; revision: number; tab: string | null }
-  | { kind: 'reading'; text: string; instrumentId: string | null; jobId: string | null; dimensionId: string | null };
+  | {
+      kind: 'reading';
+      text: string;
+      instrumentId: string | null;
+      jobId: string | null;
+      dimensionId: string | null;
+    };
 
 /** How long a window counts as open after it was last heard of, ms. */
 const PRESENCE = 10_000;

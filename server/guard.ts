@@ -12,7 +12,11 @@ export function hostAndOrigin(names: readonly string[]): RequestHandler {
   return (req, _res, next) => {
     const host = req.headers.host ?? '';
     if (!allowed.has(hostName(host))) {
-      throw new HttpError(403, 'wrong-host', 'This address is not one Sagoma answers to. Open it as http://localhost.');
+      throw new HttpError(
+        403,
+        'wrong-host',
+        'This address is not one Sagoma answers to. Open it as http://localhost.',
+      );
     }
     const origin = req.headers.origin;
     if (origin !== undefined && !sameHost(origin, host)) {

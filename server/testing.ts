@@ -10,7 +10,10 @@ import { openStore } from './store/database';
 
 /** A real server on a free port over a throw-away data folder, for tests. */
 export async function testServer(folder = mkdtempSync(join(tmpdir(), 'sagoma-'))) {
-  const { express, app, close } = createApp(await openStore(folder), { log: pino({ level: 'silent' }), version: 'test' });
+  const { express, app, close } = createApp(await openStore(folder), {
+    log: pino({ level: 'silent' }),
+    version: 'test',
+  });
   const server = createServer(express);
   await new Promise<void>(done => server.listen(0, '127.0.0.1', done));
   const base = `http://127.0.0.1:${(server.address() as AddressInfo).port}`;
@@ -18,12 +21,20 @@ export async function testServer(folder = mkdtempSync(join(tmpdir(), 'sagoma-'))
     const raw = body instanceof Uint8Array;
     const response = await fetch(`${base}/api${path}`, {
       method,
-      headers: { 'x-sagoma-tab': 'tab-a', ...(body === undefined || raw ? {} : { 'content-type': 'application/json' }), ...headers },
+      headers: {
+        'x-sagoma-tab': 'tab-a',
+        ...(body === undefined || raw ? {} : { 'content-type': 'application/json' }),
+        ...headers,
+      },
       body: body === undefined ? undefined : raw ? (body as BodyInit) : JSON.stringify(body),
     });
     const text = await response.text();
-    // biome-ignore lint/suspicious/noExplicitAny: answers of every route pass here; tests look at what they expect
-    return { status: response.status, body: (text.startsWith('{') ? JSON.parse(text) : text) as any, headers: response.headers };
+    return {
+      status: response.status,
+      // biome-ignore lint/suspicious/noExplicitAny: answers of every route pass here; tests look at what they expect
+      body: (text.startsWith('{') ? JSON.parse(text) : text) as any,
+      headers: response.headers,
+    };
   };
   return {
     base,
@@ -31,7 +42,8 @@ export async function testServer(folder = mkdtempSync(join(tmpdir(), 'sagoma-'))
     app,
     call,
     bytes: async (path: string) => new Uint8Array(await (await fetch(`${base}/api${path}`)).arrayBuffer()),
-    newJob: async (title = 'Cap'): Promise<JobAnswer> => (await call('POST', '/jobs', { title, recipe: 'round-cap' })).body,
+    newJob: async (title = 'Cap'): Promise<JobAnswer> =>
+      (await call('POST', '/jobs', { title, recipe: 'round-cap' })).body,
     /** Stops without removing the data. */
     async stop() {
       app.events.close();
@@ -45,8 +57,22 @@ export async function testServer(folder = mkdtempSync(join(tmpdir(), 'sagoma-'))
 
 export type TestServer = Awaited<ReturnType<typeof testServer>>;
 
-export const readingEdit = (dimensionId: string, value: number, id = `r-${dimensionId}-${Math.round(1000 * value)}`) => ({
+export const readingEdit = (
+  dimensionId: string,
+  value: number,
+  id = `r-${dimensionId}-${Math.round(1000 * value)}`,
+) => ({
   kind: 'add-reading',
   dimensionId,
-  reading: { id, value, text: String(value), unit: 'mm', at: '2026-01-01T00:00:00.000Z', instrumentId: 'calipers', source: 'seat', via: 'typed', struck: null },
+  reading: {
+    id,
+    value,
+    text: String(value),
+    unit: 'mm',
+    at: '2026-01-01T00:00:00.000Z',
+    instrumentId: 'calipers',
+    source: 'seat',
+    via: 'typed',
+    struck: null,
+  },
 });

@@ -23,13 +23,27 @@ const client = new QueryClient({ defaultOptions: { queries: { retry: 1, staleTim
 
 const router = createBrowserRouter([
   { path: '/', element: <Rack /> },
-  { path: '/workshop', element: <Suspense fallback={<Loading what="Opening the workshop" />}><WorkshopPage /></Suspense> },
+  {
+    path: '/workshop',
+    element: (
+      <Suspense fallback={<Loading what="Opening the workshop" />}>
+        <WorkshopPage />
+      </Suspense>
+    ),
+  },
   {
     path: '/jobs/:jobId',
     element: <JobPage />,
     children: [
       { index: true, element: <Navigate to="brief" replace /> },
-      { path: ':stage', element: <Suspense fallback={<Loading what="Clearing the bench" />}><StagePage /></Suspense> },
+      {
+        path: ':stage',
+        element: (
+          <Suspense fallback={<Loading what="Clearing the bench" />}>
+            <StagePage />
+          </Suspense>
+        ),
+      },
     ],
   },
   {

@@ -18,14 +18,29 @@ export interface SimulationPrior {
 }
 
 /** Draws a world whose hyperparameters are `truth`; readings carry their own error. */
-export function drawSimulation(random: () => number, truth: SimulationPrior, mateCount: number, window: number, readingU: number): SimulatedWorld {
-  const shared = { inside: gauss(random, truth.inside.mean, truth.inside.sd), outside: gauss(random, truth.outside.mean, truth.outside.sd) };
+export function drawSimulation(
+  random: () => number,
+  truth: SimulationPrior,
+  mateCount: number,
+  window: number,
+  readingU: number,
+): SimulatedWorld {
+  const shared = {
+    inside: gauss(random, truth.inside.mean, truth.inside.sd),
+    outside: gauss(random, truth.outside.mean, truth.outside.sd),
+  };
   const beta: Record<string, number> = {};
   const mates = Array.from({ length: mateCount }, (_, i): NextMate => {
     const side = random() < 0.5 ? 'inside' : 'outside';
     const id = `m${i}`;
     beta[id] = shared[side] + gauss(random, 0, readingU);
-    return { id, side, group: side, reading: { value: 20 + 20 * random(), u: readingU }, scale: verdictScale({ min: 0.05, max: 0.05 + window }, 'mm') };
+    return {
+      id,
+      side,
+      group: side,
+      reading: { value: 20 + 20 * random(), u: readingU },
+      scale: verdictScale({ min: 0.05, max: 0.05 + window }, 'mm'),
+    };
   });
   return { mates, beta, repeatability: truth.repeatability };
 }
@@ -39,8 +54,12 @@ export function printsToFit(world: SimulatedWorld, choose: Choose, random: () =>
     const models = choose(world.mates, trials);
     const mates: Trial['mates'] = {};
     for (const mate of world.mates) {
-      const clearance = drawnClearance(mate, models[mate.id]!) - world.beta[mate.id]! - gauss(random, 0, world.repeatability);
-      mates[mate.id] = { model: models[mate.id]!, verdict: verdictFor(gauss(random, clearance, 0.02), mate.scale) };
+      const clearance =
+        drawnClearance(mate, models[mate.id]!) - world.beta[mate.id]! - gauss(random, 0, world.repeatability);
+      mates[mate.id] = {
+        model: models[mate.id]!,
+        verdict: verdictFor(gauss(random, clearance, 0.02), mate.scale),
+      };
     }
     trials.push({ mates });
     if (Object.values(mates).every(m => m.verdict === 'right')) return print;
@@ -52,7 +71,12 @@ export function printsToFit(world: SimulatedWorld, choose: Choose, random: () =>
 export const engine =
   (prior: SimulationPrior): Choose =>
   (mates, trials) => {
-    const next = nextVersion({ mates, priors: { inside: prior.inside, outside: prior.outside }, repeatability: prior.repeatability, trials });
+    const next = nextVersion({
+      mates,
+      priors: { inside: prior.inside, outside: prior.outside },
+      repeatability: prior.repeatability,
+      trials,
+    });
     return Object.fromEntries(Object.entries(next.mates).map(([id, m]) => [id, m.model]));
   };
 
@@ -89,7 +113,9 @@ export function particleReasoner(truth: SimulationPrior, random: () => number, p
             const seen = trial.mates[mate.id];
             if (!seen?.verdict) return w;
             const mean = drawnClearance(mate, seen.model) - b[mate.side] - ownZ[k]![i]! * mate.reading.u;
-            return w * verdictLikelihood(seen.verdict, mean, Math.hypot(truth.repeatability, 0.02), mate.scale);
+            return (
+              w * verdictLikelihood(seen.verdict, mean, Math.hypot(truth.repeatability, 0.02), mate.scale)
+            );
           }, weight),
         1,
       ),
@@ -121,7 +147,14 @@ export function particleReasoner(truth: SimulationPrior, random: () => number, p
 const logistic = (z: number) => 1 / (1 + Math.exp(-0.07056 * z ** 3 - 1.5976 * z));
 
 function verdictLikelihood(verdict: string, mean: number, sd: number, scale: NextMate['scale']): number {
-  const edges = [-Infinity, scale.min - scale.beyond, scale.min, scale.max, scale.max + scale.beyond, Infinity];
+  const edges = [
+    -Infinity,
+    scale.min - scale.beyond,
+    scale.min,
+    scale.max,
+    scale.max + scale.beyond,
+    Infinity,
+  ];
   const index = ['wont-go', 'tight', 'right', 'loose', 'drops-off'].indexOf(verdict);
   const at = (x: number) => (x === -Infinity ? 0 : x === Infinity ? 1 : logistic((x - mean) / sd));
   return Math.max(1e-9, at(edges[index + 1]!) - at(edges[index]!));

@@ -5,7 +5,14 @@ import { drawWorld, printSizes, readCaliper, tryOn } from './world';
 
 const example = requireRecipe('round-cap').demo.sizes;
 const world = drawWorld('job-1', example);
-const mate = { id: 'skirt', side: 'inside' as const, dimension: 'rim', model: 0, want: { min: 0.05, max: 0.2, unit: 'mm' as const }, soft: 'none' as const };
+const mate = {
+  id: 'skirt',
+  side: 'inside' as const,
+  dimension: 'rim',
+  model: 0,
+  want: { min: 0.05, max: 0.2, unit: 'mm' as const },
+  soft: 'none' as const,
+};
 
 describe('the practice bench', () => {
   test('a job has its own object, the same one every time', () => {
@@ -30,7 +37,10 @@ describe('the practice bench', () => {
       return tryOn(world, [{ ...mate, model }], { skirt: rim + clearance }).skirt;
     };
     expect([-0.4, 0, 0.1, 0.3, 0.7].map(at)).toEqual(['wont-go', 'tight', 'right', 'loose', 'drops-off']);
-    const sizes = Array.from({ length: 200 }, (_, n) => printSizes(world, [{ ...mate, model: 32 }], n).skirt!);
+    const sizes = Array.from(
+      { length: 200 },
+      (_, n) => printSizes(world, [{ ...mate, model: 32 }], n).skirt!,
+    );
     expect(sizes.reduce((a, b) => a + b, 0) / 200).toBeCloseTo(32 - world.printer.inside, 1.5);
   });
 

@@ -31,8 +31,14 @@ export function drawWorld(jobId: string, example: Readonly<Record<string, number
   const scale = 0.75 + 0.6 * random();
   return {
     seed,
-    sizes: Object.fromEntries(Object.entries(example).map(([name, size]) => [name, size * scale + gauss(random, 0, 0.08)])),
-    printer: { inside: gauss(random, HOLES.mean, HOLES.sd), outside: gauss(random, OUTSIDES.mean, OUTSIDES.sd), repeatability: SCATTER },
+    sizes: Object.fromEntries(
+      Object.entries(example).map(([name, size]) => [name, size * scale + gauss(random, 0, 0.08)]),
+    ),
+    printer: {
+      inside: gauss(random, HOLES.mean, HOLES.sd),
+      outside: gauss(random, OUTSIDES.mean, OUTSIDES.sd),
+      repeatability: SCATTER,
+    },
   };
 }
 
@@ -40,7 +46,12 @@ export function drawWorld(jobId: string, example: Readonly<Record<string, number
  * What the simulated caliper shows for the `count`-th reading of a dimension, mm: the true size at that
  * turn of the object, the hand, then the display's steps.
  */
-export function readCaliper(world: World, dimension: string, count: number, resolution: number): number | undefined {
+export function readCaliper(
+  world: World,
+  dimension: string,
+  count: number,
+  resolution: number,
+): number | undefined {
   const size = world.sizes[dimension];
   if (size === undefined) return undefined;
   const random = seeded(seedOf('caliper', world.seed, dimension, count));
@@ -71,7 +82,11 @@ export function printSizes(world: World, mates: readonly BenchMate[], count: num
 }
 
 /** How the print feels on the true object. */
-export function tryOn(world: World, mates: readonly BenchMate[], printed: Readonly<Record<string, number>>): Record<string, Verdict> {
+export function tryOn(
+  world: World,
+  mates: readonly BenchMate[],
+  printed: Readonly<Record<string, number>>,
+): Record<string, Verdict> {
   const verdicts: Record<string, Verdict> = {};
   for (const mate of mates) {
     const object = world.sizes[mate.dimension];

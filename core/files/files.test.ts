@@ -16,7 +16,10 @@ beforeAll(async () => {
 });
 const parameters = { ...roundCap.demo.parameters, style: 'both', lip: 'skirt' };
 const buildAll = async () => {
-  const answer = await build({ recipe: 'round-cap', parameters, name: 'Vent-port cap v3', note: 'n', files: ['stl', '3mf', 'step'] }, kernels);
+  const answer = await build(
+    { recipe: 'round-cap', parameters, name: 'Vent-port cap v3', note: 'n', files: ['stl', '3mf', 'step'] },
+    kernels,
+  );
   if (!answer.ok) throw new Error('not built');
   return answer.files as Record<'stl' | '3mf' | 'step', Uint8Array>;
 };
@@ -52,13 +55,16 @@ describe('the three files describe one closed solid, in mm', () => {
 
   test('the same input gives the same bytes, whatever the time', async () => {
     const [a, b] = [await buildAll(), await buildAll()];
-    for (const kind of ['stl', '3mf', 'step'] as const) expect(Buffer.from(a[kind]).equals(Buffer.from(b[kind])), kind).toBe(true);
+    for (const kind of ['stl', '3mf', 'step'] as const)
+      expect(Buffer.from(a[kind]).equals(Buffer.from(b[kind])), kind).toBe(true);
   });
 });
 
 describe('names and odd characters', () => {
   test('a name cannot break the XML, and stays readable', () => {
-    const { title, meshes } = readThreeMf(writeThreeMf('A <b> & "c" 🦆 \u0007', 'x', [{ name: '"><object', mesh: box([1, 2, 3]) }]));
+    const { title, meshes } = readThreeMf(
+      writeThreeMf('A <b> & "c" 🦆 \u0007', 'x', [{ name: '"><object', mesh: box([1, 2, 3]) }]),
+    );
     expect(title).toBe('A &#60;b&#62; &#38; &#34;c&#34; 🦆 ');
     expect(volumeOf(meshes[0]!)).toBeCloseTo(6, 9);
   });

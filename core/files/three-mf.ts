@@ -43,7 +43,9 @@ export function writeThreeMf(title: string, note: string, bodies: readonly Three
 function objectXml(id: number, name: string, { positions, triangles }: TriangleMesh): string {
   const lines = [`<object id="${id}" type="model" name="${escapeXml(name)}"><mesh><vertices>`];
   for (let v = 0; v < positions.length; v += 3) {
-    lines.push(`<vertex x="${decimal(positions[v]!)}" y="${decimal(positions[v + 1]!)}" z="${decimal(positions[v + 2]!)}"/>`);
+    lines.push(
+      `<vertex x="${decimal(positions[v]!)}" y="${decimal(positions[v + 1]!)}" z="${decimal(positions[v + 2]!)}"/>`,
+    );
   }
   lines.push('</vertices><triangles>');
   for (let t = 0; t < triangles.length; t += 3) {

@@ -53,9 +53,15 @@ export const SERVES_WITHIN = 0.25;
 export function proposeFit(question: FitQuestion): FitProposal {
   const { side, reading, printer } = question;
   if (!(reading.value > 0)) throw new RangeError('A reading is not above 0: measure again.');
-  if (!(question.want.min < question.want.max)) throw new RangeError('The wanted window is empty: its least must be below its most.');
+  if (!(question.want.min < question.want.max))
+    throw new RangeError('The wanted window is empty: its least must be below its most.');
   if (!(printer.scale.mean > 0)) throw new RangeError('The printer’s scale must be above 0.');
-  const window = clearanceWindow(question.want, reading.value, side, question.soft ?? (question.want.unit === 'strain' ? 'ours' : 'none'));
+  const window = clearanceWindow(
+    question.want,
+    reading.value,
+    side,
+    question.soft ?? (question.want.unit === 'strain' ? 'ours' : 'none'),
+  );
   const sign = side === 'inside' ? 1 : -1;
   const outcome = (model: number) => {
     const printed = printer.scale.mean * model + printer.offset.mean;
@@ -73,7 +79,8 @@ export function proposeFit(question: FitQuestion): FitProposal {
     return worthOf(window, clearance, sd, question.prefer ?? 'none');
   };
   // The middle of the window at zero doubt, then a search around it wide enough for any spread.
-  const start = (reading.value + (sign * (window.min + window.max)) / 2 - printer.offset.mean) / printer.scale.mean;
+  const start =
+    (reading.value + (sign * (window.min + window.max)) / 2 - printer.offset.mean) / printer.scale.mean;
   const reach = window.max - window.min + 3 * outcome(start).sd;
   const model = maximise(worth, start - reach, start + reach);
   const at = outcome(model);
@@ -90,10 +97,17 @@ export function proposeFit(question: FitQuestion): FitProposal {
 }
 
 /** Expected worth of a print: right counts 1, a miss to the preferred side that still serves counts half. */
-export function worthOf(window: { min: number; max: number }, clearance: number, sd: number, prefer: Preference): number {
+export function worthOf(
+  window: { min: number; max: number },
+  clearance: number,
+  sd: number,
+  prefer: Preference,
+): number {
   const right = chanceWithin(window.min, window.max, clearance, sd);
-  if (prefer === 'loose') return right + HALF_RIGHT * chanceWithin(window.max, window.max + SERVES_WITHIN, clearance, sd);
-  if (prefer === 'tight') return right + HALF_RIGHT * chanceWithin(window.min - SERVES_WITHIN, window.min, clearance, sd);
+  if (prefer === 'loose')
+    return right + HALF_RIGHT * chanceWithin(window.max, window.max + SERVES_WITHIN, clearance, sd);
+  if (prefer === 'tight')
+    return right + HALF_RIGHT * chanceWithin(window.min - SERVES_WITHIN, window.min, clearance, sd);
   return right;
 }
 

@@ -3,16 +3,7 @@
  * diameter or width: positive is a gap, negative an interference. Where one side is elastic the window
  * is a strain instead: how far the soft side is stretched (or squeezed) from its free size, as a ratio.
  */
-export type WantName =
-  | 'drop-on'
-  | 'slide'
-  | 'snug'
-  | 'press'
-  | 'stretch'
-  | 'click'
-  | 'jam'
-  | 'screw'
-  | 'own';
+export type WantName = 'drop-on' | 'slide' | 'snug' | 'press' | 'stretch' | 'click' | 'jam' | 'screw' | 'own';
 
 /** Wants with a window that the workshop knows. */
 export type StandardWant = Exclude<WantName, 'own'>;
@@ -60,7 +51,12 @@ export const WANT_WORDS: Record<WantName, string> = {
  * Theirs soft: F = object; either way c = −ε·F.
  * @param size the object's, mm
  */
-export function clearanceWindow(window: Window, size: number, side: Side, soft: SoftSide): { min: number; max: number } {
+export function clearanceWindow(
+  window: Window,
+  size: number,
+  side: Side,
+  soft: SoftSide,
+): { min: number; max: number } {
   if (window.unit === 'mm') return { min: window.min, max: window.max };
   const clearance = (strain: number) => {
     if (soft === 'theirs') return -strain * size;

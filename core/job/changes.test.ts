@@ -2,9 +2,18 @@ import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { applyChanges, diff, invert, same } from './changes';
 
-const item = fc.record({ id: fc.constantFrom('a', 'b', 'c', 'd'), size: fc.integer({ min: 0, max: 3 }), words: fc.option(fc.constantFrom('x', 'y'), { nil: undefined }) });
+const item = fc.record({
+  id: fc.constantFrom('a', 'b', 'c', 'd'),
+  size: fc.integer({ min: 0, max: 3 }),
+  words: fc.option(fc.constantFrom('x', 'y'), { nil: undefined }),
+});
 const items = fc.uniqueArray(item, { selector: i => i.id, maxLength: 4 });
-const document = fc.record({ title: fc.constantFrom('one', 'two'), list: items, map: fc.dictionary(fc.constantFrom('p', 'q'), fc.integer({ min: 0, max: 2 })), tags: fc.array(fc.constantFrom('w', 'v'), { maxLength: 2 }) });
+const document = fc.record({
+  title: fc.constantFrom('one', 'two'),
+  list: items,
+  map: fc.dictionary(fc.constantFrom('p', 'q'), fc.integer({ min: 0, max: 2 })),
+  tags: fc.array(fc.constantFrom('w', 'v'), { maxLength: 2 }),
+});
 const ids = (d: unknown) => (d as { list: { id: string }[] }).list.map(i => i.id).sort();
 
 describe('changes between documents', () => {
@@ -33,10 +42,33 @@ describe('changes between documents', () => {
   });
 
   test('two edits to different members of a list never meet', () => {
-    const start = { list: [{ id: 'a', size: 1 }, { id: 'b', size: 1 }] };
-    const mine = diff(start, { list: [{ id: 'a', size: 2 }, { id: 'b', size: 1 }] });
-    const both = { list: [{ id: 'a', size: 2 }, { id: 'b', size: 9 }] };
-    expect(applyChanges(both, invert(mine))).toEqual({ ok: true, document: { list: [{ id: 'a', size: 1 }, { id: 'b', size: 9 }] } });
+    const start = {
+      list: [
+        { id: 'a', size: 1 },
+        { id: 'b', size: 1 },
+      ],
+    };
+    const mine = diff(start, {
+      list: [
+        { id: 'a', size: 2 },
+        { id: 'b', size: 1 },
+      ],
+    });
+    const both = {
+      list: [
+        { id: 'a', size: 2 },
+        { id: 'b', size: 9 },
+      ],
+    };
+    expect(applyChanges(both, invert(mine))).toEqual({
+      ok: true,
+      document: {
+        list: [
+          { id: 'a', size: 1 },
+          { id: 'b', size: 9 },
+        ],
+      },
+    });
   });
 
   test('a value that was changed again since is a conflict, not overwritten', () => {

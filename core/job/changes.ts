@@ -20,10 +20,14 @@ export function diff(before: Json, after: Json, path: readonly string[] = []): C
   if (same(before, after)) return [];
   if (isIdList(before) && isIdList(after)) {
     const gone = before.flatMap((item, index) =>
-      after.some(a => a.id === item.id) ? [] : [{ path: [...path, `#${item.id}`], before: item as Json, index }],
+      after.some(a => a.id === item.id)
+        ? []
+        : [{ path: [...path, `#${item.id}`], before: item as Json, index }],
     );
     const come = after.flatMap((item, index) =>
-      before.some(b => b.id === item.id) ? [] : [{ path: [...path, `#${item.id}`], after: item as Json, index }],
+      before.some(b => b.id === item.id)
+        ? []
+        : [{ path: [...path, `#${item.id}`], after: item as Json, index }],
     );
     const kept = after.flatMap(item => {
       const old = before.find(b => b.id === item.id);
@@ -88,7 +92,8 @@ const isIdList = (value: Json): value is Identified[] =>
 
 export function same(a: Json, b: Json): boolean {
   if (Object.is(a, b)) return true;
-  if (Array.isArray(a) && Array.isArray(b)) return a.length === b.length && a.every((item, i) => same(item, b[i]));
+  if (Array.isArray(a) && Array.isArray(b))
+    return a.length === b.length && a.every((item, i) => same(item, b[i]));
   if (isRecord(a) && isRecord(b)) {
     const keys = new Set([...Object.keys(a), ...Object.keys(b)]);
     return [...keys].every(key => same(a[key], b[key]));

@@ -17,12 +17,18 @@ const UNKNOWN_INSTRUMENT = { resolution: 0.01, maxError: 0.03 };
 const SAID_ERROR = 0.2;
 
 /** Readings of a dimension to its value. A seat outranks an old part, and both outrank what was said. */
-export function evaluateDimension(dimension: Dimension, workshop: Pick<Workshop, 'instruments' | 'operatorRepeatability'>): DimensionState {
+export function evaluateDimension(
+  dimension: Dimension,
+  workshop: Pick<Workshop, 'instruments' | 'operatorRepeatability'>,
+): DimensionState {
   const standing = dimension.readings.filter(r => r.struck === null);
-  const source = (['seat', 'old-part', 'said'] as const).find(s => standing.some(r => r.source === s)) ?? null;
+  const source =
+    (['seat', 'old-part', 'said'] as const).find(s => standing.some(r => r.source === s)) ?? null;
   const counted = standing.filter(r => r.source === source);
   if (counted.length === 0) return { dimension, counted, source: null, evaluation: null };
-  const used = counted.map(r => workshop.instruments.find(i => i.id === r.instrumentId) ?? UNKNOWN_INSTRUMENT);
+  const used = counted.map(
+    r => workshop.instruments.find(i => i.id === r.instrumentId) ?? UNKNOWN_INSTRUMENT,
+  );
   const limits = {
     // Readings off several instruments are trusted as far as the worst of them.
     resolution: Math.max(...used.map(i => i.resolution)),

@@ -6,7 +6,11 @@ import { z } from 'zod';
  */
 export const JOB_SCHEMA_VERSION = 1;
 
-export const Id = z.string().min(1).max(40).regex(/^[\w-]+$/);
+export const Id = z
+  .string()
+  .min(1)
+  .max(40)
+  .regex(/^[\w-]+$/);
 const Title = z.string().trim().min(1, 'Give it a name.').max(300, 'At most 300 characters.');
 const Note = z.string().max(4000, 'At most 4000 characters.');
 const Label = z.string().trim().min(1).max(120);
@@ -51,7 +55,11 @@ export const Dimension = z.object({
 });
 
 export const Window = z
-  .object({ min: z.number().min(-50).max(50), max: z.number().min(-50).max(50), unit: z.enum(['mm', 'strain']) })
+  .object({
+    min: z.number().min(-50).max(50),
+    max: z.number().min(-50).max(50),
+    unit: z.enum(['mm', 'strain']),
+  })
   .refine(w => w.min < w.max, { message: 'The least must be below the most.', path: ['max'] });
 
 export const Want = z.object({
@@ -97,12 +105,21 @@ export const Brief = z.object({
   ifItBreaks: z.enum(['nuisance', 'damage', 'injury']).nullable(),
   mustHold: z.array(z.enum(['water', 'air', 'dust'])),
   loads: z
-    .array(z.object({ id: Id, words: Label, forceN: z.number().min(0).max(100_000).nullable(), direction: z.string().max(120) }))
+    .array(
+      z.object({
+        id: Id,
+        words: Label,
+        forceN: z.number().min(0).max(100_000).nullable(),
+        direction: z.string().max(120),
+      }),
+    )
     .max(20),
   /** Hottest it gets, °C; null while nobody said. */
   hottestC: z.number().min(-60).max(400).nullable(),
   outdoors: z.boolean(),
-  obstacles: z.array(z.object({ id: Id, words: Label, clear: z.number().min(0).max(5000).nullable() })).max(20),
+  obstacles: z
+    .array(z.object({ id: Id, words: Label, clear: z.number().min(0).max(5000).nullable() }))
+    .max(20),
   /** Cautions the maker has read and accepted. */
   cautionsRead: z.array(z.string().max(60)).max(50),
   /** The price of buying it instead, in the workshop's currency; null if it cannot be bought. */
@@ -149,11 +166,16 @@ const UPGRADES: Record<number, (old: Record<string, unknown>) => Record<string, 
  * @throws RangeError for a newer schema; ZodError for a broken document
  */
 export function readJobDocument(stored: unknown): JobDocument {
-  let document = z.looseObject({ schemaVersion: z.number().int() }).parse(stored) as Record<string, unknown> & {
+  let document = z.looseObject({ schemaVersion: z.number().int() }).parse(stored) as Record<
+    string,
+    unknown
+  > & {
     schemaVersion: number;
   };
   if (document.schemaVersion > JOB_SCHEMA_VERSION) {
-    throw new RangeError(`This job was made by a newer Sagoma (schema ${document.schemaVersion}, ours is ${JOB_SCHEMA_VERSION}): update Sagoma to open it.`);
+    throw new RangeError(
+      `This job was made by a newer Sagoma (schema ${document.schemaVersion}, ours is ${JOB_SCHEMA_VERSION}): update Sagoma to open it.`,
+    );
   }
   while (document.schemaVersion < JOB_SCHEMA_VERSION) {
     const upgrade = UPGRADES[document.schemaVersion];

@@ -22,17 +22,37 @@ export const Edit = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('brief'), brief: Brief.partial() }),
   z.object({ kind: z.literal('add-reading'), dimensionId: Id, reading: Reading }),
   z.object({ kind: z.literal('take-back-reading'), dimensionId: Id, readingId: Id }),
-  z.object({ kind: z.literal('strike-reading'), dimensionId: Id, readingId: Id, reason: z.string().trim().min(1, 'Say why.').max(300).nullable() }),
+  z.object({
+    kind: z.literal('strike-reading'),
+    dimensionId: Id,
+    readingId: Id,
+    reason: z.string().trim().min(1, 'Say why.').max(300).nullable(),
+  }),
   z.object({ kind: z.literal('add-dimension'), dimension: Dimension }),
   z.object({ kind: z.literal('note-dimension'), dimensionId: Id, note: z.string().max(4000) }),
   z.object({ kind: z.literal('remove-dimension'), dimensionId: Id }),
-  z.object({ kind: z.literal('want'), mateId: Id, want: Want, soft: z.enum(['none', 'ours', 'theirs']).optional() }),
-  z.object({ kind: z.literal('parameter'), partId: Id, name: z.string().max(40), expression: Expression.nullable() }),
+  z.object({
+    kind: z.literal('want'),
+    mateId: Id,
+    want: Want,
+    soft: z.enum(['none', 'ours', 'theirs']).optional(),
+  }),
+  z.object({
+    kind: z.literal('parameter'),
+    partId: Id,
+    name: z.string().max(40),
+    expression: Expression.nullable(),
+  }),
   z.object({ kind: z.literal('material'), partId: Id, materialId: Id }),
   z.object({ kind: z.literal('printer'), partId: Id, printerId: Id }),
   z.object({ kind: z.literal('pose'), partId: Id, pose: Pose }),
   z.object({ kind: z.literal('in-service'), since: z.iso.datetime().nullable() }),
-  z.object({ kind: z.literal('service-note'), id: Id, at: z.iso.datetime(), words: z.string().trim().min(1, 'Write how it holds.').max(4000) }),
+  z.object({
+    kind: z.literal('service-note'),
+    id: Id,
+    at: z.iso.datetime(),
+    words: z.string().trim().min(1, 'Write how it holds.').max(4000),
+  }),
 ]);
 export type Edit = z.infer<typeof Edit>;
 
@@ -42,11 +62,19 @@ export class EditRefused extends Error {
 }
 
 /** @throws EditRefused when it names what is not there, ZodError when the result breaks a bound */
-export function applyEdit(document: JobDocument, edit: Edit, workshop: Pick<Workshop, 'materials' | 'printers'>): JobDocument {
+export function applyEdit(
+  document: JobDocument,
+  edit: Edit,
+  workshop: Pick<Workshop, 'materials' | 'printers'>,
+): JobDocument {
   return JobDocument.parse(edited(document, edit, workshop));
 }
 
-function edited(document: JobDocument, edit: Edit, workshop: Pick<Workshop, 'materials' | 'printers'>): JobDocument {
+function edited(
+  document: JobDocument,
+  edit: Edit,
+  workshop: Pick<Workshop, 'materials' | 'printers'>,
+): JobDocument {
   switch (edit.kind) {
     case 'rename':
       return { ...document, title: edit.title };
@@ -58,7 +86,8 @@ function edited(document: JobDocument, edit: Edit, workshop: Pick<Workshop, 'mat
       return { ...document, brief: { ...document.brief, ...edit.brief } };
     case 'add-reading':
       return withDimension(document, edit.dimensionId, d => {
-        if (d.readings.some(r => r.id === edit.reading.id)) throw new EditRefused('This reading is already there.');
+        if (d.readings.some(r => r.id === edit.reading.id))
+          throw new EditRefused('This reading is already there.');
         if (edit.reading.value <= 0) throw new EditRefused('A size is above 0: take the reading again.');
         return { ...d, readings: [...d.readings, edit.reading] };
       });
@@ -70,7 +99,10 @@ function edited(document: JobDocument, edit: Edit, workshop: Pick<Workshop, 'mat
     case 'strike-reading':
       return withDimension(document, edit.dimensionId, d => {
         requireReading(d, edit.readingId);
-        return { ...d, readings: d.readings.map(r => (r.id === edit.readingId ? { ...r, struck: edit.reason } : r)) };
+        return {
+          ...d,
+          readings: d.readings.map(r => (r.id === edit.readingId ? { ...r, struck: edit.reason } : r)),
+        };
       });
     case 'add-dimension':
       if (document.dimensions.some(d => d.name === edit.dimension.name || d.id === edit.dimension.id)) {
@@ -85,10 +117,13 @@ function edited(document: JobDocument, edit: Edit, workshop: Pick<Workshop, 'mat
       }
       return { ...document, dimensions: document.dimensions.filter(d => d.id !== edit.dimensionId) };
     case 'want': {
-      if (!document.mates.some(m => m.id === edit.mateId)) throw new EditRefused('That mate is no longer there.');
+      if (!document.mates.some(m => m.id === edit.mateId))
+        throw new EditRefused('That mate is no longer there.');
       return {
         ...document,
-        mates: document.mates.map(m => (m.id === edit.mateId ? { ...m, want: edit.want, soft: edit.soft ?? softFor(m.soft, edit.want) } : m)),
+        mates: document.mates.map(m =>
+          m.id === edit.mateId ? { ...m, want: edit.want, soft: edit.soft ?? softFor(m.soft, edit.want) } : m,
+        ),
       };
     }
     case 'parameter':
@@ -96,7 +131,8 @@ function edited(document: JobDocument, edit: Edit, workshop: Pick<Workshop, 'mat
     case 'material':
       return withMaterial(document, edit.partId, edit.materialId, workshop);
     case 'printer':
-      if (!workshop.printers.some(p => p.id === edit.printerId)) throw new EditRefused('That printer is no longer in the workshop.');
+      if (!workshop.printers.some(p => p.id === edit.printerId))
+        throw new EditRefused('That printer is no longer in the workshop.');
       return withPart(document, edit.partId, part => ({ ...part, printerId: edit.printerId }));
     case 'pose':
       return withPart(document, edit.partId, part => ({ ...part, pose: edit.pose }));
@@ -105,7 +141,10 @@ function edited(document: JobDocument, edit: Edit, workshop: Pick<Workshop, 'mat
     case 'service-note':
       return {
         ...document,
-        service: { ...document.service, notes: [...document.service.notes, { id: edit.id, at: edit.at, words: edit.words }] },
+        service: {
+          ...document.service,
+          notes: [...document.service.notes, { id: edit.id, at: edit.at, words: edit.words }],
+        },
       };
   }
 }
@@ -129,7 +168,11 @@ function requireReading(dimension: Dimension, id: string): void {
   if (!dimension.readings.some(r => r.id === id)) throw new EditRefused('That reading is no longer there.');
 }
 
-function withPart(document: JobDocument, id: string, change: (p: JobDocument['parts'][number]) => JobDocument['parts'][number]): JobDocument {
+function withPart(
+  document: JobDocument,
+  id: string,
+  change: (p: JobDocument['parts'][number]) => JobDocument['parts'][number],
+): JobDocument {
   if (!document.parts.some(p => p.id === id)) throw new EditRefused('That part is no longer there.');
   return { ...document, parts: document.parts.map(p => (p.id === id ? change(p) : p)) };
 }
@@ -144,7 +187,12 @@ function withParameter(document: JobDocument, edit: Extract<Edit, { kind: 'param
 }
 
 /** Going from stiff to flexible plastic, or back, changes the wants nobody has touched. */
-function withMaterial(document: JobDocument, partId: string, materialId: string, workshop: Pick<Workshop, 'materials'>): JobDocument {
+function withMaterial(
+  document: JobDocument,
+  partId: string,
+  materialId: string,
+  workshop: Pick<Workshop, 'materials'>,
+): JobDocument {
   const material = workshop.materials.find(m => m.id === materialId);
   if (!material) throw new EditRefused('That material is no longer in the workshop.');
   const changed = withPart(document, partId, part => ({ ...part, materialId }));
@@ -152,14 +200,24 @@ function withMaterial(document: JobDocument, partId: string, materialId: string,
   return {
     ...changed,
     mates: changed.mates.map(mate => {
-      const spec = mate.ours.part === partId ? recipe?.mates.find(m => m.id === mate.ours.surface) : undefined;
+      const spec =
+        mate.ours.part === partId ? recipe?.mates.find(m => m.id === mate.ours.surface) : undefined;
       if (!spec) return mate;
-      const untouched = same(mate.want, defaultWant(spec.want)) || same(mate.want, defaultWant(spec.flexibleWant));
+      const untouched =
+        same(mate.want, defaultWant(spec.want)) || same(mate.want, defaultWant(spec.flexibleWant));
       return untouched
-        ? { ...mate, want: defaultWant(material.flexible ? spec.flexibleWant : spec.want), soft: material.flexible ? 'ours' : 'none' }
+        ? {
+            ...mate,
+            want: defaultWant(material.flexible ? spec.flexibleWant : spec.want),
+            soft: material.flexible ? 'ours' : 'none',
+          }
         : mate;
     }),
   };
 }
 
-export const defaultWant = (name: StandardWant): Want => ({ name, window: DEFAULT_WINDOWS[name], prefer: 'none' });
+export const defaultWant = (name: StandardWant): Want => ({
+  name,
+  window: DEFAULT_WINDOWS[name],
+  prefer: 'none',
+});

@@ -74,43 +74,80 @@ export const isRight = (row: Try) => {
 function lastPrint(now: History): { print: Print; version: Version; tried?: Try } | undefined {
   const print = now.prints.at(-1);
   const version = now.versions.find(v => v.id === print?.versionId);
-  return print && version ? { print, version, tried: now.tries.findLast(t => t.printId === print.id) } : undefined;
+  return print && version
+    ? { print, version, tried: now.tries.findLast(t => t.printId === print.id) }
+    : undefined;
 }
 
 function nextStep(document: JobDocument, resolved: ResolvedPart, now: History): NextStep {
   const last = lastPrint(now);
   if (last?.tried && isRight(last.tried)) {
     if (document.service.since) {
-      return { stage: 'keep', action: 'Note how it holds', reason: 'In service. A word now saves a guess when the next one is needed.', waits: false };
+      return {
+        stage: 'keep',
+        action: 'Note how it holds',
+        reason: 'In service. A word now saves a guess when the next one is needed.',
+        waits: false,
+      };
     }
-    return { stage: 'keep', action: 'Put it in service', reason: `Version ${last.version.number} sat right.`, waits: true };
+    return {
+      stage: 'keep',
+      action: 'Put it in service',
+      reason: `Version ${last.version.number} sat right.`,
+      waits: true,
+    };
   }
   if (last && !last.tried) {
-    return { stage: 'try', action: `Try version ${last.version.number}`, reason: 'It is printed; say how each surface feels.', waits: true };
+    return {
+      stage: 'try',
+      action: `Try version ${last.version.number}`,
+      reason: 'It is printed; say how each surface feels.',
+      waits: true,
+    };
   }
   const needed = neededDimensions(document, resolved);
   const unread = needed.find(d => d.dimension.guide && !d.evaluation);
   if (unread) {
     const left = needed.filter(d => d.dimension.guide && !d.evaluation).length;
-    return { stage: 'measure', action: `Measure the ${lower(unread.dimension.label)}`, reason: `${left} of ${needed.length} dimensions not read yet.`, key: unread.dimension.id, waits: false };
+    return {
+      stage: 'measure',
+      action: `Measure the ${lower(unread.dimension.label)}`,
+      reason: `${left} of ${needed.length} dimensions not read yet.`,
+      key: unread.dimension.id,
+      waits: false,
+    };
   }
   // Once something was printed the tries say more than another reading would.
   const shaky = last ? undefined : shakyDimension(needed);
   if (shaky) return shaky;
   if (document.brief.ifItBreaks === null) {
-    return { stage: 'brief', action: 'Say what happens if it breaks', reason: 'It sets the margins and what must be tested before use.', waits: false };
+    return {
+      stage: 'brief',
+      action: 'Say what happens if it breaks',
+      reason: 'It sets the margins and what must be tested before use.',
+      waits: false,
+    };
   }
   const problem = Object.entries(resolved.problems)[0];
-  if (problem) return { stage: 'shape', action: 'Mend a number', reason: problem[1], key: problem[0], waits: true };
+  if (problem)
+    return { stage: 'shape', action: 'Mend a number', reason: problem[1], key: problem[0], waits: true };
   const unprinted = now.versions.findLast(v => v.partId === resolved.part.id);
   if (unprinted && !now.prints.some(p => p.versionId === unprinted.id)) {
-    return { stage: 'print', action: `Print version ${unprinted.number}`, reason: `${formatPercent(unprinted.pAllRight)} likely to sit right.`, waits: false };
+    return {
+      stage: 'print',
+      action: `Print version ${unprinted.number}`,
+      reason: `${formatPercent(unprinted.pAllRight)} likely to sit right.`,
+      waits: false,
+    };
   }
   const chance = resolved.ledger.pAllRight;
   return {
     stage: 'print',
     action: `Make version ${Math.max(0, ...now.versions.map(v => v.number)) + 1}`,
-    reason: chance === null ? 'The numbers stand.' : `${formatPercent(chance)} likely to sit right${last ? ', with what the last try taught' : ''}.`,
+    reason:
+      chance === null
+        ? 'The numbers stand.'
+        : `${formatPercent(chance)} likely to sit right${last ? ', with what the last try taught' : ''}.`,
     waits: Boolean(last),
   };
 }
@@ -119,9 +156,22 @@ function shakyDimension(needed: ReturnType<typeof neededDimensions>): NextStep |
   for (const { dimension, evaluation, counted } of needed) {
     if (!evaluation || !dimension.critical) continue;
     const stray = evaluation.advice.find(a => a.code === 'outlier' || a.code === 'spread');
-    if (stray) return { stage: 'measure', action: `Measure the ${lower(dimension.label)} again`, reason: stray.message, key: dimension.id, waits: true };
+    if (stray)
+      return {
+        stage: 'measure',
+        action: `Measure the ${lower(dimension.label)} again`,
+        reason: stray.message,
+        key: dimension.id,
+        waits: true,
+      };
     if (counted.length < CRITICAL_READINGS - 1) {
-      return { stage: 'measure', action: `Measure the ${lower(dimension.label)} again`, reason: 'It was read once, and the fit depends on it.', key: dimension.id, waits: false };
+      return {
+        stage: 'measure',
+        action: `Measure the ${lower(dimension.label)} again`,
+        reason: 'It was read once, and the fit depends on it.',
+        key: dimension.id,
+        waits: false,
+      };
     }
   }
   return undefined;
@@ -136,9 +186,12 @@ function stateOf(document: JobDocument, now: History): { state: string; detail: 
   const tried = now.tries.at(-1);
   const triedPrint = now.prints.find(p => p.id === tried?.printId);
   const triedVersion = now.versions.find(v => v.id === triedPrint?.versionId);
-  const detail = tried && triedVersion ? `version ${triedVersion.number} ${saidOf(tried)}` : 'nothing tried yet';
-  if (last && !last.tried) return { state: `Version ${last.version.number} printed, waiting for a try`, detail };
-  if (newest && !now.prints.some(p => p.versionId === newest.id)) return { state: `Version ${newest.number} is ready to print`, detail };
+  const detail =
+    tried && triedVersion ? `version ${triedVersion.number} ${saidOf(tried)}` : 'nothing tried yet';
+  if (last && !last.tried)
+    return { state: `Version ${last.version.number} printed, waiting for a try`, detail };
+  if (newest && !now.prints.some(p => p.versionId === newest.id))
+    return { state: `Version ${newest.number} is ready to print`, detail };
   if (last?.tried && isRight(last.tried)) return { state: `Version ${last.version.number} fits`, detail };
   if (last?.tried) return { state: `Version ${last.version.number + 1} is being fitted`, detail };
   return { state: 'On the bench', detail };
@@ -154,22 +207,41 @@ function pinsOf(document: JobDocument, resolved: ResolvedPart, now: History): Re
   const { brief, object } = document;
   const needed = neededDimensions(document, resolved).filter(d => d.dimension.guide);
   const critical = needed.filter(d => d.dimension.critical);
-  const share = (parts: readonly boolean[]) => (parts.length === 0 ? 0 : parts.filter(Boolean).length / parts.length);
+  const share = (parts: readonly boolean[]) =>
+    parts.length === 0 ? 0 : parts.filter(Boolean).length / parts.length;
   const chance = resolved.ledger.pAllRight ?? 0;
   const last = lastPrint(now);
   const right = Boolean(last?.tried && isRight(last.tried));
   const solid = Object.keys(resolved.problems).length === 0;
   return {
-    brief: [object.name ? 1 : 0, brief.purpose ? 1 : 0, brief.ifItBreaks ? 1 : 0, brief.hottestC === null ? 0 : 1],
+    brief: [
+      object.name ? 1 : 0,
+      brief.purpose ? 1 : 0,
+      brief.ifItBreaks ? 1 : 0,
+      brief.hottestC === null ? 0 : 1,
+    ],
     measure: [
       share(needed.map(d => d.evaluation !== null)),
       share(critical.map(d => d.counted.length >= 2)),
       share(critical.map(d => d.counted.length >= CRITICAL_READINGS)),
       share(needed.map(d => d.evaluation !== null && d.evaluation.outliers.length === 0)),
     ],
-    fit: resolved.ledger.mates.length === 0 ? [0, 0, 0, 0] : [1, Math.min(1, chance / 0.5), Math.min(1, chance / 0.75), chance],
-    shape: [solid ? 1 : 0, resolved.provisional.size === 0 ? 1 : 0.3, now.versions.length > 0 ? 1 : 0, now.versions.length > 0 ? 1 : 0],
-    print: [now.versions.length > 0 ? 1 : 0, now.prints.length > 0 ? 1 : 0, last?.print.hours ? 1 : 0, last?.print.grams ? 1 : 0],
+    fit:
+      resolved.ledger.mates.length === 0
+        ? [0, 0, 0, 0]
+        : [1, Math.min(1, chance / 0.5), Math.min(1, chance / 0.75), chance],
+    shape: [
+      solid ? 1 : 0,
+      resolved.provisional.size === 0 ? 1 : 0.3,
+      now.versions.length > 0 ? 1 : 0,
+      now.versions.length > 0 ? 1 : 0,
+    ],
+    print: [
+      now.versions.length > 0 ? 1 : 0,
+      now.prints.length > 0 ? 1 : 0,
+      last?.print.hours ? 1 : 0,
+      last?.print.grams ? 1 : 0,
+    ],
     try: [now.tries.length > 0 ? 1 : 0, last?.tried ? 1 : 0, right ? 1 : 0, right ? 1 : 0],
     keep: [document.service.since ? 1 : 0, document.service.notes.length > 0 ? 1 : 0, 0, 0],
   };
@@ -179,19 +251,36 @@ function pinsOf(document: JobDocument, resolved: ResolvedPart, now: History): Re
 export function cautionsOf(document: JobDocument, resolved: ResolvedPart): Finding[] {
   const { brief } = document;
   const findings: Finding[] = [];
-  const say = (code: string, level: Finding['level'], message: string) => findings.push({ code, level, message });
+  const say = (code: string, level: Finding['level'], message: string) =>
+    findings.push({ code, level, message });
   if (brief.ifItBreaks === 'injury') {
-    say('injury', 'stop', 'You said a failure may injure somebody. A printed part must not be the only thing that prevents that: ask somebody licensed for this kind of work, and keep to the local rules.');
+    say(
+      'injury',
+      'stop',
+      'You said a failure may injure somebody. A printed part must not be the only thing that prevents that: ask somebody licensed for this kind of work, and keep to the local rules.',
+    );
   }
   if (brief.ifItBreaks === 'damage') {
-    say('damage', 'warn', 'You said a failure does damage. Test it beyond what it will bear before use, where nothing can be harmed, and look at it again after a week.');
+    say(
+      'damage',
+      'warn',
+      'You said a failure does damage. Test it beyond what it will bear before use, where nothing can be harmed, and look at it again after a week.',
+    );
   }
   if (brief.mustHold.includes('water') || brief.mustHold.includes('air')) {
-    say('tight', 'note', 'Printed walls weep, and a cap can come off. Test it under water or with soap before anything depends on it; buoyancy compartments keep the maker’s own closure.');
+    say(
+      'tight',
+      'note',
+      'Printed walls weep, and a cap can come off. Test it under water or with soap before anything depends on it; buoyancy compartments keep the maker’s own closure.',
+    );
   }
   const { material } = resolved;
   if (brief.hottestC !== null && brief.hottestC > material.softensC - 10) {
-    say('heat', brief.hottestC >= material.softensC ? 'stop' : 'warn', `${material.name} softens at about ${formatPlain(material.softensC)} °C; it will meet ${formatPlain(brief.hottestC)} °C. Choose a plastic that keeps at least 10 °C of distance.`);
+    say(
+      'heat',
+      brief.hottestC >= material.softensC ? 'stop' : 'warn',
+      `${material.name} softens at about ${formatPlain(material.softensC)} °C; it will meet ${formatPlain(brief.hottestC)} °C. Choose a plastic that keeps at least 10 °C of distance.`,
+    );
   }
   return findings;
 }

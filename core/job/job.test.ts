@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest';
 import { requireRecipe } from '../shape/recipes';
-import { JobDocument, type JobDocument as Job, readJobDocument } from './document';
+import { type JobDocument as Job, JobDocument, readJobDocument } from './document';
 import { applyEdit, type Edit, EditRefused } from './edits';
 import { cautionsOf, markOf, overviewOf } from './guidance';
 import { EMPTY_HISTORY, type History, standing, type Try } from './history';
@@ -23,19 +23,88 @@ const reading = (value: number, source: 'seat' | 'old-part' | 'said' = 'seat') =
   struck: null,
 });
 const apply = (job: Job, ...edits: Edit[]) => edits.reduce((now, edit) => applyEdit(now, edit, shop), job);
-const read = (job: Job, dimensionId: string, ...values: number[]) => apply(job, ...values.map((v): Edit => ({ kind: 'add-reading', dimensionId, reading: reading(v) })));
-const set = (name: string, text: string): Edit => ({ kind: 'parameter', partId: 'part-1', name, expression: { text, unit: 'mm' } });
+const read = (job: Job, dimensionId: string, ...values: number[]) =>
+  apply(job, ...values.map((v): Edit => ({ kind: 'add-reading', dimensionId, reading: reading(v) })));
+const set = (name: string, text: string): Edit => ({
+  kind: 'parameter',
+  partId: 'part-1',
+  name,
+  expression: { text, unit: 'mm' },
+});
 const resolve = (job: Job, history: History = EMPTY_HISTORY) => resolvePart(job, 'part-1', shop, history);
 const measured = () => read(read(fresh(), 'rim', 31.7, 31.71, 31.69), 'rim_height', 14);
 
 /** A version, a print and a try, as the server would have made them. */
-function tried(job: Job, verdict: Try['mates'][string]['verdict'], model: number, options: { materialId?: string; voided?: string } = {}): History {
+function tried(
+  job: Job,
+  verdict: Try['mates'][string]['verdict'],
+  model: number,
+  options: { materialId?: string; voided?: string } = {},
+): History {
   const at = '2026-01-02T00:00:00.000Z';
   const want = job.mates.find(m => m.id === 'skirt')!.want;
   return {
-    versions: [{ id: 'v1', at, voided: null, partId: 'part-1', number: 1, recipe: 'round-cap', recipeVersion: 1, kernels: '', printerId: 'printer', materialId: options.materialId ?? 'pla', pose: 'as-drawn', expressions: {}, parameters: {}, additions: [], mates: [{ mateId: 'skirt', surface: 'skirt', want, reading: { value: 31.7, u: 0.02 }, model, pRight: 0.4, ledger: [], prior: { mean: 0.22, sd: 0.14 } }], pAllRight: 0.4, reasons: [], accepted: [], volume: 4500 }],
-    prints: [{ id: 'p1', at, voided: null, versionId: 'v1', number: 1, hours: 1, grams: 5, cost: 0.1, note: '', practice: false, files: {} }],
-    tries: verdict ? [{ id: 't1', at, voided: options.voided ?? null, printId: 'p1', mates: { skirt: { verdict } }, note: '' }] : [],
+    versions: [
+      {
+        id: 'v1',
+        at,
+        voided: null,
+        partId: 'part-1',
+        number: 1,
+        recipe: 'round-cap',
+        recipeVersion: 1,
+        kernels: '',
+        printerId: 'printer',
+        materialId: options.materialId ?? 'pla',
+        pose: 'as-drawn',
+        expressions: {},
+        parameters: {},
+        additions: [],
+        mates: [
+          {
+            mateId: 'skirt',
+            surface: 'skirt',
+            want,
+            reading: { value: 31.7, u: 0.02 },
+            model,
+            pRight: 0.4,
+            ledger: [],
+            prior: { mean: 0.22, sd: 0.14 },
+          },
+        ],
+        pAllRight: 0.4,
+        reasons: [],
+        accepted: [],
+        volume: 4500,
+      },
+    ],
+    prints: [
+      {
+        id: 'p1',
+        at,
+        voided: null,
+        versionId: 'v1',
+        number: 1,
+        hours: 1,
+        grams: 5,
+        cost: 0.1,
+        note: '',
+        practice: false,
+        files: {},
+      },
+    ],
+    tries: verdict
+      ? [
+          {
+            id: 't1',
+            at,
+            voided: options.voided ?? null,
+            printId: 'p1',
+            mates: { skirt: { verdict } },
+            note: '',
+          },
+        ]
+      : [],
   };
 }
 
@@ -57,9 +126,16 @@ describe('edits', () => {
   test('readings come, are struck with a reason, and are taken back', () => {
     const job = read(fresh(), 'rim', 31.7, 37.1);
     const slip = job.dimensions[0]!.readings[1]!.id;
-    const struck = apply(job, { kind: 'strike-reading', dimensionId: 'rim', readingId: slip, reason: 'a slip' });
+    const struck = apply(job, {
+      kind: 'strike-reading',
+      dimensionId: 'rim',
+      readingId: slip,
+      reason: 'a slip',
+    });
     expect(resolve(struck).dimensions.get('rim')!.evaluation!.value).toBe(31.7);
-    expect(apply(job, { kind: 'take-back-reading', dimensionId: 'rim', readingId: slip }).dimensions[0]!.readings).toHaveLength(1);
+    expect(
+      apply(job, { kind: 'take-back-reading', dimensionId: 'rim', readingId: slip }).dimensions[0]!.readings,
+    ).toHaveLength(1);
   });
   test.each([
     [{ kind: 'add-reading', dimensionId: 'lid', reading: reading(3) }, 'no longer there'],
@@ -67,7 +143,10 @@ describe('edits', () => {
     [{ kind: 'add-reading', dimensionId: 'rim', reading: reading(0) }, 'above 0'],
     [{ kind: 'take-back-reading', dimensionId: 'rim', readingId: 'none' }, 'no longer there'],
     [{ kind: 'remove-dimension', dimensionId: 'rim' }, 'recipe needs'],
-    [{ kind: 'parameter', partId: 'part-1', name: 'colour', expression: { text: 'red', unit: 'none' } }, 'no parameter'],
+    [
+      { kind: 'parameter', partId: 'part-1', name: 'colour', expression: { text: 'red', unit: 'none' } },
+      'no parameter',
+    ],
     [{ kind: 'material', partId: 'part-1', materialId: 'gold' }, 'no longer in the workshop'],
     [{ kind: 'material', partId: 'part-9', materialId: 'pla' }, 'no longer there'],
     [{ kind: 'want', mateId: 'none', want: fresh().mates[0]!.want }, 'no longer there'],
@@ -75,13 +154,27 @@ describe('edits', () => {
     expect(() => apply(fresh(), edit)).toThrow(EditRefused);
     expect(() => apply(fresh(), edit)).toThrow(words);
   });
-  test('1e9 is not a reading', () => expect(() => apply(fresh(), { kind: 'add-reading', dimensionId: 'rim', reading: reading(1e9) })).toThrow());
+  test('1e9 is not a reading', () =>
+    expect(() =>
+      apply(fresh(), { kind: 'add-reading', dimensionId: 'rim', reading: reading(1e9) }),
+    ).toThrow());
   test('flexible plastic turns untouched wants to stretch, and back; a touched one stays', () => {
     const flexible = apply(fresh(), { kind: 'material', partId: 'part-1', materialId: 'tpu' });
-    expect(flexible.mates.find(m => m.id === 'skirt')).toMatchObject({ soft: 'ours', want: { name: 'stretch' } });
-    expect(apply(flexible, { kind: 'material', partId: 'part-1', materialId: 'pla' }).mates).toEqual(fresh().mates);
-    const own = apply(fresh(), { kind: 'want', mateId: 'skirt', want: { name: 'own', window: { min: 0.1, max: 0.2, unit: 'mm' }, prefer: 'loose' } });
-    expect(apply(own, { kind: 'material', partId: 'part-1', materialId: 'tpu' }).mates[0]).toEqual(own.mates[0]);
+    expect(flexible.mates.find(m => m.id === 'skirt')).toMatchObject({
+      soft: 'ours',
+      want: { name: 'stretch' },
+    });
+    expect(apply(flexible, { kind: 'material', partId: 'part-1', materialId: 'pla' }).mates).toEqual(
+      fresh().mates,
+    );
+    const own = apply(fresh(), {
+      kind: 'want',
+      mateId: 'skirt',
+      want: { name: 'own', window: { min: 0.1, max: 0.2, unit: 'mm' }, prefer: 'loose' },
+    });
+    expect(apply(own, { kind: 'material', partId: 'part-1', materialId: 'tpu' }).mates[0]).toEqual(
+      own.mates[0],
+    );
   });
 });
 
@@ -96,22 +189,34 @@ describe('the ledger of a job', () => {
   });
   test('a flexible cap is drawn smaller than the same cap in rigid plastic', () => {
     const rigid = resolve(measured()).ledger.mates[0]!;
-    const flexible = resolve(apply(measured(), { kind: 'material', partId: 'part-1', materialId: 'tpu' })).ledger.mates[0]!;
+    const flexible = resolve(apply(measured(), { kind: 'material', partId: 'part-1', materialId: 'tpu' }))
+      .ledger.mates[0]!;
     expect(rigid.steps[1]!.amount).toBeGreaterThan(0);
     expect(flexible.steps[1]!.amount).toBeLessThan(-0.4);
     expect(flexible.model).toBeLessThan(rigid.model - 0.5);
   });
   test('an old part is copied without allowance, and a seat outranks it', () => {
-    const old = apply(fresh(), { kind: 'add-reading', dimensionId: 'rim', reading: reading(32.1, 'old-part') });
+    const old = apply(fresh(), {
+      kind: 'add-reading',
+      dimensionId: 'rim',
+      reading: reading(32.1, 'old-part'),
+    });
     expect(resolve(old).ledger.mates[0]!.steps[1]!.amount).toBeCloseTo(0, 2);
     const both = read(old, 'rim', 31.7);
     expect(resolve(both).dimensions.get('rim')!.evaluation!.value).toBe(31.7);
   });
   test('a verdict from another plastic does not carry over, nor a voided one', () => {
     const plain = resolve(measured()).ledger.mates[0]!.model;
-    expect(resolve(measured(), tried(measured(), 'tight', 32.04, { materialId: 'tpu' })).ledger.mates[0]!.model).toBe(plain);
-    expect(resolve(measured(), tried(measured(), 'tight', 32.04, { voided: 'wrong spool' })).ledger.mates[0]!.model).toBe(plain);
-    expect(resolve(measured(), tried(measured(), 'tight', 32.04)).ledger.mates[0]!.model).toBeGreaterThan(plain);
+    expect(
+      resolve(measured(), tried(measured(), 'tight', 32.04, { materialId: 'tpu' })).ledger.mates[0]!.model,
+    ).toBe(plain);
+    expect(
+      resolve(measured(), tried(measured(), 'tight', 32.04, { voided: 'wrong spool' })).ledger.mates[0]!
+        .model,
+    ).toBe(plain);
+    expect(resolve(measured(), tried(measured(), 'tight', 32.04)).ledger.mates[0]!.model).toBeGreaterThan(
+      plain,
+    );
   });
   test('lying on its side doubles the doubt of round surfaces', () => {
     const turned = apply(measured(), { kind: 'pose', partId: 'part-1', pose: 'on-side' });
@@ -135,7 +240,15 @@ describe('parameters and their names', () => {
     expect(provisional.size).toBe(0);
   });
   test('own expressions over readings, models and other parameters', () => {
-    const { parameters } = resolve(apply(measured(), set('wall', '1.2'), set('endThickness', 'wall * 2'), set('skirtDepth', 'rim_height / 2'), set('skirtDiameter', 'rim.model + 0.1')));
+    const { parameters } = resolve(
+      apply(
+        measured(),
+        set('wall', '1.2'),
+        set('endThickness', 'wall * 2'),
+        set('skirtDepth', 'rim_height / 2'),
+        set('skirtDiameter', 'rim.model + 0.1'),
+      ),
+    );
     expect(parameters).toMatchObject({ endThickness: 2.4, skirtDepth: 7 });
     expect(parameters.skirtDiameter).toBeCloseTo(resolve(measured()).ledger.mates[0]!.model + 0.1, 9);
   });
@@ -162,25 +275,41 @@ describe('parameters and their names', () => {
     const keys = (job: Job) => neededDimensions(job, resolve(job)).map(d => d.dimension.id);
     expect(keys(fresh())).toEqual(['rim', 'rim_height']);
     expect(keys(apply(fresh(), set('style', 'into')))).toEqual(['bore']);
-    expect(keys(apply(fresh(), set('lip', 'skirt')))).toEqual(['rim', 'rim_height', 'groove', 'groove_from', 'groove_width']);
+    expect(keys(apply(fresh(), set('lip', 'skirt')))).toEqual([
+      'rim',
+      'rim_height',
+      'groove',
+      'groove_from',
+      'groove_width',
+    ]);
   });
 });
 
 describe('the next step', () => {
-  const next = (job: Job, history: History = EMPTY_HISTORY) => overviewOf(job, resolve(job, history), history).next;
+  const next = (job: Job, history: History = EMPTY_HISTORY) =>
+    overviewOf(job, resolve(job, history), history).next;
   test('measure, then again, then say what breaks, then a version', () => {
     expect(next(fresh())).toMatchObject({ stage: 'measure', action: 'Measure the rim', key: 'rim' });
     const once = read(read(fresh(), 'rim', 31.7), 'rim_height', 14);
     expect(next(once)).toMatchObject({ action: 'Measure the rim again' });
     expect(next(measured())).toMatchObject({ stage: 'brief' });
-    expect(next(apply(measured(), { kind: 'brief', brief: { ifItBreaks: 'nuisance' } }))).toMatchObject({ stage: 'print', action: 'Make version 1' });
+    expect(next(apply(measured(), { kind: 'brief', brief: { ifItBreaks: 'nuisance' } }))).toMatchObject({
+      stage: 'print',
+      action: 'Make version 1',
+    });
   });
   test('a slip among the readings comes before anything is printed', () => {
-    expect(next(read(measured(), 'rim', 37.1))).toMatchObject({ action: 'Measure the rim again', reason: expect.stringContaining('37.1') });
+    expect(next(read(measured(), 'rim', 37.1))).toMatchObject({
+      action: 'Measure the rim again',
+      reason: expect.stringContaining('37.1'),
+    });
   });
   test('print, try, again, keep', () => {
     const job = apply(measured(), { kind: 'brief', brief: { ifItBreaks: 'nuisance' } });
-    expect(next(job, { ...tried(job, undefined, 32), prints: [] })).toMatchObject({ stage: 'print', action: 'Print version 1' });
+    expect(next(job, { ...tried(job, undefined, 32), prints: [] })).toMatchObject({
+      stage: 'print',
+      action: 'Print version 1',
+    });
     expect(next(job, tried(job, undefined, 32))).toMatchObject({ stage: 'try', waits: true });
     expect(next(job, tried(job, 'tight', 32))).toMatchObject({ stage: 'print', action: 'Make version 2' });
     expect(next(job, tried(job, 'right', 32))).toMatchObject({ stage: 'keep', action: 'Put it in service' });
@@ -188,7 +317,12 @@ describe('the next step', () => {
     expect(next(served, tried(served, 'right', 32))).toMatchObject({ action: 'Note how it holds' });
   });
   test('marks: tight outranks loose, loose outranks right', () => {
-    const row = (...verdicts: Try['mates'][string]['verdict'][]) => [{ ...tried(fresh(), 'right', 3).tries[0]!, mates: Object.fromEntries(verdicts.map((verdict, i) => [i, { verdict }])) }];
+    const row = (...verdicts: Try['mates'][string]['verdict'][]) => [
+      {
+        ...tried(fresh(), 'right', 3).tries[0]!,
+        mates: Object.fromEntries(verdicts.map((verdict, i) => [i, { verdict }])),
+      },
+    ];
     expect(markOf(row('right', 'loose', 'wont-go'))).toBe('tight');
     expect(markOf(row('right', 'drops-off'))).toBe('loose');
     expect(markOf(row('right'))).toBe('right');
@@ -202,7 +336,10 @@ describe('the next step', () => {
 });
 
 describe('cautions', () => {
-  const codes = (brief: Partial<Job['brief']>) => cautionsOf({ ...fresh(), brief: { ...fresh().brief, ...brief } }, resolve(fresh())).map(f => `${f.code} ${f.level}`);
+  const codes = (brief: Partial<Job['brief']>) =>
+    cautionsOf({ ...fresh(), brief: { ...fresh().brief, ...brief } }, resolve(fresh())).map(
+      f => `${f.code} ${f.level}`,
+    );
   test('nothing said, nothing cautioned', () => expect(codes({})).toEqual([]));
   test('injury stops, damage warns, water wants a test', () => {
     expect(codes({ ifItBreaks: 'injury' })).toEqual(['injury stop']);

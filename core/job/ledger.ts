@@ -1,8 +1,8 @@
 import { beliefFor, type SurfaceKind } from '../fit/print-bias';
-import type { LedgerStep } from '../fit/propose';
 import { chanceWithin } from '../fit/probability';
+import type { LedgerStep } from '../fit/propose';
 import { clearanceWindow, type Side } from '../fit/wants';
-import { nextVersion, type NextMate } from '../learn/next';
+import { type NextMate, nextVersion } from '../learn/next';
 import { drawnClearance, type MatePosterior, type Trial } from '../learn/posterior';
 import { verdictScale } from '../learn/verdict';
 import type { DimensionState } from './dimensions';
@@ -98,7 +98,9 @@ export function ledgerOf(
   const s = workshop.belief.repeatability;
   const next = remembered({ mates: questions, priors, repeatability: s, trials });
   return {
-    mates: questions.map((q, i) => chainOf(q, next.mates[q.id]!, priors[q.group]!, s, next.reasons[i]!, trials)),
+    mates: questions.map((q, i) =>
+      chainOf(q, next.mates[q.id]!, priors[q.group]!, s, next.reasons[i]!, trials),
+    ),
     pAllRight: unread.length > 0 ? null : next.pAllRight,
     unread,
   };
@@ -116,7 +118,8 @@ function trialsOf(questions: readonly NextMate[], history: History): Trial[] {
       const said = row.mates[question.id];
       const drawn = version.mates.find(m => m.mateId === question.id);
       if (!said || !drawn || groupOf(question.side, version) !== question.group) continue;
-      if (said.verdict || said.printed) mates[question.id] = { model: drawn.model, verdict: said.verdict, printed: said.printed };
+      if (said.verdict || said.printed)
+        mates[question.id] = { model: drawn.model, verdict: said.verdict, printed: said.printed };
     }
     return Object.keys(mates).length > 0 ? [{ mates }] : [];
   });
@@ -185,7 +188,15 @@ const answers = new Map<string, ReturnType<typeof nextVersion>>();
 const MOST_ANSWERS = 40;
 
 function remembered(question: Parameters<typeof nextVersion>[0]): ReturnType<typeof nextVersion> {
-  const plain = question.mates.map(({ id, name, side, group, reading, scale, prefer }) => ({ id, name, side, group, reading, scale, prefer }));
+  const plain = question.mates.map(({ id, name, side, group, reading, scale, prefer }) => ({
+    id,
+    name,
+    side,
+    group,
+    reading,
+    scale,
+    prefer,
+  }));
   const key = JSON.stringify({ ...question, mates: plain });
   const known = answers.get(key);
   if (known) return known;

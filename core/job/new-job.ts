@@ -1,5 +1,5 @@
 import type { Recipe } from '../shape/recipes/recipe';
-import { type JobDocument, JOB_SCHEMA_VERSION } from './document';
+import { JOB_SCHEMA_VERSION, type JobDocument } from './document';
 import { defaultWant } from './edits';
 import type { Workshop } from './workshop';
 

@@ -1,7 +1,7 @@
-import { evaluateExpression, type Expression } from '../quantity/expression';
+import { type Expression, evaluateExpression } from '../quantity/expression';
 import { ownUnit } from '../quantity/units';
 import { requireRecipe } from '../shape/recipes';
-import type { Parameters, ParameterSpec, Recipe } from '../shape/recipes/recipe';
+import type { ParameterSpec, Parameters, Recipe } from '../shape/recipes/recipe';
 import { type DimensionState, evaluateDimension } from './dimensions';
 import type { JobDocument, Mate, Part } from './document';
 import type { History } from './history';
@@ -25,7 +25,12 @@ export interface ResolvedPart {
   problems: Record<string, string>;
 }
 
-export function resolvePart(document: JobDocument, partId: string, workshop: Workshop, history: History): ResolvedPart {
+export function resolvePart(
+  document: JobDocument,
+  partId: string,
+  workshop: Workshop,
+  history: History,
+): ResolvedPart {
   const part = document.parts.find(p => p.id === partId);
   if (!part) throw new RangeError('That part is no longer in the job.');
   const recipe = requireRecipe(part.recipe);
@@ -96,7 +101,10 @@ class Work {
   private length(spec: Extract<ParameterSpec, { kind: 'length' }>): number {
     const known = this.parameters[spec.name];
     if (typeof known === 'number') return known;
-    const own: Expression = this.part.parameters[spec.name] ?? { text: spec.default, unit: ownUnit('length') };
+    const own: Expression = this.part.parameters[spec.name] ?? {
+      text: spec.default,
+      unit: ownUnit('length'),
+    };
     this.expressions[spec.name] = own;
     this.open.push(spec.name);
     const before = this.provisional.size;
@@ -110,9 +118,12 @@ class Work {
     let value = outcome.ok ? outcome.value : Number.NaN;
     const shown = spec.shown?.(this.parameters) ?? true;
     if (!outcome.ok) this.problems[spec.name] = outcome.message;
-    else if (shown && value < spec.min) this.problems[spec.name] = `${spec.label} must be at least ${spec.min} mm.`;
-    else if (shown && value > spec.max) this.problems[spec.name] = `${spec.label} must be at most ${spec.max} mm.`;
-    if (this.problems[spec.name] || !Number.isFinite(value)) value = this.recipe.demo.parameters[spec.name] as number;
+    else if (shown && value < spec.min)
+      this.problems[spec.name] = `${spec.label} must be at least ${spec.min} mm.`;
+    else if (shown && value > spec.max)
+      this.problems[spec.name] = `${spec.label} must be at most ${spec.max} mm.`;
+    if (this.problems[spec.name] || !Number.isFinite(value))
+      value = this.recipe.demo.parameters[spec.name] as number;
     if (provisional || this.provisional.size > before) this.provisional.add(spec.name);
     // A hidden parameter is of no consequence: neither are its problems.
     if (!shown) {
@@ -153,10 +164,14 @@ class Work {
   }
 }
 
-export const wordOf = (value: number | string | boolean) => (typeof value === 'boolean' ? (value ? 'yes' : 'no') : String(value));
+export const wordOf = (value: number | string | boolean) =>
+  typeof value === 'boolean' ? (value ? 'yes' : 'no') : String(value);
 
 /** Guide dimensions that this part needs, in measuring order, then the maker's own. */
-export function neededDimensions(document: JobDocument, resolved: Pick<ResolvedPart, 'recipe' | 'parameters' | 'dimensions'>): DimensionState[] {
+export function neededDimensions(
+  document: JobDocument,
+  resolved: Pick<ResolvedPart, 'recipe' | 'parameters' | 'dimensions'>,
+): DimensionState[] {
   const { recipe, parameters, dimensions } = resolved;
   return document.dimensions.flatMap(d => {
     const step = recipe.guide.find(g => g.key === d.guide);
@@ -180,4 +195,3 @@ export function checkContext(resolved: ResolvedPart) {
     measured,
   };
 }
-

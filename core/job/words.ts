@@ -32,7 +32,9 @@ export function wordsFor(edit: Edit, document: JobDocument): string {
     case 'want':
       return `${mate(edit.mateId)} shall be ${edit.want.name}`;
     case 'parameter':
-      return edit.expression ? `Set ${edit.name} to ${edit.expression.text}` : `Let ${edit.name} follow the recipe again`;
+      return edit.expression
+        ? `Set ${edit.name} to ${edit.expression.text}`
+        : `Let ${edit.name} follow the recipe again`;
     case 'material':
       return 'Chose another plastic';
     case 'printer':

@@ -13,7 +13,11 @@ export const Instrument = z.object({
 export const Printer = z.object({
   id: Id,
   name: z.string().trim().min(1, 'Give it a name.').max(80),
-  bed: z.object({ width: z.number().min(20).max(2000), depth: z.number().min(20).max(2000), height: z.number().min(20).max(2000) }),
+  bed: z.object({
+    width: z.number().min(20).max(2000),
+    depth: z.number().min(20).max(2000),
+    height: z.number().min(20).max(2000),
+  }),
   nozzle: z.number().min(0.1).max(2),
   lineWidth: z.number().min(0.1).max(3),
 });
@@ -36,7 +40,11 @@ export const Material = z.object({
 const Belief = z.object({ mean: z.number().min(-2).max(2), sd: z.number().min(0).max(2) });
 
 /** What is believed of a printer with a material before tries: how much tighter than drawn it prints. */
-export const PrinterBelief = z.object({ inside: Belief, outside: Belief, repeatability: z.number().min(0.001).max(1) });
+export const PrinterBelief = z.object({
+  inside: Belief,
+  outside: Belief,
+  repeatability: z.number().min(0.001).max(1),
+});
 
 export const Workshop = z.object({
   schemaVersion: z.literal(1),
@@ -70,12 +78,45 @@ export const FIRST_WORKSHOP: Workshop = {
     { id: 'rule', name: 'Steel rule', kind: 'rule', resolution: 0.5, maxError: 0.2 },
   ],
   printers: [
-    { id: 'printer', name: 'Filament printer', bed: { width: 220, depth: 220, height: 220 }, nozzle: 0.4, lineWidth: 0.4 },
+    {
+      id: 'printer',
+      name: 'Filament printer',
+      bed: { width: 220, depth: 220, height: 220 },
+      nozzle: 0.4,
+      lineWidth: 0.4,
+    },
   ],
   materials: [
-    { id: 'pla', name: 'PLA', flexible: false, density: 1.24, strainLimit: 0.02, softensC: 55, pricePerKg: 20, source: 'from memory' },
-    { id: 'petg', name: 'PETG', flexible: false, density: 1.27, strainLimit: 0.035, softensC: 70, pricePerKg: 22, source: 'from memory' },
-    { id: 'tpu', name: 'TPU 95A', flexible: true, density: 1.21, strainLimit: 0.25, softensC: 75, pricePerKg: 35, source: 'from memory' },
+    {
+      id: 'pla',
+      name: 'PLA',
+      flexible: false,
+      density: 1.24,
+      strainLimit: 0.02,
+      softensC: 55,
+      pricePerKg: 20,
+      source: 'from memory',
+    },
+    {
+      id: 'petg',
+      name: 'PETG',
+      flexible: false,
+      density: 1.27,
+      strainLimit: 0.035,
+      softensC: 70,
+      pricePerKg: 22,
+      source: 'from memory',
+    },
+    {
+      id: 'tpu',
+      name: 'TPU 95A',
+      flexible: true,
+      density: 1.21,
+      strainLimit: 0.25,
+      softensC: 75,
+      pricePerKg: 35,
+      source: 'from memory',
+    },
   ],
   belief: {
     inside: { mean: 0.22, sd: 0.14 },

@@ -1,13 +1,32 @@
 import { describe, expect, test } from 'vitest';
 import { seeded } from '../bench/random';
-import { drawSimulation, engine, particleReasoner, printsToFit, type SimulationPrior, stepper } from '../bench/simulate';
+import {
+  drawSimulation,
+  engine,
+  particleReasoner,
+  printsToFit,
+  type SimulationPrior,
+  stepper,
+} from '../bench/simulate';
 import { type NextMate, nextVersion } from './next';
 import { verdictScale } from './verdict';
 
-const practice: SimulationPrior = { inside: { mean: 0.22, sd: 0.14 }, outside: { mean: 0.05, sd: 0.08 }, repeatability: 0.04 };
-const skirt: NextMate = { id: 'skirt', side: 'inside', group: 'inside', reading: { value: 31.7, u: 0.03 }, scale: verdictScale({ min: 0.05, max: 0.2 }, 'mm'), name: 'Skirt over rim' };
+const practice: SimulationPrior = {
+  inside: { mean: 0.22, sd: 0.14 },
+  outside: { mean: 0.05, sd: 0.08 },
+  repeatability: 0.04,
+};
+const skirt: NextMate = {
+  id: 'skirt',
+  side: 'inside',
+  group: 'inside',
+  reading: { value: 31.7, u: 0.03 },
+  scale: verdictScale({ min: 0.05, max: 0.2 }, 'mm'),
+  name: 'Skirt over rim',
+};
 const ask = (trials: Parameters<typeof nextVersion>[0]['trials'], mate = skirt) =>
-  nextVersion({ mates: [mate], priors: { inside: practice.inside }, repeatability: 0.04, trials }).mates.skirt!;
+  nextVersion({ mates: [mate], priors: { inside: practice.inside }, repeatability: 0.04, trials }).mates
+    .skirt!;
 
 describe('the next version', () => {
   test('the first is the window’s middle plus what holes print small', () => {
@@ -18,14 +37,21 @@ describe('the next version', () => {
 
   test('tight makes a hole larger, loose smaller, and right leaves it alone', () => {
     const first = ask([]).model;
-    expect(ask([{ mates: { skirt: { model: first, verdict: 'tight' } } }]).model).toBeGreaterThan(first + 0.08);
+    expect(ask([{ mates: { skirt: { model: first, verdict: 'tight' } } }]).model).toBeGreaterThan(
+      first + 0.08,
+    );
     expect(ask([{ mates: { skirt: { model: first, verdict: 'loose' } } }]).model).toBeLessThan(first - 0.08);
     expect(ask([{ mates: { skirt: { model: first, verdict: 'right' } } }]).model).toBe(first);
-    expect(ask([{ mates: { skirt: { model: first, verdict: 'wont-go' } } }]).model).toBeGreaterThan(ask([{ mates: { skirt: { model: first, verdict: 'tight' } } }]).model);
+    expect(ask([{ mates: { skirt: { model: first, verdict: 'wont-go' } } }]).model).toBeGreaterThan(
+      ask([{ mates: { skirt: { model: first, verdict: 'tight' } } }]).model,
+    );
   });
 
   test('tight then loose lands between the two', () => {
-    const { model } = ask([{ mates: { skirt: { model: 32, verdict: 'tight' } } }, { mates: { skirt: { model: 32.4, verdict: 'loose' } } }]);
+    const { model } = ask([
+      { mates: { skirt: { model: 32, verdict: 'tight' } } },
+      { mates: { skirt: { model: 32.4, verdict: 'loose' } } },
+    ]);
     expect(model).toBeGreaterThan(32);
     expect(model).toBeLessThan(32.4);
   });
@@ -41,7 +67,12 @@ describe('the next version', () => {
   });
 
   test('reasons name the mate, the verdict and the change', () => {
-    const { reasons } = nextVersion({ mates: [skirt], priors: { inside: practice.inside }, repeatability: 0.04, trials: [{ mates: { skirt: { model: 32.04, verdict: 'tight' } } }] });
+    const { reasons } = nextVersion({
+      mates: [skirt],
+      priors: { inside: practice.inside },
+      repeatability: 0.04,
+      trials: [{ mates: { skirt: { model: 32.04, verdict: 'tight' } } }],
+    });
     expect(reasons[0]).toMatch(/^Skirt over rim: the last try was “tight”.*changes by \+0\.\d/);
   });
 
@@ -53,7 +84,9 @@ describe('the next version', () => {
   });
 
   test('a group without a prior is refused', () => {
-    expect(() => nextVersion({ mates: [skirt], priors: {}, repeatability: 0.04, trials: [] })).toThrow('no prior');
+    expect(() => nextVersion({ mates: [skirt], priors: {}, repeatability: 0.04, trials: [] })).toThrow(
+      'no prior',
+    );
   });
 });
 
@@ -76,7 +109,11 @@ describe('prints to fit over simulated jobs (fixed seeds)', () => {
   });
 
   test('wrong priors still converge: holes that print 0.7 small, outsides 0.3 undersize', () => {
-    const truth: SimulationPrior = { inside: { mean: 0.7, sd: 0.03 }, outside: { mean: -0.3, sd: 0.03 }, repeatability: 0.05 };
+    const truth: SimulationPrior = {
+      inside: { mean: 0.7, sd: 0.03 },
+      outside: { mean: -0.3, sd: 0.03 },
+      repeatability: 0.05,
+    };
     let most = 0;
     for (let seed = 1; seed <= 25; seed++) {
       const world = drawSimulation(seeded(seed), truth, 2, 0.2, 0.02);

@@ -1,8 +1,15 @@
-import { formatPlain, formatSigned } from '../quantity/format';
 import { chanceWithin } from '../fit/probability';
 import { maximise, worthOf } from '../fit/propose';
 import type { Preference } from '../fit/wants';
-import { drawnClearance, type GroupPrior, groupPosterior, type LearnMate, type MatePosterior, type Trial } from './posterior';
+import { formatPlain, formatSigned } from '../quantity/format';
+import {
+  drawnClearance,
+  type GroupPrior,
+  groupPosterior,
+  type LearnMate,
+  type MatePosterior,
+  type Trial,
+} from './posterior';
 import { VERDICT_WORDS, type Verdict } from './verdict';
 
 export interface NextMate extends LearnMate {
@@ -82,11 +89,18 @@ function bestModel(mate: NextMate, own: MatePosterior, s: number, trials: readon
   const drawn = maximise(worth, middle - reach, middle + reach);
   const model = (clearance: number) => mate.reading.value + (mate.side === 'inside' ? clearance : -clearance);
   const sat = trials.findLast(t => t.mates[mate.id])?.mates[mate.id];
-  if (sat?.verdict === 'right' && worth(drawnClearance(mate, sat.model)) > worth(drawn) - LEAVE_ALONE) return sat.model;
+  if (sat?.verdict === 'right' && worth(drawnClearance(mate, sat.model)) > worth(drawn) - LEAVE_ALONE)
+    return sat.model;
   return model(drawn);
 }
 
-function reasonFor(mate: NextMate, model: number, own: MatePosterior, prior: GroupPrior, trials: readonly Trial[]): string {
+function reasonFor(
+  mate: NextMate,
+  model: number,
+  own: MatePosterior,
+  prior: GroupPrior,
+  trials: readonly Trial[],
+): string {
   const name = mate.name ?? mate.id;
   const seen = trials.filter(t => t.mates[mate.id]);
   const last = seen.at(-1)?.mates[mate.id];
@@ -95,8 +109,10 @@ function reasonFor(mate: NextMate, model: number, own: MatePosterior, prior: Gro
   }
   const change = model - last.model;
   const learned = `${formatPlain(Math.abs(own.mean))} ${own.mean < 0 ? 'looser' : 'tighter'} than drawn, give or take ${formatPlain(own.sd)}`;
-  if (Math.abs(change) < 0.005) return `${name}: ${saidOf(last.verdict)}, so its number stays; it prints about ${learned}.`;
+  if (Math.abs(change) < 0.005)
+    return `${name}: ${saidOf(last.verdict)}, so its number stays; it prints about ${learned}.`;
   return `${name}: ${saidOf(last.verdict)}, so it prints about ${learned}; the model number changes by ${formatSigned(change)}.`;
 }
 
-const saidOf = (verdict?: Verdict) => (verdict ? `the last try was “${VERDICT_WORDS[verdict]}”` : 'the print was measured');
+const saidOf = (verdict?: Verdict) =>
+  verdict ? `the last try was “${VERDICT_WORDS[verdict]}”` : 'the print was measured';

@@ -4,8 +4,16 @@ import { groupPosterior, type LearnMate, type Trial } from './posterior';
 import { chanceOfVerdict, VERDICTS, verdictFor, verdictScale } from './verdict';
 
 const scale = verdictScale({ min: 0.05, max: 0.2 }, 'mm');
-const mate = (id: string, side: 'inside' | 'outside' = 'inside', u = 0.03): LearnMate => ({ id, side, group: side, reading: { value: 31.7, u }, scale });
-const tried = (model: number, verdict: (typeof VERDICTS)[number]): Trial => ({ mates: { a: { model, verdict } } });
+const mate = (id: string, side: 'inside' | 'outside' = 'inside', u = 0.03): LearnMate => ({
+  id,
+  side,
+  group: side,
+  reading: { value: 31.7, u },
+  scale,
+});
+const tried = (model: number, verdict: (typeof VERDICTS)[number]): Trial => ({
+  mates: { a: { model, verdict } },
+});
 const prior = { mean: 0.22, sd: 0.14 };
 const s = 0.04;
 
@@ -54,7 +62,12 @@ describe('the posterior', () => {
   test('verdicts on two mates agree with a million weighted draws', () => {
     const trials: Trial[] = [
       { mates: { a: { model: 32.04, verdict: 'tight' }, b: { model: 31.95, verdict: 'tight' } } },
-      { mates: { a: { model: 32.2, verdict: 'right' }, b: { model: 32.1, verdict: 'tight', printed: { value: 31.78, u: 0.03 } } } },
+      {
+        mates: {
+          a: { model: 32.2, verdict: 'right' },
+          b: { model: 32.1, verdict: 'tight', printed: { value: 31.78, u: 0.03 } },
+        },
+      },
     ];
     const exact = groupPosterior([mate('a'), mate('b')], prior, s, trials);
     // Importance sampling straight from the story: draw b, δ and every print's ε, weigh by the verdicts' chances.
@@ -70,7 +83,10 @@ describe('the posterior', () => {
           const seen = trial.mates[id]!;
           const epsilon = gauss(random, 0, s);
           weight *= chanceOfVerdict(seen.verdict!, seen.model - 31.7 - shared - own[id] - epsilon, 0, scale);
-          if (seen.printed) weight *= Math.exp(-0.5 * ((seen.model - shared - epsilon - seen.printed.value) / seen.printed.u) ** 2);
+          if (seen.printed)
+            weight *= Math.exp(
+              -0.5 * ((seen.model - shared - epsilon - seen.printed.value) / seen.printed.u) ** 2,
+            );
         }
       }
       total += weight;
@@ -115,7 +131,8 @@ describe('the posterior', () => {
   });
 
   test('the same question gives the same answer to the last bit', () => {
-    const run = () => groupPosterior([mate('a'), mate('b')], prior, s, [tried(32.04, 'tight')]).mates.get('b')!.mean;
+    const run = () =>
+      groupPosterior([mate('a'), mate('b')], prior, s, [tried(32.04, 'tight')]).mates.get('b')!.mean;
     expect(run()).toBe(run());
   });
 });

@@ -103,7 +103,8 @@ export function groupPosterior(
         let product = weightB[i]!;
         for (const { mate, delta, rows } of inner) {
           let right = 0;
-          for (let j = 0; j < delta.length; j++) right += rows[i * delta.length + j]! * isRight(mate, b[i]! + delta[j]!);
+          for (let j = 0; j < delta.length; j++)
+            right += rows[i * delta.length + j]! * isRight(mate, b[i]! + delta[j]!);
           product *= right;
         }
         chance += product;
@@ -160,7 +161,8 @@ function sharedGrid(mates: readonly LearnMate[], prior: GroupPrior, trials: read
   return even(low, high, Math.min(MOST_SHARED_POINTS, Math.max(3, Math.ceil((high - low) / step) + 1)));
 }
 
-const deltaGrid = (u: number) => (u > 0 ? even(-DELTA_REACH * u, DELTA_REACH * u, DELTA_POINTS) : Float64Array.of(0));
+const deltaGrid = (u: number) =>
+  u > 0 ? even(-DELTA_REACH * u, DELTA_REACH * u, DELTA_POINTS) : Float64Array.of(0);
 
 function even(low: number, high: number, points: number): Float64Array {
   return Float64Array.from({ length: points }, (_, i) => low + ((high - low) * i) / (points - 1));
@@ -182,7 +184,12 @@ function moments(x: Float64Array, w: Float64Array): { mean: number; sd: number }
 }
 
 /** β = b + δ gathered on an even grid; each weight is shared by its two neighbours, which keeps the mean. */
-function marginal(b: Float64Array, weightB: Float64Array, delta: Float64Array, rows: Float64Array): MatePosterior {
+function marginal(
+  b: Float64Array,
+  weightB: Float64Array,
+  delta: Float64Array,
+  rows: Float64Array,
+): MatePosterior {
   let mean = 0;
   let square = 0;
   for (let i = 0; i < b.length; i++) {

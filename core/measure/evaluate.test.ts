@@ -52,7 +52,8 @@ describe('outliers: modified z-score above 3.5 (Iglewicz and Hoaglin, 1993)', ()
 });
 
 describe('advice', () => {
-  const codes = (readings: number[], critical = true) => evaluateReadings(readings, caliper, { critical }).advice.map(a => a.code);
+  const codes = (readings: number[], critical = true) =>
+    evaluateReadings(readings, caliper, { critical }).advice.map(a => a.code);
 
   test('a critical dimension wants three readings', () => {
     expect(codes([31.7])).toEqual(['one-reading']);
@@ -68,7 +69,9 @@ describe('advice', () => {
   });
 
   test('more digits than the instrument shows point at the wrong instrument', () => {
-    expect(evaluateReadings([31.7], { resolution: 0.5, maxError: 0.2 }).advice.map(a => a.code)).toEqual(['too-fine']);
+    expect(evaluateReadings([31.7], { resolution: 0.5, maxError: 0.2 }).advice.map(a => a.code)).toEqual([
+      'too-fine',
+    ]);
     expect(evaluateReadings([31.5], { resolution: 0.5, maxError: 0.2 }).advice).toEqual([]);
   });
 });

@@ -123,9 +123,15 @@ function advise(
     });
   }
   if (critical && readings.length === 1) {
-    advice.push({ code: 'one-reading', message: 'One reading is not enough here: turn the object a third and read twice more.' });
+    advice.push({
+      code: 'one-reading',
+      message: 'One reading is not enough here: turn the object a third and read twice more.',
+    });
   } else if (critical && readings.length < CRITICAL_READINGS) {
-    advice.push({ code: 'few-readings', message: 'The fit depends on this one: turn the object a third and read once more.' });
+    advice.push({
+      code: 'few-readings',
+      message: 'The fit depends on this one: turn the object a third and read once more.',
+    });
   }
   const step = instrument.resolution;
   if (step > 0 && readings.some(r => Math.abs(r / step - Math.round(r / step)) > 0.02)) {

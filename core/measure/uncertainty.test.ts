@@ -35,9 +35,12 @@ describe('JCGM 100:2008, table G.2: t for 95 %', () => {
     [100, 1.984],
   ])('%i degrees of freedom: %f', (dof, t) => expect(coverageFactor(0.95, dof)).toBeCloseTo(t, 2));
 
-  test('infinite degrees of freedom: 1.960', () => expect(coverageFactor(0.95, Number.POSITIVE_INFINITY)).toBeCloseTo(1.96, 3));
+  test('infinite degrees of freedom: 1.960', () =>
+    expect(coverageFactor(0.95, Number.POSITIVE_INFINITY)).toBeCloseTo(1.96, 3));
 });
 
 test('degrees of freedom are infinite when no part was estimated from readings', () => {
-  expect(effectiveDegreesOfFreedom([{ name: 'a', u: 1, degreesOfFreedom: Number.POSITIVE_INFINITY }])).toBe(Number.POSITIVE_INFINITY);
+  expect(effectiveDegreesOfFreedom([{ name: 'a', u: 1, degreesOfFreedom: Number.POSITIVE_INFINITY }])).toBe(
+    Number.POSITIVE_INFINITY,
+  );
 });

@@ -3,7 +3,13 @@ import { describe, expect, test } from 'vitest';
 import { evaluateExpression, namesIn } from './expression';
 import type { Unit } from './units';
 
-const values: Record<string, number | null> = { rim: 31.7, 'rim.model': 32.04, bore: 24, wall: 1.6, unread: null };
+const values: Record<string, number | null> = {
+  rim: 31.7,
+  'rim.model': 32.04,
+  bore: 24,
+  wall: 1.6,
+  unread: null,
+};
 const look = (name: string) => values[name];
 const run = (text: string, unit: Unit = 'mm') => evaluateExpression({ text, unit }, 'length', look);
 const value = (text: string, unit?: Unit) => {
@@ -65,7 +71,27 @@ describe('expressions', () => {
   });
 
   test('no text makes it throw', () => {
-    const tokens = fc.constantFrom('rim', 'bore', '+', '-', '*', '/', '(', ')', ',', '.', '3', '1.2', ' ', 'in', '"', 'max', '%', '{', '🦆');
+    const tokens = fc.constantFrom(
+      'rim',
+      'bore',
+      '+',
+      '-',
+      '*',
+      '/',
+      '(',
+      ')',
+      ',',
+      '.',
+      '3',
+      '1.2',
+      ' ',
+      'in',
+      '"',
+      'max',
+      '%',
+      '{',
+      '🦆',
+    );
     fc.assert(
       fc.property(fc.array(tokens, { maxLength: 12 }), parts => {
         expect(() => run(parts.join(''))).not.toThrow();

@@ -15,7 +15,7 @@ export interface Expression {
 
 export type ExpressionOutcome =
   | { ok: true; value: number; names: string[] }
-  | { ok: false; message: string; /** Where in the text, when known. */ at?: number; name?: string };
+  | { ok: false; message: string /** Where in the text, when known. */; at?: number; name?: string };
 
 /** Looks a name up; undefined when nobody knows it, null when it is known but has no value yet. */
 export type Lookup = (name: string) => number | null | undefined;
@@ -51,7 +51,8 @@ export function evaluateExpression(
   const text = expression.text.trim();
   const typed = parseQuantity(text, kind, expression.unit);
   if (typed.ok) return { ok: true, value: typed.quantity.value, names: [] };
-  if (typed.code !== 'not-a-number' || !/[\p{L}(*+/-]/u.test(text)) return { ok: false, message: typed.message };
+  if (typed.code !== 'not-a-number' || !/[\p{L}(*+/-]/u.test(text))
+    return { ok: false, message: typed.message };
   if (text.length > LONGEST) return { ok: false, message: `This is over ${LONGEST} characters: shorten it.` };
 
   let tree: MathNode;
@@ -59,12 +60,17 @@ export function evaluateExpression(
     tree = parse(text.replace(/(\d),(\d)/g, '$1.$2'));
   } catch (error) {
     const at = (error as { char?: number }).char;
-    return { ok: false, message: `“${shorten(text)}” cannot be read as a sum: check its signs and brackets.`, at };
+    return {
+      ok: false,
+      message: `“${shorten(text)}” cannot be read as a sum: check its signs and brackets.`,
+      at,
+    };
   }
   const names = new Set<string>();
   try {
     const value = walk(tree, expression.unit, kind, lookup, names);
-    if (!Number.isFinite(value)) return { ok: false, message: 'The result is not a number: check for a division by zero.' };
+    if (!Number.isFinite(value))
+      return { ok: false, message: 'The result is not a number: check for a division by zero.' };
     return { ok: true, value, names: [...names] };
   } catch (error) {
     if (!(error instanceof Refusal)) throw error;
@@ -120,7 +126,8 @@ function walk(
     case 'FunctionNode': {
       const name = part.fn.name ?? String(part.fn);
       const run = Object.hasOwn(FUNCTIONS, name) ? FUNCTIONS[name] : undefined;
-      if (!run) throw new Refusal(`“${shorten(name)}” is not a function here: use min, max, sqrt, abs, round.`, name);
+      if (!run)
+        throw new Refusal(`“${shorten(name)}” is not a function here: use min, max, sqrt, abs, round.`, name);
       return run(...part.args.map(child => go(child)));
     }
     case 'OperatorNode':
@@ -158,7 +165,8 @@ function operate(
 }
 
 const hasName = (node: MathNode) =>
-  node.filter((child: MathNode) => ['SymbolNode', 'AccessorNode'].includes((child as { type: string }).type)).length > 0;
+  node.filter((child: MathNode) => ['SymbolNode', 'AccessorNode'].includes((child as { type: string }).type))
+    .length > 0;
 
 function resolve(name: string, lookup: Lookup, names: Set<string>): number {
   const value = lookup(name);

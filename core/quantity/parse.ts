@@ -12,7 +12,11 @@ export interface Quantity {
 
 export type ParseOutcome =
   | { ok: true; quantity: Quantity }
-  | { ok: false; code: 'empty' | 'not-a-number' | 'two-separators' | 'wrong-unit' | 'not-finite'; message: string };
+  | {
+      ok: false;
+      code: 'empty' | 'not-a-number' | 'two-separators' | 'wrong-unit' | 'not-finite';
+      message: string;
+    };
 
 const NUMBER = String.raw`\d+(?:[.,]\d*)?|[.,]\d+`;
 /** `1 1/4`, `31.7`, `32/2`, `1.5e3` is deliberately absent: nobody types it at a bench. */

@@ -1,7 +1,7 @@
-import { areaOf, type Bounds, boundsOf, closureOf, type TriangleMesh, volumeOf } from './mesh/mesh';
-import type { Kernels } from './kernels/kernel';
-import { type MeasuredMate, measureMates } from './checks/measure';
 import { checkSolid } from './checks/check-solid';
+import { type MeasuredMate, measureMates } from './checks/measure';
+import type { Kernels } from './kernels/kernel';
+import { areaOf, type Bounds, boundsOf, closureOf, type TriangleMesh, volumeOf } from './mesh/mesh';
 import type { CheckContext, Finding, Parameters, Recipe } from './recipes/recipe';
 
 /** How far a flat may lie from the true surface, mm: on screen, and in a file whose mates must measure right. */
@@ -26,7 +26,12 @@ export type BuildOutcome =
  * Parameters to triangles. A recipe's refusals and a kernel that fails both come back as findings; the
  * kernel's bodies are released before this returns.
  */
-export function buildPart(recipe: Recipe, parameters: Parameters, kernels: Kernels, sagitta: number): BuildOutcome {
+export function buildPart(
+  recipe: Recipe,
+  parameters: Parameters,
+  kernels: Kernels,
+  sagitta: number,
+): BuildOutcome {
   const refused = recipe.refuse(parameters);
   if (refused.length > 0) return { ok: false, findings: refused };
   try {
@@ -39,11 +44,26 @@ export function buildPart(recipe: Recipe, parameters: Parameters, kernels: Kerne
   }
 }
 
-function acceptMesh(recipe: Recipe, parameters: Parameters, mesh: TriangleMesh, kernels: Kernels): BuildOutcome {
+function acceptMesh(
+  recipe: Recipe,
+  parameters: Parameters,
+  mesh: TriangleMesh,
+  kernels: Kernels,
+): BuildOutcome {
   const facts = kernels.mesh.facts(mesh);
   const closure = closureOf(mesh);
   // A B-rep operation that does not throw can still be wrong: what has no sound solid is not shown.
-  if (!facts.ok) return { ok: false, findings: [{ code: 'not-solid', level: 'stop', message: `${facts.message} Change the last number back and tell us which it was.` }] };
+  if (!facts.ok)
+    return {
+      ok: false,
+      findings: [
+        {
+          code: 'not-solid',
+          level: 'stop',
+          message: `${facts.message} Change the last number back and tell us which it was.`,
+        },
+      ],
+    };
   return {
     ok: true,
     part: {
@@ -59,7 +79,12 @@ function acceptMesh(recipe: Recipe, parameters: Parameters, mesh: TriangleMesh, 
 }
 
 /** Everything that can be read off the finished triangles, worst first. */
-export function inspectPart(recipe: Recipe, parameters: Parameters, part: Pick<BuiltPart, 'mesh'>, context: CheckContext): Finding[] {
+export function inspectPart(
+  recipe: Recipe,
+  parameters: Parameters,
+  part: Pick<BuiltPart, 'mesh'>,
+  context: CheckContext,
+): Finding[] {
   const order = { stop: 0, warn: 1, note: 2 };
   return [
     ...checkSolid(recipe, parameters, part.mesh, context),
@@ -69,5 +94,9 @@ export function inspectPart(recipe: Recipe, parameters: Parameters, part: Pick<B
 
 function kernelFinding(error: unknown): Finding {
   const message = error instanceof Error ? error.message : 'The kernel gave no reason.';
-  return { code: 'kernel', level: 'stop', message: `This shape could not be made. ${message}. Take the last change back, or try a slightly different number.` };
+  return {
+    code: 'kernel',
+    level: 'stop',
+    message: `This shape could not be made. ${message}. Take the last change back, or try a slightly different number.`,
+  };
 }

@@ -3,7 +3,14 @@ import { Router } from 'express';
 import { ulid } from 'ulid';
 import { z } from 'zod';
 import type { JobView } from '../../contract/jobs';
-import { type BenchMate, drawWorld, printSizes, readCaliper, tryOn, type World } from '../../core/bench/world';
+import {
+  type BenchMate,
+  drawWorld,
+  printSizes,
+  readCaliper,
+  tryOn,
+  type World,
+} from '../../core/bench/world';
 import type { Print, Try, Version } from '../../core/job/history';
 import { requireRecipe } from '../../core/shape/recipes';
 import type { App } from '../app';
@@ -21,13 +28,16 @@ export function benchRoutes(app: App): Router {
 
   router.use('/jobs/:id', async (_req, _res, next) => {
     const { workshop } = await readWorkshop(store.db);
-    if (!workshop.practiceBench) throw new HttpError(409, 'bench-off', 'The practice bench is off: switch it on in Workshop.');
+    if (!workshop.practiceBench)
+      throw new HttpError(409, 'bench-off', 'The practice bench is off: switch it on in Workshop.');
     next();
   });
 
   /** Presses the simulated caliper's data button: the reading arrives at the stream like any other. */
   router.post('/jobs/:id/caliper', async (req, res) => {
-    const { dimensionId, instrumentId } = z.object({ dimensionId: z.string(), instrumentId: z.string().nullable().default(null) }).parse(req.body);
+    const { dimensionId, instrumentId } = z
+      .object({ dimensionId: z.string(), instrumentId: z.string().nullable().default(null) })
+      .parse(req.body);
     const job = await readJob(store.db, req.params.id);
     const dimension = job.document.dimensions.find(d => d.id === dimensionId);
     if (!dimension) throw notFound('That dimension');
@@ -35,7 +45,12 @@ export function benchRoutes(app: App): Router {
     const resolution = workshop.instruments.find(i => i.id === instrumentId)?.resolution ?? 0.01;
     const world = await worldOf(store, job);
     const value = readCaliper(world, dimension.name, dimension.readings.length, resolution);
-    if (value === undefined) throw new HttpError(422, 'not-on-object', 'The practice object has no such dimension: type a reading instead.');
+    if (value === undefined)
+      throw new HttpError(
+        422,
+        'not-on-object',
+        'The practice object has no such dimension: type a reading instead.',
+      );
     events.send({ kind: 'reading', text: value.toFixed(2), instrumentId, jobId: job.id, dimensionId });
     res.status(202).json({ sent: true });
   });
@@ -94,7 +109,12 @@ export async function worldOf(store: Store, job: JobView): Promise<World> {
 }
 
 export async function setWorld(store: Store, jobId: string, world: World): Promise<void> {
-  await store.write(tx => tx.insert(bench).values({ jobId, document: JSON.stringify(world) }).onConflictDoNothing());
+  await store.write(tx =>
+    tx
+      .insert(bench)
+      .values({ jobId, document: JSON.stringify(world) })
+      .onConflictDoNothing(),
+  );
 }
 
 /** A try as the bench's hands would record it: for the demo's history. */

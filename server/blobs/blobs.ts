@@ -1,8 +1,8 @@
 import { createHash, randomUUID } from 'node:crypto';
 import { mkdir, open, readFile, rename, stat } from 'node:fs/promises';
 import { join } from 'node:path';
-import { blobs } from '../store/schema';
 import type { Store } from '../store/database';
+import { blobs } from '../store/schema';
 
 /** Files named by their SHA-256. Written under another name, synced, renamed; the row comes after. */
 export class Blobs {
@@ -31,7 +31,10 @@ export class Blobs {
       await sync(folder);
     }
     await this.store.write(tx =>
-      tx.insert(blobs).values({ sha256, size: bytes.length, at: new Date().toISOString() }).onConflictDoNothing(),
+      tx
+        .insert(blobs)
+        .values({ sha256, size: bytes.length, at: new Date().toISOString() })
+        .onConflictDoNothing(),
     );
     return sha256;
   }

@@ -31,7 +31,15 @@ export async function exportJob(job: JobView, blobs: Blobs, version: string): Pr
     schemaVersion: BUNDLE_SCHEMA_VERSION,
     application: { name: 'Sagoma', version },
     contains: 'jobs',
-    jobs: [{ id: job.id, title: job.document.title, revision: job.revision, path: `jobs/${job.id}.json`, sha256: hash(body) }],
+    jobs: [
+      {
+        id: job.id,
+        title: job.document.title,
+        revision: job.revision,
+        path: `jobs/${job.id}.json`,
+        sha256: hash(body),
+      },
+    ],
     blobs: listed,
   };
   files['manifest.json'] = strToU8(JSON.stringify(manifest, null, 2));
@@ -43,17 +51,21 @@ export async function importBundle(bytes: Uint8Array, store: Store, blobs: Blobs
   const files = unpack(bytes);
   const manifest = parse(BundleManifest, json(files, 'manifest.json'), 'manifest.json');
   if (manifest.schemaVersion > BUNDLE_SCHEMA_VERSION) {
-    throw bad(`This bundle was made by a newer Sagoma (format ${manifest.schemaVersion}, ours is ${BUNDLE_SCHEMA_VERSION}): update Sagoma.`);
+    throw bad(
+      `This bundle was made by a newer Sagoma (format ${manifest.schemaVersion}, ours is ${BUNDLE_SCHEMA_VERSION}): update Sagoma.`,
+    );
   }
   const incoming = manifest.jobs.map(entry => {
     const body = files[entry.path];
-    if (!body || hash(body) !== entry.sha256) throw bad(`The bundle is damaged: ${entry.path} is not what its manifest says.`);
+    if (!body || hash(body) !== entry.sha256)
+      throw bad(`The bundle is damaged: ${entry.path} is not what its manifest says.`);
     const raw = json(files, entry.path) as { document?: unknown };
     return parse(BundledJob, { ...raw, document: upgraded(raw.document) }, entry.path);
   });
   for (const { sha256, path } of manifest.blobs) {
     const body = files[path];
-    if (!body || hash(body) !== sha256) throw bad(`The bundle is damaged: ${path} is not what its manifest says.`);
+    if (!body || hash(body) !== sha256)
+      throw bad(`The bundle is damaged: ${path} is not what its manifest says.`);
   }
   for (const { path } of manifest.blobs) await blobs.put(files[path]!);
   const answer: ImportAnswer = { jobs: [] };
@@ -63,7 +75,12 @@ export async function importBundle(bytes: Uint8Array, store: Store, blobs: Blobs
 
 /** Ids are kept; where we have the job already the higher revision wins, and the other is said. */
 async function takeIn(job: JobView, store: Store): Promise<ImportAnswer['jobs'][number]> {
-  const said = (outcome: ImportAnswer['jobs'][number]['outcome'], message: string) => ({ id: job.id, title: job.document.title, outcome, message });
+  const said = (outcome: ImportAnswer['jobs'][number]['outcome'], message: string) => ({
+    id: job.id,
+    title: job.document.title,
+    outcome,
+    message,
+  });
   return store.write(async tx => {
     const ours = await readJob(tx, job.id).catch(() => null);
     if (!ours) {
@@ -71,12 +88,20 @@ async function takeIn(job: JobView, store: Store): Promise<ImportAnswer['jobs'][
       await replaceHistory(tx, job.id, job.history);
       return said('added', 'Added to the rack.');
     }
-    const rows = (view: JobView) => view.history.versions.length + view.history.prints.length + view.history.tries.length;
-    if (ours.revision === job.revision && JSON.stringify(ours.document) === JSON.stringify(job.document) && rows(ours) === rows(job)) {
+    const rows = (view: JobView) =>
+      view.history.versions.length + view.history.prints.length + view.history.tries.length;
+    if (
+      ours.revision === job.revision &&
+      JSON.stringify(ours.document) === JSON.stringify(job.document) &&
+      rows(ours) === rows(job)
+    ) {
       return said('same', 'Already here, nothing to do.');
     }
     if (ours.revision > job.revision || (ours.revision === job.revision && rows(ours) >= rows(job))) {
-      return said('kept-ours', `The one here is newer (revision ${ours.revision}, the bundle has ${job.revision}): kept ours.`);
+      return said(
+        'kept-ours',
+        `The one here is newer (revision ${ours.revision}, the bundle has ${job.revision}): kept ours.`,
+      );
     }
     await saveDocument(tx, job.id, job.document, job.revision);
     await replaceHistory(tx, job.id, job.history);
@@ -92,7 +117,8 @@ function unpack(bytes: Uint8Array): Record<string, Uint8Array> {
       filter: file => {
         total += file.originalSize;
         entries += 1;
-        if (total > MOST_UNPACKED || entries > MOST_ENTRIES) throw bad('The bundle unpacks to more than Sagoma takes.');
+        if (total > MOST_UNPACKED || entries > MOST_ENTRIES)
+          throw bad('The bundle unpacks to more than Sagoma takes.');
         return /^(manifest\.json|jobs\/[\w-]+\.json|blobs\/[0-9a-f]{64})$/.test(file.name);
       },
     });

@@ -17,7 +17,14 @@ export interface Editor {
 }
 
 /** One edit: checked against the revision it was made on, applied, logged with its inverse. */
-export async function editJob(tx: Transaction, id: string, revision: number, edit: Edit, workshop: Workshop, editor: Editor): Promise<number> {
+export async function editJob(
+  tx: Transaction,
+  id: string,
+  revision: number,
+  edit: Edit,
+  workshop: Workshop,
+  editor: Editor,
+): Promise<number> {
   const job = await readJob(tx, id);
   const words = wordsFor(edit, job.document);
   if (job.revision !== revision) {
@@ -26,7 +33,12 @@ export async function editJob(tx: Transaction, id: string, revision: number, edi
       theirs: await wordsSince(tx, id, revision),
       yours: words,
     };
-    throw new HttpError(409, 'stale', 'Another window changed this job meanwhile. Nothing of either side is lost.', details);
+    throw new HttpError(
+      409,
+      'stale',
+      'Another window changed this job meanwhile. Nothing of either side is lost.',
+      details,
+    );
   }
   const document = applyEdit(job.document, edit, workshop);
   const changes = diff(job.document, document);
@@ -42,15 +54,34 @@ export async function editJob(tx: Transaction, id: string, revision: number, edi
 }
 
 /** Undo or redo of one named edit, as a new revision; refused where its values have changed since. */
-export async function revertEdit(tx: Transaction, id: string, editId: string, role: 'undo' | 'redo', editor: Editor): Promise<number> {
-  const [row] = await tx.select().from(edits).where(and(eq(edits.id, editId), eq(edits.jobId, id)));
+export async function revertEdit(
+  tx: Transaction,
+  id: string,
+  editId: string,
+  role: 'undo' | 'redo',
+  editor: Editor,
+): Promise<number> {
+  const [row] = await tx
+    .select()
+    .from(edits)
+    .where(and(eq(edits.id, editId), eq(edits.jobId, id)));
   if (!row) throw notFound('That edit');
   const expected = role === 'undo' ? 'stands' : 'undone';
   if (row.role !== 'edit' || row.standing !== expected) {
-    throw new HttpError(409, 'not-undoable', role === 'undo' ? 'That edit is undone already.' : 'That edit cannot be done again: something newer took its place.');
+    throw new HttpError(
+      409,
+      'not-undoable',
+      role === 'undo'
+        ? 'That edit is undone already.'
+        : 'That edit cannot be done again: something newer took its place.',
+    );
   }
   if (row.tab !== editor.tab && editor.isOpen(row.tab)) {
-    throw new HttpError(409, 'other-window', 'That edit was made in another window, which is still open: undo it there.');
+    throw new HttpError(
+      409,
+      'other-window',
+      'That edit was made in another window, which is still open: undo it there.',
+    );
   }
   const job = await readJob(tx, id);
   const forward = JSON.parse(row.changes) as Change[];
@@ -58,15 +89,33 @@ export async function revertEdit(tx: Transaction, id: string, editId: string, ro
   const applied = applyChanges(job.document, changes);
   if (!applied.ok) {
     const now = valueAt(job.document, applied.conflict.path);
-    throw new HttpError(409, 'overtaken', `“${row.words}” cannot be ${role === 'undo' ? 'undone' : 'done again'}: the same thing was changed again since, in another window.`, {
-      path: applied.conflict.path,
-      now: now ?? null,
-    });
+    throw new HttpError(
+      409,
+      'overtaken',
+      `“${row.words}” cannot be ${role === 'undo' ? 'undone' : 'done again'}: the same thing was changed again since, in another window.`,
+      {
+        path: applied.conflict.path,
+        now: now ?? null,
+      },
+    );
   }
   const revision = job.revision + 1;
   await saveDocument(tx, id, JobDocument.parse(applied.document), revision);
-  await tx.update(edits).set({ standing: role === 'undo' ? 'undone' : 'stands', tab: editor.tab }).where(eq(edits.id, editId));
-  await log(tx, id, revision, editor.tab, row.kind, `${role === 'undo' ? 'Undone' : 'Done again'}: ${row.words}`, changes, role, editId);
+  await tx
+    .update(edits)
+    .set({ standing: role === 'undo' ? 'undone' : 'stands', tab: editor.tab })
+    .where(eq(edits.id, editId));
+  await log(
+    tx,
+    id,
+    revision,
+    editor.tab,
+    row.kind,
+    `${role === 'undo' ? 'Undone' : 'Done again'}: ${row.words}`,
+    changes,
+    role,
+    editId,
+  );
   return revision;
 }
 

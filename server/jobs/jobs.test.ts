@@ -1,7 +1,7 @@
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { readStl } from '../../core/files/reading-back';
-import { loopNear, sectionAtZ } from '../../core/shape/mesh/section';
 import { volumeOf } from '../../core/shape/mesh/mesh';
+import { loopNear, sectionAtZ } from '../../core/shape/mesh/section';
 import { readingEdit, type TestServer, testServer } from '../testing';
 
 let server: TestServer;
@@ -12,13 +12,19 @@ afterAll(async () => {
   await server.stop();
   server.remove();
 });
-const edit = (id: string, revision: number, what: object, tab = 'tab-a') => server.call('POST', `/jobs/${id}/edits`, { revision, edit: what }, { 'x-sagoma-tab': tab });
+const edit = (id: string, revision: number, what: object, tab = 'tab-a') =>
+  server.call('POST', `/jobs/${id}/edits`, { revision, edit: what }, { 'x-sagoma-tab': tab });
 
 describe('making jobs', () => {
   test('the smallest one answers 201 with its id and a tag number', async () => {
     const made = await server.call('POST', '/jobs', { title: 'Vent-port cap', recipe: 'round-cap' });
     expect(made.status).toBe(201);
-    expect(made.body).toMatchObject({ id: expect.any(String), number: expect.any(Number), revision: 1, document: { title: 'Vent-port cap' } });
+    expect(made.body).toMatchObject({
+      id: expect.any(String),
+      number: expect.any(Number),
+      revision: 1,
+      document: { title: 'Vent-port cap' },
+    });
     expect((await server.newJob()).number).toBe(made.body.number + 1);
   });
   test.each([
@@ -45,12 +51,21 @@ describe('edits', () => {
     expect((await edit(job.id, 1, { kind: 'rename', title: 'Mine' })).status).toBe(200);
     const late = await edit(job.id, 1, { kind: 'rename', title: 'Yours' }, 'tab-b');
     expect(late.status).toBe(409);
-    expect(late.body.error).toMatchObject({ code: 'stale', details: { theirs: ['Renamed to “Mine”'], yours: 'Renamed to “Yours”', current: { revision: 2, document: { title: 'Mine' } } } });
+    expect(late.body.error).toMatchObject({
+      code: 'stale',
+      details: {
+        theirs: ['Renamed to “Mine”'],
+        yours: 'Renamed to “Yours”',
+        current: { revision: 2, document: { title: 'Mine' } },
+      },
+    });
     expect((await server.call('GET', `/jobs/${job.id}`)).body.document.title).toBe('Mine');
   });
   test('of fifty edits sent at once on one revision exactly one lands', async () => {
     const job = await server.newJob();
-    const answers = await Promise.all(Array.from({ length: 50 }, (_, i) => edit(job.id, 1, { kind: 'rename', title: `Name ${i}` })));
+    const answers = await Promise.all(
+      Array.from({ length: 50 }, (_, i) => edit(job.id, 1, { kind: 'rename', title: `Name ${i}` })),
+    );
     expect(answers.filter(a => a.status === 200)).toHaveLength(1);
     expect(answers.filter(a => a.status === 409)).toHaveLength(49);
   });
@@ -107,14 +122,25 @@ describe('undo and redo', () => {
     const mine = (await edit(job.id, 1, { kind: 'rename', title: 'Mine' })).body;
     const other = await server.call('GET', `/jobs/${job.id}`, undefined, { 'x-sagoma-tab': 'tab-b' });
     expect(other.body.undo).toBeNull();
-    expect((await server.call('POST', `/jobs/${job.id}/undo`, { editId: mine.undo.editId }, { 'x-sagoma-tab': 'tab-b' })).body.error.code).toBe('other-window');
+    expect(
+      (
+        await server.call(
+          'POST',
+          `/jobs/${job.id}/undo`,
+          { editId: mine.undo.editId },
+          { 'x-sagoma-tab': 'tab-b' },
+        )
+      ).body.error.code,
+    ).toBe('other-window');
   });
   test('a new edit closes the way forward', async () => {
     const job = await server.newJob('Zero');
     const one = (await edit(job.id, 1, { kind: 'rename', title: 'One' })).body;
     await server.call('POST', `/jobs/${job.id}/undo`, { editId: one.undo.editId });
     expect((await edit(job.id, 3, { kind: 'rename', title: 'Other' })).body.redo).toBeNull();
-    expect((await server.call('POST', `/jobs/${job.id}/redo`, { editId: one.undo.editId })).body.error.code).toBe('not-undoable');
+    expect(
+      (await server.call('POST', `/jobs/${job.id}/redo`, { editId: one.undo.editId })).body.error.code,
+    ).toBe('not-undoable');
   });
 });
 
@@ -122,7 +148,8 @@ describe('version, print, try, version', () => {
   async function measured() {
     const job = await server.newJob('Vent-port cap');
     let revision = 1;
-    for (const value of [31.7, 31.72, 31.68]) revision = (await edit(job.id, revision, readingEdit('rim', value))).body.revision;
+    for (const value of [31.7, 31.72, 31.68])
+      revision = (await edit(job.id, revision, readingEdit('rim', value))).body.revision;
     revision = (await edit(job.id, revision, readingEdit('rim_height', 14))).body.revision;
     return { id: job.id, revision };
   }
@@ -140,42 +167,80 @@ describe('version, print, try, version', () => {
     const print = printed.history.prints[0];
     expect(print).toMatchObject({ hours: 0.7, number: 1 });
     expect(Object.keys(print.files)).toHaveLength(3);
-    await server.call('POST', `/jobs/${id}/tries`, { printId: print.id, mates: { skirt: { verdict: 'tight' } } });
+    await server.call('POST', `/jobs/${id}/tries`, {
+      printId: print.id,
+      mates: { skirt: { verdict: 'tight' } },
+    });
     const two = (await server.call('POST', `/jobs/${id}/versions`, { revision, partId: 'part-1' })).body;
     const v2 = two.history.versions[1];
     expect(v2.mates[0].model).toBeGreaterThan(v1.mates[0].model + 0.05);
     expect(v2.pAllRight).toBeGreaterThan(v1.pAllRight);
     expect(v2.reasons[0]).toContain('“tight”');
     // The file of a printed version is frozen, whatever is learned later.
-    expect(readStl(await server.bytes(`/jobs/${id}/versions/${v1.id}/files/stl`)).positions).toEqual(stl.positions);
+    expect(readStl(await server.bytes(`/jobs/${id}/versions/${v1.id}/files/stl`)).positions).toEqual(
+      stl.positions,
+    );
   });
 
   test('an unread mate, a stale revision and a stopping finding make no version', async () => {
     const job = await server.newJob();
-    expect((await server.call('POST', `/jobs/${job.id}/versions`, { revision: 1, partId: 'part-1' })).body.error).toMatchObject({ code: 'not-measured' });
+    expect(
+      (await server.call('POST', `/jobs/${job.id}/versions`, { revision: 1, partId: 'part-1' })).body.error,
+    ).toMatchObject({ code: 'not-measured' });
     const { id, revision } = await measured();
-    expect((await server.call('POST', `/jobs/${id}/versions`, { revision: revision - 1, partId: 'part-1' })).status).toBe(409);
-    const set = { kind: 'parameter', partId: 'part-1', name: 'skirtDiameter', expression: { text: '15.85', unit: 'mm' } };
+    expect(
+      (await server.call('POST', `/jobs/${id}/versions`, { revision: revision - 1, partId: 'part-1' }))
+        .status,
+    ).toBe(409);
+    const set = {
+      kind: 'parameter',
+      partId: 'part-1',
+      name: 'skirtDiameter',
+      expression: { text: '15.85', unit: 'mm' },
+    };
     const next = (await edit(id, revision, set)).body.revision;
     const answer = await server.call('POST', `/jobs/${id}/versions`, { revision: next, partId: 'part-1' });
     expect(answer.body.error).toMatchObject({ code: 'finding', message: expect.stringContaining('radius') });
     const accepted = [{ code: 'slip', message: 'm', reason: 'a gauge, half the size' }];
-    expect((await server.call('POST', `/jobs/${id}/versions`, { revision: next, partId: 'part-1', accepted })).body.history.versions[0].accepted).toEqual(accepted);
+    expect(
+      (await server.call('POST', `/jobs/${id}/versions`, { revision: next, partId: 'part-1', accepted })).body
+        .history.versions[0].accepted,
+    ).toEqual(accepted);
   });
 
   test('rows are voided with a reason, never removed', async () => {
     const { id, revision } = await measured();
-    const { history } = (await server.call('POST', `/jobs/${id}/versions`, { revision, partId: 'part-1' })).body;
-    expect((await server.call('POST', `/jobs/${id}/void`, { kind: 'version', id: history.versions[0].id, reason: ' ' })).status).toBe(400);
-    const voided = (await server.call('POST', `/jobs/${id}/void`, { kind: 'version', id: history.versions[0].id, reason: 'wrong object' })).body;
+    const { history } = (await server.call('POST', `/jobs/${id}/versions`, { revision, partId: 'part-1' }))
+      .body;
+    expect(
+      (
+        await server.call('POST', `/jobs/${id}/void`, {
+          kind: 'version',
+          id: history.versions[0].id,
+          reason: ' ',
+        })
+      ).status,
+    ).toBe(400);
+    const voided = (
+      await server.call('POST', `/jobs/${id}/void`, {
+        kind: 'version',
+        id: history.versions[0].id,
+        reason: 'wrong object',
+      })
+    ).body;
     expect(voided.history.versions).toMatchObject([{ voided: 'wrong object' }]);
-    expect((await server.call('POST', `/jobs/${id}/prints`, { versionId: history.versions[0].id })).status).toBe(404);
+    expect(
+      (await server.call('POST', `/jobs/${id}/prints`, { versionId: history.versions[0].id })).status,
+    ).toBe(404);
   });
 
   test('verdicts on unknown mates and prints, and empty tries, are refused', async () => {
     const { id, revision } = await measured();
-    const { history } = (await server.call('POST', `/jobs/${id}/versions`, { revision, partId: 'part-1' })).body;
-    const { history: after } = (await server.call('POST', `/jobs/${id}/prints`, { versionId: history.versions[0].id })).body;
+    const { history } = (await server.call('POST', `/jobs/${id}/versions`, { revision, partId: 'part-1' }))
+      .body;
+    const { history: after } = (
+      await server.call('POST', `/jobs/${id}/prints`, { versionId: history.versions[0].id })
+    ).body;
     const printId = after.prints[0].id;
     const say = async (body: object) => (await server.call('POST', `/jobs/${id}/tries`, body)).status;
     expect(await say({ printId, mates: {} })).toBe(400);
@@ -187,20 +252,28 @@ describe('version, print, try, version', () => {
 
   test('a bundle takes the whole job to another workshop, and back only when newer', async () => {
     const { id, revision } = await measured();
-    const { history } = (await server.call('POST', `/jobs/${id}/versions`, { revision, partId: 'part-1' })).body;
+    const { history } = (await server.call('POST', `/jobs/${id}/versions`, { revision, partId: 'part-1' }))
+      .body;
     await server.call('POST', `/jobs/${id}/prints`, { versionId: history.versions[0].id });
     const bundle = await server.bytes(`/jobs/${id}/bundle`);
     const other = await testServer();
     try {
-      expect((await other.call('POST', '/import', bundle)).body.jobs).toMatchObject([{ outcome: 'added', id }]);
+      expect((await other.call('POST', '/import', bundle)).body.jobs).toMatchObject([
+        { outcome: 'added', id },
+      ]);
       const there = (await other.call('GET', `/jobs/${id}`)).body;
       expect(there.history).toEqual((await server.call('GET', `/jobs/${id}`)).body.history);
       const path = `/jobs/${id}/versions/${history.versions[0].id}/files/3mf`;
       expect(await other.bytes(path)).toEqual(await server.bytes(path));
       expect((await other.call('POST', '/import', bundle)).body.jobs[0].outcome).toBe('same');
-      await other.call('POST', `/jobs/${id}/edits`, { revision, edit: { kind: 'rename', title: 'Newer here' } });
+      await other.call('POST', `/jobs/${id}/edits`, {
+        revision,
+        edit: { kind: 'rename', title: 'Newer here' },
+      });
       expect((await other.call('POST', '/import', bundle)).body.jobs[0].outcome).toBe('kept-ours');
-      expect((await server.call('POST', '/import', await other.bytes(`/jobs/${id}/bundle`))).body.jobs[0].outcome).toBe('updated');
+      expect(
+        (await server.call('POST', '/import', await other.bytes(`/jobs/${id}/bundle`))).body.jobs[0].outcome,
+      ).toBe('updated');
     } finally {
       await other.stop();
       other.remove();

@@ -1,5 +1,5 @@
-import type { RackJob } from '../../contract/rack';
 import type { JobView } from '../../contract/jobs';
+import type { RackJob } from '../../contract/rack';
 import { overviewOf } from '../../core/job/guidance';
 import { resolvePart } from '../../core/job/resolve';
 import type { Workshop } from '../../core/job/workshop';
@@ -24,7 +24,9 @@ export function rackJob(job: JobView, workshop: Workshop): RackJob {
     marks: overview.marks,
     inService: job.document.service.since !== null,
     thumbnail: {
-      viewBox: [minX - margin, -maxY - margin, maxX - minX + 2 * margin, maxY - minY + 2 * margin].map(x => x.toFixed(2)).join(' '),
+      viewBox: [minX - margin, -maxY - margin, maxX - minX + 2 * margin, maxY - minY + 2 * margin]
+        .map(x => x.toFixed(2))
+        .join(' '),
       cut: paths('cut'),
       mate: paths('mate'),
       edge: paths('edge'),

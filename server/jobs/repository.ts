@@ -2,7 +2,16 @@ import { and, asc, desc, eq, gt, max } from 'drizzle-orm';
 import { ulid } from 'ulid';
 import type { Activity, JobAnswer, JobView } from '../../contract/jobs';
 import { type JobDocument, readJobDocument } from '../../core/job/document';
-import { EMPTY_HISTORY, History, type Print, Print as PrintRow, type Try, Try as TryRow, type Version, Version as VersionRow } from '../../core/job/history';
+import {
+  EMPTY_HISTORY,
+  type History,
+  type Print,
+  Print as PrintRow,
+  type Try,
+  Try as TryRow,
+  type Version,
+  Version as VersionRow,
+} from '../../core/job/history';
 import { notFound } from '../errors';
 import type { Database, Transaction } from '../store/database';
 import { edits, history, jobs } from '../store/schema';
@@ -25,7 +34,11 @@ export async function readJob(db: Reader, id: string): Promise<JobView> {
 }
 
 export async function readHistory(db: Reader, jobId: string): Promise<History> {
-  const rows = await db.select().from(history).where(eq(history.jobId, jobId)).orderBy(asc(history.at), asc(history.id));
+  const rows = await db
+    .select()
+    .from(history)
+    .where(eq(history.jobId, jobId))
+    .orderBy(asc(history.at), asc(history.id));
   const result: History = structuredClone(EMPTY_HISTORY);
   for (const row of rows) {
     const document: unknown = JSON.parse(row.document);
@@ -42,7 +55,11 @@ export async function readJobs(db: Reader): Promise<JobView[]> {
 }
 
 /** @param keep an import's own id, number wish and dates */
-export async function insertJob(tx: Transaction, document: JobDocument, keep?: Pick<JobView, 'id' | 'revision' | 'createdAt'>): Promise<string> {
+export async function insertJob(
+  tx: Transaction,
+  document: JobDocument,
+  keep?: Pick<JobView, 'id' | 'revision' | 'createdAt'>,
+): Promise<string> {
   const [last] = await tx.select({ number: max(jobs.number) }).from(jobs);
   const at = new Date().toISOString();
   const id = keep?.id ?? ulid();
@@ -60,7 +77,12 @@ export async function insertJob(tx: Transaction, document: JobDocument, keep?: P
   return id;
 }
 
-export async function saveDocument(tx: Transaction, id: string, document: JobDocument, revision: number): Promise<void> {
+export async function saveDocument(
+  tx: Transaction,
+  id: string,
+  document: JobDocument,
+  revision: number,
+): Promise<void> {
   await tx
     .update(jobs)
     .set({
@@ -82,14 +104,23 @@ export async function appendRow(tx: Transaction, jobId: string, { kind, row }: R
 }
 
 /** The only change a history row can suffer: it no longer counts, and why. */
-export async function voidHistoryRow(tx: Transaction, jobId: string, kind: Row['kind'], id: string, reason: string): Promise<void> {
+export async function voidHistoryRow(
+  tx: Transaction,
+  jobId: string,
+  kind: Row['kind'],
+  id: string,
+  reason: string,
+): Promise<void> {
   const [found] = await tx
     .select()
     .from(history)
     .where(and(eq(history.id, id), eq(history.jobId, jobId), eq(history.kind, kind)));
   if (!found) throw notFound(`That ${kind}`);
   const document = { ...(JSON.parse(found.document) as object), voided: reason };
-  await tx.update(history).set({ document: JSON.stringify(document) }).where(eq(history.id, id));
+  await tx
+    .update(history)
+    .set({ document: JSON.stringify(document) })
+    .where(eq(history.id, id));
 }
 
 /** An import brings a newer copy of the job: its whole history comes with it. */
@@ -106,8 +137,19 @@ export async function replaceHistory(tx: Transaction, jobId: string, next: Histo
 }
 
 export async function readActivity(db: Reader, jobId: string, most: number): Promise<Activity[]> {
-  const rows = await db.select().from(edits).where(eq(edits.jobId, jobId)).orderBy(desc(edits.revision)).limit(most);
-  return rows.map(row => ({ id: row.id, at: row.at, kind: row.role, words: row.words, revision: row.revision }));
+  const rows = await db
+    .select()
+    .from(edits)
+    .where(eq(edits.jobId, jobId))
+    .orderBy(desc(edits.revision))
+    .limit(most);
+  return rows.map(row => ({
+    id: row.id,
+    at: row.at,
+    kind: row.role,
+    words: row.words,
+    revision: row.revision,
+  }));
 }
 
 export async function wordsSince(db: Reader, jobId: string, revision: number): Promise<string[]> {
@@ -120,7 +162,12 @@ export async function wordsSince(db: Reader, jobId: string, revision: number): P
 }
 
 /** The job with what this window could undo and redo. */
-export async function answerJob(db: Reader, id: string, tab: string, isOpen: (tab: string) => boolean): Promise<JobAnswer> {
+export async function answerJob(
+  db: Reader,
+  id: string,
+  tab: string,
+  isOpen: (tab: string) => boolean,
+): Promise<JobAnswer> {
   const job = await readJob(db, id);
   const rows = await db
     .select({ id: edits.id, tab: edits.tab, words: edits.words, standing: edits.standing, role: edits.role })

@@ -1,9 +1,18 @@
 import { type Request, Router } from 'express';
 import { ulid } from 'ulid';
-import { CreateJob, EditRequest, FILE_KINDS, MakeVersion, RecordPrint, RecordTry, UndoRequest, VoidRow } from '../../contract/jobs';
+import {
+  CreateJob,
+  EditRequest,
+  FILE_KINDS,
+  MakeVersion,
+  RecordPrint,
+  RecordTry,
+  UndoRequest,
+  VoidRow,
+} from '../../contract/jobs';
 import type { Rack } from '../../contract/rack';
-import { newJob } from '../../core/job/new-job';
 import { standing } from '../../core/job/history';
+import { newJob } from '../../core/job/new-job';
 import { recipeById } from '../../core/shape/recipes';
 import type { App } from '../app';
 import { exportJob } from '../bundle/bundle';
@@ -11,7 +20,15 @@ import { HttpError, notFound } from '../errors';
 import { readWorkshop } from '../workshop/repository';
 import { editJob, revertEdit } from './editing';
 import { rackJob } from './rack';
-import { answerJob, appendRow, insertJob, readActivity, readJob, readJobs, voidHistoryRow } from './repository';
+import {
+  answerJob,
+  appendRow,
+  insertJob,
+  readActivity,
+  readJob,
+  readJobs,
+  voidHistoryRow,
+} from './repository';
 import { preparePrint, prepareVersion, versionFile } from './versions';
 
 const MOST_ACTIVITY = 200;
@@ -26,7 +43,8 @@ export function jobRoutes(app: App): Router {
   const isOpen = (tab: string) => events.isOpen(tab);
   const editor = (req: Request) => ({ tab: tabOf(req), isOpen });
   const answer = (req: Request, id: string) => answerJob(store.db, id, tabOf(req), isOpen);
-  const tell = (jobId: string, revision: number, tab: string) => events.send({ kind: 'job', jobId, revision, tab });
+  const tell = (jobId: string, revision: number, tab: string) =>
+    events.send({ kind: 'job', jobId, revision, tab });
 
   router.get('/', async (_req, res) => {
     const { workshop } = await readWorkshop(store.db);
@@ -38,7 +56,8 @@ export function jobRoutes(app: App): Router {
   router.post('/', async (req, res) => {
     const wish = CreateJob.parse(req.body);
     const recipe = recipeById(wish.recipe);
-    if (!recipe) throw new HttpError(400, 'bad-input', `There is no recipe “${wish.recipe}”: choose one from the list.`);
+    if (!recipe)
+      throw new HttpError(400, 'bad-input', `There is no recipe “${wish.recipe}”: choose one from the list.`);
     const { workshop } = await readWorkshop(store.db);
     const document = newJob(wish.title, recipe, workshop, wish.materialId);
     document.object.name = wish.object ?? '';
@@ -82,14 +101,22 @@ export function jobRoutes(app: App): Router {
     const { id } = req.params;
     const job = await readJob(store.db, id);
     if (job.revision !== wish.revision) {
-      throw new HttpError(409, 'stale', 'Another window changed the numbers meanwhile: look at them again, then make the version.');
+      throw new HttpError(
+        409,
+        'stale',
+        'Another window changed the numbers meanwhile: look at them again, then make the version.',
+      );
     }
     const { workshop } = await readWorkshop(store.db);
     const row = await prepareVersion(job, workshop, wish, pool);
     await store.write(async tx => {
       const now = await readJob(tx, id);
       if (now.revision !== wish.revision || now.history.versions.length !== job.history.versions.length) {
-        throw new HttpError(409, 'stale', 'Another window changed the job while the solid was built: make the version again.');
+        throw new HttpError(
+          409,
+          'stale',
+          'Another window changed the job while the solid was built: make the version again.',
+        );
       }
       await appendRow(tx, id, { kind: 'version', row });
     });
@@ -103,7 +130,11 @@ export function jobRoutes(app: App): Router {
     const job = await readJob(store.db, req.params.id);
     const { workshop } = await readWorkshop(store.db);
     const { name, bytes } = await versionFile(job, req.params.versionId, kind, workshop, pool, blobs);
-    res.set({ 'content-type': TYPES[kind], 'content-disposition': `attachment; filename="${name}"`, 'cache-control': 'no-store' });
+    res.set({
+      'content-type': TYPES[kind],
+      'content-disposition': `attachment; filename="${name}"`,
+      'cache-control': 'no-store',
+    });
     res.end(bytes);
   });
 
@@ -150,7 +181,10 @@ export function jobRoutes(app: App): Router {
   router.get('/:id/bundle', async (req, res) => {
     const job = await readJob(store.db, req.params.id);
     const bytes = await exportJob(job, blobs, app.version);
-    res.set({ 'content-type': 'application/zip', 'content-disposition': `attachment; filename="sagoma-job-${job.number}.zip"` });
+    res.set({
+      'content-type': 'application/zip',
+      'content-disposition': `attachment; filename="sagoma-job-${job.number}.zip"`,
+    });
     res.end(bytes);
   });
 

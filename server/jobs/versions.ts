@@ -1,6 +1,6 @@
 import { ulid } from 'ulid';
 import type { FileKind, JobView } from '../../contract/jobs';
-import { standing, type Print, type Version } from '../../core/job/history';
+import { type Print, standing, type Version } from '../../core/job/history';
 import { checkContext, resolvePart } from '../../core/job/resolve';
 import type { Workshop } from '../../core/job/workshop';
 import type { Blobs } from '../blobs/blobs';
@@ -22,13 +22,22 @@ export interface VersionWish {
  * Kernel work: call it outside any transaction.
  * @throws HttpError when something stops it that was not accepted
  */
-export async function prepareVersion(job: JobView, workshop: Workshop, wish: VersionWish, pool: SolidPool): Promise<Version> {
+export async function prepareVersion(
+  job: JobView,
+  workshop: Workshop,
+  wish: VersionWish,
+  pool: SolidPool,
+): Promise<Version> {
   const resolved = resolvePart(job.document, wish.partId, workshop, job.history);
   const [problem] = Object.values(resolved.problems);
   if (problem) throw new HttpError(422, 'number-missing', `${problem} Mend it on Shape first.`);
   if (resolved.ledger.unread.length > 0) {
     const names = resolved.ledger.unread.map(m => m.name).join(', ');
-    throw new HttpError(422, 'not-measured', `Not measured yet: ${names}. A version made now would be a guess.`);
+    throw new HttpError(
+      422,
+      'not-measured',
+      `Not measured yet: ${names}. A version made now would be a guess.`,
+    );
   }
   const answer = await pool.run({
     recipe: resolved.recipe.id,
@@ -38,7 +47,8 @@ export async function prepareVersion(job: JobView, workshop: Workshop, wish: Ver
     files: [],
     context: checkContext(resolved),
   });
-  if (!answer.ok) throw new HttpError(422, 'not-buildable', answer.findings[0]?.message ?? 'The solid could not be built.');
+  if (!answer.ok)
+    throw new HttpError(422, 'not-buildable', answer.findings[0]?.message ?? 'The solid could not be built.');
   const stop = answer.findings.find(f => f.level === 'stop' && !wish.accepted.some(a => a.code === f.code));
   if (stop) throw new HttpError(422, 'finding', stop.message, { findings: answer.findings });
   return {
@@ -46,7 +56,8 @@ export async function prepareVersion(job: JobView, workshop: Workshop, wish: Ver
     at: new Date().toISOString(),
     voided: null,
     partId: resolved.part.id,
-    number: 1 + Math.max(0, ...job.history.versions.filter(v => v.partId === resolved.part.id).map(v => v.number)),
+    number:
+      1 + Math.max(0, ...job.history.versions.filter(v => v.partId === resolved.part.id).map(v => v.number)),
     recipe: resolved.recipe.id,
     recipeVersion: resolved.recipe.version,
     kernels: 'replicad 1.1.0, manifold-3d 3.5.4',
@@ -89,12 +100,22 @@ export function estimate(version: Pick<Version, 'volume' | 'materialId'>, worksh
 }
 
 /** A version's file: as frozen at its first print, else built. */
-export async function versionFile(job: JobView, versionId: string, kind: FileKind, workshop: Workshop, pool: SolidPool, blobs: Blobs): Promise<{ name: string; bytes: Uint8Array }> {
+export async function versionFile(
+  job: JobView,
+  versionId: string,
+  kind: FileKind,
+  workshop: Workshop,
+  pool: SolidPool,
+  blobs: Blobs,
+): Promise<{ name: string; bytes: Uint8Array }> {
   const version = job.history.versions.find(v => v.id === versionId);
   if (!version) throw notFound('That version');
   const name = fileName(job, version, kind, workshop);
   for (const print of job.history.prints) {
-    const hash = print.versionId === versionId ? Object.entries(print.files).find(([file]) => file.endsWith(`.${kind}`))?.[1] : undefined;
+    const hash =
+      print.versionId === versionId
+        ? Object.entries(print.files).find(([file]) => file.endsWith(`.${kind}`))?.[1]
+        : undefined;
     const bytes = hash ? await blobs.get(hash) : null;
     if (bytes) return { name, bytes };
   }
@@ -102,7 +123,13 @@ export async function versionFile(job: JobView, versionId: string, kind: FileKin
   return { name, bytes: files[kind]! };
 }
 
-export async function buildFiles(job: JobView, version: Version, kinds: readonly FileKind[], workshop: Workshop, pool: SolidPool): Promise<Partial<Record<FileKind, Uint8Array>>> {
+export async function buildFiles(
+  job: JobView,
+  version: Version,
+  kinds: readonly FileKind[],
+  workshop: Workshop,
+  pool: SolidPool,
+): Promise<Partial<Record<FileKind, Uint8Array>>> {
   const printer = workshop.printers.find(p => p.id === version.printerId);
   const material = workshop.materials.find(m => m.id === version.materialId);
   const answer = await pool.run({
@@ -112,7 +139,8 @@ export async function buildFiles(job: JobView, version: Version, kinds: readonly
     note: `Sizes compensated for ${printer?.name ?? 'the printer'}, ${material?.name ?? 'its plastic'}. Lengths in mm.`,
     files: kinds,
   });
-  if (!answer.ok) throw new HttpError(422, 'not-buildable', answer.findings[0]?.message ?? 'The solid could not be built.');
+  if (!answer.ok)
+    throw new HttpError(422, 'not-buildable', answer.findings[0]?.message ?? 'The solid could not be built.');
   return answer.files;
 }
 
@@ -124,7 +152,14 @@ export function fileName(job: JobView, version: Version, kind: FileKind, worksho
 }
 
 const slug = (text: string) =>
-  text.normalize('NFKD').replace(/\p{M}/gu, '').replace(/[^A-Za-z0-9]+/g, '-').replace(/^-|-$/g, '').toLowerCase().slice(0, 60).replace(/-$/, '');
+  text
+    .normalize('NFKD')
+    .replace(/\p{M}/gu, '')
+    .replace(/[^A-Za-z0-9]+/g, '-')
+    .replace(/^-|-$/g, '')
+    .toLowerCase()
+    .slice(0, 60)
+    .replace(/-$/, '');
 
 /** A print row; its files are frozen by hash. */
 export async function preparePrint(
@@ -142,7 +177,8 @@ export async function preparePrint(
   if (frozen) Object.assign(files, frozen.files);
   else {
     const built = await buildFiles(job, version, ['3mf', 'step', 'stl'], workshop, pool);
-    for (const [kind, bytes] of Object.entries(built)) files[fileName(job, version, kind as FileKind, workshop)] = await blobs.put(bytes);
+    for (const [kind, bytes] of Object.entries(built))
+      files[fileName(job, version, kind as FileKind, workshop)] = await blobs.put(bytes);
   }
   const guess = estimate(version, workshop);
   return {
@@ -153,10 +189,11 @@ export async function preparePrint(
     number: job.history.prints.length + 1,
     hours: wish.hours ?? guess.hours,
     grams: wish.grams ?? guess.grams,
-    cost: wish.cost ?? (wish.grams !== null ? Number(((guess.cost / guess.grams) * wish.grams).toFixed(2)) : guess.cost),
+    cost:
+      wish.cost ??
+      (wish.grams !== null ? Number(((guess.cost / guess.grams) * wish.grams).toFixed(2)) : guess.cost),
     note: wish.note,
     practice,
     files,
   };
 }
-

@@ -37,7 +37,8 @@ export async function build(task: SolidTask, kernels: Kernels): Promise<SolidAns
   const findings = task.context ? inspectPart(recipe, task.parameters, outcome.part, task.context) : [];
   const files: Partial<Record<'stl' | '3mf' | 'step', Uint8Array>> = {};
   if (task.files.includes('stl')) files.stl = writeStl(mesh, task.name);
-  if (task.files.includes('3mf')) files['3mf'] = writeThreeMf(task.name, task.note, [{ name: task.name, mesh }]);
+  if (task.files.includes('3mf'))
+    files['3mf'] = writeThreeMf(task.name, task.note, [{ name: task.name, mesh }]);
   if (task.files.includes('step')) {
     try {
       const text = await kernels.part.step(recipe.solid(task.parameters, kernels.part), asciiName(task.name));
@@ -46,8 +47,19 @@ export async function build(task: SolidTask, kernels: Kernels): Promise<SolidAns
       kernels.part.release();
     }
   }
-  return { ok: true, part: { ...part, triangles: mesh.triangles.length / 3 }, findings, files, memory: kernels.part.memory() };
+  return {
+    ok: true,
+    part: { ...part, triangles: mesh.triangles.length / 3 },
+    findings,
+    files,
+    memory: kernels.part.memory(),
+  };
 }
 
 /** The STEP writer takes names byte by byte: keep to letters that every reader agrees on. */
-const asciiName = (name: string) => name.normalize('NFKD').replace(/[^\x20-\x7e]/g, '').trim().slice(0, 60) || 'part';
+const asciiName = (name: string) =>
+  name
+    .normalize('NFKD')
+    .replace(/[^\x20-\x7e]/g, '')
+    .trim()
+    .slice(0, 60) || 'part';

@@ -30,12 +30,18 @@ export async function openStore(folder: string): Promise<Store> {
   const client = createClient({ url: `file:${path}` });
   await client.execute('PRAGMA journal_mode = WAL');
   const db = drizzle(client, { schema });
-  const known = (JSON.parse(readFileSync(join(MIGRATIONS, 'meta/_journal.json'), 'utf8')) as { entries: { when: number }[] }).entries;
+  const known = (
+    JSON.parse(readFileSync(join(MIGRATIONS, 'meta/_journal.json'), 'utf8')) as {
+      entries: { when: number }[];
+    }
+  ).entries;
   const applied = isNew ? [] : await appliedMigrations(client);
   const newest = Math.max(...known.map(e => e.when));
   if (applied.some(when => when > newest)) {
     client.close();
-    throw new Error(`The data in ${folder} was written by a newer Sagoma. Update Sagoma, or point SAGOMA_DATA at another folder.`);
+    throw new Error(
+      `The data in ${folder} was written by a newer Sagoma. Update Sagoma, or point SAGOMA_DATA at another folder.`,
+    );
   }
   if (applied.length > 0 && applied.length < known.length) {
     const backup = join(folder, `sagoma-before-${applied.length + 1}.db`);

@@ -20,7 +20,12 @@ export async function readWorkshop(db: Database | Transaction): Promise<Workshop
 export async function saveWorkshop(tx: Transaction, revision: number, next: Workshop): Promise<WorkshopRow> {
   const now = await readWorkshop(tx);
   if (now.revision !== revision) {
-    throw new HttpError(409, 'stale', 'Another window changed the workshop meanwhile. Look at its change, then save again.', now);
+    throw new HttpError(
+      409,
+      'stale',
+      'Another window changed the workshop meanwhile. Look at its change, then save again.',
+      now,
+    );
   }
   const row = { id: ONLY, revision: revision + 1, document: JSON.stringify(next) };
   await tx.insert(workshop).values(row).onConflictDoUpdate({ target: workshop.id, set: row });

@@ -35,7 +35,10 @@ export async function call<T>(method: string, path: string, body?: unknown): Pro
   try {
     response = await fetch(`/api${path}`, {
       method,
-      headers: { 'x-sagoma-tab': tabId, ...(body === undefined || raw ? {} : { 'content-type': 'application/json' }) },
+      headers: {
+        'x-sagoma-tab': tabId,
+        ...(body === undefined || raw ? {} : { 'content-type': 'application/json' }),
+      },
       body: body === undefined ? undefined : raw ? body : JSON.stringify(body),
     });
   } catch {
@@ -43,7 +46,10 @@ export async function call<T>(method: string, path: string, body?: unknown): Pro
   }
   if (response.ok) return (await response.json()) as T;
   const said = ApiError.safeParse(await response.json().catch(() => null));
-  if (!said.success) throw response.status >= 500 ? new Unreachable() : new ServerSaid(response.status, 'unknown', `The server answered ${response.status}.`);
+  if (!said.success)
+    throw response.status >= 500
+      ? new Unreachable()
+      : new ServerSaid(response.status, 'unknown', `The server answered ${response.status}.`);
   const { code, message, path: at, details } = said.data.error;
   throw new ServerSaid(response.status, code, message, at, details);
 }

@@ -3,7 +3,13 @@ import { tabId } from './client';
 
 export type PageEvent =
   | { kind: 'job'; jobId: string; revision: number; tab: string | null }
-  | { kind: 'reading'; text: string; instrumentId: string | null; jobId: string | null; dimensionId: string | null }
+  | {
+      kind: 'reading';
+      text: string;
+      instrumentId: string | null;
+      jobId: string | null;
+      dimensionId: string | null;
+    }
   | { kind: 'back' };
 
 type Listener = (event: PageEvent) => void;

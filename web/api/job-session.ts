@@ -28,7 +28,14 @@ const RETRY = 1500;
  * last one made. What the server has not acknowledged survives a reload of the window.
  */
 export class JobSession {
-  private state: SessionState = { base: null, document: null, pending: [], offline: false, conflict: null, failure: null };
+  private state: SessionState = {
+    base: null,
+    document: null,
+    pending: [],
+    offline: false,
+    conflict: null,
+    failure: null,
+  };
   private readonly watchers = new Set<() => void>();
   private sending = false;
   private retry: ReturnType<typeof setTimeout> | undefined;
@@ -48,7 +55,11 @@ export class JobSession {
 
   start = () => {
     this.stop = stream.listen(event => {
-      if (event.kind === 'back' || (event.kind === 'job' && event.jobId === this.jobId && event.tab !== tabId)) void this.refresh();
+      if (
+        event.kind === 'back' ||
+        (event.kind === 'job' && event.jobId === this.jobId && event.tab !== tabId)
+      )
+        void this.refresh();
     });
     void this.refresh();
     return () => {
@@ -63,7 +74,7 @@ export class JobSession {
   };
   read = () => this.state;
 
-  useWorkshop(workshop: Workshop): void {
+  setWorkshop(workshop: Workshop): void {
     this.workshop = workshop;
   }
 
@@ -71,7 +82,8 @@ export class JobSession {
     try {
       const base = await get<JobAnswer>(`/jobs/${this.jobId}`);
       // An answer that was overtaken by one of ours is old.
-      if (!this.sending && (!this.state.base || base.revision >= this.state.base.revision)) this.set({ base, failure: null, offline: false });
+      if (!this.sending && (!this.state.base || base.revision >= this.state.base.revision))
+        this.set({ base, failure: null, offline: false });
       void this.send();
     } catch (error) {
       if (error instanceof Unreachable) {
@@ -112,7 +124,8 @@ export class JobSession {
   /** Resolves when the server has everything. */
   async settled(): Promise<void> {
     for (let i = 0; this.state.pending.length > 0 && i < 200; i++) {
-      if (this.state.conflict || this.state.offline) throw new Error('An edit is not saved yet: settle that first.');
+      if (this.state.conflict || this.state.offline)
+        throw new Error('An edit is not saved yet: settle that first.');
       await new Promise(done => setTimeout(done, 25));
     }
   }

@@ -6,7 +6,7 @@ import { FONTS } from '../ui/theme';
 interface Props {
   drawing: Drawing;
   /** What a dimension's label says behind its name; nothing shows a question mark. */
-  valueOf(dimension: DrawDimension): string | null;
+  valueFor(dimension: DrawDimension): string | null;
   lit: string | null;
   onPick?(key: string): void;
   height: number;
@@ -16,7 +16,7 @@ interface Props {
 const TEXT = 13.5;
 
 /** One renderer for all drawings: lines in mm, labels in steady pixels. */
-export function DrawingView({ drawing, valueOf, lit, onPick, height, caption }: Props) {
+export function DrawingView({ drawing, valueFor, lit, onPick, height, caption }: Props) {
   const box = useRef<HTMLDivElement>(null);
   const [width, setWidth] = useState(460);
   useLayoutEffect(() => {
@@ -28,19 +28,36 @@ export function DrawingView({ drawing, valueOf, lit, onPick, height, caption }: 
   }, []);
   const [minX, minY, maxX, maxY] = drawing.frame;
   // Room for labels that stand beside the outermost dimension lines.
-  const uprights = (side: -1 | 1) => drawing.dimensions.some(d => d.direction === 'up' && Math.sign(d.line || 1) === side);
+  const uprights = (side: -1 | 1) =>
+    drawing.dimensions.some(d => d.direction === 'up' && Math.sign(d.line || 1) === side);
   const pad = { left: uprights(-1) ? 92 : 30, right: uprights(1) ? 92 : 30, y: caption ? 30 : 14 };
-  const scale = Math.max(0.2, Math.min((width - pad.left - pad.right) / (maxX - minX), (height - 2 * pad.y) / (maxY - minY)));
+  const scale = Math.max(
+    0.2,
+    Math.min((width - pad.left - pad.right) / (maxX - minX), (height - 2 * pad.y) / (maxY - minY)),
+  );
   const at = ([x, y]: DrawPoint): [number, number] => [
     (width + pad.left - pad.right) / 2 + (x - (minX + maxX) / 2) * scale,
     (height - (caption ? 18 : 0)) / 2 - (y - (minY + maxY) / 2) * scale,
   ];
-  const path = (shape: DrawShape) => `M${shape.points.map(p => at(p).map(v => v.toFixed(1)).join(' ')).join('L')}${shape.closed ? 'Z' : ''}`;
+  const path = (shape: DrawShape) =>
+    `M${shape.points
+      .map(p =>
+        at(p)
+          .map(v => v.toFixed(1))
+          .join(' '),
+      )
+      .join('L')}${shape.closed ? 'Z' : ''}`;
   return (
     <Frame ref={box}>
       <svg width={width} height={height} role="img" aria-label={drawing.title}>
         <defs>
-          <pattern id="hatch" width="7" height="7" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
+          <pattern
+            id="hatch"
+            width="7"
+            height="7"
+            patternUnits="userSpaceOnUse"
+            patternTransform="rotate(45)"
+          >
             <rect width="7" height="7" fill="var(--clay)" />
             <line x1="0" y1="0" x2="0" y2="7" stroke="var(--strong)" strokeWidth="0.8" />
           </pattern>
@@ -54,7 +71,7 @@ export function DrawingView({ drawing, valueOf, lit, onPick, height, caption }: 
           />
         ))}
         {drawing.dimensions.map(d => (
-          <DimensionLine key={d.key} d={d} at={at} value={valueOf(d)} lit={d.key === lit} onPick={onPick} />
+          <DimensionLine key={d.key} d={d} at={at} value={valueFor(d)} lit={d.key === lit} onPick={onPick} />
         ))}
         {caption ? (
           <text x={width / 2} y={height - 8} textAnchor="middle" className="caption">
@@ -91,7 +108,12 @@ function DimensionLine({ d, at, value, lit, onPick }: LineProps) {
   return (
     // The list of dimensions beside the drawing is the keyboard's way; this is for the pointer.
     // biome-ignore lint/a11y/noStaticElementInteractions: see above
-    <g className={`dimension ${value === null ? 'open' : ''}`} data-lit={lit ? '' : undefined} onClick={pick} style={pick && { cursor: 'pointer' }}>
+    <g
+      className={`dimension ${value === null ? 'open' : ''}`}
+      data-lit={lit ? '' : undefined}
+      onClick={pick}
+      style={pick && { cursor: 'pointer' }}
+    >
       {legs.map(([from, to], i) => (
         <line key={i} x1={from[0]} y1={from[1]} x2={to[0]} y2={to[1]} className="leg" />
       ))}

@@ -7,7 +7,11 @@ export function ConflictDialog() {
   const { session, state } = useBench();
   const { conflict } = state;
   return (
-    <Dialog title="Another window was quicker" isOpen={conflict !== null} onClose={() => session.resolveConflict(false)}>
+    <Dialog
+      title="Another window was quicker"
+      isOpen={conflict !== null}
+      onClose={() => session.resolveConflict(false)}
+    >
       <Stack>
         <p>While you worked here, this was done in another window:</p>
         <ul style={{ margin: 0 }}>

@@ -17,7 +17,7 @@ import { ConflictDialog } from './ConflictDialog';
 import { JobStrip } from './JobStrip';
 import { KeysDialog } from './KeysDialog';
 import { Ledger } from './Ledger';
-import { MessageLine, type Message } from './MessageLine';
+import { type Message, MessageLine } from './MessageLine';
 import { Spine } from './Spine';
 import { useJobKeys } from './use-job-keys';
 
@@ -41,9 +41,10 @@ function JobWithWorkshop({ jobId, workshop }: { jobId: string; workshop: Worksho
   const [session] = useState(() => new JobSession(jobId, workshop));
   const state = useSyncExternalStore(session.watch, session.read);
   useEffect(() => session.start(), [session]);
-  useEffect(() => session.useWorkshop(workshop), [session, workshop]);
+  useEffect(() => session.setWorkshop(workshop), [session, workshop]);
   if (state.failure) return <Failure error={state.failure} retry={() => void session.refresh()} />;
-  if (!state.base || !state.document) return <Loading what={state.offline ? 'Waiting for the server' : 'Opening the job'} />;
+  if (!state.base || !state.document)
+    return <Loading what={state.offline ? 'Waiting for the server' : 'Opening the job'} />;
   return <JobBench session={session} state={state} workshop={workshop} document={state.document} />;
 }
 
@@ -68,10 +69,16 @@ function JobBench({ session, state, workshop, document }: BenchProps) {
 
   const partId = document.parts[0]!.id;
   const shown = useMemo(() => withDrafts(document, partId, drafts), [document, partId, drafts]);
-  const resolved = useMemo(() => resolvePart(shown, partId, workshop, job.history), [shown, partId, workshop, job.history]);
+  const resolved = useMemo(
+    () => resolvePart(shown, partId, workshop, job.history),
+    [shown, partId, workshop, job.history],
+  );
   const overview = useMemo(() => overviewOf(shown, resolved, job.history), [shown, resolved, job.history]);
 
-  const say = useCallback((words: string, level: Message['level'] = 'note') => setMessage({ words, level, at: Date.now() }), []);
+  const say = useCallback(
+    (words: string, level: Message['level'] = 'note') => setMessage({ words, level, at: Date.now() }),
+    [],
+  );
   useEffect(() => {
     session.onRefused = error => say(error.message, 'stop');
   }, [session, say]);
@@ -104,7 +111,13 @@ function JobBench({ session, state, workshop, document }: BenchProps) {
     (role: 'undo' | 'redo') => session.undo(role).catch((error: Error) => say(error.message, 'stop')),
     [session, say],
   );
-  useJobKeys({ go, undo: () => void revert('undo'), redo: () => void revert('redo'), keys: () => setKeysOpen(true), unit: () => setUnit(u => (u === 'mm' ? 'in' : 'mm')) });
+  useJobKeys({
+    go,
+    undo: () => void revert('undo'),
+    redo: () => void revert('redo'),
+    keys: () => setKeysOpen(true),
+    unit: () => setUnit(u => (u === 'mm' ? 'in' : 'mm')),
+  });
   useEffect(() => {
     window.document.title = `${job.number} · ${document.title} – Sagoma`;
   }, [job.number, document.title]);
@@ -115,11 +128,30 @@ function JobBench({ session, state, workshop, document }: BenchProps) {
     return () => removeEventListener('beforeunload', warn);
   }, [session]);
 
-  const bench: Bench = { session, state, job, document: shown, workshop, resolved, overview, selected, select, draft, edit, say, unit, setUnit, go };
+  const bench: Bench = {
+    session,
+    state,
+    job,
+    document: shown,
+    workshop,
+    resolved,
+    overview,
+    selected,
+    select,
+    draft,
+    edit,
+    say,
+    unit,
+    setUnit,
+    go,
+  };
   const withLedger = WITH_LEDGER.includes(stage);
   return (
     <BenchContext value={bench}>
-      <JobStrip onUndo={role => void revert(role)} onLedger={withLedger ? () => setLedgerOpen(open => !open) : undefined} />
+      <JobStrip
+        onUndo={role => void revert(role)}
+        onLedger={withLedger ? () => setLedgerOpen(open => !open) : undefined}
+      />
       <Main $ledger={withLedger}>
         <Spine stage={stage} onKeys={() => setKeysOpen(true)} />
         <BenchTop>
@@ -136,7 +168,12 @@ function JobBench({ session, state, workshop, document }: BenchProps) {
 
 function withDrafts(document: JobDocument, partId: string, drafts: Record<string, Expression>): JobDocument {
   if (Object.keys(drafts).length === 0) return document;
-  return { ...document, parts: document.parts.map(p => (p.id === partId ? { ...p, parameters: { ...p.parameters, ...drafts } } : p)) };
+  return {
+    ...document,
+    parts: document.parts.map(p =>
+      p.id === partId ? { ...p, parameters: { ...p.parameters, ...drafts } } : p,
+    ),
+  };
 }
 
 const Main = styled.div<{ $ledger: boolean }>`

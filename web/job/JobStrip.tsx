@@ -37,7 +37,10 @@ export function JobStrip({ onUndo, onLedger }: Props) {
         <Marks>
           {overview.marks.slice(-5).map((mark, i) => (
             <span key={i}>
-              <VerdictMark mark={mark.verdict} label={`version ${mark.version}: ${mark.verdict ?? 'not tried yet'}`} />
+              <VerdictMark
+                mark={mark.verdict}
+                label={`version ${mark.version}: ${mark.verdict ?? 'not tried yet'}`}
+              />
               <small>v{mark.version}</small>
             </span>
           ))}
@@ -45,7 +48,8 @@ export function JobStrip({ onUndo, onLedger }: Props) {
       ) : null}
       {overview.prints > 0 ? (
         <Totals>
-          <span className="number">{formatPlain(overview.hours, 1)}</span> h · <span className="number">{overview.cost.toFixed(2)}</span> {workshop.currency}
+          <span className="number">{formatPlain(overview.hours, 1)}</span> h ·{' '}
+          <span className="number">{overview.cost.toFixed(2)}</span> {workshop.currency}
         </Totals>
       ) : null}
       <Tools>

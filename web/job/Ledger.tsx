@@ -1,9 +1,9 @@
 import { X } from 'lucide-react';
 import styled from 'styled-components';
+import { strainAt } from '../../core/fit/wants';
 import type { DimensionState } from '../../core/job/dimensions';
 import type { MateLedger } from '../../core/job/ledger';
 import { neededDimensions } from '../../core/job/resolve';
-import { strainAt } from '../../core/fit/wants';
 import { formatLength, formatPercent, formatPlain, formatSigned } from '../../core/quantity/format';
 import { IconButton } from '../ui/controls';
 import { FONTS } from '../ui/theme';
@@ -53,16 +53,29 @@ function DimensionRow({ row }: { row: DimensionState }) {
   const { selected, select, unit } = useBench();
   const { dimension, evaluation, counted, source } = row;
   const shaky = dimension.critical && counted.length < 2;
-  const note = !evaluation ? 'not read' : source === 'old-part' ? 'old part' : source === 'said' ? 'said' : counted.length === 1 ? 'read once' : `${counted.length} readings`;
+  const note = !evaluation
+    ? 'not read'
+    : source === 'old-part'
+      ? 'old part'
+      : source === 'said'
+        ? 'said'
+        : counted.length === 1
+          ? 'read once'
+          : `${counted.length} readings`;
   return (
-    <Line type="button" data-on={selected === dimension.id ? '' : undefined} onClick={() => select(selected === dimension.id ? null : dimension.id)}>
+    <Line
+      type="button"
+      data-on={selected === dimension.id ? '' : undefined}
+      onClick={() => select(selected === dimension.id ? null : dimension.id)}
+    >
       <span>
         {dimension.label} <small>{note}</small>
       </span>
       <span className="number" data-shaky={shaky ? '' : undefined}>
         {evaluation ? (
           <>
-            {formatLength(evaluation.value, unit)} <small>±{formatLength(evaluation.expandedUncertainty, unit)}</small>
+            {formatLength(evaluation.value, unit)}{' '}
+            <small>±{formatLength(evaluation.expandedUncertainty, unit)}</small>
           </>
         ) : (
           '?'
@@ -78,7 +91,12 @@ function MateRow({ ledger }: { ledger: MateLedger }) {
   const open = selected === mate.id || selected === ledger.dimension.id;
   return (
     <MateBox data-open={open ? '' : undefined}>
-      <Line type="button" data-mate aria-expanded={open} onClick={() => select(selected === mate.id ? null : mate.id)}>
+      <Line
+        type="button"
+        data-mate
+        aria-expanded={open}
+        onClick={() => select(selected === mate.id ? null : mate.id)}
+      >
         <span>
           {mate.name} <small>{mate.want.name === 'own' ? 'own window' : mate.want.name}</small>
         </span>
@@ -99,17 +117,23 @@ function Chain({ ledger }: { ledger: MateLedger }) {
     reading: ledger.reading.source === 'old-part' ? 'the old part' : 'reading',
     allowance: mate.want.name === 'own' ? 'your own window' : mate.want.name,
     compensation: mate.side === 'inside' ? 'holes print small' : 'outsides print large',
-    lesson: ledger.tries > 0 ? `${ledger.tries} ${ledger.tries === 1 ? 'try' : 'tries'} taught` : 'no try yet',
+    lesson:
+      ledger.tries > 0 ? `${ledger.tries} ${ledger.tries === 1 ? 'try' : 'tries'} taught` : 'no try yet',
   };
   const places = runningPlaces(steps.slice(1).map(s => s.amount));
   const clearance = ledger.clearance;
-  const strain = mate.want.window.unit === 'strain' ? strainAt(clearance, ledger.reading.value, mate.side, mate.soft) : null;
+  const strain =
+    mate.want.window.unit === 'strain'
+      ? strainAt(clearance, ledger.reading.value, mate.side, mate.soft)
+      : null;
   return (
     <ChainBox>
       {steps.map((step, i) => (
         <Step key={step.step}>
           <span>{words[step.step]}</span>
-          <span className="number">{i === 0 ? formatLength(step.amount, unit) : formatSigned(step.amount, unit)}</span>
+          <span className="number">
+            {i === 0 ? formatLength(step.amount, unit) : formatSigned(step.amount, unit)}
+          </span>
           <Bar>
             {i === 0 ? (
               <i style={{ left: 0, width: `${places.zero}%`, background: 'var(--clay)' }} />
@@ -135,15 +159,20 @@ function Chain({ ledger }: { ledger: MateLedger }) {
 
 /** Where each step's bar stands, %: the reading's end is the zero, the steps share the rest of the width. */
 function runningPlaces(amounts: number[]) {
-  let sum = 0;
-  const ends = amounts.map(a => [sum, (sum += a)] as const);
+  const ends = amounts.map((a, i) => {
+    const start = amounts.slice(0, i).reduce((sum, b) => sum + b, 0);
+    return [start, start + a] as const;
+  });
   const all = [0, ...ends.flat()];
   const low = Math.min(...all);
   const width = Math.max(Math.max(...all) - low, 0.05);
   const place = (x: number) => 30 + (66 * (x - low)) / width;
   return {
     zero: place(0),
-    spans: ends.map(([a, b]) => ({ left: `${place(Math.min(a, b))}%`, width: `${Math.max(1.2, place(Math.max(a, b)) - place(Math.min(a, b)))}%` })),
+    spans: ends.map(([a, b]) => ({
+      left: `${place(Math.min(a, b))}%`,
+      width: `${Math.max(1.2, place(Math.max(a, b)) - place(Math.min(a, b)))}%`,
+    })),
   };
 }
 

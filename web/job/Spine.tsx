@@ -3,12 +3,20 @@ import { NavLink } from 'react-router';
 import styled from 'styled-components';
 import { STAGES, type Stage } from '../../core/job/guidance';
 import { Hinted, IconButton } from '../ui/controls';
-import { FONTS } from '../ui/theme';
 import { ThemeKey } from '../ui/ThemeKey';
+import { FONTS } from '../ui/theme';
 import { useBench } from './bench-context';
 import { STAGE_LETTERS } from './use-job-keys';
 
-export const STAGE_NAMES: Record<Stage, string> = { brief: 'Brief', measure: 'Measure', fit: 'Fit', shape: 'Shape', print: 'Print', try: 'Try', keep: 'Keep' };
+export const STAGE_NAMES: Record<Stage, string> = {
+  brief: 'Brief',
+  measure: 'Measure',
+  fit: 'Fit',
+  shape: 'Shape',
+  print: 'Print',
+  try: 'Try',
+  keep: 'Keep',
+};
 const SHORTEST = 8;
 const LONGEST = 78;
 
@@ -18,7 +26,12 @@ export function Spine({ stage, onKeys }: { stage: Stage; onKeys(): void }) {
   return (
     <Comb aria-label="Stages">
       {STAGES.map(s => (
-        <Item key={s} to={`/jobs/${job.id}/${s}`} data-on={s === stage ? '' : undefined} title={`${STAGE_NAMES[s]}: g then ${STAGE_LETTERS[s]}`}>
+        <Item
+          key={s}
+          to={`/jobs/${job.id}/${s}`}
+          data-on={s === stage ? '' : undefined}
+          title={`${STAGE_NAMES[s]}: g then ${STAGE_LETTERS[s]}`}
+        >
           <b>{STAGE_NAMES[s]}</b>
           <span aria-hidden>
             {overview.pins[s].map((share, i) => (

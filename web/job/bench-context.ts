@@ -5,8 +5,8 @@ import type { Edit } from '../../core/job/edits';
 import type { Overview, Stage } from '../../core/job/guidance';
 import type { ResolvedPart } from '../../core/job/resolve';
 import type { Workshop } from '../../core/job/workshop';
-import type { DisplayUnit } from '../../core/quantity/format';
 import type { Expression } from '../../core/quantity/expression';
+import type { DisplayUnit } from '../../core/quantity/format';
 import type { JobSession, SessionState } from '../api/job-session';
 
 /** What every stage of a job works on. */

@@ -1,7 +1,15 @@
 import { useEffect, useRef } from 'react';
 import type { Stage } from '../../core/job/guidance';
 
-export const STAGE_LETTERS: Record<Stage, string> = { brief: 'b', measure: 'm', fit: 'f', shape: 's', print: 'p', try: 't', keep: 'k' };
+export const STAGE_LETTERS: Record<Stage, string> = {
+  brief: 'b',
+  measure: 'm',
+  fit: 'f',
+  shape: 's',
+  print: 'p',
+  try: 't',
+  keep: 'k',
+};
 /** The letter must follow `g` within this, ms. */
 const SECOND_KEY = 1500;
 
@@ -16,7 +24,11 @@ interface Actions {
 /** Whether a key belongs to what has the focus. */
 export function isTyping(target: EventTarget | null): boolean {
   const element = target as HTMLElement | null;
-  return Boolean(element?.closest('input, textarea, select, [contenteditable], [role="listbox"], [role="dialog"], [role="menu"]'));
+  return Boolean(
+    element?.closest(
+      'input, textarea, select, [contenteditable], [role="listbox"], [role="dialog"], [role="menu"]',
+    ),
+  );
 }
 
 /** Keys that work anywhere on a job: `g` and a stage's letter, `u`, `?`, and undo and redo. */

@@ -22,13 +22,23 @@ export function NewJobDialog({ isOpen, onClose }: { isOpen: boolean; onClose(): 
   const [asked, setAsked] = useState(false);
   const [error, setError] = useState<Error | null>(null);
   const [busy, setBusy] = useState(false);
-  const problem = title.trim() === '' ? 'Give the job a name, such as “Vent-port cap”.' : [...title].length > LONGEST_NAME ? `At most ${LONGEST_NAME} characters; this is ${[...title].length}.` : undefined;
+  const problem =
+    title.trim() === ''
+      ? 'Give the job a name, such as “Vent-port cap”.'
+      : [...title].length > LONGEST_NAME
+        ? `At most ${LONGEST_NAME} characters; this is ${[...title].length}.`
+        : undefined;
   const make = async () => {
     setAsked(true);
     if (problem) return;
     setBusy(true);
     try {
-      const job = await post<JobAnswer>('/jobs', { title: title.trim(), object: object.trim(), recipe, materialId: materialId ?? materials[0]?.id });
+      const job = await post<JobAnswer>('/jobs', {
+        title: title.trim(),
+        object: object.trim(),
+        recipe,
+        materialId: materialId ?? materials[0]?.id,
+      });
       void navigate(`/jobs/${job.id}/measure`);
     } catch (failure) {
       setError(failure as Error);
@@ -46,14 +56,39 @@ export function NewJobDialog({ isOpen, onClose }: { isOpen: boolean; onClose(): 
         }}
       >
         <Stack $gap={14}>
-          <TextField label="What do you make?" placeholder="Vent-port cap" value={title} onChange={setTitle} problem={asked || [...title].length > LONGEST_NAME ? problem : undefined} autoFocus />
-          <TextField label="For which object?" placeholder="hull vent port, junior double" value={object} onChange={setObject} />
+          <TextField
+            label="What do you make?"
+            placeholder="Vent-port cap"
+            value={title}
+            onChange={setTitle}
+            problem={asked || [...title].length > LONGEST_NAME ? problem : undefined}
+            autoFocus
+          />
+          <TextField
+            label="For which object?"
+            placeholder="hull vent port, junior double"
+            value={object}
+            onChange={setObject}
+          />
           <div>
-            <Select label="Recipe" value={recipe} options={RECIPES.map(r => ({ value: r.id, label: r.title }))} onChange={setRecipe} />
+            <Select
+              label="Recipe"
+              value={recipe}
+              options={RECIPES.map(r => ({ value: r.id, label: r.title }))}
+              onChange={setRecipe}
+            />
             <FieldHint>{RECIPES.find(r => r.id === recipe)?.purpose}</FieldHint>
           </div>
           {materials.length > 0 ? (
-            <Select label="Plastic" value={materialId ?? materials[0]!.id} options={materials.map(m => ({ value: m.id, label: m.flexible ? `${m.name}, flexible` : m.name }))} onChange={setMaterial} />
+            <Select
+              label="Plastic"
+              value={materialId ?? materials[0]!.id}
+              options={materials.map(m => ({
+                value: m.id,
+                label: m.flexible ? `${m.name}, flexible` : m.name,
+              }))}
+              onChange={setMaterial}
+            />
           ) : null}
           {error ? <Notice level="stop">{error.message}</Notice> : null}
           <Row>

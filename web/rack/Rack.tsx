@@ -37,7 +37,13 @@ export function Rack() {
   return (
     <>
       <TopBar>
-        <Find aria-label="Find a job" placeholder="Find a job…" value={wanted} onChange={e => setWanted(e.target.value)} type="search" />
+        <Find
+          aria-label="Find a job"
+          placeholder="Find a job…"
+          value={wanted}
+          onChange={e => setWanted(e.target.value)}
+          type="search"
+        />
         <Button $look="plain" onPress={() => setMaking(true)}>
           New job
         </Button>
@@ -58,11 +64,13 @@ export function Rack() {
               </Button>
             }
           >
-            A job is one object and the part you make for it. Take the thing that is broken, a pair of calipers, and start: Sagoma asks for one number after
-            the other.
+            A job is one object and the part you make for it. Take the thing that is broken, a pair of
+            calipers, and start: Sagoma asks for one number after the other.
           </Empty>
         ) : null}
-        {rack.data && rack.data.jobs.length > 0 && jobs.length === 0 ? <p className="soft">No job is called anything like “{wanted}”.</p> : null}
+        {rack.data && rack.data.jobs.length > 0 && jobs.length === 0 ? (
+          <p className="soft">No job is called anything like “{wanted}”.</p>
+        ) : null}
         {groups.map(group =>
           group.jobs.length === 0 ? null : (
             <section key={group.title} aria-label={group.title}>
@@ -106,7 +114,11 @@ function Tag({ job }: { job: RackJob }) {
         <span className="soft">{job.object || 'object not named yet'}</span>
         <span className="marks">
           {job.marks.map((mark, i) => (
-            <VerdictMark key={i} mark={mark.verdict} label={`version ${mark.version}: ${mark.verdict ?? 'not tried yet'}`} />
+            <VerdictMark
+              key={i}
+              mark={mark.verdict}
+              label={`version ${mark.version}: ${mark.verdict ?? 'not tried yet'}`}
+            />
           ))}
         </span>
       </span>

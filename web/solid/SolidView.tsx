@@ -18,7 +18,12 @@ interface Props {
 export default function SolidView({ solid, lit, onPick, busy }: Props) {
   return (
     <Room data-busy={busy ? '' : undefined}>
-      <Canvas frameloop="demand" dpr={[1, 2]} camera={{ fov: 32, near: 1, far: 5000 }} aria-label="The part as a solid; drag to turn it">
+      <Canvas
+        frameloop="demand"
+        dpr={[1, 2]}
+        camera={{ fov: 32, near: 1, far: 5000 }}
+        aria-label="The part as a solid; drag to turn it"
+      >
         <Scene solid={solid} lit={lit} onPick={onPick} />
       </Canvas>
       <p>The bed is the grid, 10 mm a square. Drag to turn, scroll to come closer.</p>
@@ -60,7 +65,10 @@ function Scene({ solid, lit, onPick }: Omit<Props, 'busy'>) {
   const { min, max } = solid.bounds;
   const size = Math.max(max[0] - min[0], max[1] - min[1], max[2] - min[2]);
   const squares = 2 * Math.ceil((1.6 * size) / 20 + 1);
-  const grid = useMemo(() => new GridHelper(10 * squares, squares, colours.rule, colours.rule), [squares, colours.rule]);
+  const grid = useMemo(
+    () => new GridHelper(10 * squares, squares, colours.rule, colours.rule),
+    [squares, colours.rule],
+  );
   return (
     <>
       <color attach="background" args={[colours.sheet]} />
@@ -69,6 +77,7 @@ function Scene({ solid, lit, onPick }: Omit<Props, 'busy'>) {
       <directionalLight position={[-80, 40, 60]} intensity={0.6} />
       {/* The grid helper lies in x–z; our bed is x–y. */}
       <primitive object={grid} rotation={[Math.PI / 2, 0, 0]} position={[0, 0, -0.05]} />
+      {/* biome-ignore lint/a11y/noStaticElementInteractions: a body in the scene, not an element; the ledger is the keyboard's way */}
       <mesh
         geometry={geometry}
         onClick={event => {
@@ -140,5 +149,12 @@ function useColours() {
   }, []);
   const style = getComputedStyle(document.documentElement);
   const read = (name: string) => style.getPropertyValue(`--${name}`).trim();
-  return { sheet: read('sheet'), rule: read('rule'), clay: read('clay-lit'), blue: read('blue'), mate: read('blue-2'), ink: read('ink') };
+  return {
+    sheet: read('sheet'),
+    rule: read('rule'),
+    clay: read('clay-lit'),
+    blue: read('blue'),
+    mate: read('blue-2'),
+    ink: read('ink'),
+  };
 }

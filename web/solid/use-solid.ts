@@ -63,8 +63,14 @@ class SolidWorker {
     });
     worker.addEventListener('error', () => {
       this.replace();
-      const message = 'The geometry kernel could not start. Reload the page; if it stays so, this browser lacks WebAssembly.';
-      this.onReply({ id: this.id, kind: 'failed', findings: [{ code: 'no-kernel', level: 'stop', message }], heap: 0 });
+      const message =
+        'The geometry kernel could not start. Reload the page; if it stays so, this browser lacks WebAssembly.';
+      this.onReply({
+        id: this.id,
+        kind: 'failed',
+        findings: [{ code: 'no-kernel', level: 'stop', message }],
+        heap: 0,
+      });
     });
     return worker;
   }
@@ -93,7 +99,8 @@ export function useSolid(recipe: string, parameters: Parameters, context: CheckC
       if (!current) return;
       setState(now => {
         if (reply.kind === 'checked') return { ...now, findings: reply.findings };
-        if (reply.kind === 'failed') return { ...now, busy: false, refused: reply.findings, findings: reply.findings };
+        if (reply.kind === 'failed')
+          return { ...now, busy: false, refused: reply.findings, findings: reply.findings };
         return { solid: reply.solid, findings: null, refused: null, busy: false };
       });
     });

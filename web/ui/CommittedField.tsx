@@ -50,7 +50,15 @@ export function CommittedField({ label, value, onCommit, check, hint, placeholde
 }
 
 /** Whether there was something to send and it was sound. */
-function send({ text, onCommit, check }: { text: string | null; onCommit(value: string): void; check?: (text: string) => string | undefined }): boolean {
+function send({
+  text,
+  onCommit,
+  check,
+}: {
+  text: string | null;
+  onCommit(value: string): void;
+  check?: (text: string) => string | undefined;
+}): boolean {
   if (text === null || check?.(text)) return false;
   onCommit(text);
   return true;

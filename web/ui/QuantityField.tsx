@@ -1,6 +1,6 @@
 import { RotateCcw } from 'lucide-react';
 import { useEffect, useRef, useState } from 'react';
-import { Input, TextField as AriaTextField } from 'react-aria-components';
+import { TextField as AriaTextField, Input } from 'react-aria-components';
 import styled from 'styled-components';
 import type { Expression } from '../../core/quantity/expression';
 import { ownUnit, type QuantityKind } from '../../core/quantity/units';
@@ -27,7 +27,18 @@ interface Props {
 const PAUSE = 700;
 
 /** A number or an expression. Takes `31.7`, `31,7`, `1 1/4 in`, `32/2`, `rim.model + 0.1` and says what it understood. */
-export function QuantityField({ label, kind, expression, understood, problem, provisional, onDraft, onCommit, onReset, lit }: Props) {
+export function QuantityField({
+  label,
+  kind,
+  expression,
+  understood,
+  problem,
+  provisional,
+  onDraft,
+  onCommit,
+  onReset,
+  lit,
+}: Props) {
   const [text, setText] = useState<string | null>(null);
   const timer = useRef<ReturnType<typeof setTimeout>>(undefined);
   const latest = useRef({ text, problem, onCommit, onDraft });
@@ -78,7 +89,11 @@ export function QuantityField({ label, kind, expression, understood, problem, pr
       </Box>
       {trouble ? null : (
         <Understood>
-          {plain ? (provisional ? 'example size, not measured yet' : 'mm') : `= ${understood} mm${provisional ? ', example size' : ''}`}
+          {plain
+            ? provisional
+              ? 'example size, not measured yet'
+              : 'mm'
+            : `= ${understood} mm${provisional ? ', example size' : ''}`}
         </Understood>
       )}
       <FieldProblem>{trouble}</FieldProblem>

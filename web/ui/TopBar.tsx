@@ -1,8 +1,8 @@
 import type { ReactNode } from 'react';
 import { NavLink } from 'react-router';
 import styled from 'styled-components';
-import { FONTS } from './theme';
 import { ThemeKey } from './ThemeKey';
+import { FONTS } from './theme';
 
 /** Over the pages that are not a job. */
 export function TopBar({ children }: { children?: ReactNode }) {

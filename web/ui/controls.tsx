@@ -3,8 +3,11 @@ import type { ReactNode } from 'react';
 import {
   Button as AriaButton,
   Checkbox as AriaCheckbox,
-  type CheckboxProps,
   Dialog as AriaDialog,
+  Select as AriaSelect,
+  TextField as AriaTextField,
+  Tooltip as AriaTooltip,
+  type CheckboxProps,
   FieldError,
   Heading,
   Input,
@@ -14,12 +17,9 @@ import {
   Modal,
   ModalOverlay,
   Popover,
-  Select as AriaSelect,
   SelectValue,
   TextArea,
-  TextField as AriaTextField,
   type TextFieldProps,
-  Tooltip as AriaTooltip,
   TooltipTrigger,
 } from 'react-aria-components';
 import styled, { css } from 'styled-components';
@@ -76,7 +76,9 @@ export const fieldBox = css`
 const StyledInput = styled(Input)`${fieldBox}`;
 const StyledArea = styled(TextArea)`${fieldBox} resize: vertical; min-height: 64px;`;
 export const FieldLabel = styled(Label)`font: 600 14px ${FONTS.label}; display: block; margin-bottom: 4px;`;
-export const FieldProblem = styled(FieldError)`color: var(--danger); font-size: 13.5px; margin-top: 4px; display: block;`;
+export const FieldProblem = styled(
+  FieldError,
+)`color: var(--danger); font-size: 13.5px; margin-top: 4px; display: block;`;
 export const FieldHint = styled.p`color: var(--soft); font-size: 13.5px; margin-top: 4px;`;
 
 interface FieldProps extends TextFieldProps {
@@ -91,7 +93,11 @@ export function TextField({ label, hint, problem, placeholder, rows, ...props }:
   return (
     <AriaTextField {...props} isInvalid={Boolean(problem)}>
       <FieldLabel>{label}</FieldLabel>
-      {rows ? <StyledArea rows={rows} placeholder={placeholder} /> : <StyledInput placeholder={placeholder} />}
+      {rows ? (
+        <StyledArea rows={rows} placeholder={placeholder} />
+      ) : (
+        <StyledInput placeholder={placeholder} />
+      )}
       {hint && !problem ? <FieldHint>{hint}</FieldHint> : null}
       <FieldProblem>{problem}</FieldProblem>
     </AriaTextField>

@@ -24,7 +24,15 @@ const TONE = { stop: 'danger', warn: 'loose', note: 'blue' } as const;
 const BACK = { stop: 'danger-tint', warn: 'loose-tint', note: 'tint' } as const;
 
 /** A finding or an error as a sentence, with what to do about it. */
-export function Notice({ level, children, action }: { level: keyof typeof ICON; children: ReactNode; action?: ReactNode }) {
+export function Notice({
+  level,
+  children,
+  action,
+}: {
+  level: keyof typeof ICON;
+  children: ReactNode;
+  action?: ReactNode;
+}) {
   const Icon = ICON[level];
   return (
     <NoticeBox $tone={TONE[level]} $back={BACK[level]} role={level === 'stop' ? 'alert' : 'status'}>
@@ -46,7 +54,15 @@ export function Loading({ what }: { what: string }) {
 }
 
 /** A state with nothing in it says what the first move is. */
-export function Empty({ title, children, action }: { title: string; children: ReactNode; action?: ReactNode }) {
+export function Empty({
+  title,
+  children,
+  action,
+}: {
+  title: string;
+  children: ReactNode;
+  action?: ReactNode;
+}) {
   return (
     <EmptyBox>
       <h2>{title}</h2>
@@ -80,11 +96,23 @@ export function Failure({ error, retry }: { error: Error; retry?: () => void }) 
   );
 }
 
-const MARK_COLOUR: Record<Mark, string> = { tight: 'var(--tight)', right: 'var(--right)', loose: 'var(--loose)' };
+const MARK_COLOUR: Record<Mark, string> = {
+  tight: 'var(--tight)',
+  right: 'var(--right)',
+  loose: 'var(--loose)',
+};
 const MARK_WORD: Record<Mark, string> = { tight: 'tight', right: 'right', loose: 'loose' };
 
 /** Shape and colour: tight two triangles pointing in, right a solid bar, loose two pointing out, untried a dashed box. */
-export function VerdictMark({ mark, size = 24, label }: { mark: Mark | null; size?: number; label?: string }) {
+export function VerdictMark({
+  mark,
+  size = 24,
+  label,
+}: {
+  mark: Mark | null;
+  size?: number;
+  label?: string;
+}) {
   const name = label ?? (mark ? MARK_WORD[mark] : 'not tried yet');
   return (
     <svg width={size} height={(size * 14) / 24} viewBox="0 0 24 14" role="img" aria-label={name}>

@@ -40,7 +40,9 @@ addEventListener('message', async (message: MessageEvent<SolidRequest>) => {
   await new Promise(done => setTimeout(done, 120));
   if (request.id !== newest) return;
   const fine = buildPart(recipe, request.parameters, kernels, FILE_SAGITTA);
-  const findings = fine.ok ? inspectPart(recipe, request.parameters, fine.part, request.context) : fine.findings;
+  const findings = fine.ok
+    ? inspectPart(recipe, request.parameters, fine.part, request.context)
+    : fine.findings;
   reply({ id: request.id, kind: 'checked', findings });
 });
 
@@ -51,7 +53,10 @@ function reply(message: SolidReply, transfer: ArrayBufferLike[] = []): void {
 async function start(): Promise<Kernels> {
   const open = opencascade as unknown as (options: object) => Promise<OpenCascade>;
   const [oc, manifold] = await Promise.all([
-    open({ locateFile: (path: string) => (path.endsWith('.wasm') ? opencascadeWasm : path), print: () => {} }),
+    open({
+      locateFile: (path: string) => (path.endsWith('.wasm') ? opencascadeWasm : path),
+      print: () => {},
+    }),
     ManifoldInit({ locateFile: () => manifoldWasm }),
   ]);
   manifold.setup();

@@ -39,7 +39,8 @@ function WorkshopForm({ answer }: { answer: WorkshopAnswer }) {
   const changed = JSON.stringify(shop) !== JSON.stringify(answer.workshop) || Object.keys(texts).length > 0;
   const checked = Workshop.safeParse(shop);
   const problems: Texts = {};
-  for (const issue of checked.success ? [] : checked.error.issues) problems[issue.path.join('.')] ??= issue.message;
+  for (const issue of checked.success ? [] : checked.error.issues)
+    problems[issue.path.join('.')] ??= issue.message;
   for (const [path, text] of Object.entries(texts)) {
     const typed = parseQuantity(text, 'count');
     if (!typed.ok) problems[path] = typed.message;
@@ -51,7 +52,10 @@ function WorkshopForm({ answer }: { answer: WorkshopAnswer }) {
   const save = async () => {
     setError(null);
     try {
-      const next = await call<WorkshopAnswer>('PUT', '/workshop', { revision: answer.revision, workshop: shop });
+      const next = await call<WorkshopAnswer>('PUT', '/workshop', {
+        revision: answer.revision,
+        workshop: shop,
+      });
       setSaved(true);
       client.setQueryData(['workshop'], next);
       await client.invalidateQueries({ queryKey: ['rack'] });
@@ -72,11 +76,18 @@ function WorkshopForm({ answer }: { answer: WorkshopAnswer }) {
         });
         if (typed.ok) put(typed.quantity.value);
       }}
-      onBlur={() => setTexts(now => (parseQuantity(now[path] ?? '', 'count').ok ? Object.fromEntries(Object.entries(now).filter(([p]) => p !== path)) : now))}
+      onBlur={() =>
+        setTexts(now =>
+          parseQuantity(now[path] ?? '', 'count').ok
+            ? Object.fromEntries(Object.entries(now).filter(([p]) => p !== path))
+            : now,
+        )
+      }
       problem={problems[path]}
     />
   );
-  const replace = <T extends { id: string }>(list: T[], id: string, change: Partial<T>) => list.map(x => (x.id === id ? { ...x, ...change } : x));
+  const replace = <T extends { id: string }>(list: T[], id: string, change: Partial<T>) =>
+    list.map(x => (x.id === id ? { ...x, ...change } : x));
   const bad = Object.keys(problems).length > 0;
   return (
     <Page>
@@ -94,66 +105,200 @@ function WorkshopForm({ answer }: { answer: WorkshopAnswer }) {
         {error ? <Notice level="stop">{error}</Notice> : null}
         <Panel>
           <Grid>
-            <TextField label="Name" value={shop.name} onChange={name => set({ name })} problem={problems.name} />
-            <TextField label="Currency" value={shop.currency} onChange={currency => set({ currency })} problem={problems.currency} />
-            <Select label="Shown in" value={shop.unit} options={[{ value: 'mm', label: 'millimetres' }, { value: 'in', label: 'inches' }]} onChange={unit => set({ unit })} />
-            {number('Your hands read apart by (sd, mm)', 'operatorRepeatability', shop.operatorRepeatability, operatorRepeatability => set({ operatorRepeatability }))}
+            <TextField
+              label="Name"
+              value={shop.name}
+              onChange={name => set({ name })}
+              problem={problems.name}
+            />
+            <TextField
+              label="Currency"
+              value={shop.currency}
+              onChange={currency => set({ currency })}
+              problem={problems.currency}
+            />
+            <Select
+              label="Shown in"
+              value={shop.unit}
+              options={[
+                { value: 'mm', label: 'millimetres' },
+                { value: 'in', label: 'inches' },
+              ]}
+              onChange={unit => set({ unit })}
+            />
+            {number(
+              'Your hands read apart by (sd, mm)',
+              'operatorRepeatability',
+              shop.operatorRepeatability,
+              operatorRepeatability => set({ operatorRepeatability }),
+            )}
           </Grid>
           <div style={{ marginTop: 10 }}>
             <Checkbox isSelected={shop.practiceBench} onChange={practiceBench => set({ practiceBench })}>
-              Offer the practice bench: a simulated object, caliper, printer and hands, to learn without plastic
+              Offer the practice bench: a simulated object, caliper, printer and hands, to learn without
+              plastic
             </Checkbox>
           </div>
         </Panel>
         <Panel>
-          <Head title="Instruments" onAdd={() => set({ instruments: [...shop.instruments, { id: ulid(), name: 'New instrument', kind: 'calipers', resolution: 0.01, maxError: 0.03 }] })} />
+          <Head
+            title="Instruments"
+            onAdd={() =>
+              set({
+                instruments: [
+                  ...shop.instruments,
+                  { id: ulid(), name: 'New instrument', kind: 'calipers', resolution: 0.01, maxError: 0.03 },
+                ],
+              })
+            }
+          />
           {shop.instruments.map((x, i) => (
             <Item key={x.id}>
-              <TextField label="Name" value={x.name} onChange={name => set({ instruments: replace(shop.instruments, x.id, { name }) })} problem={problems[`instruments.${i}.name`]} />
-              {number('Shows steps of, mm', `instruments.${i}.resolution`, x.resolution, resolution => set({ instruments: replace(shop.instruments, x.id, { resolution }) }))}
-              {number('May be wrong by, ± mm', `instruments.${i}.maxError`, x.maxError, maxError => set({ instruments: replace(shop.instruments, x.id, { maxError }) }))}
-              <Remove name={x.name} last={shop.instruments.length === 1} onRemove={() => set({ instruments: shop.instruments.filter(y => y.id !== x.id) })} />
+              <TextField
+                label="Name"
+                value={x.name}
+                onChange={name => set({ instruments: replace(shop.instruments, x.id, { name }) })}
+                problem={problems[`instruments.${i}.name`]}
+              />
+              {number('Shows steps of, mm', `instruments.${i}.resolution`, x.resolution, resolution =>
+                set({ instruments: replace(shop.instruments, x.id, { resolution }) }),
+              )}
+              {number('May be wrong by, ± mm', `instruments.${i}.maxError`, x.maxError, maxError =>
+                set({ instruments: replace(shop.instruments, x.id, { maxError }) }),
+              )}
+              <Remove
+                name={x.name}
+                last={shop.instruments.length === 1}
+                onRemove={() => set({ instruments: shop.instruments.filter(y => y.id !== x.id) })}
+              />
             </Item>
           ))}
         </Panel>
         <Panel>
-          <Head title="Printers" onAdd={() => set({ printers: [...shop.printers, { id: ulid(), name: 'New printer', bed: { width: 220, depth: 220, height: 220 }, nozzle: 0.4, lineWidth: 0.4 }] })} />
+          <Head
+            title="Printers"
+            onAdd={() =>
+              set({
+                printers: [
+                  ...shop.printers,
+                  {
+                    id: ulid(),
+                    name: 'New printer',
+                    bed: { width: 220, depth: 220, height: 220 },
+                    nozzle: 0.4,
+                    lineWidth: 0.4,
+                  },
+                ],
+              })
+            }
+          />
           {shop.printers.map((x, i) => (
             <Item key={x.id}>
-              <TextField label="Name" value={x.name} onChange={name => set({ printers: replace(shop.printers, x.id, { name }) })} problem={problems[`printers.${i}.name`]} />
-              {number('Bed width, mm', `printers.${i}.bed.width`, x.bed.width, width => set({ printers: replace(shop.printers, x.id, { bed: { ...x.bed, width } }) }))}
-              {number('Bed depth, mm', `printers.${i}.bed.depth`, x.bed.depth, depth => set({ printers: replace(shop.printers, x.id, { bed: { ...x.bed, depth } }) }))}
-              {number('Height, mm', `printers.${i}.bed.height`, x.bed.height, height => set({ printers: replace(shop.printers, x.id, { bed: { ...x.bed, height } }) }))}
-              {number('Line width, mm', `printers.${i}.lineWidth`, x.lineWidth, lineWidth => set({ printers: replace(shop.printers, x.id, { lineWidth }) }))}
-              <Remove name={x.name} last={shop.printers.length === 1} onRemove={() => set({ printers: shop.printers.filter(y => y.id !== x.id) })} />
+              <TextField
+                label="Name"
+                value={x.name}
+                onChange={name => set({ printers: replace(shop.printers, x.id, { name }) })}
+                problem={problems[`printers.${i}.name`]}
+              />
+              {number('Bed width, mm', `printers.${i}.bed.width`, x.bed.width, width =>
+                set({ printers: replace(shop.printers, x.id, { bed: { ...x.bed, width } }) }),
+              )}
+              {number('Bed depth, mm', `printers.${i}.bed.depth`, x.bed.depth, depth =>
+                set({ printers: replace(shop.printers, x.id, { bed: { ...x.bed, depth } }) }),
+              )}
+              {number('Height, mm', `printers.${i}.bed.height`, x.bed.height, height =>
+                set({ printers: replace(shop.printers, x.id, { bed: { ...x.bed, height } }) }),
+              )}
+              {number('Line width, mm', `printers.${i}.lineWidth`, x.lineWidth, lineWidth =>
+                set({ printers: replace(shop.printers, x.id, { lineWidth }) }),
+              )}
+              <Remove
+                name={x.name}
+                last={shop.printers.length === 1}
+                onRemove={() => set({ printers: shop.printers.filter(y => y.id !== x.id) })}
+              />
             </Item>
           ))}
           <h3 style={{ marginTop: 16 }}>Before a printer is calibrated</h3>
           <p className="soft" style={{ fontSize: 14, marginBottom: 8 }}>
-            How much tighter than drawn a print comes out, across the whole diameter. Common practice, no source; your tries correct it job by job.
+            How much tighter than drawn a print comes out, across the whole diameter. Common practice, no
+            source; your tries correct it job by job.
           </p>
           <Grid>
-            {number('Holes print small by, mm', 'belief.inside.mean', shop.belief.inside.mean, mean => set({ belief: { ...shop.belief, inside: { ...shop.belief.inside, mean } } }))}
-            {number('give or take, mm', 'belief.inside.sd', shop.belief.inside.sd, sd => set({ belief: { ...shop.belief, inside: { ...shop.belief.inside, sd } } }))}
-            {number('Outsides print large by, mm', 'belief.outside.mean', shop.belief.outside.mean, mean => set({ belief: { ...shop.belief, outside: { ...shop.belief.outside, mean } } }))}
-            {number('give or take, mm ', 'belief.outside.sd', shop.belief.outside.sd, sd => set({ belief: { ...shop.belief, outside: { ...shop.belief.outside, sd } } }))}
-            {number('Print to print (sd, mm)', 'belief.repeatability', shop.belief.repeatability, repeatability => set({ belief: { ...shop.belief, repeatability } }))}
+            {number('Holes print small by, mm', 'belief.inside.mean', shop.belief.inside.mean, mean =>
+              set({ belief: { ...shop.belief, inside: { ...shop.belief.inside, mean } } }),
+            )}
+            {number('give or take, mm', 'belief.inside.sd', shop.belief.inside.sd, sd =>
+              set({ belief: { ...shop.belief, inside: { ...shop.belief.inside, sd } } }),
+            )}
+            {number('Outsides print large by, mm', 'belief.outside.mean', shop.belief.outside.mean, mean =>
+              set({ belief: { ...shop.belief, outside: { ...shop.belief.outside, mean } } }),
+            )}
+            {number('give or take, mm ', 'belief.outside.sd', shop.belief.outside.sd, sd =>
+              set({ belief: { ...shop.belief, outside: { ...shop.belief.outside, sd } } }),
+            )}
+            {number(
+              'Print to print (sd, mm)',
+              'belief.repeatability',
+              shop.belief.repeatability,
+              repeatability => set({ belief: { ...shop.belief, repeatability } }),
+            )}
           </Grid>
         </Panel>
         <Panel>
-          <Head title="Plastics" onAdd={() => set({ materials: [...shop.materials, { id: ulid(), name: 'New plastic', flexible: false, density: 1.24, strainLimit: 0.02, softensC: 55, pricePerKg: 20, source: 'own spool' }] })} />
+          <Head
+            title="Plastics"
+            onAdd={() =>
+              set({
+                materials: [
+                  ...shop.materials,
+                  {
+                    id: ulid(),
+                    name: 'New plastic',
+                    flexible: false,
+                    density: 1.24,
+                    strainLimit: 0.02,
+                    softensC: 55,
+                    pricePerKg: 20,
+                    source: 'own spool',
+                  },
+                ],
+              })
+            }
+          />
           {shop.materials.map((x, i) => (
             <Item key={x.id}>
-              <TextField label="Name" value={x.name} onChange={name => set({ materials: replace(shop.materials, x.id, { name }) })} problem={problems[`materials.${i}.name`]} />
-              {number('Density, g/cm³', `materials.${i}.density`, x.density, density => set({ materials: replace(shop.materials, x.id, { density }) }))}
-              {number('Bears stretch once, ratio', `materials.${i}.strainLimit`, x.strainLimit, strainLimit => set({ materials: replace(shop.materials, x.id, { strainLimit }) }))}
-              {number('Softens at, °C', `materials.${i}.softensC`, x.softensC, softensC => set({ materials: replace(shop.materials, x.id, { softensC }) }))}
-              {number(`Price, ${shop.currency}/kg`, `materials.${i}.pricePerKg`, x.pricePerKg, pricePerKg => set({ materials: replace(shop.materials, x.id, { pricePerKg }) }))}
+              <TextField
+                label="Name"
+                value={x.name}
+                onChange={name => set({ materials: replace(shop.materials, x.id, { name }) })}
+                problem={problems[`materials.${i}.name`]}
+              />
+              {number('Density, g/cm³', `materials.${i}.density`, x.density, density =>
+                set({ materials: replace(shop.materials, x.id, { density }) }),
+              )}
+              {number('Bears stretch once, ratio', `materials.${i}.strainLimit`, x.strainLimit, strainLimit =>
+                set({ materials: replace(shop.materials, x.id, { strainLimit }) }),
+              )}
+              {number('Softens at, °C', `materials.${i}.softensC`, x.softensC, softensC =>
+                set({ materials: replace(shop.materials, x.id, { softensC }) }),
+              )}
+              {number(`Price, ${shop.currency}/kg`, `materials.${i}.pricePerKg`, x.pricePerKg, pricePerKg =>
+                set({ materials: replace(shop.materials, x.id, { pricePerKg }) }),
+              )}
               <Row $gap={4} style={{ paddingTop: 24 }}>
-                <Checkbox isSelected={x.flexible} onChange={flexible => set({ materials: replace(shop.materials, x.id, { flexible }) })}>
+                <Checkbox
+                  isSelected={x.flexible}
+                  onChange={flexible => set({ materials: replace(shop.materials, x.id, { flexible }) })}
+                >
                   flexible
                 </Checkbox>
-                <Remove name={x.name} last={shop.materials.length === 1} onRemove={() => set({ materials: shop.materials.filter(y => y.id !== x.id) })} inline />
+                <Remove
+                  name={x.name}
+                  last={shop.materials.length === 1}
+                  onRemove={() => set({ materials: shop.materials.filter(y => y.id !== x.id) })}
+                  inline
+                />
               </Row>
             </Item>
           ))}
@@ -174,7 +319,17 @@ function Head({ title, onAdd }: { title: string; onAdd(): void }) {
   );
 }
 
-function Remove({ name, last, onRemove, inline }: { name: string; last: boolean; onRemove(): void; inline?: boolean }) {
+function Remove({
+  name,
+  last,
+  onRemove,
+  inline,
+}: {
+  name: string;
+  last: boolean;
+  onRemove(): void;
+  inline?: boolean;
+}) {
   return (
     <div style={inline ? undefined : { paddingTop: 25 }}>
       <IconButton aria-label={`Remove ${name}`} isDisabled={last} onPress={onRemove}>

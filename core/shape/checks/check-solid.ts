@@ -12,7 +12,12 @@ const SLIP_SHARE = 0.06;
 const FAR_OFF = 0.25;
 
 /** Checks for any recipe, all on the finished triangles. */
-export function checkSolid(recipe: Recipe, parameters: Parameters, mesh: TriangleMesh, context: CheckContext): Finding[] {
+export function checkSolid(
+  recipe: Recipe,
+  parameters: Parameters,
+  mesh: TriangleMesh,
+  context: CheckContext,
+): Finding[] {
   return [
     ...checkClosed(mesh),
     ...checkMates(recipe, parameters, mesh, context),
@@ -25,32 +30,70 @@ export function checkClosed(mesh: TriangleMesh): Finding[] {
   const { openEdges, bodies } = closureOf(mesh);
   const findings: Finding[] = [];
   if (openEdges > 0) {
-    findings.push({ code: 'open', level: 'stop', message: `The solid has ${openEdges} open edges: it has no inside. Take the last change back.` });
+    findings.push({
+      code: 'open',
+      level: 'stop',
+      message: `The solid has ${openEdges} open edges: it has no inside. Take the last change back.`,
+    });
   } else if (volumeOf(mesh) <= 0) {
-    findings.push({ code: 'inside-out', level: 'stop', message: 'The solid is inside out. Take the last change back.' });
+    findings.push({
+      code: 'inside-out',
+      level: 'stop',
+      message: 'The solid is inside out. Take the last change back.',
+    });
   }
   if (bodies > 1) {
-    findings.push({ code: 'loose-bodies', level: 'stop', message: `The part falls into ${bodies} loose bodies: something does not reach the rest.` });
+    findings.push({
+      code: 'loose-bodies',
+      level: 'stop',
+      message: `The part falls into ${bodies} loose bodies: something does not reach the rest.`,
+    });
   }
   return findings;
 }
 
-export function checkMates(recipe: Recipe, parameters: Parameters, mesh: TriangleMesh, context: CheckContext): Finding[] {
+export function checkMates(
+  recipe: Recipe,
+  parameters: Parameters,
+  mesh: TriangleMesh,
+  context: CheckContext,
+): Finding[] {
   const findings: Finding[] = [];
   for (const mate of measureMates(mesh, recipe.surfaces(parameters))) {
     const asked = context.ledger[mate.id];
     const spec = recipe.mates.find(m => m.id === mate.id);
     if (!asked || !spec) continue;
-    const bind = { label: `Use ${formatPlain(asked.model)} from the ledger`, parameter: spec.parameter, text: `${spec.dimension}.model` };
+    const bind = {
+      label: `Use ${formatPlain(asked.model)} from the ledger`,
+      parameter: spec.parameter,
+      text: `${spec.dimension}.model`,
+    };
     if (!Number.isFinite(mate.size)) {
-      findings.push({ code: 'mate-missing', level: 'stop', message: `${spec.name}: the solid has no surface there.`, parameter: spec.parameter });
+      findings.push({
+        code: 'mate-missing',
+        level: 'stop',
+        message: `${spec.name}: the solid has no surface there.`,
+        parameter: spec.parameter,
+      });
       continue;
     }
     const slip = slipOf(mate.size, asked.reading);
     if (slip) {
-      findings.push({ code: 'slip', level: 'stop', message: `${spec.name} measures ${formatPlain(mate.size)} on the solid and ${formatPlain(asked.reading)} on the object: ${slip}`, parameter: spec.parameter, remedy: bind });
+      findings.push({
+        code: 'slip',
+        level: 'stop',
+        message: `${spec.name} measures ${formatPlain(mate.size)} on the solid and ${formatPlain(asked.reading)} on the object: ${slip}`,
+        parameter: spec.parameter,
+        remedy: bind,
+      });
     } else if (Math.abs(mate.size - asked.model) > MATE_TOLERANCE) {
-      findings.push({ code: 'mate-off', level: 'warn', message: `${spec.name} measures ${formatPlain(mate.size)} on the solid; the ledger asks for ${formatPlain(asked.model)}.`, parameter: spec.parameter, remedy: bind });
+      findings.push({
+        code: 'mate-off',
+        level: 'warn',
+        message: `${spec.name} measures ${formatPlain(mate.size)} on the solid; the ledger asks for ${formatPlain(asked.model)}.`,
+        parameter: spec.parameter,
+        remedy: bind,
+      });
     }
   }
   return findings;
@@ -74,13 +117,25 @@ export function checkWalls(mesh: TriangleMesh, context: CheckContext): Finding[]
   const where = `at ${formatPlain(thinnest.at[2], 1)} mm above the bed`;
   if (passes < 1.95) {
     const least = 2 * context.lineWidth;
-    return [{ code: 'thin-wall', level: passes < 0.95 ? 'stop' : 'warn', message: `The thinnest wall is ${formatPlain(thickness)} mm, ${where}: less than two passes of a ${formatPlain(context.lineWidth)} mm line. Make it ${formatPlain(least)} mm or more.` }];
+    return [
+      {
+        code: 'thin-wall',
+        level: passes < 0.95 ? 'stop' : 'warn',
+        message: `The thinnest wall is ${formatPlain(thickness)} mm, ${where}: less than two passes of a ${formatPlain(context.lineWidth)} mm line. Make it ${formatPlain(least)} mm or more.`,
+      },
+    ];
   }
   const whole = Math.round(passes);
   // Beyond six passes nobody counts them; variable-width printing forgives small differences.
   if (passes < 6 && Math.abs(passes - whole) > 0.2) {
     const better = Math.ceil(passes) * context.lineWidth;
-    return [{ code: 'part-pass', level: 'note', message: `The thinnest wall is ${formatPlain(thickness)} mm: ${formatPlain(passes, 1)} passes of a ${formatPlain(context.lineWidth)} mm line. ${formatPlain(better)} mm would be whole passes.` }];
+    return [
+      {
+        code: 'part-pass',
+        level: 'note',
+        message: `The thinnest wall is ${formatPlain(thickness)} mm: ${formatPlain(passes, 1)} passes of a ${formatPlain(context.lineWidth)} mm line. ${formatPlain(better)} mm would be whole passes.`,
+      },
+    ];
   }
   return [];
 }
@@ -90,16 +145,29 @@ export function checkBed(mesh: TriangleMesh, context: CheckContext): Finding[] {
   const size = [max[0] - min[0], max[1] - min[1], max[2] - min[2]] as const;
   const { bed } = context;
   const words = size.map(x => formatPlain(x, 1)).join(' × ');
-  const fits = (size[0] <= bed.width && size[1] <= bed.depth) || (size[1] <= bed.width && size[0] <= bed.depth);
+  const fits =
+    (size[0] <= bed.width && size[1] <= bed.depth) || (size[1] <= bed.width && size[0] <= bed.depth);
   const findings: Finding[] = [];
   if (!fits || size[2] > bed.height) {
-    findings.push({ code: 'bed', level: 'stop', message: `The part is ${words} mm; the printer takes ${bed.width} × ${bed.depth} × ${bed.height} mm. Choose another printer, or split the part.` });
+    findings.push({
+      code: 'bed',
+      level: 'stop',
+      message: `The part is ${words} mm; the printer takes ${bed.width} × ${bed.depth} × ${bed.height} mm. Choose another printer, or split the part.`,
+    });
   }
   if (Math.max(...size) < 3) {
-    findings.push({ code: 'tiny', level: 'stop', message: `The part is only ${words} mm. Were inches read as millimetres?` });
+    findings.push({
+      code: 'tiny',
+      level: 'stop',
+      message: `The part is only ${words} mm. Were inches read as millimetres?`,
+    });
   }
   if (Math.abs(min[2]) > 0.001) {
-    findings.push({ code: 'floating', level: 'stop', message: `The part ${min[2] > 0 ? 'floats' : 'sinks'} ${formatPlain(Math.abs(min[2]))} mm ${min[2] > 0 ? 'above' : 'into'} the bed.` });
+    findings.push({
+      code: 'floating',
+      level: 'stop',
+      message: `The part ${min[2] > 0 ? 'floats' : 'sinks'} ${formatPlain(Math.abs(min[2]))} mm ${min[2] > 0 ? 'above' : 'into'} the bed.`,
+    });
   }
   return findings;
 }

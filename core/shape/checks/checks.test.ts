@@ -3,8 +3,8 @@ import { kernels as startKernels } from '../../../server/solids/kernels';
 import { buildPart, FILE_SAGITTA, inspectPart } from '../build';
 import type { Kernels } from '../kernels/kernel';
 import type { TriangleMesh } from '../mesh/mesh';
-import { roundCap } from '../recipes/round-cap';
 import type { CheckContext, Parameters } from '../recipes/recipe';
+import { roundCap } from '../recipes/round-cap';
 import { checkBed, checkClosed, checkMates, checkWalls } from './check-solid';
 import { box, insideOut, moved, ring, scaled, together, withoutTriangle } from './test-solids';
 import { thinnestWall } from './thickness';
@@ -30,7 +30,8 @@ function build(parameters: Parameters): TriangleMesh {
   return outcome.part.mesh;
 }
 const codes = (findings: { code: string }[]) => findings.map(f => f.code);
-const mates = (mesh: TriangleMesh, change: Partial<CheckContext> = {}) => codes(checkMates(roundCap, cap, mesh, { ...context, ...change }));
+const mates = (mesh: TriangleMesh, change: Partial<CheckContext> = {}) =>
+  codes(checkMates(roundCap, cap, mesh, { ...context, ...change }));
 
 test('a sound solid stays silent', () => {
   expect(inspectPart(roundCap, cap, { mesh: sound }, context)).toEqual([]);
@@ -39,11 +40,13 @@ test('a sound solid stays silent', () => {
 describe('closed', () => {
   test('a missing triangle', () => expect(codes(checkClosed(withoutTriangle(sound)))).toContain('open'));
   test('inside out', () => expect(codes(checkClosed(insideOut(sound)))).toEqual(['inside-out']));
-  test('a loose body', () => expect(codes(checkClosed(together(sound, box([3, 3, 3], [60, 0, 0]))))).toEqual(['loose-bodies']));
+  test('a loose body', () =>
+    expect(codes(checkClosed(together(sound, box([3, 3, 3], [60, 0, 0]))))).toEqual(['loose-bodies']));
 });
 
 describe('mates measured on the triangles against the ledger', () => {
-  test('a solid that grew by 1 ‰ is off', () => expect(mates(scaled(sound, 1.001))).toEqual(['mate-off', 'mate-off']));
+  test('a solid that grew by 1 ‰ is off', () =>
+    expect(mates(scaled(sound, 1.001))).toEqual(['mate-off', 'mate-off']));
   test('twice as large is a diameter for a radius', () => {
     const double = { ...cap, skirtDiameter: 63.4, lipDiameter: 61 };
     expect(codes(checkMates(roundCap, double, build(double), context))).toContain('slip');
@@ -51,32 +54,53 @@ describe('mates measured on the triangles against the ledger', () => {
   test('half as large is a radius for a diameter', () => {
     const half = { ...cap, lip: 'none', skirtDiameter: 15.85 };
     const [finding] = checkMates(roundCap, half, build(half), context);
-    expect(finding).toMatchObject({ code: 'slip', remedy: { parameter: 'skirtDiameter', text: 'rim.model' } });
+    expect(finding).toMatchObject({
+      code: 'slip',
+      remedy: { parameter: 'skirtDiameter', text: 'rim.model' },
+    });
     expect(finding!.message).toContain('radius');
   });
   test('25.4 times off is the unit', () => {
-    const [finding] = checkMates(roundCap, cap, sound, { ...context, ledger: { skirt: { model: 1.26, reading: 31.7 / 25.4 } } });
+    const [finding] = checkMates(roundCap, cap, sound, {
+      ...context,
+      ledger: { skirt: { model: 1.26, reading: 31.7 / 25.4 } },
+    });
     expect(finding!.message).toContain('inches');
   });
   test('a surface that is not there', () => expect(mates(box([3, 3, 30]))).toContain('mate-missing'));
-  test('a mate the ledger knows nothing of is not judged', () => expect(mates(scaled(sound, 1.1), { ledger: {} })).toEqual([]));
+  test('a mate the ledger knows nothing of is not judged', () =>
+    expect(mates(scaled(sound, 1.1), { ledger: {} })).toEqual([]));
 });
 
 describe('walls', () => {
-  const wall = (thickness: number) => codes(checkWalls(ring({ inner: 15, outer: 15 + thickness, height: 8, segments: 160 }), context));
+  const wall = (thickness: number) =>
+    codes(checkWalls(ring({ inner: 15, outer: 15 + thickness, height: 8, segments: 160 }), context));
   test('the thinnest wall of a ring is its wall', () => {
-    expect(thinnestWall(ring({ inner: 15, outer: 16.6, height: 8, segments: 160 }))!.thickness).toBeCloseTo(1.6, 2);
+    expect(thinnestWall(ring({ inner: 15, outer: 16.6, height: 8, segments: 160 }))!.thickness).toBeCloseTo(
+      1.6,
+      2,
+    );
   });
   test('less than one pass stops, less than two warns, between passes is a note, whole passes are silent', () => {
-    expect(checkWalls(ring({ inner: 15, outer: 15.3, height: 8, segments: 160 }), context)[0]).toMatchObject({ code: 'thin-wall', level: 'stop' });
-    expect(checkWalls(ring({ inner: 15, outer: 15.6, height: 8, segments: 160 }), context)[0]).toMatchObject({ code: 'thin-wall', level: 'warn' });
+    expect(checkWalls(ring({ inner: 15, outer: 15.3, height: 8, segments: 160 }), context)[0]).toMatchObject({
+      code: 'thin-wall',
+      level: 'stop',
+    });
+    expect(checkWalls(ring({ inner: 15, outer: 15.6, height: 8, segments: 160 }), context)[0]).toMatchObject({
+      code: 'thin-wall',
+      level: 'warn',
+    });
     expect(wall(1)).toEqual(['part-pass']);
     expect(wall(1.2)).toEqual([]);
     expect(wall(1.6)).toEqual([]);
   });
   test('a thin end of a real cap is found as well as a thin skirt', () => {
-    expect(thinnestWall(build({ ...cap, lip: 'none', endThickness: 0.6, outerFillet: 0 }))!.thickness).toBeCloseTo(0.6, 2);
-    expect(thinnestWall(build({ ...cap, lip: 'none', wall: 0.8, leadIn: 0.2, outerFillet: 0.5 }))!.thickness).toBeCloseTo(0.8, 2);
+    expect(
+      thinnestWall(build({ ...cap, lip: 'none', endThickness: 0.6, outerFillet: 0 }))!.thickness,
+    ).toBeCloseTo(0.6, 2);
+    expect(
+      thinnestWall(build({ ...cap, lip: 'none', wall: 0.8, leadIn: 0.2, outerFillet: 0.5 }))!.thickness,
+    ).toBeCloseTo(0.8, 2);
   });
 });
 
@@ -84,9 +108,12 @@ describe('bed', () => {
   test('too large, turned or not', () => {
     expect(codes(checkBed(box([300, 20, 20]), context))).toEqual(['bed']);
     expect(codes(checkBed(box([20, 20, 240]), context))).toEqual(['bed']);
-    expect(codes(checkBed(box([100, 215, 20]), { ...context, bed: { width: 220, depth: 110, height: 50 } }))).toEqual([]);
+    expect(
+      codes(checkBed(box([100, 215, 20]), { ...context, bed: { width: 220, depth: 110, height: 50 } })),
+    ).toEqual([]);
   });
-  test('a part read in inches is tiny', () => expect(codes(checkBed(scaled(sound, 1 / 25.4), context))).toContain('tiny'));
+  test('a part read in inches is tiny', () =>
+    expect(codes(checkBed(scaled(sound, 1 / 25.4), context))).toContain('tiny'));
   test('above or below the bed', () => {
     expect(codes(checkBed(moved(sound, [0, 0, 0.5]), context))).toEqual(['floating']);
     expect(codes(checkBed(moved(sound, [0, 0, -0.5]), context))).toEqual(['floating']);
@@ -94,19 +121,27 @@ describe('bed', () => {
 });
 
 describe('the lip passing the rim', () => {
-  const lip = (strainLimit: number, mesh = sound) => codes(roundCap.checks(cap, { mesh }, { ...context, strainLimit }));
+  const lip = (strainLimit: number, mesh = sound) =>
+    codes(roundCap.checks(cap, { mesh }, { ...context, strainLimit }));
   // 31.7 over 29.9 stretches by 6.02 %.
   test('within what the plastic bears it is silent', () => expect(lip(0.061)).toEqual([]));
   test('beyond it stops', () => expect(lip(0.059)).toEqual(['lip-strain']));
-  test('it reads the triangles: a shrunken solid stretches more', () => expect(lip(0.065, scaled(sound, 0.99))).toEqual(['lip-strain']));
+  test('it reads the triangles: a shrunken solid stretches more', () =>
+    expect(lip(0.065, scaled(sound, 0.99))).toEqual(['lip-strain']));
   test('23.0 over a lip of 21.8 is 5.5 % (practice)', () => {
     const p = { ...cap, skirtDiameter: 23.2, lipDiameter: 21.8 };
-    const [finding] = roundCap.checks(p, { mesh: build(p) }, { ...context, strainLimit: 0.02, measured: { rim: 23 } });
+    const [finding] = roundCap.checks(
+      p,
+      { mesh: build(p) },
+      { ...context, strainLimit: 0.02, measured: { rim: 23 } },
+    );
     expect(finding!.message).toContain('6 %');
   });
   test('a bead around the plug is squeezed by the bore', () => {
     const p = { ...cap, style: 'into', lip: 'plug', plugDepth: 14, plugDiameter: 24, beadDiameter: 25.4 };
-    expect(codes(roundCap.checks(p, { mesh: build(p) }, { ...context, strainLimit: 0.03 }))).toEqual(['lip-strain']);
+    expect(codes(roundCap.checks(p, { mesh: build(p) }, { ...context, strainLimit: 0.03 }))).toEqual([
+      'lip-strain',
+    ]);
     expect(codes(roundCap.checks(p, { mesh: build(p) }, { ...context, strainLimit: 0.06 }))).toEqual([]);
   });
 });

@@ -33,7 +33,11 @@ export function measureMates(mesh: TriangleMesh, surfaces: readonly MateSurface[
 }
 
 /** Triangles that lie on a mate's surface: for lighting it. Index per triangle, −1 for none. */
-export function trianglesOfMates(mesh: TriangleMesh, surfaces: readonly MateSurface[], sagitta: number): Int16Array {
+export function trianglesOfMates(
+  mesh: TriangleMesh,
+  surfaces: readonly MateSurface[],
+  sagitta: number,
+): Int16Array {
   const owner = new Int16Array(mesh.triangles.length / 3).fill(-1);
   const { positions: p, triangles } = mesh;
   const near = sagitta + 1e-3;

@@ -1,18 +1,43 @@
 import { type TriangleMesh, weld } from '../mesh/mesh';
 
 /** Plain solids with closed formulas, made without a kernel, for tests. Lengths mm. */
-export function box([x, y, z]: [number, number, number], at: [number, number, number] = [0, 0, 0]): TriangleMesh {
+export function box(
+  [x, y, z]: [number, number, number],
+  at: [number, number, number] = [0, 0, 0],
+): TriangleMesh {
   const corner = (i: number) => [at[0] + (i & 1 ? x : 0), at[1] + (i & 2 ? y : 0), at[2] + (i & 4 ? z : 0)];
-  const faces = [0, 2, 1, 1, 2, 3, 4, 5, 6, 5, 7, 6, 0, 1, 4, 1, 5, 4, 2, 6, 3, 3, 6, 7, 0, 4, 2, 2, 4, 6, 1, 3, 5, 3, 7, 5];
-  return { positions: Float64Array.from(Array.from({ length: 8 }, (_, i) => corner(i)).flat()), triangles: Uint32Array.from(faces) };
+  const faces = [
+    0, 2, 1, 1, 2, 3, 4, 5, 6, 5, 7, 6, 0, 1, 4, 1, 5, 4, 2, 6, 3, 3, 6, 7, 0, 4, 2, 2, 4, 6, 1, 3, 5, 3, 7,
+    5,
+  ];
+  return {
+    positions: Float64Array.from(Array.from({ length: 8 }, (_, i) => corner(i)).flat()),
+    triangles: Uint32Array.from(faces),
+  };
 }
 
-export function ring({ inner, outer, height, segments }: { inner: number; outer: number; height: number; segments: number }): TriangleMesh {
+export function ring({
+  inner,
+  outer,
+  height,
+  segments,
+}: {
+  inner: number;
+  outer: number;
+  height: number;
+  segments: number;
+}): TriangleMesh {
   const positions: number[] = [];
   const triangles: number[] = [];
   for (let i = 0; i < segments; i++) {
     const a = (2 * Math.PI * i) / segments;
-    for (const [r, z] of [[outer, 0], [outer, height], [inner, height], [inner, 0]] as const) positions.push(r * Math.cos(a), r * Math.sin(a), z);
+    for (const [r, z] of [
+      [outer, 0],
+      [outer, height],
+      [inner, height],
+      [inner, 0],
+    ] as const)
+      positions.push(r * Math.cos(a), r * Math.sin(a), z);
   }
   for (let i = 0; i < segments; i++) {
     const j = (i + 1) % segments;
@@ -38,7 +63,10 @@ export function together(a: TriangleMesh, b: TriangleMesh): TriangleMesh {
   return weld([...a.positions, ...b.positions], [...a.triangles, ...Array.from(b.triangles, v => v + shift)]);
 }
 
-export const withoutTriangle = (mesh: TriangleMesh): TriangleMesh => ({ positions: mesh.positions, triangles: mesh.triangles.slice(3) });
+export const withoutTriangle = (mesh: TriangleMesh): TriangleMesh => ({
+  positions: mesh.positions,
+  triangles: mesh.triangles.slice(3),
+});
 
 export const insideOut = (mesh: TriangleMesh): TriangleMesh => ({
   positions: mesh.positions,

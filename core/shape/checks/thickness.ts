@@ -29,7 +29,10 @@ export function thinnestWall(mesh: TriangleMesh): Thinnest | undefined {
     const direction: Vector = [-normals[3 * t]!, -normals[3 * t + 1]!, -normals[3 * t + 2]!];
     const start: Vector = [0, 1, 2].map(
       axis =>
-        (p[3 * triangles[3 * t]! + axis]! + p[3 * triangles[3 * t + 1]! + axis]! + p[3 * triangles[3 * t + 2]! + axis]!) / 3 +
+        (p[3 * triangles[3 * t]! + axis]! +
+          p[3 * triangles[3 * t + 1]! + axis]! +
+          p[3 * triangles[3 * t + 2]! + axis]!) /
+          3 +
         INSET * direction[axis]!,
     ) as Vector;
     const hit = firstHit(mesh, start, direction);
@@ -48,7 +51,11 @@ export function thinnestWall(mesh: TriangleMesh): Thinnest | undefined {
 type Vector = [number, number, number];
 
 /** Möller and Trumbore, "Fast, minimum storage ray/triangle intersection" (1997), over all triangles. */
-function firstHit(mesh: TriangleMesh, o: Vector, d: Vector): { distance: number; triangle: number } | undefined {
+function firstHit(
+  mesh: TriangleMesh,
+  o: Vector,
+  d: Vector,
+): { distance: number; triangle: number } | undefined {
   const { positions: p, triangles } = mesh;
   let nearest = Infinity;
   let triangle = -1;

@@ -55,7 +55,12 @@ export function frameOf(
       xs.push(d.line);
     }
   }
-  return [Math.min(...xs) - margin, Math.min(...ys) - margin, Math.max(...xs) + margin, Math.max(...ys) + margin];
+  return [
+    Math.min(...xs) - margin,
+    Math.min(...ys) - margin,
+    Math.max(...xs) + margin,
+    Math.max(...ys) + margin,
+  ];
 }
 
 /** A half outline in (radius, height) and its mirror image: a cut through a turned part. */

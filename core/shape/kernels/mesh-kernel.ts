@@ -26,7 +26,9 @@ export function meshKernel(wasm: ManifoldToplevel): MeshKernel {
         return {
           ok: false,
           message:
-            code === 'NotManifold' ? 'The surface is not closed.' : `The mesh kernel refused it (${code ?? 'unknown'}).`,
+            code === 'NotManifold'
+              ? 'The surface is not closed.'
+              : `The mesh kernel refused it (${code ?? 'unknown'}).`,
         };
       } finally {
         solid?.delete();

@@ -1,4 +1,4 @@
-import { draw, importSTEP, exportSTEP, makePlane, type Shape3D, setOC } from 'replicad';
+import { draw, exportSTEP, importSTEP, makePlane, type Shape3D, setOC } from 'replicad';
 import { weld } from '../mesh/mesh';
 import { type Body, KernelError, type Outline, type PartKernel } from './kernel';
 
@@ -42,11 +42,14 @@ export function partKernel(oc: OpenCascade): PartKernel {
         shapeOf(body).mesh({ tolerance: sagitta, angularTolerance: MOST_TURN }),
       );
       const mesh = weld(raw.vertices, raw.triangles);
-      if (mesh.triangles.length === 0) throw new KernelError('Nothing is left of the part: the cuts take all of it.');
+      if (mesh.triangles.length === 0)
+        throw new KernelError('Nothing is left of the part: the cuts take all of it.');
       return mesh;
     },
     step: async (body, name) => {
-      const blob = guarded('Writing STEP', () => exportSTEP([{ shape: shapeOf(body), name }], { unit: 'MM' }));
+      const blob = guarded('Writing STEP', () =>
+        exportSTEP([{ shape: shapeOf(body), name }], { unit: 'MM' }),
+      );
       return withoutTimeStamp(await (blob as unknown as { text(): Promise<string> }).text());
     },
     readStep: async text => {
@@ -83,7 +86,8 @@ function drawingOf(outline: Outline) {
 
 function messageOf(oc: OpenCascade, error: unknown): string {
   if (error instanceof Error) return error.message;
-  const read = (oc as unknown as { getExceptionMessage?: (e: unknown) => [string, string] }).getExceptionMessage;
+  const read = (oc as unknown as { getExceptionMessage?: (e: unknown) => [string, string] })
+    .getExceptionMessage;
   try {
     const texts = read?.(error);
     if (texts) return texts.filter(Boolean).join(': ');
@@ -96,4 +100,3 @@ function messageOf(oc: OpenCascade, error: unknown): string {
 /** ISO 10303-21 wants a date in FILE_NAME; a fixed one keeps equal parts byte-equal. */
 const withoutTimeStamp = (step: string) =>
   step.replace(/(FILE_NAME\('[^']*',\s*)'[^']*'/, "$1'2000-01-01T00:00:00'");
-

@@ -57,5 +57,12 @@ describe('sections', () => {
     expect(loopNear([], [0, 0], 5, 'inside')).toBeUndefined();
   });
 
-  test('shoelace area', () => expect(polygonArea([[0, 0], [4, 0], [4, 3]])).toBe(6));
+  test('shoelace area', () =>
+    expect(
+      polygonArea([
+        [0, 0],
+        [4, 0],
+        [4, 3],
+      ]),
+    ).toBe(6));
 });

@@ -9,6 +9,7 @@ export const recipeById = (id: string): Recipe | undefined => RECIPES.find(recip
 /** @throws RangeError when nobody knows the recipe */
 export function requireRecipe(id: string): Recipe {
   const recipe = recipeById(id);
-  if (!recipe) throw new RangeError(`There is no recipe “${id}”: take one of ${RECIPES.map(r => r.id).join(', ')}.`);
+  if (!recipe)
+    throw new RangeError(`There is no recipe “${id}”: take one of ${RECIPES.map(r => r.id).join(', ')}.`);
   return recipe;
 }

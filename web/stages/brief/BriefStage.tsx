@@ -29,7 +29,9 @@ export function BriefStage() {
   return (
     <>
       <h1>What is it, and what must it do?</h1>
-      <Lead>Said once, it sets margins, plastic and what has to be tested. You can come back to it at any time.</Lead>
+      <Lead>
+        Said once, it sets margins, plastic and what has to be tested. You can come back to it at any time.
+      </Lead>
       <Columns>
         <Stack $gap={14}>
           <Panel>
@@ -37,12 +39,34 @@ export function BriefStage() {
               <CommittedField
                 label="Name of the job"
                 value={document.title}
-                check={text => (text.trim() === '' ? 'Give the job a name.' : [...text.trim()].length > 300 ? 'At most 300 characters.' : undefined)}
+                check={text =>
+                  text.trim() === ''
+                    ? 'Give the job a name.'
+                    : [...text.trim()].length > 300
+                      ? 'At most 300 characters.'
+                      : undefined
+                }
                 onCommit={title => void edit({ kind: 'rename', title: title.trim() })}
               />
-              <CommittedField label="The object" placeholder="hull vent port, junior double" value={object.name} check={most(300)} onCommit={name => void edit({ kind: 'describe-object', name })} />
-              <CommittedField label="What must the part do?" rows={3} placeholder="Keep spray out of the bow compartment; come off by hand to air it." value={brief.purpose} check={most(4000)} onCommit={purpose => set({ purpose })} />
-              <Checkbox isSelected={object.leaves} onChange={leaves => void edit({ kind: 'describe-object', leaves })}>
+              <CommittedField
+                label="The object"
+                placeholder="hull vent port, junior double"
+                value={object.name}
+                check={most(300)}
+                onCommit={name => void edit({ kind: 'describe-object', name })}
+              />
+              <CommittedField
+                label="What must the part do?"
+                rows={3}
+                placeholder="Keep spray out of the bow compartment; come off by hand to air it."
+                value={brief.purpose}
+                check={most(4000)}
+                onCommit={purpose => set({ purpose })}
+              />
+              <Checkbox
+                isSelected={object.leaves}
+                onChange={leaves => void edit({ kind: 'describe-object', leaves })}
+              >
                 The object is borrowed or leaves the bench
               </Checkbox>
             </Stack>
@@ -54,7 +78,12 @@ export function BriefStage() {
             <FieldLabel as="h2" id="breaks">
               What if it breaks or comes off?
             </FieldLabel>
-            <Choices aria-labelledby="breaks" selectionMode="single" selectedKeys={brief.ifItBreaks ? [brief.ifItBreaks] : []} onSelectionChange={keys => set({ ifItBreaks: ([...keys][0] as Brief['ifItBreaks']) ?? null })}>
+            <Choices
+              aria-labelledby="breaks"
+              selectionMode="single"
+              selectedKeys={brief.ifItBreaks ? [brief.ifItBreaks] : []}
+              onSelectionChange={keys => set({ ifItBreaks: ([...keys][0] as Brief['ifItBreaks']) ?? null })}
+            >
               {BREAKS.map(b => (
                 <ToggleButton key={b.id} id={b.id}>
                   <b>{b.word}</b>
@@ -69,7 +98,15 @@ export function BriefStage() {
                 <FieldLabel as="h2">It must hold</FieldLabel>
                 <div style={{ display: 'flex', gap: 18 }}>
                   {HOLDS.map(h => (
-                    <Checkbox key={h.id} isSelected={brief.mustHold.includes(h.id)} onChange={on => set({ mustHold: on ? [...brief.mustHold, h.id] : brief.mustHold.filter(x => x !== h.id) })}>
+                    <Checkbox
+                      key={h.id}
+                      isSelected={brief.mustHold.includes(h.id)}
+                      onChange={on =>
+                        set({
+                          mustHold: on ? [...brief.mustHold, h.id] : brief.mustHold.filter(x => x !== h.id),
+                        })
+                      }
+                    >
                       {h.word}
                     </Checkbox>
                   ))}
@@ -80,7 +117,7 @@ export function BriefStage() {
                 value={brief.hottestC === null ? '' : String(brief.hottestC)}
                 hint="A car in the sun reaches 80, a radiator 60."
                 check={text => (text.trim() === '' ? undefined : numberProblem(text, -60, 400))}
-                onCommit={text => set({ hottestC: text.trim() === '' ? null : valueOf(text) })}
+                onCommit={text => set({ hottestC: text.trim() === '' ? null : valueFor(text) })}
               />
               <Checkbox isSelected={brief.outdoors} onChange={outdoors => set({ outdoors })}>
                 Stands in sun and weather
@@ -89,7 +126,7 @@ export function BriefStage() {
                 label="Price to buy it, if it can be bought"
                 value={brief.priceToBuy === null ? '' : String(brief.priceToBuy)}
                 check={text => (text.trim() === '' ? undefined : numberProblem(text, 0, 1e6))}
-                onCommit={text => set({ priceToBuy: text.trim() === '' ? null : valueOf(text) })}
+                onCommit={text => set({ priceToBuy: text.trim() === '' ? null : valueFor(text) })}
               />
             </Stack>
           </Panel>
@@ -104,7 +141,8 @@ export function BriefStage() {
   );
 }
 
-const most = (length: number) => (text: string) => (text.length > length ? `At most ${length} characters.` : undefined);
+const most = (length: number) => (text: string) =>
+  text.length > length ? `At most ${length} characters.` : undefined;
 
 function numberProblem(text: string, min: number, max: number): string | undefined {
   const typed = parseQuantity(text, 'count');
@@ -113,7 +151,7 @@ function numberProblem(text: string, min: number, max: number): string | undefin
   return value < min || value > max ? `Between ${min} and ${max}.` : undefined;
 }
 
-function valueOf(text: string): number | null {
+function valueFor(text: string): number | null {
   const typed = parseQuantity(text, 'count');
   return typed.ok ? typed.quantity.value : null;
 }

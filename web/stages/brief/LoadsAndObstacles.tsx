@@ -22,9 +22,20 @@ export function LoadsAndObstacles() {
           wordsExample="pulled off by the tab, one hand"
           sizeLabel="About, N"
           sizeExample="30"
-          rows={brief.loads.map(l => ({ id: l.id, words: l.words, size: l.forceN === null ? '' : `${formatPlain(l.forceN)} N` }))}
-          onAdd={(words, size) => edit({ kind: 'brief', brief: { loads: [...brief.loads, { id: ulid(), words, forceN: size, direction: '' }] } })}
-          onRemove={id => void edit({ kind: 'brief', brief: { loads: brief.loads.filter(l => l.id !== id) } })}
+          rows={brief.loads.map(l => ({
+            id: l.id,
+            words: l.words,
+            size: l.forceN === null ? '' : `${formatPlain(l.forceN)} N`,
+          }))}
+          onAdd={(words, size) =>
+            edit({
+              kind: 'brief',
+              brief: { loads: [...brief.loads, { id: ulid(), words, forceN: size, direction: '' }] },
+            })
+          }
+          onRemove={id =>
+            void edit({ kind: 'brief', brief: { loads: brief.loads.filter(l => l.id !== id) } })
+          }
         />
         <List
           title="What stands in the way?"
@@ -33,9 +44,20 @@ export function LoadsAndObstacles() {
           wordsExample="gunwale above the port"
           sizeLabel="Clear, mm"
           sizeExample="22"
-          rows={brief.obstacles.map(o => ({ id: o.id, words: o.words, size: o.clear === null ? '' : `${formatPlain(o.clear)} mm` }))}
-          onAdd={(words, size) => edit({ kind: 'brief', brief: { obstacles: [...brief.obstacles, { id: ulid(), words, clear: size }] } })}
-          onRemove={id => void edit({ kind: 'brief', brief: { obstacles: brief.obstacles.filter(o => o.id !== id) } })}
+          rows={brief.obstacles.map(o => ({
+            id: o.id,
+            words: o.words,
+            size: o.clear === null ? '' : `${formatPlain(o.clear)} mm`,
+          }))}
+          onAdd={(words, size) =>
+            edit({
+              kind: 'brief',
+              brief: { obstacles: [...brief.obstacles, { id: ulid(), words, clear: size }] },
+            })
+          }
+          onRemove={id =>
+            void edit({ kind: 'brief', brief: { obstacles: brief.obstacles.filter(o => o.id !== id) } })
+          }
         />
       </Stack>
     </Panel>
@@ -54,13 +76,35 @@ interface ListProps {
   onRemove(id: string): void;
 }
 
-function List({ title, empty, wordsLabel, wordsExample, sizeLabel, sizeExample, rows, onAdd, onRemove }: ListProps) {
+function List({
+  title,
+  empty,
+  wordsLabel,
+  wordsExample,
+  sizeLabel,
+  sizeExample,
+  rows,
+  onAdd,
+  onRemove,
+}: ListProps) {
   const [words, setWords] = useState('');
   const [size, setSize] = useState('');
   const [asked, setAsked] = useState(false);
   const typed = parseQuantity(size, 'count');
-  const sizeProblem = size.trim() === '' ? undefined : !typed.ok ? typed.message : typed.quantity.value < 0 || typed.quantity.value > 5000 ? 'Between 0 and 5000.' : undefined;
-  const wordsProblem = words.trim() === '' ? 'Say it in a few words.' : words.trim().length > 120 ? 'At most 120 characters.' : undefined;
+  const sizeProblem =
+    size.trim() === ''
+      ? undefined
+      : !typed.ok
+        ? typed.message
+        : typed.quantity.value < 0 || typed.quantity.value > 5000
+          ? 'Between 0 and 5000.'
+          : undefined;
+  const wordsProblem =
+    words.trim() === ''
+      ? 'Say it in a few words.'
+      : words.trim().length > 120
+        ? 'At most 120 characters.'
+        : undefined;
   const add = async () => {
     setAsked(true);
     if (wordsProblem || sizeProblem) return;
@@ -86,8 +130,20 @@ function List({ title, empty, wordsLabel, wordsExample, sizeLabel, sizeExample, 
         </Row>
       ))}
       <Adder>
-        <TextField label={wordsLabel} placeholder={wordsExample} value={words} onChange={setWords} problem={asked ? wordsProblem : undefined} />
-        <TextField label={sizeLabel} placeholder={sizeExample} value={size} onChange={setSize} problem={sizeProblem} />
+        <TextField
+          label={wordsLabel}
+          placeholder={wordsExample}
+          value={words}
+          onChange={setWords}
+          problem={asked ? wordsProblem : undefined}
+        />
+        <TextField
+          label={sizeLabel}
+          placeholder={sizeExample}
+          value={size}
+          onChange={setSize}
+          problem={sizeProblem}
+        />
         <Button onPress={() => void add()} aria-label={`Add: ${title}`}>
           <Plus size={16} /> Add
         </Button>

@@ -28,18 +28,35 @@ export function ClearanceCurve({ ledger }: { ledger: MateLedger }) {
   const { window, clearance, sd } = ledger;
   const low = Math.min(window.min, clearance - 3.2 * sd, ...tried.map(t => t.clearance)) - 0.06;
   const high = Math.max(window.max, clearance + 3.2 * sd, ...tried.map(t => t.clearance)) + 0.06;
-  const density = useMemo(() => densityOf(ledger, workshop.belief.repeatability, low, high), [ledger, workshop.belief.repeatability, low, high]);
+  const density = useMemo(
+    () => densityOf(ledger, workshop.belief.repeatability, low, high),
+    [ledger, workshop.belief.repeatability, low, high],
+  );
   const x = (c: number) => 14 + ((c - low) / (high - low)) * (width - 28);
   const peak = Math.max(...density.map(d => d[1]));
   const y = (p: number) => BASE - (p / peak) * (BASE - TOP - 22);
   const line = density.map(([c, p], i) => `${i ? 'L' : 'M'}${x(c).toFixed(1)} ${y(p).toFixed(1)}`).join('');
   const inside = density.filter(([c]) => c >= window.min && c <= window.max);
-  const fill = inside.length > 1 ? `M${x(inside[0]![0])} ${BASE}${inside.map(([c, p]) => `L${x(c).toFixed(1)} ${y(p).toFixed(1)}`).join('')}L${x(inside.at(-1)![0])} ${BASE}Z` : '';
+  const fill =
+    inside.length > 1
+      ? `M${x(inside[0]![0])} ${BASE}${inside.map(([c, p]) => `L${x(c).toFixed(1)} ${y(p).toFixed(1)}`).join('')}L${x(inside.at(-1)![0])} ${BASE}Z`
+      : '';
   const middle = (x(window.min) + x(window.max)) / 2;
   return (
     <Plot ref={box}>
-      <svg width={width} height={HEIGHT} role="img" aria-label={`The next print’s clearance: ${formatSigned(clearance)} mm give or take ${formatLength(sd)}; wanted ${formatLength(window.min)} to ${formatLength(window.max)}`}>
-        <rect x={x(window.min)} y={TOP} width={x(window.max) - x(window.min)} height={BASE - TOP} className="window" />
+      <svg
+        width={width}
+        height={HEIGHT}
+        role="img"
+        aria-label={`The next print’s clearance: ${formatSigned(clearance)} mm give or take ${formatLength(sd)}; wanted ${formatLength(window.min)} to ${formatLength(window.max)}`}
+      >
+        <rect
+          x={x(window.min)}
+          y={TOP}
+          width={x(window.max) - x(window.min)}
+          height={BASE - TOP}
+          className="window"
+        />
         <text x={middle} y={TOP + 14} textAnchor="middle" className="want">
           {ledger.mate.want.name === 'own' ? 'your window' : ledger.mate.want.name}
         </text>
@@ -99,7 +116,14 @@ function triedClearances(ledger: MateLedger, history: Parameters<typeof standing
     const version = versions.find(v => v.id === prints.find(p => p.id === row.printId)?.versionId);
     const drawn = version?.mates.find(m => m.mateId === ledger.mate.id);
     if (!verdict || !version || !drawn) return [];
-    return [{ version: version.number, verdict, clearance: drawnClearance({ side: ledger.mate.side, reading: ledger.reading }, drawn.model) - ledger.bias.mean }];
+    return [
+      {
+        version: version.number,
+        verdict,
+        clearance:
+          drawnClearance({ side: ledger.mate.side, reading: ledger.reading }, drawn.model) - ledger.bias.mean,
+      },
+    ];
   });
 }
 

@@ -1,6 +1,6 @@
 import { ToggleButton, ToggleButtonGroup } from 'react-aria-components';
 import styled from 'styled-components';
-import { DEFAULT_WINDOWS, WANT_WORDS, type StandardWant, type WantName } from '../../../core/fit/wants';
+import { DEFAULT_WINDOWS, type StandardWant, WANT_WORDS, type WantName } from '../../../core/fit/wants';
 import type { Mate, Want } from '../../../core/job/document';
 import type { MateLedger } from '../../../core/job/ledger';
 import { activeMates } from '../../../core/job/resolve';
@@ -14,7 +14,16 @@ import { ClearanceCurve } from './ClearanceCurve';
 import { OwnWindow } from './OwnWindow';
 import { WantPicture } from './WantPicture';
 
-const WANTS: readonly StandardWant[] = ['drop-on', 'slide', 'snug', 'press', 'stretch', 'click', 'jam', 'screw'];
+const WANTS: readonly StandardWant[] = [
+  'drop-on',
+  'slide',
+  'snug',
+  'press',
+  'stretch',
+  'click',
+  'jam',
+  'screw',
+];
 const PREFERENCES: { value: Want['prefer']; label: string }[] = [
   { value: 'none', label: 'neither is better' },
   { value: 'loose', label: 'rather loose than tight' },
@@ -25,17 +34,31 @@ const PREFERENCES: { value: Want['prefer']; label: string }[] = [
 export function FitStage() {
   const { document, resolved, selected, select } = useBench();
   const mates = activeMates(document, resolved.part, resolved.recipe, resolved.parameters);
-  const mate = mates.find(m => m.id === selected || (m.other.of === 'object' && m.other.dimension === selected)) ?? mates[0];
-  if (!mate) return <Empty title="Nothing has to fit">With the choices made on Shape this part touches nothing.</Empty>;
+  const mate =
+    mates.find(m => m.id === selected || (m.other.of === 'object' && m.other.dimension === selected)) ??
+    mates[0];
+  if (!mate)
+    return (
+      <Empty title="Nothing has to fit">With the choices made on Shape this part touches nothing.</Empty>
+    );
   const ledger = resolved.ledger.mates.find(m => m.mate.id === mate.id);
   return (
     <>
       <h1>How should the {mate.name.toLowerCase().split(' ')[0]} sit?</h1>
       <Lead>
-        {mate.name}, our surface is the {mate.side}. {mate.want.window.unit === 'strain' ? 'The window is how far the soft side is stretched.' : 'Clearance is across the whole diameter.'}
+        {mate.name}, our surface is the {mate.side}.{' '}
+        {mate.want.window.unit === 'strain'
+          ? 'The window is how far the soft side is stretched.'
+          : 'Clearance is across the whole diameter.'}
       </Lead>
       {mates.length > 1 ? (
-        <Tabs aria-label="Mate" selectionMode="single" disallowEmptySelection selectedKeys={[mate.id]} onSelectionChange={keys => select(String([...keys][0]))}>
+        <Tabs
+          aria-label="Mate"
+          selectionMode="single"
+          disallowEmptySelection
+          selectedKeys={[mate.id]}
+          onSelectionChange={keys => select(String([...keys][0]))}
+        >
           {mates.map(m => (
             <ToggleButton key={m.id} id={m.id}>
               {m.name}
@@ -44,21 +67,26 @@ export function FitStage() {
         </Tabs>
       ) : null}
       <Wants mate={mate} />
-      <Stack $gap={12}>
-        {ledger ? <NextPrint ledger={ledger} /> : <Unmeasured mate={mate} />}
-      </Stack>
+      <Stack $gap={12}>{ledger ? <NextPrint ledger={ledger} /> : <Unmeasured mate={mate} />}</Stack>
     </>
   );
 }
 
 function Wants({ mate }: { mate: Mate }) {
   const { edit, resolved } = useBench();
-  const set = (want: Partial<Want>) => void edit({ kind: 'want', mateId: mate.id, want: { ...mate.want, ...want } });
+  const set = (want: Partial<Want>) =>
+    void edit({ kind: 'want', mateId: mate.id, want: { ...mate.want, ...want } });
   const choose = (name: WantName) => set(name === 'own' ? { name } : { name, window: DEFAULT_WINDOWS[name] });
   const stiff = mate.want.window.unit === 'strain' && !resolved.material.flexible && mate.soft !== 'theirs';
   return (
     <>
-      <Cards aria-label="How it should feel" selectionMode="single" disallowEmptySelection selectedKeys={[mate.want.name]} onSelectionChange={keys => choose([...keys][0] as WantName)}>
+      <Cards
+        aria-label="How it should feel"
+        selectionMode="single"
+        disallowEmptySelection
+        selectedKeys={[mate.want.name]}
+        onSelectionChange={keys => choose([...keys][0] as WantName)}
+      >
         {WANTS.map(name => (
           <ToggleButton key={name} id={name} aria-label={`${name}: ${WANT_WORDS[name]}`}>
             <WantPicture want={name} side={mate.side} />
@@ -72,11 +100,19 @@ function Wants({ mate }: { mate: Mate }) {
           <b>{mate.want.name}</b>: {WANT_WORDS[mate.want.name]}.
         </p>
         <OwnWindow key={`${mate.id}/${mate.want.name}`} mate={mate} />
-        <Select label="If it misses" value={mate.want.prefer} options={PREFERENCES} onChange={prefer => set({ prefer })} />
+        <Select
+          label="If it misses"
+          value={mate.want.prefer}
+          options={PREFERENCES}
+          onChange={prefer => set({ prefer })}
+        />
       </Under>
       {stiff ? (
         <div style={{ marginBottom: 12 }}>
-          <Notice level="warn">{resolved.material.name} is stiff: it bears {formatPercent(resolved.material.strainLimit)} of stretch once. Choose a flexible plastic on Print, or another feel.</Notice>
+          <Notice level="warn">
+            {resolved.material.name} is stiff: it bears {formatPercent(resolved.material.strainLimit)} of
+            stretch once. Choose a flexible plastic on Print, or another feel.
+          </Notice>
         </div>
       ) : null}
     </>
@@ -92,7 +128,8 @@ function NextPrint({ ledger }: { ledger: MateLedger }) {
         <Row $between>
           <h2>The next print, most likely</h2>
           <span>
-            <Big style={{ color: 'var(--right)' }}>{formatPercent(ledger.pRight)}</Big> <span className="soft">sits right</span>
+            <Big style={{ color: 'var(--right)' }}>{formatPercent(ledger.pRight)}</Big>{' '}
+            <span className="soft">sits right</span>
           </span>
         </Row>
         <ClearanceCurve ledger={ledger} />
@@ -104,7 +141,10 @@ function NextPrint({ ledger }: { ledger: MateLedger }) {
         <h3>Where the doubt comes from</h3>
         <Doubts>
           {ledger.doubts.map((d, i) => (
-            <i key={d.name} style={{ width: `${100 * d.share}%`, background: `var(--blue${i === 0 ? '' : `-${i + 1}`})` }} />
+            <i
+              key={d.name}
+              style={{ width: `${100 * d.share}%`, background: `var(--blue${i === 0 ? '' : `-${i + 1}`})` }}
+            />
           ))}
         </Doubts>
         <Legend>
@@ -123,7 +163,8 @@ function NextPrint({ ledger }: { ledger: MateLedger }) {
               go('measure', ledger.dimension.id);
             }}
           >
-            Read the {ledger.dimension.label.toLowerCase().split(',')[0]} {readings === 2 ? 'once' : 'twice'} more
+            Read the {ledger.dimension.label.toLowerCase().split(',')[0]} {readings === 2 ? 'once' : 'twice'}{' '}
+            more
           </Button>
         ) : null}
       </Panel>
@@ -133,16 +174,26 @@ function NextPrint({ ledger }: { ledger: MateLedger }) {
 
 function Unmeasured({ mate }: { mate: Mate }) {
   const { document, go } = useBench();
-  const dimension = document.dimensions.find(d => mate.other.of === 'object' && d.id === mate.other.dimension);
+  const dimension = document.dimensions.find(
+    d => mate.other.of === 'object' && d.id === mate.other.dimension,
+  );
   return (
-    <Empty title={`${dimension?.label ?? 'This'} is not read yet`} action={<Button $look="main" onPress={() => go('measure', dimension?.id)}>Measure it</Button>}>
+    <Empty
+      title={`${dimension?.label ?? 'This'} is not read yet`}
+      action={
+        <Button $look="main" onPress={() => go('measure', dimension?.id)}>
+          Measure it
+        </Button>
+      }
+    >
       With one reading there is a model number; with three there is one to trust.
     </Empty>
   );
 }
 
 function windowWords(window: Want['window']): string {
-  const show = (x: number) => (window.unit === 'strain' ? formatPlain(100 * x, 1) : x.toFixed(2).replace('-', '−'));
+  const show = (x: number) =>
+    window.unit === 'strain' ? formatPlain(100 * x, 1) : x.toFixed(2).replace('-', '−');
   return `${show(window.min)}…${show(window.max)}${window.unit === 'strain' ? ' %' : ''}`;
 }
 

@@ -27,10 +27,18 @@ export function OwnWindow({ mate }: { mate: Mate }) {
   const problem =
     low.problem ??
     high.problem ??
-    (low.value >= high.value ? 'The least must be below the most.' : Math.max(Math.abs(low.value), Math.abs(high.value)) > limit ? `At most ${strain ? '300 %' : '50 mm'}.` : undefined);
+    (low.value >= high.value
+      ? 'The least must be below the most.'
+      : Math.max(Math.abs(low.value), Math.abs(high.value)) > limit
+        ? `At most ${strain ? '300 %' : '50 mm'}.`
+        : undefined);
   const commit = () => {
     if (problem || (least === null && most === null)) return;
-    void edit({ kind: 'want', mateId: mate.id, want: { ...mate.want, name: 'own', window: { ...window, min: low.value, max: high.value } } });
+    void edit({
+      kind: 'want',
+      mateId: mate.id,
+      want: { ...mate.want, name: 'own', window: { ...window, min: low.value, max: high.value } },
+    });
     setLeast(null);
     setMost(null);
   };
@@ -41,20 +49,35 @@ export function OwnWindow({ mate }: { mate: Mate }) {
       setMost(null);
     }
   };
-  const perSide = strain ? null : `${formatPlain(low.value / 2, 3)} … ${formatPlain(high.value / 2, 3)} mm per side`;
+  const perSide = strain
+    ? null
+    : `${formatPlain(low.value / 2, 3)} … ${formatPlain(high.value / 2, 3)} mm per side`;
   return (
     <div style={{ width: 236 }}>
       <Pair>
-        <TextField value={least ?? shown(window.min)} onChange={setLeast} onBlur={commit} isInvalid={Boolean(problem)}>
+        <TextField
+          value={least ?? shown(window.min)}
+          onChange={setLeast}
+          onBlur={commit}
+          isInvalid={Boolean(problem)}
+        >
           <FieldLabel>{strain ? 'Least stretch, %' : 'Least gap, mm'}</FieldLabel>
           <Box onKeyDown={onKeyDown} />
         </TextField>
-        <TextField value={most ?? shown(window.max)} onChange={setMost} onBlur={commit} isInvalid={Boolean(problem)}>
+        <TextField
+          value={most ?? shown(window.max)}
+          onChange={setMost}
+          onBlur={commit}
+          isInvalid={Boolean(problem)}
+        >
           <FieldLabel>{strain ? 'Most stretch, %' : 'Most gap, mm'}</FieldLabel>
           <Box onKeyDown={onKeyDown} />
         </TextField>
       </Pair>
-      <p style={{ fontSize: 13, color: problem ? 'var(--danger)' : 'var(--soft)', marginTop: 2 }} role={problem ? 'alert' : undefined}>
+      <p
+        style={{ fontSize: 13, color: problem ? 'var(--danger)' : 'var(--soft)', marginTop: 2 }}
+        role={problem ? 'alert' : undefined}
+      >
         {problem ?? perSide}
       </p>
     </div>

@@ -17,8 +17,17 @@ export function WantPicture({ want, side }: { want: StandardWant; side: Side }) 
         </>
       ) : want === 'screw' ? (
         <>
-          <path d="M10 4h8l4 4-4 5 4 5-4 5 4 5-4 5 4 5-4 4h-8zM54 4h-8l-4 4 4 5-4 5 4 5-4 5 4 5-4 5 4 4h8z" fill={female} />
-          <path d="M22 3h20l3 5-4 5 4 5-4 5 4 5-4 5 4 5-3 4H22l-3-4 4-5-4-5 4-5-4-5 4-5-4-5z" fill={male} stroke="var(--strong)" strokeWidth="0.7" transform="translate(6.4 0) scale(0.8 1)" />
+          <path
+            d="M10 4h8l4 4-4 5 4 5-4 5 4 5-4 5 4 5-4 4h-8zM54 4h-8l-4 4 4 5-4 5 4 5-4 5 4 5-4 5 4 4h8z"
+            fill={female}
+          />
+          <path
+            d="M22 3h20l3 5-4 5 4 5-4 5 4 5-4 5 4 5-3 4H22l-3-4 4-5-4-5 4-5-4-5 4-5-4-5z"
+            fill={male}
+            stroke="var(--strong)"
+            strokeWidth="0.7"
+            transform="translate(6.4 0) scale(0.8 1)"
+          />
         </>
       ) : (
         <>
@@ -31,12 +40,22 @@ export function WantPicture({ want, side }: { want: StandardWant; side: Side }) 
             fill={female}
           />
           <path
-            d={want === 'click' ? 'M18 15h28v11l-3 4 3 4v8H18v-8l3-4-3-4z' : `M${32 - half} 15H${32 + half}V42H${32 - half}Z`}
+            d={
+              want === 'click'
+                ? 'M18 15h28v11l-3 4 3 4v8H18v-8l3-4-3-4z'
+                : `M${32 - half} 15H${32 + half}V42H${32 - half}Z`
+            }
             fill={male}
             stroke="var(--strong)"
             strokeWidth="0.7"
           />
-          {tight ? <path d={`M${32 - half} 15V42M${32 + half} 15V42`} stroke="var(--tight)" strokeWidth={want === 'press' ? 2 : 3.4} /> : null}
+          {tight ? (
+            <path
+              d={`M${32 - half} 15V42M${32 + half} 15V42`}
+              stroke="var(--tight)"
+              strokeWidth={want === 'press' ? 2 : 3.4}
+            />
+          ) : null}
         </>
       )}
     </svg>

@@ -24,22 +24,36 @@ export function KeepStage() {
       setProblem('Write a word on how it holds.');
       return;
     }
-    if (await edit({ kind: 'service-note', id: ulid(), at: new Date().toISOString(), words: words.trim() })) setWords('');
+    if (await edit({ kind: 'service-note', id: ulid(), at: new Date().toISOString(), words: words.trim() }))
+      setWords('');
   };
   return (
     <>
       <h1>Kept</h1>
       <Lead>
-        {overview.prints} {overview.prints === 1 ? 'print' : 'prints'}, {formatPlain(overview.hours, 1)} h, {overview.cost.toFixed(2)} {workshop.currency}
-        {brief.priceToBuy !== null ? `; buying it costs ${brief.priceToBuy.toFixed(2)} ${workshop.currency}` : ''}.
+        {overview.prints} {overview.prints === 1 ? 'print' : 'prints'}, {formatPlain(overview.hours, 1)} h,{' '}
+        {overview.cost.toFixed(2)} {workshop.currency}
+        {brief.priceToBuy !== null
+          ? `; buying it costs ${brief.priceToBuy.toFixed(2)} ${workshop.currency}`
+          : ''}
+        .
       </Lead>
       <Columns>
         <Stack $gap={14}>
           <Panel>
             <Stack $gap={10}>
               <Row $between>
-                <h2>{service.since ? `In service since ${format(new Date(service.since), 'd MMMM yyyy')}` : 'Not in service yet'}</h2>
-                <Button $small onPress={() => void edit({ kind: 'in-service', since: service.since ? null : new Date().toISOString() })}>
+                <h2>
+                  {service.since
+                    ? `In service since ${format(new Date(service.since), 'd MMMM yyyy')}`
+                    : 'Not in service yet'}
+                </h2>
+                <Button
+                  $small
+                  onPress={() =>
+                    void edit({ kind: 'in-service', since: service.since ? null : new Date().toISOString() })
+                  }
+                >
                   {service.since ? 'Take it out of service' : 'Put it in service'}
                 </Button>
               </Row>
@@ -78,7 +92,10 @@ export function KeepStage() {
                 Export the job
               </BundleLink>
             </Row>
-            <p className="soft">A bundle holds the readings, versions, prints and their files. Import it on any rack. Its sizes are compensated for this workshop’s printer.</p>
+            <p className="soft">
+              A bundle holds the readings, versions, prints and their files. Import it on any rack. Its sizes
+              are compensated for this workshop’s printer.
+            </p>
           </Panel>
         </Stack>
         <Stack $gap={14}>
@@ -92,7 +109,11 @@ export function KeepStage() {
 
 function Logbook() {
   const { job, document, workshop } = useBench();
-  const [voiding, setVoiding] = useState<{ kind: 'version' | 'print' | 'try'; id: string; name: string } | null>(null);
+  const [voiding, setVoiding] = useState<{
+    kind: 'version' | 'print' | 'try';
+    id: string;
+    name: string;
+  } | null>(null);
   const { versions, prints, tries } = job.history;
   const mateName = (id: string) => document.mates.find(m => m.id === id)?.name ?? id;
   return (
@@ -105,7 +126,10 @@ function Logbook() {
             <b>
               Version {v.number} <small className="soft">{format(new Date(v.at), 'd MMM HH:mm')}</small>
             </b>
-            <VoidKey row={v} onVoid={() => setVoiding({ kind: 'version', id: v.id, name: `version ${v.number}` })} />
+            <VoidKey
+              row={v}
+              onVoid={() => setVoiding({ kind: 'version', id: v.id, name: `version ${v.number}` })}
+            />
           </Row>
           {prints
             .filter(p => p.versionId === v.id)
@@ -113,9 +137,13 @@ function Logbook() {
               <div key={p.id} data-void={p.voided ? '' : undefined}>
                 <Row $between>
                   <span>
-                    print {p.number}: {formatPlain(p.hours ?? 0, 1)} h, {formatPlain(p.grams ?? 0, 1)} g, {(p.cost ?? 0).toFixed(2)} {workshop.currency}
+                    print {p.number}: {formatPlain(p.hours ?? 0, 1)} h, {formatPlain(p.grams ?? 0, 1)} g,{' '}
+                    {(p.cost ?? 0).toFixed(2)} {workshop.currency}
                   </span>
-                  <VoidKey row={p} onVoid={() => setVoiding({ kind: 'print', id: p.id, name: `print ${p.number}` })} />
+                  <VoidKey
+                    row={p}
+                    onVoid={() => setVoiding({ kind: 'print', id: p.id, name: `print ${p.number}` })}
+                  />
                 </Row>
                 {tries
                   .filter(t => t.printId === p.id)
@@ -123,11 +151,17 @@ function Logbook() {
                     <Row key={t.id} $between data-void={t.voided ? '' : undefined}>
                       <span className="soft">
                         {Object.entries(t.mates)
-                          .map(([id, m]) => `${mateName(id)} ${m.verdict ? VERDICT_WORDS[m.verdict] : 'measured'}`)
+                          .map(
+                            ([id, m]) =>
+                              `${mateName(id)} ${m.verdict ? VERDICT_WORDS[m.verdict] : 'measured'}`,
+                          )
                           .join(', ')}
                         {t.note ? `. ${t.note}` : ''}
                       </span>
-                      <VoidKey row={t} onVoid={() => setVoiding({ kind: 'try', id: t.id, name: 'this try' })} />
+                      <VoidKey
+                        row={t}
+                        onVoid={() => setVoiding({ kind: 'try', id: t.id, name: 'this try' })}
+                      />
                     </Row>
                   ))}
               </div>
@@ -148,7 +182,13 @@ function VoidKey({ row, onVoid }: { row: { voided: string | null }; onVoid(): vo
   );
 }
 
-function VoidDialog({ voiding, onClose }: { voiding: { kind: string; id: string; name: string } | null; onClose(): void }) {
+function VoidDialog({
+  voiding,
+  onClose,
+}: {
+  voiding: { kind: string; id: string; name: string } | null;
+  onClose(): void;
+}) {
   const { session, say } = useBench();
   const [reason, setReason] = useState('');
   const [problem, setProblem] = useState<string>();
@@ -166,7 +206,11 @@ function VoidDialog({ voiding, onClose }: { voiding: { kind: string; id: string;
     }
   };
   return (
-    <Dialog title={`Why does ${voiding?.name ?? 'it'} not count?`} isOpen={voiding !== null} onClose={onClose}>
+    <Dialog
+      title={`Why does ${voiding?.name ?? 'it'} not count?`}
+      isOpen={voiding !== null}
+      onClose={onClose}
+    >
       <Stack>
         <p className="soft">It stays in the logbook, struck through; nothing is learned from it any more.</p>
         <TextField
@@ -195,7 +239,10 @@ function VoidDialog({ voiding, onClose }: { voiding: { kind: string; id: string;
 
 function ActivityPanel() {
   const { job } = useBench();
-  const activity = useQuery({ queryKey: ['activity', job.id, job.revision], queryFn: () => get<{ activity: Activity[] }>(`/jobs/${job.id}/activity`) });
+  const activity = useQuery({
+    queryKey: ['activity', job.id, job.revision],
+    queryFn: () => get<{ activity: Activity[] }>(`/jobs/${job.id}/activity`),
+  });
   return (
     <Panel>
       <details>

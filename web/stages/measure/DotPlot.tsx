@@ -21,7 +21,11 @@ export function DotPlot({ state }: { state: DimensionState }) {
   const marks = ticks(value - reach, value + reach, 4);
   const stacked = new Map<string, number>();
   return (
-    <Plot viewBox={`0 0 ${WIDTH} ${HEIGHT}`} role="img" aria-label={`${formatLength(value, unit)} ± ${formatLength(u, unit)} from ${values.length} readings`}>
+    <Plot
+      viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
+      role="img"
+      aria-label={`${formatLength(value, unit)} ± ${formatLength(u, unit)} from ${values.length} readings`}
+    >
       <rect x={x(value - u)} width={x(value + u) - x(value - u)} y={24} height={AXIS - 24} className="band" />
       <line x1={x(value)} x2={x(value)} y1={24} y2={AXIS} className="value" />
       <text x={WIDTH / 2} y={16} textAnchor="middle" className="label">
@@ -40,7 +44,15 @@ export function DotPlot({ state }: { state: DimensionState }) {
         const key = x(reading.value).toFixed(0);
         const level = stacked.get(key) ?? 0;
         stacked.set(key, level + 1);
-        return <circle key={reading.id} cx={x(reading.value)} cy={AXIS - 6 - 9 * level} r={4.2} className={evaluation.outliers.includes(i) ? 'stray' : 'dot'} />;
+        return (
+          <circle
+            key={reading.id}
+            cx={x(reading.value)}
+            cy={AXIS - 6 - 9 * level}
+            r={4.2}
+            className={evaluation.outliers.includes(i) ? 'stray' : 'dot'}
+          />
+        );
       })}
     </Plot>
   );

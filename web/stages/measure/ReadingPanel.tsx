@@ -2,8 +2,8 @@ import { Strikethrough, Undo2 } from 'lucide-react';
 import { useEffect, useRef, useState } from 'react';
 import styled from 'styled-components';
 import { ulid } from 'ulid';
-import { LARGEST_READING, type Reading } from '../../../core/job/document';
 import type { DimensionState } from '../../../core/job/dimensions';
+import { LARGEST_READING, type Reading } from '../../../core/job/document';
 import { formatPlain } from '../../../core/quantity/format';
 import { parseQuantity } from '../../../core/quantity/parse';
 import { post } from '../../api/client';
@@ -35,8 +35,12 @@ export function ReadingPanel({ state, onNext }: Props) {
   const field = useRef<HTMLInputElement>(null);
   const [text, setText] = useState('');
   const [problem, setProblem] = useState<string | null>(null);
-  const [instrumentId, setInstrument] = useState(() => sessionStorage.getItem(KEPT.instrument) ?? workshop.instruments[0]!.id);
-  const [source, setSource] = useState<Reading['source']>(() => (sessionStorage.getItem(KEPT.source) as Reading['source'] | null) ?? 'seat');
+  const [instrumentId, setInstrument] = useState(
+    () => sessionStorage.getItem(KEPT.instrument) ?? workshop.instruments[0]!.id,
+  );
+  const [source, setSource] = useState<Reading['source']>(
+    () => (sessionStorage.getItem(KEPT.source) as Reading['source'] | null) ?? 'seat',
+  );
   const instrument = workshop.instruments.find(i => i.id === instrumentId) ?? workshop.instruments[0]!;
 
   const keep = async (typed: string, via: Reading['via'], from: string | null = instrument.id) => {
@@ -45,7 +49,15 @@ export function ReadingPanel({ state, onNext }: Props) {
       setProblem(read.problem);
       return;
     }
-    const reading: Reading = { id: ulid(), ...read, at: new Date().toISOString(), instrumentId: from, source, via, struck: null };
+    const reading: Reading = {
+      id: ulid(),
+      ...read,
+      at: new Date().toISOString(),
+      instrumentId: from,
+      source,
+      via,
+      struck: null,
+    };
     if (await edit({ kind: 'add-reading', dimensionId: dimension.id, reading })) {
       setText('');
       setProblem(null);
@@ -66,7 +78,14 @@ export function ReadingPanel({ state, onNext }: Props) {
   useEffect(() => {
     field.current?.focus();
     const onKey = (event: KeyboardEvent) => {
-      if (event.ctrlKey || event.metaKey || event.altKey || isTyping(event.target) || !/^[\d.,]$/.test(event.key)) return;
+      if (
+        event.ctrlKey ||
+        event.metaKey ||
+        event.altKey ||
+        isTyping(event.target) ||
+        !/^[\d.,]$/.test(event.key)
+      )
+        return;
       event.preventDefault();
       field.current?.focus();
       setText(now => now + event.key);
@@ -117,29 +136,58 @@ export function ReadingPanel({ state, onNext }: Props) {
         )}
       </Help>
       <Row $wrap style={{ margin: '8px 0 10px' }}>
-        <Button $small onPress={() => void (text.trim() === '' ? setProblem('Nothing typed yet: type what the caliper shows.') : keep(text, 'typed'))}>
+        <Button
+          $small
+          onPress={() =>
+            void (text.trim() === ''
+              ? setProblem('Nothing typed yet: type what the caliper shows.')
+              : keep(text, 'typed'))
+          }
+        >
           Keep it
         </Button>
         {workshop.practiceBench ? (
-          <Button $small onPress={() => void post(`/bench/jobs/${job.id}/caliper`, { dimensionId: dimension.id, instrumentId: instrument.id }).catch((error: Error) => say(error.message, 'stop'))}>
+          <Button
+            $small
+            onPress={() =>
+              void post(`/bench/jobs/${job.id}/caliper`, {
+                dimensionId: dimension.id,
+                instrumentId: instrument.id,
+              }).catch((error: Error) => say(error.message, 'stop'))
+            }
+          >
             Practice caliper
           </Button>
         ) : null}
       </Row>
       <Chips>
         {dimension.readings.map(reading => (
-          <ReadingChip key={reading.id} reading={reading} dimensionId={dimension.id} counted={state.counted.some(r => r.id === reading.id)} last={reading.id === dimension.readings.at(-1)?.id} />
+          <ReadingChip
+            key={reading.id}
+            reading={reading}
+            dimensionId={dimension.id}
+            counted={state.counted.some(r => r.id === reading.id)}
+            last={reading.id === dimension.readings.at(-1)?.id}
+          />
         ))}
       </Chips>
-      {evaluation ? <DotPlot state={state} /> : <p className="soft">No reading yet. Close the jaws on it and press Enter.</p>}
+      {evaluation ? (
+        <DotPlot state={state} />
+      ) : (
+        <p className="soft">No reading yet. Close the jaws on it and press Enter.</p>
+      )}
       <Advice>
         {(evaluation?.advice ?? []).map((a, i) => (
           <Notice key={i} level={a.code === 'one-reading' || a.code === 'few-readings' ? 'note' : 'warn'}>
             {a.message}
           </Notice>
         ))}
-        {dimension.readings.some(r => r.source !== 'seat') && !dimension.readings.some(r => r.source === 'seat') ? (
-          <Notice level="note">Only {state.source === 'said' ? 'a label' : 'the old part'} was read. If you can reach the seat, read that: the old part already holds its maker’s clearance.</Notice>
+        {dimension.readings.some(r => r.source !== 'seat') &&
+        !dimension.readings.some(r => r.source === 'seat') ? (
+          <Notice level="note">
+            Only {state.source === 'said' ? 'a label' : 'the old part'} was read. If you can reach the seat,
+            read that: the old part already holds its maker’s clearance.
+          </Notice>
         ) : null}
       </Advice>
       <Selects>
@@ -174,25 +222,54 @@ function understand(typed: string, unit: 'mm' | 'in'): Understood {
   if (!outcome.ok) return { problem: outcome.message };
   const { value } = outcome.quantity;
   if (value <= 0) return { problem: 'A size is above 0: read it again.' };
-  if (value > LARGEST_READING) return { problem: `That is over ${LARGEST_READING / 1000} m: check the unit and the point.` };
+  if (value > LARGEST_READING)
+    return { problem: `That is over ${LARGEST_READING / 1000} m: check the unit and the point.` };
   return { value, text: outcome.quantity.text.slice(0, 60), unit: outcome.quantity.unit };
 }
 
-function ReadingChip({ reading, dimensionId, counted, last }: { reading: Reading; dimensionId: string; counted: boolean; last: boolean }) {
+function ReadingChip({
+  reading,
+  dimensionId,
+  counted,
+  last,
+}: {
+  reading: Reading;
+  dimensionId: string;
+  counted: boolean;
+  last: boolean;
+}) {
   const { edit } = useBench();
   const struck = reading.struck !== null;
   return (
-    <Chip data-out={struck || !counted ? '' : undefined} title={struck ? `Struck out: ${reading.struck}` : counted ? undefined : 'Not counted: the seat was read too'}>
+    <Chip
+      data-out={struck || !counted ? '' : undefined}
+      title={
+        struck ? `Struck out: ${reading.struck}` : counted ? undefined : 'Not counted: the seat was read too'
+      }
+    >
       <span className="number">{reading.text}</span>
       {/[a-z"”]/i.test(reading.text) || reading.unit === 'mm' ? null : <small>{reading.unit}</small>}
       <Hinted hint={struck ? 'Count it again' : 'Strike it out as a slip'}>
-        <IconButton aria-label={struck ? `Count ${reading.text} again` : `Strike out ${reading.text}`} onPress={() => void edit({ kind: 'strike-reading', dimensionId, readingId: reading.id, reason: struck ? null : 'a slip' })}>
+        <IconButton
+          aria-label={struck ? `Count ${reading.text} again` : `Strike out ${reading.text}`}
+          onPress={() =>
+            void edit({
+              kind: 'strike-reading',
+              dimensionId,
+              readingId: reading.id,
+              reason: struck ? null : 'a slip',
+            })
+          }
+        >
           <Strikethrough size={14} />
         </IconButton>
       </Hinted>
       {last ? (
         <Hinted hint="Take it back (Backspace)">
-          <IconButton aria-label={`Take back ${reading.text}`} onPress={() => void edit({ kind: 'take-back-reading', dimensionId, readingId: reading.id })}>
+          <IconButton
+            aria-label={`Take back ${reading.text}`}
+            onPress={() => void edit({ kind: 'take-back-reading', dimensionId, readingId: reading.id })}
+          >
             <Undo2 size={14} />
           </IconButton>
         </Hinted>

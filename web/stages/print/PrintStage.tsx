@@ -27,11 +27,14 @@ export function PrintStage() {
   const { part, material } = resolved;
   const { findings, refused } = useSolid(resolved.recipe.id, resolved.parameters, checkContext(resolved));
   const [busy, setBusy] = useState(false);
-  const versions = standing(job.history).versions.filter(v => v.partId === part.id).toReversed();
+  const versions = standing(job.history)
+    .versions.filter(v => v.partId === part.id)
+    .toReversed();
   const cautions = cautionsOf(document, resolved);
   // The same numbers again would be the same part under another name.
   const newest = versions[0];
-  const unchanged = newest !== undefined && same(newest.parameters, resolved.parameters) && newest.materialId === material.id;
+  const unchanged =
+    newest !== undefined && same(newest.parameters, resolved.parameters) && newest.materialId === material.id;
   const next = 1 + Math.max(0, ...job.history.versions.map(v => v.number));
   const make = async () => {
     setBusy(true);
@@ -50,29 +53,58 @@ export function PrintStage() {
   return (
     <>
       <h1>Before hours of printing</h1>
-      <Lead>A version freezes the numbers as they stand, so that what a print teaches can be traced to them.</Lead>
+      <Lead>
+        A version freezes the numbers as they stand, so that what a print teaches can be traced to them.
+      </Lead>
       <Columns>
         <Stack $gap={14}>
           <Panel>
             <Fields>
-              <Select label="Plastic" value={material.id} options={workshop.materials.map(m => ({ value: m.id, label: m.flexible ? `${m.name}, flexible` : m.name }))} onChange={id => void edit({ kind: 'material', partId: part.id, materialId: id })} />
-              <Select label="Printer" value={resolved.printer.id} options={workshop.printers.map(p => ({ value: p.id, label: p.name }))} onChange={id => void edit({ kind: 'printer', partId: part.id, printerId: id })} />
-              <Select label="How it lies" value={part.pose} options={[...POSES]} onChange={pose => void edit({ kind: 'pose', partId: part.id, pose })} />
+              <Select
+                label="Plastic"
+                value={material.id}
+                options={workshop.materials.map(m => ({
+                  value: m.id,
+                  label: m.flexible ? `${m.name}, flexible` : m.name,
+                }))}
+                onChange={id => void edit({ kind: 'material', partId: part.id, materialId: id })}
+              />
+              <Select
+                label="Printer"
+                value={resolved.printer.id}
+                options={workshop.printers.map(p => ({ value: p.id, label: p.name }))}
+                onChange={id => void edit({ kind: 'printer', partId: part.id, printerId: id })}
+              />
+              <Select
+                label="How it lies"
+                value={part.pose}
+                options={[...POSES]}
+                onChange={pose => void edit({ kind: 'pose', partId: part.id, pose })}
+              />
             </Fields>
             {part.pose !== 'as-drawn' ? (
               <p className="soft" style={{ fontSize: 14, marginTop: 8 }}>
-                {part.pose === 'on-side' ? 'Round surfaces on their side show layer steps: the ledger doubles their doubt.' : 'The end would need supports inside the cap.'} The file lies as drawn; turn it where you slice it.
+                {part.pose === 'on-side'
+                  ? 'Round surfaces on their side show layer steps: the ledger doubles their doubt.'
+                  : 'The end would need supports inside the cap.'}{' '}
+                The file lies as drawn; turn it where you slice it.
               </p>
             ) : null}
           </Panel>
           <Panel>
             <Row $between $wrap>
               <h2>Version {next}</h2>
-              <Button $look={unchanged ? 'plain' : 'main'} isDisabled={busy || refused !== null} onPress={() => void make()}>
+              <Button
+                $look={unchanged ? 'plain' : 'main'}
+                isDisabled={busy || refused !== null}
+                onPress={() => void make()}
+              >
                 {busy ? 'Building and checking…' : `Make version ${next}`}
               </Button>
             </Row>
-            {unchanged ? <p className="soft">The numbers are those of version {newest.number}: nothing new to freeze.</p> : null}
+            {unchanged ? (
+              <p className="soft">The numbers are those of version {newest.number}: nothing new to freeze.</p>
+            ) : null}
             <Numbers>
               {resolved.ledger.mates.map(m => (
                 <li key={m.mate.id}>
@@ -89,8 +121,14 @@ export function PrintStage() {
               ))}
             </Numbers>
             <Stack $gap={6}>
-              {findings === null && !refused ? <p className="soft" role="status">Checking the finished solid…</p> : null}
-              {findings !== null && all.length === 0 ? <Notice level="note">The checks on the finished solid found nothing to say.</Notice> : null}
+              {findings === null && !refused ? (
+                <p className="soft" role="status">
+                  Checking the finished solid…
+                </p>
+              ) : null}
+              {findings !== null && all.length === 0 ? (
+                <Notice level="note">The checks on the finished solid found nothing to say.</Notice>
+              ) : null}
               {all.map((f, i) => (
                 <Notice key={i} level={f.level}>
                   {f.message}
@@ -101,7 +139,11 @@ export function PrintStage() {
         </Stack>
         <Stack $gap={14}>
           <h2>Versions</h2>
-          {versions.length === 0 ? <Empty title="No version yet">Make one when the checks are quiet. Its files come as 3MF, STEP and STL.</Empty> : null}
+          {versions.length === 0 ? (
+            <Empty title="No version yet">
+              Make one when the checks are quiet. Its files come as 3MF, STEP and STL.
+            </Empty>
+          ) : null}
           {versions.map((version, i) => (
             <VersionCard key={version.id} version={version} open={i === 0} />
           ))}
@@ -131,7 +173,9 @@ function VersionCard({ version, open }: { version: Version; open: boolean }) {
           Version {version.number} <small className="soft">{material}</small>
         </h3>
         <span className="soft" style={{ fontSize: 14 }}>
-          {prints.length === 0 ? 'not printed yet' : `printed ${prints.length === 1 ? 'once' : `${prints.length} times`}`}
+          {prints.length === 0
+            ? 'not printed yet'
+            : `printed ${prints.length === 1 ? 'once' : `${prints.length} times`}`}
         </span>
       </Row>
       <Numbers>

@@ -19,7 +19,12 @@ export function RecordPrintForm({ version }: { version: Version }) {
     if (hours.problem || grams.problem) return;
     setBusy(true);
     try {
-      await session.append('prints', { versionId: version.id, hours: hours.value, grams: grams.value, note: typed.note });
+      await session.append('prints', {
+        versionId: version.id,
+        hours: hours.value,
+        grams: grams.value,
+        note: typed.note,
+      });
       go('try');
     } catch (error) {
       say((error as Error).message, 'stop');
@@ -34,9 +39,26 @@ export function RecordPrintForm({ version }: { version: Version }) {
         void record();
       }}
     >
-      <TextField label="Hours" placeholder="estimate" value={typed.hours} onChange={value => setTyped({ ...typed, hours: value })} problem={hours.problem} />
-      <TextField label="Grams" placeholder="estimate" value={typed.grams} onChange={value => setTyped({ ...typed, grams: value })} problem={grams.problem} />
-      <TextField label="Note" placeholder="seam, supports, settings" value={typed.note} onChange={value => setTyped({ ...typed, note: value.slice(0, 2000) })} />
+      <TextField
+        label="Hours"
+        placeholder="estimate"
+        value={typed.hours}
+        onChange={value => setTyped({ ...typed, hours: value })}
+        problem={hours.problem}
+      />
+      <TextField
+        label="Grams"
+        placeholder="estimate"
+        value={typed.grams}
+        onChange={value => setTyped({ ...typed, grams: value })}
+        problem={grams.problem}
+      />
+      <TextField
+        label="Note"
+        placeholder="seam, supports, settings"
+        value={typed.note}
+        onChange={value => setTyped({ ...typed, note: value.slice(0, 2000) })}
+      />
       <Row>
         <Button $small type="submit" isDisabled={busy}>
           {busy ? 'Freezing its files…' : 'It is printed'}

@@ -18,7 +18,9 @@ export function ShapeStage() {
   const { resolved, selected, select, unit } = useBench();
   const { recipe, parameters, provisional } = resolved;
   const solid = useSolid(recipe.id, parameters, checkContext(resolved));
-  const lit = resolved.ledger.mates.find(m => m.mate.id === selected || m.dimension.id === selected)?.mate.ours.surface ?? selected;
+  const lit =
+    resolved.ledger.mates.find(m => m.mate.id === selected || m.dimension.id === selected)?.mate.ours
+      .surface ?? selected;
   const value = (d: DrawDimension) => {
     const name = recipe.mates.find(m => m.id === d.key)?.parameter ?? d.key;
     const size = parameters[name];
@@ -45,19 +47,40 @@ export function ShapeStage() {
           ) : null}
           {solid.solid ? (
             <Suspense fallback={<Waiting>Setting up the view…</Waiting>}>
-              <SolidView solid={solid.solid} lit={lit} onPick={select} busy={solid.busy || solid.refused !== null} />
+              <SolidView
+                solid={solid.solid}
+                lit={lit}
+                onPick={select}
+                busy={solid.busy || solid.refused !== null}
+              />
             </Suspense>
           ) : solid.refused ? null : (
             <Waiting role="status">Starting the geometry kernel…</Waiting>
           )}
           {solid.solid && !solid.refused ? (
-            <Facts className="number" data-testid="solid-facts" data-volume={solid.solid.volume} data-busy={solid.busy}>
-              {formatPlain(solid.solid.volume / 1000, 2)} cm³ · {[0, 1, 2].map(i => formatPlain(solid.solid!.bounds.max[i]! - solid.solid!.bounds.min[i]!, 1)).join(' × ')} mm
+            <Facts
+              className="number"
+              data-testid="solid-facts"
+              data-volume={solid.solid.volume}
+              data-busy={solid.busy}
+            >
+              {formatPlain(solid.solid.volume / 1000, 2)} cm³ ·{' '}
+              {[0, 1, 2]
+                .map(i => formatPlain(solid.solid!.bounds.max[i]! - solid.solid!.bounds.min[i]!, 1))
+                .join(' × ')}{' '}
+              mm
             </Facts>
           ) : null}
         </Stage>
         <Panel style={{ padding: 0, overflow: 'hidden' }}>
-          <DrawingView drawing={recipe.drawing(parameters)} valueOf={value} lit={lit} onPick={select} height={330} caption="Cut through the part, as it sits" />
+          <DrawingView
+            drawing={recipe.drawing(parameters)}
+            valueFor={value}
+            lit={lit}
+            onPick={select}
+            height={330}
+            caption="Cut through the part, as it sits"
+          />
         </Panel>
       </Views>
       {findings.length > 0 && !solid.refused ? (
@@ -69,16 +92,20 @@ export function ShapeStage() {
       ) : null}
       <Panel style={{ marginTop: 12 }}>
         <Fields>
-          {shown.filter(p => p.group === 'main').map(p => (
-            <ParameterField key={p.name} spec={p} />
-          ))}
+          {shown
+            .filter(p => p.group === 'main')
+            .map(p => (
+              <ParameterField key={p.name} spec={p} />
+            ))}
         </Fields>
         <details>
           <summary>More sizes</summary>
           <Fields>
-            {shown.filter(p => p.group === 'more').map(p => (
-              <ParameterField key={p.name} spec={p} />
-            ))}
+            {shown
+              .filter(p => p.group === 'more')
+              .map(p => (
+                <ParameterField key={p.name} spec={p} />
+              ))}
           </Fields>
         </details>
       </Panel>
@@ -94,7 +121,17 @@ function FindingLine({ finding }: { finding: Finding }) {
       level={finding.level}
       action={
         remedy ? (
-          <Button $small onPress={() => void edit({ kind: 'parameter', partId: resolved.part.id, name: remedy.parameter, expression: { text: remedy.text, unit: 'mm' } })}>
+          <Button
+            $small
+            onPress={() =>
+              void edit({
+                kind: 'parameter',
+                partId: resolved.part.id,
+                name: remedy.parameter,
+                expression: { text: remedy.text, unit: 'mm' },
+              })
+            }
+          >
             {remedy.label}
           </Button>
         ) : undefined
@@ -108,9 +145,16 @@ function FindingLine({ finding }: { finding: Finding }) {
 function ParameterField({ spec }: { spec: ParameterSpec }) {
   const { resolved, edit, draft, selected } = useBench();
   const { part, parameters, expressions, problems, provisional, recipe } = resolved;
-  const set = (text: string | null) => void edit({ kind: 'parameter', partId: part.id, name: spec.name, expression: text === null ? null : { text, unit: 'none' } });
+  const set = (text: string | null) =>
+    void edit({
+      kind: 'parameter',
+      partId: part.id,
+      name: spec.name,
+      expression: text === null ? null : { text, unit: 'none' },
+    });
   const value = parameters[spec.name]!;
-  if (spec.kind === 'choice') return <Select label={spec.label} value={String(value)} options={[...spec.options]} onChange={set} />;
+  if (spec.kind === 'choice')
+    return <Select label={spec.label} value={String(value)} options={[...spec.options]} onChange={set} />;
   if (spec.kind === 'flag') {
     return (
       <div style={{ paddingTop: 24 }}>

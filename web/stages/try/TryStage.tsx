@@ -21,15 +21,27 @@ export function TryStage() {
   const tried = tries.findLast(t => t.printId === print?.id);
   if (!print || !version) {
     return (
-      <Empty title="Nothing to try yet" action={<Button $look="main" onPress={() => go(overview.next.stage, overview.next.key)}>{overview.next.action}</Button>}>
-        Once a version is printed, put it on here and say how each surface feels. Every verdict narrows the next number.
+      <Empty
+        title="Nothing to try yet"
+        action={
+          <Button $look="main" onPress={() => go(overview.next.stage, overview.next.key)}>
+            {overview.next.action}
+          </Button>
+        }
+      >
+        Once a version is printed, put it on here and say how each surface feels. Every verdict narrows the
+        next number.
       </Empty>
     );
   }
   return (
     <>
       <h1>{tried ? `What version ${version.number} taught` : `How does version ${version.number} sit?`}</h1>
-      <Lead>{tried ? 'The verdict is in the ledger; the next numbers follow from it.' : 'Put it on the object. One word for each surface is enough; a caliper on the print says more.'}</Lead>
+      <Lead>
+        {tried
+          ? 'The verdict is in the ledger; the next numbers follow from it.'
+          : 'Put it on the object. One word for each surface is enough; a caliper on the print says more.'}
+      </Lead>
       {tried ? <Lesson right={isRight(tried)} next={version.number + 1} /> : null}
       <TryForm key={print.id} version={version} print={print} again={Boolean(tried)} />
     </>
@@ -42,7 +54,9 @@ function Lesson({ right, next }: { right: boolean; next: number }) {
     <Panel style={{ marginBottom: 14 }}>
       <Stack $gap={10}>
         {right ? (
-          <Notice level="note">Every surface sits right. Put it in service on Keep; the numbers stay for the next one.</Notice>
+          <Notice level="note">
+            Every surface sits right. Put it in service on Keep; the numbers stay for the next one.
+          </Notice>
         ) : (
           <ul style={{ margin: 0, paddingLeft: 20 }}>
             {resolved.ledger.mates.map(m => (
@@ -60,7 +74,9 @@ function Lesson({ right, next }: { right: boolean; next: number }) {
               Make version {next}
             </Button>
           )}
-          {!right && resolved.ledger.pAllRight !== null ? <span className="soft">{formatPercent(resolved.ledger.pAllRight)} likely to sit right</span> : null}
+          {!right && resolved.ledger.pAllRight !== null ? (
+            <span className="soft">{formatPercent(resolved.ledger.pAllRight)} likely to sit right</span>
+          ) : null}
         </Row>
       </Stack>
     </Panel>
@@ -95,9 +111,12 @@ function TryForm({ version, print, again }: { version: Version; print: Print; ag
     return mate ? [{ mate, model: m.model }] : [];
   });
   const draftOf = (id: string): Draft => drafts[id] ?? { printed: '', effort: {} };
-  const change = (id: string, next: Partial<Draft>) => setDrafts(now => ({ ...now, [id]: { ...(now[id] ?? { printed: '', effort: {} }), ...next } }));
+  const change = (id: string, next: Partial<Draft>) =>
+    setDrafts(now => ({ ...now, [id]: { ...(now[id] ?? { printed: '', effort: {} }), ...next } }));
   const sizes = Object.fromEntries(mates.map(({ mate }) => [mate.id, readSize(draftOf(mate.id).printed)]));
-  const nothing = mates.every(({ mate }) => !draftOf(mate.id).verdict && draftOf(mate.id).printed.trim() === '');
+  const nothing = mates.every(
+    ({ mate }) => !draftOf(mate.id).verdict && draftOf(mate.id).printed.trim() === '',
+  );
 
   const record = async () => {
     setAsked(true);
@@ -127,7 +146,9 @@ function TryForm({ version, print, again }: { version: Version; print: Print; ag
   };
   const practice = async () => {
     try {
-      const { verdicts } = await post<{ verdicts: Record<string, Verdict> }>(`/bench/jobs/${job.id}/try-on`, { printId: print.id });
+      const { verdicts } = await post<{ verdicts: Record<string, Verdict> }>(`/bench/jobs/${job.id}/try-on`, {
+        printId: print.id,
+      });
       for (const [id, verdict] of Object.entries(verdicts)) change(id, { verdict });
     } catch (error) {
       say((error as Error).message, 'stop');
@@ -143,10 +164,16 @@ function TryForm({ version, print, again }: { version: Version; print: Print; ag
             <Row $between>
               <h3 id={`verdict-${mate.id}`}>{mate.name}</h3>
               <span className="soft" style={{ fontSize: 14 }}>
-                {mate.want.name === 'own' ? 'wanted in your window' : `wanted ${mate.want.name}`}, drawn <span className="number">{model.toFixed(2)}</span> mm
+                {mate.want.name === 'own' ? 'wanted in your window' : `wanted ${mate.want.name}`}, drawn{' '}
+                <span className="number">{model.toFixed(2)}</span> mm
               </span>
             </Row>
-            <Verdicts aria-labelledby={`verdict-${mate.id}`} selectionMode="single" selectedKeys={draft.verdict ? [draft.verdict] : []} onSelectionChange={keys => change(mate.id, { verdict: [...keys][0] as Verdict | undefined })}>
+            <Verdicts
+              aria-labelledby={`verdict-${mate.id}`}
+              selectionMode="single"
+              selectedKeys={draft.verdict ? [draft.verdict] : []}
+              onSelectionChange={keys => change(mate.id, { verdict: [...keys][0] as Verdict | undefined })}
+            >
               {VERDICTS.map(v => (
                 <ToggleButton key={v} id={v} data-mark={markOfVerdict(v)}>
                   <svg width="26" height="15" viewBox="0 0 24 14" aria-hidden>
@@ -157,11 +184,25 @@ function TryForm({ version, print, again }: { version: Version; print: Print; ag
               ))}
             </Verdicts>
             <Extra>
-              <TextField label="The print measures, mm (if you can)" placeholder={model.toFixed(2)} value={draft.printed} onChange={printed => change(mate.id, { printed })} problem={sizes[mate.id]!.problem} />
+              <TextField
+                label="The print measures, mm (if you can)"
+                placeholder={model.toFixed(2)}
+                value={draft.printed}
+                onChange={printed => change(mate.id, { printed })}
+                problem={sizes[mate.id]!.problem}
+              />
               {mate.want.name === 'stretch' || mate.want.name === 'click' ? (
                 <Efforts>
                   {WHEN.map(w => (
-                    <ToggleButtonGroup key={w.id} aria-label={`Effort ${w.word}`} selectionMode="single" selectedKeys={draft.effort[w.id] ? [draft.effort[w.id]!] : []} onSelectionChange={keys => change(mate.id, { effort: { ...draft.effort, [w.id]: [...keys][0] as never } })}>
+                    <ToggleButtonGroup
+                      key={w.id}
+                      aria-label={`Effort ${w.word}`}
+                      selectionMode="single"
+                      selectedKeys={draft.effort[w.id] ? [draft.effort[w.id]!] : []}
+                      onSelectionChange={keys =>
+                        change(mate.id, { effort: { ...draft.effort, [w.id]: [...keys][0] as never } })
+                      }
+                    >
                       <span>{w.word}</span>
                       {EFFORTS.map(e => (
                         <ToggleButton key={e.id} id={e.id}>
@@ -176,7 +217,12 @@ function TryForm({ version, print, again }: { version: Version; print: Print; ag
           </Panel>
         );
       })}
-      <TextField label="Anything else?" placeholder="goes on straight, turns freely" value={note} onChange={text => setNote(text.slice(0, 2000))} />
+      <TextField
+        label="Anything else?"
+        placeholder="goes on straight, turns freely"
+        value={note}
+        onChange={text => setNote(text.slice(0, 2000))}
+      />
       {asked && nothing ? <Notice level="stop">Say how at least one surface feels.</Notice> : null}
       <Row $wrap>
         <Button $look={again ? 'plain' : 'main'} isDisabled={busy} onPress={() => void record()}>
@@ -192,11 +238,14 @@ function readSize(text: string): { value: number | null; problem?: string } {
   if (text.trim() === '') return { value: null };
   const typed = parseQuantity(text, 'length');
   if (!typed.ok) return { value: null, problem: typed.message };
-  return typed.quantity.value > 0 && typed.quantity.value < 5000 ? { value: typed.quantity.value } : { value: null, problem: 'A size is above 0 and below 5 m.' };
+  return typed.quantity.value > 0 && typed.quantity.value < 5000
+    ? { value: typed.quantity.value }
+    : { value: null, problem: 'A size is above 0 and below 5 m.' };
 }
 
 /** One reading of a print with the first instrument: its error as a rectangle, and the hand. */
-const caliperDoubt = (instrument: { maxError: number }) => Math.hypot(instrument.maxError / Math.sqrt(3), 0.03);
+const caliperDoubt = (instrument: { maxError: number }) =>
+  Math.hypot(instrument.maxError / Math.sqrt(3), 0.03);
 
 const Verdicts = styled(ToggleButtonGroup)`
   display: grid; grid-template-columns: repeat(5, minmax(0, 1fr)); gap: 6px; margin: 10px 0;

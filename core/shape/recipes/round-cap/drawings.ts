@@ -1,4 +1,11 @@
-import { type DrawDimension, type Drawing, type DrawPoint, type DrawShape, frameOf, mirrored } from '../../drawing/drawing';
+import {
+  type DrawDimension,
+  type Drawing,
+  type DrawPoint,
+  type DrawShape,
+  frameOf,
+  mirrored,
+} from '../../drawing/drawing';
 import type { Outline } from '../../kernels/kernel';
 import { lengthOf, type Parameters } from '../recipe';
 import { has } from './parameters';
@@ -14,11 +21,22 @@ export function capDrawing(p: Parameters): Drawing {
   const half = pointsOf(capOutline(p)).slice(0, -1).map(flip);
   const shapes: DrawShape[] = [
     { ink: 'cut', points: [...half, ...mirrored(half).reverse()], closed: true },
-    { ink: 'centre', points: [[0, -3], [0, height + 4]] },
+    {
+      ink: 'centre',
+      points: [
+        [0, -3],
+        [0, height + 4],
+      ],
+    },
   ];
   if (has.tab(p)) {
     const tip = s.rim + lengthOf(p, 'tabLength');
-    const box: DrawPoint[] = [[s.rim, 0], [tip, 0], [tip, tabThickness(p)], [s.rim, tabThickness(p)]];
+    const box: DrawPoint[] = [
+      [s.rim, 0],
+      [tip, 0],
+      [tip, tabThickness(p)],
+      [s.rim, tabThickness(p)],
+    ];
     shapes.push({ ink: 'edge', points: box.map(flip), closed: true });
   }
   const dimensions: DrawDimension[] = [];
@@ -29,7 +47,10 @@ export function capDrawing(p: Parameters): Drawing {
       shapes.push({
         ink: 'mate',
         key: surface.mate,
-        points: [flip([(sign * surface.size) / 2, surface.from]), flip([(sign * surface.size) / 2, surface.to])],
+        points: [
+          flip([(sign * surface.size) / 2, surface.from]),
+          flip([(sign * surface.size) / 2, surface.to]),
+        ],
       });
     }
     const y = height - surface.at[2];
@@ -40,7 +61,12 @@ export function capDrawing(p: Parameters): Drawing {
   if (s.skirt) dimensions.push(up('skirtDepth', 'depth', -s.skirt.outer, 0, s.skirt.top - s.end, left));
   else if (s.plug) dimensions.push(up('plugDepth', 'depth', -s.plug.outer, 0, s.plug.top - s.end, left));
   dimensions.push(up('endThickness', 'end', -s.rim, height - s.end, height, left));
-  return { title: 'Cut through the cap, as it sits', shapes, dimensions, frame: frameOf(shapes, dimensions, 2) };
+  return {
+    title: 'Cut through the cap, as it sits',
+    shapes,
+    dimensions,
+    frame: frameOf(shapes, dimensions, 2),
+  };
 }
 
 /** A cut through the port with what is to be measured on it. */
@@ -57,21 +83,45 @@ export function portDrawing(measured: Readonly<Record<string, number>>, p: Param
   const base = 0.28 * height;
   const flange = R + 0.42 * rim;
   const ring: DrawPoint[] = [
-    [B, -base], [flange, -base], [flange, 0], [R, 0],
-    [R, height - from - width], [G, height - from - width], [G, height - from], [R, height - from],
-    [R, height], [B, height],
-    [B, height - from], [I, height - from], [I, height - from - width], [B, height - from - width],
+    [B, -base],
+    [flange, -base],
+    [flange, 0],
+    [R, 0],
+    [R, height - from - width],
+    [G, height - from - width],
+    [G, height - from],
+    [R, height - from],
+    [R, height],
+    [B, height],
+    [B, height - from],
+    [I, height - from],
+    [I, height - from - width],
+    [B, height - from - width],
   ];
   const shapes: DrawShape[] = [
     { ink: 'cut', points: ring, closed: true },
     { ink: 'cut', points: mirrored(ring), closed: true },
-    { ink: 'centre', points: [[0, -base - 4], [0, height + 5]] },
+    {
+      ink: 'centre',
+      points: [
+        [0, -base - 4],
+        [0, height + 5],
+      ],
+    },
   ];
   const gap = Math.max(4, rim / 6);
   const dimensions: DrawDimension[] = [];
   let above = height + gap;
   const mark = (key: string, label: string, half: number, low: number, high: number, at: number) => {
-    for (const sign of [-1, 1]) shapes.push({ ink: 'mate', key, points: [[sign * half, low], [sign * half, high]] });
+    for (const sign of [-1, 1])
+      shapes.push({
+        ink: 'mate',
+        key,
+        points: [
+          [sign * half, low],
+          [sign * half, high],
+        ],
+      });
     dimensions.push(across(key, label, 2 * half, (low + high) / 2, at));
   };
   if (has.plug(p)) {
@@ -80,7 +130,15 @@ export function portDrawing(measured: Readonly<Record<string, number>>, p: Param
   }
   if (has.skirt(p)) mark('rim', 'rim', R, has.lip(p) ? height - from : 0.2 * height, height, above);
   if (has.lip(p)) mark('groove', 'groove', G, height - from - width, height - from, -base - gap);
-  if (has.bead(p)) mark('inner_groove', 'inner groove', I, height - from - width, height - from, -base - (has.lip(p) ? 2 : 1) * gap);
+  if (has.bead(p))
+    mark(
+      'inner_groove',
+      'inner groove',
+      I,
+      height - from - width,
+      height - from,
+      -base - (has.lip(p) ? 2 : 1) * gap,
+    );
   if (has.ridge(p)) {
     const x = has.lip(p) ? R : B;
     dimensions.push(up('groove_from', 'from top', x, height - from, height, flange - gap / 2));

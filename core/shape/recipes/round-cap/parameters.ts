@@ -1,4 +1,4 @@
-import type { MateSpec, Parameters, ParameterSpec } from '../recipe';
+import type { MateSpec, ParameterSpec, Parameters } from '../recipe';
 
 /** What a set of parameters asks for. */
 export const has = {

@@ -37,27 +37,49 @@ export function refuse(p: Parameters): Finding[] {
   }
   const outerHeight = s.skirt ? s.skirt.top : s.end;
   if (s.fillet > Math.min(outerHeight, s.rim) - LEAST_LAND) {
-    stop('outerFillet', 'The outer fillet is larger than the edge it rounds.', Math.max(0, outerHeight - LEAST_LAND));
+    stop(
+      'outerFillet',
+      'The outer fillet is larger than the edge it rounds.',
+      Math.max(0, outerHeight - LEAST_LAND),
+    );
   } else if (s.skirt && cornerWall(s) < LEAST_LAND) {
-    stop('outerFillet', 'The outer fillet cuts through the corner between end and skirt.', Math.min(s.end, s.skirt.outer - s.skirt.inner));
+    stop(
+      'outerFillet',
+      'The outer fillet cuts through the corner between end and skirt.',
+      Math.min(s.end, s.skirt.outer - s.skirt.inner),
+    );
   }
   if (s.plug) {
     if (p.plugWall !== 0 && s.plug.inner <= 0) {
       stop('plugWall', 'The plug’s wall is more than its radius: 0 makes it solid.');
     }
     if (s.plug.outer > s.rim - LEAST_LAND && !s.skirt) {
-      stop('endDiameter', 'The flange must be wider than the plug, or the plug falls in.', 2 * s.plug.outer + 4);
+      stop(
+        'endDiameter',
+        'The flange must be wider than the plug, or the plug falls in.',
+        2 * s.plug.outer + 4,
+      );
     }
     if (s.skirt && s.plug.outer > s.skirt.inner - LEAST_LAND) {
-      stop('plugDiameter', 'The plug is as wide as the skirt: no wall of the object fits between them. Was a radius typed for a diameter?');
+      stop(
+        'plugDiameter',
+        'The plug is as wide as the skirt: no wall of the object fits between them. Was a radius typed for a diameter?',
+      );
     }
   }
   if (s.ridge) refuseRidge(p, s.ridge, stop);
-  if (has.tab(p) && lengthOf(p, 'tabWidth') / 2 > Math.min(s.rim, lengthOf(p, 'tabLength') + s.rim) - LEAST_LAND) {
+  if (
+    has.tab(p) &&
+    lengthOf(p, 'tabWidth') / 2 > Math.min(s.rim, lengthOf(p, 'tabLength') + s.rim) - LEAST_LAND
+  ) {
     stop('tabWidth', 'The tab is wider than the cap.', Math.floor(1.5 * s.rim));
   }
   if (has.tab(p) && lengthOf(p, 'tabLength') < lengthOf(p, 'tabWidth') / 2) {
-    stop('tabLength', 'The tab’s round end is longer than the tab: make it longer or narrower.', lengthOf(p, 'tabWidth') / 2 + 1);
+    stop(
+      'tabLength',
+      'The tab’s round end is longer than the tab: make it longer or narrower.',
+      lengthOf(p, 'tabWidth') / 2 + 1,
+    );
   }
   return findings;
 
@@ -72,11 +94,20 @@ export function refuse(p: Parameters): Finding[] {
     const stands = inward ? wall - ridge.radius : ridge.radius - wall;
     const parameter = inward ? 'lipDiameter' : 'beadDiameter';
     if (stands < 0.05) {
-      say(parameter, inward ? 'The lip does not stand in from the skirt: it must be smaller than the skirt.' : 'The bead does not stand out from the plug: it must be larger than the plug.');
+      say(
+        parameter,
+        inward
+          ? 'The lip does not stand in from the skirt: it must be smaller than the skirt.'
+          : 'The bead does not stand out from the plug: it must be larger than the plug.',
+      );
     } else if (inward && s.plug && ridge.radius < s.plug.outer + LEAST_LAND) {
       say(parameter, 'The lip touches the plug.');
     } else if (ridge.from < s.end) {
-      say('lipFrom', 'The lip sits too near the end: its slope would run into the end’s inner face.', stands + 0.1);
+      say(
+        'lipFrom',
+        'The lip sits too near the end: its slope would run into the end’s inner face.',
+        stands + 0.1,
+      );
     } else if (ridge.lead > top) {
       say(
         inward ? 'skirtDepth' : 'plugDepth',

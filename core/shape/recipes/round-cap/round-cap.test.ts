@@ -18,7 +18,8 @@ const build = (change: Parameters, from: Parameters = bare) => {
   return outcome.part;
 };
 const disc = (diameter: number, height: number) => (Math.PI / 4) * diameter ** 2 * height;
-const near = (actual: number, expected: number) => expect(Math.abs(actual / expected - 1)).toBeLessThan(0.0015);
+const near = (actual: number, expected: number) =>
+  expect(Math.abs(actual / expected - 1)).toBeLessThan(0.0015);
 
 describe('volumes against closed formulas', () => {
   test('a cap over the rim: disc and tube', () => {
@@ -28,7 +29,10 @@ describe('volumes against closed formulas', () => {
     near(build({ style: 'into', plugWall: 0 }).volume, disc(32, 2) + disc(23.85, 8));
   });
   test('over and into, the plug hollow', () => {
-    near(build({ style: 'both' }).volume, disc(35.24, 15.8) - disc(32.04, 13.8) + disc(23.85, 8) - disc(20.65, 8));
+    near(
+      build({ style: 'both' }).volume,
+      disc(35.24, 15.8) - disc(32.04, 13.8) + disc(23.85, 8) - disc(20.65, 8),
+    );
   });
   test('a lip adds a ring of trapezoid section (Pappus)', () => {
     // Height 1.07: hold slope 45°, flat 2.4, lead 30° to the axis.
@@ -60,7 +64,18 @@ describe('the solid', () => {
     ['bead on the plug', { style: 'into', lip: 'plug', plugDepth: 14 }],
     ['both with lip', { style: 'both', lip: 'skirt' }],
     ['large', { skirtDiameter: 160, wall: 3, skirtDepth: 40, tabLength: 30, tabWidth: 30 }],
-    ['small', { skirtDiameter: 6, wall: 1.2, skirtDepth: 6, tabLength: 8, tabWidth: 5, leadIn: 0.3, outerFillet: 0.5 }],
+    [
+      'small',
+      {
+        skirtDiameter: 6,
+        wall: 1.2,
+        skirtDepth: 6,
+        tabLength: 8,
+        tabWidth: 5,
+        leadIn: 0.3,
+        outerFillet: 0.5,
+      },
+    ],
   ] as [string, Parameters][])('%s is one closed body whose mates measure as drawn', (_, change) => {
     const part = build(change, demo);
     expect(part.watertight).toBe(true);
@@ -68,7 +83,9 @@ describe('the solid', () => {
     expect(part.bounds.min[2]).toBe(0);
     for (const mate of part.mates) {
       const spec = roundCap.mates.find(m => m.id === mate.id)!;
-      expect(Math.abs(mate.size - ({ ...demo, ...change }[spec.parameter] as number)), mate.id).toBeLessThan(0.01);
+      expect(Math.abs(mate.size - ({ ...demo, ...change }[spec.parameter] as number)), mate.id).toBeLessThan(
+        0.01,
+      );
     }
   });
 
@@ -141,7 +158,9 @@ describe('drawings', () => {
   });
   test('the part’s mates are lit where they are', () => {
     const drawing = roundCap.drawing({ ...demo, lip: 'skirt' });
-    expect(new Set(drawing.shapes.flatMap(s => (s.ink === 'mate' ? [s.key] : [])))).toEqual(new Set(['skirt', 'lip']));
+    expect(new Set(drawing.shapes.flatMap(s => (s.ink === 'mate' ? [s.key] : [])))).toEqual(
+      new Set(['skirt', 'lip']),
+    );
     const [minX, minY, maxX, maxY] = drawing.frame;
     for (const shape of drawing.shapes) {
       for (const [x, y] of shape.points) {

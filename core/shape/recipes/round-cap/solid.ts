@@ -41,7 +41,11 @@ export function sizesOf(p: Parameters): CapSizes {
   if (has.plug(p)) {
     const outer = lengthOf(p, 'plugDiameter') / 2;
     const wall = lengthOf(p, 'plugWall');
-    sizes.plug = { outer, inner: wall > 0 ? Math.max(0, outer - wall) : 0, top: end + lengthOf(p, 'plugDepth') };
+    sizes.plug = {
+      outer,
+      inner: wall > 0 ? Math.max(0, outer - wall) : 0,
+      top: end + lengthOf(p, 'plugDepth'),
+    };
   }
   if (has.ridge(p)) {
     const radius = lengthOf(p, has.lip(p) ? 'lipDiameter' : 'beadDiameter') / 2;
@@ -61,7 +65,10 @@ export function capOutline(p: Parameters): Outline {
   path.arc([s.rim, s.fillet], [s.rim - s.fillet * (1 - Math.SQRT1_2), s.fillet * (1 - Math.SQRT1_2)]);
   if (s.skirt) {
     const { inner, outer, top } = s.skirt;
-    path.to([outer, top]).to([inner + s.leadIn, top]).to([inner, top - s.leadIn]);
+    path
+      .to([outer, top])
+      .to([inner + s.leadIn, top])
+      .to([inner, top - s.leadIn]);
     if (s.ridge && has.lip(p)) {
       const { radius, from, low, high, lead } = s.ridge;
       path.to([inner, lead]).to([radius, high]).to([radius, low]).to([inner, from]);
