@@ -1,0 +1,137 @@
+import { type ChildProcess, spawn } from 'node:child_process';
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+import { test as base, expect, type Page } from '@playwright/test';
+
+const root = fileURLToPath(new URL('..', import.meta.url));
+
+/** A server of the test's own over an empty folder; it can be killed and started again on the same port. */
+export class TestBench {
+  private child: ChildProcess | undefined;
+  private readonly folder = mkdtempSync(join(tmpdir(), 'sagoma-e2e-'));
+  url = '';
+
+  async start(): Promise<void> {
+    const port = this.url ? new URL(this.url).port : '0';
+    const child = spawn(process.execPath, ['--import', 'tsx', 'server/main.ts'], {
+      cwd: root,
+      env: { ...process.env, SAGOMA_DATA: this.folder, SAGOMA_PORT: port, SAGOMA_LOG: 'error' },
+      stdio: ['ignore', 'pipe', 'inherit'],
+    });
+    this.child = child;
+    this.url = await new Promise<string>((done, fail) => {
+      let said = '';
+      child.stdout!.on('data', chunk => {
+        said += String(chunk);
+        const at = /http:\/\/localhost:\d+/.exec(said);
+        if (at) done(at[0]);
+      });
+      child.on('exit', code => fail(new Error(`The server ended with ${code}.`)));
+    });
+  }
+
+  async kill(): Promise<void> {
+    const { child } = this;
+    if (!child || child.exitCode !== null) return;
+    await new Promise(done => {
+      child.on('exit', done);
+      child.kill('SIGKILL');
+    });
+  }
+
+  // biome-ignore lint/suspicious/noExplicitAny: answers of several routes
+  async api(method: string, path: string, body?: object): Promise<any> {
+    const response = await fetch(`${this.url}/api${path}`, {
+      method,
+      headers: { 'content-type': 'application/json' },
+      body: body && JSON.stringify(body),
+    });
+    return response.json();
+  }
+
+  /** A job with its rim read three times and its height once. */
+  async measuredJob(title = 'Vent-port cap'): Promise<string> {
+    const { id } = await this.api('POST', '/jobs', { title, recipe: 'round-cap', object: 'hull vent port' });
+    let revision = 1;
+    const readings = [
+      ['rim', 31.7],
+      ['rim', 31.72],
+      ['rim', 31.68],
+      ['rim_height', 14],
+    ] as const;
+    for (const [n, [dimensionId, value]] of readings.entries()) {
+      const reading = {
+        id: `r${n}`,
+        value,
+        text: String(value),
+        unit: 'mm',
+        at: new Date().toISOString(),
+        instrumentId: 'calipers',
+        source: 'seat',
+        via: 'typed',
+        struck: null,
+      };
+      ({ revision } = await this.api('POST', `/jobs/${id}/edits`, {
+        revision,
+        edit: { kind: 'add-reading', dimensionId, reading },
+      }));
+    }
+    return id;
+  }
+
+  async switchOnPractice(): Promise<void> {
+    const { revision, workshop } = await this.api('GET', '/workshop');
+    await this.api('PUT', '/workshop', { revision, workshop: { ...workshop, practiceBench: true } });
+  }
+
+  async end(): Promise<void> {
+    await this.kill();
+    rmSync(this.folder, { recursive: true, force: true });
+  }
+}
+
+export const test = base.extend<{ bench: TestBench; quiet: undefined }>({
+  // biome-ignore lint/correctness/noEmptyPattern: Playwright wants a pattern even where nothing is taken
+  bench: async ({}, use) => {
+    const bench = new TestBench();
+    await bench.start();
+    await use(bench);
+    await bench.end();
+  },
+  /** A page that throws has failed, whatever it shows. */
+  quiet: [
+    async ({ page }, use) => {
+      const thrown: string[] = [];
+      page.on('pageerror', error => thrown.push(error.message));
+      await use(undefined);
+      expect(thrown).toEqual([]);
+    },
+    { auto: true },
+  ],
+});
+
+export { expect };
+
+export const reading = (page: Page) => page.locator('input[data-reading]');
+
+/** Types a reading and keeps it, as at the bench. */
+export async function read(page: Page, ...values: string[]): Promise<void> {
+  for (const value of values) {
+    await reading(page).fill(value);
+    await reading(page).press('Enter');
+    await expect(reading(page)).toHaveValue('');
+  }
+}
+
+/** The row of the ledger that begins with a name. */
+export const ledgerRow = (page: Page, name: string) =>
+  page.getByRole('complementary', { name: 'Ledger' }).getByRole('button', { name: new RegExp(`^${name}`) });
+
+/** Waits for the solid of the present numbers and gives its volume, mm³. */
+export async function solidVolume(page: Page): Promise<number> {
+  const facts = page.getByTestId('solid-facts');
+  await expect(facts).toHaveAttribute('data-busy', 'false', { timeout: 30_000 });
+  return Number(await facts.getAttribute('data-volume'));
+}

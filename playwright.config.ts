@@ -1,0 +1,33 @@
+import { existsSync } from 'node:fs';
+import { defineConfig } from '@playwright/test';
+
+const browser =
+  process.env.SAGOMA_CHROMIUM ?? ['/usr/bin/chromium', '/usr/bin/chromium-browser'].find(existsSync);
+
+export default defineConfig({
+  testDir: 'e2e',
+  testMatch: '**/*.spec.ts',
+  timeout: 60_000,
+  expect: { timeout: 10_000 },
+  // Two cores: a browser with a software renderer and a server each want one.
+  workers: 2,
+  forbidOnly: Boolean(process.env.CI),
+  reporter: [['list']],
+  use: {
+    viewport: { width: 1280, height: 800 },
+    screenshot: 'only-on-failure',
+    launchOptions: {
+      executablePath: browser,
+      args: [
+        '--no-sandbox',
+        '--use-angle=swiftshader',
+        '--enable-unsafe-swiftshader',
+        '--disable-quic',
+        '--no-first-run',
+        '--disable-background-networking',
+        '--disable-component-update',
+        '--disable-sync',
+      ],
+    },
+  },
+});
