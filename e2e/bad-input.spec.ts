@@ -74,7 +74,7 @@ test('a number that leaves the ledger is found on the solid, and the remedy brin
   await page.getByLabel('Skirt, inside diameter').fill('15.85');
   await expect(page.getByText('Was a radius typed for a diameter?')).toBeVisible({ timeout: 30_000 });
   await page.getByRole('button', { name: /from the ledger/ }).click();
-  await expect(page.getByLabel('Skirt, inside diameter')).toHaveValue('rim.model');
+  await expect(page.getByRole('textbox', { name: 'Skirt, inside diameter' })).toHaveValue('rim.model');
   await expect(page.getByText('Was a radius typed for a diameter?')).toBeHidden({ timeout: 20_000 });
 });
 

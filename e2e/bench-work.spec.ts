@@ -76,7 +76,10 @@ test('the practice bench plays the loop without hardware until it fits', async (
   for (let version = 1; version <= 7; version++) {
     await page.goto(`${bench.url}/jobs/${id}/print`);
     await page.getByRole('button', { name: `Make version ${version}` }).click();
-    await page.getByRole('button', { name: 'Practice printer' }).first().click({ timeout: 30_000 });
+    await expect(page.getByRole('heading', { name: `Version ${version} PLA` })).toBeVisible({
+      timeout: 30_000,
+    });
+    await page.getByRole('button', { name: 'Practice printer' }).first().click();
     await expect(page.getByText('The practice printer made one')).toBeVisible({ timeout: 30_000 });
     await page.getByRole('link', { name: /^Try/ }).click();
     await page.getByRole('button', { name: 'Practice hands' }).click();

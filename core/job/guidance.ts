@@ -81,7 +81,18 @@ function lastPrint(now: History): { print: Print; version: Version; tried?: Try 
 
 function nextStep(document: JobDocument, resolved: ResolvedPart, now: History): NextStep {
   const last = lastPrint(now);
+  const unasked: NextStep | undefined =
+    document.brief.ifItBreaks === null
+      ? {
+          stage: 'brief',
+          action: 'Say what happens if it breaks',
+          reason: 'It sets the margins and what must be tested before use.',
+          waits: false,
+        }
+      : undefined;
   if (last?.tried && isRight(last.tried)) {
+    // Asked before the first version, and once more before anybody relies on the part.
+    if (unasked) return { ...unasked, waits: true };
     if (document.service.since) {
       return {
         stage: 'keep',
@@ -120,14 +131,7 @@ function nextStep(document: JobDocument, resolved: ResolvedPart, now: History): 
   // Once something was printed the tries say more than another reading would.
   const shaky = last ? undefined : shakyDimension(needed);
   if (shaky) return shaky;
-  if (document.brief.ifItBreaks === null) {
-    return {
-      stage: 'brief',
-      action: 'Say what happens if it breaks',
-      reason: 'It sets the margins and what must be tested before use.',
-      waits: false,
-    };
-  }
+  if (unasked && now.versions.length === 0) return unasked;
   const problem = Object.entries(resolved.problems)[0];
   if (problem)
     return { stage: 'shape', action: 'Mend a number', reason: problem[1], key: problem[0], waits: true };

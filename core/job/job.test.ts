@@ -298,6 +298,10 @@ describe('the next step', () => {
       action: 'Make version 1',
     });
   });
+  test('what happens if it breaks is asked again before anybody relies on it, not before every print', () => {
+    expect(next(measured(), tried(measured(), 'tight', 32))).toMatchObject({ stage: 'print' });
+    expect(next(measured(), tried(measured(), 'right', 32))).toMatchObject({ stage: 'brief', waits: true });
+  });
   test('a slip among the readings comes before anything is printed', () => {
     expect(next(read(measured(), 'rim', 37.1))).toMatchObject({
       action: 'Measure the rim again',

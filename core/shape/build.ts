@@ -1,12 +1,17 @@
 import { checkSolid } from './checks/check-solid';
 import { type MeasuredMate, measureMates } from './checks/measure';
-import type { Kernels } from './kernels/kernel';
+import type { Body, Kernels } from './kernels/kernel';
 import { areaOf, type Bounds, boundsOf, closureOf, type TriangleMesh, volumeOf } from './mesh/mesh';
 import type { CheckContext, Finding, Parameters, Recipe } from './recipes/recipe';
 
-/** How far a flat may lie from the true surface, mm: on screen, and in a file whose mates must measure right. */
-export const SCREEN_SAGITTA = 0.03;
-export const FILE_SAGITTA = 0.0025;
+/**
+ * For the screen, operations between bodies are done on triangles; a file, and every check, comes from
+ * the exact surfaces.
+ */
+export type Quality = 'screen' | 'file';
+
+/** How far a flat may lie from the true surface, mm: a file's mates must measure right. */
+export const SAGITTA: Record<Quality, number> = { screen: 0.03, file: 0.0025 };
 
 export interface BuiltPart {
   mesh: TriangleMesh;
@@ -30,18 +35,26 @@ export function buildPart(
   recipe: Recipe,
   parameters: Parameters,
   kernels: Kernels,
-  sagitta: number,
+  quality: Quality,
 ): BuildOutcome {
   const refused = recipe.refuse(parameters);
   if (refused.length > 0) return { ok: false, findings: refused };
   try {
-    const mesh = kernels.part.mesh(recipe.solid(parameters, kernels.part), sagitta);
+    const body = recipe.solid(parameters, kernels.part);
+    const mesh = quality === 'file' ? kernels.part.mesh(body, SAGITTA.file) : screenMesh(body, kernels);
     return acceptMesh(recipe, parameters, mesh, kernels);
   } catch (error) {
     return { ok: false, findings: [kernelFinding(error)] };
   } finally {
     kernels.part.release();
   }
+}
+
+/** Exact surfaces of curved bodies take ten times as long to join as their triangles. */
+function screenMesh(body: Body, kernels: Kernels): TriangleMesh {
+  if (!body.made) return kernels.part.mesh(body, SAGITTA.screen);
+  const { by, from, with: other } = body.made;
+  return kernels.mesh.combine(by, screenMesh(from, kernels), screenMesh(other, kernels));
 }
 
 function acceptMesh(

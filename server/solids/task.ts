@@ -1,6 +1,6 @@
 import { writeStl } from '../../core/files/stl';
 import { writeThreeMf } from '../../core/files/three-mf';
-import { type BuiltPart, buildPart, FILE_SAGITTA, inspectPart } from '../../core/shape/build';
+import { type BuiltPart, buildPart, inspectPart } from '../../core/shape/build';
 import type { Kernels } from '../../core/shape/kernels/kernel';
 import { requireRecipe } from '../../core/shape/recipes';
 import type { CheckContext, Finding, Parameters } from '../../core/shape/recipes/recipe';
@@ -31,7 +31,7 @@ export type SolidAnswer =
 
 export async function build(task: SolidTask, kernels: Kernels): Promise<SolidAnswer> {
   const recipe = requireRecipe(task.recipe);
-  const outcome = buildPart(recipe, task.parameters, kernels, FILE_SAGITTA);
+  const outcome = buildPart(recipe, task.parameters, kernels, 'file');
   if (!outcome.ok) return { ...outcome, memory: kernels.part.memory() };
   const { mesh, ...part } = outcome.part;
   const findings = task.context ? inspectPart(recipe, task.parameters, outcome.part, task.context) : [];

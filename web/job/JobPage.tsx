@@ -178,7 +178,7 @@ function withDrafts(document: JobDocument, partId: string, drafts: Record<string
 
 const Main = styled.div<{ $ledger: boolean }>`
   display: grid; grid-template-columns: 88px minmax(0, 1fr) ${p => (p.$ledger ? '360px' : '')}; height: calc(100vh - 56px);
-  @media (max-width: 900px) { grid-template-columns: minmax(0, 1fr); grid-template-rows: auto minmax(0, 1fr); height: calc(100vh - 104px); }
+  @media (max-width: 900px) { grid-template-columns: minmax(0, 1fr); grid-template-rows: auto minmax(0, 1fr); height: calc(100vh - 56px); }
 `;
 const BenchTop = styled.main`
   padding: 18px 24px 28px; overflow: auto; min-width: 0;

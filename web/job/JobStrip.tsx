@@ -81,6 +81,7 @@ export function JobStrip({ onUndo, onLedger }: Props) {
 
 const Strip = styled.header`
   height: 56px; display: flex; align-items: center; background: var(--sheet); border-bottom: 1px solid var(--rule); padding-right: 16px;
+  @media (max-width: 500px) { padding-right: 6px; }
   small { display: block; font-size: 13px; line-height: 1.15; }
 `;
 const Tag = styled(Link)`
@@ -92,6 +93,7 @@ const Tag = styled(Link)`
   b, small { overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
   small { opacity: 0.88; }
   &:focus-visible { outline-color: var(--on-blue); outline-offset: -5px; }
+  @media (max-width: 500px) { min-width: 76px; padding: 0 20px 0 10px; gap: 7px; }
 `;
 const State = styled.div`
   margin-left: 14px; color: var(--soft); min-width: 0; flex: 0 2 auto;
@@ -116,5 +118,6 @@ const Next = styled.div`
   display: flex; align-items: center; gap: 12px; margin-left: 6px; flex: 0 1 auto; min-width: 0;
   p { font-size: 13px; color: var(--soft); text-align: right; line-height: 1.2; max-width: 220px; max-height: 47px; overflow: hidden; }
   button { flex: none; max-width: 250px; white-space: normal; line-height: 1.15; padding: 4px 14px; }
-  @media (max-width: 900px) { p { display: none; } button { max-width: 150px; font-size: 13.5px; padding: 2px 8px; } }
+  @media (max-width: 900px) { p { display: none; } button { flex: 0 1 auto; min-width: 70px; max-width: 150px; font-size: 13.5px; padding: 2px 8px; } }
+  @media (max-width: 500px) { margin-left: 0; }
 `;

@@ -4,7 +4,7 @@ import opencascade from 'replicad-opencascadejs';
 import opencascadeWasm from 'replicad-opencascadejs/wasm?url';
 import { BufferAttribute, BufferGeometry, EdgesGeometry } from 'three';
 import { toCreasedNormals } from 'three/examples/jsm/utils/BufferGeometryUtils.js';
-import { type BuiltPart, buildPart, FILE_SAGITTA, inspectPart, SCREEN_SAGITTA } from '../../core/shape/build';
+import { type BuiltPart, buildPart, inspectPart, SAGITTA } from '../../core/shape/build';
 import { trianglesOfMates } from '../../core/shape/checks/measure';
 import type { Kernels } from '../../core/shape/kernels/kernel';
 import { meshKernel } from '../../core/shape/kernels/mesh-kernel';
@@ -27,7 +27,7 @@ addEventListener('message', async (message: MessageEvent<SolidRequest>) => {
   if (request.id !== newest) return;
   const began = performance.now();
   const recipe = requireRecipe(request.recipe);
-  const outcome = buildPart(recipe, request.parameters, kernels, SCREEN_SAGITTA);
+  const outcome = buildPart(recipe, request.parameters, kernels, 'screen');
   const heap = kernels.part.memory();
   if (!outcome.ok) return reply({ id: request.id, kind: 'failed', findings: outcome.findings, heap });
   const solid = shown(outcome.part, recipe.surfaces(request.parameters));
@@ -39,7 +39,7 @@ addEventListener('message', async (message: MessageEvent<SolidRequest>) => {
   // A pause lets a newer request in before the finer triangles are made for the checks.
   await new Promise(done => setTimeout(done, 120));
   if (request.id !== newest) return;
-  const fine = buildPart(recipe, request.parameters, kernels, FILE_SAGITTA);
+  const fine = buildPart(recipe, request.parameters, kernels, 'file');
   const findings = fine.ok
     ? inspectPart(recipe, request.parameters, fine.part, request.context)
     : fine.findings;
@@ -65,7 +65,7 @@ async function start(): Promise<Kernels> {
 
 function shown(part: BuiltPart, surfaces: MateSurface[]): ShownSolid {
   const { mesh } = part;
-  const owner = trianglesOfMates(mesh, surfaces, SCREEN_SAGITTA);
+  const owner = trianglesOfMates(mesh, surfaces, SAGITTA.screen);
   const order = Array.from(owner.keys()).sort((a, b) => owner[a]! - owner[b]!);
   const flat = new Float32Array(3 * mesh.triangles.length);
   const groups: ShownSolid['groups'] = [];

@@ -14,6 +14,7 @@ import { TopBar } from '../ui/TopBar';
 /** What the workshop owns, and what is believed of its printers. */
 export default function WorkshopPage() {
   const query = useQuery({ queryKey: ['workshop'], queryFn: () => get<WorkshopAnswer>('/workshop') });
+  const [savedAt, setSavedAt] = useState<number | null>(null);
   useEffect(() => {
     document.title = 'Workshop – Sagoma';
   }, []);
@@ -22,20 +23,33 @@ export default function WorkshopPage() {
       <TopBar />
       {query.error ? <Failure error={query.error} retry={() => void query.refetch()} /> : null}
       {query.isPending ? <Loading what="Opening the workshop" /> : null}
-      {query.data ? <WorkshopForm key={query.data.revision} answer={query.data} /> : null}
+      {query.data ? (
+        <WorkshopForm
+          key={query.data.revision}
+          answer={query.data}
+          saved={savedAt === query.data.revision}
+          onSaved={setSavedAt}
+        />
+      ) : null}
     </>
   );
 }
 
 type Texts = { [path: string]: string };
 
-function WorkshopForm({ answer }: { answer: WorkshopAnswer }) {
+interface FormProps {
+  answer: WorkshopAnswer;
+  /** This is what was just saved. */
+  saved: boolean;
+  onSaved(revision: number): void;
+}
+
+function WorkshopForm({ answer, saved, onSaved }: FormProps) {
   const client = useQueryClient();
   const [shop, setShop] = useState(answer.workshop);
   /** Number fields as typed, by path, until they are numbers. */
   const [texts, setTexts] = useState<Texts>({});
   const [error, setError] = useState<string | null>(null);
-  const [saved, setSaved] = useState(false);
   const changed = JSON.stringify(shop) !== JSON.stringify(answer.workshop) || Object.keys(texts).length > 0;
   const checked = Workshop.safeParse(shop);
   const problems: Texts = {};
@@ -46,7 +60,6 @@ function WorkshopForm({ answer }: { answer: WorkshopAnswer }) {
     if (!typed.ok) problems[path] = typed.message;
   }
   const set = (change: Partial<Workshop>) => {
-    setSaved(false);
     setShop(now => ({ ...now, ...change }));
   };
   const save = async () => {
@@ -56,7 +69,7 @@ function WorkshopForm({ answer }: { answer: WorkshopAnswer }) {
         revision: answer.revision,
         workshop: shop,
       });
-      setSaved(true);
+      onSaved(next.revision);
       client.setQueryData(['workshop'], next);
       await client.invalidateQueries({ queryKey: ['rack'] });
     } catch (failure) {
@@ -68,7 +81,6 @@ function WorkshopForm({ answer }: { answer: WorkshopAnswer }) {
       label={label}
       value={texts[path] ?? String(value)}
       onChange={text => {
-        setSaved(false);
         const typed = parseQuantity(text, 'count');
         setTexts(now => {
           const { [path]: _, ...rest } = now;

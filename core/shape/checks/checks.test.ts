@@ -1,6 +1,6 @@
 import { beforeAll, describe, expect, test } from 'vitest';
 import { kernels as startKernels } from '../../../server/solids/kernels';
-import { buildPart, FILE_SAGITTA, inspectPart } from '../build';
+import { buildPart, inspectPart } from '../build';
 import type { Kernels } from '../kernels/kernel';
 import type { TriangleMesh } from '../mesh/mesh';
 import type { CheckContext, Parameters } from '../recipes/recipe';
@@ -25,7 +25,7 @@ beforeAll(async () => {
   sound = build(cap);
 });
 function build(parameters: Parameters): TriangleMesh {
-  const outcome = buildPart(roundCap, parameters, kernels, FILE_SAGITTA);
+  const outcome = buildPart(roundCap, parameters, kernels, 'file');
   if (!outcome.ok) throw new Error(outcome.findings[0]!.message);
   return outcome.part.mesh;
 }

@@ -21,7 +21,11 @@ export interface Outline {
 /** A solid held by the kernel; valid until `release`. */
 export interface Body {
   readonly kernelBody: unknown;
+  /** What it was made of, where it was made of two bodies. */
+  readonly made?: { readonly by: BodyOperation; readonly from: Body; readonly with: Body };
 }
+
+export type BodyOperation = 'fuse' | 'cut';
 
 export interface PartKernel {
   readonly version: string;
@@ -55,6 +59,8 @@ export interface SolidFacts {
 
 export interface MeshKernel {
   readonly version: string;
+  /** The same operation on triangles: for the screen, where exact surfaces are not waited for. */
+  combine(by: BodyOperation, from: TriangleMesh, other: TriangleMesh): TriangleMesh;
   /** Refuses what is not one closed, outward-facing solid. */
   facts(mesh: TriangleMesh): { ok: true; facts: SolidFacts } | { ok: false; message: string };
 }

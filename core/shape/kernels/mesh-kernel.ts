@@ -1,20 +1,46 @@
 import type { ManifoldToplevel } from 'manifold-3d';
-import type { MeshKernel } from './kernel';
+import { type TriangleMesh, weld } from '../mesh/mesh';
+import { KernelError, type MeshKernel } from './kernel';
 
-/** Mesh kernel on Manifold, after `setup()`. */
+type Solid = InstanceType<ManifoldToplevel['Manifold']>;
+
+/** Mesh kernel on Manifold, after `setup()`. Everything it makes is deleted before it answers. */
 export function meshKernel(wasm: ManifoldToplevel): MeshKernel {
+  const solidOf = (mesh: TriangleMesh): Solid =>
+    new wasm.Manifold(
+      new wasm.Mesh({
+        numProp: 3,
+        vertProperties: Float32Array.from(mesh.positions),
+        triVerts: mesh.triangles,
+      }),
+    );
   return {
     version: 'manifold-3d 3.5.4',
-    facts(mesh) {
-      let solid: InstanceType<ManifoldToplevel['Manifold']> | undefined;
+    combine(by, from, other) {
+      const held: Solid[] = [];
       try {
-        solid = new wasm.Manifold(
-          new wasm.Mesh({
-            numProp: 3,
-            vertProperties: Float32Array.from(mesh.positions),
-            triVerts: mesh.triangles,
-          }),
-        );
+        const a = solidOf(from);
+        held.push(a);
+        const b = solidOf(other);
+        held.push(b);
+        const result = by === 'fuse' ? a.add(b) : a.subtract(b);
+        held.push(result);
+        const { vertProperties, triVerts, numProp } = result.getMesh();
+        if (triVerts.length === 0)
+          throw new KernelError('Nothing is left of the part: the cuts take all of it.');
+        if (numProp !== 3) throw new KernelError('The mesh kernel answered with more than positions.');
+        return weld(vertProperties, triVerts);
+      } catch (error) {
+        if (error instanceof KernelError) throw error;
+        throw new KernelError(`Joining triangles failed: ${codeOf(error)}`);
+      } finally {
+        for (const solid of held) solid.delete();
+      }
+    },
+    facts(mesh) {
+      let solid: Solid | undefined;
+      try {
+        solid = solidOf(mesh);
         const volume = solid.volume();
         if (!(volume > 0)) return { ok: false, message: 'The solid is inside out.' };
         const pieces = solid.decompose();
@@ -22,13 +48,11 @@ export function meshKernel(wasm: ManifoldToplevel): MeshKernel {
         for (const piece of pieces) piece.delete();
         return { ok: true, facts: { volume, area: solid.surfaceArea(), genus: solid.genus(), bodies } };
       } catch (error) {
-        const code = (error as { code?: string }).code;
+        const code = codeOf(error);
         return {
           ok: false,
           message:
-            code === 'NotManifold'
-              ? 'The surface is not closed.'
-              : `The mesh kernel refused it (${code ?? 'unknown'}).`,
+            code === 'NotManifold' ? 'The surface is not closed.' : `The mesh kernel refused it (${code}).`,
         };
       } finally {
         solid?.delete();
@@ -36,3 +60,5 @@ export function meshKernel(wasm: ManifoldToplevel): MeshKernel {
     },
   };
 }
+
+const codeOf = (error: unknown) => (error as { code?: string }).code ?? 'it gave no reason';

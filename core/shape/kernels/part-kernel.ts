@@ -1,6 +1,6 @@
 import { draw, exportSTEP, importSTEP, makePlane, type Shape3D, setOC } from 'replicad';
 import { weld } from '../mesh/mesh';
-import { type Body, KernelError, type Outline, type PartKernel } from './kernel';
+import { type Body, type BodyOperation, KernelError, type Outline, type PartKernel } from './kernel';
 
 /** What `replicad-opencascadejs` hands out once started; typed by replicad itself. */
 export type OpenCascade = Parameters<typeof setOC>[0];
@@ -16,6 +16,21 @@ export function partKernel(oc: OpenCascade): PartKernel {
   const keep = (shape: Shape3D): Body => {
     bodies.push(shape);
     return { kernelBody: shape };
+  };
+  /** Booleans wait until exact surfaces are asked for: the screen does without them (build.ts). */
+  const waiting = (by: BodyOperation, from: Body, other: Body): Body => {
+    let done: Shape3D | undefined;
+    return {
+      made: { by, from, with: other },
+      get kernelBody() {
+        done ??= guarded(by === 'fuse' ? 'Joining two bodies' : 'Cutting', () => {
+          const shape = shapeOf(from).clone()[by](shapeOf(other).clone()) as Shape3D;
+          bodies.push(shape);
+          return shape;
+        });
+        return done;
+      },
+    };
   };
   const shapeOf = (body: Body) => body.kernelBody as Shape3D;
   const guarded = <T>(what: string, run: () => T): T => {
@@ -35,8 +50,8 @@ export function partKernel(oc: OpenCascade): PartKernel {
       guarded('Pulling the outline up', () =>
         keep(drawingOf(outline).sketchOnPlane(makePlane('XY', z)).extrude(height) as Shape3D),
       ),
-    fuse: (a, b) => guarded('Joining two bodies', () => keep(shapeOf(a).clone().fuse(shapeOf(b).clone()))),
-    cut: (from, tool) => guarded('Cutting', () => keep(shapeOf(from).clone().cut(shapeOf(tool).clone()))),
+    fuse: (a, b) => waiting('fuse', a, b),
+    cut: (from, tool) => waiting('cut', from, tool),
     mesh: (body, sagitta) => {
       const raw = guarded('Making triangles', () =>
         shapeOf(body).mesh({ tolerance: sagitta, angularTolerance: MOST_TURN }),

@@ -1,6 +1,6 @@
 import { beforeAll, describe, expect, test } from 'vitest';
 import { kernels as startKernels } from '../../../../server/solids/kernels';
-import { buildPart, FILE_SAGITTA } from '../../build';
+import { buildPart } from '../../build';
 import type { Kernels } from '../../kernels/kernel';
 import { type Parameters, parameterSchema } from '../recipe';
 import { roundCap } from '.';
@@ -13,7 +13,7 @@ const demo = roundCap.demo.parameters;
 /** Nothing rounded: the closed formulas below stay short. */
 const bare: Parameters = { ...demo, tab: false, outerFillet: 0, leadIn: 0, lip: 'none' };
 const build = (change: Parameters, from: Parameters = bare) => {
-  const outcome = buildPart(roundCap, { ...from, ...change }, kernels, FILE_SAGITTA);
+  const outcome = buildPart(roundCap, { ...from, ...change }, kernels, 'file');
   if (!outcome.ok) throw new Error(outcome.findings[0]!.message);
   return outcome.part;
 };
@@ -89,6 +89,23 @@ describe('the solid', () => {
     }
   });
 
+  test('what the screen shows, joined as triangles, is the solid of the file', () => {
+    for (const change of [
+      {},
+      { style: 'both', lip: 'skirt' },
+      { style: 'into', tabLength: 20 },
+    ] as Parameters[]) {
+      const screen = buildPart(roundCap, { ...demo, ...change }, kernels, 'screen');
+      const file = build(change, demo);
+      if (!screen.ok) throw new Error('not built');
+      expect(screen.part.watertight).toBe(true);
+      expect(Math.abs(screen.part.volume / file.volume - 1)).toBeLessThan(0.005);
+      expect(screen.part.bounds.max[0]).toBeCloseTo(file.bounds.max[0], 1);
+      for (const [i, mate] of screen.part.mates.entries())
+        expect(Math.abs(mate.size - file.mates[i]!.size)).toBeLessThan(0.07);
+    }
+  });
+
   test('the tab lies flat on the bed and reaches as far as asked', () => {
     const part = build({}, demo);
     expect(part.bounds.max[0]).toBeCloseTo(17.62 + 12, 2);
@@ -119,7 +136,7 @@ describe('what cannot be built is refused with the parameter to change', () => {
     ['tabWidth', { tab: true, tabWidth: 60, tabLength: 40 }],
     ['tabLength', { tab: true, tabWidth: 30, tabLength: 5 }],
   ] as [string, Parameters][])('%s: %j', (parameter, change) => {
-    const outcome = buildPart(roundCap, { ...demo, tab: false, ...change }, kernels, FILE_SAGITTA);
+    const outcome = buildPart(roundCap, { ...demo, tab: false, ...change }, kernels, 'file');
     expect(outcome.ok).toBe(false);
     expect(outcome.findings.map(f => f.parameter)).toContain(parameter);
   });
