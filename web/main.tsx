@@ -9,12 +9,12 @@ import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { lazy, StrictMode, Suspense } from 'react';
 import { createRoot } from 'react-dom/client';
 import { createBrowserRouter, Navigate, RouterProvider } from 'react-router';
-import { JobPage } from './job/JobPage';
 import { Rack } from './rack/Rack';
 import { Empty, Loading } from './ui/layout';
 import { TopBar } from './ui/TopBar';
 import { applyTheme, GlobalStyle, readTheme } from './ui/theme';
 
+const JobPage = lazy(() => import('./job/JobPage'));
 const StagePage = lazy(() => import('./stages/StagePage'));
 const WorkshopPage = lazy(() => import('./workshop/WorkshopPage'));
 
@@ -33,7 +33,11 @@ const router = createBrowserRouter([
   },
   {
     path: '/jobs/:jobId',
-    element: <JobPage />,
+    element: (
+      <Suspense fallback={<Loading what="Opening the job" />}>
+        <JobPage />
+      </Suspense>
+    ),
     children: [
       { index: true, element: <Navigate to="brief" replace /> },
       {

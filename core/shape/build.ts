@@ -42,7 +42,7 @@ export function buildPart(
   try {
     const body = recipe.solid(parameters, kernels.part);
     const mesh = quality === 'file' ? kernels.part.mesh(body, SAGITTA.file) : screenMesh(body, kernels);
-    return acceptMesh(recipe, parameters, mesh, kernels);
+    return acceptMesh(recipe, parameters, mesh, kernels, quality);
   } catch (error) {
     return { ok: false, findings: [kernelFinding(error)] };
   } finally {
@@ -62,9 +62,9 @@ function acceptMesh(
   parameters: Parameters,
   mesh: TriangleMesh,
   kernels: Kernels,
+  quality: Quality,
 ): BuildOutcome {
   const facts = kernels.mesh.facts(mesh);
-  const closure = closureOf(mesh);
   // A B-rep operation that does not throw can still be wrong: what has no sound solid is not shown.
   if (!facts.ok)
     return {
@@ -84,7 +84,8 @@ function acceptMesh(
       volume: volumeOf(mesh),
       area: areaOf(mesh),
       bounds: boundsOf(mesh),
-      watertight: closure.openEdges === 0,
+      // The mesh kernel takes only closed surfaces; for a file every edge is walked once more by ourselves.
+      watertight: quality === 'screen' || closureOf(mesh).openEdges === 0,
       mates: measureMates(mesh, recipe.surfaces(parameters)),
     },
     findings: [],

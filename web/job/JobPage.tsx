@@ -29,7 +29,7 @@ export interface WorkshopAnswer {
 /** Stages on which the numbers are worked: the ledger stands beside them. */
 const WITH_LEDGER: readonly Stage[] = ['measure', 'fit', 'shape', 'try'];
 
-export function JobPage() {
+export default function JobPage() {
   const { jobId = '' } = useParams();
   const workshop = useQuery({ queryKey: ['workshop'], queryFn: () => get<WorkshopAnswer>('/workshop') });
   if (workshop.error) return <Failure error={workshop.error} retry={() => void workshop.refetch()} />;

@@ -11,7 +11,7 @@ import { Notice, Row, Stack } from '../ui/layout';
 
 const LONGEST_NAME = 300;
 
-export function NewJobDialog({ isOpen, onClose }: { isOpen: boolean; onClose(): void }) {
+export default function NewJobDialog({ isOpen, onClose }: { isOpen: boolean; onClose(): void }) {
   const navigate = useNavigate();
   const workshop = useQuery({ queryKey: ['workshop'], queryFn: () => get<WorkshopAnswer>('/workshop') });
   const materials = workshop.data?.workshop.materials ?? [];

@@ -1,6 +1,6 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { format } from 'date-fns';
-import { useEffect, useState } from 'react';
+import { lazy, Suspense, useEffect, useState } from 'react';
 import { Link } from 'react-router';
 import styled from 'styled-components';
 import type { Rack as RackAnswer, RackJob } from '../../contract/rack';
@@ -12,7 +12,9 @@ import { Empty, Failure, Loading, VerdictMark } from '../ui/layout';
 import { TopBar } from '../ui/TopBar';
 import { FONTS } from '../ui/theme';
 import { ImportButton } from './ImportButton';
-import { NewJobDialog } from './NewJobDialog';
+
+// The dialog knows the recipes, and with them much of the core: the rack itself needs none of it.
+const NewJobDialog = lazy(() => import('./NewJobDialog'));
 
 /** Home: the jobs as repair tags, what waits for the maker first. */
 export function Rack() {
@@ -84,7 +86,11 @@ export function Rack() {
           ),
         )}
       </Page>
-      <NewJobDialog isOpen={making} onClose={() => setMaking(false)} />
+      {making ? (
+        <Suspense fallback={null}>
+          <NewJobDialog isOpen onClose={() => setMaking(false)} />
+        </Suspense>
+      ) : null}
     </>
   );
 }

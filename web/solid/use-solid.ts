@@ -16,7 +16,7 @@ export interface SolidState {
 const STUCK = 2000;
 const MOST_HEAP = 600e6;
 
-/** The one worker that holds the kernels, shared by every view of a solid. */
+/** A worker that holds the kernels, shared by every view of a solid; one shows, another checks. */
 class SolidWorker {
   private worker: Worker | undefined;
   private id = 0;
@@ -53,10 +53,8 @@ class SolidWorker {
     worker.addEventListener('message', (message: MessageEvent<SolidReply>) => {
       const reply = message.data;
       this.warm = true;
-      if (reply.kind !== 'checked') {
-        this.running = undefined;
-        if (reply.heap > MOST_HEAP) this.replace();
-      }
+      this.running = undefined;
+      if (reply.heap > MOST_HEAP) this.replace();
       // Stale results are dropped: only the newest numbers are ever shown.
       if (reply.id === this.id) this.onReply(reply);
       this.next();
@@ -83,7 +81,14 @@ class SolidWorker {
   }
 }
 
-let shared: SolidWorker | undefined;
+/** Two, so that the checks on the fine triangles never hold up typing. */
+const workers: { show?: SolidWorker; check?: SolidWorker } = {};
+const worker = (want: 'show' | 'check') => {
+  workers[want] ??= new SolidWorker();
+  return workers[want];
+};
+/** The checks wait until nobody has typed for this long, ms. */
+const CHECK_AFTER = 350;
 
 export function useSolid(recipe: string, parameters: Parameters, context: CheckContext): SolidState {
   const [state, setState] = useState<SolidState>({ solid: null, findings: null, refused: null, busy: true });
@@ -94,17 +99,23 @@ export function useSolid(recipe: string, parameters: Parameters, context: CheckC
   useEffect(() => {
     let current = true;
     setState(now => ({ ...now, busy: true, findings: null }));
-    shared ??= new SolidWorker();
-    shared.ask(asked.current, reply => {
+    const { recipe: name, parameters: values, context: against } = asked.current;
+    const request = { recipe: name, parameters: values, context: against };
+    let later: ReturnType<typeof setTimeout> | undefined;
+    worker('show').ask({ ...request, want: 'show' }, reply => {
       if (!current) return;
-      setState(now => {
-        if (reply.kind === 'checked') return { ...now, findings: reply.findings };
-        if (reply.kind === 'failed')
-          return { ...now, busy: false, refused: reply.findings, findings: reply.findings };
-        return { solid: reply.solid, findings: null, refused: null, busy: false };
-      });
+      if (reply.kind === 'failed') {
+        setState(now => ({ ...now, busy: false, refused: reply.findings, findings: reply.findings }));
+      } else if (reply.kind === 'shown') {
+        setState({ solid: reply.solid, findings: null, refused: null, busy: false });
+        later = setTimeout(() => worker('check').ask({ ...request, want: 'check' }, checked), CHECK_AFTER);
+      }
     });
+    const checked = (reply: SolidReply) => {
+      if (current && reply.kind !== 'shown') setState(now => ({ ...now, findings: reply.findings }));
+    };
     return () => {
+      clearTimeout(later);
       current = false;
     };
   }, [key]);

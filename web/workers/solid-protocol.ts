@@ -3,6 +3,8 @@ import type { CheckContext, Finding, Parameters } from '../../core/shape/recipes
 
 export interface SolidRequest {
   id: number;
+  /** A solid for the screen, or the checks on the file's own triangles. */
+  want: 'show' | 'check';
   recipe: string;
   parameters: Parameters;
   context: CheckContext;
@@ -23,5 +25,5 @@ export interface ShownSolid {
 
 export type SolidReply =
   | { id: number; kind: 'shown'; solid: ShownSolid; ms: number; heap: number }
-  | { id: number; kind: 'checked'; findings: Finding[] }
+  | { id: number; kind: 'checked'; findings: Finding[]; heap: number }
   | { id: number; kind: 'failed'; findings: Finding[]; heap: number };

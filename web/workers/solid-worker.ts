@@ -25,26 +25,33 @@ addEventListener('message', async (message: MessageEvent<SolidRequest>) => {
   const kernels = await starting;
   // Several keystrokes may have waited for the kernels: only the last one counts.
   if (request.id !== newest) return;
+  if (request.want === 'show') show(request, kernels);
+  else check(request, kernels);
+});
+
+function show({ id, recipe: name, parameters }: SolidRequest, kernels: Kernels): void {
   const began = performance.now();
-  const recipe = requireRecipe(request.recipe);
-  const outcome = buildPart(recipe, request.parameters, kernels, 'screen');
+  const recipe = requireRecipe(name);
+  const outcome = buildPart(recipe, parameters, kernels, 'screen');
   const heap = kernels.part.memory();
-  if (!outcome.ok) return reply({ id: request.id, kind: 'failed', findings: outcome.findings, heap });
-  const solid = shown(outcome.part, recipe.surfaces(request.parameters));
-  reply({ id: request.id, kind: 'shown', solid, ms: performance.now() - began, heap }, [
+  if (!outcome.ok) {
+    reply({ id, kind: 'failed', findings: outcome.findings, heap });
+    return;
+  }
+  const solid = shown(outcome.part, recipe.surfaces(parameters));
+  reply({ id, kind: 'shown', solid, ms: performance.now() - began, heap }, [
     solid.positions.buffer,
     solid.normals.buffer,
     solid.edges.buffer,
   ]);
-  // A pause lets a newer request in before the finer triangles are made for the checks.
-  await new Promise(done => setTimeout(done, 120));
-  if (request.id !== newest) return;
-  const fine = buildPart(recipe, request.parameters, kernels, 'file');
-  const findings = fine.ok
-    ? inspectPart(recipe, request.parameters, fine.part, request.context)
-    : fine.findings;
-  reply({ id: request.id, kind: 'checked', findings });
-});
+}
+
+function check({ id, recipe: name, parameters, context }: SolidRequest, kernels: Kernels): void {
+  const recipe = requireRecipe(name);
+  const outcome = buildPart(recipe, parameters, kernels, 'file');
+  const findings = outcome.ok ? inspectPart(recipe, parameters, outcome.part, context) : outcome.findings;
+  reply({ id, kind: 'checked', findings, heap: kernels.part.memory() });
+}
 
 function reply(message: SolidReply, transfer: ArrayBufferLike[] = []): void {
   postMessage(message, { transfer: transfer as ArrayBuffer[] });
