@@ -5,7 +5,7 @@ import { checkContext, resolvePart } from '../../core/job/resolve';
 import type { Workshop } from '../../core/job/workshop';
 import type { Blobs } from '../blobs/blobs';
 import { HttpError, notFound } from '../errors';
-import type { SolidPool } from '../solids/pool';
+import { KERNELS, type SolidPool } from '../solids/pool';
 
 /** Walls and infill together fill about this share of a small part. Common practice, no source. */
 const FILL = 0.75;
@@ -60,7 +60,7 @@ export async function prepareVersion(
       1 + Math.max(0, ...job.history.versions.filter(v => v.partId === resolved.part.id).map(v => v.number)),
     recipe: resolved.recipe.id,
     recipeVersion: resolved.recipe.version,
-    kernels: 'replicad 1.1.0, manifold-3d 3.5.4',
+    kernels: KERNELS,
     printerId: resolved.printer.id,
     materialId: resolved.material.id,
     pose: resolved.part.pose,

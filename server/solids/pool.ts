@@ -1,14 +1,20 @@
 import { Piscina } from 'piscina';
+import { requireRecipe } from '../../core/shape/recipes';
+import { Recent, solidKey } from '../../core/shape/solid-key';
 import type { SolidAnswer, SolidTask } from './task';
 
 /** A kernel's heap only grows: beyond this the thread is replaced. */
 const MOST_HEAP = 600e6;
 const LONGEST = 60_000;
 const MOST_WAITING = 20;
+/** Answers kept: a version's solid is asked for again by its files, a few hundred kilobytes each. */
+const MOST_KEPT = 12;
+export const KERNELS = 'replicad 1.1.0, manifold-3d 3.5.4';
 
 /** Worker threads that build solids, bounded in time and memory. */
 export class SolidPool {
   private pool = this.open();
+  private readonly recent = new Recent<SolidAnswer>(MOST_KEPT);
 
   private open(): Piscina {
     return new Piscina({
@@ -22,12 +28,17 @@ export class SolidPool {
   }
 
   async run(task: SolidTask): Promise<SolidAnswer> {
+    const { recipe, parameters, ...rest } = task;
+    const key = solidKey(requireRecipe(recipe), parameters, JSON.stringify(rest), KERNELS);
+    const known = this.recent.get(key);
+    if (known) return known;
     const answer = (await this.pool.run(task, { signal: AbortSignal.timeout(LONGEST) })) as SolidAnswer;
     if (answer.memory > MOST_HEAP) {
       const old = this.pool;
       this.pool = this.open();
       void old.close();
     }
+    this.recent.put(key, answer);
     return answer;
   }
 

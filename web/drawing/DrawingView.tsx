@@ -14,6 +14,8 @@ interface Props {
 }
 
 const TEXT = 13.5;
+/** The label face is narrow: about half its height a letter, and a little air. */
+const labelWidth = (words: string) => words.length * TEXT * 0.47 + 10;
 
 /** One renderer for all drawings: lines in mm, labels in steady pixels. */
 export function DrawingView({ drawing, valueFor, lit, onPick, height, caption }: Props) {
@@ -27,14 +29,22 @@ export function DrawingView({ drawing, valueFor, lit, onPick, height, caption }:
     return () => watch.disconnect();
   }, []);
   const [minX, minY, maxX, maxY] = drawing.frame;
-  // Room for labels that stand beside the outermost dimension lines.
-  const uprights = (side: -1 | 1) =>
-    drawing.dimensions.some(d => d.direction === 'up' && Math.sign(d.line || 1) === side);
-  const pad = { left: uprights(-1) ? 92 : 30, right: uprights(1) ? 92 : 30, y: caption ? 30 : 14 };
-  const scale = Math.max(
-    0.2,
-    Math.min((width - pad.left - pad.right) / (maxX - minX), (height - 2 * pad.y) / (maxY - minY)),
-  );
+  const wordsOf = (d: DrawDimension) => `${d.diameter ? '⌀ ' : ''}${d.label} ${valueFor(d) ?? '?'}`;
+  const padY = caption ? 30 : 14;
+  const fit = (left: number, right: number) =>
+    Math.max(0.2, Math.min((width - left - right) / (maxX - minX), (height - 2 * padY) / (maxY - minY)));
+  // Labels of upright dimensions stand beside their lines: what of them does not fit inside gets room.
+  const room = (side: -1 | 1, scale: number) =>
+    drawing.dimensions
+      .filter(d => d.direction === 'up' && (d.line < 0 ? -1 : 1) === side)
+      .reduce(
+        (most, d) =>
+          Math.max(most, labelWidth(wordsOf(d)) + 12 - scale * (side < 0 ? d.line - minX : maxX - d.line)),
+        16,
+      );
+  const rough = fit(16, 16);
+  const pad = { left: room(-1, rough), right: room(1, rough) };
+  const scale = fit(pad.left, pad.right);
   const at = ([x, y]: DrawPoint): [number, number] => [
     (width + pad.left - pad.right) / 2 + (x - (minX + maxX) / 2) * scale,
     (height - (caption ? 18 : 0)) / 2 - (y - (minY + maxY) / 2) * scale,
@@ -71,7 +81,15 @@ export function DrawingView({ drawing, valueFor, lit, onPick, height, caption }:
           />
         ))}
         {drawing.dimensions.map(d => (
-          <DimensionLine key={d.key} d={d} at={at} value={valueFor(d)} lit={d.key === lit} onPick={onPick} />
+          <DimensionLine
+            key={d.key}
+            d={d}
+            at={at}
+            words={wordsOf(d)}
+            open={valueFor(d) === null}
+            lit={d.key === lit}
+            onPick={onPick}
+          />
         ))}
         {caption ? (
           <text x={width / 2} y={height - 8} textAnchor="middle" className="caption">
@@ -86,12 +104,14 @@ export function DrawingView({ drawing, valueFor, lit, onPick, height, caption }:
 interface LineProps {
   d: DrawDimension;
   at(p: DrawPoint): [number, number];
-  value: string | null;
+  words: string;
+  /** Not read yet. */
+  open: boolean;
   lit: boolean;
   onPick?: (key: string) => void;
 }
 
-function DimensionLine({ d, at, value, lit, onPick }: LineProps) {
+function DimensionLine({ d, at, words, open, lit, onPick }: LineProps) {
   const across = d.direction === 'across';
   const a = at(across ? [d.from[0], d.line] : [d.line, d.from[1]]);
   const b = at(across ? [d.to[0], d.line] : [d.line, d.to[1]]);
@@ -99,8 +119,7 @@ function DimensionLine({ d, at, value, lit, onPick }: LineProps) {
     [at(d.from), a],
     [at(d.to), b],
   ] as const;
-  const words = `${d.diameter ? '⌀ ' : ''}${d.label} ${value ?? '?'}`;
-  const half = (words.length * TEXT * 0.47) / 2 + 5;
+  const half = labelWidth(words) / 2;
   // An upright dimension's label stands beside its line, outwards, where it covers nothing.
   const beside = across ? 0 : (d.line < 0 ? -1 : 1) * (half + 4);
   const middle: [number, number] = [(a[0] + b[0]) / 2 + beside, (a[1] + b[1]) / 2];
@@ -109,7 +128,7 @@ function DimensionLine({ d, at, value, lit, onPick }: LineProps) {
     // The list of dimensions beside the drawing is the keyboard's way; this is for the pointer.
     // biome-ignore lint/a11y/noStaticElementInteractions: see above
     <g
-      className={`dimension ${value === null ? 'open' : ''}`}
+      className={`dimension ${open ? 'open' : ''}`}
       data-lit={lit ? '' : undefined}
       onClick={pick}
       style={pick && { cursor: 'pointer' }}

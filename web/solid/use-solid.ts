@@ -1,5 +1,6 @@
 import { useEffect, useRef, useState } from 'react';
 import type { CheckContext, Finding, Parameters } from '../../core/shape/recipes/recipe';
+import { Recent } from '../../core/shape/solid-key';
 import type { ShownSolid, SolidReply, SolidRequest } from '../workers/solid-protocol';
 
 export interface SolidState {
@@ -89,6 +90,8 @@ const worker = (want: 'show' | 'check') => {
 };
 /** The checks wait until nobody has typed for this long, ms. */
 const CHECK_AFTER = 350;
+/** Coming back to numbers that were shown a moment ago, from another stage or by undo, costs nothing. */
+const recent = new Recent<SolidState>(8);
 
 export function useSolid(recipe: string, parameters: Parameters, context: CheckContext): SolidState {
   const [state, setState] = useState<SolidState>({ solid: null, findings: null, refused: null, busy: true });
@@ -98,21 +101,30 @@ export function useSolid(recipe: string, parameters: Parameters, context: CheckC
   // biome-ignore lint/correctness/useExhaustiveDependencies: `key` stands for all that the solid depends on
   useEffect(() => {
     let current = true;
+    const known = recent.get(key);
+    if (known) {
+      setState(known);
+      return;
+    }
     setState(now => ({ ...now, busy: true, findings: null }));
     const { recipe: name, parameters: values, context: against } = asked.current;
     const request = { recipe: name, parameters: values, context: against };
     let later: ReturnType<typeof setTimeout> | undefined;
+    let shown: ShownSolid | null = null;
     worker('show').ask({ ...request, want: 'show' }, reply => {
       if (!current) return;
       if (reply.kind === 'failed') {
         setState(now => ({ ...now, busy: false, refused: reply.findings, findings: reply.findings }));
       } else if (reply.kind === 'shown') {
+        shown = reply.solid;
         setState({ solid: reply.solid, findings: null, refused: null, busy: false });
         later = setTimeout(() => worker('check').ask({ ...request, want: 'check' }, checked), CHECK_AFTER);
       }
     });
     const checked = (reply: SolidReply) => {
-      if (current && reply.kind !== 'shown') setState(now => ({ ...now, findings: reply.findings }));
+      if (!current || reply.kind === 'shown') return;
+      recent.put(key, { solid: shown, findings: reply.findings, refused: null, busy: false });
+      setState(now => ({ ...now, findings: reply.findings }));
     };
     return () => {
       clearTimeout(later);

@@ -1,11 +1,12 @@
 import { beforeAll, describe, expect, test } from 'vitest';
 import { kernels as startKernels } from '../../../server/solids/kernels';
-import { buildPart, inspectPart } from '../build';
+import { buildPart, inspectPart, SAGITTA } from '../build';
 import type { Kernels } from '../kernels/kernel';
-import type { TriangleMesh } from '../mesh/mesh';
+import { facing, type TriangleMesh } from '../mesh/mesh';
 import type { CheckContext, Parameters } from '../recipes/recipe';
 import { roundCap } from '../recipes/round-cap';
 import { checkBed, checkClosed, checkMates, checkWalls } from './check-solid';
+import { trianglesOfMates } from './measure';
 import { box, insideOut, moved, ring, scaled, together, withoutTriangle } from './test-solids';
 import { thinnestWall } from './thickness';
 
@@ -70,6 +71,23 @@ describe('mates measured on the triangles against the ledger', () => {
   test('a surface that is not there', () => expect(mates(box([3, 3, 30]))).toContain('mate-missing'));
   test('a mate the ledger knows nothing of is not judged', () =>
     expect(mates(scaled(sound, 1.1), { ledger: {} })).toEqual([]));
+});
+
+describe('which triangles light up', () => {
+  test('the wall of a mate, not the floor whose corners lie on it', () => {
+    for (const quality of ['screen', 'file'] as const) {
+      const outcome = buildPart(roundCap, roundCap.demo.parameters, kernels, quality);
+      if (!outcome.ok) throw new Error('not built');
+      const { mesh } = outcome.part;
+      const owner = trianglesOfMates(mesh, roundCap.surfaces(roundCap.demo.parameters), SAGITTA[quality]);
+      let area = 0;
+      owner.forEach((mate, t) => {
+        if (mate >= 0) area += Math.hypot(...facing(mesh, t)) / 2;
+      });
+      // The bore from the end to the lead-in: a cylinder of 32.04 by 13.2.
+      expect(area / (Math.PI * 32.04 * 13.2), quality).toBeCloseTo(1, 2);
+    }
+  });
 });
 
 describe('walls', () => {

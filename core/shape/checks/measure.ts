@@ -1,4 +1,4 @@
-import type { TriangleMesh } from '../mesh/mesh';
+import { facing, type TriangleMesh } from '../mesh/mesh';
 import { loopNear, sectionAtZ } from '../mesh/section';
 import type { MateSurface } from '../recipes/recipe';
 
@@ -48,7 +48,10 @@ export function trianglesOfMates(
       p[3 * v + 2]! > surface.from - near &&
       p[3 * v + 2]! < surface.to + near;
     for (let t = 0; t < owner.length; t++) {
-      if (on(triangles[3 * t]!) && on(triangles[3 * t + 1]!) && on(triangles[3 * t + 2]!)) owner[t] = index;
+      if (!(on(triangles[3 * t]!) && on(triangles[3 * t + 1]!) && on(triangles[3 * t + 2]!))) continue;
+      // A face that closes the bore may have all its corners on it too: the wall faces sideways.
+      const [nx, ny, nz] = facing(mesh, t);
+      if (Math.abs(nz) < Math.hypot(nx, ny)) owner[t] = index;
     }
   });
   return owner;

@@ -81,7 +81,7 @@ export function portDrawing(measured: Readonly<Record<string, number>>, p: Param
   const inner = has.bead(p) ? Math.max(measured.inner_groove ?? bore + 1.4 * scale, bore) : bore;
   const [R, B, G, I] = [rim / 2, bore / 2, groove / 2, inner / 2];
   const base = 0.28 * height;
-  const flange = R + 0.42 * rim;
+  const flange = R + 0.3 * rim;
   const ring: DrawPoint[] = [
     [B, -base],
     [flange, -base],
@@ -110,6 +110,8 @@ export function portDrawing(measured: Readonly<Record<string, number>>, p: Param
     },
   ];
   const gap = Math.max(4, rim / 6);
+  /** Upright dimensions run beside the rim, above the flange. */
+  const side = R + 0.17 * rim;
   const dimensions: DrawDimension[] = [];
   let above = height + gap;
   const mark = (key: string, label: string, half: number, low: number, high: number, at: number) => {
@@ -141,10 +143,10 @@ export function portDrawing(measured: Readonly<Record<string, number>>, p: Param
     );
   if (has.ridge(p)) {
     const x = has.lip(p) ? R : B;
-    dimensions.push(up('groove_from', 'from top', x, height - from, height, flange - gap / 2));
-    dimensions.push(up('groove_width', 'width', x, height - from - width, height - from, flange + gap));
+    dimensions.push(up('groove_from', 'from top', x, height - from, height, side));
+    dimensions.push(up('groove_width', 'width', x, height - from - width, height - from, side));
   }
-  if (has.skirt(p)) dimensions.push(up('rim_height', 'height', -R, 0, height, -flange + gap / 2));
+  if (has.skirt(p)) dimensions.push(up('rim_height', 'height', -R, 0, height, -side));
   return { title: 'Cut through the object', shapes, dimensions, frame: frameOf(shapes, dimensions, 2) };
 }
 

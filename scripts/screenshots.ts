@@ -1,0 +1,59 @@
+// Makes docs/screenshots/ from a fresh demo workshop: `npm run screenshots`, with the page built.
+import { spawnSync } from 'node:child_process';
+import { mkdirSync, mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+import { chromium } from '@playwright/test';
+import type { Rack } from '../contract/rack';
+import config from '../playwright.config';
+import { killed, startServer } from '../server/kill-rounds';
+
+const root = fileURLToPath(new URL('..', import.meta.url));
+const out = join(root, 'docs/screenshots');
+const folder = mkdtempSync(join(tmpdir(), 'sagoma-shots-'));
+mkdirSync(out, { recursive: true });
+spawnSync(process.execPath, ['--import', 'tsx', 'demo/fill.ts', folder], { cwd: root, stdio: 'inherit' });
+const { base, child } = await startServer(folder);
+const { jobs } = (await (await fetch(`${base}/api/jobs`)).json()) as Rack;
+const job = (title: string) => `/jobs/${jobs.find(j => j.title.startsWith(title))!.id}`;
+const cap = job('Vent-port cap');
+
+const browser = await chromium.launch(config.use!.launchOptions);
+const views: [name: string, path: string, options?: { select?: string; dark?: boolean; width?: number }][] = [
+  ['rack', '/'],
+  ['brief', `${cap}/brief`],
+  ['measure', `${cap}/measure`, { select: 'Groove, outside' }],
+  ['fit', `${cap}/fit`, { select: 'Skirt over rim' }],
+  ['shape', `${cap}/shape`, { select: 'Skirt over rim' }],
+  ['shape-night', `${cap}/shape`, { select: 'Lip in groove', dark: true }],
+  ['print', `${cap}/print`],
+  ['try', `${cap}/try`],
+  ['keep', `${job('Trestle')}/keep`],
+  ['workshop', '/workshop'],
+  ['measure-phone', `${job('Drain')}/measure`, { width: 390 }],
+];
+for (const [name, path, { select, dark, width } = {}] of views) {
+  const page = await (
+    await browser.newContext({
+      viewport: { width: width ?? 1280, height: 800 },
+      colorScheme: dark ? 'dark' : 'light',
+    })
+  ).newPage();
+  await page.goto(base + path);
+  await page.getByRole('heading').first().waitFor();
+  if (path.endsWith('shape')) await page.locator('[data-testid="solid-facts"][data-busy="false"]').waitFor();
+  if (path.endsWith('print'))
+    await page.getByText('Checking the finished solid').waitFor({ state: 'detached' });
+  if (select)
+    await page
+      .getByRole('complementary', { name: 'Ledger' })
+      .getByRole('button', { name: new RegExp(`^${select}`) })
+      .click();
+  await page.waitForTimeout(1500);
+  await page.screenshot({ path: join(out, `${name}.png`) });
+  await page.close();
+}
+await browser.close();
+await killed(child, 'SIGTERM');
+rmSync(folder, { recursive: true, force: true });
