@@ -31,7 +31,7 @@ export function DrawingView({ drawing, valueFor, lit, onPick, height, caption }:
   const [minX, minY, maxX, maxY] = drawing.frame;
   const wordsOf = (d: DrawDimension) => `${d.diameter ? '⌀ ' : ''}${d.label} ${valueFor(d) ?? '?'}`;
   const padY = caption ? 30 : 14;
-  const fit = (left: number, right: number) =>
+  const scaleFor = (left: number, right: number) =>
     Math.max(0.2, Math.min((width - left - right) / (maxX - minX), (height - 2 * padY) / (maxY - minY)));
   // Labels of upright dimensions stand beside their lines: what of them does not fit inside gets room.
   const room = (side: -1 | 1, scale: number) =>
@@ -42,9 +42,9 @@ export function DrawingView({ drawing, valueFor, lit, onPick, height, caption }:
           Math.max(most, labelWidth(wordsOf(d)) + 12 - scale * (side < 0 ? d.line - minX : maxX - d.line)),
         16,
       );
-  const rough = fit(16, 16);
+  const rough = scaleFor(16, 16);
   const pad = { left: room(-1, rough), right: room(1, rough) };
-  const scale = fit(pad.left, pad.right);
+  const scale = scaleFor(pad.left, pad.right);
   const at = ([x, y]: DrawPoint): [number, number] => [
     (width + pad.left - pad.right) / 2 + (x - (minX + maxX) / 2) * scale,
     (height - (caption ? 18 : 0)) / 2 - (y - (minY + maxY) / 2) * scale,

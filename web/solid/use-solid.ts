@@ -98,7 +98,6 @@ export function useSolid(recipe: string, parameters: Parameters, context: CheckC
   const key = JSON.stringify([recipe, parameters, context]);
   const asked = useRef({ recipe, parameters, context });
   asked.current = { recipe, parameters, context };
-  // biome-ignore lint/correctness/useExhaustiveDependencies: `key` stands for all that the solid depends on
   useEffect(() => {
     let current = true;
     const known = recent.get(key);
