@@ -40,6 +40,18 @@ test('keyboard only: a job is made, measured, fitted and looked at', async ({ pa
   await expect(ledgerRow(page, 'Rim height')).toContainText('18.00');
 });
 
+test('the next step leads to where it is done, also on the stage it is done on', async ({ page, bench }) => {
+  const id = await bench.measuredJob();
+  await page.goto(`${bench.url}/jobs/${id}/measure`);
+  const next = page.getByRole('banner').getByRole('button', { name: 'Say what happens if it breaks' });
+  await next.click();
+  await expect(page.getByRole('heading', { name: 'What is it, and what must it do?' })).toBeVisible();
+  await next.click();
+  await expect(page.getByRole('radio', { name: /^Nuisance/ })).toBeFocused();
+  await page.keyboard.press('Space');
+  await expect(page.getByRole('banner').getByRole('button', { name: 'Make version 1' })).toBeVisible();
+});
+
 test('a number typed anywhere on Measure is a reading', async ({ page, bench }) => {
   const { id } = await bench.api('POST', '/jobs', { title: 'Cap', recipe: 'round-cap' });
   await page.goto(`${bench.url}/jobs/${id}/measure`);
@@ -75,7 +87,10 @@ test('the practice bench plays the loop without hardware until it fits', async (
   await expect(ledgerRow(page, 'Rim height')).toContainText('read once');
   for (let version = 1; version <= 7; version++) {
     await page.goto(`${bench.url}/jobs/${id}/print`);
-    await page.getByRole('button', { name: `Make version ${version}` }).click();
+    await page
+      .getByRole('main')
+      .getByRole('button', { name: `Make version ${version}` })
+      .click();
     await expect(page.getByRole('heading', { name: `Version ${version} PLA` })).toBeVisible({
       timeout: 30_000,
     });

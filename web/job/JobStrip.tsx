@@ -1,5 +1,5 @@
 import { PanelRightOpen, Redo2, Undo2 } from 'lucide-react';
-import { Link } from 'react-router';
+import { Link, useParams } from 'react-router';
 import styled from 'styled-components';
 import { formatPlain } from '../../core/quantity/format';
 import { Button, Hinted, IconButton } from '../ui/controls';
@@ -18,6 +18,12 @@ export function JobStrip({ onUndo, onLedger }: Props) {
   const { job, document, overview, workshop, state, go } = useBench();
   const { next } = overview;
   const waiting = state.pending.length > 0;
+  const { stage } = useParams();
+  const takeStep = () => {
+    go(next.stage, next.key);
+    // Already there: show where on the page it is done.
+    if (stage === next.stage) requestAnimationFrame(showWhere);
+  };
   return (
     <Strip>
       <Tag to="/" title={`${document.title}. Back to the rack.`}>
@@ -71,12 +77,19 @@ export function JobStrip({ onUndo, onLedger }: Props) {
       </Tools>
       <Next>
         <p>{next.reason}</p>
-        <Button $look="main" onPress={() => go(next.stage, next.key)}>
+        <Button $look="main" onPress={() => takeStep()}>
           {next.action}
         </Button>
       </Next>
     </Strip>
   );
+}
+
+/** The control that does the next step is marked by its page. */
+function showWhere(): void {
+  const place = document.querySelector<HTMLElement>('[data-next]');
+  place?.scrollIntoView({ block: 'center' });
+  place?.focus();
 }
 
 const Strip = styled.header`

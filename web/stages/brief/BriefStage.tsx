@@ -85,7 +85,7 @@ export function BriefStage() {
               onSelectionChange={keys => set({ ifItBreaks: ([...keys][0] as Brief['ifItBreaks']) ?? null })}
             >
               {BREAKS.map(b => (
-                <ToggleButton key={b.id} id={b.id}>
+                <ToggleButton key={b.id} id={b.id} data-next>
                   <b>{b.word}</b>
                   <span>{b.means}</span>
                 </ToggleButton>

@@ -50,6 +50,7 @@ export function KeepStage() {
                 </h2>
                 <Button
                   $small
+                  data-next
                   onPress={() =>
                     void edit({ kind: 'in-service', since: service.since ? null : new Date().toISOString() })
                   }

@@ -112,6 +112,7 @@ export function ReadingPanel({ state, onNext }: Props) {
         <input
           ref={field}
           data-reading
+          data-next
           aria-labelledby="reading-label"
           aria-invalid={problem !== null}
           aria-describedby="reading-help"

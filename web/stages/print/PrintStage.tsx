@@ -95,6 +95,7 @@ export function PrintStage() {
             <Row $between $wrap>
               <h2>Version {next}</h2>
               <Button
+                data-next
                 $look={unchanged ? 'plain' : 'main'}
                 isDisabled={busy || refused !== null}
                 onPress={() => void make()}

@@ -175,7 +175,7 @@ function TryForm({ version, print, again }: { version: Version; print: Print; ag
               onSelectionChange={keys => change(mate.id, { verdict: [...keys][0] as Verdict | undefined })}
             >
               {VERDICTS.map(v => (
-                <ToggleButton key={v} id={v} data-mark={markOfVerdict(v)}>
+                <ToggleButton key={v} id={v} data-mark={markOfVerdict(v)} data-next>
                   <svg width="26" height="15" viewBox="0 0 24 14" aria-hidden>
                     <MarkShape mark={markOfVerdict(v)} />
                   </svg>
