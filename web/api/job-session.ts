@@ -1,7 +1,7 @@
 import type { Conflict, JobAnswer } from '../../contract/jobs';
 import { same } from '../../core/job/changes';
 import type { JobDocument } from '../../core/job/document';
-import { applyEdit, type Edit, EditRefused } from '../../core/job/edits';
+import { applyEdit, type Edit } from '../../core/job/edits';
 import type { Workshop } from '../../core/job/workshop';
 import { call, get, post, ServerSaid, tabId, Unreachable } from './client';
 import { stream } from './events';
@@ -38,6 +38,8 @@ export class JobSession {
   };
   private readonly watchers = new Set<() => void>();
   private sending = false;
+  /** The first pending edit was sent without an answer: it may have landed all the same. */
+  private unsure = false;
   private retry: ReturnType<typeof setTimeout> | undefined;
   private stop: (() => void) | undefined;
 
@@ -46,7 +48,9 @@ export class JobSession {
     private workshop: Workshop,
   ) {
     const kept = sessionStorage.getItem(this.key);
-    if (kept) this.state = { ...this.state, pending: JSON.parse(kept) as Edit[] };
+    if (!kept) return;
+    this.state = { ...this.state, pending: JSON.parse(kept) as Edit[] };
+    this.unsure = true;
   }
 
   private get key() {
@@ -142,9 +146,15 @@ export class JobSession {
     const { base, pending, conflict } = this.state;
     const [edit] = pending;
     if (this.sending || !base || !edit || conflict) return;
+    if (this.unsure && this.isThere(base.document, edit)) {
+      this.unsure = false;
+      this.set({ pending: pending.slice(1), offline: false });
+      return this.send();
+    }
     this.sending = true;
     try {
       const next = await post<JobAnswer>(`/jobs/${this.jobId}/edits`, { revision: base.revision, edit });
+      this.unsure = false;
       this.set({ base: next, pending: this.state.pending.slice(1), offline: false });
     } catch (error) {
       this.failed(edit, error);
@@ -156,10 +166,12 @@ export class JobSession {
 
   private failed(edit: Edit, error: unknown): void {
     if (error instanceof Unreachable) {
+      this.unsure = true;
       this.set({ offline: true });
       this.later(() => void this.refresh());
       return;
     }
+    this.unsure = false;
     if (error instanceof ServerSaid && error.code === 'stale') {
       const conflict = error.details as Conflict;
       // The answer to our own edit was lost on the way: it is there already.
@@ -175,14 +187,18 @@ export class JobSession {
   /** The page shows what was refused after it had been shown as done. */
   onRefused: (error: Error) => void = () => {};
 
+  /** Whether the document holds already what the edit would do. */
   private isThere(document: JobDocument, edit: Edit): boolean {
-    if (edit.kind === 'add-reading') {
-      return document.dimensions.some(d => d.readings.some(r => r.id === edit.reading.id));
-    }
+    const readings = (id: string) => document.dimensions.find(d => d.id === id)?.readings ?? [];
+    if (edit.kind === 'add-reading') return readings(edit.dimensionId).some(r => r.id === edit.reading.id);
+    if (edit.kind === 'take-back-reading')
+      return !readings(edit.dimensionId).some(r => r.id === edit.readingId);
+    if (edit.kind === 'service-note') return document.service.notes.some(n => n.id === edit.id);
     try {
       return same(applyEdit(document, edit, this.workshop), document);
-    } catch (error) {
-      return error instanceof EditRefused;
+    } catch {
+      // The server will say why it makes no sense any more.
+      return false;
     }
   }
 

@@ -1,0 +1,239 @@
+import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest';
+import type { JobAnswer } from '../../contract/jobs';
+import { applyEdit, type Edit } from '../../core/job/edits';
+import { EMPTY_HISTORY } from '../../core/job/history';
+import { newJob } from '../../core/job/new-job';
+import { FIRST_WORKSHOP } from '../../core/job/workshop';
+import { requireRecipe } from '../../core/shape/recipes';
+
+/** A server of a few lines: enough to be slow, away, quicker than us, or to lose an answer. */
+class PretendServer {
+  job: JobAnswer = {
+    id: 'job',
+    number: 1,
+    revision: 1,
+    createdAt: '',
+    updatedAt: '',
+    document: newJob('Cap', requireRecipe('round-cap'), FIRST_WORKSHOP),
+    history: EMPTY_HISTORY,
+    undo: null,
+    redo: null,
+  };
+  away = false;
+  /** Does what is asked and then breaks the connection. */
+  loseNextAnswer = false;
+  received: Edit[] = [];
+
+  fetch = async (url: string, init: { method: string; body?: string }) => {
+    if (this.away) throw new TypeError('fetch failed');
+    if (init.method === 'GET') return answer(200, this.job);
+    const { revision, edit } = JSON.parse(init.body!) as { revision: number; edit: Edit };
+    if (!url.endsWith('/edits')) return answer(404, { error: { code: 'no-route', message: 'no.' } });
+    if (revision !== this.job.revision) {
+      return answer(409, {
+        error: {
+          code: 'stale',
+          message: 'stale.',
+          details: { current: this.job, theirs: ['theirs'], yours: edit.kind },
+        },
+      });
+    }
+    if (edit.kind === 'rename' && edit.title === 'refused')
+      return answer(422, { error: { code: 'edit-refused', message: 'The server will not.' } });
+    this.received.push(edit);
+    this.job = {
+      ...this.job,
+      revision: revision + 1,
+      document: applyEdit(this.job.document, edit, FIRST_WORKSHOP),
+    };
+    if (this.loseNextAnswer) {
+      this.loseNextAnswer = false;
+      throw new TypeError('connection reset');
+    }
+    return answer(200, this.job);
+  };
+
+  /** What another window does. */
+  otherWindow(edit: Edit): void {
+    this.job = {
+      ...this.job,
+      revision: this.job.revision + 1,
+      document: applyEdit(this.job.document, edit, FIRST_WORKSHOP),
+    };
+  }
+}
+
+const answer = (status: number, body: unknown) => ({
+  ok: status < 400,
+  status,
+  json: async () => structuredClone(body),
+});
+
+class Storage {
+  private readonly kept = new Map<string, string>();
+  getItem = (key: string) => this.kept.get(key) ?? null;
+  setItem = (key: string, value: string) => void this.kept.set(key, value);
+  removeItem = (key: string) => void this.kept.delete(key);
+}
+
+const rename = (title: string): Edit => ({ kind: 'rename', title });
+const reading = (id: string, value = 31.7): Edit => ({
+  kind: 'add-reading',
+  dimensionId: 'rim',
+  reading: {
+    id,
+    value,
+    text: String(value),
+    unit: 'mm',
+    at: '2026-01-01T00:00:00.000Z',
+    instrumentId: null,
+    source: 'seat',
+    via: 'typed',
+    struck: null,
+  },
+});
+
+let server: PretendServer;
+let open: () => Promise<import('./job-session').JobSession>;
+beforeEach(async () => {
+  vi.useFakeTimers();
+  vi.resetModules();
+  server = new PretendServer();
+  vi.stubGlobal('sessionStorage', new Storage());
+  vi.stubGlobal('EventSource', class {});
+  vi.stubGlobal('fetch', (url: string, init: never) => server.fetch(url, init));
+  const { JobSession } = await import('./job-session');
+  open = async () => {
+    const session = new JobSession('job', FIRST_WORKSHOP);
+    session.start();
+    await vi.advanceTimersByTimeAsync(0);
+    return session;
+  };
+});
+afterEach(() => {
+  vi.useRealTimers();
+  vi.unstubAllGlobals();
+});
+const later = (ms = 5) => vi.advanceTimersByTimeAsync(ms);
+
+describe('edits of this window', () => {
+  test('show at once, are sent one after another, and end acknowledged', async () => {
+    const session = await open();
+    void session.edit(rename('One'));
+    void session.edit(rename('Two'));
+    void session.edit(reading('r1'));
+    expect(session.read().document!.title).toBe('Two');
+    expect(session.read().pending).toHaveLength(3);
+    await later();
+    expect(session.read().pending).toEqual([]);
+    expect(server.received.map(e => e.kind)).toEqual(['rename', 'rename', 'add-reading']);
+    expect(session.read().base!.revision).toBe(4);
+  });
+
+  test('what makes no sense is refused here, in words, and never sent', async () => {
+    const session = await open();
+    await expect(session.edit(rename('  '))).rejects.toThrow('Give');
+    await expect(session.edit(reading('r1', -1))).rejects.toThrow('above 0');
+    await session.edit(rename('Cap'));
+    await later();
+    expect(server.received).toEqual([]);
+  });
+
+  test('what the server refuses is taken back and said', async () => {
+    const session = await open();
+    const said: string[] = [];
+    session.onRefused = error => said.push(error.message);
+    await session.edit(rename('refused'));
+    await later();
+    expect(said).toEqual(['The server will not.']);
+    expect(session.read().document!.title).toBe('Cap');
+    expect(session.read().pending).toEqual([]);
+  });
+});
+
+describe('while the server is away', () => {
+  test('edits are kept, shown, and sent when it is back', async () => {
+    const session = await open();
+    server.away = true;
+    await session.edit(reading('r1'));
+    await session.edit(reading('r2', 31.8));
+    await later();
+    expect(session.read()).toMatchObject({ offline: true, pending: [{}, {}] });
+    expect(session.read().document!.dimensions[0]!.readings).toHaveLength(2);
+    server.away = false;
+    await later(2000);
+    expect(session.read()).toMatchObject({ offline: false, pending: [] });
+    expect(server.job.document.dimensions[0]!.readings.map(r => r.id)).toEqual(['r1', 'r2']);
+  });
+
+  test('they survive a reload of the window', async () => {
+    const first = await open();
+    server.away = true;
+    await first.edit(reading('r1'));
+    await later();
+    server.away = false;
+    const second = await open();
+    await later();
+    expect(server.job.document.dimensions[0]!.readings.map(r => r.id)).toEqual(['r1']);
+    expect(second.read().pending).toEqual([]);
+  });
+
+  test('an answer lost on the way does not make the edit twice, nor a conflict of it', async () => {
+    const session = await open();
+    const note: Edit = { kind: 'service-note', id: 'n1', at: '2026-01-01T00:00:00.000Z', words: 'holds' };
+    for (const edit of [reading('r1'), note, rename('One')]) {
+      server.loseNextAnswer = true;
+      await session.edit(edit);
+      await later(2000);
+      expect(session.read(), edit.kind).toMatchObject({ conflict: null, pending: [], offline: false });
+    }
+    server.loseNextAnswer = true;
+    await session.edit({ kind: 'take-back-reading', dimensionId: 'rim', readingId: 'r1' });
+    await later(2000);
+    expect(session.read().pending).toEqual([]);
+    expect(server.received.map(e => e.kind)).toEqual([
+      'add-reading',
+      'service-note',
+      'rename',
+      'take-back-reading',
+    ]);
+    expect(server.job.document.service.notes).toHaveLength(1);
+  });
+});
+
+describe('two windows', () => {
+  test('the later one is told both sides; on top keeps both', async () => {
+    const session = await open();
+    server.otherWindow(rename('Theirs'));
+    await session.edit(reading('r1'));
+    await later();
+    expect(session.read().conflict).toMatchObject({ theirs: ['theirs'], yours: 'add-reading' });
+    // Nothing more is sent until the maker has said what.
+    await session.edit(reading('r2', 31.9));
+    await later();
+    expect(server.received).toEqual([]);
+    session.resolveConflict(true);
+    await later();
+    expect(server.job.document).toMatchObject({ title: 'Theirs' });
+    expect(server.job.document.dimensions[0]!.readings).toHaveLength(2);
+  });
+
+  test('leaving mine out keeps theirs', async () => {
+    const session = await open();
+    server.otherWindow(rename('Theirs'));
+    await session.edit(rename('Mine'));
+    await later();
+    session.resolveConflict(false);
+    await later();
+    expect(session.read().document!.title).toBe('Theirs');
+    expect(server.received).toEqual([]);
+  });
+
+  test('an append waits until every edit is there, and says so when it cannot', async () => {
+    const session = await open();
+    server.away = true;
+    await session.edit(reading('r1'));
+    await later();
+    await expect(session.append('versions', {})).rejects.toThrow('not saved yet');
+  });
+});
