@@ -22,6 +22,13 @@ export const DimensionName = z
 /** Nothing on a bench is measured beyond this, mm; larger is a slip of the unit or the thumb. */
 export const LARGEST_READING = 5000;
 
+/** Members are addressed by their id in every edit: two of one id would be one too many. */
+const listOf = <T extends z.ZodType<{ id: string }>>(member: T, most: number) =>
+  z
+    .array(member)
+    .max(most, `At most ${most}.`)
+    .refine(list => new Set(list.map(x => x.id)).size === list.length, 'Two of them have the same id.');
+
 export const Unit = z.enum(['mm', 'cm', 'm', 'in', 'thou', 'deg', 'rad', 'none', 'percent']);
 
 export const Expression = z.object({ text: z.string().max(200), unit: Unit });
@@ -51,7 +58,7 @@ export const Dimension = z.object({
   /** The recipe's guide step it answers; null for the maker's own. */
   guide: z.string().max(40).nullable(),
   note: Note,
-  readings: z.array(Reading).max(200, 'At most 200 readings of one dimension.'),
+  readings: listOf(Reading, 200),
 });
 
 export const Window = z
@@ -104,22 +111,19 @@ export const Brief = z.object({
   purpose: Note,
   ifItBreaks: z.enum(['nuisance', 'damage', 'injury']).nullable(),
   mustHold: z.array(z.enum(['water', 'air', 'dust'])),
-  loads: z
-    .array(
-      z.object({
-        id: Id,
-        words: Label,
-        forceN: z.number().min(0).max(100_000).nullable(),
-        direction: z.string().max(120),
-      }),
-    )
-    .max(20),
+  loads: listOf(
+    z.object({
+      id: Id,
+      words: Label,
+      forceN: z.number().min(0).max(100_000).nullable(),
+      direction: z.string().max(120),
+    }),
+    20,
+  ),
   /** Hottest it gets, °C; null while nobody said. */
   hottestC: z.number().min(-60).max(400).nullable(),
   outdoors: z.boolean(),
-  obstacles: z
-    .array(z.object({ id: Id, words: Label, clear: z.number().min(0).max(5000).nullable() }))
-    .max(20),
+  obstacles: listOf(z.object({ id: Id, words: Label, clear: z.number().min(0).max(5000).nullable() }), 20),
   /** Cautions the maker has read and accepted. */
   cautionsRead: z.array(z.string().max(60)).max(50),
   /** The price of buying it instead, in the workshop's currency; null if it cannot be bought. */
@@ -136,13 +140,13 @@ export const JobDocument = z.object({
     leaves: z.boolean(),
   }),
   brief: Brief,
-  parts: z.array(Part).min(1).max(20),
-  dimensions: z.array(Dimension).max(100),
-  mates: z.array(Mate).max(100),
+  parts: listOf(Part, 20).refine(list => list.length > 0, 'A job has at least one part.'),
+  dimensions: listOf(Dimension, 100),
+  mates: listOf(Mate, 100),
   /** In service: what was fitted and how it holds. */
   service: z.object({
     since: z.iso.datetime().nullable(),
-    notes: z.array(z.object({ id: Id, at: z.iso.datetime(), words: Note })).max(200),
+    notes: listOf(z.object({ id: Id, at: z.iso.datetime(), words: Note }), 200),
   }),
 });
 

@@ -139,6 +139,8 @@ function edited(
     case 'in-service':
       return { ...document, service: { ...document.service, since: edit.since } };
     case 'service-note':
+      if (document.service.notes.some(n => n.id === edit.id))
+        throw new EditRefused('This note is already there.');
       return {
         ...document,
         service: {

@@ -1,7 +1,8 @@
 import { useEffect, useRef, useState } from 'react';
 import type { CheckContext, Finding, Parameters } from '../../core/shape/recipes/recipe';
 import { Recent } from '../../core/shape/solid-key';
-import type { ShownSolid, SolidReply, SolidRequest } from '../workers/solid-protocol';
+import type { ShownSolid, SolidReply } from '../workers/solid-protocol';
+import { SolidLine } from './solid-line';
 
 export interface SolidState {
   solid: ShownSolid | null;
@@ -13,79 +14,12 @@ export interface SolidState {
   busy: boolean;
 }
 
-/** Single-threaded kernels cannot be interrupted: a worker stuck this long on old numbers is replaced, ms. */
-const STUCK = 2000;
-const MOST_HEAP = 600e6;
-
-/** A worker that holds the kernels, shared by every view of a solid; one shows, another checks. */
-class SolidWorker {
-  private worker: Worker | undefined;
-  private id = 0;
-  private warm = false;
-  private running: { id: number; since: number } | undefined;
-  private waiting: SolidRequest | undefined;
-  private onReply: (reply: SolidReply) => void = () => {};
-
-  ask(request: Omit<SolidRequest, 'id'>, onReply: (reply: SolidReply) => void): number {
-    this.onReply = onReply;
-    this.waiting = { ...request, id: ++this.id };
-    this.next();
-    return this.id;
-  }
-
-  private next(): void {
-    if (!this.waiting) return;
-    if (this.running) {
-      // While the kernels start they are slow for a good reason.
-      if (this.warm && performance.now() - this.running.since > STUCK) this.replace();
-      else {
-        setTimeout(() => this.next(), 50);
-        return;
-      }
-    }
-    this.worker ??= this.open();
-    this.running = { id: this.waiting.id, since: performance.now() };
-    this.worker.postMessage(this.waiting);
-    this.waiting = undefined;
-  }
-
-  private open(): Worker {
-    const worker = new Worker(new URL('../workers/solid-worker.ts', import.meta.url), { type: 'module' });
-    worker.addEventListener('message', (message: MessageEvent<SolidReply>) => {
-      const reply = message.data;
-      this.warm = true;
-      this.running = undefined;
-      if (reply.heap > MOST_HEAP) this.replace();
-      // Stale results are dropped: only the newest numbers are ever shown.
-      if (reply.id === this.id) this.onReply(reply);
-      this.next();
-    });
-    worker.addEventListener('error', () => {
-      this.replace();
-      const message =
-        'The geometry kernel could not start. Reload the page; if it stays so, this browser lacks WebAssembly.';
-      this.onReply({
-        id: this.id,
-        kind: 'failed',
-        findings: [{ code: 'no-kernel', level: 'stop', message }],
-        heap: 0,
-      });
-    });
-    return worker;
-  }
-
-  private replace(): void {
-    this.worker?.terminate();
-    this.worker = undefined;
-    this.running = undefined;
-    this.warm = false;
-  }
-}
-
 /** Two, so that the checks on the fine triangles never hold up typing. */
-const workers: { show?: SolidWorker; check?: SolidWorker } = {};
+const workers: { show?: SolidLine; check?: SolidLine } = {};
 const worker = (want: 'show' | 'check') => {
-  workers[want] ??= new SolidWorker();
+  workers[want] ??= new SolidLine(
+    () => new Worker(new URL('../workers/solid-worker.ts', import.meta.url), { type: 'module' }),
+  );
   return workers[want];
 };
 /** The checks wait until nobody has typed for this long, ms. */

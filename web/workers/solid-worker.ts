@@ -17,16 +17,23 @@ import type { ShownSolid, SolidReply, SolidRequest } from './solid-protocol';
 const CREASE = 28;
 
 const starting = start();
-let newest = 0;
 
 addEventListener('message', async (message: MessageEvent<SolidRequest>) => {
   const request = message.data;
-  newest = request.id;
-  const kernels = await starting;
-  // Several keystrokes may have waited for the kernels: only the last one counts.
-  if (request.id !== newest) return;
-  if (request.want === 'show') show(request, kernels);
-  else check(request, kernels);
+  try {
+    const kernels = await starting;
+    if (request.want === 'show') show(request, kernels);
+    else check(request, kernels);
+  } catch (error) {
+    // Every request is answered: the line behind waits for it.
+    const reason = error instanceof Error ? error.message : 'it gave no reason';
+    const finding = {
+      code: 'kernel',
+      level: 'stop' as const,
+      message: `The geometry kernel failed: ${reason}. Reload the page to start it again.`,
+    };
+    reply({ id: request.id, kind: 'failed', findings: [finding], heap: 0 });
+  }
 });
 
 function show({ id, recipe: name, parameters }: SolidRequest, kernels: Kernels): void {

@@ -1,0 +1,201 @@
+import fc from 'fast-check';
+import { describe, expect, test } from 'vitest';
+import { requireRecipe } from '../shape/recipes';
+import { applyChanges, diff, invert } from './changes';
+import { type JobDocument as Job, JobDocument } from './document';
+import { applyEdit, Edit } from './edits';
+import { EMPTY_HISTORY } from './history';
+import { newJob } from './new-job';
+import { resolvePart } from './resolve';
+import { wordsFor } from './words';
+import { FIRST_WORKSHOP } from './workshop';
+
+const at = '2026-01-01T00:00:00.000Z';
+const recipe = requireRecipe('round-cap');
+const words = fc.constantFrom('a', 'Vent-port cap', '🦆', 'ein längerer Name');
+const dimension = fc.constantFrom('rim', 'bore', 'groove', 'own_1');
+const readingId = fc.constantFrom('r1', 'r2', 'r3');
+const part = fc.constant('part-1');
+
+/** Edits of every kind, many of which make no sense on the job they meet. */
+const edits = fc.oneof(
+  fc.record({ kind: fc.constant('rename' as const), title: words }),
+  fc.record({ kind: fc.constant('describe-object' as const), name: words, leaves: fc.boolean() }),
+  fc.record({
+    kind: fc.constant('brief' as const),
+    brief: fc.record({
+      purpose: words,
+      ifItBreaks: fc.constantFrom('nuisance' as const, 'injury' as const, null),
+      mustHold: fc.subarray(['water' as const, 'air' as const, 'dust' as const]),
+    }),
+  }),
+  fc.record({
+    kind: fc.constant('add-reading' as const),
+    dimensionId: dimension,
+    reading: fc.record({
+      id: readingId,
+      value: fc.integer({ min: 1, max: 900 }).map(n => n / 10),
+      text: fc.constant('x'),
+      unit: fc.constant('mm' as const),
+      at: fc.constant(at),
+      instrumentId: fc.constant(null),
+      source: fc.constantFrom('seat' as const, 'old-part' as const, 'said' as const),
+      via: fc.constant('typed' as const),
+      struck: fc.constant(null),
+    }),
+  }),
+  fc.record({ kind: fc.constant('take-back-reading' as const), dimensionId: dimension, readingId }),
+  fc.record({
+    kind: fc.constant('strike-reading' as const),
+    dimensionId: dimension,
+    readingId,
+    reason: fc.constantFrom('a slip', null),
+  }),
+  fc.record({
+    kind: fc.constant('add-dimension' as const),
+    dimension: fc.constant({
+      id: 'own_1',
+      name: 'own_1',
+      label: 'Own',
+      kind: 'length' as const,
+      critical: false,
+      guide: null,
+      note: '',
+      readings: [],
+    }),
+  }),
+  fc.record({ kind: fc.constant('note-dimension' as const), dimensionId: dimension, note: words }),
+  fc.record({ kind: fc.constant('remove-dimension' as const), dimensionId: dimension }),
+  fc.record({
+    kind: fc.constant('want' as const),
+    mateId: fc.constantFrom('skirt', 'plug', 'nothing'),
+    want: fc.constantFrom(
+      {
+        name: 'snug' as const,
+        window: { min: 0.05, max: 0.2, unit: 'mm' as const },
+        prefer: 'none' as const,
+      },
+      {
+        name: 'stretch' as const,
+        window: { min: 0.01, max: 0.03, unit: 'strain' as const },
+        prefer: 'loose' as const,
+      },
+    ),
+  }),
+  fc.record({
+    kind: fc.constant('parameter' as const),
+    partId: part,
+    name: fc.constantFrom('style', 'lip', 'wall', 'skirtDepth', 'nothing'),
+    expression: fc.constantFrom(
+      { text: 'both', unit: 'none' as const },
+      { text: 'rim / 4', unit: 'mm' as const },
+      { text: '2', unit: 'mm' as const },
+      null,
+    ),
+  }),
+  fc.record({
+    kind: fc.constant('material' as const),
+    partId: part,
+    materialId: fc.constantFrom('pla', 'tpu', 'gold'),
+  }),
+  fc.record({
+    kind: fc.constant('printer' as const),
+    partId: part,
+    printerId: fc.constantFrom('printer', 'other'),
+  }),
+  fc.record({
+    kind: fc.constant('pose' as const),
+    partId: part,
+    pose: fc.constantFrom('as-drawn' as const, 'on-side' as const),
+  }),
+  fc.record({ kind: fc.constant('in-service' as const), since: fc.constantFrom(at, null) }),
+  fc.record({
+    kind: fc.constant('service-note' as const),
+    id: fc.constantFrom('n1', 'n2'),
+    at: fc.constant(at),
+    words,
+  }),
+) as fc.Arbitrary<Edit>;
+
+const tried = (job: Job, edit: Edit): Job | null => {
+  try {
+    return applyEdit(job, edit, FIRST_WORKSHOP);
+  } catch {
+    return null;
+  }
+};
+
+describe('whatever is done to a job', () => {
+  test('every edit that is taken can be undone and done again exactly, and leaves a sound document', () => {
+    fc.assert(
+      fc.property(fc.array(edits, { maxLength: 14 }), list => {
+        let job = newJob('Cap', recipe, FIRST_WORKSHOP);
+        const log: { before: Job; changes: ReturnType<typeof diff> }[] = [];
+        for (const edit of list) {
+          expect(Edit.safeParse(edit).success).toBe(true);
+          const next = tried(job, edit);
+          if (!next) continue;
+          expect(JobDocument.parse(next)).toEqual(next);
+          // As the server keeps it: through JSON.
+          log.push({ before: job, changes: JSON.parse(JSON.stringify(diff(job, next))) });
+          job = next;
+        }
+        for (const { before, changes } of log.toReversed()) {
+          const undone = applyChanges(job, invert(changes));
+          expect(undone.ok).toBe(true);
+          if (!undone.ok) return;
+          expect(undone.document).toEqual(before);
+          const redone = applyChanges(undone.document, changes);
+          expect(redone.ok && redone.document).toEqual(job);
+          job = undone.document as Job;
+        }
+      }),
+      { seed: 31, numRuns: 200 },
+    );
+  });
+
+  test('an edit undone out of turn either leaves all later edits standing or is refused', () => {
+    fc.assert(
+      fc.property(fc.array(edits, { minLength: 2, maxLength: 8 }), list => {
+        const start = newJob('Cap', recipe, FIRST_WORKSHOP);
+        const [first, ...rest] = list as [Edit, ...Edit[]];
+        const once = tried(start, first);
+        if (!once) return;
+        const changes = diff(start, once);
+        const end = rest.reduce<Job>((job, edit) => tried(job, edit) ?? job, once);
+        const undone = applyChanges(end, invert(changes));
+        if (!undone.ok) return;
+        // What differs now is at most what the first edit had changed.
+        const touched = new Set(changes.map(c => c.path.join('/')));
+        for (const change of diff(end, undone.document)) {
+          expect([...touched].some(path => change.path.join('/').startsWith(path))).toBe(true);
+        }
+      }),
+      { seed: 32, numRuns: 300 },
+    );
+  });
+
+  test('every edit has words, and every job can be worked out', { timeout: 60_000 }, () => {
+    fc.assert(
+      fc.property(fc.array(edits, { maxLength: 10 }), list => {
+        let job = newJob('Cap', recipe, FIRST_WORKSHOP);
+        for (const edit of list) {
+          expect(wordsFor(edit, job).length).toBeGreaterThan(5);
+          job = tried(job, edit) ?? job;
+        }
+        const { parameters, ledger } = resolvePart(job, 'part-1', FIRST_WORKSHOP, EMPTY_HISTORY);
+        for (const spec of recipe.parameters) {
+          const value = parameters[spec.name];
+          if (spec.kind === 'length') expect(Number.isFinite(value)).toBe(true);
+          else expect(value).toBeDefined();
+        }
+        for (const mate of ledger.mates) {
+          expect(mate.steps.reduce((sum, s) => sum + s.amount, 0)).toBeCloseTo(mate.model, 9);
+          expect(mate.pRight).toBeGreaterThanOrEqual(0);
+          expect(mate.pRight).toBeLessThanOrEqual(1);
+        }
+      }),
+      { seed: 33, numRuns: 60 },
+    );
+  });
+});
