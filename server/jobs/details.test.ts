@@ -1,0 +1,104 @@
+import { afterAll, beforeAll, describe, expect, test } from 'vitest';
+import { FIRST_WORKSHOP } from '../../core/job/workshop';
+import { Events } from '../events';
+import { SolidPool } from '../solids/pool';
+import { readingEdit, type TestServer, testServer } from '../testing';
+import { estimate, fileName } from './versions';
+
+let server: TestServer;
+beforeAll(async () => {
+  server = await testServer();
+});
+afterAll(async () => {
+  await server.stop();
+  server.remove();
+});
+
+describe('file names', () => {
+  const job = (title: string) => ({ number: 14, document: { title } }) as never;
+  const version = { number: 3, materialId: 'tpu' } as never;
+  test.each([
+    ['Vent-port cap', '14-vent-port-cap-v3-tpu-95a-compensated.3mf'],
+    ['Été: “größer” / 2', '14-ete-gro-er-2-v3-tpu-95a-compensated.3mf'],
+    ['🦆', '14-part-v3-tpu-95a-compensated.3mf'],
+    ['../../etc/passwd', '14-etc-passwd-v3-tpu-95a-compensated.3mf'],
+    ['x'.repeat(300), `14-${'x'.repeat(60)}-v3-tpu-95a-compensated.3mf`],
+  ])('%s', (title, name) => expect(fileName(job(title), version, '3mf', FIRST_WORKSHOP)).toBe(name));
+});
+
+describe('estimates', () => {
+  test('grams from volume and density, money from grams', () => {
+    // 10 cm³ of PLA at 1.24 g/cm³, three quarters filled; 20 a kilogram.
+    const { grams, cost, hours } = estimate({ volume: 10_000, materialId: 'pla' }, FIRST_WORKSHOP);
+    expect(grams).toBeCloseTo(9.3, 6);
+    expect(cost).toBeCloseTo(0.19, 6);
+    expect(hours).toBeGreaterThan(0.5);
+  });
+});
+
+describe('the pool of kernels', () => {
+  const task = { recipe: 'round-cap', parameters: {}, name: 'Cap', note: '', files: ['stl' as const] };
+  test('answers refusals as findings, remembers answers, and takes unknown recipes as a mistake', {
+    timeout: 60_000,
+  }, async () => {
+    const pool = new SolidPool();
+    try {
+      const { demo } = (await import('../../core/shape/recipes')).requireRecipe('round-cap');
+      const first = await pool.run({ ...task, parameters: demo.parameters });
+      expect(first.ok).toBe(true);
+      expect(await pool.run({ ...task, parameters: { ...demo.parameters } })).toBe(first);
+      const refused = await pool.run({ ...task, parameters: { ...demo.parameters, leadIn: 5 } });
+      expect(refused).toMatchObject({ ok: false, findings: [{ parameter: 'leadIn' }] });
+      await expect(pool.run({ ...task, recipe: 'teapot' })).rejects.toThrow('no recipe');
+    } finally {
+      await pool.close();
+    }
+  });
+});
+
+describe('windows that are gone', () => {
+  test('just after a start every window counts as open, so nobody undoes another’s edit by surprise', () => {
+    const events = new Events();
+    expect(events.isOpen('never-heard-of')).toBe(true);
+    events.close();
+  });
+
+  test('an edit of a closed window can be undone by the next one', async () => {
+    const job = await server.newJob();
+    const { body } = await server.call(
+      'POST',
+      `/jobs/${job.id}/edits`,
+      { revision: 1, edit: readingEdit('rim', 31.7) },
+      { 'x-sagoma-tab': 'gone' },
+    );
+    const { isOpen } = server.app.events;
+    server.app.events.isOpen = tab => tab !== 'gone';
+    try {
+      const mine = (await server.call('GET', `/jobs/${job.id}`)).body;
+      expect(mine.undo).toEqual(body.undo);
+      const undone = await server.call('POST', `/jobs/${job.id}/undo`, { editId: mine.undo.editId });
+      expect(undone.body.document.dimensions[0].readings).toEqual([]);
+      // Whoever undid it may do it again.
+      expect(undone.body.redo).toEqual(body.undo);
+    } finally {
+      server.app.events.isOpen = isOpen;
+    }
+  });
+});
+
+describe('the rack', () => {
+  test('shows where each job stands, worked out anew', async () => {
+    const job = await server.newJob('Rail end cap');
+    const tag = async () =>
+      (await server.call('GET', '/jobs')).body.jobs.find((j: { id: string }) => j.id === job.id);
+    expect(await tag()).toMatchObject({
+      title: 'Rail end cap',
+      state: 'On the bench',
+      next: { action: 'Measure the rim' },
+      marks: [],
+      inService: false,
+    });
+    await server.call('POST', `/jobs/${job.id}/edits`, { revision: 1, edit: readingEdit('rim', 42.4) });
+    expect(await tag()).toMatchObject({ next: { action: 'Measure the rim height' } });
+  });
+});
