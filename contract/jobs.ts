@@ -37,7 +37,6 @@ export const Activity = z.object({
   at: z.string(),
   kind: z.string(),
   words: z.string(),
-  revision: z.number().int(),
 });
 
 /** Both sides of an edit that came too late. */

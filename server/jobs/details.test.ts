@@ -86,6 +86,41 @@ describe('windows that are gone', () => {
   });
 });
 
+describe('the activity', () => {
+  test('tells edits and what was made, newest first, and what does not count', {
+    timeout: 60_000,
+  }, async () => {
+    const job = await server.newJob();
+    let revision = 1;
+    for (const [id, value] of [
+      ['rim', 31.7],
+      ['rim_height', 14],
+    ] as const) {
+      revision = (
+        await server.call('POST', `/jobs/${job.id}/edits`, { revision, edit: readingEdit(id, value) })
+      ).body.revision;
+    }
+    const { history } = (
+      await server.call('POST', `/jobs/${job.id}/versions`, { revision, partId: 'part-1' })
+    ).body;
+    const words = async () =>
+      (await server.call('GET', `/jobs/${job.id}/activity`)).body.activity.map(
+        (a: { words: string }) => a.words,
+      );
+    expect(await words()).toEqual(['Made version 1', 'Read 14 on Rim height', 'Read 31.7 on Rim, outside']);
+    const tag = async () =>
+      (await server.call('GET', '/jobs')).body.jobs.find((j: { id: string }) => j.id === job.id);
+    expect((await tag()).state).toBe('Version 1 is ready to print');
+    await server.call('POST', `/jobs/${job.id}/void`, {
+      kind: 'version',
+      id: history.versions[0].id,
+      reason: 'wrong spool',
+    });
+    expect((await words())[0]).toBe('Made version 1; does not count: wrong spool');
+    expect((await tag()).state).toBe('On the bench');
+  });
+});
+
 describe('the rack', () => {
   test('shows where each job stands, worked out anew', async () => {
     const job = await server.newJob('Rail end cap');
@@ -99,6 +134,7 @@ describe('the rack', () => {
       inService: false,
     });
     await server.call('POST', `/jobs/${job.id}/edits`, { revision: 1, edit: readingEdit('rim', 42.4) });
+    expect(await tag()).toMatchObject({ next: { action: 'Measure the rim height' } });
     expect(await tag()).toMatchObject({ next: { action: 'Measure the rim height' } });
   });
 });

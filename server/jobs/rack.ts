@@ -1,12 +1,37 @@
 import type { JobView } from '../../contract/jobs';
-import type { RackJob } from '../../contract/rack';
+import type { Rack, RackJob } from '../../contract/rack';
 import { overviewOf } from '../../core/job/guidance';
 import { resolvePart } from '../../core/job/resolve';
 import type { Workshop } from '../../core/job/workshop';
 import type { DrawShape } from '../../core/shape/drawing/drawing';
+import type { Database } from '../store/database';
+import { readWorkshop } from '../workshop/repository';
+import { readJob, readJobStamps } from './repository';
+
+/** The rack, each tag worked out again only when its job or the workshop has changed. */
+export class RackReader {
+  private readonly tags = new Map<string, { stamp: string; tag: RackJob }>();
+
+  async read(db: Database): Promise<Rack> {
+    const { workshop, revision } = await readWorkshop(db);
+    const jobs: RackJob[] = [];
+    for (const { id, stamp } of await readJobStamps(db)) {
+      const known = this.tags.get(id);
+      const now = `${stamp} ${revision}`;
+      if (known?.stamp === now) {
+        jobs.push(known.tag);
+        continue;
+      }
+      const tag = rackJob(await readJob(db, id), workshop);
+      this.tags.set(id, { stamp: now, tag });
+      jobs.push(tag);
+    }
+    return { jobs };
+  }
+}
 
 /** A job as its tag; worked out from the document, so it is never behind. */
-export function rackJob(job: JobView, workshop: Workshop): RackJob {
+function rackJob(job: JobView, workshop: Workshop): RackJob {
   const resolved = resolvePart(job.document, job.document.parts[0]!.id, workshop, job.history);
   const overview = overviewOf(job.document, resolved, job.history);
   const drawing = resolved.recipe.drawing(resolved.parameters);

@@ -49,9 +49,13 @@ export async function readHistory(db: Reader, jobId: string): Promise<History> {
   return result;
 }
 
-export async function readJobs(db: Reader): Promise<JobView[]> {
-  const rows = await db.select({ id: jobs.id }).from(jobs).orderBy(desc(jobs.updatedAt));
-  return Promise.all(rows.map(row => readJob(db, row.id)));
+/** What tells whether a job has changed since it was last looked at. */
+export async function readJobStamps(db: Reader): Promise<{ id: string; stamp: string }[]> {
+  const rows = await db
+    .select({ id: jobs.id, revision: jobs.revision, updatedAt: jobs.updatedAt })
+    .from(jobs)
+    .orderBy(desc(jobs.updatedAt));
+  return rows.map(row => ({ id: row.id, stamp: `${row.revision} ${row.updatedAt}` }));
 }
 
 /** @param keep an import's own id, number wish and dates */
@@ -100,6 +104,11 @@ type Row = { kind: 'version'; row: Version } | { kind: 'print'; row: Print } | {
 
 export async function appendRow(tx: Transaction, jobId: string, { kind, row }: Row): Promise<void> {
   await tx.insert(history).values({ id: row.id, jobId, kind, at: row.at, document: JSON.stringify(row) });
+  await touch(tx, jobId);
+}
+
+/** Moves the job up on the rack, and tells those who keep something worked out from it. */
+async function touch(tx: Transaction, jobId: string): Promise<void> {
   await tx.update(jobs).set({ updatedAt: new Date().toISOString() }).where(eq(jobs.id, jobId));
 }
 
@@ -121,6 +130,7 @@ export async function voidHistoryRow(
     .update(history)
     .set({ document: JSON.stringify(document) })
     .where(eq(history.id, id));
+  await touch(tx, jobId);
 }
 
 /** An import brings a newer copy of the job: its whole history comes with it. */
@@ -136,6 +146,7 @@ export async function replaceHistory(tx: Transaction, jobId: string, next: Histo
   }
 }
 
+/** Edits and what was made, newest first. */
 export async function readActivity(db: Reader, jobId: string, most: number): Promise<Activity[]> {
   const rows = await db
     .select()
@@ -143,13 +154,30 @@ export async function readActivity(db: Reader, jobId: string, most: number): Pro
     .where(eq(edits.jobId, jobId))
     .orderBy(desc(edits.revision))
     .limit(most);
-  return rows.map(row => ({
+  const done = rows.map(row => ({ id: row.id, at: row.at, kind: row.role, words: row.words }));
+  const made = recordsOf(await readHistory(db, jobId));
+  return [...done, ...made].sort((a, b) => (a.at < b.at ? 1 : a.at > b.at ? -1 : 0)).slice(0, most);
+}
+
+function recordsOf({ versions, prints, tries }: History): Activity[] {
+  const number = (id: string | undefined) => versions.find(v => v.id === id)?.number ?? '?';
+  const tell = (
+    row: { id: string; at: string; voided: string | null },
+    kind: string,
+    words: string,
+  ): Activity => ({
     id: row.id,
     at: row.at,
-    kind: row.role,
-    words: row.words,
-    revision: row.revision,
-  }));
+    kind,
+    words: row.voided === null ? words : `${words}; does not count: ${row.voided}`,
+  });
+  return [
+    ...versions.map(v => tell(v, 'version', `Made version ${v.number}`)),
+    ...prints.map(p => tell(p, 'print', `Printed version ${number(p.versionId)}`)),
+    ...tries.map(t =>
+      tell(t, 'try', `Tried version ${number(prints.find(p => p.id === t.printId)?.versionId)}`),
+    ),
+  ];
 }
 
 export async function wordsSince(db: Reader, jobId: string, revision: number): Promise<string[]> {

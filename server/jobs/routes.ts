@@ -10,7 +10,6 @@ import {
   UndoRequest,
   VoidRow,
 } from '../../contract/jobs';
-import type { Rack } from '../../contract/rack';
 import { standing } from '../../core/job/history';
 import { newJob } from '../../core/job/new-job';
 import { recipeById } from '../../core/shape/recipes';
@@ -19,16 +18,8 @@ import { exportJob } from '../bundle/bundle';
 import { HttpError, notFound } from '../errors';
 import { readWorkshop } from '../workshop/repository';
 import { editJob, revertEdit } from './editing';
-import { rackJob } from './rack';
-import {
-  answerJob,
-  appendRow,
-  insertJob,
-  readActivity,
-  readJob,
-  readJobs,
-  voidHistoryRow,
-} from './repository';
+import { RackReader } from './rack';
+import { answerJob, appendRow, insertJob, readActivity, readJob, voidHistoryRow } from './repository';
 import { preparePrint, prepareVersion, versionFile } from './versions';
 
 const MOST_ACTIVITY = 200;
@@ -40,6 +31,7 @@ const tabOf = (req: Request) => (req.get('x-sagoma-tab') ?? 'script').slice(0, 6
 export function jobRoutes(app: App): Router {
   const { store, pool, blobs, events } = app;
   const router = Router();
+  const rack = new RackReader();
   const isOpen = (tab: string) => events.isOpen(tab);
   const editor = (req: Request) => ({ tab: tabOf(req), isOpen });
   const answer = (req: Request, id: string) => answerJob(store.db, id, tabOf(req), isOpen);
@@ -47,10 +39,7 @@ export function jobRoutes(app: App): Router {
     events.send({ kind: 'job', jobId, revision, tab });
 
   router.get('/', async (_req, res) => {
-    const { workshop } = await readWorkshop(store.db);
-    const jobs = await readJobs(store.db);
-    const rack: Rack = { jobs: jobs.map(job => rackJob(job, workshop)) };
-    res.json(rack);
+    res.json(await rack.read(store.db));
   });
 
   router.post('/', async (req, res) => {
