@@ -1,4 +1,4 @@
-// npm run dev: the server restarts and the page reloads as files change.
+// npm run dev: on the demo workshop unless SAGOMA_DATA says otherwise, the server restarts and the page reloads as files change.
 import { spawn } from 'node:child_process';
 import { join } from 'node:path';
 import { ensureInstalled, root } from './setup.mjs';

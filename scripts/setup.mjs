@@ -1,7 +1,16 @@
 // Only Node's own modules here: this runs before anything is installed.
 import { spawn, spawnSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
-import { existsSync, mkdirSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
+import {
+  existsSync,
+  mkdirSync,
+  readdirSync,
+  readFileSync,
+  renameSync,
+  rmSync,
+  statSync,
+  writeFileSync,
+} from 'node:fs';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 
@@ -45,6 +54,19 @@ export function ensureBuilt() {
   run('node', ['scripts/build.mjs']);
   mkdirSync(join(root, 'dist'), { recursive: true });
   writeFileSync(stamp, wanted);
+}
+
+/** Fills the demo workshop where there is none. */
+export function ensureDemo(data) {
+  if (existsSync(join(data, 'sagoma.db'))) return;
+  console.log('Filling the boathouse workshop…');
+  // Filled aside and moved when whole: an interrupted start leaves no half workshop behind.
+  const filling = `${data}.filling`;
+  rmSync(filling, { recursive: true, force: true });
+  run(process.execPath, ['--import', 'tsx', 'demo/fill.ts', filling]);
+  mkdirSync(data, { recursive: true });
+  for (const name of readdirSync(filling)) renameSync(join(filling, name), join(data, name));
+  rmSync(filling, { recursive: true, force: true });
 }
 
 /** Starts the server and hands its end on; Ctrl-C reaches it too, since it shares our terminal. */

@@ -1,0 +1,187 @@
+import { expect, ledgerRow, read, reading, solidVolume, test } from './bench';
+
+test('Brief: what it must do is kept, and what may hurt is cautioned at once', async ({ page, bench }) => {
+  const id = await bench.measuredJob();
+  await page.goto(`${bench.url}/jobs/${id}/brief`);
+  await page.getByLabel('What must the part do?').fill('Keep spray out.');
+  await page.getByText('Injury', { exact: true }).click();
+  await expect(page.getByText('ask somebody licensed')).toBeVisible();
+  await page.getByText('Damage', { exact: true }).click();
+  await expect(page.getByText('ask somebody licensed')).toBeHidden();
+  await page.locator('label', { hasText: 'water' }).click();
+  await expect(page.getByText('Printed walls weep')).toBeVisible();
+  const hottest = page.getByRole('textbox', { name: 'Hottest it gets, °C' });
+  await hottest.fill('warm');
+  await expect(page.getByText('is not a number')).toBeVisible();
+  await hottest.fill('70');
+  await hottest.blur();
+  await expect(page.getByText('PLA softens at about 55 °C')).toBeVisible();
+
+  await page.getByRole('button', { name: 'Add: What pulls or pushes on it?' }).click();
+  await expect(page.getByText('Say it in a few words.')).toBeVisible();
+  await page.getByLabel('In words').first().fill('pulled by the tab');
+  await page.getByLabel('About, N').fill('30');
+  await page.getByRole('button', { name: 'Add: What pulls or pushes on it?' }).click();
+  await expect(page.getByRole('button', { name: 'Remove pulled by the tab' })).toBeVisible();
+  await page.reload();
+  await expect(page.getByText('Keep spray out.')).toBeVisible();
+  await expect(page.getByText('30 N')).toBeVisible();
+  await page.getByRole('button', { name: 'Remove pulled by the tab' }).click();
+  await expect(page.getByText('Nothing said yet: a hand')).toBeVisible();
+});
+
+test('Measure: a slip is struck out with a line through it, and the advice goes with it', async ({
+  page,
+  bench,
+}) => {
+  const id = await bench.measuredJob();
+  await page.goto(`${bench.url}/jobs/${id}/measure`);
+  await ledgerRow(page, 'Rim, outside').click();
+  await read(page, '37.1');
+  await expect(page.getByRole('main').getByText('37.1 stands apart from the others')).toBeVisible();
+  await expect(page.getByRole('banner')).toContainText('Measure the rim again');
+  await page.getByRole('button', { name: 'Strike out 37.1' }).click();
+  await expect(page.getByRole('main').getByText('37.1 stands apart')).toBeHidden();
+  await expect(ledgerRow(page, 'Rim, outside')).toContainText('31.70');
+  await page.getByRole('button', { name: 'Count 37.1 again' }).click();
+  await expect(ledgerRow(page, 'Rim, outside')).toContainText('4 readings');
+  await page.getByRole('button', { name: 'Take back 37.1' }).click();
+  await expect(ledgerRow(page, 'Rim, outside')).toContainText('3 readings');
+});
+
+test('Measure: an old part is copied without allowance, and the seat is asked for', async ({
+  page,
+  bench,
+}) => {
+  const { id } = await bench.api('POST', '/jobs', { title: 'Cap', recipe: 'round-cap' });
+  await page.goto(`${bench.url}/jobs/${id}/measure`);
+  await page.getByRole('button', { name: /What was measured/ }).click();
+  await page.getByRole('option', { name: 'the old part' }).click();
+  await read(page, '32.1');
+  await expect(page.getByText('If you can reach the seat, read that')).toBeVisible();
+  await expect(ledgerRow(page, 'Rim, outside')).toContainText('old part');
+  // Opened by its dimension: the chain shows no allowance.
+  await expect(page.getByRole('complementary', { name: 'Ledger' })).toContainText('±0.00');
+});
+
+test('Fit: rather loose than tight moves the number, and inches show it in inches', async ({
+  page,
+  bench,
+}) => {
+  const id = await bench.measuredJob();
+  await page.goto(`${bench.url}/jobs/${id}/fit`);
+  const model = async () =>
+    Number(/(\d+\.\d+)$/.exec((await ledgerRow(page, 'Skirt over rim').textContent())!)![1]);
+  const before = await model();
+  await page.getByRole('button', { name: /If it misses/ }).click();
+  await page.getByRole('option', { name: 'rather loose than tight' }).click();
+  await expect.poll(model).toBeGreaterThan(before + 0.02);
+  await page.getByRole('heading', { level: 1 }).click();
+  await page.keyboard.press('u');
+  await expect.poll(model).toBeLessThan(2);
+});
+
+test('Fit: flexible plastic turns clearance into stretch, and a stiff one is warned of it', async ({
+  page,
+  bench,
+}) => {
+  const id = await bench.measuredJob();
+  await page.goto(`${bench.url}/jobs/${id}/fit`);
+  await page.getByRole('radio', { name: /^stretch:/ }).click();
+  await expect(page.getByText('PLA is stiff')).toBeVisible();
+  await page.getByRole('radio', { name: /^snug:/ }).click();
+  await page.goto(`${bench.url}/jobs/${id}/print`);
+  await page.getByRole('button', { name: /Plastic/ }).click();
+  await page.getByRole('option', { name: 'TPU 95A, flexible' }).click();
+  await page.goto(`${bench.url}/jobs/${id}/fit`);
+  await expect(ledgerRow(page, 'Skirt over rim')).toContainText('stretch');
+  await expect(page.getByLabel('Least stretch, %')).toHaveValue('1.5');
+  await ledgerRow(page, 'Skirt over rim').click();
+  await expect(page.getByText(/Stretched by \d/)).toBeVisible();
+});
+
+test('Shape: choices change what there is, expressions follow, and a reset brings the recipe back', async ({
+  page,
+  bench,
+}) => {
+  const id = await bench.measuredJob();
+  await page.goto(`${bench.url}/jobs/${id}/shape`);
+  const plain = await solidVolume(page);
+  await page.getByRole('button', { name: /Snap lip/ }).click();
+  await page.getByRole('option', { name: 'inside the skirt' }).click();
+  await expect(page.getByRole('textbox', { name: 'Lip, inside diameter' })).toHaveValue('groove.model');
+  await expect(page.getByText('example size').first()).toBeVisible();
+  await expect.poll(() => solidVolume(page)).toBeGreaterThan(plain);
+  await expect(ledgerRow(page, 'Groove, outside')).toContainText('not read');
+  const end = page.getByRole('textbox', { name: 'End thickness' });
+  await end.fill('wall * 2');
+  await expect(page.getByText('= 3.20 mm')).toBeVisible();
+  await page.getByRole('button', { name: 'End thickness: back to the recipe’s own' }).click();
+  await expect(end).toHaveValue('2');
+  // Picking a mate in the ledger lights its field.
+  await ledgerRow(page, 'Skirt over rim').click();
+  await expect(page.locator('[data-lit]', { hasText: 'Skirt, inside diameter' })).toHaveCount(1);
+});
+
+test('Keep: what does not count any more stays in the logbook, and nothing is learned from it', async ({
+  page,
+  bench,
+}) => {
+  const id = await bench.measuredJob();
+  const job = await bench.api('GET', `/jobs/${id}`);
+  const { history } = await bench.api('POST', `/jobs/${id}/versions`, {
+    revision: job.revision,
+    partId: 'part-1',
+  });
+  const printed = await bench.api('POST', `/jobs/${id}/prints`, { versionId: history.versions[0].id });
+  await bench.api('POST', `/jobs/${id}/tries`, {
+    printId: printed.history.prints[0].id,
+    mates: { skirt: { verdict: 'wont-go' } },
+  });
+  await page.goto(`${bench.url}/jobs/${id}/fit`);
+  const row = ledgerRow(page, 'Skirt over rim');
+  const taught = await row.textContent();
+  await page.getByRole('link', { name: /^Keep/ }).click();
+  await page.getByRole('button', { name: 'Does not count…' }).last().click();
+  await page.getByRole('button', { name: 'It does not count' }).click();
+  await expect(page.getByText('Say why it does not count.')).toBeVisible();
+  await page.getByLabel('Reason').fill('printed with the wrong spool');
+  await page.getByRole('button', { name: 'It does not count' }).click();
+  await expect(page.getByText('does not count: printed with the wrong spool')).toBeVisible();
+  await page.getByRole('link', { name: /^Fit/ }).click();
+  expect(await row.textContent()).not.toBe(taught);
+  await page.getByRole('link', { name: /^Keep/ }).click();
+  await page.getByRole('button', { name: 'Note it' }).click();
+  await expect(page.getByText('Write a word on how it holds.')).toBeVisible();
+  await page.getByLabel('How does it hold?').fill('still tight after two weeks');
+  await page.getByRole('button', { name: 'Note it' }).click();
+  await page.getByText('Every edit').click();
+  await expect(page.getByText('Noted how it holds')).toBeVisible();
+  await expect(page.getByText('Made version 1')).toBeVisible();
+});
+
+test('the theme is kept over a reload', async ({ page, bench }) => {
+  await page.goto(bench.url);
+  const paper = () => page.evaluate(() => getComputedStyle(document.body).backgroundColor);
+  const day = await paper();
+  await page.getByRole('button', { name: 'Night colours' }).click();
+  const night = await paper();
+  expect(night).not.toBe(day);
+  await page.reload();
+  expect(await paper()).toBe(night);
+});
+
+test('the rack finds jobs by words and number, and says when it finds none', async ({ page, bench }) => {
+  for (const title of ['Vent-port cap', 'Rail end cap', 'Drain plug'])
+    await bench.api('POST', '/jobs', { title, recipe: 'round-cap' });
+  await page.goto(bench.url);
+  await expect(page.getByRole('link', { name: /cap|plug/ })).toHaveCount(3);
+  await page.getByLabel('Find a job').fill('RAIL');
+  await expect(page.getByRole('link', { name: /Rail end cap/ })).toBeVisible();
+  await expect(page.getByRole('link', { name: /Drain plug/ })).toHaveCount(0);
+  await page.getByLabel('Find a job').fill('teapot');
+  await expect(page.getByText('No job is called anything like “teapot”.')).toBeVisible();
+  await page.getByLabel('Find a job').fill('');
+  await page.getByRole('link', { name: /Drain plug/ }).click();
+  await expect(reading(page)).toBeFocused();
+});
