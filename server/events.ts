@@ -1,14 +1,5 @@
 import type { Request, Response } from 'express';
-
-export type ServerEvent =
-  | { kind: 'job'; jobId: string; revision: number; tab: string | null }
-  | {
-      kind: 'reading';
-      text: string;
-      instrumentId: string | null;
-      jobId: string | null;
-      dimensionId: string | null;
-    };
+import type { ServerEvent } from '../contract/events';
 
 /** How long a window counts as open after it was last heard of, ms. */
 const PRESENCE = 10_000;
@@ -21,6 +12,7 @@ export class Events {
   private readonly started = Date.now();
   private readonly pulse = setInterval(() => {
     for (const res of this.windows.keys()) res.write(': still here\n\n');
+    for (const [tab, at] of this.heard) if (Date.now() - at > PRESENCE) this.heard.delete(tab);
   }, HEARTBEAT).unref();
 
   listen(req: Request, res: Response, tab: string): void {

@@ -218,6 +218,34 @@ describe('the ledger of a job', () => {
       plain,
     );
   });
+  test('a verdict is about the want it was judged by, also after the want has changed', () => {
+    // “Right” for snug at 32.04 says where the print lies; wanting a slide then asks for a larger hole.
+    const history = tried(measured(), 'right', 32.04);
+    const snug = resolve(measured(), history).ledger.mates[0]!;
+    expect(snug.model).toBe(32.04);
+    const slide = apply(measured(), {
+      kind: 'want',
+      mateId: 'skirt',
+      want: { name: 'slide', window: { min: 0.2, max: 0.45, unit: 'mm' }, prefer: 'none' },
+    });
+    const moved = resolve(slide, history).ledger.mates[0]!;
+    expect(moved.bias.mean).toBeCloseTo(snug.bias.mean, 6);
+    expect(moved.model).toBeGreaterThan(32.04 + 0.1);
+  });
+  test('two tries of one print are one print: the later word counts', () => {
+    const once = tried(measured(), 'tight', 32.04);
+    const twice = structuredClone(once);
+    twice.tries.unshift({ ...once.tries[0]!, id: 't0', mates: { skirt: { verdict: 'loose' } } });
+    expect(resolve(measured(), twice).ledger.mates[0]!.model).toBe(
+      resolve(measured(), once).ledger.mates[0]!.model,
+    );
+  });
+  test('each mate has its own reason, however inside and outside mates alternate', () => {
+    const both = read(apply(measured(), set('style', 'both'), set('lip', 'skirt')), 'bore', 24);
+    const { mates } = resolve(read(both, 'groove', 29.4)).ledger;
+    expect(mates.map(m => m.mate.id)).toEqual(['skirt', 'lip', 'plug']);
+    for (const { reason, mate } of mates) expect(reason.startsWith(mate.name)).toBe(true);
+  });
   test('lying on its side doubles the doubt of round surfaces', () => {
     const turned = apply(measured(), { kind: 'pose', partId: 'part-1', pose: 'on-side' });
     expect(resolve(turned).ledger.mates[0]!.prior.sd).toBeCloseTo(0.28, 9);

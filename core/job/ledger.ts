@@ -7,7 +7,7 @@ import { drawnClearance, type MatePosterior, type Trial } from '../learn/posteri
 import { verdictScale } from '../learn/verdict';
 import type { DimensionState } from './dimensions';
 import type { JobDocument, Mate, Part, Pose } from './document';
-import { type History, standing } from './history';
+import { type History, standing, type Try } from './history';
 import type { Workshop } from './workshop';
 
 /** A mate's chain from reading to model number. Lengths mm, clearance whole width. */
@@ -98,28 +98,33 @@ export function ledgerOf(
   const s = workshop.belief.repeatability;
   const next = remembered({ mates: questions, priors, repeatability: s, trials });
   return {
-    mates: questions.map((q, i) =>
-      chainOf(q, next.mates[q.id]!, priors[q.group]!, s, next.reasons[i]!, trials),
-    ),
+    mates: questions.map(q => chainOf(q, next.mates[q.id]!, priors[q.group]!, s, trials)),
     pAllRight: unread.length > 0 ? null : next.pAllRight,
     unread,
   };
 }
 
-/** Evidence rows: what each try said of each mate, where the print was made as the next one will be. */
-function trialsOf(questions: readonly NextMate[], history: History): Trial[] {
+/**
+ * Evidence rows: what was said of each print, where it was made as the next one will be. Two tries of one
+ * print are one print: the later word on a mate counts. A verdict is about the want it was judged by.
+ */
+function trialsOf(questions: readonly (NextMate & { mate: Mate })[], history: History): Trial[] {
   const { versions, prints, tries } = standing(history);
-  return tries.flatMap(row => {
-    const print = prints.find(p => p.id === row.printId);
-    const version = versions.find(v => v.id === print?.versionId);
-    if (!version) return [];
+  return prints.flatMap(print => {
+    const version = versions.find(v => v.id === print.versionId)!;
+    const said = Object.assign(
+      {},
+      ...tries.filter(t => t.printId === print.id).map(t => t.mates),
+    ) as Try['mates'];
     const mates: Trial['mates'] = {};
-    for (const question of questions) {
-      const said = row.mates[question.id];
-      const drawn = version.mates.find(m => m.mateId === question.id);
-      if (!said || !drawn || groupOf(question.side, version) !== question.group) continue;
-      if (said.verdict || said.printed)
-        mates[question.id] = { model: drawn.model, verdict: said.verdict, printed: said.printed };
+    for (const q of questions) {
+      const own = said[q.id];
+      const drawn = version.mates.find(m => m.mateId === q.id);
+      if (!own || !drawn || groupOf(q.side, version) !== q.group) continue;
+      if (!own.verdict && !own.printed) continue;
+      const { window } = drawn.want;
+      const scale = verdictScale(clearanceWindow(window, q.reading.value, q.side, q.mate.soft), window.unit);
+      mates[q.id] = { model: drawn.model, verdict: own.verdict, printed: own.printed, scale };
     }
     return Object.keys(mates).length > 0 ? [{ mates }] : [];
   });
@@ -127,10 +132,9 @@ function trialsOf(questions: readonly NextMate[], history: History): Trial[] {
 
 function chainOf(
   q: NextMate & { mate: Mate; state: DimensionState },
-  next: { model: number; bias: { mean: number; sd: number }; posterior: MatePosterior },
+  next: { model: number; bias: { mean: number; sd: number }; posterior: MatePosterior; reason: string },
   prior: { mean: number; sd: number },
   s: number,
-  reason: string,
   trials: readonly Trial[],
 ): MateLedger {
   const sign = q.side === 'inside' ? 1 : -1;
@@ -166,7 +170,7 @@ function chainOf(
     bias: next.bias,
     sd,
     doubts: variances.map(v => ({ ...v, share: v.share / total })).sort((a, b) => b.share - a.share),
-    reason,
+    reason: next.reason,
     tries: trials.filter(t => t.mates[q.id]).length,
     posterior: next.posterior,
   };

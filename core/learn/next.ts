@@ -28,7 +28,13 @@ export interface NextQuestion {
 export interface NextAnswer {
   mates: Record<
     string,
-    { model: number; pRight: number; bias: { mean: number; sd: number }; posterior: MatePosterior }
+    {
+      model: number;
+      pRight: number;
+      bias: { mean: number; sd: number };
+      posterior: MatePosterior;
+      reason: string;
+    }
   >;
   pAllRight: number;
   reasons: string[];
@@ -55,11 +61,18 @@ export function nextVersion(question: NextQuestion): NextAnswer {
       const model = bestModel(mate, own, s, trials);
       chosen.set(mate.id, model);
       const pRight = expected(own, beta => rightAt(mate, model, beta, s));
-      answer.mates[mate.id] = { model, pRight, bias: { mean: own.mean, sd: own.sd }, posterior: own };
-      answer.reasons.push(reasonFor(mate, model, own, prior, trials));
+      answer.mates[mate.id] = {
+        model,
+        pRight,
+        bias: { mean: own.mean, sd: own.sd },
+        posterior: own,
+        reason: reasonFor(mate, model, own, prior, trials),
+      };
     }
     answer.pAllRight *= posterior.chanceAll((mate, beta) => rightAt(mate, chosen.get(mate.id)!, beta, s));
   }
+  // In the order in which the mates were asked about, whatever their groups.
+  answer.reasons = question.mates.map(mate => answer.mates[mate.id]!.reason);
   return answer;
 }
 

@@ -20,6 +20,8 @@ export interface LearnMate {
 export interface Observation {
   model: number;
   verdict?: Verdict;
+  /** What was wanted when it was judged, where that was something else than now: a verdict is about that. */
+  scale?: VerdictScale;
   /** The print's own size, measured. */
   printed?: { value: number; u: number };
 }
@@ -139,7 +141,7 @@ function likelihood(mate: LearnMate, seen: Observation, b: number, delta: number
   }
   if (!seen.verdict) return chance;
   const clearance = drawnClearance(mate, seen.model) - b - delta - shift;
-  return chance * chanceOfVerdict(seen.verdict, clearance, spread, mate.scale);
+  return chance * chanceOfVerdict(seen.verdict, clearance, spread, seen.scale ?? mate.scale);
 }
 
 /** Wide enough for the prior and, when the prior is wrong, for what the tries say. */
@@ -152,7 +154,7 @@ function sharedGrid(mates: readonly LearnMate[], prior: GroupPrior, trials: read
       const seen = trial.mates[mate.id];
       if (!seen) continue;
       const drawn = drawnClearance(mate, seen.model);
-      const { min, max, beyond } = mate.scale;
+      const { min, max, beyond } = seen.scale ?? mate.scale;
       low = Math.min(low, drawn - max - 2 * beyond);
       high = Math.max(high, drawn - min + 2 * beyond);
     }

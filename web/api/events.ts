@@ -1,16 +1,9 @@
 import { useEffect, useRef, useSyncExternalStore } from 'react';
+import type { ServerEvent } from '../../contract/events';
 import { tabId } from './client';
 
-export type PageEvent =
-  | { kind: 'job'; jobId: string; revision: number; tab: string | null }
-  | {
-      kind: 'reading';
-      text: string;
-      instrumentId: string | null;
-      jobId: string | null;
-      dimensionId: string | null;
-    }
-  | { kind: 'back' };
+/** 'back': the stream was gone for a while, and whatever happened meanwhile is unknown. */
+export type PageEvent = ServerEvent | { kind: 'back' };
 
 type Listener = (event: PageEvent) => void;
 
