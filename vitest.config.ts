@@ -3,7 +3,7 @@ import { defineConfig } from 'vitest/config';
 export default defineConfig({
   test: {
     include: ['{core,contract,server,cli,demo,web}/**/*.test.ts'],
-    testTimeout: 30_000,
+    testTimeout: 60_000,
     hookTimeout: 60_000,
     // Two cores: more forks would only wait for each other.
     maxWorkers: 2,

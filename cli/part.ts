@@ -3,7 +3,6 @@ import { z } from 'zod';
 import { FIRST_WORKSHOP } from '../core/job/workshop';
 import { RECIPES, recipeById } from '../core/shape/recipes';
 import { parameterSchema } from '../core/shape/recipes/recipe';
-import { kernels } from '../server/solids/kernels';
 import { build } from '../server/solids/task';
 import { BadInput, type Command } from './command';
 
@@ -48,6 +47,8 @@ export const partBuild: Command<z.infer<typeof Input>> = {
       throw new BadInput(issue.message, ['parameters', ...issue.path.map(String)].join('.'));
     }
     const parameters = checked.data as Record<string, number | string | boolean>;
+    // The kernels take a third of a second to load: no other command waits for them.
+    const { kernels } = await import('../server/solids/kernels');
     const printer = FIRST_WORKSHOP.printers[0]!;
     const material = FIRST_WORKSHOP.materials[0]!;
     const answer = await build(

@@ -182,7 +182,7 @@ describe('streams', () => {
 });
 
 describe('the practice bench plays the whole loop', () => {
-  test('from wrong priors it still fits within seven prints', async () => {
+  test('from wrong priors it still fits within seven prints', { timeout: 180_000 }, async () => {
     const { revision: shop, workshop } = (await server.call('GET', '/workshop')).body;
     const belief = {
       inside: { mean: -0.1, sd: 0.14 },

@@ -91,7 +91,7 @@ describe('the next version', () => {
 });
 
 describe('prints to fit over simulated jobs (fixed seeds)', () => {
-  const WORLDS = 60;
+  const WORLDS = 40;
   const mean = (make: (random: () => number) => ReturnType<typeof engine>, truth = practice, mates = 1) => {
     let total = 0;
     for (let seed = 1; seed <= WORLDS; seed++) {
