@@ -12,6 +12,8 @@ export default defineConfig({
   // Two cores: a browser with a software renderer and a server each want one.
   workers: 2,
   forbidOnly: Boolean(process.env.CI),
+  // A crowded machine may starve the software renderer; a second failure is ours. The list shows it as flaky.
+  retries: process.env.CI ? 1 : 0,
   reporter: [['list']],
   use: {
     viewport: { width: 1280, height: 800 },

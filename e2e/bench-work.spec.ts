@@ -5,6 +5,7 @@ test('keyboard only: a job is made, measured, fitted and looked at', async ({ pa
   await page.goto(bench.url);
   await page.getByRole('button', { name: 'New job' }).focus();
   await page.keyboard.press('Enter');
+  await expect(page.getByLabel('What do you make?')).toBeFocused();
   await page.keyboard.type('Rail end cap');
   await page.keyboard.press('Enter');
   await expect(page.getByRole('heading', { name: 'Rim, outside' })).toBeVisible();

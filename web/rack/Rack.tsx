@@ -14,7 +14,8 @@ import { FONTS } from '../ui/theme';
 import { ImportButton } from './ImportButton';
 
 // The dialog knows the recipes, and with them much of the core: the rack itself needs none of it.
-const NewJobDialog = lazy(() => import('./NewJobDialog'));
+const loadDialog = () => import('./NewJobDialog');
+const NewJobDialog = lazy(loadDialog);
 
 /** Home: the jobs as repair tags, what waits for the maker first. */
 export function Rack() {
@@ -28,6 +29,9 @@ export function Rack() {
   });
   useEffect(() => {
     document.title = 'Sagoma';
+    // Fetched once the rack stands, so that nobody types ahead of it.
+    const timer = setTimeout(() => void loadDialog(), 300);
+    return () => clearTimeout(timer);
   }, []);
   const name = workshop.data?.workshop.name ?? '';
   const jobs = (rack.data?.jobs ?? []).filter(job => matches(job, wanted));
