@@ -123,6 +123,31 @@ test('Shape: choices change what there is, expressions follow, and a reset bring
   await expect(page.locator('[data-lit]', { hasText: 'Skirt, inside diameter' })).toHaveCount(1);
 });
 
+test('Print: what the checks stop can be made all the same, with a reason that stays', async ({
+  page,
+  bench,
+}) => {
+  const id = await bench.measuredJob();
+  const { revision } = await bench.api('GET', `/jobs/${id}`);
+  const expression = { text: '15.85', unit: 'mm' };
+  await bench.api('POST', `/jobs/${id}/edits`, {
+    revision,
+    edit: { kind: 'parameter', partId: 'part-1', name: 'skirtDiameter', expression },
+  });
+  await page.goto(`${bench.url}/jobs/${id}/print`);
+  await page.getByRole('main').getByRole('button', { name: 'Make version 1' }).click();
+  const dialog = page.getByRole('dialog');
+  await expect(dialog).toContainText('Was a radius typed for a diameter?', { timeout: 30_000 });
+  await dialog.getByRole('button', { name: 'Make it all the same' }).click();
+  await expect(dialog).toContainText('Say why it is right all the same.');
+  await dialog.getByLabel('Right all the same, because').fill('a gauge, half the size');
+  await dialog.getByRole('button', { name: 'Make it all the same' }).click();
+  await expect(page.getByRole('heading', { name: 'Version 1 PLA' })).toBeVisible({ timeout: 30_000 });
+  await expect(dialog).toBeHidden();
+  const { history } = await bench.api('GET', `/jobs/${id}`);
+  expect(history.versions[0].accepted).toMatchObject([{ code: 'slip', reason: 'a gauge, half the size' }]);
+});
+
 test('Keep: what does not count any more stays in the logbook, and nothing is learned from it', async ({
   page,
   bench,

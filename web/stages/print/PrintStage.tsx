@@ -7,12 +7,14 @@ import { cautionsOf } from '../../../core/job/guidance';
 import { standing, type Version } from '../../../core/job/history';
 import { checkContext } from '../../../core/job/resolve';
 import { formatLength, formatPercent } from '../../../core/quantity/format';
+import type { Finding } from '../../../core/shape/recipes/recipe';
 import { post, ServerSaid } from '../../api/client';
 import { useBench } from '../../job/bench-context';
 import { useSolid } from '../../solid/use-solid';
 import { Button, Select } from '../../ui/controls';
 import { Empty, Lead, Notice, Panel, Row, Stack } from '../../ui/layout';
 import { FONTS } from '../../ui/theme';
+import { AcceptDialog } from './AcceptDialog';
 import { RecordPrintForm } from './RecordPrintForm';
 
 const POSES = [
@@ -27,6 +29,7 @@ export function PrintStage() {
   const { part, material } = resolved;
   const { findings, refused } = useSolid(resolved.recipe.id, resolved.parameters, checkContext(resolved));
   const [busy, setBusy] = useState(false);
+  const [stops, setStops] = useState<Finding[] | null>(null);
   const versions = standing(job.history)
     .versions.filter(v => v.partId === part.id)
     .toReversed();
@@ -36,15 +39,19 @@ export function PrintStage() {
   const unchanged =
     newest !== undefined && same(newest.parameters, resolved.parameters) && newest.materialId === material.id;
   const next = 1 + Math.max(0, ...job.history.versions.map(v => v.number));
-  const make = async () => {
+  const make = async (accepted: Version['accepted'] = []) => {
     setBusy(true);
     try {
       await session.settled();
-      await session.append('versions', { revision: session.read().base!.revision, partId: part.id });
+      const { revision } = session.read().base!;
+      await session.append('versions', { revision, partId: part.id, accepted });
+      setStops(null);
       say(`Version ${next} is made: take its file to the printer.`);
     } catch (error) {
-      say((error as Error).message, 'stop');
-      if (error instanceof ServerSaid && error.code === 'stale') void session.refresh();
+      const said = error instanceof ServerSaid ? error : null;
+      if (said?.code === 'finding') setStops(stopsIn(said.details));
+      else say((error as Error).message, 'stop');
+      if (said?.code === 'stale') void session.refresh();
     } finally {
       setBusy(false);
     }
@@ -150,9 +157,19 @@ export function PrintStage() {
           ))}
         </Stack>
       </Columns>
+      <AcceptDialog
+        key={String(stops !== null)}
+        stops={stops}
+        onClose={() => setStops(null)}
+        onAccept={reason => void make((stops ?? []).map(({ code, message }) => ({ code, message, reason })))}
+      />
     </>
   );
 }
+
+/** The findings that came with a refusal. */
+const stopsIn = (details: unknown): Finding[] =>
+  ((details as { findings?: Finding[] }).findings ?? []).filter(f => f.level === 'stop');
 
 function VersionCard({ version, open }: { version: Version; open: boolean }) {
   const { job, workshop, resolved, session, say } = useBench();
