@@ -28,6 +28,12 @@ class PretendServer {
     if (this.away) throw new TypeError('fetch failed');
     if (init.method === 'GET') return answer(200, this.job);
     const { revision, edit } = JSON.parse(init.body!) as { revision: number; edit: Edit };
+    if (url.endsWith('/undo')) {
+      const before = this.job.document;
+      const dimensions = before.dimensions.map(d => ({ ...d, readings: d.readings.slice(0, -1) }));
+      this.job = { ...this.job, revision: this.job.revision + 1, document: { ...before, dimensions } };
+      return answer(200, this.job);
+    }
     if (!url.endsWith('/edits')) return answer(404, { error: { code: 'no-route', message: 'no.' } });
     if (revision !== this.job.revision) {
       return answer(409, {
@@ -148,6 +154,23 @@ describe('edits of this window', () => {
     expect(said).toEqual(['The server will not.']);
     expect(session.read().document!.title).toBe('Cap');
     expect(session.read().pending).toEqual([]);
+  });
+});
+
+describe('undo', () => {
+  test('pressed while an edit is on its way waits for it, and a later edit waits for the undo', async () => {
+    const session = await open();
+    server.job = { ...server.job, undo: { editId: 'e1', words: 'x' } };
+    await session.refresh();
+    void session.edit(reading('r1'));
+    void session.edit(reading('r2', 31.8));
+    const undone = session.undo('undo');
+    await later(60);
+    await undone;
+    void session.edit(reading('r3', 31.9));
+    await later();
+    expect(session.read()).toMatchObject({ conflict: null, pending: [] });
+    expect(server.job.document.dimensions[0]!.readings.map(r => r.id)).toEqual(['r1', 'r3']);
   });
 });
 

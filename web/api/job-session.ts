@@ -38,6 +38,7 @@ export class JobSession {
   };
   private readonly watchers = new Set<() => void>();
   private sending = false;
+  private reverting: Promise<void> = Promise.resolve();
   /** The first pending edit was sent without an answer: it may have landed all the same. */
   private unsure = false;
   private retry: ReturnType<typeof setTimeout> | undefined;
@@ -111,10 +112,25 @@ export class JobSession {
     return Promise.resolve();
   }
 
-  async undo(role: 'undo' | 'redo'): Promise<void> {
+  /** Undo or redo, one after another, each once every edit before it is there. */
+  undo(role: 'undo' | 'redo'): Promise<void> {
+    const turn = this.reverting.then(() => this.revert(role));
+    this.reverting = turn.catch(() => undefined);
+    return turn;
+  }
+
+  private async revert(role: 'undo' | 'redo'): Promise<void> {
+    await this.settled();
     const target = this.state.base?.[role];
-    if (!target || this.state.pending.length > 0) return;
-    this.set({ base: await post<JobAnswer>(`/jobs/${this.jobId}/${role}`, { editId: target.editId }) });
+    if (!target) return;
+    // An edit made meanwhile waits: it belongs on the revision that this makes.
+    this.sending = true;
+    try {
+      this.set({ base: await post<JobAnswer>(`/jobs/${this.jobId}/${role}`, { editId: target.editId }) });
+    } finally {
+      this.sending = false;
+      void this.send();
+    }
   }
 
   /** Something appended beside the document: a version, a print, a try. */
