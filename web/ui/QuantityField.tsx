@@ -49,7 +49,8 @@ export function QuantityField({
     clearTimeout(timer.current);
     const now = latest.current;
     // What cannot be understood stays in the field with its problem; nothing typed is lost.
-    if (now.text === null || now.problem) return;
+    // Neither is an empty field a number: it waits for one.
+    if (now.text === null || now.text.trim() === '' || now.problem) return;
     setText(null);
     now.onCommit({ text: now.text.trim(), unit: ownUnit(kind) });
     now.onDraft(null);
