@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { PRACTICE_BELIEF } from '../fit/print-bias';
 import { Id } from './document';
 
 /** What the workshop owns and how it likes things. Lengths mm. */
@@ -118,10 +119,6 @@ export const FIRST_WORKSHOP: Workshop = {
       source: 'from memory',
     },
   ],
-  belief: {
-    inside: { mean: 0.22, sd: 0.14 },
-    outside: { mean: 0.05, sd: 0.08 },
-    repeatability: 0.04,
-  },
+  belief: PRACTICE_BELIEF,
   practiceBench: false,
 };

@@ -1,6 +1,6 @@
 import { create, type MathNode, parseDependencies } from 'mathjs/number';
 import { parseQuantity, shorten } from './parse';
-import { factorOf, ownUnit, type QuantityKind, type Unit, unitFromSpelling, unitSuits } from './units';
+import { factorOf, type QuantityKind, type Unit, unitFromSpelling, unitSuits } from './units';
 
 /**
  * Expressions over names, as typed in a parameter's field: `rim.model`, `bore/2 + 0.4`, `max(wall, 1.2)`.
@@ -175,9 +175,3 @@ function resolve(name: string, lookup: Lookup, names: Set<string>): number {
   names.add(name);
   return value;
 }
-
-/** An expression that is just a number of this kind. */
-export const plainExpression = (value: number, kind: QuantityKind): Expression => ({
-  text: String(Number((value / factorOf(ownUnit(kind))).toFixed(6))),
-  unit: ownUnit(kind),
-});
