@@ -41,16 +41,179 @@ const answer = async (words: string, input: unknown) => JSON.parse((await sagoma
 describe('help', () => {
   test('every command’s example runs as it stands', async () => {
     const { out } = await sagoma('--help');
-    const commands = [...out.matchAll(/^ {2}(\w+ \w+) /gm)].map(m => m[1]!);
-    expect(commands).toEqual(['measure evaluate', 'fit propose', 'trial next', 'part list', 'part build']);
+    const commands = [...out.matchAll(/^ {2}(\w+(?: \w+)?) {2,}/gm)].map(m => m[1]!);
+    expect(commands).toEqual([
+      'measure evaluate',
+      'measure derive',
+      'thread identify',
+      'ref',
+      'fit propose',
+      'trial next',
+      'part list',
+      'part build',
+    ]);
     for (const command of commands) {
       const help = (await sagoma(`${command} --help`)).out;
       const example = /echo '(.*)' \|/.exec(help)?.[1] ?? '';
-      const { code, out: json, err } = await sagoma(command, example);
+      const words = /sagoma -- (ref .*)/.exec(help)?.[1] ?? command;
+      const { code, out: json, err } = await sagoma(words, example);
       expect(err, command).toBe('');
       expect(code, command).toBe(0);
       expect(() => JSON.parse(json), command).not.toThrow();
     }
+  });
+});
+
+describe('measure derive and thread identify', () => {
+  test('the kinds and fields of the contract', async () => {
+    const lines = [
+      [{ kind: 'radius-from-chord', chord: { value: 8, u: 0.03 }, height: { value: 2, u: 0.02 } }, 5],
+      [
+        { kind: 'centre-distance', inside: { value: 28.4, u: 0.02 }, outside: { value: 44.1, u: 0.02 } },
+        36.25,
+      ],
+      [{ kind: 'across-corners', flats: { value: 13, u: 0.1 }, sides: 6 }, 15.0111],
+      [
+        {
+          kind: 'taper',
+          large: { value: 60.96, u: 0 },
+          small: { value: 55.88, u: 0 },
+          length: { value: 38.1, u: 0 },
+        },
+        3.8141,
+      ],
+      [{ kind: 'pitch', span: { value: 26, u: 0.04 }, turns: 2 }, 13],
+      [
+        {
+          kind: 'circle-through-three',
+          points: [
+            [3, 4],
+            [-5, 0],
+            [4, -3],
+          ],
+          u: 0.02,
+        },
+        10,
+      ],
+      [
+        {
+          kind: 'in-between-size',
+          sizes: [
+            { value: 22, u: 0 },
+            { value: 26, u: 0.1 },
+            { value: 30, u: 0.1 },
+          ],
+          step: 0.5,
+        },
+        28,
+      ],
+      [{ kind: 'in-between-size', sizes: [26, 30] }, 28],
+    ] as const;
+    const { out, code } = await sagoma(
+      'measure derive --jsonl',
+      lines.map(([input]) => input),
+      true,
+    );
+    expect(code).toBe(0);
+    const answers = out
+      .trim()
+      .split('\n')
+      .map(line => JSON.parse(line));
+    for (const [i, [input, value]] of lines.entries()) {
+      expect(answers[i].value, input.kind).toBeCloseTo(value, 3);
+      expect(answers[i].u, input.kind).toBeGreaterThanOrEqual(0);
+    }
+    // Every coordinate's doubt counts: ∂d/∂(points) by hand for a circle read at ±0.02 lies near it.
+    expect(answers[5].u).toBeGreaterThan(0.01);
+    expect(answers[5].u).toBeLessThan(0.1);
+  });
+
+  test('bad input names its field', async () => {
+    const { out } = await sagoma(
+      'measure derive --jsonl',
+      [
+        { kind: 'guess' },
+        { kind: 'pitch', turns: 2 },
+        { kind: 'pitch', span: 26, turns: 'two' },
+        {
+          kind: 'circle-through-three',
+          points: [
+            [0, 0],
+            [1, 1],
+            [2, 2],
+          ],
+        },
+      ],
+      true,
+    );
+    const errors = out
+      .trim()
+      .split('\n')
+      .map(line => JSON.parse(line).error);
+    expect(errors.map(e => e.path)).toEqual(['kind', 'span', 'turns', undefined]);
+    expect(errors[3].message).toContain('in a line');
+  });
+
+  test('a thread is named, its twin behind it', async () => {
+    const found = await answer('thread identify', {
+      side: 'external',
+      major: { value: 13.08, u: 0.03 },
+      pitch: { value: 25.4 / 19, u: 0.01 },
+    });
+    expect(found.candidates.map((c: { designation: string }) => c.designation)).toEqual(['G 1/4', 'R 1/4']);
+    expect(found.none).toBeLessThan(0.05);
+    expect((await sagoma('thread identify', { side: 'external', pitch: { value: 1.5, u: 0.01 } })).code).toBe(
+      2,
+    );
+  });
+});
+
+describe('ref', () => {
+  test('the contract’s questions, one a line', async () => {
+    const asked: [string[], object][] = [
+      [['fit', '25', 'H7'], { upper: 0.021, lower: 0 }],
+      [['fit', '25', 'g6'], { upper: -0.007, lower: -0.02 }],
+      [['clearance-hole', 'M3'], { fine: 3.2, medium: 3.4, coarse: 3.6 }],
+      [['nut', 'M6'], { acrossFlats: 10, height: 5.2 }],
+      [['thread', 'M10'], { major: 10, pitch: 1.5, pitchDiameter: 9.026, minorInternal: 8.376 }],
+      [['thread', 'G 1/4'], { major: 13.157, pitch: 1.337, pitchDiameter: 12.301, minorInternal: 11.445 }],
+      [['bearing', '608'], { bore: 8, outside: 22, width: 7 }],
+      [['washer', 'M8'], { hole: 8.4, outside: 16, thickness: 1.6 }],
+      [['socket-head', 'M5'], { head: 8.5, height: 5, socket: 4 }],
+      [['o-ring', '-210'], { inside: 18.64, cord: 3.53 }],
+      [['tap-drill', 'M10x1.25'], { drill: 8.8 }],
+      [['insert', 'M3'], { hole: 4 }],
+      [['pipe', 'DN25'], { outside: 33.7 }],
+      [['plastic', 'asa'], { softensC: 95 }],
+    ];
+    const { out } = await sagoma(
+      'ref --jsonl',
+      asked.map(([args]) => ({ args })),
+      true,
+    );
+    const answers = out
+      .trim()
+      .split('\n')
+      .map(line => JSON.parse(line));
+    for (const [i, [args, expected]] of asked.entries()) {
+      expect(answers[i], args.join(' ')).toMatchObject(expected);
+      expect(answers[i].source, args.join(' ')).toMatch(/./);
+    }
+    expect(JSON.parse((await sagoma('ref thread G 1/4')).out).major).toBe(13.157);
+  });
+
+  test('what is not there is said, with what is', async () => {
+    for (const words of [
+      'ref nut M99',
+      'ref fit 25 Q9',
+      'ref fit big H7',
+      'ref gearbox 3',
+      'ref thread M9.3',
+      'ref bearing 9999',
+      'ref o-ring 999',
+    ])
+      expect((await sagoma(words)).code, words).toBe(2);
+    expect(JSON.parse((await sagoma('ref nut M99')).err).error.message).toContain('M64');
   });
 });
 

@@ -4,6 +4,8 @@ import type { ZodType } from 'zod';
 export interface Command<In = unknown> {
   /** As typed: "fit propose". */
   name: string;
+  /** Takes words after its name instead of JSON; in a line of `--jsonl` they come as `args`. */
+  words?: boolean;
   /** One line. */
   about: string;
   /** Input that runs as it stands; null when it takes none. */

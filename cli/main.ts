@@ -4,20 +4,34 @@ import { ZodError } from 'zod';
 import type { ApiError } from '../contract/errors';
 import { errorOfZod } from '../contract/errors';
 import { BadInput, type Command, type CommandOptions } from './command';
+import { measureDerive } from './derive';
 import { fitPropose } from './fit';
 import { measureEvaluate } from './measure';
 import { partBuild, partList } from './part';
+import { ref } from './ref';
+import { threadIdentify } from './thread';
 import { trialNext } from './trial';
 
 /**
  * `npm run -s sagoma -- COMMAND`: JSON in, JSON out, nothing else on standard output. Exit 2 and the one
  * error shape on standard error for bad input.
  */
-const COMMANDS = [measureEvaluate, fitPropose, trialNext, partList, partBuild] as Command<never>[];
+const COMMANDS = [
+  measureEvaluate,
+  measureDerive,
+  threadIdentify,
+  ref,
+  fitPropose,
+  trialNext,
+  partList,
+  partBuild,
+] as Command<never>[];
 
 interface Words {
   command: Command<never>;
   options: CommandOptions & { in?: string; jsonl: boolean; help: boolean };
+  /** What came after the name of a command that takes words. */
+  args: string[];
 }
 
 async function main(argv: string[]): Promise<number> {
@@ -26,13 +40,17 @@ async function main(argv: string[]): Promise<number> {
     return 0;
   }
   try {
-    const { command, options } = readWords(argv);
+    const { command, options, args } = readWords(argv);
     if (options.help) {
       process.stdout.write(help(command));
       return 0;
     }
     if (options.jsonl) return await runLines(command, options);
-    const text = command.input === null ? '' : readInput(options.in);
+    const text = command.words
+      ? JSON.stringify({ args })
+      : command.input === null
+        ? ''
+        : readInput(options.in);
     process.stdout.write(`${JSON.stringify(await runOne(command, text, options))}\n`);
     return 0;
   } catch (error) {
@@ -42,7 +60,7 @@ async function main(argv: string[]): Promise<number> {
 }
 
 function readWords(argv: string[]): Words {
-  const named = COMMANDS.find(c => argv.slice(0, 2).join(' ') === c.name);
+  const named = COMMANDS.find(c => c.name === argv.slice(0, c.name.split(' ').length).join(' '));
   if (!named)
     throw new BadInput(
       `There is no command “${argv.slice(0, 2).join(' ')}”. There are: ${COMMANDS.map(c => c.name).join(', ')}.`,
@@ -50,7 +68,8 @@ function readWords(argv: string[]): Words {
       'unknown-command',
     );
   const options: Words['options'] = { jsonl: false, help: false };
-  for (let i = 2; i < argv.length; i++) {
+  const args: string[] = [];
+  for (let i = named.name.split(' ').length; i < argv.length; i++) {
     const word = argv[i]!;
     if (word === '--jsonl') options.jsonl = true;
     else if (word === '--help' || word === '-h') options.help = true;
@@ -58,9 +77,10 @@ function readWords(argv: string[]): Words {
       const value = argv[++i];
       if (value === undefined) throw new BadInput(`${word} wants a file.`);
       options[word === '--in' ? 'in' : 'out'] = value;
-    } else throw new BadInput(`Unknown word “${word}”.`);
+    } else if (named.words) args.push(word);
+    else throw new BadInput(`Unknown word “${word}”.`);
   }
-  return { command: named, options };
+  return { command: named, options, args };
 }
 
 async function runOne(command: Command<never>, text: string, options: CommandOptions): Promise<unknown> {
@@ -112,7 +132,12 @@ const overview = () =>
 
 function help(command: Command<never>): string {
   const run = `npm run -s sagoma -- ${command.name}`;
-  const example = command.example === null ? run : `echo '${JSON.stringify(command.example)}' | ${run}`;
+  const example =
+    command.example === null
+      ? run
+      : command.words
+        ? `${run} ${(command.example as { args: string[] }).args.join(' ')}`
+        : `echo '${JSON.stringify(command.example)}' | ${run}`;
   return `${command.name}: ${command.about}\n\n  ${example}\n`;
 }
 

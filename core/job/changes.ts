@@ -24,6 +24,8 @@ export function diff(before: Json, after: Json, path: readonly string[] = []): C
         ? []
         : [{ path: [...path, `#${item.id}`], before: item as Json, index }],
     );
+    // Last first: the inverse then puts them back first to last, each where it stood.
+    gone.reverse();
     const come = after.flatMap((item, index) =>
       before.some(b => b.id === item.id)
         ? []

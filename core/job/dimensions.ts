@@ -1,43 +1,101 @@
-import { type Evaluation, evaluateReadings } from '../measure/evaluate';
-import type { Dimension, Reading } from './document';
-import type { Workshop } from './workshop';
+import { correctedForJaws, type Evaluation, evaluateReadings } from '../measure/evaluate';
+import { workOut } from './derived';
+import type { Dimension, JobDocument, Reading } from './document';
+import type { Instrument, Workshop } from './workshop';
 
 export interface DimensionState {
   dimension: Dimension;
-  /** Readings that count: not struck, and of the seat where a seat was read. */
+  /** Readings that count: not struck, and of the seat where a seat was read. Empty where it is worked out. */
   counted: Reading[];
   /** What the counted readings measured; null while there are none. */
   source: Reading['source'] | null;
   evaluation: Evaluation | null;
+  /** Where it is worked out from others: the formula with the numbers in it, or why it has no value. */
+  worked: { text: string } | { problem: string } | null;
+  /** How much inside jaws read short here, mm, where the jaws’ land is known and it matters. */
+  jawShortfall: number | null;
 }
+
+export type Known = Pick<Workshop, 'instruments' | 'operatorRepeatability'>;
 
 /** Coarsest first guess where a reading names no instrument: a cheap pair of calipers. Practice. */
 const UNKNOWN_INSTRUMENT = { resolution: 0.01, maxError: 0.03 };
 /** A label or a data sheet gives a nominal size: doubt, ± mm. Common practice, no source. */
 const SAID_ERROR = 0.2;
+/** A shortfall of the inside jaws below this is not worth a word, mm. */
+const SHORTFALL_WORTH_SAYING = 0.01;
+
+/** Every dimension of a job, the worked-out ones from the read ones. */
+export function evaluateDimensions(document: JobDocument, workshop: Known): Map<string, DimensionState> {
+  const states = new Map<string, DimensionState>();
+  const open: string[] = [];
+  const stateOf = (id: string): DimensionState | 'circle' | undefined => {
+    const known = states.get(id);
+    if (known) return known;
+    if (open.includes(id)) return 'circle';
+    const dimension = document.dimensions.find(d => d.id === id);
+    if (!dimension) return undefined;
+    open.push(id);
+    const state = dimension.derived
+      ? workOut(dimension, dimension.derived, document, stateOf)
+      : evaluateDimension(dimension, workshop);
+    open.pop();
+    states.set(id, state);
+    return state;
+  };
+  // In the document's order, whatever was worked out first on the way.
+  return new Map(document.dimensions.map(d => [d.id, stateOf(d.id) as DimensionState]));
+}
 
 /** Readings of a dimension to its value. A seat outranks an old part, and both outrank what was said. */
-export function evaluateDimension(
-  dimension: Dimension,
-  workshop: Pick<Workshop, 'instruments' | 'operatorRepeatability'>,
-): DimensionState {
+export function evaluateDimension(dimension: Dimension, workshop: Known): DimensionState {
   const standing = dimension.readings.filter(r => r.struck === null);
   const source =
     (['seat', 'old-part', 'said'] as const).find(s => standing.some(r => r.source === s)) ?? null;
   const counted = standing.filter(r => r.source === source);
-  if (counted.length === 0) return { dimension, counted, source: null, evaluation: null };
-  const used = counted.map(
-    r => workshop.instruments.find(i => i.id === r.instrumentId) ?? UNKNOWN_INSTRUMENT,
-  );
-  const limits = {
-    // Readings off several instruments are trusted as far as the worst of them.
-    resolution: Math.max(...used.map(i => i.resolution)),
-    maxError: source === 'said' ? SAID_ERROR : Math.max(...used.map(i => i.maxError)),
+  const empty = { dimension, counted, source: null, evaluation: null, worked: null, jawShortfall: null };
+  if (counted.length === 0) return empty;
+  const used = counted.map(r => workshop.instruments.find(i => i.id === r.instrumentId));
+  const land = dimension.kind === 'inside' ? Math.max(0, ...used.map(jawLandOf)) : 0;
+  const values = counted.map((r, i) => {
+    const shown = r.value - (r.zero ?? 0);
+    return dimension.correctJaws && dimension.kind === 'inside'
+      ? correctedForJaws(shown, jawLandOf(used[i]))
+      : shown;
+  });
+  const evaluation = evaluateReadings(values, limitsOf(counted, used, source!), {
+    critical: dimension.critical,
+    repeatability: repeatabilityOf(used, workshop),
+    turns: counted.map(r => r.turn),
+  });
+  const shortfall = correctedForJaws(evaluation.value, land) - evaluation.value;
+  return {
+    ...empty,
+    source,
+    evaluation,
+    jawShortfall: !dimension.correctJaws && shortfall >= SHORTFALL_WORTH_SAYING ? shortfall : null,
   };
-  const evaluation = evaluateReadings(
-    counted.map(r => r.value),
-    limits,
-    { critical: dimension.critical, repeatability: workshop.operatorRepeatability },
-  );
-  return { dimension, counted, source, evaluation };
+}
+
+const jawLandOf = (instrument: Instrument | undefined) =>
+  instrument?.kind === 'calipers' ? (instrument.jawLand ?? 0) : 0;
+
+/** Readings off several instruments are trusted as far as the worst of them. */
+function limitsOf(
+  counted: readonly Reading[],
+  used: readonly (Instrument | undefined)[],
+  source: Reading['source'],
+) {
+  const limits = {
+    resolution: Math.max(...used.map(i => i?.resolution ?? UNKNOWN_INSTRUMENT.resolution)),
+    maxError: Math.max(...used.map(i => i?.maxError ?? UNKNOWN_INSTRUMENT.maxError)),
+  };
+  if (source !== 'said') return limits;
+  // What a table gives comes with its tolerance; a standard uncertainty u is a rectangle of ± √3 u.
+  const said = counted.map(r => (r.u === undefined ? SAID_ERROR : Math.sqrt(3) * r.u));
+  return { resolution: 0, maxError: Math.max(...said) };
+}
+
+function repeatabilityOf(used: readonly (Instrument | undefined)[], workshop: Known): number {
+  return Math.max(...used.map(i => i?.repeatability ?? workshop.operatorRepeatability));
 }

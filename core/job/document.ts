@@ -4,7 +4,7 @@ import { z } from 'zod';
  * A job: one object and the part or parts made for it, as one document. Versions, prints and tries are
  * append-only and live beside it (history.ts). Lengths mm, angles degrees, forces N, temperatures °C.
  */
-export const JOB_SCHEMA_VERSION = 1;
+export const JOB_SCHEMA_VERSION = 2;
 
 export const Id = z
   .string()
@@ -47,7 +47,41 @@ export const Reading = z.object({
   via: z.enum(['typed', 'stream', 'import']),
   /** Why it does not count; null while it counts. */
   struck: z.string().max(300).nullable(),
+  /** How far the object was turned since the first reading, degrees; left out where nobody noted it. */
+  turn: z.number().min(0).max(360).optional(),
+  /** What the instrument showed when it should have shown nothing; taken off the value. mm. */
+  zero: z.number().min(-5).max(5).optional(),
+  /** Standard uncertainty of a value that was said, mm; left out where it is not known. */
+  u: z.number().min(0).max(50).optional(),
 });
+
+/** Where a dimension is, on a photo (shares of its width and height) or on the drawing (mm). */
+export const Mark = z.object({
+  on: z.union([z.literal('drawing'), Id]),
+  from: z.tuple([z.number().min(-5000).max(5000), z.number().min(-5000).max(5000)]),
+  to: z.tuple([z.number().min(-5000).max(5000), z.number().min(-5000).max(5000)]),
+});
+
+/** How a dimension that cannot be measured comes from others. */
+export const Derived = z.discriminatedUnion('by', [
+  z.object({
+    by: z.literal('formula'),
+    kind: z.string().max(40),
+    inputs: z.record(
+      z.string().max(20),
+      z.discriminatedUnion('of', [
+        z.object({ of: z.literal('dimension'), id: Id }),
+        z.object({
+          of: z.literal('number'),
+          value: z.number().min(-LARGEST_READING).max(LARGEST_READING),
+          u: z.number().min(0).max(100),
+        }),
+      ]),
+    ),
+    counts: z.record(z.string().max(20), z.number().min(0).max(1000)),
+  }),
+  z.object({ by: z.literal('expression'), expression: Expression }),
+]);
 
 export const Dimension = z.object({
   id: Id,
@@ -59,6 +93,40 @@ export const Dimension = z.object({
   guide: z.string().max(40).nullable(),
   note: Note,
   readings: listOf(Reading, 200),
+  mark: Mark.optional(),
+  derived: Derived.optional(),
+  /** Inside jaws read a small bore short: worked out of the readings where the maker asked for it. */
+  correctJaws: z.boolean().optional(),
+});
+
+export const Photo = z.object({
+  id: Id,
+  sha256: z.string().regex(/^[0-9a-f]{64}$/),
+  type: z.enum(['image/jpeg', 'image/png', 'image/webp']),
+  width: z.number().int().min(1).max(20_000),
+  height: z.number().int().min(1).max(20_000),
+  label: Label,
+});
+
+/** A thread on the object: what was seen of it, and the dimensions that hold its numbers. */
+export const MeasuredThread = z.object({
+  id: Id,
+  label: Label,
+  side: z.enum(['external', 'internal']),
+  /** Outside over the ridges, or the hole between them. */
+  diameter: Id,
+  span: Id,
+  /** Turns between the two ridges of the span. */
+  turns: z.number().min(0.5).max(200),
+  ridgeHeight: Id.nullable(),
+  ridgeWidth: Id.nullable(),
+  hand: z.enum(['right', 'left']).nullable(),
+  taper: z.boolean().nullable(),
+  /** Ridges that begin at the end face. */
+  starts: z.number().int().min(1).max(12),
+  crest: z.enum(['sharp', 'flat', 'round']).nullable(),
+  /** The standard thread it was taken for; 'odd' where none fits. */
+  standard: z.string().max(40).nullable(),
 });
 
 export const Window = z
@@ -138,10 +206,16 @@ export const JobDocument = z.object({
     note: Note,
     /** Borrowed or far away: a list of what is still unread matters before it goes. */
     leaves: z.boolean(),
+    /** When it was let go; null while it is here. */
+    goneAt: z.iso.datetime().nullable(),
+    /** What else to look at before it leaves. */
+    toRead: listOf(z.object({ id: Id, words: Label, done: z.boolean() }), 50),
   }),
   brief: Brief,
   parts: listOf(Part, 20).refine(list => list.length > 0, 'A job has at least one part.'),
   dimensions: listOf(Dimension, 100),
+  photos: listOf(Photo, 30),
+  threads: listOf(MeasuredThread, 10),
   mates: listOf(Mate, 100),
   /** In service: what was fitted and how it holds. */
   service: z.object({
@@ -152,6 +226,10 @@ export const JobDocument = z.object({
 
 export type Reading = z.infer<typeof Reading>;
 export type Dimension = z.infer<typeof Dimension>;
+export type Derived = z.infer<typeof Derived>;
+export type Mark = z.infer<typeof Mark>;
+export type Photo = z.infer<typeof Photo>;
+export type MeasuredThread = z.infer<typeof MeasuredThread>;
 export type Want = z.infer<typeof Want>;
 export type Mate = z.infer<typeof Mate>;
 export type Part = z.infer<typeof Part>;
@@ -159,11 +237,15 @@ export type Pose = z.infer<typeof Pose>;
 export type Brief = z.infer<typeof Brief>;
 export type JobDocument = z.infer<typeof JobDocument>;
 
-/**
- * Older documents, one function a step: the function at n takes schema n to n + 1. Empty while there is
- * only one schema.
- */
-const UPGRADES: Record<number, (old: Record<string, unknown>) => Record<string, unknown>> = {};
+/** Older documents, one function a step: the function at n takes schema n to n + 1. */
+const UPGRADES: Record<number, (old: Record<string, unknown>) => Record<string, unknown>> = {
+  1: old => ({
+    ...old,
+    object: { ...(old.object as object), goneAt: null, toRead: [] },
+    photos: [],
+    threads: [],
+  }),
+};
 
 /**
  * Reads a stored document of any schema up to ours.

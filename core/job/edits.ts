@@ -2,7 +2,21 @@ import { z } from 'zod';
 import { DEFAULT_WINDOWS, type StandardWant } from '../fit/wants';
 import { recipeById } from '../shape/recipes';
 import { same } from './changes';
-import { Brief, Dimension, Expression, Id, JobDocument, Pose, Reading, Want } from './document';
+import { derivedProblem, usersOf } from './derived';
+import {
+  Brief,
+  Derived,
+  Dimension,
+  Expression,
+  Id,
+  JobDocument,
+  Mark,
+  MeasuredThread,
+  Photo,
+  Pose,
+  Reading,
+  Want,
+} from './document';
 import type { Workshop } from './workshop';
 
 /**
@@ -18,6 +32,8 @@ export const Edit = z.discriminatedUnion('kind', [
     name: z.string().trim().max(300).optional(),
     note: z.string().max(4000).optional(),
     leaves: z.boolean().optional(),
+    goneAt: z.iso.datetime().nullable().optional(),
+    toRead: JobDocument.shape.object.shape.toRead.optional(),
   }),
   z.object({ kind: z.literal('brief'), brief: Brief.partial() }),
   z.object({ kind: z.literal('add-reading'), dimensionId: Id, reading: Reading }),
@@ -28,9 +44,47 @@ export const Edit = z.discriminatedUnion('kind', [
     readingId: Id,
     reason: z.string().trim().min(1, 'Say why.').max(300).nullable(),
   }),
+  z.object({
+    kind: z.literal('add-readings'),
+    readings: z
+      .array(z.object({ dimensionId: Id, reading: Reading }))
+      .min(1, 'There is no reading in it.')
+      .max(2000, 'At most 2000 readings at once.'),
+  }),
   z.object({ kind: z.literal('add-dimension'), dimension: Dimension }),
-  z.object({ kind: z.literal('note-dimension'), dimensionId: Id, note: z.string().max(4000) }),
+  z.object({
+    kind: z.literal('describe-dimension'),
+    dimensionId: Id,
+    label: Dimension.shape.label.optional(),
+    critical: z.boolean().optional(),
+    note: z.string().max(4000).optional(),
+    mark: Mark.nullable().optional(),
+    correctJaws: z.boolean().optional(),
+  }),
+  z.object({ kind: z.literal('derive'), dimensionId: Id, derived: Derived.nullable() }),
   z.object({ kind: z.literal('remove-dimension'), dimensionId: Id }),
+  z.object({
+    kind: z.literal('add-thread'),
+    thread: MeasuredThread,
+    dimensions: z.array(Dimension).min(2).max(4),
+  }),
+  z.object({
+    kind: z.literal('thread'),
+    threadId: Id,
+    change: MeasuredThread.pick({
+      label: true,
+      turns: true,
+      hand: true,
+      taper: true,
+      starts: true,
+      crest: true,
+      standard: true,
+    }).partial(),
+  }),
+  z.object({ kind: z.literal('remove-thread'), threadId: Id }),
+  z.object({ kind: z.literal('add-photo'), photo: Photo }),
+  z.object({ kind: z.literal('label-photo'), photoId: Id, label: Photo.shape.label }),
+  z.object({ kind: z.literal('remove-photo'), photoId: Id }),
   z.object({
     kind: z.literal('want'),
     mateId: Id,
@@ -85,12 +139,9 @@ function edited(
     case 'brief':
       return { ...document, brief: { ...document.brief, ...edit.brief } };
     case 'add-reading':
-      return withDimension(document, edit.dimensionId, d => {
-        if (d.readings.some(r => r.id === edit.reading.id))
-          throw new EditRefused('This reading is already there.');
-        if (edit.reading.value <= 0) throw new EditRefused('A size is above 0: take the reading again.');
-        return { ...d, readings: [...d.readings, edit.reading] };
-      });
+      return withReading(document, edit.dimensionId, edit.reading);
+    case 'add-readings':
+      return edit.readings.reduce((next, r) => withReading(next, r.dimensionId, r.reading), document);
     case 'take-back-reading':
       return withDimension(document, edit.dimensionId, d => {
         requireReading(d, edit.readingId);
@@ -105,17 +156,66 @@ function edited(
         };
       });
     case 'add-dimension':
-      if (document.dimensions.some(d => d.name === edit.dimension.name || d.id === edit.dimension.id)) {
-        throw new EditRefused(`There is a dimension “${edit.dimension.name}” already: take another name.`);
-      }
-      return { ...document, dimensions: [...document.dimensions, edit.dimension] };
-    case 'note-dimension':
-      return withDimension(document, edit.dimensionId, d => ({ ...d, note: edit.note }));
+      return withNewDimension(document, edit.dimension);
+    case 'describe-dimension': {
+      const { kind: _, dimensionId, mark, ...patch } = edit;
+      if (mark && mark.on !== 'drawing' && !document.photos.some(p => p.id === mark.on))
+        throw new EditRefused('That photo is no longer there.');
+      return withDimension(document, dimensionId, d => {
+        if (d.guide && patch.label !== undefined) throw new EditRefused('The recipe names this dimension.');
+        const { mark: before, ...rest } = { ...d, ...patch };
+        const after = mark === undefined ? before : (mark ?? undefined);
+        return after ? { ...rest, mark: after } : rest;
+      });
+    }
+    case 'derive':
+      return withDimension(document, edit.dimensionId, d => {
+        const { derived: _, ...rest } = d;
+        if (!edit.derived) return rest;
+        const problem = derivedProblem(d, edit.derived, document);
+        if (problem) throw new EditRefused(problem.message);
+        return { ...rest, derived: edit.derived };
+      });
     case 'remove-dimension':
-      if (requireDimension(document, edit.dimensionId).guide) {
-        throw new EditRefused('The recipe needs this dimension: only your own can be removed.');
-      }
-      return { ...document, dimensions: document.dimensions.filter(d => d.id !== edit.dimensionId) };
+      return withoutDimension(document, edit.dimensionId);
+    case 'add-thread':
+      return withThread(document, edit.thread, edit.dimensions);
+    case 'thread':
+      requireThread(document, edit.threadId);
+      return {
+        ...document,
+        threads: document.threads.map(t => (t.id === edit.threadId ? { ...t, ...edit.change } : t)),
+      };
+    case 'remove-thread': {
+      const thread = requireThread(document, edit.threadId);
+      const without = { ...document, threads: document.threads.filter(t => t.id !== thread.id) };
+      return [thread.diameter, thread.span, thread.ridgeHeight, thread.ridgeWidth].reduce(
+        (next, id) => (id === null ? next : withoutDimension(next, id)),
+        without,
+      );
+    }
+    case 'add-photo':
+      if (document.photos.some(p => p.id === edit.photo.id))
+        throw new EditRefused('This photo is already there.');
+      return { ...document, photos: [...document.photos, edit.photo] };
+    case 'label-photo':
+      requirePhoto(document, edit.photoId);
+      return {
+        ...document,
+        photos: document.photos.map(p => (p.id === edit.photoId ? { ...p, label: edit.label } : p)),
+      };
+    case 'remove-photo':
+      requirePhoto(document, edit.photoId);
+      return {
+        ...document,
+        photos: document.photos.filter(p => p.id !== edit.photoId),
+        // Marks on it go with it.
+        dimensions: document.dimensions.map(d => {
+          if (d.mark?.on !== edit.photoId) return d;
+          const { mark: _, ...rest } = d;
+          return rest;
+        }),
+      };
     case 'want': {
       if (!document.mates.some(m => m.id === edit.mateId))
         throw new EditRefused('That mate is no longer there.');
@@ -154,6 +254,53 @@ function edited(
 /** A strain window needs an elastic side; a clearance window leaves things as they were. */
 const softFor = (soft: 'none' | 'ours' | 'theirs', want: Want) =>
   want.window.unit === 'strain' && soft === 'none' ? 'ours' : soft;
+
+function withReading(document: JobDocument, dimensionId: string, reading: Reading): JobDocument {
+  return withDimension(document, dimensionId, d => {
+    if (d.readings.some(r => r.id === reading.id)) throw new EditRefused('This reading is already there.');
+    if (reading.value <= 0) throw new EditRefused('A size is above 0: take the reading again.');
+    return { ...d, readings: [...d.readings, reading] };
+  });
+}
+
+function withNewDimension(document: JobDocument, dimension: Dimension): JobDocument {
+  if (document.dimensions.some(d => d.name === dimension.name || d.id === dimension.id)) {
+    throw new EditRefused(`There is a dimension “${dimension.name}” already: take another name.`);
+  }
+  const problem = dimension.derived ? derivedProblem(dimension, dimension.derived, document) : null;
+  if (problem) throw new EditRefused(problem.message);
+  return { ...document, dimensions: [...document.dimensions, dimension] };
+}
+
+function withoutDimension(document: JobDocument, id: string): JobDocument {
+  if (requireDimension(document, id).guide) {
+    throw new EditRefused('The recipe needs this dimension: only your own can be removed.');
+  }
+  const users = usersOf(id, document);
+  if (users.length > 0) {
+    throw new EditRefused(`“${users[0]}” is made from it: work that out another way first.`);
+  }
+  return { ...document, dimensions: document.dimensions.filter(d => d.id !== id) };
+}
+
+function withThread(document: JobDocument, thread: MeasuredThread, dimensions: Dimension[]): JobDocument {
+  if (document.threads.some(t => t.id === thread.id)) throw new EditRefused('This thread is already there.');
+  const next = dimensions.reduce(withNewDimension, document);
+  for (const id of [thread.diameter, thread.span, thread.ridgeHeight, thread.ridgeWidth]) {
+    if (id !== null) requireDimension(next, id);
+  }
+  return { ...next, threads: [...next.threads, thread] };
+}
+
+function requireThread(document: JobDocument, id: string): MeasuredThread {
+  const found = document.threads.find(t => t.id === id);
+  if (!found) throw new EditRefused('That thread is no longer there.');
+  return found;
+}
+
+function requirePhoto(document: JobDocument, id: string): void {
+  if (!document.photos.some(p => p.id === id)) throw new EditRefused('That photo is no longer there.');
+}
 
 function withDimension(document: JobDocument, id: string, change: (d: Dimension) => Dimension): JobDocument {
   requireDimension(document, id);

@@ -2,20 +2,45 @@ import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { requireRecipe } from '../shape/recipes';
 import { applyChanges, diff, invert } from './changes';
-import { type JobDocument as Job, JobDocument } from './document';
+import { type JobDocument as Job, JobDocument, type MeasuredThread, type Photo } from './document';
 import { applyEdit, Edit } from './edits';
 import { EMPTY_HISTORY } from './history';
 import { newJob } from './new-job';
 import { resolvePart } from './resolve';
+import { dimensionsForThread } from './threads';
 import { wordsFor } from './words';
 import { FIRST_WORKSHOP } from './workshop';
 
 const at = '2026-01-01T00:00:00.000Z';
 const recipe = requireRecipe('round-cap');
 const words = fc.constantFrom('a', 'Vent-port cap', '🦆', 'ein längerer Name');
-const dimension = fc.constantFrom('rim', 'bore', 'groove', 'own_1');
+const dimension = fc.constantFrom('rim', 'bore', 'groove', 'own_1', 't1-d');
 const readingId = fc.constantFrom('r1', 'r2', 'r3');
 const part = fc.constant('part-1');
+
+const THREAD: MeasuredThread = {
+  id: 't1',
+  label: 'Outlet',
+  side: 'external',
+  diameter: 't1-d',
+  span: 't1-s',
+  turns: 5,
+  ridgeHeight: 't1-h',
+  ridgeWidth: null,
+  hand: null,
+  taper: null,
+  starts: 1,
+  crest: null,
+  standard: null,
+};
+const PHOTO: Photo = {
+  id: 'p1',
+  sha256: 'a'.repeat(64),
+  type: 'image/jpeg',
+  width: 40,
+  height: 30,
+  label: 'front',
+};
 
 /** Edits of every kind, many of which make no sense on the job they meet. */
 const edits = fc.oneof(
@@ -64,7 +89,57 @@ const edits = fc.oneof(
       readings: [],
     }),
   }),
-  fc.record({ kind: fc.constant('note-dimension' as const), dimensionId: dimension, note: words }),
+  fc.record({
+    kind: fc.constant('describe-dimension' as const),
+    dimensionId: dimension,
+    note: words,
+    correctJaws: fc.boolean(),
+    mark: fc.constantFrom(
+      null,
+      { on: 'p1', from: [0.1, 0.1], to: [0.4, 0.1] },
+      { on: 'drawing', from: [0, 0], to: [9, 0] },
+    ),
+  }),
+  fc.record({
+    kind: fc.constant('derive' as const),
+    dimensionId: dimension,
+    derived: fc.constantFrom(
+      null,
+      { by: 'expression' as const, expression: { text: 'bore / 2 + 0.4', unit: 'mm' as const } },
+      { by: 'expression' as const, expression: { text: 'rim + own_1', unit: 'mm' as const } },
+      {
+        by: 'formula' as const,
+        kind: 'centre-distance',
+        inputs: {
+          inside: { of: 'dimension' as const, id: 'bore' },
+          outside: { of: 'number' as const, value: 44.1, u: 0.02 },
+        },
+        counts: {},
+      },
+    ),
+  }),
+  fc.record({
+    kind: fc.constant('add-thread' as const),
+    thread: fc.constant(THREAD),
+    dimensions: fc.constant(dimensionsForThread(THREAD, 'outlet')),
+  }),
+  fc.record({
+    kind: fc.constant('thread' as const),
+    threadId: fc.constantFrom('t1', 't2'),
+    change: fc.constantFrom(
+      { hand: 'left' as const },
+      { turns: 4, standard: 'G 1/4' },
+      { starts: 2, taper: true },
+    ),
+  }),
+  fc.record({ kind: fc.constant('remove-thread' as const), threadId: fc.constant('t1') }),
+  fc.record({ kind: fc.constant('add-photo' as const), photo: fc.constant(PHOTO) }),
+  fc.record({
+    kind: fc.constant('label-photo' as const),
+    photoId: fc.constantFrom('p1', 'p2'),
+    label: words,
+  }),
+  fc.record({ kind: fc.constant('remove-photo' as const), photoId: fc.constant('p1') }),
   fc.record({ kind: fc.constant('remove-dimension' as const), dimensionId: dimension }),
   fc.record({
     kind: fc.constant('want' as const),

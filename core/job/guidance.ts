@@ -159,7 +159,9 @@ function nextStep(document: JobDocument, resolved: ResolvedPart, now: History): 
 function shakyDimension(needed: ReturnType<typeof neededDimensions>): NextStep | undefined {
   for (const { dimension, evaluation, counted } of needed) {
     if (!evaluation || !dimension.critical) continue;
-    const stray = evaluation.advice.find(a => a.code === 'outlier' || a.code === 'spread');
+    const stray = evaluation.advice.find(
+      a => a.code === 'outlier' || a.code === 'spread' || a.code === 'other-unit',
+    );
     if (stray)
       return {
         stage: 'measure',
@@ -168,7 +170,7 @@ function shakyDimension(needed: ReturnType<typeof neededDimensions>): NextStep |
         key: dimension.id,
         waits: true,
       };
-    if (counted.length < CRITICAL_READINGS - 1) {
+    if (counted.length === 1) {
       return {
         stage: 'measure',
         action: `Measure the ${lower(dimension.label)} again`,

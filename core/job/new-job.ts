@@ -10,7 +10,7 @@ export function newJob(title: string, recipe: Recipe, workshop: Workshop, materi
   return {
     schemaVersion: JOB_SCHEMA_VERSION,
     title,
-    object: { name: '', note: '', leaves: false },
+    object: { name: '', note: '', leaves: false, goneAt: null, toRead: [] },
     brief: {
       purpose: '',
       ifItBreaks: null,
@@ -43,6 +43,8 @@ export function newJob(title: string, recipe: Recipe, workshop: Workshop, materi
       note: '',
       readings: [],
     })),
+    photos: [],
+    threads: [],
     mates: recipe.mates.map(spec => ({
       id: spec.id,
       name: spec.name,

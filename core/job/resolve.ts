@@ -2,7 +2,7 @@ import { type Expression, evaluateExpression } from '../quantity/expression';
 import { ownUnit } from '../quantity/units';
 import { requireRecipe } from '../shape/recipes';
 import type { ParameterSpec, Parameters, Recipe } from '../shape/recipes/recipe';
-import { type DimensionState, evaluateDimension } from './dimensions';
+import { type DimensionState, evaluateDimensions } from './dimensions';
 import type { JobDocument, Mate, Part } from './document';
 import type { History } from './history';
 import { type LedgerState, ledgerOf } from './ledger';
@@ -34,7 +34,7 @@ export function resolvePart(
   const part = document.parts.find(p => p.id === partId);
   if (!part) throw new RangeError('That part is no longer in the job.');
   const recipe = requireRecipe(part.recipe);
-  const dimensions = new Map(document.dimensions.map(d => [d.id, evaluateDimension(d, workshop)]));
+  const dimensions = evaluateDimensions(document, workshop);
   const choices = choicesOf(recipe, part);
   const active = activeMates(document, part, recipe, choices);
   const ledger = ledgerOf(document, part.id, active, dimensions, workshop, history);

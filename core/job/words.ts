@@ -5,6 +5,7 @@ import type { Edit } from './edits';
 /** An edit in the maker's words, for the activity log and the undo button. */
 export function wordsFor(edit: Edit, document: JobDocument): string {
   const dimension = (id: string) => document.dimensions.find(d => d.id === id)?.label ?? 'a dimension';
+  const thread = (id: string) => document.threads.find(t => t.id === id)?.label ?? 'a thread';
   const mate = (id: string) => document.mates.find(m => m.id === id)?.name ?? 'a mate';
   const reading = (dimensionId: string, id: string) =>
     document.dimensions.find(d => d.id === dimensionId)?.readings.find(r => r.id === id)?.text ?? '';
@@ -25,8 +26,30 @@ export function wordsFor(edit: Edit, document: JobDocument): string {
         : `Struck out ${reading(edit.dimensionId, edit.readingId)} on ${dimension(edit.dimensionId)}: ${edit.reason}`;
     case 'add-dimension':
       return `Added the dimension ${edit.dimension.label}`;
-    case 'note-dimension':
-      return `Wrote a note on ${dimension(edit.dimensionId)}`;
+    case 'add-readings':
+      return `Took in ${edit.readings.length} ${edit.readings.length === 1 ? 'reading' : 'readings'}`;
+    case 'describe-dimension':
+      return edit.correctJaws === undefined
+        ? `Described ${dimension(edit.dimensionId)}`
+        : `${edit.correctJaws ? 'Corrected' : 'Left'} the inside jaws on ${dimension(edit.dimensionId)}`;
+    case 'derive':
+      return edit.derived
+        ? `Let ${dimension(edit.dimensionId)} be worked out`
+        : `Let ${dimension(edit.dimensionId)} be read again`;
+    case 'add-thread':
+      return `Added the thread ${edit.thread.label}`;
+    case 'thread':
+      return edit.change.standard
+        ? `Took ${thread(edit.threadId)} for ${edit.change.standard === 'odd' ? 'an odd thread' : edit.change.standard}`
+        : `Described ${thread(edit.threadId)}`;
+    case 'remove-thread':
+      return `Removed ${thread(edit.threadId)}`;
+    case 'add-photo':
+      return `Added the photo ${edit.photo.label}`;
+    case 'label-photo':
+      return 'Named a photo';
+    case 'remove-photo':
+      return 'Removed a photo';
     case 'remove-dimension':
       return `Removed ${dimension(edit.dimensionId)}`;
     case 'want':

@@ -3,12 +3,37 @@ import { PRACTICE_BELIEF } from '../fit/print-bias';
 import { Id } from './document';
 
 /** What the workshop owns and how it likes things. Lengths mm. */
+export const INSTRUMENT_KINDS = [
+  'calipers',
+  'rule',
+  'micrometer',
+  'depth-gauge',
+  'pin-gauges',
+  'radius-gauge',
+  'tape',
+  'protractor',
+  'flatbed',
+  'other',
+] as const;
+
 export const Instrument = z.object({
   id: Id,
   name: z.string().trim().min(1, 'Give it a name.').max(80),
-  kind: z.enum(['calipers', 'rule', 'micrometer', 'depth-gauge', 'tape', 'protractor', 'other']),
+  kind: z.enum(INSTRUMENT_KINDS),
+  /** Degrees for a protractor, else mm. */
   resolution: z.number().positive('Must be above 0.').max(10),
   maxError: z.number().min(0).max(10),
+  /** What it shows when it should show nothing, mm, and when that was looked at. */
+  zero: z.object({ offset: z.number().min(-5).max(5), at: z.iso.datetime() }).optional(),
+  /** Flat on the tips of the inside jaws, both together, mm. */
+  jawLand: z.number().min(0).max(20).optional(),
+  /** How far its readings of one thing lie apart, sd, learned from readings; else the hands' figure. */
+  repeatability: z.number().min(0.0005).max(2).optional(),
+  /** Readings of known blocks. */
+  checks: z
+    .array(z.object({ at: z.iso.datetime(), block: z.number().positive().max(1000), reading: z.number() }))
+    .max(100)
+    .optional(),
 });
 
 export const Printer = z.object({

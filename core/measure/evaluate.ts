@@ -19,6 +19,8 @@ export interface Evaluation {
   expandedUncertainty: number;
   /** Largest minus smallest. */
   spread: number;
+  /** Out of round: largest minus smallest of the turned positions' means; null while it was not turned. */
+  form: number | null;
   outliers: number[];
   /** The parts the uncertainty is made of. */
   budget: Doubt[];
@@ -26,7 +28,16 @@ export interface Evaluation {
 }
 
 export interface Advice {
-  code: 'one-reading' | 'few-readings' | 'outlier' | 'spread' | 'too-fine';
+  code:
+    | 'one-reading'
+    | 'few-readings'
+    | 'outlier'
+    | 'spread'
+    | 'out-of-round'
+    | 'too-fine'
+    | 'too-coarse'
+    | 'other-unit'
+    | 'jaw-land';
   message: string;
 }
 
@@ -42,7 +53,12 @@ export interface EvaluateOptions {
   critical?: boolean;
   /** Operator's repeatability, sd in mm, used for a lone reading and to judge the spread. */
   repeatability?: number;
+  /** How far the object was turned at each reading, degrees; only used where every reading says it. */
+  turns?: readonly (number | undefined)[];
 }
+
+/** Readings of a bore with inside jaws whose tips have a flat: they span a chord, reading = √(D² − w²). */
+export const correctedForJaws = (reading: number, land: number) => Math.hypot(reading, land);
 
 /**
  * Readings of one dimension to a value and its uncertainty: u² = s²/n + r²/12 + E²/3
@@ -60,15 +76,10 @@ export function evaluateReadings(
   if (!readings.every(Number.isFinite)) throw new RangeError('A reading is not a number: take it again.');
   const s0 = options.repeatability ?? OPERATOR_REPEATABILITY;
 
-  const value = jStat.mean([...readings]);
+  const turned = byPosition(readings, options.turns);
+  const { value, noise } = turned ? ofPositions(turned, s0) : ofOnePlace(readings, s0);
   const budget: Doubt[] = [
-    n === 1
-      ? { name: 'one reading only', u: s0, degreesOfFreedom: Infinity }
-      : {
-          name: 'spread of the readings',
-          u: jStat.stdev([...readings], true) / Math.sqrt(n),
-          degreesOfFreedom: n - 1,
-        },
+    noise,
     { name: 'the instrument’s steps', u: instrument.resolution / Math.sqrt(12), degreesOfFreedom: Infinity },
     { name: 'the instrument’s error', u: instrument.maxError / Math.sqrt(3), degreesOfFreedom: Infinity },
   ];
@@ -76,15 +87,67 @@ export function evaluateReadings(
   const dof = effectiveDegreesOfFreedom(budget);
   const spread = Math.max(...readings) - Math.min(...readings);
   const outliers = findOutliers(readings, instrument.resolution);
+  const form = turned ? spreadOf(turned.map(p => jStat.mean(p))) : null;
   return {
     value,
     standardUncertainty: u,
     degreesOfFreedom: Number.isFinite(dof) ? dof : null,
     expandedUncertainty: u * coverageFactor(0.95, dof),
     spread,
+    form,
     outliers,
     budget,
-    advice: advise(readings, instrument, spread, outliers, s0, options.critical ?? false),
+    advice: advise(readings, instrument, { spread, form, outliers, s0, critical: options.critical ?? false }),
+  };
+}
+
+const spreadOf = (values: readonly number[]) => Math.max(...values) - Math.min(...values);
+
+function ofOnePlace(readings: readonly number[], s0: number): { value: number; noise: Doubt } {
+  const n = readings.length;
+  return {
+    value: jStat.mean([...readings]),
+    noise:
+      n === 1
+        ? { name: 'one reading only', u: s0, degreesOfFreedom: Infinity }
+        : {
+            name: 'spread of the readings',
+            u: jStat.stdev([...readings], true) / Math.sqrt(n),
+            degreesOfFreedom: n - 1,
+          },
+  };
+}
+
+/** Readings by turned position, where every one says its own and there are at least two. */
+function byPosition(readings: readonly number[], turns: EvaluateOptions['turns']): number[][] | null {
+  if (!turns || turns.length !== readings.length || turns.some(t => t === undefined)) return null;
+  const places = new Map<number, number[]>();
+  readings.forEach((r, i) => {
+    // Half a turn round is the same diameter.
+    const place = Math.round(turns[i]! % 180);
+    places.set(place, [...(places.get(place) ?? []), r]);
+  });
+  return places.size >= 2 ? [...places.values()] : null;
+}
+
+/**
+ * Out of round is form, not noise: the value is the mean of the positions' means, and its noise is that of
+ * readings at one position (pooled), or the hands' usual one where no position was read twice.
+ */
+function ofPositions(places: readonly number[][], s0: number): { value: number; noise: Doubt } {
+  const dof = places.reduce((sum, p) => sum + p.length - 1, 0);
+  const squares = places.reduce(
+    (sum, p) => sum + (p.length > 1 ? (p.length - 1) * jStat.stdev([...p], true) ** 2 : 0),
+    0,
+  );
+  const s = dof > 0 ? Math.sqrt(squares / dof) : s0;
+  return {
+    value: jStat.mean(places.map(p => jStat.mean([...p]))),
+    noise: {
+      name: dof > 0 ? 'spread at one position' : 'each position read once',
+      u: (s / places.length) * Math.sqrt(places.reduce((sum, p) => sum + 1 / p.length, 0)),
+      degreesOfFreedom: dof > 0 ? dof : Infinity,
+    },
   };
 }
 
@@ -99,24 +162,33 @@ export function findOutliers(readings: readonly number[], resolution: number): n
   return away.flatMap((d, index) => ((MAD_TO_SD * d) / mad > OUTLIER_LIMIT ? [index] : []));
 }
 
-function advise(
-  readings: readonly number[],
-  instrument: InstrumentLimits,
-  spread: number,
-  outliers: number[],
-  s0: number,
-  critical: boolean,
-): Advice[] {
+interface Seen {
+  spread: number;
+  form: number | null;
+  outliers: number[];
+  s0: number;
+  critical: boolean;
+}
+
+function advise(readings: readonly number[], instrument: InstrumentLimits, seen: Seen): Advice[] {
+  const { spread, form, outliers, s0, critical } = seen;
   const advice: Advice[] = [];
   const decimals = decimalsOf(instrument.resolution);
-  for (const index of outliers) {
+  const slip = findSlip(readings);
+  if (slip) advice.push({ code: 'other-unit', message: slip });
+  for (const index of slip ? [] : outliers) {
     advice.push({
       code: 'outlier',
       message: `${formatPlain(readings[index]!, decimals)} stands apart from the others: strike it out if it was a slip, or measure again.`,
     });
   }
   const limit = 3 * Math.sqrt(s0 ** 2 + instrument.resolution ** 2 / 12);
-  if (outliers.length === 0 && spread > limit) {
+  if (form !== null && form > limit) {
+    advice.push({
+      code: 'out-of-round',
+      message: `It is out of round by ${formatPlain(form, decimals)}: kept as form, not as doubt of the mean. A rigid part must pass its largest place, a flexible one follows the mean.`,
+    });
+  } else if (outliers.length === 0 && !slip && spread > limit) {
     advice.push({
       code: 'spread',
       message: `The readings differ by ${formatPlain(spread, decimals)}: take another. If they stay apart as you turn it, the object is out of round.`,
@@ -140,5 +212,63 @@ function advise(
       message: `A reading has more digits than the instrument shows (${formatPlain(step, 4)} mm steps): check that the right instrument is chosen.`,
     });
   }
+  if (readings.length >= 3 && readings.every(r => isMultiple(r, 10 * step))) {
+    advice.push({
+      code: 'too-coarse',
+      message: `All readings end in the same round figure, though the instrument shows ${formatPlain(step, 4)} mm steps: read all its digits, or choose the coarser instrument.`,
+    });
+  }
   return advice;
+}
+
+const isMultiple = (value: number, step: number) => Math.abs(value / step - Math.round(value / step)) < 1e-6;
+
+/** Ratios that are slips, not sizes, and how near a ratio must be to be taken for one. */
+const SLIPS = [
+  { ratio: 25.4, words: 'in inches, the other in millimetres' },
+  { ratio: 10, words: 'in centimetres, or its point has slipped' },
+  { ratio: 2, words: 'a radius, the other a diameter' },
+] as const;
+const SLIP_NEARNESS = 0.02;
+
+/** One reading that is another times 25.4, 10 or 2. Common practice, no source. */
+function findSlip(readings: readonly number[]): string | null {
+  if (readings.length < 2) return null;
+  const middle = jStat.median([...readings]);
+  const [low, high] = [Math.min(...readings), Math.max(...readings)];
+  for (const { ratio, words } of SLIPS) {
+    // Against the rest where there is a rest, else against each other.
+    const pairs =
+      readings.length === 2
+        ? [[low, high]]
+        : [
+            [low, middle],
+            [middle, high],
+          ];
+    const found = pairs.find(([a, b]) => a! > 0 && Math.abs(b! / a! / ratio - 1) < SLIP_NEARNESS);
+    if (found) {
+      return `${formatPlain(found[0]!, 3)} and ${formatPlain(found[1]!, 3)} are ${formatPlain(ratio, 1)} times apart: one seems to be ${words}. Strike out the one that is wrong.`;
+    }
+  }
+  return null;
+}
+
+/** What a value just read looks like beside what is known of the dimension: asked about, never dropped. */
+export interface Doubtful {
+  /** “ten times the last one”. */
+  words: string;
+  /** What it would be without the slip. */
+  instead: number;
+}
+
+/** @param value the new reading @param known the last reading, or the mean of those that count; mm */
+export function looksLikeSlip(value: number, known: number): Doubtful | null {
+  const slips = [
+    { factor: 25.4, words: '25.4 times the last one: millimetres taken for inches?' },
+    { factor: 1 / 25.4, words: 'the last one divided by 25.4: read in inches?' },
+    { factor: 10, words: 'ten times the last one: has the point slipped?' },
+    { factor: 0.1, words: 'a tenth of the last one: has the point slipped?' },
+  ];
+  const found = slips.find(s => known > 0 && Math.abs(value / known / s.factor - 1) < SLIP_NEARNESS);
+  return found ? { words: found.words, instead: value / found.factor } : null;
 }

@@ -1,0 +1,52 @@
+import { readTable, type Source } from './table';
+
+export const POLYMER_SOURCE: Source = {
+  standard: 'common practice, no source',
+  obtained: 'from memory; makers’ data sheets differ, printed parts are weaker',
+};
+
+/** Filament polymers, ranges from memory: density g/cm³, modulus MPa, strain once and often %, softens °C, expansion µm/m·K. */
+const COLUMNS = [
+  'density',
+  'modulusLow',
+  'modulusHigh',
+  'strainOnce',
+  'strainOften',
+  'softensC',
+  'expansion',
+] as const;
+const POLYMERS_TABLE = readTable(
+  COLUMNS,
+  `
+  PLA     1.24 2300 3600 2    1    55  70
+  PETG    1.27 1700 2200 3.5  2    70  60
+  ABS     1.04 1800 2300 3    1.8  95  90
+  ASA     1.07 1800 2200 3    1.8  95  95
+  PC      1.20 2000 2400 4    2    110 68
+  PA6     1.13 1000 2600 6    4    70  85
+  PA12    1.01 900  1600 8    5    80  110
+  PP      0.90 700  1300 8    5    75  140
+  TPU95A  1.21 40   150  25   15   75  150
+  TPU85A  1.19 15   40   60   40   65  150
+  PLA-CF  1.29 4000 7000 1    0.5  55  30
+  PA-CF   1.17 4000 8000 1.8  1    90  30
+  PETG-CF 1.32 3500 5500 1.3  0.7  70  30
+  `,
+);
+const OUTDOORS: Record<string, { uv: 'good' | 'fair' | 'poor'; moisture: 'little' | 'some' | 'much' }> = {
+  PLA: { uv: 'fair', moisture: 'some' },
+  PETG: { uv: 'fair', moisture: 'some' },
+  ABS: { uv: 'poor', moisture: 'little' },
+  ASA: { uv: 'good', moisture: 'little' },
+  PC: { uv: 'fair', moisture: 'some' },
+  PA6: { uv: 'fair', moisture: 'much' },
+  PA12: { uv: 'fair', moisture: 'some' },
+  PP: { uv: 'poor', moisture: 'little' },
+  TPU95A: { uv: 'fair', moisture: 'some' },
+  TPU85A: { uv: 'fair', moisture: 'some' },
+  'PLA-CF': { uv: 'fair', moisture: 'some' },
+  'PA-CF': { uv: 'fair', moisture: 'much' },
+  'PETG-CF': { uv: 'fair', moisture: 'some' },
+};
+export const POLYMERS = POLYMERS_TABLE.map(row => ({ ...row, ...OUTDOORS[row.key]! }));
+export type Polymer = (typeof POLYMERS)[number];
