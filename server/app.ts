@@ -14,6 +14,7 @@ import { jobRoutes } from './jobs/routes';
 import type { Log } from './log';
 import { SolidPool } from './solids/pool';
 import type { Store } from './store/database';
+import { repeatabilityOfInstruments } from './workshop/repeatability';
 import { readWorkshop, saveWorkshop } from './workshop/repository';
 
 export interface App {
@@ -102,6 +103,10 @@ function apiRoutes(app: App): Router {
   api.use(express.json({ limit: MOST_JSON }));
   api.get('/workshop', async (_req, res) => {
     res.json(await readWorkshop(store.db));
+  });
+  api.get('/workshop/repeatability', async (_req, res) => {
+    const { workshop } = await readWorkshop(store.db);
+    res.json({ instruments: await repeatabilityOfInstruments(store.db, workshop) });
   });
   api.put('/workshop', async (req, res) => {
     const { revision, workshop } = z

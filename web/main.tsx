@@ -16,6 +16,8 @@ import { applyTheme, GlobalStyle, readTheme } from './ui/theme';
 
 const JobPage = lazy(() => import('./job/JobPage'));
 const StagePage = lazy(() => import('./stages/StagePage'));
+const ShelfPage = lazy(() => import('./shelf/ShelfPage'));
+const SheetPage = lazy(() => import('./sheet/SheetPage'));
 const WorkshopPage = lazy(() => import('./workshop/WorkshopPage'));
 
 applyTheme(readTheme());
@@ -28,6 +30,22 @@ const router = createBrowserRouter([
     element: (
       <Suspense fallback={<Loading what="Opening the workshop" />}>
         <WorkshopPage />
+      </Suspense>
+    ),
+  },
+  {
+    path: '/shelf',
+    element: (
+      <Suspense fallback={<Loading what="Walking to the shelf" />}>
+        <ShelfPage />
+      </Suspense>
+    ),
+  },
+  {
+    path: '/jobs/:jobId/sheet',
+    element: (
+      <Suspense fallback={<Loading what="Laying out the sheet" />}>
+        <SheetPage />
       </Suspense>
     ),
   },

@@ -16,6 +16,11 @@ export interface DimensionState {
   jawShortfall: number | null;
 }
 
+/** Whether it has so many readings that count; what is worked out or said needs none of its own. */
+export const readEnough = (state: DimensionState, readings: number): boolean =>
+  state.evaluation !== null &&
+  (state.dimension.derived !== undefined || state.source === 'said' || state.counted.length >= readings);
+
 export type Known = Pick<Workshop, 'instruments' | 'operatorRepeatability'>;
 
 /** Coarsest first guess where a reading names no instrument: a cheap pair of calipers. Practice. */

@@ -1,6 +1,7 @@
 import { CRITICAL_READINGS } from '../measure/evaluate';
 import { formatPercent, formatPlain } from '../quantity/format';
 import type { Finding } from '../shape/recipes/recipe';
+import { readEnough } from './dimensions';
 import type { JobDocument } from './document';
 import { type History, type Print, standing, type Try, type Version } from './history';
 import { neededDimensions, type ResolvedPart } from './resolve';
@@ -128,6 +129,15 @@ function nextStep(document: JobDocument, resolved: ResolvedPart, now: History): 
       waits: false,
     };
   }
+  const leaving = stillToRead(document, resolved);
+  if (document.object.leaves && document.object.goneAt === null && leaving.length > 0 && needed.length > 0) {
+    return {
+      stage: 'measure',
+      action: 'Read what is left before it goes',
+      reason: `The object leaves: ${leaving[0]}${leaving.length > 1 ? ` and ${leaving.length - 1} more` : ''}.`,
+      waits: true,
+    };
+  }
   // Once something was printed the tries say more than another reading would.
   const shaky = last ? undefined : shakyDimension(needed);
   if (shaky) return shaky;
@@ -156,8 +166,32 @@ function nextStep(document: JobDocument, resolved: ResolvedPart, now: History): 
   };
 }
 
+/** What must still be looked at while the object is here: unread, read too seldom, or on the maker’s list. */
+export function stillToRead(document: JobDocument, resolved: ResolvedPart): string[] {
+  return [
+    ...neededDimensions(document, resolved).flatMap(state => {
+      const { dimension, evaluation, counted } = state;
+      if (dimension.derived && evaluation) return [];
+      if (!evaluation) return [`${dimension.label} is not read`];
+      if (dimension.critical && !readEnough(state, CRITICAL_READINGS))
+        return [
+          `${dimension.label} was read ${counted.length === 1 ? 'once' : 'twice'}, three times is safer`,
+        ];
+      return [];
+    }),
+    ...document.object.toRead.filter(t => !t.done).map(t => t.words),
+  ];
+}
+
+/** Critical dimensions that stand on one reading: to be measured again before hours of printing. */
+export const measureAgain = (document: JobDocument, resolved: ResolvedPart) =>
+  neededDimensions(document, resolved).filter(
+    state => state.evaluation && state.dimension.critical && !readEnough(state, 2),
+  );
+
 function shakyDimension(needed: ReturnType<typeof neededDimensions>): NextStep | undefined {
-  for (const { dimension, evaluation, counted } of needed) {
+  for (const state of needed) {
+    const { dimension, evaluation } = state;
     if (!evaluation || !dimension.critical) continue;
     const stray = evaluation.advice.find(
       a => a.code === 'outlier' || a.code === 'spread' || a.code === 'other-unit',
@@ -170,7 +204,7 @@ function shakyDimension(needed: ReturnType<typeof neededDimensions>): NextStep |
         key: dimension.id,
         waits: true,
       };
-    if (counted.length === 1) {
+    if (!readEnough(state, 2)) {
       return {
         stage: 'measure',
         action: `Measure the ${lower(dimension.label)} again`,
@@ -228,8 +262,8 @@ function pinsOf(document: JobDocument, resolved: ResolvedPart, now: History): Re
     ],
     measure: [
       share(needed.map(d => d.evaluation !== null)),
-      share(critical.map(d => d.counted.length >= 2)),
-      share(critical.map(d => d.counted.length >= CRITICAL_READINGS)),
+      share(critical.map(d => readEnough(d, 2))),
+      share(critical.map(d => readEnough(d, CRITICAL_READINGS))),
       share(needed.map(d => d.evaluation !== null && d.evaluation.outliers.length === 0)),
     ],
     fit:

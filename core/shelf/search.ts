@@ -178,39 +178,33 @@ const nameRank = ({ item }: Found, words: string[]) => {
   return (name === typed ? 0 : name.startsWith(typed) ? 1 : 2) * 100 + name.length;
 };
 
+/** Drawers whose things are met as objects or seats; a screw's head is seldom what is capped. Practice. */
+const MET: Record<'outside' | 'inside', Record<string, readonly SizeRole[]>> = {
+  outside: {
+    Bearings: ['outside'],
+    'Pipes and hoses': ['outside'],
+    Nuts: ['flats'],
+    Threads: ['outside'],
+  },
+  inside: { Bearings: ['inside', 'outside'], 'Clearance holes': ['inside'], 'Pipes and hoses': ['inside'] },
+};
+
 /** Standard things a measured size could be, nearest first: what a reading's doubt allows. */
-export function nearStandard(
-  value: number,
-  doubt: number,
-  kind: 'outside' | 'inside' | 'other',
-  most = 3,
-): Found[] {
-  const roles: readonly SizeRole[] =
-    kind === 'outside'
-      ? ['outside', 'flats', 'corners']
-      : kind === 'inside'
-        ? ['inside', 'flats']
-        : ['width', 'flats'];
+export function nearStandard(value: number, doubt: number, kind: 'outside' | 'inside', most = 3): Found[] {
   const found: Found[] = [];
   for (const item of SHELF) {
-    if (item.family === 'Tap drills') continue;
+    const roles = MET[kind][item.family];
+    if (!roles || (item.family === 'Threads' && !COMMON_THREAD.test(item.name))) continue;
     for (const s of item.sizes) {
       const away = Math.abs(s.value - value);
-      const allowed = doubt + Math.min(s.tolerance, 0.3) + 0.02;
+      const allowed = doubt + Math.min(s.tolerance, 0.15) + 0.02;
       if (!roles.includes(s.role) || away > allowed) continue;
-      found.push({ item, matched: [{ size: s, asked: value }], distance: away / allowed + familyRank(item) });
+      found.push({ item, matched: [{ size: s, asked: value }], distance: away / allowed });
       break;
     }
   }
   return found.sort((a, b) => a.distance - b.distance).slice(0, most);
 }
 
-/** Things that are met often are named before rarities of the same size. Practice. */
-const familyRank = ({ family, name }: ShelfItem) =>
-  family === 'Bearings' || family === 'Pipes and hoses' || family === 'Nuts'
-    ? 0
-    : /^(M\d+|G )/.test(name)
-      ? 0.1
-      : family === 'O-rings'
-        ? 0.6
-        : 0.4;
+/** Without a pitch only the usual ones are worth a word. */
+const COMMON_THREAD = /^(M\d+|G .*)$/;

@@ -18,7 +18,11 @@ const NO_DATE = new Date(Date.UTC(2000, 0, 1, 12));
 export async function exportJob(job: JobView, blobs: Blobs, version: string): Promise<Uint8Array> {
   const files: Record<string, Uint8Array> = {};
   const listed: BundleManifest['blobs'] = [];
-  for (const sha256 of new Set(job.history.prints.flatMap(p => Object.values(p.files)))) {
+  const named = [
+    ...job.history.prints.flatMap(p => Object.values(p.files)),
+    ...job.document.photos.map(p => p.sha256),
+  ];
+  for (const sha256 of new Set(named)) {
     const bytes = await blobs.get(sha256);
     if (!bytes) continue;
     files[`blobs/${sha256}`] = bytes;

@@ -16,6 +16,8 @@ import { recipeById } from '../../core/shape/recipes';
 import type { App } from '../app';
 import { exportJob } from '../bundle/bundle';
 import { HttpError, notFound } from '../errors';
+import { addPhotoRoutes } from '../photos/routes';
+import { addSheetRoutes } from '../sheet/routes';
 import { readWorkshop } from '../workshop/repository';
 import { editJob, revertEdit } from './editing';
 import { RackReader } from './rack';
@@ -37,6 +39,9 @@ export function jobRoutes(app: App): Router {
   const answer = (req: Request, id: string) => answerJob(store.db, id, tabOf(req), isOpen);
   const tell = (jobId: string, revision: number, tab: string) =>
     events.send({ kind: 'job', jobId, revision, tab });
+
+  addPhotoRoutes(router, app, editor);
+  addSheetRoutes(router, app);
 
   router.get('/', async (_req, res) => {
     res.json(await rack.read(store.db));

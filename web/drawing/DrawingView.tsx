@@ -11,6 +11,8 @@ interface Props {
   onPick?(key: string): void;
   height: number;
   caption?: string;
+  /** While a place is being marked: both ends, mm. */
+  onPlace?: ((from: [number, number], to: [number, number]) => void) | null;
 }
 
 const TEXT = 13.5;
@@ -18,7 +20,7 @@ const TEXT = 13.5;
 const labelWidth = (words: string) => words.length * TEXT * 0.47 + 10;
 
 /** One renderer for all drawings: lines in mm, labels in steady pixels. */
-export function DrawingView({ drawing, valueFor, lit, onPick, height, caption }: Props) {
+export function DrawingView({ drawing, valueFor, lit, onPick, height, caption, onPlace }: Props) {
   const box = useRef<HTMLDivElement>(null);
   const [width, setWidth] = useState(460);
   useLayoutEffect(() => {
@@ -49,6 +51,18 @@ export function DrawingView({ drawing, valueFor, lit, onPick, height, caption }:
     (width + pad.left - pad.right) / 2 + (x - (minX + maxX) / 2) * scale,
     (height - (caption ? 18 : 0)) / 2 - (y - (minY + maxY) / 2) * scale,
   ];
+  const [first, setFirst] = useState<[number, number] | null>(null);
+  const place = (event: React.PointerEvent<SVGSVGElement>) => {
+    if (!onPlace) return;
+    const box = event.currentTarget.getBoundingClientRect();
+    const [ox, oy] = at([0, 0]);
+    const here: [number, number] = [
+      (event.clientX - box.left - ox) / scale,
+      (oy - event.clientY + box.top) / scale,
+    ];
+    if (first) onPlace(first, here);
+    setFirst(first ? null : here);
+  };
   const path = (shape: DrawShape) =>
     `M${shape.points
       .map(p =>
@@ -59,7 +73,14 @@ export function DrawingView({ drawing, valueFor, lit, onPick, height, caption }:
       .join('L')}${shape.closed ? 'Z' : ''}`;
   return (
     <Frame ref={box}>
-      <svg width={width} height={height} role="img" aria-label={drawing.title}>
+      <svg
+        width={width}
+        height={height}
+        role="img"
+        aria-label={drawing.title}
+        onPointerDown={place}
+        style={onPlace ? { cursor: 'crosshair' } : undefined}
+      >
         <defs>
           <pattern
             id="hatch"
@@ -88,9 +109,10 @@ export function DrawingView({ drawing, valueFor, lit, onPick, height, caption }:
             words={wordsOf(d)}
             open={valueFor(d) === null}
             lit={d.key === lit}
-            onPick={onPick}
+            onPick={onPlace ? undefined : onPick}
           />
         ))}
+        {first ? <circle cx={at(first)[0]} cy={at(first)[1]} r={4} className="end" /> : null}
         {caption ? (
           <text x={width / 2} y={height - 8} textAnchor="middle" className="caption">
             {caption}
@@ -113,15 +135,16 @@ interface LineProps {
 
 function DimensionLine({ d, at, words, open, lit, onPick }: LineProps) {
   const across = d.direction === 'across';
-  const a = at(across ? [d.from[0], d.line] : [d.line, d.from[1]]);
-  const b = at(across ? [d.to[0], d.line] : [d.line, d.to[1]]);
+  const along = d.direction === 'along';
+  const a = at(along ? d.from : across ? [d.from[0], d.line] : [d.line, d.from[1]]);
+  const b = at(along ? d.to : across ? [d.to[0], d.line] : [d.line, d.to[1]]);
   const legs = [
     [at(d.from), a],
     [at(d.to), b],
   ] as const;
   const half = labelWidth(words) / 2;
   // An upright dimension's label stands beside its line, outwards, where it covers nothing.
-  const beside = across ? 0 : (d.line < 0 ? -1 : 1) * (half + 4);
+  const beside = across || along ? 0 : (d.line < 0 ? -1 : 1) * (half + 4);
   const middle: [number, number] = [(a[0] + b[0]) / 2 + beside, (a[1] + b[1]) / 2];
   const pick = onPick ? () => onPick(d.key) : undefined;
   return (
@@ -169,5 +192,6 @@ const Frame = styled.div`
   .dimension[data-lit] .leg { stroke-width: 1.2; }
   .dimension[data-lit] circle { fill: var(--blue); }
   .dimension[data-lit] text { fill: var(--blue); font-weight: 600; }
+  .end { fill: var(--loose); }
   .caption { font: 13px ${FONTS.text}; fill: var(--soft); }
 `;

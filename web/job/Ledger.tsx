@@ -1,9 +1,10 @@
 import { X } from 'lucide-react';
 import styled from 'styled-components';
 import { strainAt } from '../../core/fit/wants';
-import type { DimensionState } from '../../core/job/dimensions';
+import { type DimensionState, readEnough } from '../../core/job/dimensions';
 import type { MateLedger } from '../../core/job/ledger';
 import { neededDimensions } from '../../core/job/resolve';
+import { showSize, standingOf } from '../../core/job/show';
 import { formatLength, formatPercent, formatPlain, formatSigned } from '../../core/quantity/format';
 import { IconButton } from '../ui/controls';
 import { FONTS } from '../ui/theme';
@@ -51,17 +52,9 @@ export function Ledger({ open, onClose }: { open: boolean; onClose(): void }) {
 
 function DimensionRow({ row }: { row: DimensionState }) {
   const { selected, select, unit } = useBench();
-  const { dimension, evaluation, counted, source } = row;
-  const shaky = dimension.critical && counted.length < 2;
-  const note = !evaluation
-    ? 'not read'
-    : source === 'old-part'
-      ? 'old part'
-      : source === 'said'
-        ? 'said'
-        : counted.length === 1
-          ? 'read once'
-          : `${counted.length} readings`;
+  const { dimension, evaluation } = row;
+  const shaky = dimension.critical && !readEnough(row, 2);
+  const note = standingOf(row);
   return (
     <Line
       type="button"
@@ -74,8 +67,9 @@ function DimensionRow({ row }: { row: DimensionState }) {
       <span className="number" data-shaky={shaky ? '' : undefined}>
         {evaluation ? (
           <>
-            {formatLength(evaluation.value, unit)}{' '}
-            <small>±{formatLength(evaluation.expandedUncertainty, unit)}</small>
+            {showSize(dimension.kind, evaluation.value, unit)}
+            {dimension.kind === 'angle' ? '°' : ''}{' '}
+            <small>±{showSize(dimension.kind, evaluation.expandedUncertainty, unit)}</small>
           </>
         ) : (
           '?'

@@ -10,6 +10,7 @@ import type { WorkshopAnswer } from '../job/JobPage';
 import { Button, Checkbox, IconButton, Select, TextField } from '../ui/controls';
 import { Failure, Lead, Loading, Notice, Panel, Row, Stack } from '../ui/layout';
 import { TopBar } from '../ui/TopBar';
+import { InstrumentPanel } from './InstrumentPanel';
 
 /** What the workshop owns, and what is believed of its printers. */
 export default function WorkshopPage() {
@@ -152,40 +153,12 @@ function WorkshopForm({ answer, saved, onSaved }: FormProps) {
             </Checkbox>
           </div>
         </Panel>
-        <Panel>
-          <Head
-            title="Instruments"
-            onAdd={() =>
-              set({
-                instruments: [
-                  ...shop.instruments,
-                  { id: ulid(), name: 'New instrument', kind: 'calipers', resolution: 0.01, maxError: 0.03 },
-                ],
-              })
-            }
-          />
-          {shop.instruments.map((x, i) => (
-            <Item key={x.id}>
-              <TextField
-                label="Name"
-                value={x.name}
-                onChange={name => set({ instruments: replace(shop.instruments, x.id, { name }) })}
-                problem={problems[`instruments.${i}.name`]}
-              />
-              {number('Shows steps of, mm', `instruments.${i}.resolution`, x.resolution, resolution =>
-                set({ instruments: replace(shop.instruments, x.id, { resolution }) }),
-              )}
-              {number('May be wrong by, ± mm', `instruments.${i}.maxError`, x.maxError, maxError =>
-                set({ instruments: replace(shop.instruments, x.id, { maxError }) }),
-              )}
-              <Remove
-                name={x.name}
-                last={shop.instruments.length === 1}
-                onRemove={() => set({ instruments: shop.instruments.filter(y => y.id !== x.id) })}
-              />
-            </Item>
-          ))}
-        </Panel>
+        <InstrumentPanel
+          instruments={shop.instruments}
+          problems={problems}
+          number={number}
+          onChange={instruments => set({ instruments })}
+        />
         <Panel>
           <Head
             title="Printers"

@@ -18,9 +18,9 @@ export interface DrawDimension {
   label: string;
   from: DrawPoint;
   to: DrawPoint;
-  /** Where the dimension line runs: a y for one measured across, an x for one measured up. */
+  /** Where the dimension line runs: a y for one measured across, an x for one measured up; unused along. */
   line: number;
-  direction: 'across' | 'up';
+  direction: 'across' | 'up' | 'along';
   diameter?: boolean;
 }
 
@@ -50,6 +50,9 @@ export function frameOf(
     if (d.direction === 'across') {
       xs.push(d.from[0], d.to[0]);
       ys.push(d.line);
+    } else if (d.direction === 'along') {
+      xs.push(d.from[0], d.to[0]);
+      ys.push(d.from[1], d.to[1]);
     } else {
       ys.push(d.from[1], d.to[1]);
       xs.push(d.line);

@@ -37,12 +37,23 @@ export interface Recipe {
 /** Numbers by parameter name; a choice is its text, a flag a boolean. */
 export type Parameters = Readonly<Record<string, number | string | boolean>>;
 
+/** How the instrument is held: each has its picture. */
+export type Hold =
+  | 'outside-jaws'
+  | 'jaw-tips'
+  | 'inside-jaws'
+  | 'depth-rod'
+  | 'step'
+  | 'span'
+  | 'protractor'
+  | 'tape';
+
 export interface GuideStep {
   key: string;
   label: string;
   kind: 'outside' | 'inside' | 'depth' | 'step' | 'length';
   critical: boolean;
-  hold: 'outside-jaws' | 'jaw-tips' | 'inside-jaws' | 'depth-rod' | 'step';
+  hold: Hold;
   /** One or two sentences at the bench. */
   how: string;
   /** Whether these parameters need it. */

@@ -1,15 +1,24 @@
-import { useEffect, useMemo } from 'react';
+import { useEffect, useMemo, useState } from 'react';
+import { useNavigate } from 'react-router';
 import styled from 'styled-components';
-import type { DimensionState } from '../../../core/job/dimensions';
+import { type DimensionState, readEnough } from '../../../core/job/dimensions';
 import { neededDimensions } from '../../../core/job/resolve';
 import { CRITICAL_READINGS } from '../../../core/measure/evaluate';
-import { formatLength } from '../../../core/quantity/format';
-import { DrawingView } from '../../drawing/DrawingView';
 import { useBench } from '../../job/bench-context';
+import { CommittedField } from '../../ui/CommittedField';
 import { Button } from '../../ui/controls';
-import { Empty, Lead, Panel } from '../../ui/layout';
-import { HoldPicture } from './HoldPicture';
+import { Empty, Lead, Panel, Row } from '../../ui/layout';
+import { AddDimensionDialog } from './AddDimensionDialog';
+import { AddThreadDialog } from './AddThreadDialog';
+import { CsvDialog } from './CsvDialog';
+import { DerivedPanel } from './DerivedPanel';
+import { HoldPicture, holdFor } from './HoldPicture';
+import { Leaving } from './Leaving';
 import { ReadingPanel } from './ReadingPanel';
+import { ShelfDialog } from './ShelfDialog';
+import { ThreadPanel } from './ThreadPanel';
+import { Views } from './Views';
+import { WorkOutDialog } from './WorkOutDialog';
 
 const ORDINALS = [
   'First',
@@ -24,9 +33,16 @@ const ORDINALS = [
   'Tenth',
 ];
 
+type Asking =
+  | { what: 'add' | 'thread' | 'csv' }
+  | { what: 'work-out'; id: string }
+  | { what: 'shelf'; question: string };
+
 /** One dimension in turn: the drawing shows where, the field takes the number. */
 export function MeasureStage() {
-  const { document, resolved, selected, select, unit, go } = useBench();
+  const { document, resolved, selected, select, go, job, edit } = useBench();
+  const navigate = useNavigate();
+  const [asking, setAsking] = useState<Asking | null>(null);
   const needed = neededDimensions(document, resolved);
   const turn = dimensionInTurn(needed, selected, resolved.ledger.mates);
   const measured = useMemo(() => {
@@ -37,50 +53,93 @@ export function MeasureStage() {
   useEffect(() => {
     if (turn && selected === null) select(turn.dimension.id);
   }, [turn, selected, select]);
+  const tools = (
+    <Tools>
+      <Button $small onPress={() => setAsking({ what: 'add' })}>
+        Add a dimension
+      </Button>
+      <Button $small onPress={() => setAsking({ what: 'thread' })}>
+        Measure a thread
+      </Button>
+      <Button $small onPress={() => setAsking({ what: 'csv' })}>
+        Readings from a table
+      </Button>
+      <Button $small onPress={() => void navigate(`/jobs/${job.id}/sheet`)}>
+        Sheet to print
+      </Button>
+    </Tools>
+  );
+  const dialogs = (
+    <>
+      {asking?.what === 'add' ? (
+        <AddDimensionDialog
+          onClose={() => setAsking(null)}
+          onAdded={(dimension, workOut) => {
+            select(dimension.id);
+            setAsking(workOut ? { what: 'work-out', id: dimension.id } : null);
+          }}
+        />
+      ) : null}
+      {asking?.what === 'thread' ? (
+        <AddThreadDialog
+          onClose={() => setAsking(null)}
+          onAdded={thread => {
+            select(thread.diameter);
+            setAsking(null);
+          }}
+        />
+      ) : null}
+      {asking?.what === 'csv' ? <CsvDialog onClose={() => setAsking(null)} /> : null}
+    </>
+  );
   if (!turn)
     return (
-      <Empty title="Nothing to measure">
-        This recipe asks for no dimension with the choices made on Shape.
-      </Empty>
+      <>
+        <Empty title="Nothing to measure" action={tools}>
+          This recipe asks for no dimension with the choices made on Shape. You can add dimensions of your
+          own.
+        </Empty>
+        {dialogs}
+      </>
     );
-  const place = needed.findIndex(n => n.dimension.id === turn.dimension.id);
-  const step = resolved.recipe.guide.find(g => g.key === turn.dimension.guide);
+  const { dimension } = turn;
+  const place = needed.findIndex(n => n.dimension.id === dimension.id);
+  const step = resolved.recipe.guide.find(g => g.key === dimension.guide);
+  const { hold, how } = step ?? holdFor(dimension);
+  const thread = document.threads.find(t =>
+    [t.diameter, t.span, t.ridgeHeight, t.ridgeWidth].includes(dimension.id),
+  );
   const next = (by: 1 | -1) => {
     const to = needed[place + by];
     if (!to) return false;
     select(to.dimension.id);
     return true;
   };
-  const done = needed.every(
-    n => n.evaluation && (!n.dimension.critical || n.counted.length >= CRITICAL_READINGS),
-  );
+  const done = needed.every(n => readEnough(n, n.dimension.critical ? CRITICAL_READINGS : 1));
+  const workingOut =
+    asking?.what === 'work-out' ? document.dimensions.find(d => d.id === asking.id) : undefined;
   return (
     <>
-      <h1>{turn.dimension.label}</h1>
+      <h1>{dimension.label}</h1>
       <Lead>
         {ORDINALS[place] ?? `Number ${place + 1}`} of {needed.length}
-        {turn.dimension.critical
-          ? ', and the fit depends on it: three readings, turned.'
-          : '. Once is enough.'}
+        {dimension.derived
+          ? ', worked out from others.'
+          : dimension.critical
+            ? ', and the fit depends on it: three readings, turned.'
+            : '. Once is enough.'}
       </Lead>
       <Bench>
         <Left>
-          <Panel style={{ padding: 0, overflow: 'hidden' }}>
-            <DrawingView
-              drawing={resolved.recipe.objectDrawing(measured, resolved.parameters)}
-              valueFor={d => (measured[d.key] === undefined ? null : formatLength(measured[d.key]!, unit))}
-              lit={turn.dimension.id}
-              onPick={select}
-              height={370}
-              caption="Cut through the object; sizes with a ? are not read yet"
-            />
-          </Panel>
+          <Views measured={measured} turn={dimension} thread={thread} />
           <Foot>
-            {step ? <HoldPicture hold={step.hold} /> : null}
-            <div>
-              <h3>How to hold it</h3>
-              <p className="soft">{step?.how ?? 'Your own dimension: measure it the way you noted.'}</p>
-            </div>
+            {dimension.derived ? null : <HoldPicture hold={hold} />}
+            {dimension.derived ? null : (
+              <div>
+                <h3>How to hold it</h3>
+                <p className="soft">{how}</p>
+              </div>
+            )}
             {done ? (
               <Button onPress={() => go('fit')}>All read: say how it should fit</Button>
             ) : place + 1 < needed.length ? (
@@ -89,9 +148,73 @@ export function MeasureStage() {
               </Button>
             ) : null}
           </Foot>
+          {thread ? (
+            <Below>
+              <ThreadPanel thread={thread} />
+            </Below>
+          ) : null}
+          <Below>
+            <Leaving />
+          </Below>
+          <Below>
+            <Panel>
+              <Row $wrap $gap={6}>
+                {tools}
+                {dimension.derived ? null : (
+                  <Button $small onPress={() => setAsking({ what: 'work-out', id: dimension.id })}>
+                    Cannot be measured: work it out
+                  </Button>
+                )}
+                {dimension.guide || thread ? null : (
+                  <Button
+                    $small
+                    $look="danger"
+                    onPress={() => void edit({ kind: 'remove-dimension', dimensionId: dimension.id })}
+                  >
+                    Remove {dimension.label}
+                  </Button>
+                )}
+              </Row>
+              <div style={{ marginTop: 10 }}>
+                <CommittedField
+                  key={dimension.id}
+                  label={`Note on ${dimension.label}`}
+                  value={dimension.note}
+                  rows={2}
+                  check={text => (text.length > 4000 ? 'At most 4000 characters.' : undefined)}
+                  onCommit={note =>
+                    void edit({ kind: 'describe-dimension', dimensionId: dimension.id, note })
+                  }
+                />
+              </div>
+            </Panel>
+          </Below>
         </Left>
-        <ReadingPanel key={turn.dimension.id} state={turn} onNext={next} />
+        {dimension.derived ? (
+          <DerivedPanel key={dimension.id} state={turn} />
+        ) : (
+          <ReadingPanel
+            key={dimension.id}
+            state={turn}
+            onNext={next}
+            onShelf={question => setAsking({ what: 'shelf', question })}
+          />
+        )}
       </Bench>
+      {dialogs}
+      {workingOut ? (
+        <WorkOutDialog
+          dimension={workingOut}
+          onClose={() => setAsking(null)}
+          onDone={fresh => {
+            setAsking(null);
+            if (fresh) select(fresh);
+          }}
+        />
+      ) : null}
+      {asking?.what === 'shelf' ? (
+        <ShelfDialog dimension={dimension} question={asking.question} onClose={() => setAsking(null)} />
+      ) : null}
     </>
   );
 }
@@ -106,7 +229,7 @@ function dimensionInTurn(
   return (
     needed.find(n => n.dimension.id === selected || n.dimension.id === ofMate) ??
     needed.find(n => !n.evaluation) ??
-    needed.find(n => n.dimension.critical && n.counted.length < CRITICAL_READINGS) ??
+    needed.find(n => n.dimension.critical && !readEnough(n, CRITICAL_READINGS)) ??
     needed[0]
   );
 }
@@ -116,7 +239,10 @@ const Bench = styled.div`
   @media (max-width: 760px) { grid-template-columns: minmax(0, 1fr); > :last-child { order: -1; } }
 `;
 const Left = styled.div`min-width: 0;`;
+const Tools = styled.div`display: contents;`;
+const Below = styled.div`margin-top: 14px; &:empty { display: none; }`;
 const Foot = styled(Panel)`
   display: flex; align-items: center; gap: 16px; margin-top: 14px; flex-wrap: wrap;
   > div { flex: 1; min-width: 180px; }
+  &:empty { display: none; }
 `;

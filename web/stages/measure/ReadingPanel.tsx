@@ -1,19 +1,23 @@
-import { Strikethrough, Undo2 } from 'lucide-react';
 import { useEffect, useRef, useState } from 'react';
 import styled from 'styled-components';
 import { ulid } from 'ulid';
 import type { DimensionState } from '../../../core/job/dimensions';
 import { LARGEST_READING, type Reading } from '../../../core/job/document';
+import { readingInLine } from '../../../core/measure/device-line';
+import { looksLikeSlip } from '../../../core/measure/evaluate';
 import { formatPlain } from '../../../core/quantity/format';
 import { parseQuantity } from '../../../core/quantity/parse';
 import { post } from '../../api/client';
 import { useStream } from '../../api/events';
 import { useBench } from '../../job/bench-context';
 import { isTyping } from '../../job/use-job-keys';
-import { Button, Hinted, IconButton, Select } from '../../ui/controls';
+import { Button, Select } from '../../ui/controls';
 import { Notice, Panel, Row } from '../../ui/layout';
 import { FONTS } from '../../ui/theme';
 import { DotPlot } from './DotPlot';
+import { ReadingAdvice } from './ReadingAdvice';
+import { ReadingChips } from './ReadingChips';
+import { useSerial } from './serial';
 
 const SOURCES: { value: Reading['source']; label: string }[] = [
   { value: 'seat', label: 'the seat itself' },
@@ -21,32 +25,66 @@ const SOURCES: { value: Reading['source']; label: string }[] = [
   { value: 'said', label: 'a label or data sheet' },
 ];
 const KEPT = { instrument: 'sagoma.instrument', source: 'sagoma.source' };
+const TURNS = [
+  { value: 'none', label: 'not noted' },
+  { value: '0', label: 'as first held' },
+  { value: '120', label: 'turned a third' },
+  { value: '240', label: 'turned two thirds' },
+] as const;
+type Turn = (typeof TURNS)[number]['value'];
+const NEXT_TURN: Record<Turn, Turn> = { none: 'none', '0': '120', '120': '240', '240': '0' };
 
 interface Props {
   state: DimensionState;
   /** Moves to a neighbouring dimension; false at the end of the list. */
   onNext(by: 1 | -1): boolean;
+  onShelf(question: string): void;
+}
+
+/** A value that looks like a slip, waiting for the maker's word. */
+interface Question {
+  typed: string;
+  via: Reading['via'];
+  from: string | null;
+  words: string;
+  /** Without the slip, mm or degrees. */
+  instead: number;
 }
 
 /** The field for the dimension in turn, the readings it has, and what they say. */
-export function ReadingPanel({ state, onNext }: Props) {
+export function ReadingPanel({ state, onNext, onShelf }: Props) {
   const { workshop, edit, say, unit, job } = useBench();
   const { dimension, evaluation } = state;
+  const angle = dimension.kind === 'angle';
   const field = useRef<HTMLInputElement>(null);
   const [text, setText] = useState('');
   const [problem, setProblem] = useState<string | null>(null);
-  const [instrumentId, setInstrument] = useState(
-    () => sessionStorage.getItem(KEPT.instrument) ?? workshop.instruments[0]!.id,
-  );
+  const [questions, setQuestions] = useState<Question[]>([]);
+  const [turn, setTurn] = useState<Turn>('none');
+  const instruments = workshop.instruments.filter(i => (i.kind === 'protractor') === angle);
+  const [instrumentId, setInstrument] = useState(() => sessionStorage.getItem(KEPT.instrument));
   const [source, setSource] = useState<Reading['source']>(
     () => (sessionStorage.getItem(KEPT.source) as Reading['source'] | null) ?? 'seat',
   );
-  const instrument = workshop.instruments.find(i => i.id === instrumentId) ?? workshop.instruments[0]!;
+  const instrument = instruments.find(i => i.id === instrumentId) ?? instruments[0];
+  const zero = instrument?.zero?.offset ?? 0;
+  const round = dimension.kind === 'outside' || dimension.kind === 'inside';
 
-  const keep = async (typed: string, via: Reading['via'], from: string | null = instrument.id) => {
-    const read = understand(typed, unit);
+  const keep = async (
+    typed: string,
+    via: Reading['via'],
+    from: string | null = instrument?.id ?? null,
+    sure = false,
+  ) => {
+    const read = understand(typed, unit, angle);
     if ('problem' in read) {
       setProblem(read.problem);
+      return;
+    }
+    const known = dimension.readings.findLast(r => r.struck === null)?.value;
+    const slip = sure || known === undefined ? null : looksLikeSlip(read.value, known);
+    if (slip) {
+      setQuestions(now => [...now, { typed, via, from, ...slip }]);
       return;
     }
     const reading: Reading = {
@@ -57,23 +95,34 @@ export function ReadingPanel({ state, onNext }: Props) {
       source,
       via,
       struck: null,
+      ...(round && turn !== 'none' ? { turn: Number(turn) } : {}),
+      ...(zero !== 0 && source !== 'said' && from === instrument?.id ? { zero } : {}),
     };
     if (await edit({ kind: 'add-reading', dimensionId: dimension.id, reading })) {
       setText('');
       setProblem(null);
+      setTurn(NEXT_TURN[turn]);
     }
+  };
+  const answer = (question: Question, typed: string | null) => {
+    setQuestions(now => now.filter(q => q !== question));
+    if (typed === null) setText('');
+    else void keep(typed, question.via, question.from, true);
+    field.current?.focus();
   };
   const takeBack = () => {
     const last = dimension.readings.at(-1);
     if (last) void edit({ kind: 'take-back-reading', dimensionId: dimension.id, readingId: last.id });
   };
+  const sent = (line: string, from: string | null) => void keep(readingInLine(line) ?? line, 'stream', from);
 
   // A caliper on the stream sends to whatever dimension is in turn; the practice one names its own.
   useStream(event => {
     if (event.kind !== 'reading') return;
     if (event.jobId && (event.jobId !== job.id || event.dimensionId !== dimension.id)) return;
-    void keep(event.text, 'stream', event.instrumentId ?? instrument.id);
+    sent(event.text, event.instrumentId ?? instrument?.id ?? null);
   });
+  const serial = useSerial(line => sent(line, instrument?.id ?? null));
   // A number typed anywhere on this page is a reading: fetch it into the field.
   useEffect(() => {
     field.current?.focus();
@@ -83,7 +132,7 @@ export function ReadingPanel({ state, onNext }: Props) {
         event.metaKey ||
         event.altKey ||
         isTyping(event.target) ||
-        !/^[\d.,]$/.test(event.key)
+        !/^[\d.,+-]$/.test(event.key)
       )
         return;
       event.preventDefault();
@@ -94,20 +143,24 @@ export function ReadingPanel({ state, onNext }: Props) {
     return () => removeEventListener('keydown', onKey);
   }, []);
 
+  const asked = questions[0];
   const onKeyDown = (event: React.KeyboardEvent) => {
-    if (event.key === 'Enter' && text.trim() !== '') void keep(text, 'typed');
+    if (event.key === 'Enter' && asked && (text === asked.typed || text.trim() === ''))
+      answer(asked, asked.typed);
+    else if (event.key === 'Enter' && text.trim() !== '') void keep(text, 'typed');
     else if (event.key === 'Backspace' && text === '') takeBack();
     else if (event.key === 'Tab' && !event.shiftKey && text === '' && onNext(1)) event.preventDefault();
     else if (event.key === 'Escape') {
       setText('');
       setProblem(null);
+      setQuestions([]);
     }
   };
-  const understood = text.trim() === '' ? null : parseQuantity(text, 'length', unit);
-  const number = dimension.readings.length + 1;
+  const understood =
+    text.trim() === '' ? null : parseQuantity(text, angle ? 'angle' : 'length', angle ? 'deg' : unit);
   return (
     <Panel>
-      <h3 id="reading-label">Reading {number}</h3>
+      <h3 id="reading-label">Reading {dimension.readings.length + 1}</h3>
       <FieldBox data-invalid={problem ? '' : undefined}>
         <input
           ref={field}
@@ -125,18 +178,39 @@ export function ReadingPanel({ state, onNext }: Props) {
           }}
           onKeyDown={onKeyDown}
         />
-        <span>{unit}</span>
+        <span>{angle ? '°' : unit}</span>
       </FieldBox>
       <Help id="reading-help" aria-live="polite">
-        {problem ? (
-          <b>{problem}</b>
+        {problem || serial.problem ? (
+          <b>{problem ?? serial.problem}</b>
         ) : understood?.ok && /[a-z"/”′″]/i.test(text) ? (
-          `= ${formatPlain(understood.quantity.value, 4)} mm. Enter keeps it.`
+          `= ${formatPlain(understood.quantity.value, 4)} ${angle ? '°' : 'mm'}. Enter keeps it.`
         ) : (
           'Enter keeps it · Tab next dimension · a caliper that types works as it is'
         )}
       </Help>
-      <Row $wrap style={{ margin: '8px 0 10px' }}>
+      {asked ? (
+        <Notice level="warn">
+          {asked.typed} is {asked.words}
+          <Row $wrap $gap={6} style={{ marginTop: 6 }}>
+            <Button $small onPress={() => answer(asked, asked.typed)}>
+              Keep {asked.typed}
+            </Button>
+            <Button
+              $small
+              onPress={() =>
+                answer(asked, formatPlain(asked.instead / (angle || unit === 'mm' ? 1 : 25.4), 4))
+              }
+            >
+              It was {formatPlain(asked.instead / (angle || unit === 'mm' ? 1 : 25.4), 4)}
+            </Button>
+            <Button $small $look="quiet" onPress={() => answer(asked, null)}>
+              Leave it out
+            </Button>
+          </Row>
+        </Notice>
+      ) : null}
+      <Row $wrap $gap={7} style={{ margin: '8px 0 10px' }}>
         <Button
           $small
           onPress={() =>
@@ -147,60 +221,57 @@ export function ReadingPanel({ state, onNext }: Props) {
         >
           Keep it
         </Button>
-        {workshop.practiceBench ? (
+        {workshop.practiceBench && dimension.guide ? (
           <Button
             $small
             onPress={() =>
               void post(`/bench/jobs/${job.id}/caliper`, {
                 dimensionId: dimension.id,
-                instrumentId: instrument.id,
+                instrumentId: instrument?.id ?? null,
               }).catch((error: Error) => say(error.message, 'stop'))
             }
           >
             Practice caliper
           </Button>
         ) : null}
+        <Button $small $look="quiet" onPress={() => onShelf('')}>
+          From the shelf
+        </Button>
+        {serial.offered ? (
+          <Button
+            $small
+            $look="quiet"
+            onPress={() => void (serial.open ? serial.disconnect() : serial.connect())}
+          >
+            {serial.open ? 'Let go of the cable' : 'Caliper on a cable'}
+          </Button>
+        ) : null}
       </Row>
-      <Chips>
-        {dimension.readings.map(reading => (
-          <ReadingChip
-            key={reading.id}
-            reading={reading}
-            dimensionId={dimension.id}
-            counted={state.counted.some(r => r.id === reading.id)}
-            last={reading.id === dimension.readings.at(-1)?.id}
-          />
-        ))}
-      </Chips>
+      <ReadingChips state={state} />
       {evaluation ? (
         <DotPlot state={state} />
       ) : (
-        <p className="soft">No reading yet. Close the jaws on it and press Enter.</p>
+        <p className="soft">
+          No reading yet. {angle ? 'Lay the protractor on' : 'Close the jaws on it'} and press Enter.
+        </p>
       )}
-      <Advice>
-        {(evaluation?.advice ?? []).map((a, i) => (
-          <Notice key={i} level={a.code === 'one-reading' || a.code === 'few-readings' ? 'note' : 'warn'}>
-            {a.message}
-          </Notice>
-        ))}
-        {dimension.readings.some(r => r.source !== 'seat') &&
-        !dimension.readings.some(r => r.source === 'seat') ? (
-          <Notice level="note">
-            Only {state.source === 'said' ? 'a label' : 'the old part'} was read. If you can reach the seat,
-            read that: the old part already holds its maker’s clearance.
-          </Notice>
-        ) : null}
-      </Advice>
+      <ReadingAdvice state={state} onShelf={onShelf} />
       <Selects>
-        <Select
-          label="Instrument"
-          value={instrument.id}
-          options={workshop.instruments.map(i => ({ value: i.id, label: i.name }))}
-          onChange={id => {
-            sessionStorage.setItem(KEPT.instrument, id);
-            setInstrument(id);
-          }}
-        />
+        {instrument ? (
+          <Select
+            label={
+              zero === 0 ? 'Instrument' : `Instrument (its zero of ${formatPlain(zero, 3)} mm is taken off)`
+            }
+            value={instrument.id}
+            options={instruments.map(i => ({ value: i.id, label: i.name }))}
+            onChange={id => {
+              sessionStorage.setItem(KEPT.instrument, id);
+              setInstrument(id);
+            }}
+          />
+        ) : (
+          <p className="soft">No protractor in the workshop: add one there, so that its doubt is known.</p>
+        )}
         <Select
           label="What was measured"
           value={source}
@@ -210,6 +281,9 @@ export function ReadingPanel({ state, onNext }: Props) {
             setSource(value);
           }}
         />
+        {round ? (
+          <Select label="How it was held" value={turn} options={TURNS} onChange={t => setTurn(t)} />
+        ) : null}
       </Selects>
     </Panel>
   );
@@ -218,65 +292,15 @@ export function ReadingPanel({ state, onNext }: Props) {
 type Understood = { value: number; text: string; unit: Reading['unit'] } | { problem: string };
 
 /** A reading as typed or sent, or why it is none. */
-function understand(typed: string, unit: 'mm' | 'in'): Understood {
-  const outcome = parseQuantity(typed, 'length', unit);
+function understand(typed: string, unit: 'mm' | 'in', angle: boolean): Understood {
+  const outcome = parseQuantity(typed, angle ? 'angle' : 'length', angle ? 'deg' : unit);
   if (!outcome.ok) return { problem: outcome.message };
   const { value } = outcome.quantity;
   if (value <= 0) return { problem: 'A size is above 0: read it again.' };
+  if (angle && value > 360) return { problem: 'An angle is at most 360°: read it again.' };
   if (value > LARGEST_READING)
     return { problem: `That is over ${LARGEST_READING / 1000} m: check the unit and the point.` };
   return { value, text: outcome.quantity.text.slice(0, 60), unit: outcome.quantity.unit };
-}
-
-function ReadingChip({
-  reading,
-  dimensionId,
-  counted,
-  last,
-}: {
-  reading: Reading;
-  dimensionId: string;
-  counted: boolean;
-  last: boolean;
-}) {
-  const { edit } = useBench();
-  const struck = reading.struck !== null;
-  return (
-    <Chip
-      data-out={struck || !counted ? '' : undefined}
-      title={
-        struck ? `Struck out: ${reading.struck}` : counted ? undefined : 'Not counted: the seat was read too'
-      }
-    >
-      <span className="number">{reading.text}</span>
-      {/[a-z"”]/i.test(reading.text) || reading.unit === 'mm' ? null : <small>{reading.unit}</small>}
-      <Hinted hint={struck ? 'Count it again' : 'Strike it out as a slip'}>
-        <IconButton
-          aria-label={struck ? `Count ${reading.text} again` : `Strike out ${reading.text}`}
-          onPress={() =>
-            void edit({
-              kind: 'strike-reading',
-              dimensionId,
-              readingId: reading.id,
-              reason: struck ? null : 'a slip',
-            })
-          }
-        >
-          <Strikethrough size={14} />
-        </IconButton>
-      </Hinted>
-      {last ? (
-        <Hinted hint="Take it back (Backspace)">
-          <IconButton
-            aria-label={`Take back ${reading.text}`}
-            onPress={() => void edit({ kind: 'take-back-reading', dimensionId, readingId: reading.id })}
-          >
-            <Undo2 size={14} />
-          </IconButton>
-        </Hinted>
-      ) : null}
-    </Chip>
-  );
 }
 
 const FieldBox = styled.div`
@@ -287,11 +311,4 @@ const FieldBox = styled.div`
   &[data-invalid] { border-color: var(--danger); }
 `;
 const Help = styled.p`font-size: 13.5px; color: var(--soft); margin-top: 6px; min-height: 38px; b { color: var(--danger); font-weight: 500; }`;
-const Chips = styled.div`display: flex; flex-wrap: wrap; gap: 6px; margin-bottom: 8px;`;
-const Chip = styled.span`
-  display: inline-flex; align-items: center; gap: 2px; border: 1px solid var(--rule); border-radius: 4px; background: var(--raised); padding-left: 9px;
-  button { width: 27px; height: 29px; }
-  &[data-out] .number { text-decoration: line-through; color: var(--soft); }
-`;
-const Advice = styled.div`display: flex; flex-direction: column; gap: 6px; margin-top: 8px;`;
 const Selects = styled.div`display: flex; flex-direction: column; gap: 10px; margin-top: 12px;`;

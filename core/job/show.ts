@@ -1,0 +1,25 @@
+import { type DisplayUnit, formatLength, formatPlain } from '../quantity/format';
+import type { DimensionState } from './dimensions';
+import type { Dimension } from './document';
+
+/** A dimension's number as it is shown: angles keep their degrees whatever lengths are shown in. */
+export const showSize = (kind: Dimension['kind'], value: number, unit: DisplayUnit): string =>
+  kind === 'angle' ? formatPlain(value, 2) : formatLength(value, unit);
+
+export const showUnit = (kind: Dimension['kind'], unit: DisplayUnit): string =>
+  kind === 'angle' ? '°' : ` ${unit}`;
+
+/** “31.70 ± 0.04 mm”, “3.81 ± 0.05°”; empty while there is no value. */
+export function valueWords({ evaluation, dimension: { kind } }: DimensionState, unit: DisplayUnit): string {
+  if (!evaluation) return '';
+  return `${showSize(kind, evaluation.value, unit)} ± ${showSize(kind, evaluation.expandedUncertainty, unit)}${showUnit(kind, unit)}`;
+}
+
+/** In a word or two, what stands behind the number. */
+export function standingOf({ dimension, evaluation, source, counted }: DimensionState): string {
+  if (dimension.derived) return evaluation ? 'worked out' : 'cannot be worked out yet';
+  if (!evaluation) return 'not read';
+  if (source === 'old-part') return 'old part';
+  if (source === 'said') return 'said';
+  return counted.length === 1 ? 'read once' : `${counted.length} readings`;
+}

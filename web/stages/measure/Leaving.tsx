@@ -1,0 +1,106 @@
+import { format } from 'date-fns';
+import { Trash2 } from 'lucide-react';
+import { useState } from 'react';
+import styled from 'styled-components';
+import { ulid } from 'ulid';
+import { stillToRead } from '../../../core/job/guidance';
+import { useBench } from '../../job/bench-context';
+import { Button, Checkbox, IconButton, TextField } from '../../ui/controls';
+import { Notice, Panel, Row } from '../../ui/layout';
+
+/** A borrowed or far-away object: what is still to be read, checked off before it goes. */
+export function Leaving() {
+  const { document, resolved, edit } = useBench();
+  const [words, setWords] = useState('');
+  const { object } = document;
+  if (!object.leaves) return null;
+  const own = new Set(object.toRead.map(t => t.words));
+  const open = stillToRead(document, resolved);
+  const measured = open.filter(w => !own.has(w));
+  const describe = (change: { toRead?: typeof object.toRead; goneAt?: string | null }) =>
+    edit({ kind: 'describe-object', ...change });
+  const add = async () => {
+    if (!words.trim()) return;
+    if (await describe({ toRead: [...object.toRead, { id: ulid(), words: words.trim(), done: false }] }))
+      setWords('');
+  };
+  if (object.goneAt) {
+    return (
+      <Panel>
+        <Row $between $wrap>
+          <p>
+            The object left on {format(new Date(object.goneAt), 'd MMMM, HH:mm')}
+            {open.length > 0 ? `, with ${open.length} left unread.` : ', with everything read.'}
+          </p>
+          <Button $small onPress={() => void describe({ goneAt: null })}>
+            It is back
+          </Button>
+        </Row>
+      </Panel>
+    );
+  }
+  return (
+    <Panel aria-label="Before it goes">
+      <Row $between $wrap>
+        <h3>Before it goes</h3>
+        <Button
+          $small
+          $look={open.length === 0 ? 'main' : 'plain'}
+          onPress={() => void describe({ goneAt: new Date().toISOString() })}
+        >
+          {open.length === 0 ? 'It may go' : `Let it go with ${open.length} open`}
+        </Button>
+      </Row>
+      {open.length === 0 ? <Notice level="note">Everything is read: the object may go.</Notice> : null}
+      <List>
+        {measured.map(w => (
+          <li key={w}>{w}</li>
+        ))}
+        {object.toRead.map(t => (
+          <li key={t.id} className="own">
+            <Checkbox
+              isSelected={t.done}
+              onChange={done =>
+                void describe({ toRead: object.toRead.map(x => (x.id === t.id ? { ...x, done } : x)) })
+              }
+            >
+              {t.words}
+            </Checkbox>
+            <IconButton
+              aria-label={`Take “${t.words}” off the list`}
+              onPress={() => void describe({ toRead: object.toRead.filter(x => x.id !== t.id) })}
+            >
+              <Trash2 size={15} />
+            </IconButton>
+          </li>
+        ))}
+      </List>
+      <form
+        onSubmit={event => {
+          event.preventDefault();
+          void add();
+        }}
+      >
+        <Row $gap={8} style={{ alignItems: 'flex-end' }}>
+          <div style={{ flex: 1 }}>
+            <TextField
+              label="Something else to look at"
+              value={words}
+              onChange={setWords}
+              maxLength={120}
+              placeholder="A photo of the underside"
+            />
+          </div>
+          <Button type="submit" isDisabled={!words.trim()}>
+            Add
+          </Button>
+        </Row>
+      </form>
+    </Panel>
+  );
+}
+
+const List = styled.ul`
+  margin: 8px 0 10px; padding-left: 20px;
+  li { padding: 2px 0; } .own { list-style: none; margin-left: -20px; display: flex; align-items: center; justify-content: space-between; }
+`;

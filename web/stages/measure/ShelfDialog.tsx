@@ -1,0 +1,52 @@
+import { ulid } from 'ulid';
+import type { Dimension } from '../../../core/job/document';
+import { formatPlain } from '../../../core/quantity/format';
+import { useBench } from '../../job/bench-context';
+import { ShelfSearch } from '../../shelf/ShelfSearch';
+import { Dialog } from '../../ui/controls';
+
+/** A standard size for the dimension in turn: a value that was said, with its tolerance for doubt. */
+export function ShelfDialog({
+  dimension,
+  question,
+  onClose,
+}: {
+  dimension: Dimension;
+  question: string;
+  onClose(): void;
+}) {
+  const { edit, say } = useBench();
+  return (
+    <Dialog title={`From the shelf: ${dimension.label}`} isOpen onClose={onClose} width={860}>
+      <ShelfSearch
+        question={question}
+        autoFocus
+        use={{
+          label: 'Use',
+          onUse: (item, size) => {
+            const reading = {
+              id: ulid(),
+              value: size.value,
+              text: `${formatPlain(size.value, 3)} ${item.name}`.slice(0, 60),
+              unit: 'mm' as const,
+              at: new Date().toISOString(),
+              instrumentId: null,
+              source: 'said' as const,
+              via: 'typed' as const,
+              struck: null,
+              // A tolerance is a rectangle about the size.
+              u: size.tolerance / Math.sqrt(3),
+            };
+            void edit({ kind: 'add-reading', dimensionId: dimension.id, reading }).then(done => {
+              if (!done) return;
+              say(
+                `${dimension.label}: ${formatPlain(size.value, 3)} mm, ${size.label} of ${item.name}. A reading of the seat outranks it.`,
+              );
+              onClose();
+            });
+          },
+        }}
+      />
+    </Dialog>
+  );
+}

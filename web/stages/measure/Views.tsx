@@ -1,0 +1,191 @@
+import { Camera, MapPin, Trash2 } from 'lucide-react';
+import { useEffect, useRef, useState } from 'react';
+import styled from 'styled-components';
+import type { Dimension, Mark, MeasuredThread } from '../../../core/job/document';
+import { showSize } from '../../../core/job/show';
+import type { DrawDimension, Drawing } from '../../../core/shape/drawing/drawing';
+import { threadFigure } from '../../../core/shelf/threads/figure';
+import { DrawingView } from '../../drawing/DrawingView';
+import { useBench } from '../../job/bench-context';
+import { Button, Hinted, IconButton } from '../../ui/controls';
+import { Panel } from '../../ui/layout';
+import { FONTS } from '../../ui/theme';
+import { PhotoView } from './PhotoView';
+import { sendPhoto } from './photos';
+
+const DRAWING = 'drawing';
+const THREAD = 'thread';
+const HEIGHT = 352;
+/** What a thread is called stands below it: it must be in sight too. */
+const THREAD_HEIGHT = 250;
+
+interface Props {
+  /** Sizes by dimension id. */
+  measured: Readonly<Record<string, number>>;
+  turn: Dimension;
+  thread: MeasuredThread | undefined;
+}
+
+/** Where the dimension in turn is: on the recipe's drawing, on a thread, or on a photo of the object. */
+export function Views({ measured, turn, thread }: Props) {
+  const { document, resolved, select, unit, edit, job, say, session } = useBench();
+  const home = thread ? THREAD : (turn.mark?.on ?? DRAWING);
+  const [picked, setPicked] = useState<{ for: string; view: string } | null>(null);
+  const [placing, setPlacing] = useState(false);
+  const [busy, setBusy] = useState(false);
+  const file = useRef<HTMLInputElement>(null);
+  const view = picked?.for === turn.id ? picked.view : home;
+  const photo = document.photos.find(p => p.id === view);
+  const show = (to: string) => setPicked({ for: turn.id, view: to });
+  useEffect(() => {
+    if (turn.id) setPlacing(false);
+  }, [turn.id]);
+
+  const send = async (chosen: File) => {
+    setBusy(true);
+    try {
+      const sent = await sendPhoto(job.id, chosen);
+      await session.refresh();
+      show(sent.photo.id);
+    } catch (error) {
+      say((error as Error).message, 'stop');
+    } finally {
+      setBusy(false);
+      if (file.current) file.current.value = '';
+    }
+  };
+  const place = (on: string) => (from: [number, number], to: [number, number]) => {
+    setPlacing(false);
+    void edit({
+      kind: 'describe-dimension',
+      dimensionId: turn.id,
+      mark: { on, from: rounded(from), to: rounded(to) },
+    });
+  };
+  const marks = document.dimensions.flatMap(d => (d.mark ? [{ dimension: d, mark: d.mark }] : []));
+  const size = (d: Dimension) =>
+    measured[d.id] === undefined ? '?' : showSize(d.kind, measured[d.id]!, unit);
+  const markable = view !== THREAD && !turn.guide;
+  const drawing =
+    view === THREAD && thread
+      ? threadFigure(thread)
+      : withMarks(resolved.recipe.objectDrawing(measured, resolved.parameters), marks);
+  return (
+    <Panel style={{ padding: 0, overflow: 'hidden' }}>
+      <Tabs role="tablist" aria-label="Views">
+        {[
+          ...(thread ? [{ id: THREAD, label: 'Thread' }] : []),
+          { id: DRAWING, label: 'Drawing' },
+          ...document.photos.map(p => ({ id: p.id, label: p.label })),
+        ].map(tab => (
+          <button
+            key={tab.id}
+            type="button"
+            role="tab"
+            aria-selected={tab.id === view}
+            onClick={() => show(tab.id)}
+            title={tab.label}
+          >
+            {tab.label}
+          </button>
+        ))}
+        <input
+          ref={file}
+          type="file"
+          accept="image/*"
+          aria-label="Photo of the object"
+          tabIndex={-1}
+          onChange={event => {
+            const chosen = event.target.files?.[0];
+            if (chosen) void send(chosen);
+          }}
+        />
+        <Button $small $look="quiet" isDisabled={busy} onPress={() => file.current?.click()}>
+          <Camera size={16} /> {busy ? 'Sending…' : 'Photo'}
+        </Button>
+        <span className="end">
+          {markable ? (
+            <Button $small $look={placing ? 'main' : 'quiet'} onPress={() => setPlacing(on => !on)}>
+              <MapPin size={16} />{' '}
+              {placing ? 'Press both ends' : turn.mark ? 'Mark it anew' : 'Mark where it is'}
+            </Button>
+          ) : null}
+          {photo ? (
+            <Hinted hint="Remove this photo and its marks">
+              <IconButton
+                aria-label={`Remove the photo ${photo.label}`}
+                onPress={() => {
+                  show(DRAWING);
+                  void edit({ kind: 'remove-photo', photoId: photo.id });
+                }}
+              >
+                <Trash2 size={16} />
+              </IconButton>
+            </Hinted>
+          ) : null}
+        </span>
+      </Tabs>
+      {photo ? (
+        <PhotoView
+          photo={photo}
+          marks={marks
+            .filter(m => m.mark.on === photo.id)
+            .map(m => ({
+              key: m.dimension.id,
+              words: `${m.dimension.label} ${size(m.dimension)}`,
+              mark: m.mark,
+            }))}
+          lit={turn.id}
+          onPick={select}
+          onPlace={placing ? place(photo.id) : null}
+          height={HEIGHT}
+        />
+      ) : (
+        <DrawingView
+          drawing={drawing}
+          valueFor={d => {
+            const own = document.dimensions.find(x => x.id === d.key);
+            return own && measured[d.key] !== undefined ? size(own) : null;
+          }}
+          lit={turn.id}
+          onPick={select}
+          onPlace={placing && view === DRAWING ? place(DRAWING) : null}
+          height={view === THREAD ? THREAD_HEIGHT : HEIGHT}
+          caption={
+            view === THREAD
+              ? 'Not to scale; count the turns between the two ends of the span'
+              : 'Cut through the object; sizes with a ? are not read yet'
+          }
+        />
+      )}
+    </Panel>
+  );
+}
+
+const rounded = ([x, y]: [number, number]): [number, number] => [Number(x.toFixed(4)), Number(y.toFixed(4))];
+
+/** The maker's own marks stand in the recipe's drawing as dimensions along their line. */
+function withMarks(drawing: Drawing, marks: readonly { dimension: Dimension; mark: Mark }[]): Drawing {
+  const own: DrawDimension[] = marks
+    .filter(m => m.mark.on === DRAWING)
+    .map(({ dimension, mark }) => ({
+      key: dimension.id,
+      label: dimension.label,
+      from: mark.from,
+      to: mark.to,
+      line: 0,
+      direction: 'along',
+    }));
+  return { ...drawing, dimensions: [...drawing.dimensions, ...own] };
+}
+
+const Tabs = styled.div`
+  display: flex; align-items: center; gap: 2px; padding: 3px 6px 0; border-bottom: 1px solid var(--rule); overflow-x: auto;
+  > button[role='tab'] {
+    border: 0; border-bottom: 3px solid transparent; background: none; color: var(--soft); padding: 6px 10px 5px; cursor: pointer; font: 500 14.5px ${FONTS.label};
+    max-width: 150px; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; flex: none;
+  }
+  > button[aria-selected='true'] { color: var(--blue); border-bottom-color: var(--blue); font-weight: 600; }
+  input[type='file'] { position: absolute; width: 1px; height: 1px; opacity: 0; pointer-events: none; }
+  .end { margin-left: auto; display: flex; align-items: center; }
+`;

@@ -1,0 +1,332 @@
+import { useQuery } from '@tanstack/react-query';
+import { format } from 'date-fns';
+import { Plus, Trash2 } from 'lucide-react';
+import { useState } from 'react';
+import styled from 'styled-components';
+import { ulid } from 'ulid';
+import type { Instrument } from '../../core/job/workshop';
+import type { Repeatability } from '../../core/measure/repeatability';
+import { formatPlain } from '../../core/quantity/format';
+import { parseQuantity } from '../../core/quantity/parse';
+import { get } from '../api/client';
+import { Button, Dialog, IconButton, Select, TextField } from '../ui/controls';
+import { Notice, Panel, Row, Stack } from '../ui/layout';
+
+/** First figures for a new instrument of each kind. Common practice, no source. */
+const KINDS: { value: Instrument['kind']; label: string; resolution: number; maxError: number }[] = [
+  { value: 'calipers', label: 'calipers', resolution: 0.01, maxError: 0.03 },
+  { value: 'rule', label: 'rule', resolution: 0.5, maxError: 0.2 },
+  { value: 'micrometer', label: 'micrometer', resolution: 0.01, maxError: 0.004 },
+  { value: 'depth-gauge', label: 'depth gauge', resolution: 0.02, maxError: 0.04 },
+  { value: 'pin-gauges', label: 'pin gauges', resolution: 0.05, maxError: 0.005 },
+  { value: 'radius-gauge', label: 'radius gauge', resolution: 0.25, maxError: 0.1 },
+  { value: 'tape', label: 'tape', resolution: 1, maxError: 0.5 },
+  { value: 'protractor', label: 'protractor', resolution: 0.5, maxError: 0.3 },
+  { value: 'flatbed', label: 'flatbed scanner', resolution: 0.05, maxError: 0.15 },
+  { value: 'other', label: 'other', resolution: 0.1, maxError: 0.1 },
+];
+
+interface Props {
+  instruments: readonly Instrument[];
+  problems: Readonly<Record<string, string>>;
+  /** A field of one of them, as a number that may be half typed. */
+  number(label: string, path: string, value: number, put: (value: number) => void): React.ReactNode;
+  onChange(instruments: Instrument[]): void;
+}
+
+type Asking = { what: 'zero' | 'block'; id: string };
+
+/** What the workshop measures with, and how far each is to be trusted. */
+export function InstrumentPanel({ instruments, problems, number, onChange }: Props) {
+  const [asking, setAsking] = useState<Asking | null>(null);
+  const learned = useQuery({
+    queryKey: ['repeatability'],
+    queryFn: () =>
+      get<{ instruments: { instrumentId: string; learned: Repeatability }[] }>('/workshop/repeatability'),
+  });
+  const change = (id: string, to: Partial<Instrument>) =>
+    onChange(instruments.map(x => (x.id === id ? { ...x, ...to } : x)));
+  const asked = instruments.find(x => x.id === asking?.id);
+  return (
+    <Panel>
+      <Row $between style={{ marginBottom: 6 }}>
+        <h2>Instruments</h2>
+        <Button
+          $small
+          aria-label="Add to instruments"
+          onPress={() => {
+            const { value: kind, resolution, maxError } = KINDS[0]!;
+            onChange([...instruments, { id: ulid(), name: 'New instrument', kind, resolution, maxError }]);
+          }}
+        >
+          <Plus size={15} /> Add
+        </Button>
+      </Row>
+      {instruments.map((x, i) => {
+        const angle = x.kind === 'protractor';
+        const known = learned.data?.instruments.find(l => l.instrumentId === x.id)?.learned;
+        return (
+          <Item key={x.id}>
+            <Fields>
+              <TextField
+                label="Name"
+                value={x.name}
+                onChange={name => change(x.id, { name })}
+                problem={problems[`instruments.${i}.name`]}
+              />
+              <Select
+                label="Kind"
+                value={x.kind}
+                options={KINDS}
+                onChange={kind => {
+                  const usual = KINDS.find(k => k.value === kind)!;
+                  change(x.id, { kind, resolution: usual.resolution, maxError: usual.maxError });
+                }}
+              />
+              {number(
+                `Shows steps of, ${angle ? '°' : 'mm'}`,
+                `instruments.${i}.resolution`,
+                x.resolution,
+                resolution => change(x.id, { resolution }),
+              )}
+              {number(
+                `May be wrong by, ± ${angle ? '°' : 'mm'}`,
+                `instruments.${i}.maxError`,
+                x.maxError,
+                maxError => change(x.id, { maxError }),
+              )}
+              {x.kind === 'calipers'
+                ? number(
+                    'Flats of the inside jaws, mm',
+                    `instruments.${i}.jawLand`,
+                    x.jawLand ?? 0,
+                    jawLand => change(x.id, { jawLand }),
+                  )
+                : null}
+              <Tail>
+                <IconButton
+                  aria-label={`Remove ${x.name}`}
+                  isDisabled={instruments.length === 1}
+                  onPress={() => onChange(instruments.filter(y => y.id !== x.id))}
+                >
+                  <Trash2 size={16} />
+                </IconButton>
+              </Tail>
+            </Fields>
+            {angle ? null : (
+              <Row $wrap $gap={10} style={{ fontSize: 14 }}>
+                <Button $small onPress={() => setAsking({ what: 'zero', id: x.id })}>
+                  Check its zero
+                </Button>
+                <Button $small onPress={() => setAsking({ what: 'block', id: x.id })}>
+                  Read a known block
+                </Button>
+                <span className="soft">{standing(x)}</span>
+              </Row>
+            )}
+            {known ? (
+              <Row $wrap $gap={10} style={{ fontSize: 14, marginTop: 6 }}>
+                <span className="soft">
+                  In your hands it repeats within {formatPlain(known.sd, 3)} mm (sd), from {known.readings}{' '}
+                  readings of {known.things} things
+                  {x.repeatability === undefined ? '.' : `; ${formatPlain(x.repeatability, 3)} mm is used.`}
+                </span>
+                {x.repeatability !== undefined && Math.abs(x.repeatability - known.sd) < 5e-4 ? null : (
+                  <Button $small onPress={() => change(x.id, { repeatability: Number(known.sd.toFixed(4)) })}>
+                    Use it
+                  </Button>
+                )}
+                {x.repeatability === undefined ? null : (
+                  <Button $small $look="quiet" onPress={() => change(x.id, { repeatability: undefined })}>
+                    Back to the hands’ figure
+                  </Button>
+                )}
+              </Row>
+            ) : null}
+          </Item>
+        );
+      })}
+      {asked && asking?.what === 'zero' ? (
+        <ZeroDialog
+          instrument={asked}
+          onClose={() => setAsking(null)}
+          onRead={offset => {
+            change(asked.id, { zero: { offset, at: new Date().toISOString() } });
+            setAsking(null);
+          }}
+        />
+      ) : null}
+      {asked && asking?.what === 'block' ? (
+        <BlockDialog
+          instrument={asked}
+          onClose={() => setAsking(null)}
+          onChange={to => change(asked.id, to)}
+        />
+      ) : null}
+    </Panel>
+  );
+}
+
+function standing(x: Instrument): string {
+  const parts = [
+    x.zero
+      ? `zero ${formatPlain(x.zero.offset, 3)} mm on ${format(new Date(x.zero.at), 'd MMM')}${x.zero.offset === 0 ? '' : ', taken off every reading'}`
+      : 'zero not checked',
+  ];
+  const last = x.checks?.at(-1);
+  if (last) {
+    parts.push(
+      `read a ${formatPlain(last.block, 3)} block as ${formatPlain(last.reading, 3)} on ${format(new Date(last.at), 'd MMM')}`,
+    );
+  }
+  return `${parts.join('; ')}.`;
+}
+
+function ZeroDialog({
+  instrument,
+  onClose,
+  onRead,
+}: {
+  instrument: Instrument;
+  onClose(): void;
+  onRead(offset: number): void;
+}) {
+  const [text, setText] = useState('');
+  const typed = parseQuantity(text, 'length');
+  const problem =
+    text.trim() === ''
+      ? undefined
+      : !typed.ok
+        ? typed.message
+        : Math.abs(typed.quantity.value) > 5
+          ? 'That is no zero: clean the jaws and set it anew.'
+          : undefined;
+  return (
+    <Dialog title={`Zero of ${instrument.name}`} isOpen onClose={onClose} width={440}>
+      <form
+        onSubmit={event => {
+          event.preventDefault();
+          if (typed.ok && !problem) onRead(typed.quantity.value);
+        }}
+      >
+        <Stack $gap={12}>
+          <p className="soft">
+            Wipe the jaws and close them gently, or set it down on the flat. What does it read?
+          </p>
+          <TextField
+            label="It reads, mm"
+            value={text}
+            onChange={setText}
+            problem={problem}
+            autoFocus
+            placeholder="0.00"
+          />
+          {typed.ok && typed.quantity.value !== 0 && !problem ? (
+            <Notice level="note">
+              {formatPlain(typed.quantity.value, 3)} mm will be taken off readings from now on; those already
+              kept stay as they are. Setting it to zero is better still.
+            </Notice>
+          ) : null}
+          <Row style={{ justifyContent: 'flex-end' }}>
+            <Button $look="main" type="submit" isDisabled={!typed.ok || problem !== undefined}>
+              That is its zero
+            </Button>
+          </Row>
+        </Stack>
+      </form>
+    </Dialog>
+  );
+}
+
+interface BlockProps {
+  instrument: Instrument;
+  onClose(): void;
+  onChange(to: Partial<Instrument>): void;
+}
+
+function BlockDialog({ instrument, onClose, onChange }: BlockProps) {
+  const [block, setBlock] = useState('');
+  const [reading, setReading] = useState('');
+  const [nominal, shown] = [parseQuantity(block, 'length'), parseQuantity(reading, 'length')];
+  const offset = instrument.zero?.offset ?? 0;
+  const error = nominal.ok && shown.ok ? shown.quantity.value - offset - nominal.quantity.value : null;
+  const bad = error !== null && Math.abs(error) > instrument.maxError + 1e-9;
+  const keep = (more: Partial<Instrument>) => {
+    if (!nominal.ok || !shown.ok) return;
+    const check = {
+      at: new Date().toISOString(),
+      block: nominal.quantity.value,
+      reading: shown.quantity.value,
+    };
+    onChange({ checks: [...(instrument.checks ?? []), check].slice(-100), ...more });
+    onClose();
+  };
+  return (
+    <Dialog title={`A known block under ${instrument.name}`} isOpen onClose={onClose} width={480}>
+      <form
+        onSubmit={event => {
+          event.preventDefault();
+          if (error !== null) keep({});
+        }}
+      >
+        <Stack $gap={12}>
+          <p className="soft">
+            A gauge block, a bearing ring or a new drill’s shank: something whose size you trust. One reading,
+            without squeezing.
+          </p>
+          <TextField
+            label="The block is, mm"
+            value={block}
+            onChange={setBlock}
+            problem={
+              block && !nominal.ok
+                ? nominal.message
+                : nominal.ok && nominal.quantity.value <= 0
+                  ? 'Above 0.'
+                  : undefined
+            }
+            autoFocus
+          />
+          <TextField
+            label="It reads, mm"
+            value={reading}
+            onChange={setReading}
+            problem={reading && !shown.ok ? shown.message : undefined}
+          />
+          {error === null ? null : bad ? (
+            <Notice level="warn">
+              Off by {formatPlain(error, 3)} mm{offset === 0 ? '' : ' with its zero taken off'}: more than the
+              ± {formatPlain(instrument.maxError, 3)} mm it is trusted to. Clean it and check its zero; if it
+              stays, trust it less.
+            </Notice>
+          ) : (
+            <Notice level="note">
+              Off by {formatPlain(error, 3)} mm{offset === 0 ? '' : ' with its zero taken off'}, within its ±{' '}
+              {formatPlain(instrument.maxError, 3)} mm.
+            </Notice>
+          )}
+          <Row style={{ justifyContent: 'flex-end' }} $gap={8} $wrap>
+            {bad ? (
+              <Button onPress={() => keep({ maxError: Number(Math.abs(error).toFixed(3)) })}>
+                Keep, and trust it to ± {formatPlain(Math.abs(error), 3)}
+              </Button>
+            ) : null}
+            <Button
+              $look="main"
+              type="submit"
+              isDisabled={error === null || (nominal.ok && nominal.quantity.value <= 0)}
+            >
+              Keep the check
+            </Button>
+          </Row>
+        </Stack>
+      </form>
+    </Dialog>
+  );
+}
+
+const Item = styled.div`border-top: 1px solid var(--rule); padding: 8px 0 10px;`;
+const Fields = styled.div`
+  display: grid; grid-template-columns: minmax(150px, 1.5fr) repeat(auto-fit, minmax(110px, 1fr)); gap: 10px; align-items: start; margin-bottom: 8px;
+`;
+const Tail = styled.div`padding-top: 25px;`;
