@@ -1,5 +1,7 @@
 import type { World } from '../core/bench/world';
+import type { Dimension, MeasuredThread } from '../core/job/document';
 import type { Edit } from '../core/job/edits';
+import { dimensionsForThread } from '../core/job/threads';
 import type { Workshop } from '../core/job/workshop';
 import { FIRST_WORKSHOP } from '../core/job/workshop';
 
@@ -9,7 +11,14 @@ export const BOATHOUSE: Workshop = {
   name: 'The boathouse',
   practiceBench: true,
   instruments: [
-    { id: 'calipers', name: 'Bench calipers', kind: 'calipers', resolution: 0.01, maxError: 0.03 },
+    {
+      id: 'calipers',
+      name: 'Bench calipers',
+      kind: 'calipers',
+      resolution: 0.01,
+      maxError: 0.03,
+      jawLand: 0.6,
+    },
     {
       id: 'old-calipers',
       name: 'Calipers from the trailer',
@@ -18,6 +27,8 @@ export const BOATHOUSE: Workshop = {
       maxError: 0.1,
     },
     { id: 'rule', name: 'Steel rule', kind: 'rule', resolution: 0.5, maxError: 0.2 },
+    { id: 'tape', name: 'Sailmaker’s tape', kind: 'tape', resolution: 1, maxError: 0.5 },
+    { id: 'protractor', name: 'School protractor', kind: 'protractor', resolution: 0.5, maxError: 0.5 },
   ],
   printers: [
     {
@@ -34,6 +45,8 @@ export const BOATHOUSE: Workshop = {
 export type DemoStep =
   | { do: 'read'; dimension: string; times: number; instrument?: string }
   | { do: 'edit'; edit: Edit }
+  /** Readings as typed, on a dimension the practice object does not have. */
+  | { do: 'type'; dimension: string; values: number[]; instrument?: string }
   | { do: 'version' }
   | { do: 'print'; hours?: number }
   | { do: 'try'; note: string };
@@ -60,6 +73,42 @@ const parameter = (name: string, text: string): DemoStep => ({
 const brief = (change: Extract<Edit, { kind: 'brief' }>['brief']): DemoStep => ({
   do: 'edit',
   edit: { kind: 'brief', brief: change },
+});
+
+/** The dehumidifier's outlet, on which a hose may be screwed instead. */
+const OUTLET: MeasuredThread = {
+  id: 'outlet',
+  label: 'Outlet',
+  side: 'external',
+  diameter: 'outlet-major',
+  span: 'outlet-span',
+  turns: 10,
+  ridgeHeight: null,
+  ridgeWidth: null,
+  hand: null,
+  taper: null,
+  starts: 1,
+  crest: null,
+  standard: null,
+};
+
+/** Two eyes beside the rail whose distance calipers cannot reach: worked out. */
+const eyes = (id: string, label: string, more: Partial<Dimension> = {}): DemoStep => ({
+  do: 'edit',
+  edit: {
+    kind: 'add-dimension',
+    dimension: {
+      id,
+      name: id,
+      label,
+      kind: 'length',
+      critical: false,
+      guide: null,
+      note: '',
+      readings: [],
+      ...more,
+    },
+  },
 });
 
 export const JOBS: DemoJob[] = [
@@ -204,6 +253,21 @@ export const JOBS: DemoJob[] = [
       parameter('tab', 'no'),
       { do: 'read', dimension: 'rim', times: 3 },
       { do: 'read', dimension: 'rim_height', times: 1 },
+      eyes('eyes_near', 'Lashing eyes: nearest edges', { kind: 'inside' }),
+      eyes('eyes_far', 'Lashing eyes: farthest edges', { kind: 'outside' }),
+      eyes('eyes', 'Lashing eyes: distance', {
+        derived: {
+          by: 'formula',
+          kind: 'centre-distance',
+          inputs: {
+            inside: { of: 'dimension', id: 'eyes_near' },
+            outside: { of: 'dimension', id: 'eyes_far' },
+          },
+          counts: {},
+        },
+      }),
+      { do: 'type', dimension: 'eyes_near', values: [58.42] },
+      { do: 'type', dimension: 'eyes_far', values: [82.5] },
       { do: 'version' },
     ],
   },
@@ -224,7 +288,17 @@ export const JOBS: DemoJob[] = [
       },
       printer: { inside: 0.25, outside: 0.08, repeatability: 0.04 },
     },
-    steps: [parameter('style', 'both'), { do: 'read', dimension: 'rim', times: 1 }],
+    steps: [
+      parameter('style', 'both'),
+      { do: 'read', dimension: 'rim', times: 1 },
+      {
+        do: 'edit',
+        edit: { kind: 'add-thread', thread: OUTLET, dimensions: dimensionsForThread(OUTLET, 'outlet') },
+      },
+      { do: 'type', dimension: OUTLET.diameter, values: [26.3, 26.28] },
+      { do: 'type', dimension: OUTLET.span, values: [18.14] },
+      { do: 'edit', edit: { kind: 'thread', threadId: OUTLET.id, change: { hand: 'right', taper: false } } },
+    ],
   },
   {
     title: 'Oar-tube end plug for the sculls that came back from the regatta without one',
@@ -243,6 +317,19 @@ export const JOBS: DemoJob[] = [
       },
       printer: { inside: 0.2, outside: 0.07, repeatability: 0.04 },
     },
-    steps: [],
+    steps: [
+      {
+        do: 'edit',
+        edit: {
+          kind: 'describe-object',
+          leaves: true,
+          toRead: [
+            { id: 'photo', words: 'A photo of both ends', done: false },
+            { id: 'sleeve', words: 'Whether the sleeve is glued', done: true },
+          ],
+        },
+      },
+      { do: 'read', dimension: 'rim', times: 1 },
+    ],
   },
 ];

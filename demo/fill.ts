@@ -91,6 +91,22 @@ async function playStep(
       }
       return;
     }
+    case 'type':
+      for (const [n, value] of step.values.entries()) {
+        const reading: Reading = {
+          id: ulid(),
+          value,
+          text: value.toFixed(2),
+          unit: 'mm',
+          at,
+          instrumentId: step.instrument ?? 'calipers',
+          source: 'seat',
+          via: 'typed',
+          struck: null,
+        };
+        await send({ kind: 'add-reading', dimensionId: step.dimension, reading }, job.revision + n);
+      }
+      return;
     case 'version': {
       const row = await prepareVersion(job, BOATHOUSE, { partId: 'part-1', accepted: [] }, pool);
       await store.write(tx => appendRow(tx, job.id, { kind: 'version', row: { ...row, at } }));

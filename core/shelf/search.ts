@@ -189,9 +189,9 @@ const MET: Record<'outside' | 'inside', Record<string, readonly SizeRole[]>> = {
   inside: { Bearings: ['inside', 'outside'], 'Clearance holes': ['inside'], 'Pipes and hoses': ['inside'] },
 };
 
-/** Standard things a measured size could be, nearest first: what a reading's doubt allows. */
-export function nearStandard(value: number, doubt: number, kind: 'outside' | 'inside', most = 3): Found[] {
-  const found: Found[] = [];
+/** Standard things a measured size could be, at most one of each drawer: what a reading's doubt allows. */
+export function nearStandard(value: number, doubt: number, kind: 'outside' | 'inside'): Found[] {
+  const best = new Map<string, Found>();
   for (const item of SHELF) {
     const roles = MET[kind][item.family];
     if (!roles || (item.family === 'Threads' && !COMMON_THREAD.test(item.name))) continue;
@@ -199,12 +199,16 @@ export function nearStandard(value: number, doubt: number, kind: 'outside' | 'in
       const away = Math.abs(s.value - value);
       const allowed = doubt + Math.min(s.tolerance, 0.15) + 0.02;
       if (!roles.includes(s.role) || away > allowed) continue;
-      found.push({ item, matched: [{ size: s, asked: value }], distance: away / allowed });
+      const rarity = item.family === 'Bearings' && !COMMON_BEARING.test(item.name) ? 1 : 0;
+      const found = { item, matched: [{ size: s, asked: value }], distance: away / allowed + rarity };
+      if (found.distance < (best.get(item.family)?.distance ?? Infinity)) best.set(item.family, found);
       break;
     }
   }
-  return found.sort((a, b) => a.distance - b.distance).slice(0, most);
+  return [...best.values()].sort((a, b) => a.distance - b.distance);
 }
 
 /** Without a pitch only the usual ones are worth a word. */
 const COMMON_THREAD = /^(M\d+|G .*)$/;
+/** Bearings that lie in every drawer. Common practice, no source. */
+const COMMON_BEARING = /^bearing (608|62[3-6]|68[3-8]ZZ|6[023]0\d)$/;

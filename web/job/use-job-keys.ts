@@ -26,7 +26,7 @@ export function isTyping(target: EventTarget | null): boolean {
   const element = target as HTMLElement | null;
   return Boolean(
     element?.closest(
-      'input, textarea, select, [contenteditable], [role="listbox"], [role="dialog"], [role="menu"]',
+      'input:not([type="checkbox"], [type="radio"]), textarea, select, [contenteditable], [role="listbox"], [role="dialog"], [role="menu"]',
     ),
   );
 }

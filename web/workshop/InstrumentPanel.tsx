@@ -128,7 +128,7 @@ export function InstrumentPanel({ instruments, problems, number, onChange }: Pro
               <Row $wrap $gap={10} style={{ fontSize: 14, marginTop: 6 }}>
                 <span className="soft">
                   In your hands it repeats within {formatPlain(known.sd, 3)} mm (sd), from {known.readings}{' '}
-                  readings of {known.things} things
+                  readings of {known.things} {known.things === 1 ? 'thing' : 'things'}
                   {x.repeatability === undefined ? '.' : `; ${formatPlain(x.repeatability, 3)} mm is used.`}
                 </span>
                 {x.repeatability !== undefined && Math.abs(x.repeatability - known.sd) < 5e-4 ? null : (

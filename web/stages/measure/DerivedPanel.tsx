@@ -24,7 +24,7 @@ export function DerivedPanel({ state }: { state: DimensionState }) {
   return (
     <Panel>
       <Stack $gap={12}>
-        <h3>Worked out</h3>
+        <h2>Worked out</h2>
         {evaluation ? (
           <Value className="number" data-testid="worked-value">
             {valueWords(state, unit)}
@@ -37,7 +37,7 @@ export function DerivedPanel({ state }: { state: DimensionState }) {
         {worked && 'problem' in worked ? <Notice level="warn">{worked.problem}</Notice> : null}
         {evaluation && total > 0 ? (
           <div>
-            <h3>Where its doubt comes from</h3>
+            <h2>Where its doubt comes from</h2>
             {evaluation.budget.map(d => (
               <Share key={d.name}>
                 <span>{d.name}</span>
@@ -49,14 +49,14 @@ export function DerivedPanel({ state }: { state: DimensionState }) {
         ) : null}
         {inputs.length > 0 ? (
           <div>
-            <h3>Made from</h3>
-            <Row $wrap $gap={4}>
+            <h2>Made from</h2>
+            <Inputs>
               {inputs.map(i => (
                 <Button key={i.dimension.id} $small $look="quiet" onPress={() => select(i.dimension.id)}>
                   {i.dimension.label} {valueWords(i, unit) || '(not read)'}
                 </Button>
               ))}
-            </Row>
+            </Inputs>
           </div>
         ) : null}
         <Row $wrap $gap={8}>
@@ -87,6 +87,10 @@ export function DerivedPanel({ state }: { state: DimensionState }) {
 
 const Value = styled.p`font: 600 24px ${FONTS.number};`;
 const Sum = styled.p`font: 15px ${FONTS.number}; overflow-wrap: anywhere;`;
+const Inputs = styled.div`
+  display: flex; flex-direction: column; align-items: flex-start;
+  button { white-space: normal; text-align: left; justify-content: flex-start; padding: 3px 0; color: var(--blue); }
+`;
 const Share = styled.div`
   display: grid; grid-template-columns: minmax(0, 1fr) 90px 48px; gap: 8px; align-items: center; font-size: 14px; padding: 3px 0;
   i { height: 10px; background: var(--blue-2); border-radius: 2px; min-width: 2px; }

@@ -42,7 +42,7 @@ export function Leaving() {
   return (
     <Panel aria-label="Before it goes">
       <Row $between $wrap>
-        <h3>Before it goes</h3>
+        <h2>Before it goes</h2>
         <Button
           $small
           $look={open.length === 0 ? 'main' : 'plain'}

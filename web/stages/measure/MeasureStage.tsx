@@ -129,6 +129,7 @@ export function MeasureStage() {
             ? ', and the fit depends on it: three readings, turned.'
             : '. Once is enough.'}
       </Lead>
+      {dimension.derived ? null : <PhoneHow>{how}</PhoneHow>}
       <Bench>
         <Left>
           <Views measured={measured} turn={dimension} thread={thread} />
@@ -136,7 +137,7 @@ export function MeasureStage() {
             {dimension.derived ? null : <HoldPicture hold={hold} />}
             {dimension.derived ? null : (
               <div>
-                <h3>How to hold it</h3>
+                <h2>How to hold it</h2>
                 <p className="soft">{how}</p>
               </div>
             )}
@@ -196,6 +197,7 @@ export function MeasureStage() {
           <ReadingPanel
             key={dimension.id}
             state={turn}
+            next={needed[place + 1]?.dimension.label}
             onNext={next}
             onShelf={question => setAsking({ what: 'shelf', question })}
           />
@@ -235,9 +237,12 @@ function dimensionInTurn(
 }
 
 const Bench = styled.div`
+  h2 { font-size: 16px; }
   display: grid; grid-template-columns: minmax(0, 1.45fr) minmax(290px, 1fr); gap: 14px; align-items: start;
   @media (max-width: 760px) { grid-template-columns: minmax(0, 1fr); > :last-child { order: -1; } }
 `;
+/** On a phone the drawing is below the field: the words come first. */
+const PhoneHow = styled.p`display: none; margin: -6px 0 12px; font-size: 14.5px; @media (max-width: 760px) { display: block; }`;
 const Left = styled.div`min-width: 0;`;
 const Tools = styled.div`display: contents;`;
 const Below = styled.div`margin-top: 14px; &:empty { display: none; }`;

@@ -36,6 +36,8 @@ const NEXT_TURN: Record<Turn, Turn> = { none: 'none', '0': '120', '120': '240', 
 
 interface Props {
   state: DimensionState;
+  /** What comes after it. */
+  next?: string;
   /** Moves to a neighbouring dimension; false at the end of the list. */
   onNext(by: 1 | -1): boolean;
   onShelf(question: string): void;
@@ -52,7 +54,7 @@ interface Question {
 }
 
 /** The field for the dimension in turn, the readings it has, and what they say. */
-export function ReadingPanel({ state, onNext, onShelf }: Props) {
+export function ReadingPanel({ state, next, onNext, onShelf }: Props) {
   const { workshop, edit, say, unit, job } = useBench();
   const { dimension, evaluation } = state;
   const angle = dimension.kind === 'angle';
@@ -160,7 +162,7 @@ export function ReadingPanel({ state, onNext, onShelf }: Props) {
     text.trim() === '' ? null : parseQuantity(text, angle ? 'angle' : 'length', angle ? 'deg' : unit);
   return (
     <Panel>
-      <h3 id="reading-label">Reading {dimension.readings.length + 1}</h3>
+      <h2 id="reading-label">Reading {dimension.readings.length + 1}</h2>
       <FieldBox data-invalid={problem ? '' : undefined}>
         <input
           ref={field}
@@ -247,6 +249,11 @@ export function ReadingPanel({ state, onNext, onShelf }: Props) {
           </Button>
         ) : null}
       </Row>
+      {next ? (
+        <Thumb>
+          <Button onPress={() => void onNext(1)}>Next: {next}</Button>
+        </Thumb>
+      ) : null}
       <ReadingChips state={state} />
       {evaluation ? (
         <DotPlot state={state} />
@@ -311,4 +318,9 @@ const FieldBox = styled.div`
   &[data-invalid] { border-color: var(--danger); }
 `;
 const Help = styled.p`font-size: 13.5px; color: var(--soft); margin-top: 6px; min-height: 38px; b { color: var(--danger); font-weight: 500; }`;
+/** A phone has no Tab key. */
+const Thumb = styled.div`
+  display: none; margin-bottom: 10px; button { width: 100%; min-height: 46px; white-space: normal; }
+  @media (max-width: 760px) { display: block; }
+`;
 const Selects = styled.div`display: flex; flex-direction: column; gap: 10px; margin-top: 12px;`;

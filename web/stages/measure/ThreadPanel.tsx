@@ -90,9 +90,9 @@ function Hands({
 }) {
   return (
     <div>
-      <h3 id={`hand-${thread.id}`} style={{ marginBottom: 5 }}>
+      <h2 id={`hand-${thread.id}`} style={{ marginBottom: 5 }}>
         Held upright, which way do the ridges rise?
-      </h3>
+      </h2>
       <HandGroup
         aria-labelledby={`hand-${thread.id}`}
         selectionMode="single"
@@ -129,7 +129,7 @@ function Recognition({ state, onTake }: { state: ThreadState; onTake(standard: s
   const likely = likelyThread(state);
   return (
     <Stack $gap={9}>
-      <h3>Which thread is it?</h3>
+      <h2>Which thread is it?</h2>
       {identified && pitch ? (
         <>
           <p className="number" style={{ fontSize: 14 }}>

@@ -3,6 +3,8 @@ import { useEffect, useRef, useState } from 'react';
 import styled from 'styled-components';
 import type { Dimension, Mark, MeasuredThread } from '../../../core/job/document';
 import { showSize } from '../../../core/job/show';
+import { deriveKind } from '../../../core/measure/derive';
+import { deriveFigure } from '../../../core/measure/figures';
 import type { DrawDimension, Drawing } from '../../../core/shape/drawing/drawing';
 import { threadFigure } from '../../../core/shelf/threads/figure';
 import { DrawingView } from '../../drawing/DrawingView';
@@ -15,6 +17,7 @@ import { sendPhoto } from './photos';
 
 const DRAWING = 'drawing';
 const THREAD = 'thread';
+const FIGURE = 'figure';
 const HEIGHT = 352;
 /** What a thread is called stands below it: it must be in sight too. */
 const THREAD_HEIGHT = 250;
@@ -29,7 +32,8 @@ interface Props {
 /** Where the dimension in turn is: on the recipe's drawing, on a thread, or on a photo of the object. */
 export function Views({ measured, turn, thread }: Props) {
   const { document, resolved, select, unit, edit, job, say, session } = useBench();
-  const home = thread ? THREAD : (turn.mark?.on ?? DRAWING);
+  const figure = figureFor(turn, document.dimensions);
+  const home = thread ? THREAD : (turn.mark?.on ?? (figure ? FIGURE : DRAWING));
   const [picked, setPicked] = useState<{ for: string; view: string } | null>(null);
   const [placing, setPlacing] = useState(false);
   const [busy, setBusy] = useState(false);
@@ -65,30 +69,35 @@ export function Views({ measured, turn, thread }: Props) {
   const marks = document.dimensions.flatMap(d => (d.mark ? [{ dimension: d, mark: d.mark }] : []));
   const size = (d: Dimension) =>
     measured[d.id] === undefined ? '?' : showSize(d.kind, measured[d.id]!, unit);
-  const markable = view !== THREAD && !turn.guide;
+  const markable = view !== THREAD && view !== FIGURE && !turn.guide && !turn.derived;
   const drawing =
     view === THREAD && thread
       ? threadFigure(thread)
-      : withMarks(resolved.recipe.objectDrawing(measured, resolved.parameters), marks);
+      : view === FIGURE && figure
+        ? figure
+        : withMarks(resolved.recipe.objectDrawing(measured, resolved.parameters), marks);
   return (
     <Panel style={{ padding: 0, overflow: 'hidden' }}>
-      <Tabs role="tablist" aria-label="Views">
-        {[
-          ...(thread ? [{ id: THREAD, label: 'Thread' }] : []),
-          { id: DRAWING, label: 'Drawing' },
-          ...document.photos.map(p => ({ id: p.id, label: p.label })),
-        ].map(tab => (
-          <button
-            key={tab.id}
-            type="button"
-            role="tab"
-            aria-selected={tab.id === view}
-            onClick={() => show(tab.id)}
-            title={tab.label}
-          >
-            {tab.label}
-          </button>
-        ))}
+      <Tabs>
+        <div role="tablist" aria-label="Views">
+          {[
+            ...(thread ? [{ id: THREAD, label: 'Thread' }] : []),
+            ...(figure ? [{ id: FIGURE, label: 'Figure' }] : []),
+            { id: DRAWING, label: 'Drawing' },
+            ...document.photos.map(p => ({ id: p.id, label: p.label })),
+          ].map(tab => (
+            <button
+              key={tab.id}
+              type="button"
+              role="tab"
+              aria-selected={tab.id === view}
+              onClick={() => show(tab.id)}
+              title={tab.label}
+            >
+              {tab.label}
+            </button>
+          ))}
+        </div>
         <input
           ref={file}
           type="file"
@@ -154,12 +163,32 @@ export function Views({ measured, turn, thread }: Props) {
           caption={
             view === THREAD
               ? 'Not to scale; count the turns between the two ends of the span'
-              : 'Cut through the object; sizes with a ? are not read yet'
+              : view === FIGURE
+                ? 'Not to scale: where each number is taken'
+                : 'Cut through the object; sizes with a ? are not read yet'
           }
         />
       )}
     </Panel>
   );
+}
+
+/** The figure of what is worked out from the dimension in turn, or of how itself is; labels by dimension id. */
+function figureFor(turn: Dimension, dimensions: readonly Dimension[]): Drawing | null {
+  const owner = [turn, ...dimensions].find(
+    d =>
+      d.derived?.by === 'formula' &&
+      (d === turn || Object.values(d.derived.inputs).some(i => i.of === 'dimension' && i.id === turn.id)),
+  );
+  if (owner?.derived?.by !== 'formula') return null;
+  const { kind, inputs } = owner.derived;
+  if (!deriveKind(kind)) return null;
+  const figure = deriveFigure(kind);
+  const keyOf = (slot: string) => {
+    const input = inputs[slot];
+    return input?.of === 'dimension' ? input.id : slot;
+  };
+  return { ...figure, dimensions: figure.dimensions.map(d => ({ ...d, key: keyOf(d.key) })) };
 }
 
 const rounded = ([x, y]: [number, number]): [number, number] => [Number(x.toFixed(4)), Number(y.toFixed(4))];
@@ -181,11 +210,12 @@ function withMarks(drawing: Drawing, marks: readonly { dimension: Dimension; mar
 
 const Tabs = styled.div`
   display: flex; align-items: center; gap: 2px; padding: 3px 6px 0; border-bottom: 1px solid var(--rule); overflow-x: auto;
-  > button[role='tab'] {
+  [role='tablist'] { display: flex; }
+  button[role='tab'] {
     border: 0; border-bottom: 3px solid transparent; background: none; color: var(--soft); padding: 6px 10px 5px; cursor: pointer; font: 500 14.5px ${FONTS.label};
     max-width: 150px; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; flex: none;
   }
-  > button[aria-selected='true'] { color: var(--blue); border-bottom-color: var(--blue); font-weight: 600; }
+  button[aria-selected='true'] { color: var(--blue); border-bottom-color: var(--blue); font-weight: 600; }
   input[type='file'] { position: absolute; width: 1px; height: 1px; opacity: 0; pointer-events: none; }
   .end { margin-left: auto; display: flex; align-items: center; }
 `;

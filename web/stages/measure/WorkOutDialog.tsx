@@ -167,7 +167,7 @@ export function WorkOutDialog({ dimension, onClose, onDone }: Props) {
               </>
             ) : (
               <p className="soft">
-                {preview?.worked && 'problem' in preview.worked
+                {preview?.worked && 'problem' in preview.worked && !problem
                   ? preview.worked.problem
                   : 'The numbers appear here once they are all there.'}
               </p>

@@ -3,7 +3,7 @@ import { useState } from 'react';
 import styled from 'styled-components';
 import { FILE_KINDS } from '../../../contract/jobs';
 import { same } from '../../../core/job/changes';
-import { cautionsOf } from '../../../core/job/guidance';
+import { cautionsOf, measureAgain } from '../../../core/job/guidance';
 import { standing, type Version } from '../../../core/job/history';
 import { checkContext } from '../../../core/job/resolve';
 import { formatLength, formatPercent } from '../../../core/quantity/format';
@@ -25,7 +25,7 @@ const POSES = [
 
 /** Plastic, printer and pose; the checks; then a version, its files, and the print. */
 export function PrintStage() {
-  const { document, resolved, job, workshop, edit, session, say } = useBench();
+  const { document, resolved, job, workshop, edit, session, say, go } = useBench();
   const { part, material } = resolved;
   const { findings, refused } = useSolid(resolved.recipe.id, resolved.parameters, checkContext(resolved));
   const [busy, setBusy] = useState(false);
@@ -57,6 +57,7 @@ export function PrintStage() {
     }
   };
   const all = [...cautions, ...(findings ?? [])];
+  const shaky = measureAgain(document, resolved);
   return (
     <>
       <h1>Before hours of printing</h1>
@@ -134,7 +135,20 @@ export function PrintStage() {
                   Checking the finished solid…
                 </p>
               ) : null}
-              {findings !== null && all.length === 0 ? (
+              {shaky.map(({ dimension }) => (
+                <Notice
+                  key={dimension.id}
+                  level="warn"
+                  action={
+                    <Button $small onPress={() => go('measure', dimension.id)}>
+                      Measure it again
+                    </Button>
+                  }
+                >
+                  {dimension.label} was read only once, and the fit depends on it.
+                </Notice>
+              ))}
+              {findings !== null && all.length + shaky.length === 0 ? (
                 <Notice level="note">The checks on the finished solid found nothing to say.</Notice>
               ) : null}
               {all.map((f, i) => (
