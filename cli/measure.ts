@@ -1,5 +1,6 @@
 import { z } from 'zod';
-import { evaluateReadings } from '../core/measure/evaluate';
+import { correctedForJaws, evaluateReadings } from '../core/measure/evaluate';
+import { formatPlain } from '../core/quantity/format';
 import { parseQuantity } from '../core/quantity/parse';
 import { BadInput, type Command } from './command';
 
@@ -12,9 +13,18 @@ const Input = z.object({
   kind: z.string().optional(),
   critical: z.boolean().default(false),
   instrument: z
-    .object({ resolution: z.number().positive(), maxError: z.number().min(0) })
+    .object({
+      resolution: z.number().positive(),
+      maxError: z.number().min(0),
+      /** Flats of the inside jaws, mm. */
+      jawLand: z.number().min(0).max(20).optional(),
+    })
     .default({ resolution: 0.01, maxError: 0.03 }),
   repeatability: z.number().positive().optional(),
+  /** How far the object was turned at each reading, degrees. */
+  turns: z.array(z.number()).optional(),
+  /** Take the flats of the inside jaws into account. */
+  correctJaws: z.boolean().default(false),
 });
 
 export const measureEvaluate: Command<z.infer<typeof Input>> = {
@@ -27,17 +37,28 @@ export const measureEvaluate: Command<z.infer<typeof Input>> = {
     instrument: { resolution: 0.01, maxError: 0.03 },
   },
   input: Input,
-  run({ readings, unit, instrument, critical, repeatability }) {
+  run({ readings, unit, kind, instrument, critical, repeatability, turns, correctJaws }) {
+    const land = kind === 'inside' ? (instrument.jawLand ?? 0) : 0;
+    if (turns && turns.length !== readings.length)
+      throw new BadInput(
+        `Got ${turns.length} turns for ${readings.length} readings: give one each.`,
+        'turns',
+      );
     const values = readings.map((reading, index) => {
       const typed = parseQuantity(String(reading), 'length', unit);
       if (!typed.ok) throw new BadInput(typed.message, `readings.${index}`);
-      return typed.quantity.value;
+      return correctJaws ? correctedForJaws(typed.quantity.value, land) : typed.quantity.value;
     });
     const {
       advice,
       budget: _,
       ...evaluation
-    } = evaluateReadings(values, instrument, { critical, repeatability });
-    return { ...evaluation, advice: advice.map(a => a.message) };
+    } = evaluateReadings(values, instrument, { critical, repeatability, turns });
+    const short = correctJaws ? 0 : correctedForJaws(evaluation.value, land) - evaluation.value;
+    const jaws =
+      short >= 0.01
+        ? [`The flats of the inside jaws read ${formatPlain(short, 3)} mm short here: ask with correctJaws.`]
+        : [];
+    return { ...evaluation, advice: [...advice.map(a => a.message), ...jaws] };
   },
 };

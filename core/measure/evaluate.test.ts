@@ -1,5 +1,5 @@
 import { describe, expect, test } from 'vitest';
-import { evaluateReadings, findOutliers } from './evaluate';
+import { evaluateReadings, findOutliers, looksLikeSlip } from './evaluate';
 
 const caliper = { resolution: 0.01, maxError: 0.03 };
 
@@ -73,5 +73,49 @@ describe('advice', () => {
       'too-fine',
     ]);
     expect(evaluateReadings([31.5], { resolution: 0.5, maxError: 0.2 }).advice).toEqual([]);
+  });
+});
+
+describe('slips and forms', () => {
+  const codes = (readings: number[], turns?: number[]) =>
+    evaluateReadings(readings, caliper, { turns }).advice.map(a => a.code);
+
+  test('one reading in inches, one with its point slipped, one a radius', () => {
+    expect(codes([31.7, 31.72, 1.25])).toEqual(['other-unit']);
+    expect(evaluateReadings([31.7, 1.248], caliper).advice[0]!.message).toContain('in inches');
+    expect(evaluateReadings([31.7, 317], caliper).advice[0]!.message).toContain('its point has slipped');
+    expect(evaluateReadings([31.7, 15.85, 31.71], caliper).advice[0]!.message).toContain('a radius');
+    // Three times apart is no slip that anybody knows: it stands apart, and that is all.
+    expect(codes([31.7, 31.71, 31.7, 95.1])).toEqual(['outlier']);
+  });
+
+  test('readings that all end alike were not read to the last digit', () => {
+    expect(codes([31.7, 31.7, 31.6])).toContain('too-coarse');
+    expect(codes([31.7, 31.7])).not.toContain('too-coarse');
+    expect(codes([31.7, 31.71, 31.7])).not.toContain('too-coarse');
+  });
+
+  test('form is the spread of the positions, noise that within one: worked by hand', () => {
+    const turns = [0, 0, 90, 90];
+    const e = evaluateReadings([31.7, 31.72, 31.9, 31.92], caliper, { turns });
+    expect(e.value).toBeCloseTo(31.81, 9);
+    expect(e.form).toBeCloseTo(0.2, 9);
+    // s = 0.0141 within each position, two of each: s² (1/2 + 1/2) / 2².
+    expect(e.budget[0]).toMatchObject({ degreesOfFreedom: 2 });
+    expect(e.budget[0]!.u).toBeCloseTo(Math.sqrt(0.0002) / 2, 9);
+    expect(codes([31.7, 31.72, 31.9, 31.92], turns)).toContain('out-of-round');
+  });
+
+  test('half a turn round is the same diameter; one position shows no form', () => {
+    expect(evaluateReadings([31.7, 31.8], caliper, { turns: [0, 180] }).form).toBeNull();
+    expect(evaluateReadings([31.7, 31.8], caliper, { turns: [0] }).form).toBeNull();
+  });
+
+  test('a value is questioned beside the last one, and only then', () => {
+    expect(looksLikeSlip(317, 31.7)?.instead).toBeCloseTo(31.7, 9);
+    expect(looksLikeSlip(1.248, 31.7)?.instead).toBeCloseTo(31.7, 1);
+    expect(looksLikeSlip(3.17, 31.7)?.instead).toBeCloseTo(31.7, 9);
+    expect(looksLikeSlip(33, 31.7)).toBeNull();
+    expect(looksLikeSlip(317, 0)).toBeNull();
   });
 });

@@ -45,7 +45,7 @@ export default function ShelfPage() {
             ))}
           </Strip>
           <TabPanel id="find">
-            <ShelfSearch autoFocus />
+            <ShelfSearch question={query.get('ask') ?? ''} autoFocus />
           </TabPanel>
           <TabPanel id="work-out">
             <DeriveCalculator />

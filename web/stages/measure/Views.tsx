@@ -69,13 +69,14 @@ export function Views({ measured, turn, thread }: Props) {
   const marks = document.dimensions.flatMap(d => (d.mark ? [{ dimension: d, mark: d.mark }] : []));
   const size = (d: Dimension) =>
     measured[d.id] === undefined ? '?' : showSize(d.kind, measured[d.id]!, unit);
+  const critical = new Set(document.dimensions.flatMap(d => (d.critical ? [d.id] : [])));
   const markable = view !== THREAD && view !== FIGURE && !turn.guide && !turn.derived;
   const drawing =
     view === THREAD && thread
       ? threadFigure(thread)
       : view === FIGURE && figure
         ? figure
-        : withMarks(resolved.recipe.objectDrawing(measured, resolved.parameters), marks);
+        : withMarks(resolved.recipe.objectDrawing(measured, resolved.parameters), marks, critical);
   return (
     <Panel style={{ padding: 0, overflow: 'hidden' }}>
       <Tabs>
@@ -165,7 +166,7 @@ export function Views({ measured, turn, thread }: Props) {
               ? 'Not to scale; count the turns between the two ends of the span'
               : view === FIGURE
                 ? 'Not to scale: where each number is taken'
-                : 'Cut through the object; sizes with a ? are not read yet'
+                : `Cut through the object; ${CRITICAL} the fit depends on it, ? not read yet`
           }
         />
       )}
@@ -193,8 +194,15 @@ function figureFor(turn: Dimension, dimensions: readonly Dimension[]): Drawing |
 
 const rounded = ([x, y]: [number, number]): [number, number] => [Number(x.toFixed(4)), Number(y.toFixed(4))];
 
+/** Beside the label of what the fit depends on. */
+const CRITICAL = '◆';
+
 /** The maker's own marks stand in the recipe's drawing as dimensions along their line. */
-function withMarks(drawing: Drawing, marks: readonly { dimension: Dimension; mark: Mark }[]): Drawing {
+function withMarks(
+  drawing: Drawing,
+  marks: readonly { dimension: Dimension; mark: Mark }[],
+  critical: ReadonlySet<string>,
+): Drawing {
   const own: DrawDimension[] = marks
     .filter(m => m.mark.on === DRAWING)
     .map(({ dimension, mark }) => ({
@@ -205,7 +213,12 @@ function withMarks(drawing: Drawing, marks: readonly { dimension: Dimension; mar
       line: 0,
       direction: 'along',
     }));
-  return { ...drawing, dimensions: [...drawing.dimensions, ...own] };
+  return {
+    ...drawing,
+    dimensions: [...drawing.dimensions, ...own].map(d =>
+      critical.has(d.key) ? { ...d, label: `${CRITICAL} ${d.label}` } : d,
+    ),
+  };
 }
 
 const Tabs = styled.div`
