@@ -168,7 +168,7 @@ test('a borrowed object has a list that is checked off before it goes', async ({
   await expect(
     page.getByRole('banner').getByRole('button', { name: 'Read what is left before it goes' }),
   ).toBeVisible();
-  await page.getByText('A photo of the underside').click();
+  await page.getByText('A photo of the underside', { exact: true }).click();
   await page.getByRole('button', { name: 'It may go' }).click();
   await expect(page.getByText('with everything read.')).toBeVisible();
   await page.getByRole('button', { name: 'It is back' }).click();

@@ -27,7 +27,7 @@ const views: [name: string, path: string, options?: { select?: string; dark?: bo
   ['measure-thread', `${job('Drain')}/measure`, { select: 'Outlet: span' }],
   ['measure-derived', `${job('Rail')}/measure`, { select: 'Lashing eyes: distance' }],
   ['sheet', `${job('Rail')}/sheet`],
-  ['shelf', `/shelf?ask=${encodeURIComponent('8 bore 22 outside')}`],
+  ['shelf', `/shelf?ask=${encodeURIComponent('5.5 across flats')}`],
   ['fit', `${cap}/fit`, { select: 'Skirt over rim' }],
   ['shape', `${cap}/shape`, { select: 'Skirt over rim' }],
   ['shape-night', `${cap}/shape`, { select: 'Lip in groove', dark: true }],

@@ -21,6 +21,7 @@ export function workOut(
   const blank: DimensionState = {
     dimension,
     counted: [],
+    values: [],
     source: null,
     evaluation: null,
     worked: null,

@@ -7,6 +7,8 @@ export interface DimensionState {
   dimension: Dimension;
   /** Readings that count: not struck, and of the seat where a seat was read. Empty where it is worked out. */
   counted: Reading[];
+  /** What those come to: the instrument's zero taken off, the jaws corrected for. In the same order. */
+  values: number[];
   /** What the counted readings measured; null while there are none. */
   source: Reading['source'] | null;
   evaluation: Evaluation | null;
@@ -58,7 +60,15 @@ export function evaluateDimension(dimension: Dimension, workshop: Known): Dimens
   const source =
     (['seat', 'old-part', 'said'] as const).find(s => standing.some(r => r.source === s)) ?? null;
   const counted = standing.filter(r => r.source === source);
-  const empty = { dimension, counted, source: null, evaluation: null, worked: null, jawShortfall: null };
+  const empty = {
+    dimension,
+    counted,
+    values: [],
+    source: null,
+    evaluation: null,
+    worked: null,
+    jawShortfall: null,
+  };
   if (counted.length === 0) return empty;
   const used = counted.map(r => workshop.instruments.find(i => i.id === r.instrumentId));
   const land = dimension.kind === 'inside' ? Math.max(0, ...used.map(jawLandOf)) : 0;
@@ -71,11 +81,13 @@ export function evaluateDimension(dimension: Dimension, workshop: Known): Dimens
   const evaluation = evaluateReadings(values, limitsOf(counted, used, source!), {
     critical: dimension.critical,
     repeatability: repeatabilityOf(used, workshop),
+    turnable: dimension.kind === 'outside' || dimension.kind === 'inside',
     turns: counted.map(r => r.turn),
   });
   const shortfall = correctedForJaws(evaluation.value, land) - evaluation.value;
   return {
     ...empty,
+    values,
     source,
     evaluation,
     jawShortfall: !dimension.correctJaws && shortfall >= SHORTFALL_WORTH_SAYING ? shortfall : null,

@@ -53,6 +53,8 @@ export interface EvaluateOptions {
   critical?: boolean;
   /** Operator's repeatability, sd in mm, used for a lone reading and to judge the spread. */
   repeatability?: number;
+  /** Whether it goes across something round, which can be turned between readings; so unless said otherwise. */
+  turnable?: boolean;
   /** How far the object was turned at each reading, degrees; only used where every reading says it. */
   turns?: readonly (number | undefined)[];
 }
@@ -97,7 +99,14 @@ export function evaluateReadings(
     form,
     outliers,
     budget,
-    advice: advise(readings, instrument, { spread, form, outliers, s0, critical: options.critical ?? false }),
+    advice: advise(readings, instrument, {
+      spread,
+      form,
+      outliers,
+      s0,
+      critical: options.critical ?? false,
+      turnable: options.turnable ?? true,
+    }),
   };
 }
 
@@ -168,10 +177,12 @@ interface Seen {
   outliers: number[];
   s0: number;
   critical: boolean;
+  turnable: boolean;
 }
 
 function advise(readings: readonly number[], instrument: InstrumentLimits, seen: Seen): Advice[] {
-  const { spread, form, outliers, s0, critical } = seen;
+  const { spread, form, outliers, s0, critical, turnable } = seen;
+  const anew = turnable ? 'turn the object a third' : 'take the jaws off, set them on anew';
   const advice: Advice[] = [];
   const decimals = decimalsOf(instrument.resolution);
   const slip = findSlip(readings);
@@ -191,18 +202,18 @@ function advise(readings: readonly number[], instrument: InstrumentLimits, seen:
   } else if (outliers.length === 0 && !slip && spread > limit) {
     advice.push({
       code: 'spread',
-      message: `The readings differ by ${formatPlain(spread, decimals)}: take another. If they stay apart as you turn it, the object is out of round.`,
+      message: `The readings differ by ${formatPlain(spread, decimals)}: take another. ${turnable ? 'If they stay apart as you turn it, the object is out of round.' : 'If they stay apart, it matters where the jaws are set on.'}`,
     });
   }
   if (critical && readings.length === 1) {
     advice.push({
       code: 'one-reading',
-      message: 'One reading is not enough here: turn the object a third and read twice more.',
+      message: `One reading is not enough here: ${anew} and read twice more.`,
     });
   } else if (critical && readings.length < CRITICAL_READINGS) {
     advice.push({
       code: 'few-readings',
-      message: 'The fit depends on this one: turn the object a third and read once more.',
+      message: `The fit depends on this one: ${anew} and read once more.`,
     });
   }
   const step = instrument.resolution;

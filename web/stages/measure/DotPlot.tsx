@@ -1,7 +1,7 @@
 import { ticks } from 'd3-array';
 import styled from 'styled-components';
 import type { DimensionState } from '../../../core/job/dimensions';
-import { formatLength } from '../../../core/quantity/format';
+import { showSize, showUnit, valueWords } from '../../../core/job/show';
 import { useBench } from '../../job/bench-context';
 import { FONTS } from '../../ui/theme';
 
@@ -12,10 +12,10 @@ const AXIS = 54;
 /** The readings as dots over the value ± U. */
 export function DotPlot({ state }: { state: DimensionState }) {
   const { unit } = useBench();
-  const { evaluation, counted } = state;
+  const { evaluation, counted, values } = state;
+  const { kind } = state.dimension;
   if (!evaluation) return null;
   const { value, expandedUncertainty: u } = evaluation;
-  const values = counted.map(r => r.value);
   const reach = 1.4 * Math.max(u, ...values.map(v => Math.abs(v - value)), 0.02);
   const x = (v: number) => WIDTH / 2 + ((v - value) / reach) * (WIDTH / 2 - 26);
   const marks = ticks(value - reach, value + reach, 4);
@@ -24,30 +24,32 @@ export function DotPlot({ state }: { state: DimensionState }) {
     <Plot
       viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
       role="img"
-      aria-label={`${formatLength(value, unit)} ± ${formatLength(u, unit)} from ${values.length} readings`}
+      aria-label={`${valueWords(state, unit)} from ${values.length} readings`}
     >
       <rect x={x(value - u)} width={x(value + u) - x(value - u)} y={24} height={AXIS - 24} className="band" />
       <line x1={x(value)} x2={x(value)} y1={24} y2={AXIS} className="value" />
       <text x={WIDTH / 2} y={16} textAnchor="middle" className="label">
-        {formatLength(value, unit)} ±{formatLength(u, unit)} {unit}
+        {showSize(kind, value, unit)} ±{showSize(kind, u, unit)}
+        {showUnit(kind, unit)}
       </text>
       <line x1={6} x2={WIDTH - 6} y1={AXIS} y2={AXIS} className="axis" />
       {marks.map(mark => (
         <g key={mark}>
           <line x1={x(mark)} x2={x(mark)} y1={AXIS} y2={AXIS + 5} className="axis" />
           <text x={x(mark)} y={AXIS + 19} textAnchor="middle">
-            {formatLength(mark, unit)}
+            {showSize(kind, mark, unit)}
           </text>
         </g>
       ))}
       {counted.map((reading, i) => {
-        const key = x(reading.value).toFixed(0);
+        const at = x(values[i]!);
+        const key = at.toFixed(0);
         const level = stacked.get(key) ?? 0;
         stacked.set(key, level + 1);
         return (
           <circle
             key={reading.id}
-            cx={x(reading.value)}
+            cx={at}
             cy={AXIS - 6 - 9 * level}
             r={4.2}
             className={evaluation.outliers.includes(i) ? 'stray' : 'dot'}

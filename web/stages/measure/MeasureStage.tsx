@@ -126,7 +126,7 @@ export function MeasureStage() {
         {dimension.derived
           ? ', worked out from others.'
           : dimension.critical
-            ? ', and the fit depends on it: three readings, turned.'
+            ? `, and the fit depends on it: three readings, ${dimension.kind === 'outside' || dimension.kind === 'inside' ? 'turned' : 'each set on anew'}.`
             : '. Once is enough.'}
       </Lead>
       {dimension.derived ? null : <PhoneHow>{how}</PhoneHow>}

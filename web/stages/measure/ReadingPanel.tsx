@@ -69,7 +69,8 @@ export function ReadingPanel({ state, next, onNext, onShelf }: Props) {
     () => (sessionStorage.getItem(KEPT.source) as Reading['source'] | null) ?? 'seat',
   );
   const instrument = instruments.find(i => i.id === instrumentId) ?? instruments[0];
-  const zero = instrument?.zero?.offset ?? 0;
+  const zeroOf = (id: string | null) => workshop.instruments.find(i => i.id === id)?.zero?.offset ?? 0;
+  const zero = zeroOf(instrument?.id ?? null);
   const round = dimension.kind === 'outside' || dimension.kind === 'inside';
 
   const keep = async (
@@ -98,7 +99,7 @@ export function ReadingPanel({ state, next, onNext, onShelf }: Props) {
       via,
       struck: null,
       ...(round && turn !== 'none' ? { turn: Number(turn) } : {}),
-      ...(zero !== 0 && source !== 'said' && from === instrument?.id ? { zero } : {}),
+      ...(zeroOf(from) !== 0 && source !== 'said' ? { zero: zeroOf(from) } : {}),
     };
     if (await edit({ kind: 'add-reading', dimensionId: dimension.id, reading })) {
       setText('');

@@ -1,0 +1,20 @@
+/** Tapers that wedge (the want “jam”). Sizes mm, angles degrees. */
+const RADIANS = Math.PI / 180;
+
+/** A taper holds by itself while its half-angle is below the angle of friction, atan μ. */
+export const isSelfHolding = (halfAngle: number, friction: number): boolean =>
+  halfAngle < Math.atan(friction) / RADIANS;
+
+/**
+ * How deep a plug goes beyond the mouth before it wedges.
+ * @param clearance at the mouth, whole diameter: positive lets it in deeper
+ * @throws RangeError for a taper without an angle
+ */
+export function insertionDepth(clearance: number, halfAngle: number): number {
+  if (!(halfAngle > 0 && halfAngle < 45)) throw new RangeError('A taper has a half-angle between 0 and 45°.');
+  return clearance / (2 * Math.tan(halfAngle * RADIANS));
+}
+
+/** What a doubt of the diameter makes of the depth. */
+export const depthDoubt = (diameterDoubt: number, halfAngle: number): number =>
+  insertionDepth(diameterDoubt, halfAngle);
