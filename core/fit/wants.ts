@@ -3,7 +3,23 @@
  * diameter or width: positive is a gap, negative an interference. Where one side is elastic the window
  * is a strain instead: how far the soft side is stretched (or squeezed) from its free size, as a ratio.
  */
-export type WantName = 'drop-on' | 'slide' | 'snug' | 'press' | 'stretch' | 'click' | 'jam' | 'screw' | 'own';
+export const WANT_NAMES = [
+  'drop-on',
+  'slide',
+  'snug',
+  'press',
+  'stretch',
+  'click',
+  'jam',
+  'screw',
+  'bolt',
+  'insert',
+  'glue',
+  'tape',
+  'seal',
+  'own',
+] as const;
+export type WantName = (typeof WANT_NAMES)[number];
 
 /** Wants with a window that the workshop knows. */
 export type StandardWant = Exclude<WantName, 'own'>;
@@ -29,6 +45,14 @@ export const DEFAULT_WINDOWS: Record<StandardWant, Window> = {
   click: { min: 0.05, max: 0.35, unit: 'mm' },
   jam: { min: -0.05, max: 0.1, unit: 'mm' },
   screw: { min: 0.25, max: 0.55, unit: 'mm' },
+  // ISO 273 medium leaves M3 to M8 0.4 to 1.0.
+  bolt: { min: 0.3, max: 0.8, unit: 'mm' },
+  // Against the insert's outside: 4.6 brass in a 4.0 hole.
+  insert: { min: -0.7, max: -0.45, unit: 'mm' },
+  glue: { min: 0.1, max: 0.3, unit: 'mm' },
+  // Double-sided tape on both sides, pressed.
+  tape: { min: 0.3, max: 0.6, unit: 'mm' },
+  seal: { min: 0.6, max: 1.6, unit: 'mm' },
 };
 
 export const WANT_WORDS: Record<WantName, string> = {
@@ -40,8 +64,30 @@ export const WANT_WORDS: Record<WantName, string> = {
   click: 'a lip snaps into a groove and turns freely',
   jam: 'a taper that wedges as it goes in',
   screw: 'runs down a thread by hand',
+  bolt: 'a screw or bolt passes through without touching',
+  insert: 'a brass insert is melted into it',
+  glue: 'leaves a thin gap that glue fills',
+  tape: 'leaves room for double-sided tape all round',
+  seal: 'leaves room for a bead of sealant',
   own: 'a window of your own',
 };
+
+/** Up to this size, mm, the usual windows hold; beyond it they widen. Common practice, no source. */
+const USUAL_SIZE = 50;
+/** As tolerances do, a window grows more slowly than the size. Common practice, no source. */
+const WIDENING = 0.6;
+
+/**
+ * The window that a want comes to on something of this size: the usual ones widen with size (a slab of
+ * 77.5 is given 78 to slide), one's own and a stretch stay as they are.
+ * @param size mm
+ */
+export function windowForSize(want: { name: WantName; window: Window }, size: number): Window {
+  const { name, window } = want;
+  if (name === 'own' || window.unit === 'strain' || size <= USUAL_SIZE) return window;
+  const factor = (size / USUAL_SIZE) ** WIDENING;
+  return { ...window, min: window.min * factor, max: window.max * factor };
+}
 
 /**
  * A strain window as clearances on this object. With the free size F of the soft side and the size S it

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { WANT_NAMES } from '../fit/wants';
 
 /**
  * A job: one object and the part or parts made for it, as one document. Versions, prints and tries are
@@ -138,9 +139,11 @@ export const Window = z
   .refine(w => w.min < w.max, { message: 'The least must be below the most.', path: ['max'] });
 
 export const Want = z.object({
-  name: z.enum(['drop-on', 'slide', 'snug', 'press', 'stretch', 'click', 'jam', 'screw', 'own']),
+  name: z.enum(WANT_NAMES),
   window: Window,
   prefer: z.enum(['none', 'loose', 'tight']),
+  /** How much an old part has worn, whole width, mm; a copy gets that back. */
+  wear: z.number().min(0).max(10).optional(),
 });
 
 /** A side of a mate: the object (by one of its dimensions) or one of our parts (by a recipe's mate). */
@@ -191,6 +194,8 @@ export const Brief = z.object({
   /** Hottest it gets, °C; null while nobody said. */
   hottestC: z.number().min(-60).max(400).nullable(),
   outdoors: z.boolean(),
+  /** What it touches in use. */
+  touches: z.array(z.enum(['water', 'food', 'fuel', 'solvent', 'mains'])).optional(),
   obstacles: listOf(z.object({ id: Id, words: Label, clear: z.number().min(0).max(5000).nullable() }), 20),
   /** Cautions the maker has read and accepted. */
   cautionsRead: z.array(z.string().max(60)).max(50),

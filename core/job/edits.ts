@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { DEFAULT_WINDOWS, type StandardWant } from '../fit/wants';
+import type { StandardWant } from '../fit/wants';
 import { recipeById } from '../shape/recipes';
 import { same } from './changes';
 import { derivedProblem, usersOf } from './derived';
@@ -17,7 +17,7 @@ import {
   Reading,
   Want,
 } from './document';
-import type { Workshop } from './workshop';
+import { type Workshop, windowFor } from './workshop';
 
 /**
  * Named commands that change a job. Each is a pure function of the document; its inverse is found by
@@ -119,7 +119,7 @@ export class EditRefused extends Error {
 export function applyEdit(
   document: JobDocument,
   edit: Edit,
-  workshop: Pick<Workshop, 'materials' | 'printers'>,
+  workshop: Pick<Workshop, 'materials' | 'printers' | 'windows'>,
 ): JobDocument {
   return JobDocument.parse(edited(document, edit, workshop));
 }
@@ -127,7 +127,7 @@ export function applyEdit(
 function edited(
   document: JobDocument,
   edit: Edit,
-  workshop: Pick<Workshop, 'materials' | 'printers'>,
+  workshop: Pick<Workshop, 'materials' | 'printers' | 'windows'>,
 ): JobDocument {
   switch (edit.kind) {
     case 'rename':
@@ -340,7 +340,7 @@ function withMaterial(
   document: JobDocument,
   partId: string,
   materialId: string,
-  workshop: Pick<Workshop, 'materials'>,
+  workshop: Pick<Workshop, 'materials' | 'windows'>,
 ): JobDocument {
   const material = workshop.materials.find(m => m.id === materialId);
   if (!material) throw new EditRefused('That material is no longer in the workshop.');
@@ -353,11 +353,12 @@ function withMaterial(
         mate.ours.part === partId ? recipe?.mates.find(m => m.id === mate.ours.surface) : undefined;
       if (!spec) return mate;
       const untouched =
-        same(mate.want, defaultWant(spec.want)) || same(mate.want, defaultWant(spec.flexibleWant));
+        same(mate.want, defaultWant(spec.want, workshop)) ||
+        same(mate.want, defaultWant(spec.flexibleWant, workshop));
       return untouched
         ? {
             ...mate,
-            want: defaultWant(material.flexible ? spec.flexibleWant : spec.want),
+            want: defaultWant(material.flexible ? spec.flexibleWant : spec.want, workshop),
             soft: material.flexible ? 'ours' : 'none',
           }
         : mate;
@@ -365,8 +366,8 @@ function withMaterial(
   };
 }
 
-export const defaultWant = (name: StandardWant): Want => ({
+export const defaultWant = (name: StandardWant, workshop: Pick<Workshop, 'windows'>): Want => ({
   name,
-  window: DEFAULT_WINDOWS[name],
+  window: windowFor(workshop, name),
   prefer: 'none',
 });

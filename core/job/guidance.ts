@@ -287,6 +287,9 @@ function pinsOf(document: JobDocument, resolved: ResolvedPart, now: History): Re
   };
 }
 
+/** A proof load, as a multiple of the load said. Common practice, no source. */
+const PROOF = { damage: 2, injury: 3 } as const;
+
 /** What must be said before anybody relies on the part. */
 export function cautionsOf(document: JobDocument, resolved: ResolvedPart): Finding[] {
   const { brief } = document;
@@ -312,6 +315,31 @@ export function cautionsOf(document: JobDocument, resolved: ResolvedPart): Findi
       'tight',
       'note',
       'Printed walls weep, and a cap can come off. Test it under water or with soap before anything depends on it; buoyancy compartments keep the maker’s own closure.',
+    );
+  }
+  if (brief.ifItBreaks !== null && brief.ifItBreaks !== 'nuisance') {
+    for (const load of brief.loads) {
+      if (!load.forceN) continue;
+      const proof = PROOF[brief.ifItBreaks] * load.forceN;
+      say(
+        `proof-${load.id}`,
+        'note',
+        `Proof test before use, for “${load.words}”: hang ${formatPlain(proof / 9.81, 1)} kg on it (${formatPlain(proof, 0)} N, ${PROOF[brief.ifItBreaks]} times the load) where nothing can be harmed, for ten minutes; look for white lines and cracks, and again after a week in use.`,
+      );
+    }
+  }
+  if (brief.touches?.includes('mains')) {
+    say(
+      'mains',
+      'stop',
+      'It touches mains. Printed plastic burns and creeps: only a licensed electrician may decide on parts there, by the local rules.',
+    );
+  }
+  if (brief.touches?.includes('food')) {
+    say(
+      'food',
+      'warn',
+      'It touches food. Layers hold germs and most filaments and nozzles are not made for food: keep it to dry, short contact, or line it, and follow the local rules.',
     );
   }
   const { material } = resolved;

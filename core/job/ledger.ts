@@ -1,10 +1,11 @@
 import { beliefFor, type SurfaceKind } from '../fit/print-bias';
 import { chanceWithin } from '../fit/probability';
 import type { LedgerStep } from '../fit/propose';
-import { clearanceWindow, type Side } from '../fit/wants';
+import { clearanceWindow, type Side, windowForSize } from '../fit/wants';
 import { type NextMate, nextVersion } from '../learn/next';
 import { drawnClearance, type MatePosterior, type Trial } from '../learn/posterior';
 import { verdictScale } from '../learn/verdict';
+import type { Evaluation } from '../measure/evaluate';
 import type { DimensionState } from './dimensions';
 import type { JobDocument, Mate, Part, Pose } from './document';
 import { type History, standing, type Try } from './history';
@@ -73,11 +74,13 @@ export function ledgerOf(
       unread.push(mate);
       continue;
     }
-    const reading = { value: state.evaluation.value, u: state.evaluation.standardUncertainty };
-    const wanted = clearanceWindow(mate.want.window, reading.value, mate.side, mate.soft);
-    // An old part's size already holds its maker's clearance: it is copied, within the want's width.
+    const reading = { value: envelopeOf(state.evaluation, mate), u: state.evaluation.standardUncertainty };
+    const wanted = windowOn(mate.want, reading.value, mate);
+    // An old part's size already holds its maker's clearance: it is copied, within the want's width, and
+    // gets back what it has worn.
     const half = (wanted.max - wanted.min) / 2;
-    const window = state.source === 'old-part' ? { min: -half, max: half } : wanted;
+    const wear = mate.want.wear ?? 0;
+    const window = state.source === 'old-part' ? { min: -wear - half, max: -wear + half } : wanted;
     questions.push({
       id: mate.id,
       name: mate.name,
@@ -104,6 +107,19 @@ export function ledgerOf(
   };
 }
 
+/** What a want comes to in clearance on this object. */
+const windowOn = (want: Mate['want'], size: number, { side, soft }: Pick<Mate, 'side' | 'soft'>) =>
+  clearanceWindow(windowForSize(want, size), size, side, soft);
+
+/**
+ * What a rigid part must pass on an object that is out of round: the largest of an outside, the smallest
+ * of an inside. A flexible one follows the mean.
+ */
+function envelopeOf({ value, form }: Evaluation, { side, soft }: Pick<Mate, 'side' | 'soft'>): number {
+  if (soft !== 'none' || form === null) return value;
+  return value + ((side === 'inside' ? 1 : -1) * form) / 2;
+}
+
 /**
  * Evidence rows: what was said of each print, where it was made as the next one will be. Two tries of one
  * print are one print: the later word on a mate counts. A verdict is about the want it was judged by.
@@ -122,8 +138,7 @@ function trialsOf(questions: readonly (NextMate & { mate: Mate })[], history: Hi
       const drawn = version.mates.find(m => m.mateId === q.id);
       if (!own || !drawn || groupOf(q.side, version) !== q.group) continue;
       if (!own.verdict && !own.printed) continue;
-      const { window } = drawn.want;
-      const scale = verdictScale(clearanceWindow(window, q.reading.value, q.side, q.mate.soft), window.unit);
+      const scale = verdictScale(windowOn(drawn.want, q.reading.value, q.mate), drawn.want.window.unit);
       mates[q.id] = { model: drawn.model, verdict: own.verdict, printed: own.printed, scale };
     }
     return Object.keys(mates).length > 0 ? [{ mates }] : [];

@@ -53,7 +53,7 @@ export function newJob(title: string, recipe: Recipe, workshop: Workshop, materi
       other: { of: 'object', dimension: spec.dimension },
       side: spec.side,
       soft: material.flexible ? 'ours' : 'none',
-      want: defaultWant(material.flexible ? spec.flexibleWant : spec.want),
+      want: defaultWant(material.flexible ? spec.flexibleWant : spec.want, workshop),
     })),
     service: { since: null, notes: [] },
   };

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { PRACTICE_BELIEF } from '../fit/print-bias';
-import { Id } from './document';
+import { DEFAULT_WINDOWS, type StandardWant, WANT_NAMES, type Window as WindowType } from '../fit/wants';
+import { Id, Window } from './document';
 
 /** What the workshop owns and how it likes things. Lengths mm. */
 export const INSTRUMENT_KINDS = [
@@ -59,6 +60,8 @@ export const Material = z.object({
   softensC: z.number().min(20).max(400),
   /** Per kilogram, in the workshop's currency. */
   pricePerKg: z.number().min(0).max(10_000),
+  /** The polymer on the shelf whose further figures hold for it. */
+  polymer: z.string().max(40).optional(),
   /** Where the figures come from. */
   source: z.string().max(200),
 });
@@ -83,6 +86,8 @@ export const Workshop = z.object({
   printers: z.array(Printer).min(1, 'Keep at least one printer.').max(50),
   materials: z.array(Material).min(1, 'Keep at least one material.').max(100),
   belief: PrinterBelief,
+  /** The workshop's own windows for wants, where they differ from the usual ones. */
+  windows: z.partialRecord(z.enum(WANT_NAMES), Window).optional(),
   /** Whether the stand-ins for caliper, printer and object are offered. */
   practiceBench: z.boolean(),
 });
@@ -91,6 +96,10 @@ export type Instrument = z.infer<typeof Instrument>;
 export type Printer = z.infer<typeof Printer>;
 export type Material = z.infer<typeof Material>;
 export type Workshop = z.infer<typeof Workshop>;
+
+/** The window this workshop means by a want. */
+export const windowFor = (workshop: Pick<Workshop, 'windows'>, name: StandardWant): WindowType =>
+  workshop.windows?.[name] ?? DEFAULT_WINDOWS[name];
 
 /** A new workshop. Material figures from memory: makers should put in those of their own spools. */
 export const FIRST_WORKSHOP: Workshop = {
@@ -121,6 +130,7 @@ export const FIRST_WORKSHOP: Workshop = {
       strainLimit: 0.02,
       softensC: 55,
       pricePerKg: 20,
+      polymer: 'PLA',
       source: 'from memory',
     },
     {
@@ -131,6 +141,7 @@ export const FIRST_WORKSHOP: Workshop = {
       strainLimit: 0.035,
       softensC: 70,
       pricePerKg: 22,
+      polymer: 'PETG',
       source: 'from memory',
     },
     {
@@ -141,6 +152,7 @@ export const FIRST_WORKSHOP: Workshop = {
       strainLimit: 0.25,
       softensC: 75,
       pricePerKg: 35,
+      polymer: 'TPU95A',
       source: 'from memory',
     },
   ],

@@ -11,6 +11,7 @@ import {
   tryOn,
   type World,
 } from '../../core/bench/world';
+import { windowForSize } from '../../core/fit/wants';
 import type { Print, Try, Version } from '../../core/job/history';
 import { requireRecipe } from '../../core/shape/recipes';
 import type { App } from '../app';
@@ -93,7 +94,7 @@ function benchMates(job: JobView, version: Version): BenchMate[] {
     side: recipe.mates.find(s => s.id === m.surface)!.side,
     dimension: recipe.mates.find(s => s.id === m.surface)!.dimension,
     model: m.model,
-    want: m.want.window,
+    want: windowForSize(m.want, m.reading.value),
     soft: job.document.mates.find(x => x.id === m.mateId)?.soft ?? 'none',
   }));
 }

@@ -5,12 +5,14 @@ import styled from 'styled-components';
 import { ulid } from 'ulid';
 import { Workshop } from '../../core/job/workshop';
 import { parseQuantity } from '../../core/quantity/parse';
+import { POLYMERS } from '../../core/shelf/polymers';
 import { call, get } from '../api/client';
 import type { WorkshopAnswer } from '../job/JobPage';
 import { Button, Checkbox, IconButton, Select, TextField } from '../ui/controls';
 import { Failure, Lead, Loading, Notice, Panel, Row, Stack } from '../ui/layout';
 import { TopBar } from '../ui/TopBar';
 import { InstrumentPanel } from './InstrumentPanel';
+import { WindowsPanel } from './WindowsPanel';
 
 /** What the workshop owns, and what is believed of its printers. */
 export default function WorkshopPage() {
@@ -230,6 +232,7 @@ function WorkshopForm({ answer, saved, onSaved }: FormProps) {
             )}
           </Grid>
         </Panel>
+        <WindowsPanel workshop={shop} number={number} onChange={windows => set({ windows })} />
         <Panel>
           <Head
             title="Plastics"
@@ -271,6 +274,19 @@ function WorkshopForm({ answer, saved, onSaved }: FormProps) {
               {number(`Price, ${shop.currency}/kg`, `materials.${i}.pricePerKg`, x.pricePerKg, pricePerKg =>
                 set({ materials: replace(shop.materials, x.id, { pricePerKg }) }),
               )}
+              <Select
+                label="Further figures"
+                value={x.polymer ?? 'none'}
+                options={[
+                  { value: 'none', label: 'not known' },
+                  ...POLYMERS.map(p => ({ value: p.key, label: p.key })),
+                ]}
+                onChange={p =>
+                  set({
+                    materials: replace(shop.materials, x.id, { polymer: p === 'none' ? undefined : p }),
+                  })
+                }
+              />
               <Row $gap={4} style={{ paddingTop: 24 }}>
                 <Checkbox
                   isSelected={x.flexible}

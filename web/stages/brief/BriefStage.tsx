@@ -21,6 +21,14 @@ const HOLDS: { id: Brief['mustHold'][number]; word: string }[] = [
   { id: 'dust', word: 'dust' },
 ];
 
+const TOUCHES: { id: NonNullable<Brief['touches']>[number]; word: string }[] = [
+  { id: 'water', word: 'water' },
+  { id: 'food', word: 'food' },
+  { id: 'fuel', word: 'fuel or oil' },
+  { id: 'solvent', word: 'solvents' },
+  { id: 'mains', word: 'mains voltage' },
+];
+
 /** What is it, what must it do, what may hurt. */
 export function BriefStage() {
   const { document, resolved, edit } = useBench();
@@ -110,6 +118,23 @@ export function BriefStage() {
                       {h.word}
                     </Checkbox>
                   ))}
+                </div>
+              </div>
+              <div>
+                <FieldLabel as="h2">It touches</FieldLabel>
+                <div style={{ display: 'flex', gap: '0 18px', flexWrap: 'wrap' }}>
+                  {TOUCHES.map(t => {
+                    const now = brief.touches ?? [];
+                    return (
+                      <Checkbox
+                        key={t.id}
+                        isSelected={now.includes(t.id)}
+                        onChange={on => set({ touches: on ? [...now, t.id] : now.filter(x => x !== t.id) })}
+                      >
+                        {t.word}
+                      </Checkbox>
+                    );
+                  })}
                 </div>
               </div>
               <CommittedField

@@ -1,16 +1,21 @@
 import { ToggleButton, ToggleButtonGroup } from 'react-aria-components';
 import styled from 'styled-components';
-import { DEFAULT_WINDOWS, type StandardWant, WANT_WORDS, type WantName } from '../../../core/fit/wants';
+import { type StandardWant, WANT_WORDS, type WantName, windowForSize } from '../../../core/fit/wants';
 import type { Mate, Want } from '../../../core/job/document';
 import type { MateLedger } from '../../../core/job/ledger';
-import { activeMates } from '../../../core/job/resolve';
+import { activeMates, type ResolvedPart } from '../../../core/job/resolve';
+import { windowFor } from '../../../core/job/workshop';
 import { CRITICAL_READINGS } from '../../../core/measure/evaluate';
 import { formatPercent, formatPlain } from '../../../core/quantity/format';
+import { parseQuantity } from '../../../core/quantity/parse';
 import { useBench } from '../../job/bench-context';
+import { CommittedField } from '../../ui/CommittedField';
 import { Button, Select } from '../../ui/controls';
 import { Big, Empty, Lead, Notice, Panel, Row, Stack } from '../../ui/layout';
 import { FONTS } from '../../ui/theme';
 import { ClearanceCurve } from './ClearanceCurve';
+import { EffectsPanel } from './EffectsPanel';
+import { FeelPanel } from './FeelPanel';
 import { OwnWindow } from './OwnWindow';
 import { WantPicture } from './WantPicture';
 
@@ -23,6 +28,11 @@ const WANTS: readonly StandardWant[] = [
   'click',
   'jam',
   'screw',
+  'bolt',
+  'insert',
+  'glue',
+  'tape',
+  'seal',
 ];
 const PREFERENCES: { value: Want['prefer']; label: string }[] = [
   { value: 'none', label: 'neither is better' },
@@ -67,16 +77,23 @@ export function FitStage() {
         </Tabs>
       ) : null}
       <Wants mate={mate} />
-      <Stack $gap={12}>{ledger ? <NextPrint ledger={ledger} /> : <Unmeasured mate={mate} />}</Stack>
+      <Stack $gap={12}>
+        {ledger ? <NextPrint ledger={ledger} /> : <Unmeasured mate={mate} />}
+        {ledger ? <EffectsPanel ledger={ledger} /> : null}
+        {ledger && canBeFelt(mate, ledger) ? <FeelPanel key={mate.id} ledger={ledger} /> : null}
+      </Stack>
     </>
   );
 }
 
 function Wants({ mate }: { mate: Mate }) {
-  const { edit, resolved } = useBench();
+  const { edit, resolved, workshop } = useBench();
+  const size = sizeOf(mate, resolved);
+  const widened = size === null ? mate.want.window : windowForSize(mate.want, size);
   const set = (want: Partial<Want>) =>
     void edit({ kind: 'want', mateId: mate.id, want: { ...mate.want, ...want } });
-  const choose = (name: WantName) => set(name === 'own' ? { name } : { name, window: DEFAULT_WINDOWS[name] });
+  const choose = (name: WantName) =>
+    set(name === 'own' ? { name } : { name, window: windowFor(workshop, name) });
   const stiff = mate.want.window.unit === 'strain' && !resolved.material.flexible && mate.soft !== 'theirs';
   return (
     <>
@@ -91,15 +108,19 @@ function Wants({ mate }: { mate: Mate }) {
           <ToggleButton key={name} id={name} aria-label={`${name}: ${WANT_WORDS[name]}`}>
             <WantPicture want={name} side={mate.side} />
             <span>{name}</span>
-            <small>{windowWords(DEFAULT_WINDOWS[name])}</small>
+            <small>{windowWords(windowFor(workshop, name))}</small>
           </ToggleButton>
         ))}
       </Cards>
       <Under>
         <p>
           <b>{mate.want.name}</b>: {WANT_WORDS[mate.want.name]}.
+          {widened.max !== mate.want.window.max
+            ? ` On something this large it widens to ${windowWords(widened)} mm.`
+            : ''}
         </p>
-        <OwnWindow key={`${mate.id}/${mate.want.name}`} mate={mate} />
+        <OwnWindow key={mate.id} mate={mate} size={size} />
+        {sourceOf(mate, resolved) === 'old-part' ? <Wear key={mate.id} mate={mate} /> : null}
         <Select
           label="If it misses"
           value={mate.want.prefer}
@@ -107,6 +128,19 @@ function Wants({ mate }: { mate: Mate }) {
           onChange={prefer => set({ prefer })}
         />
       </Under>
+      {mate.want.window.unit === 'strain' ? (
+        <div style={{ maxWidth: 320, marginBottom: 12 }}>
+          <Select
+            label="Which side gives"
+            value={mate.soft === 'none' ? 'ours' : mate.soft}
+            options={[
+              { value: 'ours', label: 'our part' },
+              { value: 'theirs', label: 'the object: a rubber boot, a hose' },
+            ]}
+            onChange={soft => void edit({ kind: 'want', mateId: mate.id, want: mate.want, soft })}
+          />
+        </div>
+      ) : null}
       {stiff ? (
         <div style={{ marginBottom: 12 }}>
           <Notice level="warn">
@@ -118,6 +152,42 @@ function Wants({ mate }: { mate: Mate }) {
     </>
   );
 }
+
+const sizeOf = (mate: Mate, resolved: ResolvedPart): number | null =>
+  (mate.other.of === 'object'
+    ? resolved.dimensions.get(mate.other.dimension)?.evaluation?.value
+    : undefined) ?? null;
+
+const sourceOf = (mate: Mate, resolved: ResolvedPart) =>
+  mate.other.of === 'object' ? resolved.dimensions.get(mate.other.dimension)?.source : null;
+
+/** An old part is copied, and gets back what it has lost. */
+function Wear({ mate }: { mate: Mate }) {
+  const { edit } = useBench();
+  return (
+    <CommittedField
+      label="The old part has worn by, mm"
+      value={formatPlain(mate.want.wear ?? 0, 3)}
+      hint="Across the whole width; 0 copies it as it is."
+      check={text => {
+        const typed = parseQuantity(text, 'length');
+        if (!typed.ok) return typed.message;
+        return typed.quantity.value < 0 || typed.quantity.value > 10 ? 'From 0 to 10 mm.' : undefined;
+      }}
+      onCommit={text => {
+        const typed = parseQuantity(text, 'length');
+        if (typed.ok)
+          void edit({ kind: 'want', mateId: mate.id, want: { ...mate.want, wear: typed.quantity.value } });
+      }}
+    />
+  );
+}
+
+/** Jaws can stand in for a rigid surface that slides over another; not for a stretch, a thread or a filled gap. */
+const canBeFelt = (mate: Mate, ledger: MateLedger) =>
+  mate.want.window.unit === 'mm' &&
+  ledger.reading.source === 'seat' &&
+  ['drop-on', 'slide', 'snug', 'press', 'own'].includes(mate.want.name);
 
 function NextPrint({ ledger }: { ledger: MateLedger }) {
   const { go, select } = useBench();
@@ -203,9 +273,9 @@ const Tabs = styled(ToggleButtonGroup)`
   button[data-selected] { background: var(--tint); border-color: var(--blue); color: var(--blue); font-weight: 600; }
 `;
 const Cards = styled(ToggleButtonGroup)`
-  display: grid; grid-template-columns: repeat(8, minmax(0, 1fr)); gap: 6px; margin-bottom: 12px;
+  display: grid; grid-template-columns: repeat(7, minmax(0, 1fr)); gap: 6px; margin-bottom: 12px;
   button {
-    min-width: 0; background: var(--sheet); border: 2px solid transparent; box-shadow: inset 0 0 0 1px var(--rule); border-radius: 5px; padding: 7px 3px 6px; cursor: pointer;
+    min-width: 0; background: var(--sheet); border: 2px solid transparent; box-shadow: inset 0 0 0 1px var(--rule); border-radius: 5px; padding: 4px 3px 4px; cursor: pointer;
     display: flex; flex-direction: column; align-items: center; color: var(--ink); font: 14px ${FONTS.text};
   }
   button[data-selected] { border-color: var(--blue); background: var(--raised); box-shadow: none; font-weight: 600; }

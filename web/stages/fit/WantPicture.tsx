@@ -1,13 +1,31 @@
 import type { Side, StandardWant } from '../../../core/fit/wants';
 
+/** Width of the gap in the picture. */
+const GAPS: Record<StandardWant, number> = {
+  'drop-on': 5,
+  slide: 3,
+  snug: 1,
+  press: 0,
+  stretch: 0,
+  click: 2,
+  jam: 1,
+  screw: 2,
+  bolt: 3,
+  insert: 0,
+  glue: 1.6,
+  tape: 3,
+  seal: 4.5,
+};
+
 /** Two surfaces in section: ours in the working blue, the object in clay. */
 export function WantPicture({ want, side }: { want: StandardWant; side: Side }) {
-  const gap = { 'drop-on': 5, slide: 3, snug: 1, press: 0, stretch: 0, click: 2, jam: 1, screw: 2 }[want];
+  const gap = GAPS[want];
+  const filled = want === 'glue' || want === 'tape' || want === 'seal';
   const ours = 'var(--blue)';
   const theirs = 'var(--clay)';
   const [female, male] = side === 'inside' ? [ours, theirs] : [theirs, ours];
   const half = 13;
-  const tight = want === 'press' || want === 'stretch';
+  const tight = want === 'press' || want === 'stretch' || want === 'insert';
   return (
     <svg width="64" height="46" viewBox="0 0 64 46" aria-hidden>
       {want === 'jam' ? (
@@ -49,6 +67,12 @@ export function WantPicture({ want, side }: { want: StandardWant; side: Side }) 
             stroke="var(--strong)"
             strokeWidth="0.7"
           />
+          {filled ? (
+            <path
+              d={`M${32 - half - gap} 15h${gap}V42h${-gap}zM${32 + half} 15h${gap}V42h${-gap}z`}
+              fill="var(--loose)"
+            />
+          ) : null}
           {tight ? (
             <path
               d={`M${32 - half} 15V42M${32 + half} 15V42`}

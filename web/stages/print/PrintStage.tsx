@@ -6,6 +6,7 @@ import { same } from '../../../core/job/changes';
 import { cautionsOf, measureAgain } from '../../../core/job/guidance';
 import { standing, type Version } from '../../../core/job/history';
 import { checkContext } from '../../../core/job/resolve';
+import { suitabilityOf } from '../../../core/job/suitability';
 import { formatLength, formatPercent } from '../../../core/quantity/format';
 import type { Finding } from '../../../core/shape/recipes/recipe';
 import { post, ServerSaid } from '../../api/client';
@@ -16,6 +17,9 @@ import { Empty, Lead, Notice, Panel, Row, Stack } from '../../ui/layout';
 import { FONTS } from '../../ui/theme';
 import { AcceptDialog } from './AcceptDialog';
 import { RecordPrintForm } from './RecordPrintForm';
+
+/** Behind a plastic's name in the list. */
+const SUITS = { suitable: '', doubtful: ' (doubtful here)', no: ' (not for this)' } as const;
 
 const POSES = [
   { value: 'as-drawn', label: 'end down, mouth up' },
@@ -34,6 +38,8 @@ export function PrintStage() {
     .versions.filter(v => v.partId === part.id)
     .toReversed();
   const cautions = cautionsOf(document, resolved);
+  const mates = resolved.ledger.mates.map(m => m.mate);
+  const suits = suitabilityOf(material, document.brief, mates);
   // The same numbers again would be the same part under another name.
   const newest = versions[0];
   const unchanged =
@@ -73,7 +79,7 @@ export function PrintStage() {
                 value={material.id}
                 options={workshop.materials.map(m => ({
                   value: m.id,
-                  label: m.flexible ? `${m.name}, flexible` : m.name,
+                  label: `${m.name}${m.flexible ? ', flexible' : ''}${SUITS[suitabilityOf(m, document.brief, mates).verdict]}`,
                 }))}
                 onChange={id => void edit({ kind: 'material', partId: part.id, materialId: id })}
               />
@@ -90,6 +96,15 @@ export function PrintStage() {
                 onChange={pose => void edit({ kind: 'pose', partId: part.id, pose })}
               />
             </Fields>
+            {suits.reasons.length > 0 ? (
+              <Stack $gap={6} style={{ marginTop: 10 }}>
+                {suits.reasons.map(r => (
+                  <Notice key={r.words} level={r.verdict === 'no' ? 'stop' : 'warn'}>
+                    {material.name}: {r.words}.
+                  </Notice>
+                ))}
+              </Stack>
+            ) : null}
             {part.pose !== 'as-drawn' ? (
               <p className="soft" style={{ fontSize: 14, marginTop: 8 }}>
                 {part.pose === 'on-side'

@@ -1,0 +1,58 @@
+import type { Side } from './wants';
+
+/**
+ * The feel tried without plastic: the caliper's own jaws stand in for the part. They have no printer's
+ * bias, so that what the maker says is about the want alone. Clearances whole width, mm.
+ */
+export type FeelAnswer = 'tighter' | 'right' | 'looser';
+
+/** What the answers so far leave open: the clearance wanted lies above `low` and below `high`. */
+export interface FeelSearch {
+  /** Set on the jaws now. */
+  clearance: number;
+  low: number | null;
+  high: number | null;
+}
+
+/** Jaws cannot be set finer by hand. Common practice, no source. */
+export const FINEST_STEP = 0.02;
+
+export const startFeel = (window: { min: number; max: number }): FeelSearch => ({
+  clearance: (window.min + window.max) / 2,
+  low: null,
+  high: null,
+});
+
+/** What to read on the caliper: jaws stand in for our surface. @param reading the object's size, mm */
+export const jawSetting = (side: Side, reading: number, clearance: number): number =>
+  side === 'inside' ? reading + clearance : reading - clearance;
+
+/**
+ * The next setting: beyond the last one by the window's half until both sides are known, then half-way.
+ * @returns null where the two sides are closer than jaws can be set: the last setting is it
+ */
+export function nextFeel(
+  search: FeelSearch,
+  answer: Exclude<FeelAnswer, 'right'>,
+  window: { min: number; max: number },
+): FeelSearch | null {
+  const step = Math.max(FINEST_STEP, (window.max - window.min) / 2);
+  // Felt tighter than wanted: more clearance.
+  const low = answer === 'tighter' ? search.clearance : search.low;
+  const high = answer === 'looser' ? search.clearance : search.high;
+  if (low !== null && high !== null) {
+    if (high - low < 2 * FINEST_STEP) return null;
+    return { clearance: (low + high) / 2, low, high };
+  }
+  return { clearance: search.clearance + (answer === 'tighter' ? step : -step), low, high };
+}
+
+/** The want moved to what was felt: as wide as before, its middle where it felt right. */
+export function windowFelt(clearance: number, window: { min: number; max: number }) {
+  const half = (window.max - window.min) / 2;
+  return {
+    min: Number((clearance - half).toFixed(3)),
+    max: Number((clearance + half).toFixed(3)),
+    unit: 'mm' as const,
+  };
+}

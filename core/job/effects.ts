@@ -1,0 +1,129 @@
+import { clearanceChange, OBJECT_EXPANSION, ROOM_C } from '../fit/heat';
+import { pressFit } from '../fit/press';
+import { strainAt } from '../fit/wants';
+import { formatPlain, formatSigned } from '../quantity/format';
+import { given } from '../shelf/table';
+import type { Brief } from './document';
+import type { MateLedger } from './ledger';
+import type { ResolvedPart } from './resolve';
+import { polymerOf } from './suitability';
+
+/** What a fit does to part and hand: each a number with its unit, and whether it is within bounds. */
+export interface Effect {
+  label: string;
+  value: string;
+  /** ok within what it bears, often; warn once only, or near an edge; stop beyond. */
+  level: 'ok' | 'warn' | 'stop';
+  words: string;
+}
+
+/** Friction of a print on what it is put on, from smooth and dry to rough. Common practice, no source. */
+const FRICTION = { low: 0.2, high: 0.6 };
+/** Poisson's ratio of plastics. Common practice, no source. */
+const POISSON = 0.38;
+
+/** Effects of a mate at its model number; empty where the plastic's figures are not known. */
+export function effectsOf(ledger: MateLedger, resolved: ResolvedPart, brief: Brief): Effect[] {
+  const polymer = polymerOf(resolved.material);
+  if (!polymer) return [];
+  const modulus = { low: given(polymer, 'modulusLow'), high: given(polymer, 'modulusHigh') };
+  const wall = resolved.parameters.wall;
+  const contact = resolved.recipe
+    .surfaces(resolved.parameters)
+    .find(s => s.mate === ledger.mate.ours.surface);
+  const length = contact ? Math.abs(contact.to - contact.from) : null;
+  return [
+    ...grip(ledger, resolved, modulus, typeof wall === 'number' ? wall : null, length),
+    ...warmth(ledger, given(polymer, 'expansion'), brief),
+  ];
+}
+
+/** Stretch or press: strain against what the plastic bears, pressure and the pull to get it off. */
+function grip(
+  { mate, clearance, reading }: MateLedger,
+  { material }: ResolvedPart,
+  modulus: { low: number; high: number },
+  wall: number | null,
+  length: number | null,
+): Effect[] {
+  // Where the object gives, or nothing is squeezed, our plastic bears nothing worth a word.
+  if (clearance >= 0 || mate.soft === 'theirs') return [];
+  const strain = strainAt(clearance, reading.value, mate.side, 'ours');
+  const effects: Effect[] = [strainEffect(strain, material.strainLimit, oftenOf(material))];
+  if (wall === null || mate.side !== 'inside') return effects;
+  const hub = (e: number) => ({
+    inner: reading.value,
+    outer: reading.value + 2 * wall,
+    modulus: e,
+    poisson: POISSON,
+  });
+  // The object is taken as hard: a soft one would take up part of the squeeze.
+  const hard = { inner: 0, outer: reading.value, modulus: 200_000, poisson: 0.3 };
+  const [weak, strong] = [modulus.low, modulus.high].map(e =>
+    pressFit(hub(e), hard, reading.value, -clearance, length ?? 1, 1),
+  ) as [ReturnType<typeof pressFit>, ReturnType<typeof pressFit>];
+  effects.push({
+    label: 'presses with',
+    value: `${formatPlain(weak.pressure, 2)} to ${formatPlain(strong.pressure, 2)} MPa`,
+    level: 'ok',
+    words: 'over the whole surface, by Lamé; it falls as the plastic creeps.',
+  });
+  if (length !== null) {
+    effects.push({
+      label: 'pulls off with about',
+      value: `${formatPlain(FRICTION.low * weak.pushOff, 0)} to ${formatPlain(FRICTION.high * strong.pushOff, 0)} N`,
+      level: FRICTION.low * weak.pushOff > HARD_TO_PULL ? 'warn' : 'ok',
+      words:
+        FRICTION.low * weak.pushOff > HARD_TO_PULL
+          ? 'more than a hand pulls: give it a lever, a thinner wall or a looser want.'
+          : `${formatPlain((FRICTION.low * weak.pushOff) / 9.81, 1)} to ${formatPlain((FRICTION.high * strong.pushOff) / 9.81, 1)} kg on a spring balance.`,
+    });
+  }
+  return effects;
+}
+
+/** A strong hand's pull on something it can grip, N. Common practice, no source. */
+const HARD_TO_PULL = 250;
+
+const oftenOf = (material: ResolvedPart['material']): number => {
+  const polymer = polymerOf(material);
+  return polymer ? given(polymer, 'strainOften') / 100 : material.strainLimit / 2;
+};
+
+function strainEffect(strain: number, once: number, often: number): Effect {
+  const value = `${formatPlain(100 * strain, 1)} %`;
+  const bears = `it bears ${formatPlain(100 * once, 1)} % once and ${formatPlain(100 * often, 1)} % often`;
+  if (strain > once)
+    return {
+      label: 'stretches by',
+      value,
+      level: 'stop',
+      words: `beyond what it bears: ${bears}. A looser want, or a plastic that gives.`,
+    };
+  if (strain > often)
+    return { label: 'stretches by', value, level: 'warn', words: `fine to put on and leave; ${bears}.` };
+  return { label: 'stretches by', value, level: 'ok', words: `${bears}.` };
+}
+
+/** How the clearance changes in the heat, over what the object may be made of. */
+function warmth({ mate, reading, clearance, window }: MateLedger, ours: number, brief: Brief): Effect[] {
+  const { hottestC } = brief;
+  if (hottestC === null || Math.abs(hottestC - ROOM_C) < 10) return [];
+  const changes = [OBJECT_EXPANSION.steel, OBJECT_EXPANSION['hard plastic']].map(theirs =>
+    mate.side === 'inside'
+      ? clearanceChange(reading.value, ours, theirs, hottestC)
+      : clearanceChange(reading.value, theirs, ours, hottestC),
+  );
+  const [low, high] = [Math.min(...changes), Math.max(...changes)];
+  const leaves = clearance + low < window.min || clearance + high > window.max;
+  return [
+    {
+      label: `at ${formatPlain(hottestC)} °C the gap changes by`,
+      value: `${formatSigned(low)} to ${formatSigned(high)} mm`,
+      level: leaves ? 'warn' : 'ok',
+      words: leaves
+        ? 'on steel and on a hard plastic: the fit may leave its window. Try it warm.'
+        : 'on steel and on a hard plastic: it stays within its window.',
+    },
+  ];
+}

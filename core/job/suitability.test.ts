@@ -1,0 +1,125 @@
+import { describe, expect, test } from 'vitest';
+import { requireRecipe } from '../shape/recipes';
+import type { Brief } from './document';
+import { applyEdit, type Edit } from './edits';
+import { effectsOf } from './effects';
+import { cautionsOf } from './guidance';
+import { EMPTY_HISTORY } from './history';
+import { newJob } from './new-job';
+import { resolvePart } from './resolve';
+import { suitabilityOf } from './suitability';
+import { FIRST_WORKSHOP, type Material } from './workshop';
+
+const recipe = requireRecipe('round-cap');
+const job = (materialId = 'pla') => newJob('Cap', recipe, FIRST_WORKSHOP, materialId);
+const spool = (polymer: string, more: Partial<Material> = {}): Material => ({
+  ...FIRST_WORKSHOP.materials[0]!,
+  polymer,
+  softensC: 95,
+  ...more,
+});
+const verdict = (material: Material, brief: Partial<Brief>) =>
+  suitabilityOf(material, { ...job().brief, ...brief }, []);
+
+describe('which plastic suits', () => {
+  test('a plastic that softens at 55 is not for a heated appliance, and doubtful near it', () => {
+    const pla = FIRST_WORKSHOP.materials[0]!;
+    expect(verdict(pla, { hottestC: 60 }).verdict).toBe('no');
+    expect(verdict(pla, { hottestC: 50 }).verdict).toBe('doubtful');
+    expect(verdict(pla, { hottestC: 30 }).verdict).toBe('suitable');
+    expect(verdict(pla, { outdoors: true }).verdict).toBe('doubtful');
+    expect(verdict(spool('ASA'), { outdoors: true }).verdict).toBe('suitable');
+    expect(verdict(spool('ABS'), { outdoors: true }).reasons[0]!.words).toContain('brittle');
+  });
+  test('water, food, fuel and mains', () => {
+    expect(verdict(spool('PA6'), { mustHold: ['water'] }).reasons[0]!.words).toContain('swells');
+    expect(verdict(spool('PP'), { touches: ['fuel'] }).verdict).toBe('suitable');
+    expect(verdict(spool('ABS'), { touches: ['solvent'] }).verdict).toBe('no');
+    expect(verdict(spool('PETG'), { touches: ['fuel'] }).verdict).toBe('doubtful');
+    expect(verdict(spool('PETG'), { touches: ['food'] }).verdict).toBe('doubtful');
+    expect(verdict(spool('PA-CF'), { touches: ['mains'] }).reasons[0]!.words).toContain('conducts');
+  });
+  test('the worst reason comes first', () => {
+    const { reasons, verdict: v } = verdict(FIRST_WORKSHOP.materials[0]!, { outdoors: true, hottestC: 80 });
+    expect(v).toBe('no');
+    expect(reasons.map(r => r.verdict)).toEqual(['no', 'doubtful']);
+  });
+  test('a stretch is held against what the plastic bears, a press against creep', () => {
+    const stretched = job('tpu');
+    expect(suitabilityOf(FIRST_WORKSHOP.materials[2]!, stretched.brief, stretched.mates).verdict).toBe(
+      'suitable',
+    );
+    const stiff = suitabilityOf(FIRST_WORKSHOP.materials[0]!, stretched.brief, stretched.mates);
+    expect(stiff.reasons.some(r => r.words.includes('stretched up to 4 %'))).toBe(true);
+    const pressed = [{ ...job().mates[0]!, want: { ...job().mates[0]!.want, name: 'press' as const } }];
+    expect(suitabilityOf(FIRST_WORKSHOP.materials[0]!, job().brief, pressed).reasons[0]!.words).toContain(
+      'creeps',
+    );
+  });
+});
+
+describe('what a fit does', () => {
+  const reading = (id: string, dimensionId: string, value: number): Edit => ({
+    kind: 'add-reading',
+    dimensionId,
+    reading: {
+      id,
+      value,
+      text: String(value),
+      unit: 'mm',
+      at: '2026-01-01T00:00:00.000Z',
+      instrumentId: 'calipers',
+      source: 'seat',
+      via: 'typed',
+      struck: null,
+    },
+  });
+  const effects = (materialId: string, want: object | null, brief: Partial<Brief> = {}) => {
+    let now = [reading('a', 'rim', 31.7), reading('b', 'rim_height', 14)].reduce(
+      (j, e) => applyEdit(j, e, FIRST_WORKSHOP),
+      job(materialId),
+    );
+    if (want) now = applyEdit(now, { kind: 'want', mateId: 'skirt', want } as Edit, FIRST_WORKSHOP);
+    now = applyEdit(now, { kind: 'brief', brief }, FIRST_WORKSHOP);
+    const resolved = resolvePart(now, 'part-1', FIRST_WORKSHOP, EMPTY_HISTORY);
+    return { list: effectsOf(resolved.ledger.mates[0]!, resolved, now.brief), resolved, now };
+  };
+
+  test('a flexible cap: strain within what it bears, a pull in newtons', () => {
+    const { list, resolved } = effects('tpu', null);
+    expect(list.map(e => e.label)).toEqual(['stretches by', 'presses with', 'pulls off with about']);
+    expect(list[0]!.level).toBe('ok');
+    // Thin ring: p = E ε t / r; the wall's middle of the range agrees within the thick-wall correction.
+    const strain = -resolved.ledger.mates[0]!.clearance / (31.7 + resolved.ledger.mates[0]!.clearance);
+    const thin = (40 * strain * (resolved.parameters.wall as number)) / (31.7 / 2);
+    const low = Number(/^([\d.]+) to/.exec(list[1]!.value)![1]);
+    expect(low / thin).toBeGreaterThan(0.8);
+    expect(low / thin).toBeLessThan(1.2);
+  });
+  test('a press that bursts a stiff ring is a stop with a remedy', () => {
+    const want = { name: 'own', window: { min: -1.4, max: -1.2, unit: 'mm' }, prefer: 'none' };
+    const { list } = effects('pla', want);
+    expect(list[0]).toMatchObject({ level: 'stop' });
+    expect(list[0]!.words).toContain('A looser want');
+  });
+  test('a gap presses nothing', () => expect(effects('pla', null).list).toEqual([]));
+  test('heat moves the gap, and says so where it leaves the window', () => {
+    const { list } = effects('petg', null, { hottestC: 60 });
+    expect(list[0]!.label).toBe('at 60 °C the gap changes by');
+    // 31.7 · (60 − 12) · 40 µm/m on steel.
+    expect(list[0]!.value).toContain('+0.06');
+    expect(effects('petg', null, { hottestC: 25 }).list).toEqual([]);
+  });
+
+  test('a failure that does damage asks for a proof test with its load; mains and food are cautioned', () => {
+    const { now, resolved } = effects('pla', null, {
+      ifItBreaks: 'damage',
+      touches: ['mains', 'food'],
+      loads: [{ id: 'l', words: 'the bag hangs on it', forceN: 98.1, direction: 'down' }],
+    });
+    const said = cautionsOf(now, resolved);
+    expect(said.find(f => f.code === 'proof-l')!.message).toContain('hang 20 kg');
+    expect(said.find(f => f.code === 'mains')!.level).toBe('stop');
+    expect(said.some(f => f.code === 'food')).toBe(true);
+  });
+});

@@ -1,0 +1,43 @@
+import styled from 'styled-components';
+import { effectsOf } from '../../../core/job/effects';
+import type { MateLedger } from '../../../core/job/ledger';
+import { useBench } from '../../job/bench-context';
+import { Panel } from '../../ui/layout';
+import { FONTS } from '../../ui/theme';
+
+/** What the fit does to the part and the hand, in numbers with their bounds. */
+export function EffectsPanel({ ledger }: { ledger: MateLedger }) {
+  const { document, resolved } = useBench();
+  const effects = effectsOf(ledger, resolved, document.brief);
+  if (effects.length === 0) return null;
+  return (
+    <Panel>
+      <h2>What this fit does</h2>
+      <List>
+        {effects.map(e => (
+          <div key={e.label} data-level={e.level}>
+            <dt>{e.label}</dt>
+            <dd>{e.value}</dd>
+            <p role={e.level === 'stop' ? 'alert' : undefined}>
+              {e.level === 'stop' ? <b>Stop: </b> : e.level === 'warn' ? <b>Take care: </b> : null}
+              {e.words}
+            </p>
+          </div>
+        ))}
+      </List>
+      <p className="soft" style={{ fontSize: 12.5 }}>
+        {resolved.material.name} by the shelf’s ranges, from memory; printed parts differ: orders of size, not
+        promises.
+      </p>
+    </Panel>
+  );
+}
+
+const List = styled.dl`
+  margin: 8px 0;
+  > div { display: grid; grid-template-columns: minmax(120px, 190px) minmax(120px, 170px) minmax(0, 1fr); gap: 12px; padding: 6px 0; border-top: 1px solid var(--rule); align-items: baseline; }
+  dd { margin: 0; font: 600 15px ${FONTS.number}; }
+  p { color: var(--soft); font-size: 14px; }
+  [data-level='warn'] b { color: var(--loose); } [data-level='stop'] b, [data-level='stop'] dd { color: var(--danger); }
+  @media (max-width: 760px) { > div { grid-template-columns: 1fr 1fr; } p { grid-column: 1 / -1; } }
+`;
