@@ -70,6 +70,27 @@ test('what the fit does is said in numbers, and what the brief asks is held agai
   await expect(page.getByText('beyond what it bears')).toBeVisible();
 });
 
+test('dragging the window’s edge says what it would be worth, and letting go takes it', async ({
+  page,
+  bench,
+}) => {
+  const id = await bench.measuredJob();
+  await page.goto(`${bench.url}/jobs/${id}/fit`);
+  const edge = page.getByTestId('window-max');
+  await edge.scrollIntoViewIfNeeded();
+  const box = (await edge.boundingBox())!;
+  const [x, y] = [box.x + box.width / 2, box.y + box.height / 2];
+  await page.mouse.move(x, y);
+  await page.mouse.down();
+  await page.mouse.move(x + 60, y, { steps: 4 });
+  await expect(page.getByText('right as drawn now')).toBeVisible();
+  await page.mouse.up();
+  await expect(ledgerRow(page, 'Skirt over rim')).toContainText('own window');
+  const { document } = await bench.api('GET', `/jobs/${id}`);
+  expect(document.mates[0].want.window.min).toBe(0.05);
+  expect(document.mates[0].want.window.max).toBeGreaterThan(0.25);
+});
+
 test('a workshop’s own windows are what its wants mean', async ({ page, bench }) => {
   await page.goto(`${bench.url}/workshop`);
   await page.getByLabel('snug, most (mm)').fill('0.01');

@@ -243,6 +243,17 @@ test('the shelf answers by number and by name, and works things out', async ({ p
   await expect(page.getByTestId('clearance')).toHaveText('+0.007 to +0.041 mm');
   await page.getByLabel('Class or fit').fill('Q9');
   await expect(page.getByText('“Q9” is not a tolerance class')).toBeVisible();
+  await page.getByRole('tab', { name: 'Stack' }).click();
+  await expect(page.getByTestId('stacked')).toHaveText('0.5 mm');
+  await page.getByLabel('Size, mm').nth(2).fill('29.9');
+  await expect(page.getByText('At worst nothing is left')).toBeVisible();
+  await page.getByRole('tab', { name: 'Click' }).click();
+  await expect(page.getByTestId('click-strain')).toHaveText('1.07 %');
+  await page.getByLabel('Bends by, mm').fill('4');
+  await expect(page.getByText('It will break or stay bent.')).toBeVisible();
+  await page.getByRole('tab', { name: 'Taper' }).click();
+  await page.getByLabel('Half-angle, °').fill('20');
+  await expect(page.getByText('It slides back out')).toBeVisible();
   await page.getByRole('tab', { name: 'O-ring groove' }).click();
   await expect(page.getByTestId('groove-depth')).toContainText('mm');
   const { violations } = await new AxeBuilder({ page }).analyze();

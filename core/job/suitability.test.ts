@@ -6,6 +6,7 @@ import { effectsOf } from './effects';
 import { cautionsOf } from './guidance';
 import { EMPTY_HISTORY } from './history';
 import { newJob } from './new-job';
+import { bothWays } from './other-plastic';
 import { resolvePart } from './resolve';
 import { suitabilityOf } from './suitability';
 import { FIRST_WORKSHOP, type Material } from './workshop';
@@ -101,6 +102,18 @@ describe('what a fit does', () => {
     const { list } = effects('pla', want);
     expect(list[0]).toMatchObject({ level: 'stop' });
     expect(list[0]!.words).toContain('A looser want');
+  });
+  test('in stiff plastic a gap, in flexible a stretch: both as a first print would be drawn', () => {
+    const { resolved } = effects('tpu', null);
+    const both = bothWays(resolved.ledger.mates[0]!, resolved, FIRST_WORKSHOP)!;
+    // Snug: the window's middle; its hole drawn 0.22 larger than that.
+    expect(both.stiff).toMatchObject({ want: 'snug' });
+    expect(both.stiff.clearance).toBeCloseTo(0.125, 3);
+    expect(both.stiff.model).toBeCloseTo(31.7 + 0.125 + 0.22, 3);
+    expect(both.flexible.want).toBe('stretch');
+    expect(both.flexible.clearance).toBeLessThan(-0.4);
+    // The one in use agrees with the ledger, but for its hundredths.
+    expect(both.flexible.model).toBeCloseTo(resolved.ledger.mates[0]!.model, 1);
   });
   test('a gap presses nothing', () => expect(effects('pla', null).list).toEqual([]));
   test('heat moves the gap, and says so where it leaves the window', () => {

@@ -134,7 +134,7 @@ const fastenerItems: ShelfItem[] = [
   ...itemsOf({
     family: 'Screw heads',
     name: key => `${key} socket head`,
-    words: 'bolt screw socket cap cylinder allen head',
+    words: 'bolt screw socket cap cylinder head',
     source: fasteners.ISO_4762,
     rows: fasteners.SOCKET_HEADS,
     sizes: row => [

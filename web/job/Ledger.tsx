@@ -1,3 +1,4 @@
+import { format } from 'date-fns';
 import { X } from 'lucide-react';
 import styled from 'styled-components';
 import { strainAt } from '../../core/fit/wants';
@@ -114,6 +115,15 @@ function Chain({ ledger }: { ledger: MateLedger }) {
     lesson:
       ledger.tries > 0 ? `${ledger.tries} ${ledger.tries === 1 ? 'try' : 'tries'} taught` : 'no try yet',
   };
+  const last = ledger.dimension.readings.at(-1);
+  const setBy = {
+    reading: last
+      ? `Last read ${format(new Date(last.at), 'd MMM, HH:mm')}`
+      : 'Worked out from other dimensions',
+    allowance: mate.want.name === 'own' ? 'Set by the maker on Fit' : 'The workshop’s window for this want',
+    compensation: 'What is believed of the printer, set in Workshop',
+    lesson: 'What the tries of this job taught',
+  };
   const places = runningPlaces(steps.slice(1).map(s => s.amount));
   const clearance = ledger.clearance;
   const strain =
@@ -123,8 +133,11 @@ function Chain({ ledger }: { ledger: MateLedger }) {
   return (
     <ChainBox>
       {steps.map((step, i) => (
-        <Step key={step.step}>
-          <span>{words[step.step]}</span>
+        <Step key={step.step} title={setBy[step.step]}>
+          <span>
+            {words[step.step]}
+            {step.u > 0 ? <small> ±{formatLength(2 * step.u, unit)}</small> : null}
+          </span>
           <span className="number">
             {i === 0 ? formatLength(step.amount, unit) : formatSigned(step.amount, unit)}
           </span>
@@ -201,7 +214,7 @@ const ChainBox = styled.div`
   p { font-size: 13.5px; color: var(--soft); margin-top: 4px; }
 `;
 const Step = styled.div`
-  display: grid; grid-template-columns: 118px 66px 1fr; align-items: center; height: 27px; font-size: 13.5px;
+  display: grid; grid-template-columns: 150px 60px 1fr; align-items: center; height: 27px; font-size: 13.5px;
   .number { text-align: right; padding-right: 10px; }
 `;
 const Bar = styled.span`

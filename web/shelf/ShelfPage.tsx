@@ -5,15 +5,21 @@ import styled from 'styled-components';
 import { Lead } from '../ui/layout';
 import { TopBar } from '../ui/TopBar';
 import { FONTS } from '../ui/theme';
+import { ClickCalculator } from './ClickCalculator';
 import { DeriveCalculator } from './DeriveCalculator';
 import { FitCalculator } from './FitCalculator';
 import { GrooveCalculator } from './GrooveCalculator';
 import { ShelfSearch } from './ShelfSearch';
+import { StackCalculator } from './StackCalculator';
+import { TaperCalculator } from './TaperCalculator';
 
 const TABS = [
   { id: 'find', title: 'Find' },
   { id: 'work-out', title: 'Work it out' },
   { id: 'fits', title: 'ISO fits' },
+  { id: 'stack', title: 'Stack' },
+  { id: 'click', title: 'Click' },
+  { id: 'taper', title: 'Taper' },
   { id: 'groove', title: 'O-ring groove' },
 ] as const;
 
@@ -52,6 +58,15 @@ export default function ShelfPage() {
           </TabPanel>
           <TabPanel id="fits">
             <FitCalculator />
+          </TabPanel>
+          <TabPanel id="stack">
+            <StackCalculator />
+          </TabPanel>
+          <TabPanel id="click">
+            <ClickCalculator />
+          </TabPanel>
+          <TabPanel id="taper">
+            <TaperCalculator />
           </TabPanel>
           <TabPanel id="groove">
             <GrooveCalculator />

@@ -39,6 +39,8 @@ export function threadNamed(designation: string): Thread | undefined {
     // The coarse pitch may be said: M10x1.5 is M10.
     THREADS.find(t => t.family === 'metric-coarse' && plain(`${t.designation}x${t.pitch}`) === name) ??
     BY_NAME.get(name.replace(/^(rc|rp|bspt)/, 'r')) ??
-    BY_NAME.get(name.replace(/^bspp?/, 'g'))
+    BY_NAME.get(name.replace(/^bspp?/, 'g')) ??
+    // “1/4-20” can only be a unified one: the coarse series first.
+    ['unc', 'unf', 'unef'].map(series => BY_NAME.get(name + series)).find(Boolean)
   );
 }

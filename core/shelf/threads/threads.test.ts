@@ -126,6 +126,8 @@ describe('basic sizes', () => {
     expect(threadNamed('M10x1.5')?.designation).toBe('M10');
     expect(threadNamed('g1/4"')?.designation).toBe('G 1/4');
     expect(threadNamed('Rc 1/4')?.designation).toBe('R 1/4');
+    expect(threadNamed('1/4-20')?.designation).toBe('1/4-20 UNC');
+    expect(threadNamed('1/4-28')?.designation).toBe('1/4-28 UNF');
     expect(threadNamed('M9.5')).toBeUndefined();
   });
 });

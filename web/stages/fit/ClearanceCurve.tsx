@@ -1,10 +1,12 @@
 import { ticks } from 'd3-array';
 import { useLayoutEffect, useMemo, useRef, useState } from 'react';
 import styled from 'styled-components';
+import { strainAt } from '../../../core/fit/wants';
 import { standing } from '../../../core/job/history';
-import type { MateLedger } from '../../../core/job/ledger';
+import { chanceRight, type MateLedger } from '../../../core/job/ledger';
 import { drawnClearance } from '../../../core/learn/posterior';
-import { formatLength, formatSigned } from '../../../core/quantity/format';
+import { verdictScale } from '../../../core/learn/verdict';
+import { formatLength, formatPercent, formatSigned } from '../../../core/quantity/format';
 import { useBench } from '../../job/bench-context';
 import { MarkShape, markOfVerdict } from '../../ui/layout';
 import { FONTS } from '../../ui/theme';
@@ -16,7 +18,8 @@ const POINTS = 121;
 
 /** The clearance the next print will have, as believed, over the wanted window; earlier tries below. */
 export function ClearanceCurve({ ledger }: { ledger: MateLedger }) {
-  const { workshop, job, unit } = useBench();
+  const { workshop, job, unit, edit } = useBench();
+  const [drag, setDrag] = useState<{ edge: 'min' | 'max'; at: number } | null>(null);
   const box = useRef<HTMLDivElement>(null);
   const [width, setWidth] = useState(740);
   useLayoutEffect(() => {
@@ -25,14 +28,37 @@ export function ClearanceCurve({ ledger }: { ledger: MateLedger }) {
     return () => watch.disconnect();
   }, []);
   const tried = useMemo(() => triedClearances(ledger, job.history), [ledger, job.history]);
-  const { window, clearance, sd } = ledger;
-  const low = Math.min(window.min, clearance - 3.2 * sd, ...tried.map(t => t.clearance)) - 0.06;
-  const high = Math.max(window.max, clearance + 3.2 * sd, ...tried.map(t => t.clearance)) + 0.06;
+  const { clearance, sd } = ledger;
+  const low = Math.min(ledger.window.min, clearance - 3.2 * sd, ...tried.map(t => t.clearance)) - 0.06;
+  const high = Math.max(ledger.window.max, clearance + 3.2 * sd, ...tried.map(t => t.clearance)) + 0.06;
   const density = useMemo(
     () => densityOf(ledger, workshop.belief.repeatability, low, high),
     [ledger, workshop.belief.repeatability, low, high],
   );
   const x = (c: number) => 14 + ((c - low) / (high - low)) * (width - 28);
+  // The scale stays as it is while an edge is dragged, so that the edge stays under the finger.
+  const window = drag ? { ...ledger.window, [drag.edge]: drag.at } : ledger.window;
+  const s = workshop.belief.repeatability;
+  const whatIf = drag ? chanceRight(ledger.posterior, questionOf(ledger, window), ledger.model, s) : null;
+  const clearanceAt = (event: React.PointerEvent<SVGElement>) => {
+    const left = box.current!.getBoundingClientRect().left;
+    return low + ((event.clientX - left - 14) / (width - 28)) * (high - low);
+  };
+  const move = (edge: 'min' | 'max') => (event: React.PointerEvent<SVGElement>) => {
+    if (!event.currentTarget.hasPointerCapture(event.pointerId)) return;
+    const at = Math.round(clearanceAt(event) / STEP) * STEP;
+    const bound =
+      edge === 'min'
+        ? Math.min(at, ledger.window.max - NARROWEST)
+        : Math.max(at, ledger.window.min + NARROWEST);
+    setDrag({ edge, at: bound });
+  };
+  const drop = () => {
+    if (!drag) return;
+    void edit({ kind: 'want', mateId: ledger.mate.id, want: wantWith(ledger, window) }).then(() =>
+      setDrag(null),
+    );
+  };
   const peak = Math.max(...density.map(d => d[1]));
   const y = (p: number) => BASE - (p / peak) * (BASE - TOP - 22);
   const line = density.map(([c, p], i) => `${i ? 'L' : 'M'}${x(c).toFixed(1)} ${y(p).toFixed(1)}`).join('');
@@ -58,10 +84,35 @@ export function ClearanceCurve({ ledger }: { ledger: MateLedger }) {
           className="window"
         />
         <text x={middle} y={TOP + 14} textAnchor="middle" className="want">
-          {ledger.mate.want.name === 'own' ? 'your window' : ledger.mate.want.name}
+          {whatIf !== null
+            ? `${formatPercent(whatIf)} right as drawn now`
+            : ledger.mate.want.name === 'own'
+              ? 'your window'
+              : ledger.mate.want.name}
         </text>
         <path d={fill} className="right" />
         <path d={line} className="line" />
+        {ledger.reading.source === 'old-part'
+          ? null
+          : (['min', 'max'] as const).map(edge => (
+              // The fields above are the keyboard's way; this is for the pointer.
+              <g
+                key={edge}
+                className="edge"
+                data-testid={`window-${edge}`}
+                onPointerDown={event => {
+                  event.currentTarget.setPointerCapture(event.pointerId);
+                  setDrag({ edge, at: ledger.window[edge] });
+                }}
+                onPointerMove={move(edge)}
+                onPointerUp={drop}
+                onPointerCancel={() => setDrag(null)}
+              >
+                <rect x={x(window[edge]) - 9} y={TOP} width={18} height={BASE - TOP} className="grip" />
+                <line x1={x(window[edge])} x2={x(window[edge])} y1={TOP} y2={BASE} />
+                <circle cx={x(window[edge])} cy={(TOP + BASE) / 2} r={4.5} />
+              </g>
+            ))}
         <line x1={6} x2={width - 6} y1={BASE} y2={BASE} className="axis" />
         {ticks(low, high, Math.max(4, width / 110)).map(t => (
           <g key={t}>
@@ -91,6 +142,38 @@ export function ClearanceCurve({ ledger }: { ledger: MateLedger }) {
       </svg>
     </Plot>
   );
+}
+
+/** An edge is dragged in steps of this, and never closer to the other than that, mm. */
+const STEP = 0.005;
+const NARROWEST = 0.02;
+
+const questionOf = ({ mate, reading }: MateLedger, window: { min: number; max: number }) => ({
+  id: mate.id,
+  side: mate.side,
+  group: '',
+  reading,
+  scale: verdictScale(window, mate.want.window.unit),
+});
+
+/** The want with a dragged window: in stretch where it is one, its ends then the other way round. */
+function wantWith(
+  { mate, reading }: MateLedger,
+  window: { min: number; max: number },
+): MateLedger['mate']['want'] {
+  const three = (value: number) => Number(value.toFixed(3));
+  if (mate.want.window.unit === 'mm')
+    return {
+      ...mate.want,
+      name: 'own',
+      window: { min: three(window.min), max: three(window.max), unit: 'mm' },
+    };
+  const strain = (c: number) => Number(strainAt(c, reading.value, mate.side, mate.soft).toFixed(4));
+  return {
+    ...mate.want,
+    name: 'own',
+    window: { min: strain(window.max), max: strain(window.min), unit: 'strain' },
+  };
 }
 
 /** Density of drawn − β − scatter, over the posterior of β. */
@@ -134,6 +217,7 @@ const Plot = styled.div`
   .line { fill: none; stroke: var(--ink); stroke-width: 2; } .axis { stroke: var(--soft); }
   .tick, .version { font: 12px ${FONTS.number}; fill: var(--soft); } .words { font: 13px ${FONTS.text}; }
   .version { font-size: 11px; }
+  .edge { cursor: ew-resize; touch-action: none; } .edge .grip { fill: transparent; } .edge line { stroke: var(--right); stroke-width: 1.5; } .edge circle { fill: var(--sheet); stroke: var(--right); stroke-width: 2; }
   .want { font: 600 14px ${FONTS.label}; fill: var(--right); }
   .tighter, .looser { font: 600 13.5px ${FONTS.label}; fill: var(--tight); } .looser { fill: var(--loose); }
 `;

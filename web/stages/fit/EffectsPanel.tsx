@@ -1,15 +1,18 @@
 import styled from 'styled-components';
 import { effectsOf } from '../../../core/job/effects';
 import type { MateLedger } from '../../../core/job/ledger';
+import { bothWays } from '../../../core/job/other-plastic';
+import { formatLength, formatSigned } from '../../../core/quantity/format';
 import { useBench } from '../../job/bench-context';
 import { Panel } from '../../ui/layout';
 import { FONTS } from '../../ui/theme';
 
 /** What the fit does to the part and the hand, in numbers with their bounds. */
 export function EffectsPanel({ ledger }: { ledger: MateLedger }) {
-  const { document, resolved } = useBench();
+  const { document, resolved, workshop, unit } = useBench();
   const effects = effectsOf(ledger, resolved, document.brief);
-  if (effects.length === 0) return null;
+  const both = bothWays(ledger, resolved, workshop);
+  if (effects.length === 0 && !both) return null;
   return (
     <Panel>
       <h2>What this fit does</h2>
@@ -25,6 +28,14 @@ export function EffectsPanel({ ledger }: { ledger: MateLedger }) {
           </div>
         ))}
       </List>
+      {both ? (
+        <Both data-testid="both-ways">
+          In a stiff plastic ({both.stiff.want}) this wants {formatSigned(both.stiff.clearance, unit)} {unit},
+          drawn {formatLength(both.stiff.model, unit)}; in a flexible one ({both.flexible.want}){' '}
+          {formatSigned(both.flexible.clearance, unit)} {unit}, drawn{' '}
+          {formatLength(both.flexible.model, unit)}: before any try.
+        </Both>
+      ) : null}
       <p className="soft" style={{ fontSize: 12.5 }}>
         {resolved.material.name} by the shelf’s ranges, from memory; printed parts differ: orders of size, not
         promises.
@@ -33,6 +44,7 @@ export function EffectsPanel({ ledger }: { ledger: MateLedger }) {
   );
 }
 
+const Both = styled.p`border-top: 1px solid var(--rule); padding: 8px 0; font-size: 14.5px;`;
 const List = styled.dl`
   margin: 8px 0;
   > div { display: grid; grid-template-columns: minmax(120px, 190px) minmax(120px, 170px) minmax(0, 1fr); gap: 12px; padding: 6px 0; border-top: 1px solid var(--rule); align-items: baseline; }

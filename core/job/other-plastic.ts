@@ -1,0 +1,39 @@
+import { beliefFor } from '../fit/print-bias';
+import { proposeFit } from '../fit/propose';
+import { windowForSize } from '../fit/wants';
+import type { MateLedger } from './ledger';
+import { surfaceKind } from './ledger';
+import type { ResolvedPart } from './resolve';
+import { type Workshop, windowFor } from './workshop';
+
+/** The same mate in stiff and in flexible plastic, as a first print would be drawn. Clearances whole width, mm. */
+export interface BothWays {
+  stiff: { want: string; model: number; clearance: number };
+  flexible: { want: string; model: number; clearance: number };
+}
+
+/**
+ * “In stiff plastic this cap wants +0.12, in a flexible one −0.84”: before tries, on this printer.
+ * null where the recipe means the same want either way.
+ */
+export function bothWays(ledger: MateLedger, resolved: ResolvedPart, workshop: Workshop): BothWays | null {
+  const { mate, reading } = ledger;
+  const spec = resolved.recipe.mates.find(m => m.id === mate.ours.surface);
+  if (!spec || spec.want === spec.flexibleWant) return null;
+  const belief = beliefFor(workshop.belief, mate.side, surfaceKind(mate.side, resolved.part.pose));
+  const sign = mate.side === 'inside' ? -1 : 1;
+  const propose = (want: typeof spec.want) => {
+    const { model, clearance } = proposeFit({
+      side: mate.side,
+      reading,
+      want: windowForSize({ name: want, window: windowFor(workshop, want) }, reading.value),
+      printer: {
+        offset: { mean: sign * belief.mean, sd: belief.sd },
+        scale: { mean: 1, sd: 0 },
+        repeatability: workshop.belief.repeatability,
+      },
+    });
+    return { want, model, clearance };
+  };
+  return { stiff: propose(spec.want), flexible: propose(spec.flexibleWant) };
+}

@@ -1,0 +1,40 @@
+import type { ReactNode } from 'react';
+import styled from 'styled-components';
+import { parseQuantity } from '../../core/quantity/parse';
+import type { QuantityKind } from '../../core/quantity/units';
+import { FONTS } from '../ui/theme';
+
+/** What the shelf's calculators share: a typed number, and answers as labelled lines. */
+export function numberOf(
+  text: string,
+  kind: QuantityKind,
+): { value: number; problem?: undefined } | { value: null; problem: string } {
+  const typed = parseQuantity(text, kind);
+  return typed.ok ? { value: typed.quantity.value } : { value: null, problem: typed.message };
+}
+
+export function Facts({ rows }: { rows: readonly { label: string; value: string; id?: string }[] }) {
+  return (
+    <Lines>
+      {rows.map(row => (
+        <div key={row.label}>
+          <dt>{row.label}</dt>
+          <dd data-testid={row.id}>{row.value}</dd>
+        </div>
+      ))}
+    </Lines>
+  );
+}
+
+export const TwoColumns = ({ children }: { children: ReactNode }) => <Columns>{children}</Columns>;
+
+const Columns = styled.div`
+  display: grid; grid-template-columns: minmax(0, 1.2fr) minmax(0, 1fr); gap: 22px; align-items: start;
+  @media (max-width: 760px) { grid-template-columns: minmax(0, 1fr); }
+`;
+const Lines = styled.dl`
+  margin: 0 0 10px;
+  > div { display: flex; gap: 12px; justify-content: space-between; border-top: 1px solid var(--rule); padding: 6px 0; align-items: baseline; }
+  > div:first-child { border-top: 0; }
+  dd { margin: 0; font: 600 16px ${FONTS.number}; text-align: right; }
+`;
