@@ -91,6 +91,25 @@ test('dragging the window’s edge says what it would be worth, and letting go t
   expect(document.mates[0].want.window.max).toBeGreaterThan(0.25);
 });
 
+test('a calibrated printer: what pieces taught is where the ledger starts', async ({ page, bench }) => {
+  const id = await bench.measuredJob();
+  await page.goto(`${bench.url}/workshop`);
+  await page.getByRole('button', { name: 'Add to calibrated printers' }).click();
+  const rows = page.getByLabel('What was drawn and what was read, mm');
+  await rows.fill('hole 8 7.71\nhole 20 nineteen');
+  await expect(page.getByText('Line 2: two numbers follow')).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Save the workshop' })).toBeDisabled();
+  await rows.fill('hole 8 7,71\nhole 20 19.70\nhole 32 31.71\nhole 40 39.69\noutside 20 20.03');
+  await expect(page.getByTestId('response-inside')).toContainText('print 0.297 mm small at 25 mm');
+  await expect(page.getByTestId('response-outside')).toContainText('print 0.03 mm large');
+  await page.getByRole('button', { name: 'Save the workshop' }).click();
+  await expect(page.getByText('Saved.')).toBeVisible();
+  await page.goto(`${bench.url}/jobs/${id}/fit`);
+  await expect(ledgerRow(page, 'Skirt over rim')).toContainText('32.13');
+  // Uncalibrated it was 39 %: the printer's share of the doubt has shrunk.
+  await expect(page.getByText(/^[6-9]\d %$/).first()).toBeVisible();
+});
+
 test('a workshop’s own windows are what its wants mean', async ({ page, bench }) => {
   await page.goto(`${bench.url}/workshop`);
   await page.getByLabel('snug, most (mm)').fill('0.01');

@@ -1,4 +1,4 @@
-import { beliefFor, type SurfaceKind } from '../fit/print-bias';
+import type { SurfaceKind } from '../fit/print-bias';
 import { chanceWithin } from '../fit/probability';
 import type { LedgerStep } from '../fit/propose';
 import { clearanceWindow, type Side, windowForSize } from '../fit/wants';
@@ -9,6 +9,7 @@ import type { Evaluation } from '../measure/evaluate';
 import type { DimensionState } from './dimensions';
 import type { JobDocument, Mate, Part, Pose } from './document';
 import { type History, standing, type Try } from './history';
+import { printerBelief, type SourcedBelief } from './printer-belief';
 import type { Workshop } from './workshop';
 
 /** A mate's chain from reading to model number. Lengths mm, clearance whole width. */
@@ -25,6 +26,8 @@ export interface MateLedger {
   /** Amounts add up to `model`. */
   steps: LedgerStep[];
   prior: { mean: number; sd: number };
+  /** What the printer's part of the prior comes from; null where it is the workshop's general belief. */
+  calibration: SourcedBelief['calibration'];
   bias: { mean: number; sd: number };
   /** sd of the next print's clearance. */
   sd: number;
@@ -95,11 +98,21 @@ export function ledgerOf(
   }
   if (questions.length === 0) return { mates: [], pAllRight: null, unread };
   const priors = Object.fromEntries(
-    questions.map(q => [q.group, beliefFor(workshop.belief, q.side, surfaceKind(q.side, part.pose))]),
+    questions.map(q => {
+      // One printer, one plastic, one side: what they share is believed at the middle of their sizes.
+      const sizes = questions.filter(o => o.group === q.group).map(o => o.reading.value);
+      const middle = sizes.reduce((sum, size) => sum + size, 0) / sizes.length;
+      return [q.group, printerBelief(workshop, part, q.side, surfaceKind(q.side, part.pose), middle)];
+    }),
   );
   const trials = trialsOf(questions, history);
   const s = workshop.belief.repeatability;
-  const next = remembered({ mates: questions, priors, repeatability: s, trials });
+  const next = remembered({
+    mates: questions,
+    priors: Object.fromEntries(Object.entries(priors).map(([group, { mean, sd }]) => [group, { mean, sd }])),
+    repeatability: s,
+    trials,
+  });
   return {
     mates: questions.map(q => chainOf(q, next.mates[q.id]!, priors[q.group]!, s, trials)),
     pAllRight: unread.length > 0 ? null : next.pAllRight,
@@ -148,7 +161,7 @@ function trialsOf(questions: readonly (NextMate & { mate: Mate })[], history: Hi
 function chainOf(
   q: NextMate & { mate: Mate; state: DimensionState },
   next: { model: number; bias: { mean: number; sd: number }; posterior: MatePosterior; reason: string },
-  prior: { mean: number; sd: number },
+  prior: SourcedBelief,
   s: number,
   trials: readonly Trial[],
 ): MateLedger {
@@ -181,7 +194,8 @@ function chainOf(
       { step: 'compensation', amount: compensation, u: prior.sd },
       { step: 'lesson', amount: lesson, u: 0 },
     ],
-    prior,
+    prior: { mean: prior.mean, sd: prior.sd },
+    calibration: prior.calibration,
     bias: next.bias,
     sd,
     doubts: variances.map(v => ({ ...v, share: v.share / total })).sort((a, b) => b.share - a.share),

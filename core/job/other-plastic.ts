@@ -1,8 +1,8 @@
-import { beliefFor } from '../fit/print-bias';
 import { proposeFit } from '../fit/propose';
 import { windowForSize } from '../fit/wants';
 import type { MateLedger } from './ledger';
 import { surfaceKind } from './ledger';
+import { printerBelief } from './printer-belief';
 import type { ResolvedPart } from './resolve';
 import { type Workshop, windowFor } from './workshop';
 
@@ -20,7 +20,8 @@ export function bothWays(ledger: MateLedger, resolved: ResolvedPart, workshop: W
   const { mate, reading } = ledger;
   const spec = resolved.recipe.mates.find(m => m.id === mate.ours.surface);
   if (!spec || spec.want === spec.flexibleWant) return null;
-  const belief = beliefFor(workshop.belief, mate.side, surfaceKind(mate.side, resolved.part.pose));
+  const kind = surfaceKind(mate.side, resolved.part.pose);
+  const belief = printerBelief(workshop, resolved.part, mate.side, kind, reading.value);
   const sign = mate.side === 'inside' ? -1 : 1;
   const propose = (want: typeof spec.want) => {
     const { model, clearance } = proposeFit({

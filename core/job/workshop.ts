@@ -75,6 +75,24 @@ export const PrinterBelief = z.object({
   repeatability: z.number().min(0.001).max(1),
 });
 
+export const Calibration = z.object({
+  id: Id,
+  printerId: Id,
+  materialId: Id,
+  at: z.iso.datetime(),
+  /** Nozzle, layers, compensation that the settings already make. */
+  note: z.string().max(300),
+  rows: z
+    .array(
+      z.object({
+        side: z.enum(['inside', 'outside']),
+        drawn: z.number().positive().max(1000),
+        printed: z.number().positive().max(1100),
+      }),
+    )
+    .max(200),
+});
+
 export const Workshop = z.object({
   schemaVersion: z.literal(1),
   name: z.string().trim().min(1, 'Give the workshop a name.').max(120),
@@ -86,6 +104,8 @@ export const Workshop = z.object({
   printers: z.array(Printer).min(1, 'Keep at least one printer.').max(50),
   materials: z.array(Material).min(1, 'Keep at least one material.').max(100),
   belief: PrinterBelief,
+  /** What printed pieces taught of a printer with a plastic. */
+  calibrations: z.array(Calibration).max(50).optional(),
   /** The workshop's own windows for wants, where they differ from the usual ones. */
   windows: z.partialRecord(z.enum(WANT_NAMES), Window).optional(),
   /** Whether the stand-ins for caliper, printer and object are offered. */
@@ -95,6 +115,7 @@ export const Workshop = z.object({
 export type Instrument = z.infer<typeof Instrument>;
 export type Printer = z.infer<typeof Printer>;
 export type Material = z.infer<typeof Material>;
+export type Calibration = z.infer<typeof Calibration>;
 export type Workshop = z.infer<typeof Workshop>;
 
 /** The window this workshop means by a want. */

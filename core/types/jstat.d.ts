@@ -9,6 +9,7 @@ declare module 'jstat' {
     median(values: number[]): number;
     mean(values: number[]): number;
     stdev(values: number[], sample: boolean): number;
+    models: { ols(y: number[], x: number[][]): { coef: number[] } };
   };
   export default jStat;
 }

@@ -121,7 +121,9 @@ function Chain({ ledger }: { ledger: MateLedger }) {
       ? `Last read ${format(new Date(last.at), 'd MMM, HH:mm')}`
       : 'Worked out from other dimensions',
     allowance: mate.want.name === 'own' ? 'Set by the maker on Fit' : 'The workshop’s window for this want',
-    compensation: 'What is believed of the printer, set in Workshop',
+    compensation: ledger.calibration
+      ? `From the piece read on ${format(new Date(ledger.calibration.at), 'd MMM yyyy')}`
+      : 'What is believed of an uncalibrated printer, set in Workshop',
     lesson: 'What the tries of this job taught',
   };
   const places = runningPlaces(steps.slice(1).map(s => s.amount));
