@@ -113,12 +113,25 @@ function Wants({ mate }: { mate: Mate }) {
         ))}
       </Cards>
       <Under>
-        <p>
-          <b>{mate.want.name}</b>: {WANT_WORDS[mate.want.name]}.
-          {widened.max !== mate.want.window.max
-            ? ` On something this large it widens to ${windowWords(widened)} mm.`
-            : ''}
-        </p>
+        <div>
+          <p>
+            <b>{mate.want.name}</b>: {WANT_WORDS[mate.want.name]}.
+            {widened.max !== mate.want.window.max
+              ? ` On something this large it widens to ${windowWords(widened)} mm.`
+              : ''}
+          </p>
+          {mate.want.window.unit === 'strain' ? (
+            <Select
+              label="Which side gives"
+              value={mate.soft === 'none' ? 'ours' : mate.soft}
+              options={[
+                { value: 'ours', label: 'our part' },
+                { value: 'theirs', label: 'the object: a rubber boot, a hose' },
+              ]}
+              onChange={soft => void edit({ kind: 'want', mateId: mate.id, want: mate.want, soft })}
+            />
+          ) : null}
+        </div>
         <OwnWindow key={mate.id} mate={mate} size={size} />
         {sourceOf(mate, resolved) === 'old-part' ? <Wear key={mate.id} mate={mate} /> : null}
         <Select
@@ -128,19 +141,6 @@ function Wants({ mate }: { mate: Mate }) {
           onChange={prefer => set({ prefer })}
         />
       </Under>
-      {mate.want.window.unit === 'strain' ? (
-        <div style={{ maxWidth: 320, marginBottom: 12 }}>
-          <Select
-            label="Which side gives"
-            value={mate.soft === 'none' ? 'ours' : mate.soft}
-            options={[
-              { value: 'ours', label: 'our part' },
-              { value: 'theirs', label: 'the object: a rubber boot, a hose' },
-            ]}
-            onChange={soft => void edit({ kind: 'want', mateId: mate.id, want: mate.want, soft })}
-          />
-        </div>
-      ) : null}
       {stiff ? (
         <div style={{ marginBottom: 12 }}>
           <Notice level="warn">
@@ -284,8 +284,8 @@ const Cards = styled(ToggleButtonGroup)`
 `;
 const Under = styled.div`
   display: grid; grid-template-columns: minmax(140px, 1fr) auto minmax(180px, 220px); gap: 18px; align-items: start; margin-bottom: 14px;
-  > p { padding-top: 22px; font-size: 14.5px; }
-  @media (max-width: 760px) { grid-template-columns: 1fr; > p { padding: 0; } }
+  > div > p { font-size: 14.5px; margin-bottom: 8px; }
+  @media (max-width: 760px) { grid-template-columns: 1fr; }
 `;
 const Doubts = styled.div`display: flex; height: 14px; border-radius: 2px; overflow: hidden; margin: 8px 0 6px;`;
 const Legend = styled.div`
