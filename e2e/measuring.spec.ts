@@ -109,9 +109,12 @@ test('a photo of the object takes marks, and what is no photo is refused', async
   await expect(marks).toContainText('Flange ?');
   await read(page, '52.1');
   await expect(marks).toContainText('Flange 52.10');
+  await page.getByLabel('What it is called').fill('Flange, outside');
+  await page.getByLabel('What it is called').press('Tab');
+  await expect(marks).toContainText('Flange, outside 52.10');
   await page.reload();
   await ledgerRow(page, 'Flange').click();
-  await expect(marks).toContainText('Flange 52.10');
+  await expect(marks).toContainText('Flange, outside 52.10');
   await page.getByRole('button', { name: 'Remove the photo from above' }).click();
   await expect(page.getByRole('tab', { name: 'from above' })).toHaveCount(0);
   await page.keyboard.press('Control+z');

@@ -6,7 +6,7 @@ import { neededDimensions } from '../../../core/job/resolve';
 import { CRITICAL_READINGS } from '../../../core/measure/evaluate';
 import { useBench } from '../../job/bench-context';
 import { CommittedField } from '../../ui/CommittedField';
-import { Button } from '../../ui/controls';
+import { Button, Checkbox } from '../../ui/controls';
 import { Empty, Lead, Panel, Row } from '../../ui/layout';
 import { AddDimensionDialog } from './AddDimensionDialog';
 import { AddThreadDialog } from './AddThreadDialog';
@@ -176,6 +176,39 @@ export function MeasureStage() {
                   </Button>
                 )}
               </Row>
+              {dimension.guide || thread ? null : (
+                <Row $wrap $gap={16} style={{ marginTop: 10, alignItems: 'flex-end' }}>
+                  <div style={{ flex: 1, minWidth: 180 }}>
+                    <CommittedField
+                      key={dimension.id}
+                      label="What it is called"
+                      value={dimension.label}
+                      check={text =>
+                        text.trim() === ''
+                          ? 'Give it a name.'
+                          : text.length > 120
+                            ? 'At most 120 characters.'
+                            : undefined
+                      }
+                      onCommit={label =>
+                        void edit({
+                          kind: 'describe-dimension',
+                          dimensionId: dimension.id,
+                          label: label.trim(),
+                        })
+                      }
+                    />
+                  </div>
+                  <Checkbox
+                    isSelected={dimension.critical}
+                    onChange={critical =>
+                      void edit({ kind: 'describe-dimension', dimensionId: dimension.id, critical })
+                    }
+                  >
+                    The fit depends on it
+                  </Checkbox>
+                </Row>
+              )}
               <div style={{ marginTop: 10 }}>
                 <CommittedField
                   key={dimension.id}
