@@ -8,7 +8,7 @@ test('Brief: what it must do is kept, and what may hurt is cautioned at once', a
   await expect(page.getByText('ask somebody licensed')).toBeVisible();
   await page.getByText('Damage', { exact: true }).click();
   await expect(page.getByText('ask somebody licensed')).toBeHidden();
-  await page.locator('label', { hasText: 'water' }).click();
+  await page.locator('label', { hasText: /^water$/ }).click();
   await expect(page.getByText('Printed walls weep')).toBeVisible();
   const hottest = page.getByRole('textbox', { name: 'Hottest it gets, °C' });
   await hottest.fill('warm');

@@ -22,7 +22,7 @@ const HOLDS: { id: Brief['mustHold'][number]; word: string }[] = [
 ];
 
 const TOUCHES: { id: NonNullable<Brief['touches']>[number]; word: string }[] = [
-  { id: 'water', word: 'stays wet' },
+  { id: 'water', word: 'standing water' },
   { id: 'food', word: 'food' },
   { id: 'fuel', word: 'fuel or oil' },
   { id: 'solvent', word: 'solvents' },
