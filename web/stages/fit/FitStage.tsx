@@ -1,6 +1,12 @@
 import { ToggleButton, ToggleButtonGroup } from 'react-aria-components';
 import styled from 'styled-components';
-import { type StandardWant, WANT_WORDS, type WantName, windowForSize } from '../../../core/fit/wants';
+import {
+  type StandardWant,
+  WANT_NAMES,
+  WANT_WORDS,
+  type WantName,
+  windowForSize,
+} from '../../../core/fit/wants';
 import type { Mate, Want } from '../../../core/job/document';
 import type { MateLedger } from '../../../core/job/ledger';
 import { activeMates, type ResolvedPart } from '../../../core/job/resolve';
@@ -19,21 +25,7 @@ import { FeelPanel } from './FeelPanel';
 import { OwnWindow } from './OwnWindow';
 import { WantPicture } from './WantPicture';
 
-const WANTS: readonly StandardWant[] = [
-  'drop-on',
-  'slide',
-  'snug',
-  'press',
-  'stretch',
-  'click',
-  'jam',
-  'screw',
-  'bolt',
-  'insert',
-  'glue',
-  'tape',
-  'seal',
-];
+const WANTS = WANT_NAMES.filter((name): name is StandardWant => name !== 'own');
 const PREFERENCES: { value: Want['prefer']; label: string }[] = [
   { value: 'none', label: 'neither is better' },
   { value: 'loose', label: 'rather loose than tight' },
