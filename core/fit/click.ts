@@ -21,12 +21,6 @@ export function rootStrain(beam: Beam, deflection: number): number {
   return (deflection * beam.thickness) / (K[beam.shape] * beam.length ** 2);
 }
 
-/** How far the tip may be bent for a strain at the root. */
-export function deflectionFor(beam: Beam, strain: number): number {
-  requireBeam(beam);
-  return (K[beam.shape] * strain * beam.length ** 2) / beam.thickness;
-}
-
 /** Force across the beam that bends it so far. @param modulus secant modulus at that strain */
 export function bendingForce(beam: Beam, strain: number, modulus: number): number {
   requireBeam(beam);

@@ -26,4 +26,3 @@ export const OBJECT_EXPANSION = {
   'hard plastic': 70,
   'rigid foam or composite': 25,
 } as const;
-export type ObjectMaterial = keyof typeof OBJECT_EXPANSION;

@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest';
 import { stack } from './chain';
-import { bendingForce, deflectionFor, matingForce, permissibleStrain, rootStrain } from './click';
+import { bendingForce, matingForce, permissibleStrain, rootStrain } from './click';
 import { clearanceChange } from './heat';
 import { pressFit } from './press';
 import { depthDoubt, insertionDepth, isSelfHolding } from './taper';
@@ -54,7 +54,6 @@ describe('clicks: the worked example of the Bayer guide (cantilever, from memory
   const beam = { length: 19, width: 9.5, thickness: 3.28, shape: 'thins-to-half' as const };
   test('h = 3.28 mm, P = 32.5 N, W = 58.5 N', () => {
     expect((1.09 * 0.02 * 19 ** 2) / 2.4).toBeCloseTo(3.28, 2);
-    expect(deflectionFor(beam, 0.02)).toBeCloseTo(2.4, 2);
     expect(rootStrain(beam, 2.4)).toBeCloseTo(0.02, 4);
     const force = bendingForce(beam, 0.02, 1815);
     expect(force).toBeCloseTo(32.5, 1);

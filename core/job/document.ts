@@ -114,8 +114,10 @@ export const MeasuredThread = z.object({
   id: Id,
   label: Label,
   side: z.enum(['external', 'internal']),
-  /** Outside over the ridges, or the hole between them. */
+  /** The diameter that could be reached: see `measured`. */
   diameter: Id,
+  /** Over the ridges or between them; left out, an external thread's outside and an internal one's hole. */
+  measured: z.enum(['major', 'minor']).optional(),
   span: Id,
   /** Turns between the two ridges of the span. */
   turns: z.number().min(0.5).max(200),

@@ -1,31 +1,15 @@
 import { describe, expect, test } from 'vitest';
 import { requireRecipe } from '../shape/recipes';
-import type { JobDocument, Reading } from './document';
+import type { JobDocument } from './document';
 import { applyEdit, type Edit } from './edits';
 import { EMPTY_HISTORY } from './history';
 import { newJob } from './new-job';
 import { resolvePart } from './resolve';
 import { sheetOf } from './sheet';
+import { readEdit as read } from './testing';
 import { FIRST_WORKSHOP, type Workshop } from './workshop';
 
 const recipe = requireRecipe('round-cap');
-let n = 0;
-const read = (dimensionId: string, value: number, more: Partial<Reading> = {}): Edit => ({
-  kind: 'add-reading',
-  dimensionId,
-  reading: {
-    id: `r${n++}`,
-    value,
-    text: String(value),
-    unit: 'mm',
-    at: '2026-01-01T00:00:00.000Z',
-    instrumentId: 'calipers',
-    source: 'seat',
-    via: 'typed',
-    struck: null,
-    ...more,
-  },
-});
 const job = (materialId: string, ...edits: Edit[]): JobDocument =>
   edits.reduce((j, e) => applyEdit(j, e, FIRST_WORKSHOP), newJob('Cap', recipe, FIRST_WORKSHOP, materialId));
 const skirt = (document: JobDocument, workshop: Workshop = FIRST_WORKSHOP) =>

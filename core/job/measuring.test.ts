@@ -2,9 +2,10 @@ import { describe, expect, test } from 'vitest';
 import { requireRecipe } from '../shape/recipes';
 import { derivedProblem } from './derived';
 import { evaluateDimensions } from './dimensions';
-import { type Derived, type Dimension, type JobDocument, type Reading, readJobDocument } from './document';
+import { type Derived, type Dimension, type JobDocument, readJobDocument } from './document';
 import { applyEdit, type Edit } from './edits';
 import { newJob } from './new-job';
+import { readEdit as read } from './testing';
 import { describeThread, dimensionsForThread, likelyThread, threadState } from './threads';
 import { FIRST_WORKSHOP, type Workshop } from './workshop';
 
@@ -24,24 +25,6 @@ const shop: Workshop = {
 };
 const start = () => newJob('Cap', requireRecipe('round-cap'), shop);
 const edit = (job: JobDocument, ...edits: Edit[]) => edits.reduce((j, e) => applyEdit(j, e, shop), job);
-let n = 0;
-const reading = (value: number, more: Partial<Reading> = {}): Reading => ({
-  id: `r${n++}`,
-  value,
-  text: String(value),
-  unit: 'mm',
-  at: '2026-01-01T00:00:00.000Z',
-  instrumentId: 'calipers',
-  source: 'seat',
-  via: 'typed',
-  struck: null,
-  ...more,
-});
-const read = (dimensionId: string, value: number, more: Partial<Reading> = {}): Edit => ({
-  kind: 'add-reading',
-  dimensionId,
-  reading: reading(value, more),
-});
 const own = (name: string, more: Partial<Dimension> = {}): Edit => ({
   kind: 'add-dimension',
   dimension: {
@@ -272,6 +255,27 @@ describe('threads', () => {
     expect(s.pitch!.value).toBeCloseTo(1.337, 9);
     expect(s.open).toEqual([]);
     expect(likelyThread(s)!.designation).toBe('G 1/4');
+  });
+
+  test('a core reached with the tips of the jaws names it as well, and roots that of a hole', () => {
+    const core = { ...thread, measured: 'minor' as const };
+    const job = edit(
+      start(),
+      { kind: 'add-thread', thread: core, dimensions: dimensionsForThread(core, 'outlet') },
+      read('d', 11.4),
+      read('s', 13.37),
+    );
+    expect(job.dimensions.find(d => d.id === 'd')!.label).toBe('Outlet: core between the ridges');
+    expect(likelyThread(state(job))!.designation).toBe('G 1/4');
+    expect(describeThread(state(job), evaluateDimensions(job, shop))).toContain('core 11.4 mm');
+    const roots = { ...thread, side: 'internal' as const, measured: 'major' as const };
+    const inside = edit(
+      start(),
+      { kind: 'add-thread', thread: roots, dimensions: dimensionsForThread(roots, 'inlet') },
+      read('d', 13.25),
+      read('s', 13.37),
+    );
+    expect(likelyThread(state(inside))!.designation).toBe('G 1/4');
   });
 
   test('what is open is said in order', () => {

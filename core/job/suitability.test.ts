@@ -9,6 +9,7 @@ import { newJob } from './new-job';
 import { bothWays } from './other-plastic';
 import { resolvePart } from './resolve';
 import { suitabilityOf } from './suitability';
+import { readEdit } from './testing';
 import { FIRST_WORKSHOP, type Material } from './workshop';
 
 const recipe = requireRecipe('round-cap');
@@ -60,23 +61,8 @@ describe('which plastic suits', () => {
 });
 
 describe('what a fit does', () => {
-  const reading = (id: string, dimensionId: string, value: number): Edit => ({
-    kind: 'add-reading',
-    dimensionId,
-    reading: {
-      id,
-      value,
-      text: String(value),
-      unit: 'mm',
-      at: '2026-01-01T00:00:00.000Z',
-      instrumentId: 'calipers',
-      source: 'seat',
-      via: 'typed',
-      struck: null,
-    },
-  });
   const effects = (materialId: string, want: object | null, brief: Partial<Brief> = {}) => {
-    let now = [reading('a', 'rim', 31.7), reading('b', 'rim_height', 14)].reduce(
+    let now = [readEdit('rim', 31.7), readEdit('rim_height', 14)].reduce(
       (j, e) => applyEdit(j, e, FIRST_WORKSHOP),
       job(materialId),
     );

@@ -17,6 +17,16 @@ export interface ThreadState {
   open: string[];
 }
 
+/** Which diameter was reached: the usual one where nothing else was said. */
+export const measuredOf = ({ side, measured }: Pick<MeasuredThread, 'side' | 'measured'>) =>
+  measured ?? (side === 'external' ? 'major' : 'minor');
+
+/** What each diameter is called; the first word stands for it. */
+export const DIAMETER_WORDS = {
+  external: { major: 'outside over the ridges', minor: 'core between the ridges' },
+  internal: { major: 'width from root to root', minor: 'hole between the ridges' },
+} as const;
+
 /** Below this chance of the best candidate no name is put forward. */
 const SURE_ENOUGH = 0.5;
 
@@ -31,7 +41,7 @@ export function threadState(
   const diameter = quantity(thread.diameter);
   const span = quantity(thread.span);
   const pitch = span && { value: span.value / thread.turns, u: span.u / thread.turns };
-  const size = thread.side === 'external' ? { major: diameter } : { minor: diameter };
+  const size = { [measuredOf(thread)]: diameter };
   const identified =
     diameter && pitch
       ? identifyThread({ side: thread.side, ...size, pitch, taper: thread.taper, starts: thread.starts })
@@ -43,11 +53,7 @@ export function threadState(
     lead: pitch && pitch.value * thread.starts,
     identified,
     open: [
-      diameter
-        ? ''
-        : thread.side === 'external'
-          ? 'the outside over the ridges'
-          : 'the hole between the ridges',
+      diameter ? '' : `the ${DIAMETER_WORDS[thread.side][measuredOf(thread)]}`,
       span ? '' : 'the span over several turns',
       thread.hand ? '' : 'the hand',
       thread.taper === null ? 'whether it tapers' : '',
@@ -68,7 +74,9 @@ export function describeThread(state: ThreadState, dimensions: ReadonlyMap<strin
   const [height, width] = [size(thread.ridgeHeight), size(thread.ridgeWidth)];
   return [
     `${thread.side} thread`,
-    diameter ? `${thread.side === 'external' ? 'outside' : 'hole'} ${formatPlain(diameter.value)} mm` : '',
+    diameter
+      ? `${DIAMETER_WORDS[thread.side][measuredOf(thread)].split(' ')[0]} ${formatPlain(diameter.value)} mm`
+      : '',
     pitch ? `pitch ${formatPlain(pitch.value, 3)} mm` : '',
     thread.starts > 1 && lead ? `${thread.starts} starts, lead ${formatPlain(lead, 3)} mm` : '',
     thread.hand ? `${thread.hand} hand` : '',
@@ -85,7 +93,10 @@ export function describeThread(state: ThreadState, dimensions: ReadonlyMap<strin
 
 /** The dimensions a new thread brings with it, in measuring order. */
 export function dimensionsForThread(
-  thread: Pick<MeasuredThread, 'label' | 'side' | 'diameter' | 'span' | 'ridgeHeight' | 'ridgeWidth'>,
+  thread: Pick<
+    MeasuredThread,
+    'label' | 'side' | 'measured' | 'diameter' | 'span' | 'ridgeHeight' | 'ridgeWidth'
+  >,
   name: string,
 ): Dimension[] {
   const make = (
@@ -104,13 +115,13 @@ export function dimensionsForThread(
     note: '',
     readings: [],
   });
-  const outside = thread.side === 'external';
   return [
     make(
       thread.diameter,
-      outside ? 'major' : 'hole',
-      outside ? 'outside over the ridges' : 'hole between the ridges',
-      outside ? 'outside' : 'inside',
+      measuredOf(thread) === 'major' ? 'major' : thread.side === 'external' ? 'core' : 'hole',
+      DIAMETER_WORDS[thread.side][measuredOf(thread)],
+      // A core is reached with the tips of the outside jaws, roots with those of the inside jaws.
+      thread.side === 'external' ? 'outside' : 'inside',
       true,
     ),
     make(thread.span, 'span', 'span over turns', 'length', true),

@@ -163,9 +163,14 @@ function matchNumbers(
 /** A number that is a name: bearing 608, O-ring 014, conduit 25. */
 const named = (item: ShelfItem, text: string) => ` ${item.words} `.includes(` ${text} `);
 
+/** Each item's words with blanks about them, made once: they are gone through at every key. */
+const PADDED = new Map(
+  SHELF.map(item => [item, ` ${`${item.words} ${item.name.toLowerCase()}`.replace(/[(),]/g, ' ')} `]),
+);
+
 function hasWord(item: ShelfItem, word: string): boolean {
   const plain = word.replace(/s$/, '');
-  const padded = ` ${item.words.replace(/[(),]/g, ' ')} ${item.name.toLowerCase().replace(/[(),]/g, ' ')} `;
+  const padded = PADDED.get(item)!;
   if (/\d/.test(word))
     return padded.includes(` ${word} `) || padded.includes(` ${word.replace(/-?(2rs\w*|zz|2z|rs)$/, '')} `);
   return padded.includes(` ${plain}`);

@@ -8,6 +8,7 @@ import { DrawingView } from '../drawing/DrawingView';
 import { Select, TextField } from '../ui/controls';
 import { Notice, Panel, Stack } from '../ui/layout';
 import { FONTS } from '../ui/theme';
+import { TwoColumns } from './calculator';
 
 /** Any worked-out dimension from numbers at hand. */
 export function DeriveCalculator() {
@@ -30,7 +31,7 @@ export function DeriveCalculator() {
     />
   );
   return (
-    <Columns>
+    <TwoColumns $left="1fr">
       <Stack $gap={12}>
         <Select
           label="What do you want to know?"
@@ -76,7 +77,7 @@ export function DeriveCalculator() {
           )}
         </Panel>
       </Stack>
-    </Columns>
+    </TwoColumns>
   );
 }
 
@@ -112,9 +113,5 @@ function answerOf(kindId: string, texts: Record<string, string>): Derived | { pr
   }
 }
 
-const Columns = styled.div`
-  display: grid; grid-template-columns: minmax(0, 1fr) minmax(0, 1fr); gap: 22px; align-items: start;
-  @media (max-width: 760px) { grid-template-columns: minmax(0, 1fr); }
-`;
 const Fields = styled.div`display: grid; grid-template-columns: repeat(auto-fit, minmax(200px, 1fr)); gap: 12px;`;
 const Result = styled.p`font: 600 26px ${FONTS.number}; margin: 6px 0;`;

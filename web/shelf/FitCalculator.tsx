@@ -7,6 +7,7 @@ import { sourceLine } from '../../core/shelf/table';
 import { TextField } from '../ui/controls';
 import { Notice, Panel, Stack } from '../ui/layout';
 import { FONTS } from '../ui/theme';
+import { Facts, TwoColumns } from './calculator';
 
 interface Band {
   name: string;
@@ -21,7 +22,7 @@ export function FitCalculator() {
   const read = parseQuantity(size, 'length');
   const answer = read.ok ? look(read.quantity.value, spelled) : null;
   return (
-    <Columns>
+    <TwoColumns $left="320px">
       <Stack $gap={12}>
         <TextField
           label="Size, mm"
@@ -48,24 +49,24 @@ export function FitCalculator() {
         {answer && 'bands' in answer ? (
           <>
             <Picture bands={answer.bands} />
-            <Facts>
-              {answer.bands.map(b => (
-                <div key={b.name}>
-                  <dt>{b.name}</dt>
-                  <dd data-testid={`limits-${b.name}`}>
-                    {signed(b.upper)} / {signed(b.lower)} mm
-                  </dd>
-                </div>
-              ))}
-              {answer.clearance ? (
-                <div>
-                  <dt>clearance, whole diameter</dt>
-                  <dd data-testid="clearance">
-                    {signed(answer.clearance.min)} to {signed(answer.clearance.max)} mm
-                  </dd>
-                </div>
-              ) : null}
-            </Facts>
+            <Facts
+              rows={[
+                ...answer.bands.map(b => ({
+                  label: b.name,
+                  value: `${signed(b.upper)} / ${signed(b.lower)} mm`,
+                  id: `limits-${b.name}`,
+                })),
+                ...(answer.clearance
+                  ? [
+                      {
+                        label: 'clearance, whole diameter',
+                        value: `${signed(answer.clearance.min)} to ${signed(answer.clearance.max)} mm`,
+                        id: 'clearance',
+                      },
+                    ]
+                  : []),
+              ]}
+            />
             <p className="soft" style={{ fontSize: 12.5 }}>
               {sourceLine(ISO_286)}
             </p>
@@ -74,7 +75,7 @@ export function FitCalculator() {
           <p className="soft">Type a size and a class: its limits appear here.</p>
         )}
       </Panel>
-    </Columns>
+    </TwoColumns>
   );
 }
 
@@ -128,16 +129,8 @@ function Picture({ bands }: { bands: readonly Band[] }) {
   );
 }
 
-const Columns = styled.div`
-  display: grid; grid-template-columns: minmax(0, 320px) minmax(0, 1fr); gap: 22px; align-items: start;
-  @media (max-width: 760px) { grid-template-columns: minmax(0, 1fr); }
-`;
 const Svg = styled.svg`
   width: 100%; max-width: 520px; display: block;
   .nominal { stroke: var(--ink); stroke-dasharray: 12 3 3 3; } .first { fill: var(--blue-2); } .second { fill: var(--clay); stroke: var(--ink); }
   text { font: 500 14px ${FONTS.label}; fill: var(--ink); }
-`;
-const Facts = styled.dl`
-  > div { display: flex; gap: 12px; justify-content: space-between; border-top: 1px solid var(--rule); padding: 6px 0; max-width: 520px; }
-  dd { margin: 0; font: 600 16px ${FONTS.number}; }
 `;

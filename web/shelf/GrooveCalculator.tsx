@@ -5,7 +5,7 @@ import { parseQuantity } from '../../core/quantity/parse';
 import { type Gland, glandFor, type SealUse } from '../../core/shelf/o-rings';
 import { Select, TextField } from '../ui/controls';
 import { Notice, Panel, Stack } from '../ui/layout';
-import { FONTS } from '../ui/theme';
+import { Facts, TwoColumns } from './calculator';
 
 const USES: { value: SealUse; label: string }[] = [
   { value: 'static', label: 'round a plug or in a bore, at rest' },
@@ -20,7 +20,7 @@ export function GrooveCalculator() {
   const read = parseQuantity(cord, 'length');
   const answer = read.ok ? look(read.quantity.value, use) : null;
   return (
-    <Columns>
+    <TwoColumns $left="320px">
       <Stack $gap={12}>
         <TextField
           label="Thickness of the cord, mm"
@@ -39,30 +39,26 @@ export function GrooveCalculator() {
         {read.ok && answer && 'depth' in answer ? (
           <>
             <Picture cord={read.quantity.value} gland={answer} />
-            <Facts>
-              <div>
-                <dt>depth, floor to facing wall</dt>
-                <dd data-testid="groove-depth">
-                  {formatPlain(answer.depth.min)} to {formatPlain(answer.depth.max)} mm
-                </dd>
-              </div>
-              <div>
-                <dt>width</dt>
-                <dd>{formatPlain(answer.width)} mm</dd>
-              </div>
-              <div>
-                <dt>cord pressed by</dt>
-                <dd>
-                  {formatPlain(100 * answer.squeeze.least)} to {formatPlain(100 * answer.squeeze.most)} %
-                </dd>
-              </div>
-            </Facts>
+            <Facts
+              rows={[
+                {
+                  label: 'depth, floor to facing wall',
+                  value: `${formatPlain(answer.depth.min)} to ${formatPlain(answer.depth.max)} mm`,
+                  id: 'groove-depth',
+                },
+                { label: 'width', value: `${formatPlain(answer.width)} mm` },
+                {
+                  label: 'cord pressed by',
+                  value: `${formatPlain(100 * answer.squeeze.least)} to ${formatPlain(100 * answer.squeeze.most)} %`,
+                },
+              ]}
+            />
           </>
         ) : (
           <p className="soft">Type the cord’s thickness: the groove appears here.</p>
         )}
       </Panel>
-    </Columns>
+    </TwoColumns>
   );
 }
 
@@ -88,15 +84,7 @@ function Picture({ cord, gland }: { cord: number; gland: Gland }) {
   );
 }
 
-const Columns = styled.div`
-  display: grid; grid-template-columns: minmax(0, 320px) minmax(0, 1fr); gap: 22px; align-items: start;
-  @media (max-width: 760px) { grid-template-columns: minmax(0, 1fr); }
-`;
 const Svg = styled.svg`
   width: 100%; max-width: 520px; display: block;
   .wall { fill: var(--clay); stroke: var(--ink); } .cord { fill: var(--blue-2); stroke: var(--ink); }
-`;
-const Facts = styled.dl`
-  > div { display: flex; gap: 12px; justify-content: space-between; border-top: 1px solid var(--rule); padding: 6px 0; max-width: 520px; }
-  dd { margin: 0; font: 600 16px ${FONTS.number}; }
 `;

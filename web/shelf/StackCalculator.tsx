@@ -7,6 +7,7 @@ import { parseQuantity } from '../../core/quantity/parse';
 import { Button, IconButton, Select, TextField } from '../ui/controls';
 import { Notice, Panel, Row, Stack } from '../ui/layout';
 import { FONTS } from '../ui/theme';
+import { TwoColumns } from './calculator';
 
 interface Line {
   id: number;
@@ -33,7 +34,7 @@ export function StackCalculator() {
   const links = read.flatMap(r => ('link' in r ? [r.link] : []));
   const chain = bad || links.length === 0 ? null : stack(links);
   return (
-    <Columns>
+    <TwoColumns $left="1.4fr">
       <Stack $gap={8}>
         <p className="soft">
           What stacks in one direction: plus what makes the gap larger, minus what fills it. An example stands
@@ -133,7 +134,7 @@ export function StackCalculator() {
           <p className="soft">Fill in every size: what is left appears here.</p>
         )}
       </Panel>
-    </Columns>
+    </TwoColumns>
   );
 }
 
@@ -155,10 +156,6 @@ function readLine(line: Line): { link: Link } | { problem: string } {
   };
 }
 
-const Columns = styled.div`
-  display: grid; grid-template-columns: minmax(0, 1.4fr) minmax(0, 1fr); gap: 22px; align-items: start;
-  @media (max-width: 760px) { grid-template-columns: minmax(0, 1fr); }
-`;
 const Item = styled.div`
   display: grid; grid-template-columns: 70px minmax(0, 1.6fr) minmax(0, 1fr) minmax(0, 1fr) 34px; gap: 8px; align-items: start; padding-top: 6px; border-top: 1px solid var(--rule);
 `;

@@ -1,4 +1,3 @@
-import type { ReactNode } from 'react';
 import styled from 'styled-components';
 import { parseQuantity } from '../../core/quantity/parse';
 import type { QuantityKind } from '../../core/quantity/units';
@@ -26,10 +25,9 @@ export function Facts({ rows }: { rows: readonly { label: string; value: string;
   );
 }
 
-export const TwoColumns = ({ children }: { children: ReactNode }) => <Columns>{children}</Columns>;
-
-const Columns = styled.div`
-  display: grid; grid-template-columns: minmax(0, 1.2fr) minmax(0, 1fr); gap: 22px; align-items: start;
+/** What is typed on the left, what it comes to on the right. */
+export const TwoColumns = styled.div<{ $left?: string }>`
+  display: grid; grid-template-columns: minmax(0, ${p => p.$left ?? '1.2fr'}) minmax(0, 1fr); gap: 22px; align-items: start;
   @media (max-width: 760px) { grid-template-columns: minmax(0, 1fr); }
 `;
 const Lines = styled.dl`

@@ -9,6 +9,8 @@ import {
 /** What is measured on a thread, by the ids its dimensions have. */
 export interface ThreadKeys {
   side: 'external' | 'internal';
+  /** Over the ridges or between them. */
+  measured: 'major' | 'minor';
   diameter: string;
   span: string;
   ridgeHeight: string | null;
@@ -62,12 +64,21 @@ export function threadFigure(keys: ThreadKeys): Drawing {
   });
   const far = outside ? top + 14 : CORE + HEIGHT + 22;
   const crest = 3.5;
+  const diameter = keys.measured === 'major' ? CORE + HEIGHT : CORE;
+  // Crest of an external thread, root of an internal one stand at the same place along the axis.
+  const reached = (keys.measured === 'major') === outside ? crest : 0;
   const dimensions: DrawDimension[] = [
     {
       key: keys.diameter,
-      label: outside ? 'outside' : 'hole',
-      from: [crest, -top],
-      to: [crest, top],
+      label: outside
+        ? keys.measured === 'major'
+          ? 'outside'
+          : 'core'
+        : keys.measured === 'major'
+          ? 'roots'
+          : 'hole',
+      from: [reached, -diameter],
+      to: [reached, diameter],
       line: -12,
       direction: 'up',
       diameter: true,

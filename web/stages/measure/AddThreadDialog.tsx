@@ -18,6 +18,7 @@ export function AddThreadDialog({
   const { document, edit } = useBench();
   const [label, setLabel] = useState('');
   const [side, setSide] = useState<MeasuredThread['side']>('external');
+  const [measured, setMeasured] = useState<'usual' | 'other'>('usual');
   const [ridge, setRidge] = useState(false);
   const add = async () => {
     const name = label.trim() || 'Thread';
@@ -26,6 +27,9 @@ export function AddThreadDialog({
       label: name,
       side,
       diameter: ulid(),
+      ...(measured === 'other'
+        ? { measured: side === 'external' ? ('minor' as const) : ('major' as const) }
+        : {}),
       span: ulid(),
       turns: 5,
       ridgeHeight: ridge ? ulid() : null,
@@ -39,7 +43,7 @@ export function AddThreadDialog({
     // All of a thread's names begin alike, and unlike any other in the job.
     const base = nameFor(
       name,
-      document.dimensions.map(d => ({ name: d.name.replace(/_(major|hole)$/, '') })),
+      document.dimensions.map(d => ({ name: d.name.replace(/_(major|hole|core)$/, '') })),
     );
     if (
       await edit({ kind: 'add-thread', thread, dimensions: dimensionsForThread(thread, base.slice(0, 25)) })
@@ -71,6 +75,22 @@ export function AddThreadDialog({
               { value: 'internal', label: 'inside a hole' },
             ]}
             onChange={s => setSide(s)}
+          />
+          <Select
+            label="Which diameter can be reached?"
+            value={measured}
+            options={
+              side === 'external'
+                ? [
+                    { value: 'usual', label: 'the outside, over the ridges' },
+                    { value: 'other', label: 'the core, with the tips of the jaws' },
+                  ]
+                : [
+                    { value: 'usual', label: 'the hole between the ridges' },
+                    { value: 'other', label: 'from root to root' },
+                  ]
+            }
+            onChange={m => setMeasured(m)}
           />
           <Checkbox isSelected={ridge} onChange={setRidge}>
             It is coarse or odd: measure the ridge’s height and width too

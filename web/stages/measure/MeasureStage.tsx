@@ -221,6 +221,15 @@ export function MeasureStage() {
                   }
                 />
               </div>
+              <div style={{ marginTop: 10 }}>
+                <CommittedField
+                  label="Notes on the object"
+                  value={document.object.note}
+                  rows={2}
+                  check={text => (text.length > 4000 ? 'At most 4000 characters.' : undefined)}
+                  onCommit={note => void edit({ kind: 'describe-object', note })}
+                />
+              </div>
             </Panel>
           </Below>
         </Left>

@@ -3,6 +3,7 @@ import { useEffect, useRef, useState } from 'react';
 import styled from 'styled-components';
 import type { Dimension, Mark, MeasuredThread } from '../../../core/job/document';
 import { showSize } from '../../../core/job/show';
+import { measuredOf } from '../../../core/job/threads';
 import { deriveKind } from '../../../core/measure/derive';
 import { deriveFigure } from '../../../core/measure/figures';
 import type { DrawDimension, Drawing } from '../../../core/shape/drawing/drawing';
@@ -73,7 +74,7 @@ export function Views({ measured, turn, thread }: Props) {
   const markable = view !== THREAD && view !== FIGURE && !turn.guide && !turn.derived;
   const drawing =
     view === THREAD && thread
-      ? threadFigure(thread)
+      ? threadFigure({ ...thread, measured: measuredOf(thread) })
       : view === FIGURE && figure
         ? figure
         : withMarks(resolved.recipe.objectDrawing(measured, resolved.parameters), marks, critical);

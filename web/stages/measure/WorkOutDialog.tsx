@@ -38,7 +38,7 @@ interface Props {
 
 /** How a dimension that cannot be measured comes from others that can. */
 export function WorkOutDialog({ dimension, onClose, onDone }: Props) {
-  const { document, workshop, unit, edit } = useBench();
+  const { document, resolved, workshop, unit, edit } = useBench();
   const now = dimension.derived;
   const kinds = DERIVE_KINDS.filter(k => (k.result === 'angle') === (dimension.kind === 'angle'));
   const [kindId, setKind] = useState(
@@ -145,7 +145,7 @@ export function WorkOutDialog({ dimension, onClose, onDone }: Props) {
                 drawing={deriveFigure(kind.id)}
                 valueFor={d =>
                   shownFor(fillings[d.key], document.dimensions, id => {
-                    const known = evaluateDimensions(document, workshop).get(id);
+                    const known = resolved.dimensions.get(id);
                     return known?.evaluation
                       ? showSize(known.dimension.kind, known.evaluation.value, unit)
                       : null;
