@@ -31,7 +31,7 @@ export const TwoColumns = styled.div<{ $left?: string }>`
   @media (max-width: 760px) { grid-template-columns: minmax(0, 1fr); }
 `;
 const Lines = styled.dl`
-  margin: 0 0 10px;
+  margin: 0 0 10px; max-width: 560px;
   > div { display: flex; gap: 12px; justify-content: space-between; border-top: 1px solid var(--rule); padding: 6px 0; align-items: baseline; }
   > div:first-child { border-top: 0; }
   dd { margin: 0; font: 600 16px ${FONTS.number}; text-align: right; }
