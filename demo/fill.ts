@@ -2,11 +2,13 @@ import { ulid } from 'ulid';
 import type { JobView } from '../contract/jobs';
 import { seedOf } from '../core/bench/random';
 import { readCaliper, type World } from '../core/bench/world';
+import { FEATURES } from '../core/calibration/piece';
 import type { Reading } from '../core/job/document';
 import type { Edit } from '../core/job/edits';
 import { newJob } from '../core/job/new-job';
+import type { Calibration, Workshop } from '../core/job/workshop';
 import { requireRecipe } from '../core/shape/recipes';
-import { benchTry, setWorld } from '../server/bench/bench';
+import { benchTry, readPractice, setWorld } from '../server/bench/bench';
 import { Blobs } from '../server/blobs/blobs';
 import { editJob } from '../server/jobs/editing';
 import { appendRow, insertJob, readJob } from '../server/jobs/repository';
@@ -14,7 +16,7 @@ import { preparePrint, prepareVersion } from '../server/jobs/versions';
 import { SolidPool } from '../server/solids/pool';
 import { openStore, type Store } from '../server/store/database';
 import { saveWorkshop } from '../server/workshop/repository';
-import { BOATHOUSE, type DemoJob, type DemoStep, JOBS } from './boathouse';
+import { BOATHOUSE, CALIBRATION, type DemoJob, type DemoStep, JOBS } from './boathouse';
 
 /** Fills an empty data folder with the boathouse, through the app's own paths: `tsx demo/fill.ts DIR`. */
 const DAY = 86_400_000;
@@ -27,15 +29,36 @@ export async function fill(folder: string): Promise<void> {
   const pool = new SolidPool();
   try {
     await store.write(tx => saveWorkshop(tx, 0, BOATHOUSE));
-    for (const job of JOBS) await play(job, store, pool);
+    const [before, after] = [
+      JOBS.filter(j => j.daysAgo > CALIBRATION.daysAgo),
+      JOBS.filter(j => j.daysAgo <= CALIBRATION.daysAgo),
+    ];
+    for (const job of before) await play(job, BOATHOUSE, store, pool);
+    const calibrated = { ...BOATHOUSE, calibrations: [calibration()] };
+    await store.write(tx => saveWorkshop(tx, 1, calibrated));
+    for (const job of after) await play(job, calibrated, store, pool);
   } finally {
     await pool.close();
     await store.close();
   }
 }
 
-async function play(demo: DemoJob, store: Store, pool: SolidPool): Promise<void> {
-  const document = newJob(demo.title, requireRecipe('round-cap'), BOATHOUSE, demo.materialId);
+function calibration(): Calibration {
+  const { daysAgo, times, ...settings } = CALIBRATION;
+  const ids = FEATURES.map(f => f.id);
+  return {
+    ...settings,
+    at: new Date(Date.now() - daysAgo * DAY).toISOString(),
+    rows: [],
+    piece: {
+      instrumentId: 'calipers',
+      readings: readPractice(settings, ids, times, BOATHOUSE.instruments[0]!),
+    },
+  };
+}
+
+async function play(demo: DemoJob, shop: Workshop, store: Store, pool: SolidPool): Promise<void> {
+  const document = newJob(demo.title, requireRecipe('round-cap'), shop, demo.materialId);
   document.object.name = demo.object;
   const id = await store.write(tx => insertJob(tx, document));
   const world: World = { ...demo.world, seed: seedOf('boathouse', demo.title) };
@@ -49,6 +72,7 @@ async function play(demo: DemoJob, store: Store, pool: SolidPool): Promise<void>
       step,
       await readJob(store.db, id),
       world,
+      shop,
       new Date(Math.min(at, Date.now())).toISOString(),
       store,
       pool,
@@ -61,13 +85,14 @@ async function playStep(
   step: DemoStep,
   job: JobView,
   world: World,
+  shop: Workshop,
   at: string,
   store: Store,
   pool: SolidPool,
   blobs: Blobs,
 ): Promise<void> {
   const send = (edit: Edit, revision: number) =>
-    store.write(tx => editJob(tx, job.id, revision, edit, BOATHOUSE, editor));
+    store.write(tx => editJob(tx, job.id, revision, edit, shop, editor));
   switch (step.do) {
     case 'edit':
       await send(step.edit, job.revision);
@@ -108,14 +133,14 @@ async function playStep(
       }
       return;
     case 'version': {
-      const row = await prepareVersion(job, BOATHOUSE, { partId: 'part-1', accepted: [] }, pool);
+      const row = await prepareVersion(job, shop, { partId: 'part-1', accepted: [] }, pool);
       await store.write(tx => appendRow(tx, job.id, { kind: 'version', row: { ...row, at } }));
       return;
     }
     case 'print': {
       const version = job.history.versions.at(-1)!;
       const wish = { versionId: version.id, hours: step.hours ?? null, grams: null, cost: null, note: '' };
-      const row = await preparePrint(job, wish, true, BOATHOUSE, pool, blobs);
+      const row = await preparePrint(job, wish, true, shop, pool, blobs);
       await store.write(tx => appendRow(tx, job.id, { kind: 'print', row: { ...row, at } }));
       return;
     }

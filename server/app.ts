@@ -6,6 +6,7 @@ import { Workshop } from '../core/job/workshop';
 import { benchRoutes } from './bench/bench';
 import { Blobs } from './blobs/blobs';
 import { importBundle } from './bundle/bundle';
+import { calibrationRoutes } from './calibration/routes';
 import { deviceRoutes } from './device/routes';
 import { errorHandler, unknownRoute } from './errors';
 import { Events } from './events';
@@ -114,6 +115,7 @@ function apiRoutes(app: App): Router {
       .parse(req.body);
     res.json(await store.write(tx => saveWorkshop(tx, revision, workshop)));
   });
+  api.use('/calibrations', calibrationRoutes(app));
   api.use('/jobs', jobRoutes(app));
   api.use('/device', deviceRoutes(app));
   api.use('/bench', benchRoutes(app));

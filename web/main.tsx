@@ -18,6 +18,7 @@ const JobPage = lazy(() => import('./job/JobPage'));
 const StagePage = lazy(() => import('./stages/StagePage'));
 const ShelfPage = lazy(() => import('./shelf/ShelfPage'));
 const SheetPage = lazy(() => import('./sheet/SheetPage'));
+const CalibrationPage = lazy(() => import('./workshop/calibration/CalibrationPage'));
 const WorkshopPage = lazy(() => import('./workshop/WorkshopPage'));
 
 applyTheme(readTheme());
@@ -30,6 +31,14 @@ const router = createBrowserRouter([
     element: (
       <Suspense fallback={<Loading what="Opening the workshop" />}>
         <WorkshopPage />
+      </Suspense>
+    ),
+  },
+  {
+    path: '/workshop/calibrations/:calibrationId',
+    element: (
+      <Suspense fallback={<Loading what="Opening the calibration" />}>
+        <CalibrationPage />
       </Suspense>
     ),
   },

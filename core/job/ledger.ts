@@ -1,4 +1,4 @@
-import type { SurfaceKind } from '../fit/print-bias';
+import { type SurfaceKind, surfaceKind } from '../fit/print-bias';
 import { chanceWithin } from '../fit/probability';
 import type { LedgerStep } from '../fit/propose';
 import { clearanceWindow, type Side, windowForSize } from '../fit/wants';
@@ -9,7 +9,7 @@ import type { Evaluation } from '../measure/evaluate';
 import type { DimensionState } from './dimensions';
 import type { JobDocument, Mate, Part, Pose } from './document';
 import { type History, standing, type Try } from './history';
-import { printerBelief, type SourcedBelief } from './printer-belief';
+import { printerBelief, printScatter, type SourcedBelief } from './printer-belief';
 import type { Workshop } from './workshop';
 
 /** A mate's chain from reading to model number. Lengths mm, clearance whole width. */
@@ -26,6 +26,10 @@ export interface MateLedger {
   /** Amounts add up to `model`. */
   steps: LedgerStep[];
   prior: { mean: number; sd: number };
+  /** How much of prior and bias is this size's own, beyond what the posterior is about. */
+  shift: number;
+  /** Print-to-print scatter, sd. */
+  scatter: number;
   /** What the printer's part of the prior comes from; null where it is the workshop's general belief. */
   calibration: SourcedBelief['calibration'];
   bias: { mean: number; sd: number };
@@ -49,15 +53,12 @@ export interface LedgerState {
 /** Model numbers are kept to a hundredth: no printer follows a finer one. */
 const MODEL_STEP = 0.01;
 
-/** What the pose makes of an upright round surface. */
-export const surfaceKind = (side: Side, pose: Pose): SurfaceKind => {
-  const round = side === 'inside' ? 'hole' : 'outside';
-  return pose === 'on-side' ? `${round}-on-side` : round;
-};
+/** What a part's pose makes of a surface. Recipes have round ones only so far. */
+export const kindOn = (side: Side, pose: Pose): SurfaceKind => surfaceKind(side, 'round', pose === 'on-side');
 
 /** Verdicts carry over only among prints of one printer, material, side and pose. */
 const groupOf = (side: Side, part: Pick<Part, 'printerId' | 'materialId' | 'pose'>) =>
-  [surfaceKind(side, part.pose), part.printerId, part.materialId].join('/');
+  [kindOn(side, part.pose), part.printerId, part.materialId].join('/');
 
 /** The ledger of one part's mates that are in use. */
 export function ledgerOf(
@@ -70,7 +71,7 @@ export function ledgerOf(
 ): LedgerState {
   const part = document.parts.find(p => p.id === partId)!;
   const unread: Mate[] = [];
-  const questions: (NextMate & { mate: Mate; state: DimensionState })[] = [];
+  const questions: Question[] = [];
   for (const mate of active) {
     const state = mate.other.of === 'object' ? dimensions.get(mate.other.dimension) : undefined;
     if (!state?.evaluation) {
@@ -91,22 +92,16 @@ export function ledgerOf(
       group: groupOf(mate.side, part),
       reading,
       scale: verdictScale(window, mate.want.window.unit),
+      shift: 0,
       prefer: mate.want.prefer,
       mate,
       state,
     });
   }
   if (questions.length === 0) return { mates: [], pAllRight: null, unread };
-  const priors = Object.fromEntries(
-    questions.map(q => {
-      // One printer, one plastic, one side: what they share is believed at the middle of their sizes.
-      const sizes = questions.filter(o => o.group === q.group).map(o => o.reading.value);
-      const middle = sizes.reduce((sum, size) => sum + size, 0) / sizes.length;
-      return [q.group, printerBelief(workshop, part, q.side, surfaceKind(q.side, part.pose), middle)];
-    }),
-  );
+  const priors = priorsOf(questions, part, workshop);
   const trials = trialsOf(questions, history);
-  const s = workshop.belief.repeatability;
+  const s = printScatter(workshop, part);
   const next = remembered({
     mates: questions,
     priors: Object.fromEntries(Object.entries(priors).map(([group, { mean, sd }]) => [group, { mean, sd }])),
@@ -118,6 +113,28 @@ export function ledgerOf(
     pAllRight: unread.length > 0 ? null : next.pAllRight,
     unread,
   };
+}
+
+type Question = NextMate & { mate: Mate; state: DimensionState; shift: number };
+
+/**
+ * What is believed of the printer before tries, by group. One printer, one plastic, one side share their
+ * bias; how it goes with size is known from the calibration, so each mate is shifted to its own size.
+ */
+function priorsOf(questions: Question[], part: Part, workshop: Workshop): Record<string, SourcedBelief> {
+  const priors: Record<string, SourcedBelief> = {};
+  for (const group of new Set(questions.map(q => q.group))) {
+    const own = questions.filter(q => q.group === group);
+    const beliefs = own.map(q =>
+      printerBelief(workshop, part, q.side, kindOn(q.side, part.pose), q.reading.value),
+    );
+    const mean = beliefs.reduce((sum, b) => sum + b.mean, 0) / beliefs.length;
+    own.forEach((q, i) => {
+      q.shift = beliefs[i]!.mean - mean;
+    });
+    priors[group] = { ...beliefs[0]!, mean, sd: Math.max(...beliefs.map(b => b.sd)) };
+  }
+  return priors;
 }
 
 /** What a want comes to in clearance on this object. */
@@ -137,7 +154,7 @@ function envelopeOf({ value, form }: Evaluation, { side, soft }: Pick<Mate, 'sid
  * Evidence rows: what was said of each print, where it was made as the next one will be. Two tries of one
  * print are one print: the later word on a mate counts. A verdict is about the want it was judged by.
  */
-function trialsOf(questions: readonly (NextMate & { mate: Mate })[], history: History): Trial[] {
+function trialsOf(questions: readonly Question[], history: History): Trial[] {
   const { versions, prints, tries } = standing(history);
   return prints.flatMap(print => {
     const version = versions.find(v => v.id === print.versionId)!;
@@ -159,7 +176,7 @@ function trialsOf(questions: readonly (NextMate & { mate: Mate })[], history: Hi
 }
 
 function chainOf(
-  q: NextMate & { mate: Mate; state: DimensionState },
+  q: Question,
   next: { model: number; bias: { mean: number; sd: number }; posterior: MatePosterior; reason: string },
   prior: SourcedBelief,
   s: number,
@@ -167,7 +184,7 @@ function chainOf(
 ): MateLedger {
   const sign = q.side === 'inside' ? 1 : -1;
   const model = Number((Math.round(next.model / MODEL_STEP) * MODEL_STEP).toFixed(2));
-  const compensation = sign * prior.mean;
+  const compensation = sign * (prior.mean + q.shift);
   const lesson = sign * (next.bias.mean - prior.mean);
   const sd = Math.hypot(next.bias.sd, s);
   const clearance = drawnClearance(q, model) - next.bias.mean;
@@ -194,9 +211,11 @@ function chainOf(
       { step: 'compensation', amount: compensation, u: prior.sd },
       { step: 'lesson', amount: lesson, u: 0 },
     ],
-    prior: { mean: prior.mean, sd: prior.sd },
+    prior: { mean: prior.mean + q.shift, sd: prior.sd },
+    shift: q.shift,
+    scatter: s,
     calibration: prior.calibration,
-    bias: next.bias,
+    bias: { mean: next.bias.mean + q.shift, sd: next.bias.sd },
     sd,
     doubts: variances.map(v => ({ ...v, share: v.share / total })).sort((a, b) => b.share - a.share),
     reason: next.reason,
@@ -206,7 +225,7 @@ function chainOf(
 }
 
 /** Chance that a print of this model number falls in the window, over what is believed of β. */
-export function chanceRight(posterior: MatePosterior, q: NextMate, model: number, s: number): number {
+function chanceRight(posterior: MatePosterior, q: NextMate, model: number, s: number): number {
   const drawn = drawnClearance(q, model);
   let chance = 0;
   for (let i = 0; i < posterior.beta.length; i++) {
@@ -216,18 +235,34 @@ export function chanceRight(posterior: MatePosterior, q: NextMate, model: number
   return chance;
 }
 
+/** Chance that the next print sits right if something else were drawn, or another window wanted. */
+export function chanceIf(
+  ledger: MateLedger,
+  { model = ledger.model, window = ledger.window }: { model?: number; window?: MateLedger['window'] },
+): number {
+  const { mate, reading, shift, posterior, scatter } = ledger;
+  const scale = verdictScale(window, mate.want.window.unit);
+  return chanceRight(
+    posterior,
+    { id: mate.id, side: mate.side, group: '', reading, scale, shift },
+    model,
+    scatter,
+  );
+}
+
 /** The last answers, so that typing in a field that no mate depends on costs nothing. */
 const answers = new Map<string, ReturnType<typeof nextVersion>>();
 const MOST_ANSWERS = 40;
 
 function remembered(question: Parameters<typeof nextVersion>[0]): ReturnType<typeof nextVersion> {
-  const plain = question.mates.map(({ id, name, side, group, reading, scale, prefer }) => ({
+  const plain = question.mates.map(({ id, name, side, group, reading, scale, shift, prefer }) => ({
     id,
     name,
     side,
     group,
     reading,
     scale,
+    shift,
     prefer,
   }));
   const key = JSON.stringify({ ...question, mates: plain });

@@ -1,8 +1,8 @@
 import { proposeFit } from '../fit/propose';
 import { windowForSize } from '../fit/wants';
 import type { MateLedger } from './ledger';
-import { surfaceKind } from './ledger';
-import { printerBelief } from './printer-belief';
+import { kindOn } from './ledger';
+import { printerBelief, printScatter } from './printer-belief';
 import type { ResolvedPart } from './resolve';
 import { type Workshop, windowFor } from './workshop';
 
@@ -20,7 +20,7 @@ export function bothWays(ledger: MateLedger, resolved: ResolvedPart, workshop: W
   const { mate, reading } = ledger;
   const spec = resolved.recipe.mates.find(m => m.id === mate.ours.surface);
   if (!spec || spec.want === spec.flexibleWant) return null;
-  const kind = surfaceKind(mate.side, resolved.part.pose);
+  const kind = kindOn(mate.side, resolved.part.pose);
   const belief = printerBelief(workshop, resolved.part, mate.side, kind, reading.value);
   const sign = mate.side === 'inside' ? -1 : 1;
   const propose = (want: typeof spec.want) => {
@@ -31,7 +31,7 @@ export function bothWays(ledger: MateLedger, resolved: ResolvedPart, workshop: W
       printer: {
         offset: { mean: sign * belief.mean, sd: belief.sd },
         scale: { mean: 1, sd: 0 },
-        repeatability: workshop.belief.repeatability,
+        repeatability: printScatter(workshop, resolved.part),
       },
     });
     return { want, model, clearance };

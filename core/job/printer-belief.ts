@@ -1,31 +1,30 @@
-import { biasAt, responseOf } from '../fit/calibrate';
-import { type BiasBelief, beliefFor, type SurfaceKind } from '../fit/print-bias';
+import type { SizeKind } from '../calibration/piece';
+import { printedAt, type Response } from '../calibration/profile';
+import { type BiasBelief, beliefFor, type SurfaceKind, surfaceKind } from '../fit/print-bias';
+import { proposeFit } from '../fit/propose';
 import type { Side } from '../fit/wants';
 import type { Part } from './document';
-import type { Calibration, Workshop } from './workshop';
+import { calibrationFor, profileOf } from './profiles';
+import { type Calibration, type Workshop, windowFor } from './workshop';
 
 export interface SourcedBelief extends BiasBelief {
   /** The calibration it comes from; null where it is the workshop's general belief. */
   calibration: Calibration | null;
 }
 
-/** The newest calibration of a part's printer with its plastic that has readings of this side. */
-function calibrationFor(
-  workshop: Workshop,
-  part: Pick<Part, 'printerId' | 'materialId'>,
-  side: Side,
-): Calibration | null {
-  return (
-    (workshop.calibrations ?? [])
-      .filter(
-        c =>
-          c.printerId === part.printerId &&
-          c.materialId === part.materialId &&
-          c.rows.some(r => r.side === side),
-      )
-      .sort((a, b) => b.at.localeCompare(a.at))[0] ?? null
-  );
-}
+/** What one size's own offset may differ from the next's by, sd. Common practice, no source. */
+const LEAST_DOUBT = 0.015;
+/** What slots tell of holes, and ribs of pegs, is this much less sure, sd. Common practice, no source. */
+const OTHER_FORM = 0.05;
+/** Where the settings are said to correct sizes and nothing was read yet, sd. Common practice, no source. */
+const SAID_CORRECTED = 0.08;
+
+const OTHER: Record<'hole' | 'slot' | 'peg' | 'rib', SizeKind> = {
+  hole: 'slot',
+  slot: 'hole',
+  peg: 'rib',
+  rib: 'peg',
+};
 
 /** What is believed of a surface of this size before tries. Pieces lie flat: on its side a part is not calibrated. */
 export function printerBelief(
@@ -35,9 +34,66 @@ export function printerBelief(
   kind: SurfaceKind,
   size: number,
 ): SourcedBelief {
-  const calibration = kind.endsWith('on-side') ? null : calibrationFor(workshop, part, side);
-  const response = calibration && responseOf(calibration.rows.filter(r => r.side === side));
-  return response
-    ? { ...biasAt(response, size, side), calibration }
-    : { ...beliefFor(workshop.belief, side, kind), calibration: null };
+  const general = { ...beliefFor(workshop.belief, side, kind), calibration: null };
+  if (!(kind in OTHER)) return general;
+  const upright = kind as keyof typeof OTHER;
+  const responseIn = (c: Calibration): Response | undefined => {
+    const { responses } = profileOf(c, workshop);
+    return responses.find(r => r.kind === upright) ?? responses.find(r => r.kind === OTHER[upright]);
+  };
+  const calibration = calibrationFor(workshop, part, c => c.compensates === true || !!responseIn(c));
+  if (!calibration) return general;
+  const response = responseIn(calibration);
+  if (!response) return { mean: 0, sd: SAID_CORRECTED, calibration };
+  const printed = printedAt(response, size);
+  const grown = printed.mean - size;
+  return {
+    mean: side === 'inside' ? -grown : grown,
+    sd: Math.hypot(printed.sd, LEAST_DOUBT, response.kind === upright ? 0 : OTHER_FORM),
+    calibration,
+  };
+}
+
+/** Print-to-print scatter of a part's printer with its plastic, sd, mm: from the piece where there is one. */
+export function printScatter(workshop: Workshop, part: Pick<Part, 'printerId' | 'materialId'>): number {
+  const calibration = calibrationFor(workshop, part, c => profileOf(c, workshop).rows.length > 0);
+  return calibration ? profileOf(calibration, workshop).scatter : workshop.belief.repeatability;
+}
+
+/** A fit on a common size: chance to be right at the first print, without and with this calibration. */
+export interface Gain {
+  words: string;
+  before: number;
+  after: number;
+}
+
+/** Read three times with good calipers, mm. Common practice, no source. */
+const WELL_READ = 0.02;
+const EXAMPLES = [
+  { want: 'snug', side: 'inside', size: 12, words: 'a snug bore over 12 mm' },
+  { want: 'slide', side: 'inside', size: 30, words: 'a sliding bore over 30 mm' },
+  { want: 'snug', side: 'outside', size: 20, words: 'a snug plug in 20 mm' },
+  { want: 'press', side: 'outside', size: 8, words: 'a pressed pin in 8 mm' },
+] as const;
+
+/** What a calibration does to the chance of a good first print. */
+export function gainsOf(calibration: Calibration, workshop: Workshop): Gain[] {
+  const before: Workshop = { ...workshop, calibrations: [] };
+  const after: Workshop = { ...workshop, calibrations: [calibration] };
+  return EXAMPLES.map(({ want, side, size, words }) => {
+    const chance = (shop: Workshop) => {
+      const belief = printerBelief(shop, calibration, side, surfaceKind(side, 'round', false), size);
+      return proposeFit({
+        side,
+        reading: { value: size, u: WELL_READ },
+        want: windowFor(shop, want),
+        printer: {
+          offset: { mean: (side === 'inside' ? -1 : 1) * belief.mean, sd: belief.sd },
+          scale: { mean: 1, sd: 0 },
+          repeatability: printScatter(shop, calibration),
+        },
+      }).pRight;
+    };
+    return { words, before: chance(before), after: chance(after) };
+  });
 }

@@ -1,9 +1,13 @@
 import { z } from 'zod';
+import { SIZE_KINDS } from '../calibration/piece';
 import { PRACTICE_BELIEF } from '../fit/print-bias';
 import { DEFAULT_WINDOWS, type StandardWant, WANT_NAMES, type Window as WindowType } from '../fit/wants';
-import { Id, Window } from './document';
+import { Id, LARGEST_READING, Window } from './document';
 
 /** What the workshop owns and how it likes things. Lengths mm. */
+
+/** One feature of the calibration piece is read so often at most. */
+export const MOST_PIECE_READINGS = 6;
 export const INSTRUMENT_KINDS = [
   'calipers',
   'rule',
@@ -75,22 +79,45 @@ export const PrinterBelief = z.object({
   repeatability: z.number().min(0.001).max(1),
 });
 
+/** A size of a piece of the maker's own. Earlier documents said the side instead of the kind. */
+const OwnSize = z.preprocess(
+  row => {
+    const { side, ...rest } = row as { side?: string };
+    return side === undefined ? row : { kind: side === 'inside' ? 'hole' : 'peg', ...rest };
+  },
+  z.object({
+    kind: z.enum(SIZE_KINDS),
+    drawn: z.number().positive().max(1000),
+    printed: z.number().positive().max(1100),
+  }),
+);
+
+/** What is known of one printer with one nozzle, plastic and set of settings, from printed pieces. */
 export const Calibration = z.object({
   id: Id,
   printerId: Id,
   materialId: Id,
+  /** When its last size was read. */
   at: z.iso.datetime(),
-  /** Nozzle, layers, compensation that the settings already make. */
+  /** The nozzle it was printed with, mm; left out, the printer's. */
+  nozzle: z.number().min(0.1).max(2).optional(),
+  /** Layer height, mm. */
+  layer: z.number().min(0.02).max(2).optional(),
+  /** The other settings, in words. */
   note: z.string().max(300),
-  rows: z
-    .array(
-      z.object({
-        side: z.enum(['inside', 'outside']),
-        drawn: z.number().positive().max(1000),
-        printed: z.number().positive().max(1100),
-      }),
-    )
-    .max(200),
+  /** The printer's settings already correct sizes: until read, none is added by the ledger. */
+  compensates: z.boolean().optional(),
+  rows: z.array(OwnSize).max(200),
+  /** The calibration piece: readings by feature. */
+  piece: z
+    .object({
+      instrumentId: Id.nullable(),
+      readings: z.record(
+        z.string().max(40),
+        z.array(z.number().positive().max(LARGEST_READING)).max(MOST_PIECE_READINGS),
+      ),
+    })
+    .optional(),
 });
 
 export const Workshop = z.object({

@@ -100,7 +100,8 @@ function bestModel(mate: NextMate, own: MatePosterior, s: number, trials: readon
   const middle = (min + max) / 2 + own.mean;
   const reach = max - min + 4 * Math.hypot(own.sd, s);
   const drawn = maximise(worth, middle - reach, middle + reach);
-  const model = (clearance: number) => mate.reading.value + (mate.side === 'inside' ? clearance : -clearance);
+  const model = (clearance: number) =>
+    mate.reading.value + (mate.side === 'inside' ? 1 : -1) * (clearance + (mate.shift ?? 0));
   const sat = trials.findLast(t => t.mates[mate.id])?.mates[mate.id];
   if (sat?.verdict === 'right' && worth(drawnClearance(mate, sat.model)) > worth(drawn) - LEAVE_ALONE)
     return sat.model;
@@ -117,11 +118,14 @@ function reasonFor(
   const name = mate.name ?? mate.id;
   const seen = trials.filter(t => t.mates[mate.id]);
   const last = seen.at(-1)?.mates[mate.id];
+  const shift = mate.shift ?? 0;
+  const tighter = (bias: number) =>
+    `${formatPlain(Math.abs(bias + shift))} ${bias + shift < 0 ? 'looser' : 'tighter'} than drawn`;
   if (!last) {
-    return `${name}: not tried yet; a print is expected to come out ${formatPlain(Math.abs(prior.mean))} ${prior.mean < 0 ? 'looser' : 'tighter'} than drawn, give or take ${formatPlain(own.sd)}.`;
+    return `${name}: not tried yet; a print is expected to come out ${tighter(prior.mean)}, give or take ${formatPlain(own.sd)}.`;
   }
   const change = model - last.model;
-  const learned = `${formatPlain(Math.abs(own.mean))} ${own.mean < 0 ? 'looser' : 'tighter'} than drawn, give or take ${formatPlain(own.sd)}`;
+  const learned = `${tighter(own.mean)}, give or take ${formatPlain(own.sd)}`;
   if (Math.abs(change) < 0.005)
     return `${name}: ${saidOf(last.verdict)}, so its number stays; it prints about ${learned}.`;
   return `${name}: ${saidOf(last.verdict)}, so it prints about ${learned}; the model number changes by ${formatSigned(change)}.`;

@@ -15,6 +15,8 @@ export interface LearnMate {
   group: string;
   reading: { value: number; u: number };
   scale: VerdictScale;
+  /** How much tighter this size is known to print than the group's b says, mm; 0 where left out. */
+  shift?: number;
 }
 
 export interface Observation {
@@ -116,14 +118,17 @@ export function groupPosterior(
   };
 }
 
-/** Clearance drawn: what the model number would give if everything printed true. */
-export function drawnClearance(mate: Pick<LearnMate, 'side' | 'reading'>, model: number): number {
-  return mate.side === 'inside' ? model - mate.reading.value : mate.reading.value - model;
+/** Clearance drawn: what the model number would give if everything but the known shift printed true. */
+export function drawnClearance(
+  { side, reading, shift = 0 }: Pick<LearnMate, 'side' | 'reading' | 'shift'>,
+  model: number,
+): number {
+  return (side === 'inside' ? model - reading.value : reading.value - model) - shift;
 }
 
 /** How much tighter a measured print is than its model, by its own size alone: b + ε. */
 const printedBias = (mate: LearnMate, model: number, printed: number) =>
-  mate.side === 'inside' ? model - printed : printed - model;
+  (mate.side === 'inside' ? model - printed : printed - model) - (mate.shift ?? 0);
 
 function likelihood(mate: LearnMate, seen: Observation, b: number, delta: number, s: number): number {
   let shift = 0;

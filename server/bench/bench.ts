@@ -3,6 +3,8 @@ import { Router } from 'express';
 import { ulid } from 'ulid';
 import { z } from 'zod';
 import type { JobView } from '../../contract/jobs';
+import { drawPrinter, readPiece } from '../../core/bench/printer';
+import { seedOf } from '../../core/bench/random';
 import {
   type BenchMate,
   drawWorld,
@@ -11,8 +13,10 @@ import {
   tryOn,
   type World,
 } from '../../core/bench/world';
+import { featureOf } from '../../core/calibration/piece';
 import { windowForSize } from '../../core/fit/wants';
 import type { Print, Try, Version } from '../../core/job/history';
+import { type Calibration, type Instrument, MOST_PIECE_READINGS } from '../../core/job/workshop';
 import { requireRecipe } from '../../core/shape/recipes';
 import type { App } from '../app';
 import { HttpError, notFound } from '../errors';
@@ -27,7 +31,7 @@ export function benchRoutes(app: App): Router {
   const router = Router();
   const { store, pool, blobs, events } = app;
 
-  router.use('/jobs/:id', async (_req, _res, next) => {
+  router.use(async (_req, _res, next) => {
     const { workshop } = await readWorkshop(store.db);
     if (!workshop.practiceBench)
       throw new HttpError(409, 'bench-off', 'The practice bench is off: switch it on in Workshop.');
@@ -79,12 +83,48 @@ export function benchRoutes(app: App): Router {
     res.json({ verdicts });
   });
 
+  /** Prints the calibration piece and reads it: readings by feature, for the maker to keep or not. */
+  router.post('/calibrations/:id/read', async (req, res) => {
+    const { featureIds, times } = z
+      .object({
+        featureIds: z.array(z.string()).max(100),
+        times: z.number().int().min(1).max(MOST_PIECE_READINGS),
+      })
+      .parse(req.body);
+    const { workshop } = await readWorkshop(store.db);
+    const calibration = workshop.calibrations?.find(c => c.id === req.params.id);
+    if (!calibration) throw notFound('That calibration');
+    const instrument =
+      workshop.instruments.find(i => i.id === calibration.piece?.instrumentId) ?? workshop.instruments[0]!;
+    res.json({ readings: readPractice(calibration, featureIds, times, instrument) });
+  });
+
   return router;
+}
+
+/** What the practice caliper shows of the practice printer's piece, by feature. */
+export function readPractice(
+  calibration: Pick<Calibration, 'id' | 'printerId' | 'materialId'>,
+  featureIds: readonly string[],
+  times: number,
+  { resolution, jawLand = 0 }: Pick<Instrument, 'resolution' | 'jawLand'>,
+): Record<string, number[]> {
+  const printer = drawPrinter(calibration.printerId, calibration.materialId);
+  const piece = seedOf(calibration.id);
+  return Object.fromEntries(
+    featureIds.flatMap(id => {
+      const feature = featureOf(id);
+      const read = (n: number) =>
+        Number(readPiece(printer, feature!, piece, n, resolution, jawLand).toFixed(3));
+      return feature ? [[id, Array.from({ length: times }, (_, n) => read(n))]] : [];
+    }),
+  );
 }
 
 export function feel(world: World, job: JobView, version: Version, print: Print) {
   const mates = benchMates(job, version);
-  return tryOn(world, mates, printSizes(world, mates, print.number));
+  const printer = drawPrinter(version.printerId ?? '', version.materialId ?? '');
+  return tryOn(world, mates, printSizes(world, printer, mates, print.number));
 }
 
 function benchMates(job: JobView, version: Version): BenchMate[] {

@@ -1,6 +1,7 @@
 import { Piscina } from 'piscina';
 import { requireRecipe } from '../../core/shape/recipes';
 import { Recent, solidKey } from '../../core/shape/solid-key';
+import type { PieceFiles } from './piece';
 import type { SolidAnswer, SolidTask } from './task';
 
 /** A kernel's heap only grows: beyond this the thread is replaced. */
@@ -14,6 +15,7 @@ export const KERNELS = 'replicad 1.1.0, manifold-3d 3.5.4';
 /** Worker threads that build solids, bounded in time and memory. */
 export class SolidPool {
   private pool = this.open();
+  private pieceFiles: Promise<PieceFiles> | undefined;
   private readonly recent = new Recent<SolidAnswer>(MOST_KEPT);
 
   private open(): Piscina {
@@ -40,6 +42,17 @@ export class SolidPool {
     }
     this.recent.put(key, answer);
     return answer;
+  }
+
+  /** The calibration piece: always the same, so made once. */
+  piece(): Promise<PieceFiles> {
+    this.pieceFiles ??= (
+      this.pool.run('piece', { signal: AbortSignal.timeout(LONGEST) }) as Promise<PieceFiles>
+    ).catch(error => {
+      this.pieceFiles = undefined;
+      throw error;
+    });
+    return this.pieceFiles;
   }
 
   close(): Promise<void> {

@@ -27,7 +27,20 @@ export async function saveWorkshop(tx: Transaction, revision: number, next: Work
       now,
     );
   }
-  const row = { id: ONLY, revision: revision + 1, document: JSON.stringify(next) };
+  return put(tx, revision + 1, next);
+}
+
+/** A change to the workshop as it stands, whatever its revision: for what one page alone writes. */
+export async function changeWorkshop(
+  tx: Transaction,
+  change: (now: Workshop) => Workshop,
+): Promise<WorkshopRow> {
+  const { revision, workshop: now } = await readWorkshop(tx);
+  return put(tx, revision + 1, change(now));
+}
+
+async function put(tx: Transaction, revision: number, next: Workshop): Promise<WorkshopRow> {
+  const row = { id: ONLY, revision, document: JSON.stringify(next) };
   await tx.insert(workshop).values(row).onConflictDoUpdate({ target: workshop.id, set: row });
-  return { revision: revision + 1, workshop: next };
+  return { revision, workshop: next };
 }

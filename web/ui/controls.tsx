@@ -1,5 +1,5 @@
 import { Check, ChevronDown, X } from 'lucide-react';
-import type { ReactNode } from 'react';
+import type { ReactNode, Ref } from 'react';
 import {
   Button as AriaButton,
   Checkbox as AriaCheckbox,
@@ -87,16 +87,17 @@ interface FieldProps extends TextFieldProps {
   problem?: string;
   placeholder?: string;
   rows?: number;
+  inputRef?: Ref<HTMLInputElement>;
 }
 
-export function TextField({ label, hint, problem, placeholder, rows, ...props }: FieldProps) {
+export function TextField({ label, hint, problem, placeholder, rows, inputRef, ...props }: FieldProps) {
   return (
     <AriaTextField {...props} isInvalid={Boolean(problem)}>
       <FieldLabel>{label}</FieldLabel>
       {rows ? (
         <StyledArea rows={rows} placeholder={placeholder} />
       ) : (
-        <StyledInput placeholder={placeholder} />
+        <StyledInput ref={inputRef} placeholder={placeholder} />
       )}
       {hint && !problem ? <FieldHint>{hint}</FieldHint> : null}
       <FieldProblem>{problem}</FieldProblem>

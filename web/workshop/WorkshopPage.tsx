@@ -53,8 +53,6 @@ function WorkshopForm({ answer, saved, onSaved }: FormProps) {
   const [shop, setShop] = useState(answer.workshop);
   /** Number fields as typed, by path, until they are numbers. */
   const [texts, setTexts] = useState<Texts>({});
-  /** Calibrations with lines that cannot be understood yet. */
-  const [unread, setUnread] = useState<Record<string, boolean>>({});
   const [error, setError] = useState<string | null>(null);
   const changed = JSON.stringify(shop) !== JSON.stringify(answer.workshop) || Object.keys(texts).length > 0;
   const checked = Workshop.safeParse(shop);
@@ -106,7 +104,7 @@ function WorkshopForm({ answer, saved, onSaved }: FormProps) {
   );
   const replace = <T extends { id: string }>(list: T[], id: string, change: Partial<T>) =>
     list.map(x => (x.id === id ? { ...x, ...change } : x));
-  const bad = Object.keys(problems).length > 0 || Object.values(unread).some(Boolean);
+  const bad = Object.keys(problems).length > 0;
   return (
     <Page>
       <Row $between $wrap>
@@ -235,11 +233,7 @@ function WorkshopForm({ answer, saved, onSaved }: FormProps) {
             )}
           </Grid>
         </Panel>
-        <CalibrationPanel
-          workshop={shop}
-          onChange={calibrations => set({ calibrations })}
-          onUnread={(id, isUnread) => setUnread(now => ({ ...now, [id]: isUnread }))}
-        />
+        <CalibrationPanel workshop={answer.workshop} unsaved={changed} />
         <WindowsPanel workshop={shop} number={number} onChange={windows => set({ windows })} />
         <Panel>
           <Head

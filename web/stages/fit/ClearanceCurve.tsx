@@ -3,9 +3,8 @@ import { useLayoutEffect, useMemo, useRef, useState } from 'react';
 import styled from 'styled-components';
 import { strainAt } from '../../../core/fit/wants';
 import { standing } from '../../../core/job/history';
-import { chanceRight, type MateLedger } from '../../../core/job/ledger';
+import { chanceIf, type MateLedger } from '../../../core/job/ledger';
 import { drawnClearance } from '../../../core/learn/posterior';
-import { verdictScale } from '../../../core/learn/verdict';
 import { formatLength, formatPercent, formatSigned } from '../../../core/quantity/format';
 import { useBench } from '../../job/bench-context';
 import { MarkShape, markOfVerdict } from '../../ui/layout';
@@ -18,7 +17,7 @@ const POINTS = 121;
 
 /** The clearance the next print will have, as believed, over the wanted window; earlier tries below. */
 export function ClearanceCurve({ ledger }: { ledger: MateLedger }) {
-  const { workshop, job, unit, edit } = useBench();
+  const { job, unit, edit } = useBench();
   const [drag, setDrag] = useState<{ edge: 'min' | 'max'; at: number } | null>(null);
   const box = useRef<HTMLDivElement>(null);
   const [width, setWidth] = useState(740);
@@ -31,15 +30,11 @@ export function ClearanceCurve({ ledger }: { ledger: MateLedger }) {
   const { clearance, sd } = ledger;
   const low = Math.min(ledger.window.min, clearance - 3.2 * sd, ...tried.map(t => t.clearance)) - 0.06;
   const high = Math.max(ledger.window.max, clearance + 3.2 * sd, ...tried.map(t => t.clearance)) + 0.06;
-  const density = useMemo(
-    () => densityOf(ledger, workshop.belief.repeatability, low, high),
-    [ledger, workshop.belief.repeatability, low, high],
-  );
+  const density = useMemo(() => densityOf(ledger, low, high), [ledger, low, high]);
   const x = (c: number) => 14 + ((c - low) / (high - low)) * (width - 28);
   // The scale stays as it is while an edge is dragged, so that the edge stays under the finger.
   const window = drag ? { ...ledger.window, [drag.edge]: drag.at } : ledger.window;
-  const s = workshop.belief.repeatability;
-  const whatIf = drag ? chanceRight(ledger.posterior, questionOf(ledger, window), ledger.model, s) : null;
+  const whatIf = drag ? chanceIf(ledger, { window }) : null;
   const clearanceAt = (event: React.PointerEvent<SVGElement>) => {
     const left = box.current!.getBoundingClientRect().left;
     return low + ((event.clientX - left - 14) / (width - 28)) * (high - low);
@@ -148,14 +143,6 @@ export function ClearanceCurve({ ledger }: { ledger: MateLedger }) {
 const STEP = 0.005;
 const NARROWEST = 0.02;
 
-const questionOf = ({ mate, reading }: MateLedger, window: { min: number; max: number }) => ({
-  id: mate.id,
-  side: mate.side,
-  group: '',
-  reading,
-  scale: verdictScale(window, mate.want.window.unit),
-});
-
 /** The want with a dragged window: in stretch where it is one, its ends then the other way round. */
 function wantWith(
   { mate, reading }: MateLedger,
@@ -177,9 +164,9 @@ function wantWith(
 }
 
 /** Density of drawn − β − scatter, over the posterior of β. */
-function densityOf(ledger: MateLedger, s: number, low: number, high: number): [number, number][] {
-  const { posterior, mate, reading, model } = ledger;
-  const drawn = drawnClearance({ side: mate.side, reading }, model);
+function densityOf(ledger: MateLedger, low: number, high: number): [number, number][] {
+  const { posterior, mate, reading, model, shift, scatter: s } = ledger;
+  const drawn = drawnClearance({ side: mate.side, reading, shift }, model);
   return Array.from({ length: POINTS }, (_, i) => {
     const c = low + ((high - low) * i) / (POINTS - 1);
     let p = 0;

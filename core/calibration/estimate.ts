@@ -1,0 +1,42 @@
+import { polygonArea } from '../shape/mesh/section';
+import { FEATURES, PLATE, plateOutlines } from './piece';
+
+/** What the piece costs, by plain areas; a test holds its volume to the solid's. */
+
+/** Extruder's path while a small part is printed, mm/s, travel included. Common practice, no source. */
+const SPEED = 60;
+/** A line is a little wider than the nozzle. Common practice, no source. */
+const WIDTH_PER_NOZZLE = 1.05;
+/** Heating up, and the first layer at half the speed, minutes. Common practice, no source. */
+const START = 4;
+/** Layer height where none is said, mm. */
+export const USUAL_LAYER = 0.2;
+
+/** mm³, without the raised figures. */
+export function pieceVolume(): number {
+  const { foot, deck } = plateOutlines();
+  const { thickness, relief, proud } = PLATE;
+  let volume = polygonArea(foot) * PLATE.foot + polygonArea(deck) * (thickness - PLATE.foot);
+  for (const f of FEATURES) {
+    if (!f.text) continue;
+    const area = (more: number) => {
+      if (f.centre) return Math.PI * (f.size / 2 + more) ** 2;
+      const [x0, y0, x1, y1] = f.box!;
+      return (x1 - x0 + 2 * more) * (y1 - y0 + 2 * more);
+    };
+    if (f.kind === 'hole' || f.kind === 'slot')
+      volume -= area(relief) * PLATE.foot + area(0) * (thickness - PLATE.foot);
+    else volume += area(0) * (f.kind === 'height' ? f.size - thickness : proud);
+  }
+  return volume;
+}
+
+/** Minutes to print it all solid, as a thin plate is. @param nozzle and layer, mm */
+export const pieceMinutes = (nozzle: number, layer: number): number =>
+  START + pieceVolume() / (WIDTH_PER_NOZZLE * nozzle * layer * SPEED) / 60;
+
+/** @param density g/cm³ */
+export const pieceGrams = (density: number): number => (pieceVolume() / 1000) * density;
+
+/** Reading one feature takes about so long, minutes. Common practice, no source. */
+export const MINUTES_A_READING = 0.2;

@@ -1,0 +1,120 @@
+/** Straight lines through what was drawn (x) and what was printed (y). Lengths mm. */
+export interface Line {
+  slope: number;
+  intercept: number;
+  slopeSd: number;
+  interceptSd: number;
+  covariance: number;
+  /** About the line, n − 2 degrees of freedom. */
+  residualSd: number;
+  degreesOfFreedom: number;
+}
+
+/**
+ * Straight line through weighted points; source: any statistics text, checked against NIST StRD “Norris”.
+ * @param points x, y and a weight (1 where left out, proportional to 1/variance)
+ * @throws RangeError below three points, or where all x are one
+ */
+export function lineThrough(points: readonly { x: number; y: number; weight?: number }[]): Line {
+  const n = points.length;
+  if (n < 3) throw new RangeError(`Got ${n} sizes, need 3 for a line: read more.`);
+  const total = points.reduce((sum, p) => sum + (p.weight ?? 1), 0);
+  const mean = (of: (p: (typeof points)[number]) => number) =>
+    points.reduce((sum, p) => sum + (p.weight ?? 1) * of(p), 0) / total;
+  // Centred before squaring: sizes are large beside what is looked for.
+  const [mx, my] = [mean(p => p.x), mean(p => p.y)];
+  let [sxx, sxy] = [0, 0];
+  for (const { x, y, weight = 1 } of points) {
+    sxx += weight * (x - mx) ** 2;
+    sxy += weight * (x - mx) * (y - my);
+  }
+  if (!(sxx > 0)) throw new RangeError('All sizes are one: a line needs different ones.');
+  const slope = sxy / sxx;
+  const intercept = my - slope * mx;
+  const squares = points.reduce(
+    (sum, { x, y, weight = 1 }) => sum + weight * (y - intercept - slope * x) ** 2,
+    0,
+  );
+  const variance = squares / (n - 2);
+  return {
+    slope,
+    intercept,
+    slopeSd: Math.sqrt(variance / sxx),
+    interceptSd: Math.sqrt(variance * (1 / total + mx ** 2 / sxx)),
+    covariance: (-variance * mx) / sxx,
+    residualSd: Math.sqrt(variance),
+    degreesOfFreedom: n - 2,
+  };
+}
+
+/** What is known of a printer's line before a piece is read. */
+export interface LinePrior {
+  offset: { mean: number; sd: number };
+  scale: { mean: number; sd: number };
+  /** Scatter of one size about the line, mm, and how many readings that knowledge is worth. */
+  scatter: { sd: number; worth: number };
+}
+
+export interface LineBelief {
+  /** mm */
+  offset: { mean: number; sd: number };
+  scale: { mean: number; sd: number };
+  /** Between offset and scale, mm. */
+  covariance: number;
+  /** Scatter of one size about the line beyond its reading's doubt, mm. */
+  scatter: number;
+}
+
+/** Rounds of “line, then scatter”; the answer stands still to 1e-6 mm after three. */
+const ROUNDS = 6;
+
+/**
+ * The line as believed after readings: Gaussian prior times Gaussian likelihood, each point weighted by
+ * 1/(scatter² + u²); the scatter is pooled from prior and residuals (Gelman and others, “Bayesian Data
+ * Analysis”, ch. 14, from memory). With a flat prior it is `lineThrough`; with few points the scale stays
+ * the prior's and only the offset is learned. No point gives the prior back.
+ * @param points x drawn, y printed, u standard uncertainty of the reading; mm
+ */
+export function believeLine(
+  points: readonly { x: number; y: number; u: number }[],
+  prior: LinePrior,
+): LineBelief {
+  // Around the middle size, or offset and scale would be one number seen twice.
+  const middle = points.length > 0 ? points.reduce((sum, p) => sum + p.x, 0) / points.length : 0;
+  const [v0, v1] = [prior.offset.sd ** 2, prior.scale.sd ** 2];
+  // y = m + k·(x − middle), m = offset + k·middle: the prior of (m, k) follows from that of (offset, k).
+  const mPrior = prior.offset.mean + prior.scale.mean * middle;
+  const det0 = v0 * v1;
+  const p0 = [v1 / det0, (-middle * v1) / det0, (v0 + middle ** 2 * v1) / det0] as const;
+  let scatter = prior.scatter.sd;
+  let answer = { m: mPrior, k: prior.scale.mean, vm: v0 + middle ** 2 * v1, vk: v1, c: middle * v1 };
+  for (let round = 0; round < ROUNDS && points.length > 0; round++) {
+    let [a, b, d] = [p0[0], p0[1], p0[2]];
+    let r = a * mPrior + b * prior.scale.mean;
+    let q = b * mPrior + d * prior.scale.mean;
+    for (const { x, y, u } of points) {
+      const w = 1 / (scatter ** 2 + u ** 2);
+      const dx = x - middle;
+      a += w;
+      b += w * dx;
+      d += w * dx * dx;
+      r += w * y;
+      q += w * dx * y;
+    }
+    const det = a * d - b * b;
+    const [m, k] = [(d * r - b * q) / det, (a * q - b * r) / det];
+    answer = { m, k, vm: d / det, vk: a / det, c: -b / det };
+    // Two numbers are taken from the readings; what the readings themselves doubt is not the printer's.
+    const own = points.reduce((sum, p) => sum + (p.y - m - k * (p.x - middle)) ** 2 - p.u ** 2, 0);
+    const free = Math.max(0, points.length - 2);
+    const { sd, worth } = prior.scatter;
+    scatter = free === 0 ? sd : Math.sqrt(Math.max(1e-6, (worth * sd ** 2 + own) / (worth + free)));
+  }
+  const { m, k, vm, vk, c } = answer;
+  return {
+    offset: { mean: m - k * middle, sd: Math.sqrt(Math.max(0, vm + middle ** 2 * vk - 2 * middle * c)) },
+    scale: { mean: k, sd: Math.sqrt(vk) },
+    covariance: c - middle * vk,
+    scatter,
+  };
+}

@@ -1,0 +1,97 @@
+import Plotly from 'plotly.js-basic-dist-min';
+import { useEffect, useRef } from 'react';
+import type { SizeKind } from '../../../core/calibration/piece';
+import { printedAt, type Response } from '../../../core/calibration/profile';
+import { FONTS } from '../../ui/theme';
+import { KIND_WORDS } from './kind-words';
+
+/** Each kind has a shape as well as a colour. */
+const MARKS: Record<SizeKind, { symbol: string; colour: string }> = {
+  hole: { symbol: 'circle-open', colour: 'blue' },
+  slot: { symbol: 'square-open', colour: 'blue-2' },
+  peg: { symbol: 'circle', colour: 'tight' },
+  rib: { symbol: 'square', colour: 'loose' },
+  height: { symbol: 'triangle-up', colour: 'right' },
+};
+const HEIGHT = 330;
+
+/** How far each size was off, over its size: readings with their doubt, and each kind's line. */
+export default function SizeChart({ responses }: { responses: readonly Response[] }) {
+  const box = useRef<HTMLDivElement>(null);
+  useEffect(() => {
+    const element = box.current;
+    if (!element) return;
+    void Plotly.newPlot(element, traces(responses), layout(), { displayModeBar: false, responsive: true });
+    return () => Plotly.purge(element);
+  }, [responses]);
+  return (
+    <div
+      ref={box}
+      role="img"
+      aria-label="Error of each printed size over the drawn size, with a line for each kind"
+      style={{ height: HEIGHT }}
+    />
+  );
+}
+
+const ink = (name: string) => getComputedStyle(document.documentElement).getPropertyValue(`--${name}`).trim();
+
+function traces(responses: readonly Response[]): import('plotly.js').Data[] {
+  return responses.flatMap(response => {
+    const { symbol, colour } = MARKS[response.kind];
+    const name = KIND_WORDS[response.kind];
+    const sizes = response.rows.map(r => r.drawn);
+    const [low, high] = [Math.min(...sizes), Math.max(...sizes)];
+    const along = Array.from({ length: 21 }, (_, i) => low + ((high - low) * i) / 20);
+    return [
+      {
+        type: 'scatter' as const,
+        mode: 'lines' as const,
+        x: along,
+        y: along.map(x => printedAt(response, x).mean - x),
+        line: { color: ink(colour), width: 1.5 },
+        legendgroup: name,
+        showlegend: false,
+        hoverinfo: 'skip' as const,
+      },
+      {
+        type: 'scatter' as const,
+        mode: 'markers' as const,
+        name,
+        legendgroup: name,
+        x: sizes,
+        y: response.rows.map(r => r.printed - r.drawn),
+        text: response.rows.map(r => r.label),
+        error_y: {
+          type: 'data' as const,
+          array: response.rows.map(r => 2 * r.u),
+          color: ink('strong'),
+          thickness: 1,
+          width: 2,
+        },
+        marker: { symbol, size: 9, color: ink(colour), line: { width: 1.6, color: ink(colour) } },
+        hovertemplate: '%{text}<br>printed %{y:+.3f} mm<extra></extra>',
+      },
+    ];
+  });
+}
+
+function layout(): Partial<import('plotly.js').Layout> {
+  const axis = {
+    gridcolor: ink('grid'),
+    zerolinecolor: ink('strong'),
+    linecolor: ink('rule'),
+    tickfont: { family: FONTS.number, size: 12, color: ink('soft') },
+  };
+  const title = (text: string) => ({ text, font: { family: FONTS.text, size: 13.5, color: ink('soft') } });
+  return {
+    paper_bgcolor: 'rgba(0,0,0,0)',
+    plot_bgcolor: 'rgba(0,0,0,0)',
+    font: { family: FONTS.text, size: 13.5, color: ink('ink') },
+    margin: { l: 62, r: 12, t: 8, b: 44 },
+    xaxis: { ...axis, title: title('drawn size, mm'), rangemode: 'tozero' },
+    yaxis: { ...axis, title: title('printed larger by, mm'), tickformat: '+.2f', zeroline: true },
+    legend: { orientation: 'h', y: 1.12, x: 0 },
+    hoverlabel: { font: { family: FONTS.text } },
+  };
+}

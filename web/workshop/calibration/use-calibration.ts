@@ -1,0 +1,42 @@
+import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { useCallback, useRef, useState } from 'react';
+import type { Calibration } from '../../../core/job/workshop';
+import { call, get } from '../../api/client';
+import type { WorkshopAnswer } from '../../job/JobPage';
+
+/** One calibration of the workshop; every change is shown at once and saved by itself, in order. */
+export function useCalibration(id: string) {
+  const client = useQueryClient();
+  const query = useQuery({ queryKey: ['workshop'], queryFn: () => get<WorkshopAnswer>('/workshop') });
+  const [error, setError] = useState<string | null>(null);
+  const queue = useRef<Promise<unknown>>(Promise.resolve());
+  const waiting = useRef(0);
+  const change = useCallback(
+    (to: (now: Calibration) => Calibration): Promise<void> => {
+      const now = client.getQueryData<WorkshopAnswer>(['workshop']);
+      const calibration = now?.workshop.calibrations?.find(c => c.id === id);
+      if (!now || !calibration) return Promise.resolve();
+      const next = to(calibration);
+      const calibrations = now.workshop.calibrations!.map(c => (c.id === id ? next : c));
+      client.setQueryData(['workshop'], { ...now, workshop: { ...now.workshop, calibrations } });
+      waiting.current++;
+      const saved = queue.current.then(async () => {
+        try {
+          const answer = await call<WorkshopAnswer>('PUT', `/calibrations/${id}`, next);
+          setError(null);
+          // A later change is shown already: its own answer will follow.
+          if (waiting.current === 1) client.setQueryData(['workshop'], answer);
+        } catch (failure) {
+          setError(`${(failure as Error).message} What you see is not saved yet.`);
+        } finally {
+          waiting.current--;
+        }
+      });
+      queue.current = saved;
+      return saved;
+    },
+    [client, id],
+  );
+  const calibration = query.data?.workshop.calibrations?.find(c => c.id === id);
+  return { query, calibration, change, error };
+}
