@@ -142,6 +142,8 @@ export const JOBS: DemoJob[] = [
         groove_width: 3,
         inner_groove: 29,
       },
+      // It had another nozzle then.
+      printer: { inside: 0.3, outside: 0.12, repeatability: 0.03 },
     },
     steps: [
       brief({

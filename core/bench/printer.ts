@@ -51,6 +51,9 @@ export const tighterBy = (printer: PracticePrinter, side: Side, size: number): n
 /** True size of a feature on the `piece`-th calibration piece, mm. */
 export function pieceSize(printer: PracticePrinter, feature: Feature, piece: number): number {
   const random = seeded(seedOf('piece', printer.hole, piece, feature.id));
+  // Half of the variance is the whole print's, a kind of surface at a time.
+  const part = printer.scatter / Math.SQRT2;
+  const common = gauss(seeded(seedOf('whole', printer.hole, piece, feature.kind)), 0, part);
   const { leftRight, frontBack } = printer.scale;
   const scale =
     feature.direction === 'left-right'
@@ -59,7 +62,7 @@ export function pieceSize(printer: PracticePrinter, feature: Feature, piece: num
         ? frontBack
         : (leftRight + frontBack) / 2;
   const { kind, size } = feature;
-  if (kind === 'height') return gauss(random, size + printer.height, printer.scatter / 2);
+  if (kind === 'height') return gauss(random, size + printer.height + common, part);
   const grown = {
     hole: -printer.hole,
     slot: -printer.slot,
@@ -68,7 +71,7 @@ export function pieceSize(printer: PracticePrinter, feature: Feature, piece: num
     foot: printer.rib + 2 * printer.bulge,
     diagonal: printer.rib + leaning(printer, feature),
   }[kind];
-  return gauss(random, scale * size + grown, printer.scatter / 2);
+  return gauss(random, scale * size + grown + common, part);
 }
 
 /** A plate whose back edge has slid along by the skew: one diagonal grows, the other shrinks. */

@@ -1,7 +1,15 @@
 import { describe, expect, test } from 'vitest';
 import { drawPrinter, type PracticePrinter, pieceSize, readPiece, tighterBy } from '../bench/printer';
 import { FEATURES } from './piece';
-import { geometryOf, type JudgeReadings, printedAt, responseOf, rowsOfPiece, scatterOf } from './profile';
+import {
+  betweenPieces,
+  geometryOf,
+  type JudgeReadings,
+  printedAt,
+  responseOf,
+  rowsOfPiece,
+  scatterOf,
+} from './profile';
 
 const PLAIN: PracticePrinter = {
   hole: 0.25,
@@ -47,8 +55,10 @@ test('the scatter found lies between what was believed and what the sizes show',
   const noisy = { ...PLAIN, scatter: 0.2 };
   const spread = scatterOf(rowsOfPiece(readingsOf(noisy), exact), 0.04);
   expect(spread).toBeGreaterThan(0.05);
-  expect(spread).toBeLessThan(0.12);
+  expect(spread).toBeLessThan(0.16);
   expect(scatterOf([], 0.04)).toBeCloseTo(0.04, 12);
+  // However even a piece came out, the next may lie elsewhere as a whole.
+  expect(scatterOf(rowsOfPiece(readingsOf(PLAIN), exact), 0.04)).toBeGreaterThan(0.028);
 });
 
 test('over forty printers, what is believed covers the truth as often as it says', () => {
@@ -62,7 +72,8 @@ test('over forty printers, what is believed covers the truth as often as it says
     );
     const hole = responseOf('hole', rowsOfPiece(readings, judged))!;
     const { mean, sd } = printedAt(hole, 15);
-    if (Math.abs(mean - (15 - tighterBy(printer, 'inside', 15))) < 2 * sd) inside++;
+    const doubt = Math.hypot(sd, betweenPieces(0.04));
+    if (Math.abs(mean - (15 - tighterBy(printer, 'inside', 15))) < 2 * doubt) inside++;
   }
   // 95 % of 40 is 38; fewer than 33 or a doubt that covers all by far would be wrong (binomial, 0.2 %).
   expect(inside).toBeGreaterThanOrEqual(33);

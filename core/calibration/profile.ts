@@ -145,12 +145,22 @@ function bulgeOf(read: (id: string) => WithDoubt | null): WithDoubt | null {
 }
 
 /**
- * Scatter of sizes about their lines, all kinds pooled, mm: what the next print of a size will differ by.
- * One piece cannot show how a second would differ as a whole; the prior's share covers for that.
+ * Of what prints scatter, this share of the variance is common to a whole print; the rest is from one
+ * place to the next. Common practice, no source.
+ */
+const COMMON = 0.5;
+
+/** How far one whole piece may lie from the next, sd, mm: no piece shows it of itself. */
+export const betweenPieces = (scatter: number): number => Math.sqrt(COMMON) * scatter;
+
+/**
+ * What the next print of a size will differ by, sd, mm: the scatter about the lines, all kinds pooled with
+ * what was believed of it, and what a single piece cannot show.
+ * @param prior print-to-print sd as believed before, mm
  */
 export function scatterOf(rows: readonly SizeRow[], prior: number): number {
   const { worth } = LINE_PRIOR.scatter;
-  let [sum, free] = [worth * prior ** 2, worth];
+  let [sum, free] = [worth * (1 - COMMON) * prior ** 2, worth];
   for (const kind of new Set(rows.map(r => r.kind))) {
     const response = responseOf(kind, rows)!;
     const spare = response.rows.length - 2;
@@ -158,5 +168,5 @@ export function scatterOf(rows: readonly SizeRow[], prior: number): number {
     for (const r of response.rows) sum += (r.printed - printedAt(response, r.drawn).mean) ** 2 - r.u ** 2;
     free += spare;
   }
-  return Math.sqrt(Math.max(1e-4, sum / free));
+  return Math.hypot(Math.sqrt(Math.max(0, sum / free)), betweenPieces(prior));
 }

@@ -1,3 +1,4 @@
+import { bondHolds, bondRule } from '../fit/bond';
 import { clearanceChange, OBJECT_EXPANSION, ROOM_C } from '../fit/heat';
 import { pressFit } from '../fit/press';
 import { strainAt } from '../fit/wants';
@@ -34,6 +35,7 @@ export function effectsOf(ledger: MateLedger, resolved: ResolvedPart, brief: Bri
   const length = contact ? Math.abs(contact.to - contact.from) : null;
   return [
     ...grip(ledger, resolved, modulus, typeof wall === 'number' ? wall : null, length),
+    ...bonded(ledger, polymer.key, length, brief),
     ...warmth(ledger, given(polymer, 'expansion'), brief),
   ];
 }
@@ -103,6 +105,43 @@ function strainEffect(strain: number, once: number, often: number): Effect {
   if (strain > often)
     return { label: 'stretches by', value, level: 'warn', words: `fine to put on and leave; ${bears}.` };
   return { label: 'stretches by', value, level: 'ok', words: `${bears}.` };
+}
+
+/** A glued, taped or sealed joint: its area, what it may carry, and whether the plastic takes it. */
+function bonded(
+  { mate, reading }: MateLedger,
+  polymer: string,
+  length: number | null,
+  { loads }: Brief,
+): Effect[] {
+  const bond = (['glue', 'tape', 'seal'] as const).find(b => b === mate.want.name);
+  const rule = bond && bondRule(bond, polymer);
+  if (!bond || !rule || length === null) return [];
+  const area = Math.PI * reading.value * length;
+  const holds = bondHolds(bond, area, rule);
+  const most = Math.max(0, ...loads.map(l => l.forceN ?? 0));
+  const joint: Effect = {
+    label: 'joint of',
+    value: `${formatPlain(area / 100, 1)} cm²`,
+    level: rule.takes === 'badly' ? 'stop' : rule.takes === 'roughened' ? 'warn' : 'ok',
+    words:
+      rule.takes === 'badly'
+        ? `${rule.with}.`
+        : `${rule.with}${rule.takes === 'roughened' ? ', on roughened faces: smooth ones let go' : ''}. Air the room; keep it off skin and eyes.`,
+  };
+  if (rule.takes === 'badly') return [joint];
+  return [
+    joint,
+    {
+      label: 'may carry about',
+      value: `${formatPlain(holds, 0)} N`,
+      level: most > holds ? 'stop' : 'ok',
+      words:
+        most > holds
+          ? `the brief says ${formatPlain(most, 0)} N: a longer joint, or a screw or pin beside it.`
+          : 'along the joint, day by day; a fresh one shows more.',
+    },
+  ];
 }
 
 /** How the clearance changes in the heat, over what the object may be made of. */

@@ -1,5 +1,5 @@
 import type { SizeKind } from '../calibration/piece';
-import { printedAt, type Response } from '../calibration/profile';
+import { betweenPieces, printedAt, type Response } from '../calibration/profile';
 import { type BiasBelief, beliefFor, type SurfaceKind, surfaceKind } from '../fit/print-bias';
 import { proposeFit } from '../fit/propose';
 import type { Side } from '../fit/wants';
@@ -12,8 +12,6 @@ export interface SourcedBelief extends BiasBelief {
   calibration: Calibration | null;
 }
 
-/** What one size's own offset may differ from the next's by, sd. Common practice, no source. */
-const LEAST_DOUBT = 0.015;
 /** What slots tell of holes, and ribs of pegs, is this much less sure, sd. Common practice, no source. */
 const OTHER_FORM = 0.05;
 /** Where the settings are said to correct sizes and nothing was read yet, sd. Common practice, no source. */
@@ -49,7 +47,12 @@ export function printerBelief(
   const grown = printed.mean - size;
   return {
     mean: side === 'inside' ? -grown : grown,
-    sd: Math.hypot(printed.sd, LEAST_DOUBT, response.kind === upright ? 0 : OTHER_FORM),
+    // One piece may itself have come out off: the next parts will lie about another mean.
+    sd: Math.hypot(
+      printed.sd,
+      betweenPieces(workshop.belief.repeatability),
+      response.kind === upright ? 0 : OTHER_FORM,
+    ),
     calibration,
   };
 }

@@ -1,13 +1,16 @@
 import { format } from 'date-fns';
 import { X } from 'lucide-react';
+import { type ReactNode, useRef, useState } from 'react';
 import styled from 'styled-components';
+import type { LedgerStep } from '../../core/fit/propose';
 import { strainAt } from '../../core/fit/wants';
 import { type DimensionState, readEnough } from '../../core/job/dimensions';
-import type { MateLedger } from '../../core/job/ledger';
+import { chanceIf, type MateLedger } from '../../core/job/ledger';
 import { neededDimensions } from '../../core/job/resolve';
 import { showSize, standingOf } from '../../core/job/show';
 import { formatLength, formatPercent, formatPlain, formatSigned } from '../../core/quantity/format';
-import { IconButton } from '../ui/controls';
+import { Button, IconButton } from '../ui/controls';
+import { Row } from '../ui/layout';
 import { FONTS } from '../ui/theme';
 import { useBench } from './bench-context';
 
@@ -107,7 +110,10 @@ const STEP_COLOUR = { reading: 'clay', allowance: 'right', compensation: 'blue-2
 /** The chain as a small running bar with signed steps, each starting where the last one ended. */
 function Chain({ ledger }: { ledger: MateLedger }) {
   const { unit } = useBench();
-  const { mate, steps } = ledger;
+  const { mate } = ledger;
+  const [moved, setMoved] = useState<{ step: LedgerStep['step']; by: number } | null>(null);
+  const steps = ledger.steps.map(s => (s.step === moved?.step ? { ...s, amount: s.amount + moved.by } : s));
+  const model = ledger.model + (moved?.by ?? 0);
   const words = {
     reading: ledger.reading.source === 'old-part' ? 'the old part' : 'reading',
     allowance: mate.want.name === 'own' ? 'your own window' : mate.want.name,
@@ -126,8 +132,13 @@ function Chain({ ledger }: { ledger: MateLedger }) {
       : 'What is believed of an uncalibrated printer, set in Workshop',
     lesson: 'What the tries of this job taught',
   };
-  const places = runningPlaces(steps.slice(1).map(s => s.amount));
-  const clearance = ledger.clearance;
+  const scale = runningScale(ledger.steps.slice(1).map(s => s.amount));
+  const places = runningPlaces(
+    steps.slice(1).map(s => s.amount),
+    scale,
+  );
+  const clearance = ledger.clearance + (mate.side === 'inside' ? 1 : -1) * (moved?.by ?? 0);
+  const pRight = moved ? chanceIf(ledger, { model }) : ledger.pRight;
   const strain =
     mate.want.window.unit === 'strain'
       ? strainAt(clearance, ledger.reading.value, mate.side, mate.soft)
@@ -143,39 +154,157 @@ function Chain({ ledger }: { ledger: MateLedger }) {
           <span className="number">
             {i === 0 ? formatLength(step.amount, unit) : formatSigned(step.amount, unit)}
           </span>
-          <Bar>
-            {i === 0 ? (
+          {i === 0 ? (
+            <Bar>
               <i style={{ left: 0, width: `${places.zero}%`, background: 'var(--clay)' }} />
-            ) : (
+            </Bar>
+          ) : (
+            <WhatIfBar
+              label={`What if: ${words[step.step]}`}
+              value={step.amount}
+              text={formatSigned(step.amount, unit)}
+              perShare={scale.width / SPAN}
+              by={step.step === moved?.step ? moved.by : 0}
+              onMove={by => setMoved(Math.abs(by) < 0.005 ? null : { step: step.step, by })}
+            >
               <i style={{ ...places.spans[i - 1], background: `var(--${STEP_COLOUR[step.step]})` }} />
-            )}
-          </Bar>
+            </WhatIfBar>
+          )}
         </Step>
       ))}
       <Total>
-        <b>model number</b>
-        <strong>{formatLength(ledger.model, unit)}</strong>
+        <b>{moved ? 'what if it were' : 'model number'}</b>
+        <strong>{formatLength(model, unit)}</strong>
       </Total>
+      {moved ? <WhatIf ledger={ledger} by={moved.by} pRight={pRight} onDone={() => setMoved(null)} /> : null}
       <p>
         {strain !== null
           ? `Stretched by ${formatPlain(100 * strain, 1)} %: ${formatSigned(clearance, unit)} across the diameter.`
           : `${formatSigned(clearance, unit)} clearance is ${formatSigned(clearance / 2, unit, unit === 'mm' ? 3 : 4)} per side.`}{' '}
-        {formatPercent(ledger.pRight)} likely to sit right.
+        {formatPercent(pRight)} likely to sit right.
       </p>
     </ChainBox>
   );
 }
 
-/** Where each step's bar stands, %: the reading's end is the zero, the steps share the rest of the width. */
-function runningPlaces(amounts: number[]) {
-  const ends = amounts.map((a, i) => {
+interface WhatIfBarProps {
+  label: string;
+  value: number;
+  text: string;
+  /** mm for the whole width of the bar, over 100. */
+  perShare: number;
+  /** How far it is moved now, mm. */
+  by: number;
+  onMove(by: number): void;
+  children: ReactNode;
+}
+
+/** No what-if goes farther, mm. */
+const MOST_MOVED = 1;
+
+/** A step that can be dragged, or moved by the arrow keys, to see what it would do. */
+function WhatIfBar({ label, value, text, perShare, by, onMove, children }: WhatIfBarProps) {
+  const start = useRef({ x: 0, by: 0 });
+  const move = (to: number) => {
+    const bound = Math.max(-MOST_MOVED, Math.min(MOST_MOVED, to));
+    onMove(Math.round(bound * 100) / 100);
+  };
+  return (
+    <Bar
+      role="slider"
+      tabIndex={0}
+      aria-label={label}
+      aria-valuenow={Number(value.toFixed(2))}
+      aria-valuetext={`${text} mm`}
+      aria-valuemin={value - by - MOST_MOVED}
+      aria-valuemax={value - by + MOST_MOVED}
+      className="slides"
+      onPointerDown={event => {
+        event.currentTarget.setPointerCapture(event.pointerId);
+        start.current = { x: event.clientX, by };
+      }}
+      onPointerMove={event => {
+        if (!event.currentTarget.hasPointerCapture(event.pointerId)) return;
+        const share = (100 * (event.clientX - start.current.x)) / event.currentTarget.clientWidth;
+        move(start.current.by + share * perShare);
+      }}
+      onKeyDown={event => {
+        const step = { ArrowRight: 0.01, ArrowUp: 0.01, ArrowLeft: -0.01, ArrowDown: -0.01 }[event.key];
+        if (step !== undefined) {
+          event.preventDefault();
+          event.stopPropagation();
+          move(by + step);
+        } else if (event.key === 'Escape') onMove(0);
+      }}
+    >
+      {children}
+    </Bar>
+  );
+}
+
+interface WhatIfProps {
+  ledger: MateLedger;
+  by: number;
+  pRight: number;
+  onDone(): void;
+}
+
+/** What a moved step comes to; kept, it is a window of the maker's own, as far from the last one. */
+function WhatIf({ ledger, by, pRight, onDone }: WhatIfProps) {
+  const { edit } = useBench();
+  const { mate, window } = ledger;
+  const looser = mate.side === 'inside' ? by : -by;
+  const keep = async () => {
+    const moved = {
+      min: Number((window.min + looser).toFixed(3)),
+      max: Number((window.max + looser).toFixed(3)),
+      unit: 'mm' as const,
+    };
+    if (await edit({ kind: 'want', mateId: mate.id, want: { ...mate.want, name: 'own', window: moved } }))
+      onDone();
+  };
+  const mayKeep = mate.want.window.unit === 'mm' && ledger.reading.source !== 'old-part';
+  return (
+    <WhatIfBox aria-live="polite">
+      <span>
+        {formatSigned(looser)} mm {looser > 0 ? 'looser' : 'tighter'}: {formatPercent(pRight)} instead of{' '}
+        {formatPercent(ledger.pRight)}
+      </span>
+      <Row $gap={6}>
+        {mayKeep ? (
+          <Button $small onPress={() => void keep()}>
+            Want it so
+          </Button>
+        ) : null}
+        <Button $small $look="quiet" onPress={onDone}>
+          Back
+        </Button>
+      </Row>
+    </WhatIfBox>
+  );
+}
+
+/** The steps' share of a bar's width, %; before them stands the reading. */
+const SPAN = 66;
+const BEFORE = 30;
+
+const endsOf = (amounts: number[]) =>
+  amounts.map((a, i) => {
     const start = amounts.slice(0, i).reduce((sum, b) => sum + b, 0);
     return [start, start + a] as const;
   });
-  const all = [0, ...ends.flat()];
+
+/** mm that the steps run over; it stands still while one is dragged. */
+function runningScale(amounts: number[]) {
+  const all = [0, ...endsOf(amounts).flat()];
   const low = Math.min(...all);
-  const width = Math.max(Math.max(...all) - low, 0.05);
-  const place = (x: number) => 30 + (66 * (x - low)) / width;
+  return { low, width: Math.max(Math.max(...all) - low, 0.05) };
+}
+
+/** Where each step's bar stands, %: the reading's end is the zero, the steps share the rest of the width. */
+function runningPlaces(amounts: number[], { low, width }: ReturnType<typeof runningScale>) {
+  const ends = endsOf(amounts);
+  const place = (x: number) => BEFORE + (SPAN * (x - low)) / width;
   return {
     zero: place(0),
     spans: ends.map(([a, b]) => ({
@@ -222,6 +351,11 @@ const Step = styled.div`
 const Bar = styled.span`
   position: relative; height: 10px; display: block;
   i { position: absolute; top: 0; height: 10px; }
+  &.slides { cursor: ew-resize; touch-action: none; overflow: hidden; }
+  &.slides:hover { background: var(--tint); }
+`;
+const WhatIfBox = styled.div`
+  background: var(--tint); border-radius: 4px; padding: 7px 10px; margin: 6px 0; display: flex; flex-direction: column; gap: 6px; font-size: 13.5px;
 `;
 const Total = styled.div`
   border-top: 1px solid var(--ink); margin-top: 4px; padding-top: 6px; display: flex; justify-content: space-between; align-items: baseline;

@@ -1,5 +1,4 @@
 import { useState } from 'react';
-import styled from 'styled-components';
 import {
   type BeamShape,
   bendingForce,
@@ -12,7 +11,7 @@ import { POLYMERS } from '../../core/shelf/polymers';
 import { given } from '../../core/shelf/table';
 import { Checkbox, Select, TextField } from '../ui/controls';
 import { Notice, Panel, Stack } from '../ui/layout';
-import { Facts, numberOf, TwoColumns } from './calculator';
+import { Facts, FieldGrid, numberOf, TwoColumns } from './calculator';
 
 /** A snap-fit beam: whether it bears its bend, and how hard it goes in and out. */
 export function ClickCalculator() {
@@ -59,7 +58,7 @@ export function ClickCalculator() {
   return (
     <TwoColumns>
       <Stack $gap={10}>
-        <Fields>
+        <FieldGrid>
           {field('length', 'Length, mm')}
           {field('thickness', 'Thickness at the root, mm')}
           {field('width', 'Width, mm')}
@@ -82,7 +81,7 @@ export function ClickCalculator() {
             options={POLYMERS.map(p => ({ value: p.key, label: p.key }))}
             onChange={p => setPlastic(p)}
           />
-        </Fields>
+        </FieldGrid>
         <Checkbox isSelected={often} onChange={setOften}>
           Clicked often, not once
         </Checkbox>
@@ -140,5 +139,3 @@ export function ClickCalculator() {
     </TwoColumns>
   );
 }
-
-const Fields = styled.div`display: grid; grid-template-columns: repeat(auto-fit, minmax(190px, 1fr)); gap: 10px; align-items: start;`;

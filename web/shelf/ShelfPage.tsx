@@ -9,6 +9,9 @@ import { ClickCalculator } from './ClickCalculator';
 import { DeriveCalculator } from './DeriveCalculator';
 import { FitCalculator } from './FitCalculator';
 import { GrooveCalculator } from './GrooveCalculator';
+import { PairCalculator } from './PairCalculator';
+import { RingCalculator } from './RingCalculator';
+import { ScrewCalculator } from './ScrewCalculator';
 import { ShelfSearch } from './ShelfSearch';
 import { StackCalculator } from './StackCalculator';
 import { TaperCalculator } from './TaperCalculator';
@@ -18,6 +21,9 @@ const TABS = [
   { id: 'work-out', title: 'Work it out' },
   { id: 'fits', title: 'ISO fits' },
   { id: 'stack', title: 'Stack' },
+  { id: 'pair', title: 'Two prints' },
+  { id: 'ring', title: 'Soft ring' },
+  { id: 'screw', title: 'Screw' },
   { id: 'click', title: 'Click' },
   { id: 'taper', title: 'Taper' },
   { id: 'groove', title: 'O-ring groove' },
@@ -61,6 +67,15 @@ export default function ShelfPage() {
           </TabPanel>
           <TabPanel id="stack">
             <StackCalculator />
+          </TabPanel>
+          <TabPanel id="pair">
+            <PairCalculator />
+          </TabPanel>
+          <TabPanel id="ring">
+            <RingCalculator />
+          </TabPanel>
+          <TabPanel id="screw">
+            <ScrewCalculator />
           </TabPanel>
           <TabPanel id="click">
             <ClickCalculator />

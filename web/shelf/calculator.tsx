@@ -30,6 +30,8 @@ export const TwoColumns = styled.div<{ $left?: string }>`
   display: grid; grid-template-columns: minmax(0, ${p => p.$left ?? '1.2fr'}) minmax(0, 1fr); gap: 22px; align-items: start;
   @media (max-width: 760px) { grid-template-columns: minmax(0, 1fr); }
 `;
+/** Number fields side by side. */
+export const FieldGrid = styled.div`display: grid; grid-template-columns: repeat(auto-fit, minmax(190px, 1fr)); gap: 10px; align-items: start;`;
 const Lines = styled.dl`
   margin: 0 0 10px; max-width: 560px;
   > div { display: flex; gap: 12px; justify-content: space-between; border-top: 1px solid var(--rule); padding: 6px 0; align-items: baseline; }

@@ -31,6 +31,8 @@ export interface Recipe {
   surfaces(p: Parameters): MateSurface[];
   /** Recipe's own reading of the finished triangles. */
   checks(p: Parameters, solid: BuiltSolid, context: CheckContext): Finding[];
+  /** What makes it go on, off and stay home more easily or less, at the same size. */
+  levers?(p: Parameters): EffortLever[];
   demo: DemoObject;
 }
 
@@ -116,6 +118,20 @@ export interface Finding {
   message: string;
   parameter?: string;
   remedy?: { label: string; parameter: string; text: string };
+}
+
+/** A parameter that sets the effort of a mate but not its size. */
+export interface EffortLever {
+  mate: string;
+  parameter: string;
+  /** In the middle of a sentence. */
+  label: string;
+  /** grip: on, off and home alike; entry: only while it goes on. */
+  acts: 'grip' | 'entry';
+  /** Effort grows with this power of it. */
+  power: number;
+  least: number;
+  most: number;
 }
 
 export interface BuiltSolid {

@@ -11,10 +11,10 @@ import type { Mate, Want } from '../../../core/job/document';
 import type { MateLedger } from '../../../core/job/ledger';
 import { activeMates, type ResolvedPart } from '../../../core/job/resolve';
 import { windowFor } from '../../../core/job/workshop';
-import { CRITICAL_READINGS } from '../../../core/measure/evaluate';
 import { formatPercent, formatPlain } from '../../../core/quantity/format';
 import { parseQuantity } from '../../../core/quantity/parse';
 import { useBench } from '../../job/bench-context';
+import { EffortNotes } from '../../job/EffortNotes';
 import { CommittedField } from '../../ui/CommittedField';
 import { Button, Select } from '../../ui/controls';
 import { Big, Empty, Lead, Notice, Panel, Row, Stack } from '../../ui/layout';
@@ -22,7 +22,9 @@ import { FONTS } from '../../ui/theme';
 import { ClearanceCurve } from './ClearanceCurve';
 import { EffectsPanel } from './EffectsPanel';
 import { FeelPanel } from './FeelPanel';
+import { GapPicture } from './GapPicture';
 import { OwnWindow } from './OwnWindow';
+import { SurerPanel } from './SurerPanel';
 import { WantPicture } from './WantPicture';
 
 const WANTS = WANT_NAMES.filter((name): name is StandardWant => name !== 'own');
@@ -68,8 +70,9 @@ export function FitStage() {
           ))}
         </Tabs>
       ) : null}
-      <Wants mate={mate} />
+      <Wants mate={mate} ledger={ledger} />
       <Stack $gap={12}>
+        <EffortNotes />
         {ledger ? <NextPrint ledger={ledger} /> : <Unmeasured mate={mate} />}
         {ledger ? <EffectsPanel ledger={ledger} /> : null}
         {ledger && canBeFelt(mate, ledger) ? <FeelPanel key={mate.id} ledger={ledger} /> : null}
@@ -78,7 +81,7 @@ export function FitStage() {
   );
 }
 
-function Wants({ mate }: { mate: Mate }) {
+function Wants({ mate, ledger }: { mate: Mate; ledger: MateLedger | undefined }) {
   const { edit, resolved, workshop } = useBench();
   const size = sizeOf(mate, resolved);
   const widened = size === null ? mate.want.window : windowForSize(mate.want, size);
@@ -112,6 +115,7 @@ function Wants({ mate }: { mate: Mate }) {
               ? ` On something this large it widens to ${windowWords(widened)} mm.`
               : ''}
           </p>
+          {ledger ? <GapPicture ledger={ledger} /> : null}
           {mate.want.window.unit === 'strain' ? (
             <Select
               label="Which side gives"
@@ -182,8 +186,6 @@ const canBeFelt = (mate: Mate, ledger: MateLedger) =>
   ['drop-on', 'slide', 'snug', 'press', 'own'].includes(mate.want.name);
 
 function NextPrint({ ledger }: { ledger: MateLedger }) {
-  const { go, select } = useBench();
-  const readings = ledger.dimension.readings.filter(r => r.struck === null).length;
   return (
     <>
       <Panel>
@@ -217,18 +219,7 @@ function NextPrint({ ledger }: { ledger: MateLedger }) {
             </span>
           ))}
         </Legend>
-        {readings < CRITICAL_READINGS ? (
-          <Button
-            $small
-            onPress={() => {
-              select(ledger.dimension.id);
-              go('measure', ledger.dimension.id);
-            }}
-          >
-            Read the {ledger.dimension.label.toLowerCase().split(',')[0]} {readings === 2 ? 'once' : 'twice'}{' '}
-            more
-          </Button>
-        ) : null}
+        <SurerPanel ledger={ledger} />
       </Panel>
     </>
   );

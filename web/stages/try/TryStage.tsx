@@ -8,6 +8,7 @@ import { formatPercent } from '../../../core/quantity/format';
 import { parseQuantity } from '../../../core/quantity/parse';
 import { post } from '../../api/client';
 import { useBench } from '../../job/bench-context';
+import { EffortNotes } from '../../job/EffortNotes';
 import { Button, TextField } from '../../ui/controls';
 import { Empty, Lead, MarkShape, markOfVerdict, Notice, Panel, Row, Stack } from '../../ui/layout';
 import { FONTS } from '../../ui/theme';
@@ -64,6 +65,7 @@ function Lesson({ right, next }: { right: boolean; next: number }) {
             ))}
           </ul>
         )}
+        <EffortNotes />
         <Row $wrap>
           {right ? (
             <Button $look="main" onPress={() => go('keep')}>

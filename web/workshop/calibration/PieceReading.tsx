@@ -86,6 +86,7 @@ export function PieceReading({ calibration, workshop, onChange }: Props) {
             event.preventDefault();
             if (text.trim()) keep(text);
             else if (own.length > 0) move(1);
+            else setProblem('Type what the caliper shows.');
           }}
           onKeyDown={event => {
             if (event.key === 'Backspace' && text === '' && own.length > 0) put(turn, own.slice(0, -1));
@@ -109,14 +110,12 @@ export function PieceReading({ calibration, workshop, onChange }: Props) {
           />
           <Row $gap={8} $wrap style={{ margin: '8px 0' }}>
             {own.map((value, i) => (
-              <Chip key={i}>{formatPlain(value, 3)}</Chip>
+              <Chip key={i}>{value.toFixed(2)}</Chip>
             ))}
             {own.length === 0 ? <span className="soft">Not read yet.</span> : null}
           </Row>
           <Row $gap={8}>
-            <Button type="submit" isDisabled={!text.trim()}>
-              Keep
-            </Button>
+            <Button type="submit">Keep</Button>
             <Button $look="quiet" onPress={() => move(-1)}>
               Back
             </Button>

@@ -2,7 +2,7 @@ import type { Recipe } from '../recipe';
 import { checkLip } from './checks';
 import { capDrawing, portDrawing } from './drawings';
 import { GUIDE } from './guide';
-import { MATES, PARAMETERS } from './parameters';
+import { effortLevers, MATES, PARAMETERS } from './parameters';
 import { refuse } from './refuse';
 import { capSolid, mateSurfaces } from './solid';
 
@@ -22,6 +22,7 @@ export const roundCap: Recipe = {
   solid: capSolid,
   surfaces: mateSurfaces,
   checks: checkLip,
+  levers: effortLevers,
   demo: {
     name: 'a vent port',
     sizes: {

@@ -1,4 +1,4 @@
-import type { MateSpec, ParameterSpec, Parameters } from '../recipe';
+import type { EffortLever, MateSpec, ParameterSpec, Parameters } from '../recipe';
 
 /** What a set of parameters asks for. */
 export const has = {
@@ -107,4 +107,21 @@ function length(
   shown?: (p: Parameters) => boolean,
 ): ParameterSpec {
   return { kind: 'length', name, label, group, min, max, default: expression, shown };
+}
+
+/** A ring's push goes with its wall (p = E·ε·t/r); the chamfer only eases it on. */
+export function effortLevers(p: Parameters): EffortLever[] {
+  const levers: EffortLever[] = [];
+  for (const mate of has.skirt(p) ? ['skirt', 'lip'] : [])
+    levers.push(
+      { mate, parameter: 'wall', label: 'skirt wall', acts: 'grip', power: 1, least: 0.8, most: 6 },
+      { mate, parameter: 'leadIn', label: 'entry chamfer', acts: 'entry', power: 0, least: 0, most: 3 },
+    );
+  // A solid plug (wall 0) gives nowhere: there is no lever.
+  for (const mate of has.plug(p) && p.plugWall !== 0 ? ['plug', 'bead'] : [])
+    levers.push(
+      { mate, parameter: 'plugWall', label: 'plug wall', acts: 'grip', power: 1, least: 0.8, most: 6 },
+      { mate, parameter: 'leadIn', label: 'entry chamfer', acts: 'entry', power: 0, least: 0, most: 3 },
+    );
+  return levers;
 }

@@ -1,0 +1,64 @@
+import { MINUTES_A_READING, pieceMinutes, USUAL_LAYER } from '../calibration/estimate';
+import { FEATURES } from '../calibration/piece';
+import { betweenPieces } from '../calibration/profile';
+import { chanceWithin } from '../fit/probability';
+import type { MateLedger } from './ledger';
+import type { Workshop } from './workshop';
+
+/** A way to be surer of the next print, in the order of what a minute of it wins. */
+export interface Surer {
+  what: 'read-again' | 'calibrate';
+  words: string;
+  /** P(right) once it is done, about. */
+  pRight: number;
+  minutes: number;
+}
+
+/** What the line of a well-read piece leaves in doubt at a usual size, sd, mm. Measured on the practice printers. */
+const PIECE_LEAVES = 0.025;
+/** Less than this wins nothing worth a walk to the bench. */
+const WORTHWHILE = 0.02;
+/** Taking the object up again, minutes. Common practice, no source. */
+const TAKE_UP = 1;
+
+/**
+ * What would make the first print surer, and what it costs. Empty once it was tried: a print teaches more
+ * than either. The doubts are taken as normal, the number as drawn in the window's best place.
+ * @param spread sd of one reading of this dimension beyond what all of them share, mm; how many were taken
+ */
+export function waysToBeSurer(
+  ledger: MateLedger,
+  { spread, count }: { spread: number; count: number },
+  workshop: Workshop,
+): Surer[] {
+  if (ledger.tries > 0) return [];
+  const { window, reading, prior, scatter } = ledger;
+  const chance = (u: number, sd: number) => {
+    const middle = (window.min + window.max) / 2;
+    return chanceWithin(window.min, window.max, middle, Math.hypot(u, sd, scatter));
+  };
+  const now = chance(reading.u, prior.sd);
+  const ways: Surer[] = [];
+  const offer = (what: Surer['what'], words: string, then: number, minutes: number) => {
+    if (then - now >= WORTHWHILE)
+      ways.push({ what, words, pRight: Math.min(0.99, ledger.pRight + then - now), minutes });
+  };
+  const again = Math.max(0, reading.u ** 2 - spread ** 2 / count + spread ** 2 / (count + 2));
+  offer(
+    'read-again',
+    'read it twice more',
+    chance(Math.sqrt(again), prior.sd),
+    TAKE_UP + 2 * MINUTES_A_READING,
+  );
+  if (!ledger.calibration) {
+    const printer = workshop.printers[0]!;
+    const sd = Math.hypot(PIECE_LEAVES, betweenPieces(workshop.belief.repeatability));
+    offer(
+      'calibrate',
+      'print the calibration piece and read it; it serves every later job too',
+      chance(reading.u, sd),
+      pieceMinutes(printer.nozzle, USUAL_LAYER) + 2 * FEATURES.length * MINUTES_A_READING,
+    );
+  }
+  return ways.sort((a, b) => (b.pRight - now) / b.minutes - (a.pRight - now) / a.minutes);
+}

@@ -1,0 +1,76 @@
+import { formatPlain } from '../quantity/format';
+import type { EffortLever, Parameters } from '../shape/recipes/recipe';
+import type { JobDocument, Mate } from './document';
+import { type History, standing, type TryMate } from './history';
+import { activeMates, type ResolvedPart } from './resolve';
+
+/** What to change so that it goes on, off or stays home more easily, while the size that sat right stays. */
+export interface EffortAdvice {
+  mate: Mate;
+  words: string;
+  /** The parameter to set, where one does it. */
+  remedy?: { label: string; parameter: string; text: string };
+}
+
+/** One step softer or firmer: a quarter less, a third more. Common practice, no source. */
+const SOFTER = 0.75;
+const FIRMER = 4 / 3;
+/** An entry chamfer grows by this, mm. Common practice, no source. */
+const LONGER_ENTRY = 0.6;
+
+/** From the last try of each mate; nothing where the size itself was wrong: that comes first. */
+export function effortAdvice(
+  document: JobDocument,
+  resolved: ResolvedPart,
+  history: History,
+): EffortAdvice[] {
+  const { tries } = standing(history);
+  const levers = resolved.recipe.levers?.(resolved.parameters) ?? [];
+  const mates = activeMates(document, resolved.part, resolved.recipe, resolved.parameters);
+  return mates.flatMap(mate => {
+    const said = tries.findLast(t => t.mates[mate.id]?.effort)?.mates[mate.id];
+    if (!said?.effort || (said.verdict !== undefined && said.verdict !== 'right')) return [];
+    const own = levers.filter(l => l.mate === mate.ours.surface);
+    const advice = adviseOn(said.effort, mate, own, resolved.parameters);
+    return advice ? [{ mate, ...advice }] : [];
+  });
+}
+
+function adviseOn(
+  { on, off, home }: NonNullable<TryMate['effort']>,
+  { name }: Mate,
+  levers: readonly EffortLever[],
+  p: Parameters,
+): Omit<EffortAdvice, 'mate'> | null {
+  const grip = levers.find(l => l.acts === 'grip');
+  const entry = levers.find(l => l.acts === 'entry');
+  const change = (lever: EffortLever | undefined, to: (now: number) => number) => {
+    const now = lever && p[lever.parameter];
+    if (!lever || typeof now !== 'number') return undefined;
+    const text = formatPlain(Math.min(lever.most, Math.max(lever.least, Math.round(to(now) * 20) / 20)), 2);
+    return text === formatPlain(now, 2)
+      ? undefined
+      : { label: `Make the ${lever.label} ${text} mm`, parameter: lever.parameter, text };
+  };
+  const softer = change(grip, now => now * SOFTER ** (1 / grip!.power));
+  const firmer = change(grip, now => now * FIRMER ** (1 / grip!.power));
+  const stays = 'The diameter stays: it sat right.';
+  if (home === 'too-easy')
+    return { words: `${name} does not hold once home. ${stays} A firmer wall grips more.`, remedy: firmer };
+  if (on === 'too-hard' && home !== 'too-hard' && off !== 'too-hard')
+    return {
+      words: `${name} is hard to start but right once home. ${stays} A longer entry chamfer helps it on.`,
+      remedy: change(entry, now => now + LONGER_ENTRY),
+    };
+  if (on === 'too-hard' || off === 'too-hard' || home === 'too-hard')
+    return {
+      words: `${name} takes too much force. ${stays} A softer wall takes a quarter off the effort.`,
+      remedy: softer,
+    };
+  if (off === 'too-easy' || on === 'too-easy')
+    return {
+      words: `${name} comes ${off === 'too-easy' ? 'off' : 'on'} too easily. ${stays} A firmer wall grips more.`,
+      remedy: firmer,
+    };
+  return null;
+}

@@ -1,0 +1,184 @@
+import { describe, expect, test } from 'vitest';
+import { requireRecipe } from '../shape/recipes';
+import { waysToBeSurer } from './cheapest';
+import type { JobDocument } from './document';
+import { applyEdit, type Edit } from './edits';
+import { effectsOf } from './effects';
+import { effortAdvice } from './effort';
+import { EMPTY_HISTORY, type History, type TryMate } from './history';
+import { chanceIf } from './ledger';
+import { newJob } from './new-job';
+import { gainsOf, printerBelief, printScatter } from './printer-belief';
+import { resolvePart } from './resolve';
+import { readEdit as read } from './testing';
+import { type Calibration, FIRST_WORKSHOP, type Workshop } from './workshop';
+
+const recipe = requireRecipe('round-cap');
+const job = (materialId: string, ...edits: Edit[]): JobDocument =>
+  edits.reduce((j, e) => applyEdit(j, e, FIRST_WORKSHOP), newJob('Cap', recipe, FIRST_WORKSHOP, materialId));
+const skirt = (document: JobDocument, workshop: Workshop = FIRST_WORKSHOP) =>
+  resolvePart(document, 'part-1', workshop, EMPTY_HISTORY).ledger.mates.find(m => m.mate.id === 'skirt')!;
+const measured = job('petg', read('rim', 31.7), read('rim', 31.72), read('rim', 31.69));
+
+const calibration: Calibration = {
+  id: 'c',
+  printerId: 'printer',
+  materialId: 'petg',
+  at: '2026-11-01T00:00:00.000Z',
+  note: '',
+  rows: [8, 12, 20, 32].map(drawn => ({ kind: 'hole' as const, drawn, printed: 0.998 * drawn - 0.2 })),
+};
+const calibrated = { ...FIRST_WORKSHOP, calibrations: [calibration] };
+
+describe('what would make the first print surer', () => {
+  test('a shaky reading is read again first; an uncalibrated printer is worth a piece', () => {
+    const shaky = job('petg', read('rim', 31.6), read('rim', 31.8));
+    const ways = waysToBeSurer(skirt(shaky), { spread: 0.141, count: 2 }, FIRST_WORKSHOP);
+    expect(ways.map(w => w.what)).toEqual(['read-again', 'calibrate']);
+    expect(ways[0]!.minutes).toBeLessThan(2);
+    const sure = waysToBeSurer(skirt(measured), { spread: 0.02, count: 3 }, FIRST_WORKSHOP);
+    expect(sure.map(w => w.what)).toEqual(['calibrate']);
+    expect(sure[0]!.pRight).toBeGreaterThan(skirt(measured).pRight + 0.2);
+  });
+  test('what it promises of a piece is about what a piece then gives', () => {
+    const [way] = waysToBeSurer(skirt(measured), { spread: 0.02, count: 3 }, FIRST_WORKSHOP);
+    expect(Math.abs(way!.pRight - skirt(measured, calibrated).pRight)).toBeLessThan(0.12);
+  });
+  test('a calibrated printer and good readings leave nothing to offer', () => {
+    const ledger = skirt(measured, calibrated);
+    expect(waysToBeSurer(ledger, { spread: 0.02, count: 3 }, calibrated)).toEqual([]);
+  });
+});
+
+describe('what if', () => {
+  test('the number as it is gives what the ledger says; any other is no better', () => {
+    const ledger = skirt(measured);
+    expect(chanceIf(ledger, {})).toBeCloseTo(ledger.pRight, 9);
+    for (const by of [-0.2, -0.05, 0.05, 0.2])
+      expect(chanceIf(ledger, { model: ledger.model + by })).toBeLessThan(ledger.pRight + 1e-3);
+    expect(chanceIf(ledger, { window: { min: -1, max: 1 } })).toBeGreaterThan(0.99);
+  });
+});
+
+describe('a calibration and size', () => {
+  const two = job(
+    'petg',
+    { kind: 'parameter', partId: 'part-1', name: 'lip', expression: { text: 'skirt', unit: 'none' } },
+    read('rim', 60),
+    read('groove', 20),
+  );
+  test('mates of different sizes each start from their own size, and the chain adds up', () => {
+    const { mates } = resolvePart(two, 'part-1', calibrated, EMPTY_HISTORY).ledger;
+    const compensation = (id: string) =>
+      mates.find(m => m.mate.id === id)!.steps.find(s => s.step === 'compensation')!.amount;
+    // 0.002 of 40 mm more on the larger one, drawn towards a scale of 1 by what is known of printers.
+    const more = compensation('skirt') - compensation('lip');
+    expect(more).toBeGreaterThan(0.04);
+    expect(more).toBeLessThan(0.085);
+    for (const m of mates)
+      expect(
+        m.steps.reduce((sum, s) => sum + s.amount, 0),
+        m.mate.id,
+      ).toBeCloseTo(m.model, 9);
+  });
+  test('another nozzle is another printer', () => {
+    const other = { ...calibrated, calibrations: [{ ...calibration, nozzle: 0.6 }] };
+    expect(skirt(measured, other).calibration).toBeNull();
+  });
+  test('slots stand in for holes, with more doubt; settings that correct sizes start at nothing', () => {
+    const part = { printerId: 'printer', materialId: 'petg' };
+    const slots: Calibration = { ...calibration, rows: calibration.rows.map(r => ({ ...r, kind: 'slot' })) };
+    const by = (c: Calibration) =>
+      printerBelief({ ...FIRST_WORKSHOP, calibrations: [c] }, part, 'inside', 'hole', 20);
+    expect(by(slots).mean).toBeCloseTo(by(calibration).mean, 9);
+    expect(by(slots).sd).toBeGreaterThan(by(calibration).sd);
+    const said = by({ ...calibration, rows: [], compensates: true });
+    expect(said).toMatchObject({ mean: 0, calibration: { id: 'c' } });
+    // Read with those settings on, the readings count.
+    expect(by({ ...calibration, compensates: true }).mean).toBeCloseTo(by(calibration).mean, 9);
+  });
+  test('every example fit gains by it', () => {
+    const both: Calibration = {
+      ...calibration,
+      rows: [
+        ...calibration.rows,
+        ...[6, 12, 20].map(drawn => ({ kind: 'peg' as const, drawn, printed: drawn + 0.1 })),
+      ],
+    };
+    for (const gain of gainsOf(both, FIRST_WORKSHOP))
+      expect(gain.after, gain.words).toBeGreaterThan(gain.before);
+    expect(printScatter({ ...FIRST_WORKSHOP, calibrations: [] }, calibration)).toBe(0.04);
+  });
+});
+
+describe('effort apart from size', () => {
+  const soft = job('tpu', read('rim', 31.7));
+  const advised = (said: TryMate, document = soft) => {
+    const history = {
+      versions: [{ id: 'v', voided: null, mates: [] }],
+      prints: [{ id: 'p', versionId: 'v', voided: null }],
+      tries: [
+        {
+          id: 't',
+          printId: 'p',
+          voided: null,
+          at: '2026-11-01T00:00:00.000Z',
+          note: '',
+          mates: { skirt: said },
+        },
+      ],
+    } as unknown as History;
+    return effortAdvice(document, resolvePart(document, 'part-1', FIRST_WORKSHOP, EMPTY_HISTORY), history);
+  };
+  test('too hard all over: a softer wall, the diameter stays', () => {
+    const [advice] = advised({ verdict: 'right', effort: { on: 'too-hard', off: 'too-hard' } });
+    expect(advice!.words).toContain('The diameter stays');
+    expect(advice!.remedy).toMatchObject({ parameter: 'wall', text: '1.2' });
+  });
+  test('hard to start only: a longer entry; slack at home: a firmer wall', () => {
+    expect(advised({ verdict: 'right', effort: { on: 'too-hard', home: 'good' } })[0]!.remedy).toMatchObject({
+      parameter: 'leadIn',
+      text: '1.2',
+    });
+    expect(advised({ effort: { home: 'too-easy' } })[0]!.remedy).toMatchObject({
+      parameter: 'wall',
+      text: '2.15',
+    });
+    expect(advised({ verdict: 'right', effort: { off: 'too-easy' } })[0]!.words).toContain(
+      'comes off too easily',
+    );
+  });
+  test('where the size was wrong, size comes first; where all is good, nothing is said', () => {
+    expect(advised({ verdict: 'tight', effort: { on: 'too-hard' } })).toEqual([]);
+    expect(advised({ verdict: 'right', effort: { on: 'good', off: 'good', home: 'good' } })).toEqual([]);
+  });
+});
+
+describe('bonded mates', () => {
+  const glued = (materialId: string, forceN: number | null) => {
+    const want = {
+      name: 'glue' as const,
+      window: { min: 0.1, max: 0.3, unit: 'mm' as const },
+      prefer: 'none' as const,
+    };
+    const document = job(
+      materialId,
+      read('rim', 31.7),
+      { kind: 'want', mateId: 'skirt', want },
+      {
+        kind: 'brief',
+        brief: { loads: [{ id: 'l', words: 'pulled', forceN, direction: 'up' }] },
+      },
+    );
+    const resolved = resolvePart(document, 'part-1', FIRST_WORKSHOP, EMPTY_HISTORY);
+    const ledger = resolved.ledger.mates.find(m => m.mate.id === 'skirt')!;
+    return effectsOf(ledger, resolved, document.brief);
+  };
+  test('area and what it may carry; a load beyond that stops', () => {
+    const [joint, carries] = glued('pla', 100);
+    expect(joint).toMatchObject({ label: 'joint of', level: 'ok' });
+    expect(carries!.level).toBe('ok');
+    expect(glued('pla', 100_000)[1]!.level).toBe('stop');
+    expect(glued('petg', null)[0]!.level).toBe('warn');
+  });
+});

@@ -1,0 +1,53 @@
+import { useMemo } from 'react';
+import { useNavigate } from 'react-router';
+import styled from 'styled-components';
+import { type Surer, waysToBeSurer } from '../../../core/job/cheapest';
+import type { MateLedger } from '../../../core/job/ledger';
+import { formatPercent, formatPlain } from '../../../core/quantity/format';
+import { useBench } from '../../job/bench-context';
+import { Button } from '../../ui/controls';
+
+/** What would make the first print surer, cheapest first. */
+export function SurerPanel({ ledger }: { ledger: MateLedger }) {
+  const { resolved, workshop, select, go } = useBench();
+  const navigate = useNavigate();
+  const ways = useMemo(() => {
+    const state = resolved.dimensions.get(ledger.dimension.id);
+    const count = state?.counted.length ?? 0;
+    const spread = count > 0 ? (state!.evaluation!.budget[0]?.u ?? 0) * Math.sqrt(count) : 0;
+    return waysToBeSurer(ledger, { spread, count: Math.max(1, count) }, workshop);
+  }, [ledger, resolved, workshop]);
+  if (ways.length === 0) return null;
+  const follow = (what: Surer['what']) => {
+    if (what === 'calibrate') void navigate('/workshop');
+    else {
+      select(ledger.dimension.id);
+      go('measure', ledger.dimension.id);
+    }
+  };
+  return (
+    <>
+      <h3>To be surer before the first print</h3>
+      <Ways>
+        {ways.map(way => (
+          <li key={way.what}>
+            <span>
+              <b>{formatPercent(way.pRight)}</b> if you {way.words}:{' '}
+              {way.minutes < 5 ? 'a minute or two' : `about ${formatPlain(way.minutes, 0)} minutes`}.
+            </span>
+            <Button $small onPress={() => follow(way.what)}>
+              {way.what === 'calibrate'
+                ? 'Calibrate'
+                : `Read the ${ledger.dimension.label.toLowerCase().split(',')[0]} twice more`}
+            </Button>
+          </li>
+        ))}
+      </Ways>
+    </>
+  );
+}
+
+const Ways = styled.ul`
+  list-style: none; margin: 4px 0 0; padding: 0;
+  li { display: flex; justify-content: space-between; gap: 14px; align-items: center; border-top: 1px solid var(--rule); padding: 7px 0; }
+`;
