@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { Id, JobDocument } from '../core/job/document';
 import { Edit } from '../core/job/edits';
-import { History, Print, Try, TryMate, Version } from '../core/job/history';
+import { History, LadderTry, Print, Try, TryMate, Version } from '../core/job/history';
 
 export const CreateJob = z.object({
   title: z.string().trim().min(1, 'Give the job a name.').max(300, 'At most 300 characters.'),
@@ -64,8 +64,13 @@ export const RecordTry = z.object({
   mates: z.record(Id, TryMate).refine(m => Object.keys(m).length > 0, 'Say how at least one surface feels.'),
   note: z.string().max(2000).default(''),
 });
+export const MakeLadder = z.object({ mateId: Id, partId: Id });
+export const RecordLadderTry = z.object({
+  ladderId: Id,
+  verdicts: LadderTry.shape.verdicts.refine(v => v.some(x => x !== null), 'Say how at least one ring feels.'),
+});
 export const VoidRow = z.object({
-  kind: z.enum(['version', 'print', 'try']),
+  kind: z.enum(['version', 'print', 'try', 'ladder', 'ladder-try']),
   id: Id,
   reason: z.string().trim().min(1, 'Say why it does not count.').max(300),
 });

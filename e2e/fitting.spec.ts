@@ -227,6 +227,31 @@ test('the practice printer makes the piece and reads it', async ({ page, bench }
   await expect(page.getByText(/The first layer (bulges out|does not bulge)/)).toBeVisible();
 });
 
+test('a ladder of rings is printed, tried and learned from before the first part', async ({
+  page,
+  bench,
+}) => {
+  const id = await bench.measuredJob();
+  await page.goto(`${bench.url}/jobs/${id}/fit`);
+  await page.getByRole('button', { name: 'Make a ladder' }).click();
+  await expect(page.getByRole('heading', { name: 'The ladder' })).toBeVisible();
+  const download = page.waitForEvent('download');
+  await page.getByRole('link', { name: '3MF' }).click();
+  expect((await download).suggestedFilename()).toMatch(/ladder\.3mf$/);
+  const words = ['won’t go', 'tight', 'tight', 'right', 'loose'];
+  for (const [i, word] of words.entries())
+    await page
+      .getByRole('radiogroup', { name: `Ring ${i + 1}` })
+      .getByText(word, { exact: true })
+      .click();
+  await page.getByRole('button', { name: 'Record the ladder' }).click();
+  await expect(page.getByRole('heading', { name: 'The ladder, tried' })).toBeVisible();
+  await expect(page.getByText(/Skirt over rim: the ladder was tried, so it prints about/)).toBeVisible();
+  await page.getByRole('button', { name: 'Put it away' }).click();
+  await expect(page.getByRole('heading', { name: 'The ladder, tried' })).toBeHidden();
+  await expect(page.getByRole('button', { name: 'Make a ladder' })).toBeVisible();
+});
+
 test('effort is judged apart from size: the wall changes, the diameter stays', async ({ page, bench }) => {
   const id = await bench.measuredJob();
   const { revision } = await bench.api('GET', `/jobs/${id}`);

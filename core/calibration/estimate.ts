@@ -31,9 +31,9 @@ export function pieceVolume(): number {
   return volume;
 }
 
-/** Minutes to print it all solid, as a thin plate is. @param nozzle and layer, mm */
-export const pieceMinutes = (nozzle: number, layer: number): number =>
-  START + pieceVolume() / (WIDTH_PER_NOZZLE * nozzle * layer * SPEED) / 60;
+/** Minutes to print a small part all solid: the piece, unless another volume is given. @param nozzle and layer, mm */
+export const pieceMinutes = (nozzle: number, layer: number, volume = pieceVolume()): number =>
+  START + volume / (WIDTH_PER_NOZZLE * nozzle * layer * SPEED) / 60;
 
 /** @param density g/cm³ */
 export const pieceGrams = (density: number): number => (pieceVolume() / 1000) * density;

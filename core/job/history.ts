@@ -82,20 +82,57 @@ export const Try = z.object({
   note: z.string().max(2000),
 });
 
-export const History = z.object({ versions: z.array(Version), prints: z.array(Print), tries: z.array(Try) });
+/** A row of rings in steps of one mate's size, printed at once. */
+export const Ladder = z.object({
+  ...Voidable,
+  mateId: Id,
+  partId: Id,
+  printerId: Id.nullable(),
+  materialId: Id.nullable(),
+  want: Want,
+  /** What was drawn, rung by rung. */
+  sizes: z.array(z.number().positive().max(5000)).min(2).max(12),
+});
+
+/** How the rungs felt on the object; null for one that was not tried. */
+export const LadderTry = z.object({
+  ...Voidable,
+  ladderId: Id,
+  verdicts: z.array(VERDICT.nullable()).min(1).max(12),
+});
+
+export const History = z.object({
+  versions: z.array(Version),
+  prints: z.array(Print),
+  tries: z.array(Try),
+  ladders: z.array(Ladder).default([]),
+  ladderTries: z.array(LadderTry).default([]),
+});
 
 export type Version = z.infer<typeof Version>;
 export type Print = z.infer<typeof Print>;
 export type Try = z.infer<typeof Try>;
 export type TryMate = z.infer<typeof TryMate>;
+export type Ladder = z.infer<typeof Ladder>;
+export type LadderTry = z.infer<typeof LadderTry>;
 export type History = z.infer<typeof History>;
 
-export const EMPTY_HISTORY: History = { versions: [], prints: [], tries: [] };
+export const EMPTY_HISTORY: History = {
+  versions: [],
+  prints: [],
+  tries: [],
+  ladders: [],
+  ladderTries: [],
+};
 
 /** What still counts. */
 export function standing(history: History): History {
   const versions = history.versions.filter(v => v.voided === null);
   const prints = history.prints.filter(p => p.voided === null && versions.some(v => v.id === p.versionId));
   const tries = history.tries.filter(t => t.voided === null && prints.some(p => p.id === t.printId));
-  return { versions, prints, tries };
+  const ladders = history.ladders.filter(l => l.voided === null);
+  const ladderTries = history.ladderTries.filter(
+    t => t.voided === null && ladders.some(l => l.id === t.ladderId),
+  );
+  return { versions, prints, tries, ladders, ladderTries };
 }

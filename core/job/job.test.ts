@@ -44,6 +44,7 @@ function tried(
   const at = '2026-01-02T00:00:00.000Z';
   const want = job.mates.find(m => m.id === 'skirt')!.want;
   return {
+    ...EMPTY_HISTORY,
     versions: [
       {
         id: 'v1',

@@ -39,6 +39,8 @@ export interface MateLedger {
   doubts: { name: string; share: number }[];
   reason: string;
   tries: number;
+  /** Whether a ladder was tried, 0 or 1. */
+  ladders: number;
   posterior: MatePosterior;
 }
 
@@ -156,7 +158,7 @@ function envelopeOf({ value, form }: Evaluation, { side, soft }: Pick<Mate, 'sid
  */
 function trialsOf(questions: readonly Question[], history: History): Trial[] {
   const { versions, prints, tries } = standing(history);
-  return prints.flatMap(print => {
+  const parts = prints.flatMap(print => {
     const version = versions.find(v => v.id === print.versionId)!;
     const said = Object.assign(
       {},
@@ -172,6 +174,23 @@ function trialsOf(questions: readonly Question[], history: History): Trial[] {
       mates[q.id] = { model: drawn.model, verdict: own.verdict, printed: own.printed, scale };
     }
     return Object.keys(mates).length > 0 ? [{ mates }] : [];
+  });
+  // A ladder comes before the parts it saves: what was said last of a part still counts as the last word.
+  return [...rungsOf(questions, history), ...parts];
+}
+
+/** Each rung that was tried is a print of its own; rungs lie flat. */
+function rungsOf(questions: readonly Question[], history: History): Trial[] {
+  const { ladders, ladderTries } = standing(history);
+  return ladderTries.flatMap(said => {
+    const ladder = ladders.find(l => l.id === said.ladderId)!;
+    const q = questions.find(x => x.id === ladder.mateId);
+    if (!q || groupOf(q.side, { ...ladder, pose: 'as-drawn' }) !== q.group) return [];
+    const scale = verdictScale(windowOn(ladder.want, q.reading.value, q.mate), ladder.want.window.unit);
+    return ladder.sizes.flatMap((model, i) => {
+      const verdict = said.verdicts[i];
+      return verdict ? [{ mates: { [q.id]: { model, verdict, scale, rung: true } } }] : [];
+    });
   });
 }
 
@@ -219,7 +238,8 @@ function chainOf(
     sd,
     doubts: variances.map(v => ({ ...v, share: v.share / total })).sort((a, b) => b.share - a.share),
     reason: next.reason,
-    tries: trials.filter(t => t.mates[q.id]).length,
+    tries: trials.filter(t => t.mates[q.id] && !t.mates[q.id]!.rung).length,
+    ladders: trials.some(t => t.mates[q.id]?.rung) ? 1 : 0,
     posterior: next.posterior,
   };
 }

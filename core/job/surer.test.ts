@@ -1,6 +1,5 @@
 import { describe, expect, test } from 'vitest';
 import { requireRecipe } from '../shape/recipes';
-import { waysToBeSurer } from './cheapest';
 import type { JobDocument } from './document';
 import { applyEdit, type Edit } from './edits';
 import { effectsOf } from './effects';
@@ -10,6 +9,7 @@ import { chanceIf } from './ledger';
 import { newJob } from './new-job';
 import { gainsOf, printerBelief, printScatter } from './printer-belief';
 import { resolvePart } from './resolve';
+import { waysToBeSurer } from './surer';
 import { readEdit as read } from './testing';
 import { type Calibration, FIRST_WORKSHOP, type Workshop } from './workshop';
 
@@ -34,19 +34,22 @@ describe('what would make the first print surer', () => {
   test('a shaky reading is read again first; an uncalibrated printer is worth a piece', () => {
     const shaky = job('petg', read('rim', 31.6), read('rim', 31.8));
     const ways = waysToBeSurer(skirt(shaky), { spread: 0.141, count: 2 }, FIRST_WORKSHOP);
-    expect(ways.map(w => w.what)).toEqual(['read-again', 'calibrate']);
+    expect(ways.map(w => w.what)).toEqual(['read-again', 'ladder', 'calibrate']);
     expect(ways[0]!.minutes).toBeLessThan(2);
     const sure = waysToBeSurer(skirt(measured), { spread: 0.02, count: 3 }, FIRST_WORKSHOP);
-    expect(sure.map(w => w.what)).toEqual(['calibrate']);
-    expect(sure[0]!.pRight).toBeGreaterThan(skirt(measured).pRight + 0.2);
+    expect(sure.map(w => w.what)).toEqual(['ladder', 'calibrate']);
+    expect(sure[1]!.pRight).toBeGreaterThan(skirt(measured).pRight + 0.2);
   });
   test('what it promises of a piece is about what a piece then gives', () => {
-    const [way] = waysToBeSurer(skirt(measured), { spread: 0.02, count: 3 }, FIRST_WORKSHOP);
+    const way = waysToBeSurer(skirt(measured), { spread: 0.02, count: 3 }, FIRST_WORKSHOP).find(
+      w => w.what === 'calibrate',
+    );
     expect(Math.abs(way!.pRight - skirt(measured, calibrated).pRight)).toBeLessThan(0.12);
   });
-  test('a calibrated printer and good readings leave nothing to offer', () => {
+  test('a calibrated printer and good readings leave at most a ladder to offer', () => {
     const ledger = skirt(measured, calibrated);
-    expect(waysToBeSurer(ledger, { spread: 0.02, count: 3 }, calibrated)).toEqual([]);
+    const left = waysToBeSurer(ledger, { spread: 0.02, count: 3 }, calibrated);
+    expect(left.map(w => w.what).filter(w => w !== 'ladder')).toEqual([]);
   });
 });
 
@@ -111,10 +114,60 @@ describe('a calibration and size', () => {
   });
 });
 
+describe('a ladder', () => {
+  const ladder: History['ladders'][number] = {
+    id: 'l',
+    at: '2026-11-01T00:00:00.000Z',
+    voided: null,
+    mateId: 'skirt',
+    partId: 'part-1',
+    printerId: 'printer',
+    materialId: 'petg',
+    want: measured.mates.find(m => m.id === 'skirt')!.want,
+    sizes: [31.85, 31.97, 32.09, 32.21, 32.33],
+  };
+  const said = (
+    verdicts: History['ladderTries'][number]['verdicts'],
+    change: Partial<typeof ladder> = {},
+  ) => {
+    const history: History = {
+      ...EMPTY_HISTORY,
+      ladders: [{ ...ladder, ...change }],
+      ladderTries: [{ id: 't', at: ladder.at, voided: null, ladderId: 'l', verdicts }],
+    };
+    return resolvePart(measured, 'part-1', FIRST_WORKSHOP, history).ledger.mates.find(
+      m => m.mate.id === 'skirt',
+    )!;
+  };
+  test('the ring that sat right is about the number, and the next print is surer', () => {
+    const after = said(['wont-go', 'tight', 'tight', 'right', 'loose']);
+    expect(Math.abs(after.model - 32.21)).toBeLessThan(0.05);
+    expect(after.pRight).toBeGreaterThan(skirt(measured).pRight + 0.3);
+    expect(after).toMatchObject({ tries: 0, ladders: 1 });
+    expect(after.reason).toContain('the ladder was tried');
+    expect(waysToBeSurer(after, { spread: 0.02, count: 3 }, FIRST_WORKSHOP)).toEqual([]);
+  });
+  test('what it promised is about what it gives', () => {
+    const way = waysToBeSurer(skirt(measured), { spread: 0.02, count: 3 }, FIRST_WORKSHOP).find(
+      w => w.what === 'ladder',
+    )!;
+    expect(Math.abs(way.pRight - said(['wont-go', 'tight', 'tight', 'right', 'loose']).pRight)).toBeLessThan(
+      0.15,
+    );
+  });
+  test('skipped rings, another plastic and a voided ladder say nothing', () => {
+    const untouched = skirt(measured).model;
+    expect(said([null, null, null, null, null]).model).toBe(untouched);
+    expect(said(['tight', 'tight', 'tight', 'tight', 'tight'], { materialId: 'pla' }).model).toBe(untouched);
+    expect(said(['tight', 'tight', 'tight', 'tight', 'tight'], { voided: 'no' }).model).toBe(untouched);
+  });
+});
+
 describe('effort apart from size', () => {
   const soft = job('tpu', read('rim', 31.7));
   const advised = (said: TryMate, document = soft) => {
     const history = {
+      ...EMPTY_HISTORY,
       versions: [{ id: 'v', voided: null, mates: [] }],
       prints: [{ id: 'p', versionId: 'v', voided: null }],
       tries: [

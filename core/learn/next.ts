@@ -103,7 +103,11 @@ function bestModel(mate: NextMate, own: MatePosterior, s: number, trials: readon
   const model = (clearance: number) =>
     mate.reading.value + (mate.side === 'inside' ? 1 : -1) * (clearance + (mate.shift ?? 0));
   const sat = trials.findLast(t => t.mates[mate.id])?.mates[mate.id];
-  if (sat?.verdict === 'right' && worth(drawnClearance(mate, sat.model)) > worth(drawn) - LEAVE_ALONE)
+  if (
+    !sat?.rung &&
+    sat?.verdict === 'right' &&
+    worth(drawnClearance(mate, sat.model)) > worth(drawn) - LEAVE_ALONE
+  )
     return sat.model;
   return model(drawn);
 }
@@ -124,6 +128,8 @@ function reasonFor(
   if (!last) {
     return `${name}: not tried yet; a print is expected to come out ${tighter(prior.mean)}, give or take ${formatPlain(own.sd)}.`;
   }
+  if (last.rung)
+    return `${name}: the ladder was tried, so it prints about ${tighter(own.mean)}, give or take ${formatPlain(own.sd)}.`;
   const change = model - last.model;
   const learned = `${tighter(own.mean)}, give or take ${formatPlain(own.sd)}`;
   if (Math.abs(change) < 0.005)

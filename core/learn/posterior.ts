@@ -26,6 +26,8 @@ export interface Observation {
   scale?: VerdictScale;
   /** The print's own size, measured. */
   printed?: { value: number; u: number };
+  /** One ring of a ladder, not a part. */
+  rung?: boolean;
 }
 
 export interface Trial {

@@ -83,6 +83,32 @@ export function benchRoutes(app: App): Router {
     res.json({ verdicts });
   });
 
+  /** Puts each ring of a ladder on the hidden object. */
+  router.post('/jobs/:id/ladders/:ladderId/try-on', async (req, res) => {
+    const job = await readJob(store.db, req.params.id);
+    const ladder = job.history.ladders.find(l => l.id === req.params.ladderId);
+    const mate = job.document.mates.find(m => m.id === ladder?.mateId);
+    if (!ladder || !mate || mate.other.of !== 'object') throw notFound('That ladder');
+    const dimensionId = mate.other.dimension;
+    const dimension = job.document.dimensions.find(d => d.id === dimensionId);
+    const world = await worldOf(store, job);
+    const rung: BenchMate = {
+      id: mate.id,
+      side: mate.side,
+      dimension: dimension?.name ?? '',
+      model: 0,
+      want: windowForSize(ladder.want, ladder.sizes[0]!),
+      soft: mate.soft,
+    };
+    const printer = drawPrinter(ladder.printerId ?? '', ladder.materialId ?? '');
+    const verdicts = ladder.sizes.map((model, i) => {
+      const drawn = { ...rung, model };
+      const sizes = printSizes(world, printer, [drawn], seedOf(ladder.id, i));
+      return tryOn(world, [drawn], sizes)[mate.id] ?? null;
+    });
+    res.json({ verdicts });
+  });
+
   /** Prints the calibration piece and reads it: readings by feature, for the maker to keep or not. */
   router.post('/calibrations/:id/read', async (req, res) => {
     const { featureIds, times } = z

@@ -13,11 +13,19 @@ afterAll(async () => {
   server.remove();
 });
 
-const fresh = { printerId: 'printer', materialId: 'petg', at: '2026-11-01T10:00:00.000Z', note: '', rows: [] };
+const fresh = {
+  printerId: 'printer',
+  materialId: 'petg',
+  at: '2026-11-01T10:00:00.000Z',
+  note: '',
+  rows: [],
+};
 const put = (id: string, change: object = {}) =>
   server.call('PUT', `/calibrations/${id}`, { ...fresh, ...change });
 const kept = async (id: string) =>
-  (await server.call('GET', '/workshop')).body.workshop.calibrations?.find((c: { id: string }) => c.id === id);
+  (await server.call('GET', '/workshop')).body.workshop.calibrations?.find(
+    (c: { id: string }) => c.id === id,
+  );
 
 describe('calibrations', () => {
   test('the piece comes as a closed STL and as 3MF', async () => {

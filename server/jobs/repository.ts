@@ -5,6 +5,10 @@ import { type JobDocument, readJobDocument } from '../../core/job/document';
 import {
   EMPTY_HISTORY,
   type History,
+  type Ladder,
+  Ladder as LadderRow,
+  type LadderTry,
+  LadderTry as LadderTryRow,
   type Print,
   Print as PrintRow,
   type Try,
@@ -44,7 +48,9 @@ export async function readHistory(db: Reader, jobId: string): Promise<History> {
     const document: unknown = JSON.parse(row.document);
     if (row.kind === 'version') result.versions.push(VersionRow.parse(document));
     else if (row.kind === 'print') result.prints.push(PrintRow.parse(document));
-    else result.tries.push(TryRow.parse(document));
+    else if (row.kind === 'try') result.tries.push(TryRow.parse(document));
+    else if (row.kind === 'ladder') result.ladders.push(LadderRow.parse(document));
+    else result.ladderTries.push(LadderTryRow.parse(document));
   }
   return result;
 }
@@ -100,7 +106,12 @@ export async function saveDocument(
     .where(eq(jobs.id, id));
 }
 
-type Row = { kind: 'version'; row: Version } | { kind: 'print'; row: Print } | { kind: 'try'; row: Try };
+type Row =
+  | { kind: 'version'; row: Version }
+  | { kind: 'print'; row: Print }
+  | { kind: 'try'; row: Try }
+  | { kind: 'ladder'; row: Ladder }
+  | { kind: 'ladder-try'; row: LadderTry };
 
 export async function appendRow(tx: Transaction, jobId: string, { kind, row }: Row): Promise<void> {
   await tx.insert(history).values({ id: row.id, jobId, kind, at: row.at, document: JSON.stringify(row) });
@@ -140,6 +151,8 @@ export async function replaceHistory(tx: Transaction, jobId: string, next: Histo
     ...next.versions.map(row => ({ kind: 'version' as const, row })),
     ...next.prints.map(row => ({ kind: 'print' as const, row })),
     ...next.tries.map(row => ({ kind: 'try' as const, row })),
+    ...next.ladders.map(row => ({ kind: 'ladder' as const, row })),
+    ...next.ladderTries.map(row => ({ kind: 'ladder-try' as const, row })),
   ];
   for (const { kind, row } of rows) {
     await tx.insert(history).values({ id: row.id, jobId, kind, at: row.at, document: JSON.stringify(row) });
@@ -159,7 +172,7 @@ export async function readActivity(db: Reader, jobId: string, most: number): Pro
   return [...done, ...made].sort((a, b) => (a.at < b.at ? 1 : a.at > b.at ? -1 : 0)).slice(0, most);
 }
 
-function recordsOf({ versions, prints, tries }: History): Activity[] {
+function recordsOf({ versions, prints, tries, ladders, ladderTries }: History): Activity[] {
   const number = (id: string | undefined) => versions.find(v => v.id === id)?.number ?? '?';
   const tell = (
     row: { id: string; at: string; voided: string | null },
@@ -177,6 +190,8 @@ function recordsOf({ versions, prints, tries }: History): Activity[] {
     ...tries.map(t =>
       tell(t, 'try', `Tried version ${number(prints.find(p => p.id === t.printId)?.versionId)}`),
     ),
+    ...ladders.map(l => tell(l, 'ladder', `Made a ladder of ${l.sizes.length} rings`)),
+    ...ladderTries.map(t => tell(t, 'ladder-try', 'Tried a ladder')),
   ];
 }
 

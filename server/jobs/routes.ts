@@ -4,7 +4,9 @@ import {
   CreateJob,
   EditRequest,
   FILE_KINDS,
+  MakeLadder,
   MakeVersion,
+  RecordLadderTry,
   RecordPrint,
   RecordTry,
   UndoRequest,
@@ -20,6 +22,7 @@ import { addPhotoRoutes } from '../photos/routes';
 import { addSheetRoutes } from '../sheet/routes';
 import { readWorkshop } from '../workshop/repository';
 import { editJob, revertEdit } from './editing';
+import { prepareLadder } from './ladders';
 import { RackReader } from './rack';
 import { answerJob, appendRow, insertJob, readActivity, readJob, voidHistoryRow } from './repository';
 import { preparePrint, prepareVersion, versionFile } from './versions';
@@ -158,6 +161,56 @@ export function jobRoutes(app: App): Router {
       if (stray) throw new HttpError(400, 'bad-input', `This job has no mate “${stray}”.`);
       const row = { id: ulid(), at: new Date().toISOString(), voided: null, ...wish };
       await appendRow(tx, id, { kind: 'try', row });
+      return job.revision;
+    });
+    tell(id, revision, tabOf(req));
+    res.status(201).json(await answer(req, id));
+  });
+
+  router.post('/:id/ladders', async (req, res) => {
+    const { mateId, partId } = MakeLadder.parse(req.body);
+    const { id } = req.params;
+    const { workshop } = await readWorkshop(store.db);
+    const revision = await store.write(async tx => {
+      const job = await readJob(tx, id);
+      await appendRow(tx, id, { kind: 'ladder', row: prepareLadder(job, workshop, partId, mateId) });
+      return job.revision;
+    });
+    tell(id, revision, tabOf(req));
+    res.status(201).json(await answer(req, id));
+  });
+
+  router.get('/:id/ladders/:ladderId/ladder.:kind', async (req, res) => {
+    const kind = (['3mf', 'stl'] as const).find(k => k === req.params.kind);
+    if (!kind) throw new HttpError(400, 'bad-input', 'A ladder comes as 3mf or stl.');
+    const job = await readJob(store.db, req.params.id);
+    const ladder = job.history.ladders.find(l => l.id === req.params.ladderId);
+    const mate = job.document.mates.find(m => m.id === ladder?.mateId);
+    if (!ladder || !mate) throw notFound('That ladder');
+    const files = await pool.ladder(mate.side, ladder.sizes, `${job.document.title}, ladder`);
+    res.set({
+      'content-type': TYPES[kind],
+      'content-disposition': `attachment; filename="sagoma-job-${job.number}-ladder.${kind}"`,
+      'cache-control': 'no-store',
+    });
+    res.end(files[kind]);
+  });
+
+  router.post('/:id/ladder-tries', async (req, res) => {
+    const wish = RecordLadderTry.parse(req.body);
+    const { id } = req.params;
+    const revision = await store.write(async tx => {
+      const job = await readJob(tx, id);
+      const ladder = standing(job.history).ladders.find(l => l.id === wish.ladderId);
+      if (!ladder) throw notFound('That ladder');
+      if (wish.verdicts.length !== ladder.sizes.length)
+        throw new HttpError(
+          400,
+          'bad-input',
+          `This ladder has ${ladder.sizes.length} rings: say of each, or leave it open.`,
+        );
+      const row = { id: ulid(), at: new Date().toISOString(), voided: null, ...wish };
+      await appendRow(tx, id, { kind: 'ladder-try', row });
       return job.revision;
     });
     tell(id, revision, tabOf(req));

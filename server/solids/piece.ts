@@ -4,11 +4,22 @@ import ManifoldInit from 'manifold-3d';
 import opentype from 'opentype.js';
 import { pieceSolid } from '../../core/calibration/piece-solid';
 import { writeStl } from '../../core/files/stl';
-import { writeThreeMf } from '../../core/files/three-mf';
+import { type ThreeMfBody, writeThreeMf } from '../../core/files/three-mf';
+import type { Side } from '../../core/fit/wants';
+import { ladderSolids } from '../../core/print/ladder-solid';
+import { joined } from '../../core/shape/mesh/mesh';
 
+/** Test pieces: made of triangles alone, with their sizes or numbers raised on them. */
 export interface PieceFiles {
   stl: Uint8Array;
   '3mf': Uint8Array;
+}
+
+export interface LadderTask {
+  ladder: true;
+  side: Side;
+  sizes: readonly number[];
+  name: string;
 }
 
 const NAME = 'Calibration piece';
@@ -16,15 +27,26 @@ const FONT = fileURLToPath(import.meta.resolve('dejavu-fonts-ttf/ttf/DejaVuSans-
 
 /** The calibration piece as files; it is drawn true to size for every printer. */
 export async function buildPiece(): Promise<PieceFiles> {
-  const wasm = await ManifoldInit();
+  const { wasm, font } = await tools();
+  const note = 'As drawn, compensated for no printer: print it, then read it.';
+  return filesOf(NAME, note, [{ name: NAME, mesh: pieceSolid(wasm, font) }]);
+}
+
+export async function buildLadder({ side, sizes, name }: LadderTask): Promise<PieceFiles> {
+  const { wasm, font } = await tools();
+  const bodies = ladderSolids(wasm, font, side, sizes).map((mesh, i) => ({
+    name: `Ring ${i + 1}: ${sizes[i]!.toFixed(2)}`,
+    mesh,
+  }));
+  return filesOf(name, 'Rings in steps: try each on the object.', bodies);
+}
+
+function filesOf(name: string, note: string, bodies: readonly ThreeMfBody[]): PieceFiles {
+  return { stl: writeStl(joined(bodies.map(b => b.mesh)), name), '3mf': writeThreeMf(name, note, bodies) };
+}
+
+async function tools() {
+  const [wasm, bytes] = await Promise.all([ManifoldInit(), readFile(FONT)]);
   wasm.setup();
-  const bytes = await readFile(FONT);
-  const font = opentype.parse(new Uint8Array(bytes).buffer);
-  const mesh = pieceSolid(wasm, font);
-  return {
-    stl: writeStl(mesh, NAME),
-    '3mf': writeThreeMf(NAME, 'As drawn, compensated for no printer: print it, then read it.', [
-      { name: NAME, mesh },
-    ]),
-  };
+  return { wasm, font: opentype.parse(new Uint8Array(bytes).buffer) };
 }

@@ -1,7 +1,8 @@
 import { Piscina } from 'piscina';
+import type { Side } from '../../core/fit/wants';
 import { requireRecipe } from '../../core/shape/recipes';
 import { Recent, solidKey } from '../../core/shape/solid-key';
-import type { PieceFiles } from './piece';
+import type { LadderTask, PieceFiles } from './piece';
 import type { SolidAnswer, SolidTask } from './task';
 
 /** A kernel's heap only grows: beyond this the thread is replaced. */
@@ -53,6 +54,11 @@ export class SolidPool {
       throw error;
     });
     return this.pieceFiles;
+  }
+
+  ladder(side: Side, sizes: readonly number[], name: string): Promise<PieceFiles> {
+    const task: LadderTask = { ladder: true, side, sizes, name };
+    return this.pool.run(task, { signal: AbortSignal.timeout(LONGEST) }) as Promise<PieceFiles>;
   }
 
   close(): Promise<void> {

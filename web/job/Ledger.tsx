@@ -119,7 +119,11 @@ function Chain({ ledger }: { ledger: MateLedger }) {
     allowance: mate.want.name === 'own' ? 'your own window' : mate.want.name,
     compensation: mate.side === 'inside' ? 'holes print small' : 'outsides print large',
     lesson:
-      ledger.tries > 0 ? `${ledger.tries} ${ledger.tries === 1 ? 'try' : 'tries'} taught` : 'no try yet',
+      ledger.tries > 0
+        ? `${ledger.tries} ${ledger.tries === 1 ? 'try' : 'tries'} taught`
+        : ledger.ladders > 0
+          ? 'the ladder taught'
+          : 'no try yet',
   };
   const last = ledger.dimension.readings.at(-1);
   const setBy = {

@@ -51,6 +51,23 @@ export function weld(positions: ArrayLike<number>, triangles: ArrayLike<number>)
 /** The kernel leaves −1e-15 where it means 0; a bed at −0.000… would be a wrong bound. */
 const cleared = (x: number) => (Math.abs(x) < 1e-9 ? 0 : x);
 
+/** Several bodies as one list of triangles; they must not touch. */
+export function joined(meshes: readonly TriangleMesh[]): TriangleMesh {
+  const positions = new Float64Array(meshes.reduce((sum, m) => sum + m.positions.length, 0));
+  const triangles = new Uint32Array(meshes.reduce((sum, m) => sum + m.triangles.length, 0));
+  let [p, t] = [0, 0];
+  for (const mesh of meshes) {
+    positions.set(mesh.positions, p);
+    triangles.set(
+      mesh.triangles.map(v => v + p / 3),
+      t,
+    );
+    p += mesh.positions.length;
+    t += mesh.triangles.length;
+  }
+  return { positions, triangles };
+}
+
 export function boundsOf(mesh: TriangleMesh): Bounds {
   const min: Bounds['min'] = [Infinity, Infinity, Infinity];
   const max: Bounds['max'] = [-Infinity, -Infinity, -Infinity];

@@ -23,6 +23,7 @@ import { ClearanceCurve } from './ClearanceCurve';
 import { EffectsPanel } from './EffectsPanel';
 import { FeelPanel } from './FeelPanel';
 import { GapPicture } from './GapPicture';
+import { LadderPanel } from './LadderPanel';
 import { OwnWindow } from './OwnWindow';
 import { SurerPanel } from './SurerPanel';
 import { WantPicture } from './WantPicture';
@@ -74,6 +75,7 @@ export function FitStage() {
       <Stack $gap={12}>
         <EffortNotes />
         {ledger ? <NextPrint ledger={ledger} /> : <Unmeasured mate={mate} />}
+        {ledger ? <LadderPanel key={`ladder-${mate.id}`} ledger={ledger} /> : null}
         {ledger ? <EffectsPanel ledger={ledger} /> : null}
         {ledger && canBeFelt(mate, ledger) ? <FeelPanel key={mate.id} ledger={ledger} /> : null}
       </Stack>

@@ -1,15 +1,15 @@
 import { useMemo } from 'react';
 import { useNavigate } from 'react-router';
 import styled from 'styled-components';
-import { type Surer, waysToBeSurer } from '../../../core/job/cheapest';
 import type { MateLedger } from '../../../core/job/ledger';
+import { type Surer, waysToBeSurer } from '../../../core/job/surer';
 import { formatPercent, formatPlain } from '../../../core/quantity/format';
 import { useBench } from '../../job/bench-context';
 import { Button } from '../../ui/controls';
 
 /** What would make the first print surer, cheapest first. */
 export function SurerPanel({ ledger }: { ledger: MateLedger }) {
-  const { resolved, workshop, select, go } = useBench();
+  const { resolved, workshop, session, say, select, go } = useBench();
   const navigate = useNavigate();
   const ways = useMemo(() => {
     const state = resolved.dimensions.get(ledger.dimension.id);
@@ -20,6 +20,10 @@ export function SurerPanel({ ledger }: { ledger: MateLedger }) {
   if (ways.length === 0) return null;
   const follow = (what: Surer['what']) => {
     if (what === 'calibrate') void navigate('/workshop');
+    else if (what === 'ladder')
+      void session
+        .append('ladders', { mateId: ledger.mate.id, partId: resolved.part.id })
+        .catch((error: Error) => say(error.message, 'stop'));
     else {
       select(ledger.dimension.id);
       go('measure', ledger.dimension.id);
@@ -38,7 +42,9 @@ export function SurerPanel({ ledger }: { ledger: MateLedger }) {
             <Button $small onPress={() => follow(way.what)}>
               {way.what === 'calibrate'
                 ? 'Calibrate'
-                : `Read the ${ledger.dimension.label.toLowerCase().split(',')[0]} twice more`}
+                : way.what === 'ladder'
+                  ? 'Make a ladder'
+                  : `Read the ${ledger.dimension.label.toLowerCase().split(',')[0]} twice more`}
             </Button>
           </li>
         ))}

@@ -2,12 +2,13 @@ import { MINUTES_A_READING, pieceMinutes, USUAL_LAYER } from '../calibration/est
 import { FEATURES } from '../calibration/piece';
 import { betweenPieces } from '../calibration/profile';
 import { chanceWithin } from '../fit/probability';
+import { chanceAfterLadder, hasLadder, ladderMinutes, ladderSizes } from '../print/ladder';
 import type { MateLedger } from './ledger';
 import type { Workshop } from './workshop';
 
 /** A way to be surer of the next print, in the order of what a minute of it wins. */
 export interface Surer {
-  what: 'read-again' | 'calibrate';
+  what: 'read-again' | 'calibrate' | 'ladder';
   words: string;
   /** P(right) once it is done, about. */
   pRight: number;
@@ -31,7 +32,7 @@ export function waysToBeSurer(
   { spread, count }: { spread: number; count: number },
   workshop: Workshop,
 ): Surer[] {
-  if (ledger.tries > 0) return [];
+  if (ledger.tries > 0 || ledger.ladders > 0) return [];
   const { window, reading, prior, scatter } = ledger;
   const chance = (u: number, sd: number) => {
     const middle = (window.min + window.max) / 2;
@@ -58,6 +59,16 @@ export function waysToBeSurer(
       'print the calibration piece and read it; it serves every later job too',
       chance(reading.u, sd),
       pieceMinutes(printer.nozzle, USUAL_LAYER) + 2 * FEATURES.length * MINUTES_A_READING,
+    );
+  }
+  if (hasLadder(ledger)) {
+    const { nozzle } = workshop.printers[0]!;
+    const sizes = ladderSizes(ledger);
+    offer(
+      'ladder',
+      `print a ladder of ${sizes.length} rings and try them on`,
+      Math.max(now, chanceAfterLadder(ledger, sizes)),
+      ladderMinutes(ledger.mate.side, sizes, nozzle, USUAL_LAYER),
     );
   }
   return ways.sort((a, b) => (b.pRight - now) / b.minutes - (a.pRight - now) / a.minutes);

@@ -1,0 +1,61 @@
+import { pieceMinutes } from '../calibration/estimate';
+import { chanceWithin } from '../fit/probability';
+import type { Side } from '../fit/wants';
+import type { MateLedger } from '../job/ledger';
+
+/**
+ * A ladder: a row of short rings in steps of size, printed at once and tried one after the other on the
+ * object. For round mates between rigid surfaces or stretched ones; a lip needs its whole part. Lengths mm.
+ */
+export const RUNGS = 5;
+/** A rung's height and wall. Common practice, no source. */
+export const RUNG = { height: 5, wall: 2, gap: 3 };
+/** Finer steps than this no hand tells apart, coarser ones miss the window. Common practice, no source. */
+const STEP = { least: 0.04, most: 0.3 };
+
+/** Steps of a ladder about what the ledger would draw: wide enough for its doubt, fine enough for its window. */
+export function ladderSizes(ledger: Pick<MateLedger, 'model' | 'sd' | 'window'>): number[] {
+  const { model, sd, window } = ledger;
+  // Five rungs reach 1.6 standard deviations to each side; a step of half the window cannot jump over it.
+  const wide = (2 * 1.6 * sd) / (RUNGS - 1);
+  const fine = (window.max - window.min) / 2;
+  const step = Math.min(STEP.most, Math.max(STEP.least, fine, wide));
+  return Array.from({ length: RUNGS }, (_, i) => Number((model + (i - (RUNGS - 1) / 2) * step).toFixed(2)));
+}
+
+/** Only what a short ring can stand in for. */
+export const hasLadder = ({ mate, window }: Pick<MateLedger, 'mate' | 'window'>): boolean =>
+  !['click', 'screw', 'jam', 'insert'].includes(mate.want.name) && window.max - window.min > 0.02;
+
+/** P(right) of the next print once a ladder was tried: known to half a step, and prints scatter. */
+export function chanceAfterLadder(
+  ledger: Pick<MateLedger, 'window' | 'scatter'>,
+  sizes: readonly number[],
+): number {
+  const step = sizes[1]! - sizes[0]!;
+  const known = Math.hypot(step / Math.sqrt(12), ledger.scatter / Math.SQRT2);
+  const { min, max } = ledger.window;
+  return chanceWithin(min, max, (min + max) / 2, Math.hypot(known, ledger.scatter));
+}
+
+/** Inner and outer diameter of a rung whose mating size this is. */
+export const rungRing = (side: Side, size: number): { inner: number; outer: number } =>
+  side === 'inside'
+    ? { inner: size, outer: size + 2 * RUNG.wall }
+    : { inner: Math.max(0, size - 2 * RUNG.wall), outer: size };
+
+/** mm³ of all rungs, their marks left out. */
+export function ladderVolume(side: Side, sizes: readonly number[]): number {
+  return sizes.reduce((sum, size) => {
+    const { inner, outer } = rungRing(side, size);
+    return sum + (Math.PI / 4) * (outer ** 2 - inner ** 2) * RUNG.height;
+  }, 0);
+}
+
+/** Trying one rung takes about so long, minutes. Common practice, no source. */
+const MINUTES_A_RUNG = 0.5;
+
+/** Minutes to print a ladder and try its rungs. */
+export function ladderMinutes(side: Side, sizes: readonly number[], nozzle: number, layer: number): number {
+  return pieceMinutes(nozzle, layer, ladderVolume(side, sizes)) + MINUTES_A_RUNG * sizes.length;
+}
