@@ -1,11 +1,12 @@
 import { type SurfaceKind, surfaceKind } from '../fit/print-bias';
 import { chanceWithin } from '../fit/probability';
 import type { LedgerStep } from '../fit/propose';
-import { clearanceWindow, type Side, windowForSize } from '../fit/wants';
+import { clearanceWindow, windowForSize } from '../fit/wants';
 import { type NextMate, nextVersion } from '../learn/next';
 import { drawnClearance, type MatePosterior, type Trial } from '../learn/posterior';
 import { verdictScale } from '../learn/verdict';
 import type { Evaluation } from '../measure/evaluate';
+import { recipeById } from '../shape/recipes';
 import type { DimensionState } from './dimensions';
 import type { JobDocument, Mate, Part, Pose } from './document';
 import { type History, standing, type Try } from './history';
@@ -55,12 +56,18 @@ export interface LedgerState {
 /** Model numbers are kept to a hundredth: no printer follows a finer one. */
 const MODEL_STEP = 0.01;
 
-/** What a part's pose makes of a surface. Recipes have round ones only so far. */
-export const kindOn = (side: Side, pose: Pose): SurfaceKind => surfaceKind(side, 'round', pose === 'on-side');
+/** What a part's pose makes of a mate's surface: one that lies along the bed as drawn stands up when turned. */
+export function kindOn(mate: Pick<Mate, 'side' | 'ours'>, recipe: string, pose: Pose): SurfaceKind {
+  const spec = recipeById(recipe)?.mates.find(m => m.id === mate.ours.surface);
+  return surfaceKind(mate.side, spec?.form ?? 'round', (pose === 'on-side') !== (spec?.lying ?? false));
+}
 
-/** Verdicts carry over only among prints of one printer, material, side and pose. */
-const groupOf = (side: Side, part: Pick<Part, 'printerId' | 'materialId' | 'pose'>) =>
-  [kindOn(side, part.pose), part.printerId, part.materialId].join('/');
+/** Verdicts carry over only among prints of one printer and material, of one kind of surface. */
+const groupOf = (
+  mate: Pick<Mate, 'side' | 'ours'>,
+  recipe: string,
+  made: Pick<Part, 'printerId' | 'materialId' | 'pose'>,
+) => [kindOn(mate, recipe, made.pose), made.printerId, made.materialId].join('/');
 
 /** The ledger of one part's mates that are in use. */
 export function ledgerOf(
@@ -91,7 +98,7 @@ export function ledgerOf(
       id: mate.id,
       name: mate.name,
       side: mate.side,
-      group: groupOf(mate.side, part),
+      group: groupOf(mate, part.recipe, part),
       reading,
       scale: verdictScale(window, mate.want.window.unit),
       shift: 0,
@@ -128,7 +135,7 @@ function priorsOf(questions: Question[], part: Part, workshop: Workshop): Record
   for (const group of new Set(questions.map(q => q.group))) {
     const own = questions.filter(q => q.group === group);
     const beliefs = own.map(q =>
-      printerBelief(workshop, part, q.side, kindOn(q.side, part.pose), q.reading.value),
+      printerBelief(workshop, part, q.side, kindOn(q.mate, part.recipe, part.pose), q.reading.value),
     );
     const mean = beliefs.reduce((sum, b) => sum + b.mean, 0) / beliefs.length;
     own.forEach((q, i) => {
@@ -168,7 +175,7 @@ function trialsOf(questions: readonly Question[], history: History): Trial[] {
     for (const q of questions) {
       const own = said[q.id];
       const drawn = version.mates.find(m => m.mateId === q.id);
-      if (!own || !drawn || groupOf(q.side, version) !== q.group) continue;
+      if (!own || !drawn || groupOf(q.mate, version.recipe, version) !== q.group) continue;
       if (!own.verdict && !own.printed) continue;
       const scale = verdictScale(windowOn(drawn.want, q.reading.value, q.mate), drawn.want.window.unit);
       mates[q.id] = { model: drawn.model, verdict: own.verdict, printed: own.printed, scale };
@@ -185,7 +192,9 @@ function rungsOf(questions: readonly Question[], history: History): Trial[] {
   return ladderTries.flatMap(said => {
     const ladder = ladders.find(l => l.id === said.ladderId)!;
     const q = questions.find(x => x.id === ladder.mateId);
-    if (!q || groupOf(q.side, { ...ladder, pose: 'as-drawn' }) !== q.group) return [];
+    // Rungs stand upright, whatever the part does.
+    const upright = q && [surfaceKind(q.side, 'round', false), ladder.printerId, ladder.materialId].join('/');
+    if (!q || upright !== q.group) return [];
     const scale = verdictScale(windowOn(ladder.want, q.reading.value, q.mate), ladder.want.window.unit);
     return ladder.sizes.flatMap((model, i) => {
       const verdict = said.verdicts[i];

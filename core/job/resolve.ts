@@ -1,7 +1,7 @@
 import { type Expression, evaluateExpression } from '../quantity/expression';
 import { ownUnit } from '../quantity/units';
 import { requireRecipe } from '../shape/recipes';
-import type { ParameterSpec, Parameters, Recipe } from '../shape/recipes/recipe';
+import { type ParameterSpec, type Parameters, type Recipe, unitOf } from '../shape/recipes/recipe';
 import { type DimensionState, evaluateDimensions } from './dimensions';
 import type { JobDocument, Mate, Part } from './document';
 import type { History } from './history';
@@ -103,13 +103,13 @@ class Work {
     if (typeof known === 'number') return known;
     const own: Expression = this.part.parameters[spec.name] ?? {
       text: spec.default,
-      unit: ownUnit('length'),
+      unit: ownUnit(spec.measure ?? 'length'),
     };
     this.expressions[spec.name] = own;
     this.open.push(spec.name);
     const before = this.provisional.size;
     let provisional = false;
-    const outcome = evaluateExpression(own, 'length', name => {
+    const outcome = evaluateExpression(own, spec.measure ?? 'length', name => {
       const found = this.look(name);
       if (found?.provisional) provisional = true;
       return found?.value;
@@ -119,9 +119,11 @@ class Work {
     const shown = spec.shown?.(this.parameters) ?? true;
     if (!outcome.ok) this.problems[spec.name] = outcome.message;
     else if (shown && value < spec.min)
-      this.problems[spec.name] = `${spec.label} must be at least ${spec.min} mm.`;
+      this.problems[spec.name] = `${spec.label} must be at least ${spec.min}${unitOf(spec)}.`;
     else if (shown && value > spec.max)
-      this.problems[spec.name] = `${spec.label} must be at most ${spec.max} mm.`;
+      this.problems[spec.name] = `${spec.label} must be at most ${spec.max}${unitOf(spec)}.`;
+    else if (shown && spec.measure === 'count' && !Number.isInteger(value))
+      this.problems[spec.name] = `${spec.label} must be a whole number.`;
     if (this.problems[spec.name] || !Number.isFinite(value))
       value = this.recipe.demo.parameters[spec.name] as number;
     if (provisional || this.provisional.size > before) this.provisional.add(spec.name);

@@ -18,6 +18,18 @@ export interface Outline {
   edges: readonly OutlineEdge[];
 }
 
+export type Point3 = readonly [number, number, number];
+
+/** Where an outline stands: its origin, its own x, and the way up from it. Unit vectors, square to each other. */
+export interface Frame {
+  at: Point3;
+  x: Point3;
+  up: Point3;
+}
+
+/** On the bed: x to the right, y to the back, z up. */
+export const BED: Frame = { at: [0, 0, 0], x: [1, 0, 0], up: [0, 0, 1] };
+
 /** A solid held by the kernel; valid until `release`. */
 export interface Body {
   readonly kernelBody: unknown;
@@ -29,10 +41,12 @@ export type BodyOperation = 'fuse' | 'cut';
 
 export interface PartKernel {
   readonly version: string;
-  /** Turns an outline in (radius, height) about the upright axis. Radius must not be below 0. */
-  revolve(outline: Outline): Body;
-  /** Pulls an outline in (x, y) up from `z` by `height`. */
-  extrude(outline: Outline, z: number, height: number): Body;
+  /** Turns an outline in (radius, height) about the frame's way up. Radius must not be below 0. */
+  revolve(outline: Outline, frame?: Frame): Body;
+  /** Turns an outline in (radius, height) by part of a turn only, from the frame's x towards its y. @param angle degrees */
+  sweep(outline: Outline, angle: number, frame?: Frame): Body;
+  /** Pulls an outline in the frame's (x, y) up from `z` by `height`. */
+  extrude(outline: Outline, z: number, height: number, frame?: Frame): Body;
   fuse(a: Body, b: Body): Body;
   cut(from: Body, tool: Body): Body;
   /** Triangles, welded; `sagitta` is how far a flat may lie from the true surface. */

@@ -1,6 +1,15 @@
-import { draw, exportSTEP, importSTEP, makePlane, type Shape3D, setOC } from 'replicad';
+import { draw, exportSTEP, importSTEP, Plane, type Shape3D, setOC } from 'replicad';
 import { weld } from '../mesh/mesh';
-import { type Body, type BodyOperation, KernelError, type Outline, type PartKernel } from './kernel';
+import {
+  BED,
+  type Body,
+  type BodyOperation,
+  type Frame,
+  KernelError,
+  type Outline,
+  type PartKernel,
+  type Point3,
+} from './kernel';
 
 /** What `replicad-opencascadejs` hands out once started; typed by replicad itself. */
 export type OpenCascade = Parameters<typeof setOC>[0];
@@ -42,13 +51,25 @@ export function partKernel(oc: OpenCascade): PartKernel {
   };
   return {
     version: 'replicad 1.1.0',
-    revolve: outline =>
+    revolve: (outline, frame = BED) =>
       guarded('Turning the outline', () =>
-        keep(drawingOf(outline).sketchOnPlane('XZ').revolve([0, 0, 1]) as Shape3D),
+        keep(
+          drawingOf(outline)
+            .sketchOnPlane(standing(frame))
+            .revolve([...frame.up], { origin: [...frame.at] }) as Shape3D,
+        ),
       ),
-    extrude: (outline, z, height) =>
+    sweep: (outline, angle, frame = BED) =>
+      guarded('Turning the outline', () =>
+        keep(
+          drawingOf(outline)
+            .sketchOnPlane(standing(frame))
+            .revolve([...frame.up], { origin: [...frame.at], angle }) as Shape3D,
+        ),
+      ),
+    extrude: (outline, z, height, frame = BED) =>
       guarded('Pulling the outline up', () =>
-        keep(drawingOf(outline).sketchOnPlane(makePlane('XY', z)).extrude(height) as Shape3D),
+        keep(drawingOf(outline).sketchOnPlane(lying(frame, z)).extrude(height) as Shape3D),
       ),
     fuse: (a, b) => waiting('fuse', a, b),
     cut: (from, tool) => waiting('cut', from, tool),
@@ -87,6 +108,19 @@ export function partKernel(oc: OpenCascade): PartKernel {
     memory: () => (heap.wasmMemory?.buffer ?? heap.HEAP8?.buffer)?.byteLength ?? 0,
   };
 }
+
+const cross = (a: Point3, b: Point3): [number, number, number] => [
+  a[1] * b[2] - a[2] * b[1],
+  a[2] * b[0] - a[0] * b[2],
+  a[0] * b[1] - a[1] * b[0],
+];
+
+/** The plane through the axis: the outline's x is the radius, its y the height. */
+const standing = ({ at, x, up }: Frame) => new Plane([...at], [...x], cross(x, up));
+
+/** The plane across the way up, `z` above the frame's origin. */
+const lying = ({ at, x, up }: Frame, z: number) =>
+  new Plane([at[0] + z * up[0], at[1] + z * up[1], at[2] + z * up[2]], [...x], [...up]);
 
 function drawingOf(outline: Outline) {
   const numbers = [...outline.start, ...outline.edges.flatMap(e => [...e.to, ...(e.via ?? [])])];

@@ -1,3 +1,4 @@
+import type { Point3 } from '../kernels/kernel';
 import type { TriangleMesh } from './mesh';
 
 /** One closed line of a plane section, as points in the plane's own two directions, mm. */
@@ -56,6 +57,40 @@ export function sectionAtZ(mesh: TriangleMesh, z: number): Loop[] {
     if (key === start && points.length > 2) loops.push({ points, area: polygonArea(points) });
   }
   return loops;
+}
+
+export const dot = (a: Point3, b: Point3): number => a[0] * b[0] + a[1] * b[1] + a[2] * b[2];
+
+/** Two directions square to an axis and to each other; for the upright axis, the bed's own. */
+export function basisOf(axis: Point3): { x: Point3; y: Point3 } {
+  const [a, b, c] = axis;
+  if (Math.abs(c) > 0.999999) return { x: [1, 0, 0], y: [0, c > 0 ? 1 : -1, 0] };
+  // Along the bed, then upwards across the axis.
+  const flat = Math.hypot(a, b);
+  const x: Point3 = [-b / flat, a / flat, 0];
+  return { x, y: [b * x[2] - c * x[1], c * x[0] - a * x[2], a * x[1] - b * x[0]] };
+}
+
+/** Section through a point across an axis, with that point, both in the axis' own two directions. */
+export function sectionAcross(
+  mesh: TriangleMesh,
+  at: Point3,
+  axis: Point3,
+): { loops: Loop[]; at: [number, number] } {
+  if (axis[2] === 1) return { loops: sectionAtZ(mesh, at[2]), at: [at[0], at[1]] };
+  const { x, y } = basisOf(axis);
+  const { positions: p } = mesh;
+  const turned = new Float64Array(p.length);
+  for (let i = 0; i < p.length; i += 3) {
+    const v: Point3 = [p[i]!, p[i + 1]!, p[i + 2]!];
+    turned[i] = dot(v, x);
+    turned[i + 1] = dot(v, y);
+    turned[i + 2] = dot(v, axis);
+  }
+  return {
+    loops: sectionAtZ({ positions: turned, triangles: mesh.triangles }, dot(at, axis)),
+    at: [dot(at, x), dot(at, y)],
+  };
 }
 
 export function polygonArea(points: readonly (readonly [number, number])[]): number {

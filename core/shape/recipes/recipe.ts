@@ -1,7 +1,8 @@
 import { z } from 'zod';
+import type { SurfaceForm } from '../../fit/print-bias';
 import type { Side, StandardWant } from '../../fit/wants';
 import type { Drawing } from '../drawing/drawing';
-import type { Body, PartKernel } from '../kernels/kernel';
+import type { Body, PartKernel, Point3 } from '../kernels/kernel';
 import type { TriangleMesh } from '../mesh/mesh';
 
 /**
@@ -73,6 +74,10 @@ export interface MateSpec {
   want: StandardWant;
   /** Offered when the plastic is flexible. */
   flexibleWant: StandardWant;
+  /** Round unless said. */
+  form?: SurfaceForm;
+  /** Its axis lies along the bed as drawn, so that its section is built up of layers. */
+  lying?: boolean;
   active(p: Parameters): boolean;
 }
 
@@ -87,6 +92,8 @@ export type ParameterSpec = ParameterBase &
   (
     | {
         kind: 'length';
+        /** mm unless said: an angle in degrees, or a whole number of things. */
+        measure?: 'angle' | 'count';
         min: number;
         max: number;
         /** An expression over dimensions, mates and parameters, or a number. */
@@ -99,13 +106,17 @@ export type ParameterSpec = ParameterBase &
 export interface MateSurface {
   mate: string;
   side: Side;
-  kind: 'round';
-  /** Diameter as drawn. */
+  kind: 'round' | 'flats';
+  /** Diameter, or width across the flats, as drawn. */
   size: number;
-  /** A point on the axis where a section across `axis` shows the mating loop. */
-  at: readonly [number, number, number];
-  axis: readonly [number, number, number];
-  /** Extent along the axis. */
+  /** A point midway where a section across `axis` shows the mating loop; on the axis of a round one. */
+  at: Point3;
+  axis: Point3;
+  /** Square to the flats, which is the way their width is measured; only theirs. */
+  across?: Point3;
+  /** Flats around the axis: 2 unless it is a polygon. */
+  flats?: number;
+  /** Extent along the axis: from and to are positions along it, from the origin. */
   from: number;
   to: number;
 }
@@ -163,12 +174,16 @@ export function parameterSchema(recipe: Pick<Recipe, 'parameters' | 'demo'>) {
   for (const spec of recipe.parameters) {
     const usual = recipe.demo.parameters[spec.name];
     if (spec.kind === 'length') {
-      shape[spec.name] = z
-        .number({ error: `${spec.label} must be a number, mm.` })
-        .min(spec.min, `${spec.label} must be at least ${spec.min} mm.`)
-        .max(spec.max, `${spec.label} must be at most ${spec.max} mm.`)
+      const unit = unitOf(spec);
+      const number = z
+        .number({ error: `${spec.label} must be a number${unit && `, ${unit.trim()}`}.` })
+        .min(spec.min, `${spec.label} must be at least ${spec.min}${unit}.`)
+        .max(spec.max, `${spec.label} must be at most ${spec.max}${unit}.`);
+      shape[spec.name] = (
+        spec.measure === 'count' ? number.int(`${spec.label} must be a whole number.`) : number
+      )
         .default(usual as number)
-        .describe(`${spec.label}, mm`);
+        .describe(`${spec.label}${unit && `, ${unit.trim()}`}`);
     } else if (spec.kind === 'choice') {
       const values = spec.options.map(o => o.value) as [string, ...string[]];
       shape[spec.name] = z.enum(values).default(String(usual)).describe(spec.label);
@@ -178,6 +193,10 @@ export function parameterSchema(recipe: Pick<Recipe, 'parameters' | 'demo'>) {
   }
   return z.strictObject(shape);
 }
+
+/** As it follows a number. */
+export const unitOf = ({ measure }: { measure?: 'angle' | 'count' }): string =>
+  measure === 'angle' ? '°' : measure === 'count' ? '' : ' mm';
 
 export const lengthOf = (p: Parameters, name: string): number => {
   const value = p[name];

@@ -1,4 +1,5 @@
-import type { Body, Outline, OutlineEdge, PartKernel, Point2 } from '../../kernels/kernel';
+import type { Body, Outline, PartKernel } from '../../kernels/kernel';
+import { Path } from '../../outline';
 import { lengthOf, type MateSurface, type Parameters } from '../recipe';
 import { has } from './parameters';
 
@@ -145,28 +146,3 @@ function longer(wall: [number, number], ridge: CapSizes['ridge']): [number, numb
   const above: [number, number] = [ridge.lead, wall[1]];
   return above[1] - above[0] > below[1] - below[0] ? above : below;
 }
-
-/** Outline under construction; an edge without length is left out, the kernel does not take it. */
-class Path {
-  private readonly edges: OutlineEdge[] = [];
-  private last: Point2;
-  constructor(private readonly start: Point2) {
-    this.last = start;
-  }
-  to(point: Point2): this {
-    if (apart(this.last, point)) this.edges.push({ to: point });
-    this.last = point;
-    return this;
-  }
-  arc(point: Point2, via: Point2): this {
-    if (apart(this.last, point)) this.edges.push({ to: point, via });
-    this.last = point;
-    return this;
-  }
-  close(): Outline {
-    this.to(this.start);
-    return { start: this.start, edges: this.edges };
-  }
-}
-
-const apart = (a: Point2, b: Point2) => Math.hypot(a[0] - b[0], a[1] - b[1]) > 1e-6;

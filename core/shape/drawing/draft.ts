@@ -1,0 +1,68 @@
+import type { Outline } from '../kernels/kernel';
+import { pointsOf } from '../outline';
+import { type DrawDimension, type Drawing, type DrawPoint, type DrawShape, frameOf } from './drawing';
+
+/** A drawing in the making: shapes in mm, then its dimensions, then the sheet's frame. */
+export class Draft {
+  readonly shapes: DrawShape[] = [];
+  readonly dimensions: DrawDimension[] = [];
+
+  /** A cut face, hatched. */
+  cut(shape: Outline | readonly DrawPoint[]): this {
+    return this.put('cut', shape);
+  }
+  /** An edge seen beyond, filled with the sheet: it hides what was drawn before. */
+  edge(shape: Outline | readonly DrawPoint[]): this {
+    return this.put('edge', shape);
+  }
+  ghost(shape: Outline | readonly DrawPoint[]): this {
+    return this.put('ghost', shape);
+  }
+  /** Each part of a mating surface is its own line. */
+  mate(key: string, ...lines: (readonly DrawPoint[])[]): this {
+    for (const points of lines) this.shapes.push({ ink: 'mate', key, points });
+    return this;
+  }
+  /** A closed mating line, such as a bore seen along its axis. */
+  mateLoop(key: string, shape: Outline): this {
+    this.shapes.push({ ink: 'mate', key, points: pointsOf(shape), closed: true });
+    return this;
+  }
+  centre(from: DrawPoint, to: DrawPoint): this {
+    this.shapes.push({ ink: 'centre', points: [from, to] });
+    return this;
+  }
+  across(
+    key: string,
+    label: string,
+    x: readonly [number, number],
+    y: number,
+    line: number,
+    diameter = false,
+  ): this {
+    this.dimensions.push({ key, label, from: [x[0], y], to: [x[1], y], line, direction: 'across', diameter });
+    return this;
+  }
+  up(key: string, label: string, x: number, y: readonly [number, number], line: number): this {
+    this.dimensions.push({ key, label, from: [x, y[0]], to: [x, y[1]], line, direction: 'up' });
+    return this;
+  }
+  done(title: string): Drawing {
+    const { shapes, dimensions } = this;
+    return { title, shapes, dimensions, frame: frameOf(shapes, dimensions, 2) };
+  }
+
+  private put(ink: DrawShape['ink'], shape: Outline | readonly DrawPoint[]): this {
+    const points = 'edges' in shape ? pointsOf(shape) : shape;
+    this.shapes.push({ ink, points, closed: true });
+    return this;
+  }
+}
+
+/** A rectangle by its corners, for shapes of drawings. */
+export const box = (x0: number, y0: number, x1: number, y1: number): DrawPoint[] => [
+  [x0, y0],
+  [x1, y0],
+  [x1, y1],
+  [x0, y1],
+];

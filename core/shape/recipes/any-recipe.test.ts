@@ -1,0 +1,125 @@
+import fc from 'fast-check';
+import { beforeAll, describe, expect, test } from 'vitest';
+import { kernels as startKernels } from '../../../server/solids/kernels';
+import { buildPart } from '../build';
+import type { Kernels } from '../kernels/kernel';
+import { closureOf } from '../mesh/mesh';
+import { RECIPES } from '.';
+import { type Parameters, parameterSchema, type Recipe } from './recipe';
+
+/** Every recipe keeps these, whatever is asked of it. How many seeds: `npm test` takes twenty. */
+const RUNS = Number(process.env.RECIPE_RUNS ?? 20);
+
+let kernels: Kernels;
+beforeAll(async () => {
+  kernels = await startKernels();
+});
+
+/** About the demo object, each size by itself up to half as large again; every option reached. */
+const near = (recipe: Recipe): fc.Arbitrary<Parameters> =>
+  fc.record(
+    Object.fromEntries(
+      recipe.parameters.map(spec => {
+        if (spec.kind === 'choice') return [spec.name, fc.constantFrom(...spec.options.map(o => o.value))];
+        if (spec.kind === 'flag') return [spec.name, fc.boolean()];
+        const usual = recipe.demo.parameters[spec.name] as number;
+        const bounded = (x: number) => Math.min(spec.max, Math.max(spec.min, x));
+        if (spec.measure === 'count')
+          return [spec.name, fc.integer({ min: bounded(usual - 2), max: bounded(usual + 3) })];
+        return [
+          spec.name,
+          fc
+            .integer({ min: -8, max: 10 })
+            .map(n => Number(bounded(usual * (1 + n / 20) + (usual === 0 ? Math.max(0, n) / 10 : 0)).toFixed(2))),
+        ];
+      }),
+    ),
+  ) as fc.Arbitrary<Parameters>;
+
+/** Anywhere between its bounds, ends included: most of it contradicts itself and must be refused in words. */
+const far = (recipe: Recipe): fc.Arbitrary<Parameters> =>
+  fc.record(
+    Object.fromEntries(
+      recipe.parameters.map(spec => {
+        if (spec.kind === 'choice') return [spec.name, fc.constantFrom(...spec.options.map(o => o.value))];
+        if (spec.kind === 'flag') return [spec.name, fc.boolean()];
+        if (spec.measure === 'count') return [spec.name, fc.integer({ min: spec.min, max: spec.max })];
+        const usual = recipe.demo.parameters[spec.name] as number;
+        return [spec.name, fc.constantFrom(spec.min, spec.max, usual, (spec.min + usual) / 2, 2 * usual + spec.min)];
+      }),
+    ),
+  ) as fc.Arbitrary<Parameters>;
+
+function holds(recipe: Recipe, p: Parameters): boolean {
+  const words = `${recipe.id} ${JSON.stringify(p)}`;
+  if (!parameterSchema(recipe).safeParse(p).success) return false;
+  const refused = recipe.refuse(p);
+  // A drawing is shown even of what is refused.
+  for (const { points } of recipe.drawing(p).shapes)
+    for (const point of points) expect(point.every(Number.isFinite), `drawing of ${words}`).toBe(true);
+  const outcome = buildPart(recipe, p, kernels, 'screen');
+  if (refused.length > 0) {
+    for (const finding of refused) {
+      expect(finding.message, words).toMatch(/^.*[a-z].*[.?]$/);
+      expect(recipe.parameters.map(s => s.name), words).toContain(finding.parameter);
+    }
+    return false;
+  }
+  expect(outcome.ok, `${words} ${JSON.stringify(outcome.ok || outcome.findings)}`).toBe(true);
+  if (!outcome.ok) return false;
+  expect(closureOf(outcome.part.mesh), words).toEqual({ openEdges: 0, bodies: 1 });
+  expect(Math.abs(outcome.part.bounds.min[2]), words).toBeLessThan(1e-6);
+  const active = recipe.mates.filter(m => m.active(p)).map(m => m.id);
+  expect(outcome.part.mates.map(m => m.id).sort(), words).toEqual([...active].sort());
+  for (const mate of outcome.part.mates) {
+    const asked = p[recipe.mates.find(m => m.id === mate.id)!.parameter] as number;
+    // The screen's flats lie at most 0.03 from the true surface, on either side.
+    expect(Math.abs(mate.size - asked), `${mate.id} of ${words}`).toBeLessThan(0.07);
+  }
+  return true;
+}
+
+describe.each(RECIPES.map(r => [r.id, r] as const))('%s', (_, recipe) => {
+  test('its demo object builds, in the file’s own quality, and its mates measure to 0.01', () => {
+    expect(recipe.refuse(recipe.demo.parameters)).toEqual([]);
+    expect(parameterSchema(recipe).safeParse(recipe.demo.parameters).error).toBeUndefined();
+    const outcome = buildPart(recipe, recipe.demo.parameters, kernels, 'file');
+    if (!outcome.ok) throw new Error(outcome.findings[0]!.message);
+    expect(outcome.part.watertight).toBe(true);
+    expect(closureOf(outcome.part.mesh).bodies).toBe(1);
+    expect(outcome.part.mates.length).toBeGreaterThan(0);
+    for (const mate of outcome.part.mates) {
+      const asked = recipe.demo.parameters[recipe.mates.find(m => m.id === mate.id)!.parameter] as number;
+      expect(Math.abs(mate.size - asked), mate.id).toBeLessThan(0.01);
+    }
+  });
+
+  test('what is asked of the maker hangs together: guide, mates, parameters, drawings', () => {
+    const names = recipe.parameters.map(p => p.name);
+    expect(new Set(names).size).toBe(names.length);
+    for (const mate of recipe.mates) {
+      expect(names).toContain(mate.parameter);
+      expect(recipe.guide.map(g => g.key)).toContain(mate.dimension);
+      expect(recipe.guide.find(g => g.key === mate.dimension)!.critical, mate.id).toBe(true);
+    }
+    for (const { key } of recipe.guide) expect(recipe.demo.sizes[key], key).toBeGreaterThan(0);
+    const drawn = recipe.objectDrawing({}, recipe.demo.parameters).dimensions.map(d => d.key);
+    for (const g of recipe.guide.filter(x => x.needed(recipe.demo.parameters)))
+      expect(drawn, `the object's drawing shows ${g.key}`).toContain(g.key);
+    const part = recipe.drawing(recipe.demo.parameters);
+    for (const mate of recipe.mates.filter(m => m.active(recipe.demo.parameters))) {
+      expect(part.dimensions.map(d => d.key), mate.id).toContain(mate.id);
+      expect(part.shapes.some(s => s.ink === 'mate' && s.key === mate.id), mate.id).toBe(true);
+    }
+  });
+
+  test('near its demo it is one closed body whose mates measure, or refused in words', { timeout: 300_000 }, () => {
+    let built = 0;
+    for (const p of fc.sample(near(recipe), { seed: 11, numRuns: RUNS })) if (holds(recipe, p)) built++;
+    expect(built, 'so many of them built').toBeGreaterThan(RUNS / 4);
+  });
+
+  test('anywhere in its range it never builds something wrong without a word', { timeout: 300_000 }, () => {
+    for (const p of fc.sample(far(recipe), { seed: 23, numRuns: RUNS })) holds(recipe, p);
+  });
+});
