@@ -43,8 +43,6 @@ export interface PartKernel {
   readonly version: string;
   /** Turns an outline in (radius, height) about the frame's way up. Radius must not be below 0. */
   revolve(outline: Outline, frame?: Frame): Body;
-  /** Turns an outline in (radius, height) by part of a turn only, from the frame's x towards its y. @param angle degrees */
-  sweep(outline: Outline, angle: number, frame?: Frame): Body;
   /** Pulls an outline in the frame's (x, y) up from `z` by `height`. */
   extrude(outline: Outline, z: number, height: number, frame?: Frame): Body;
   fuse(a: Body, b: Body): Body;

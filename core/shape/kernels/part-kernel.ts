@@ -59,14 +59,6 @@ export function partKernel(oc: OpenCascade): PartKernel {
             .revolve([...frame.up], { origin: [...frame.at] }) as Shape3D,
         ),
       ),
-    sweep: (outline, angle, frame = BED) =>
-      guarded('Turning the outline', () =>
-        keep(
-          drawingOf(outline)
-            .sketchOnPlane(standing(frame))
-            .revolve([...frame.up], { origin: [...frame.at], angle }) as Shape3D,
-        ),
-      ),
     extrude: (outline, z, height, frame = BED) =>
       guarded('Pulling the outline up', () =>
         keep(drawingOf(outline).sketchOnPlane(lying(frame, z)).extrude(height) as Shape3D),

@@ -30,7 +30,9 @@ const near = (recipe: Recipe): fc.Arbitrary<Parameters> =>
           spec.name,
           fc
             .integer({ min: -8, max: 10 })
-            .map(n => Number(bounded(usual * (1 + n / 20) + (usual === 0 ? Math.max(0, n) / 10 : 0)).toFixed(2))),
+            .map(n =>
+              Number(bounded(usual * (1 + n / 20) + (usual === 0 ? Math.max(0, n) / 10 : 0)).toFixed(2)),
+            ),
         ];
       }),
     ),
@@ -45,7 +47,10 @@ const far = (recipe: Recipe): fc.Arbitrary<Parameters> =>
         if (spec.kind === 'flag') return [spec.name, fc.boolean()];
         if (spec.measure === 'count') return [spec.name, fc.integer({ min: spec.min, max: spec.max })];
         const usual = recipe.demo.parameters[spec.name] as number;
-        return [spec.name, fc.constantFrom(spec.min, spec.max, usual, (spec.min + usual) / 2, 2 * usual + spec.min)];
+        return [
+          spec.name,
+          fc.constantFrom(spec.min, spec.max, usual, (spec.min + usual) / 2, 2 * usual + spec.min),
+        ];
       }),
     ),
   ) as fc.Arbitrary<Parameters>;
@@ -61,7 +66,10 @@ function holds(recipe: Recipe, p: Parameters): boolean {
   if (refused.length > 0) {
     for (const finding of refused) {
       expect(finding.message, words).toMatch(/^.*[a-z].*[.?]$/);
-      expect(recipe.parameters.map(s => s.name), words).toContain(finding.parameter);
+      expect(
+        recipe.parameters.map(s => s.name),
+        words,
+      ).toContain(finding.parameter);
     }
     return false;
   }
@@ -108,12 +116,20 @@ describe.each(RECIPES.map(r => [r.id, r] as const))('%s', (_, recipe) => {
       expect(drawn, `the object's drawing shows ${g.key}`).toContain(g.key);
     const part = recipe.drawing(recipe.demo.parameters);
     for (const mate of recipe.mates.filter(m => m.active(recipe.demo.parameters))) {
-      expect(part.dimensions.map(d => d.key), mate.id).toContain(mate.id);
-      expect(part.shapes.some(s => s.ink === 'mate' && s.key === mate.id), mate.id).toBe(true);
+      expect(
+        part.dimensions.map(d => d.key),
+        mate.id,
+      ).toContain(mate.id);
+      expect(
+        part.shapes.some(s => s.ink === 'mate' && s.key === mate.id),
+        mate.id,
+      ).toBe(true);
     }
   });
 
-  test('near its demo it is one closed body whose mates measure, or refused in words', { timeout: 300_000 }, () => {
+  test('near its demo it is one closed body whose mates measure, or refused in words', {
+    timeout: 300_000,
+  }, () => {
     let built = 0;
     for (const p of fc.sample(near(recipe), { seed: 11, numRuns: RUNS })) if (holds(recipe, p)) built++;
     expect(built, 'so many of them built').toBeGreaterThan(RUNS / 4);

@@ -1,8 +1,12 @@
+import { bush } from './bush';
 import type { Recipe } from './recipe';
 import { roundCap } from './round-cap';
+import { socketKnob } from './socket-knob';
+import { steppedSleeve } from './stepped-sleeve';
+import { tubeAdapter } from './tube-adapter';
 
 /** Every recipe there is, in the order in which they are offered. */
-export const RECIPES: readonly Recipe[] = [roundCap];
+export const RECIPES: readonly Recipe[] = [roundCap, socketKnob, bush, tubeAdapter, steppedSleeve];
 
 export const recipeById = (id: string): Recipe | undefined => RECIPES.find(recipe => recipe.id === id);
 
