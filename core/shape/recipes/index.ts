@@ -1,12 +1,28 @@
 import { bush } from './bush';
+import { cradle } from './cradle';
+import { hingeLeaf } from './hinge-leaf';
+import { plateAdapter } from './plate-adapter';
 import type { Recipe } from './recipe';
 import { roundCap } from './round-cap';
 import { socketKnob } from './socket-knob';
 import { steppedSleeve } from './stepped-sleeve';
+import { toolBlock } from './tool-block';
 import { tubeAdapter } from './tube-adapter';
+import { tubeClip } from './tube-clip';
 
 /** Every recipe there is, in the order in which they are offered. */
-export const RECIPES: readonly Recipe[] = [roundCap, socketKnob, bush, tubeAdapter, steppedSleeve];
+export const RECIPES: readonly Recipe[] = [
+  roundCap,
+  socketKnob,
+  bush,
+  hingeLeaf,
+  tubeAdapter,
+  steppedSleeve,
+  plateAdapter,
+  cradle,
+  tubeClip,
+  toolBlock,
+];
 
 export const recipeById = (id: string): Recipe | undefined => RECIPES.find(recipe => recipe.id === id);
 

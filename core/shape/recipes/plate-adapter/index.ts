@@ -1,0 +1,285 @@
+import { Draft } from '../../drawing/draft';
+import type { Body, PartKernel, Point2 } from '../../kernels/kernel';
+import { circle, rectangle } from '../../outline';
+import { choice, length, Refusals, step } from '../fields';
+import { lengthOf, type MateSpec, type MateSurface, type Parameters, type Recipe } from '../recipe';
+
+/** A plate that carries one bolt pattern on another: each a rectangle, a row or a circle of holes. Flat on the bed. */
+type Which = 'A' | 'B';
+const WHICH = ['A', 'B'] as const;
+
+function holesOf(p: Parameters, which: Which): Point2[] {
+  const [w, d] = [lengthOf(p, `across${which}`), lengthOf(p, `deep${which}`)];
+  switch (p[`pattern${which}`]) {
+    case 'row':
+      return [
+        [-w / 2, 0],
+        [w / 2, 0],
+      ];
+    case 'circle': {
+      const n = lengthOf(p, `count${which}`);
+      return Array.from({ length: n }, (_, i): Point2 => {
+        const a = (2 * Math.PI * i) / n + Math.PI / 2;
+        return [(w / 2) * Math.cos(a), (w / 2) * Math.sin(a)];
+      });
+    }
+    default:
+      return [
+        [-w / 2, -d / 2],
+        [w / 2, -d / 2],
+        [w / 2, d / 2],
+        [-w / 2, d / 2],
+      ];
+  }
+}
+
+interface Hole {
+  at: Point2;
+  radius: number;
+  which: Which;
+}
+
+function allHoles(p: Parameters): Hole[] {
+  const turn = (lengthOf(p, 'turn') * Math.PI) / 180;
+  return WHICH.flatMap(which =>
+    holesOf(p, which).map(([x, y]): Hole => {
+      const radius = lengthOf(p, `hole${which}`) / 2;
+      if (which === 'A') return { at: [x, y], radius, which };
+      const [c, s] = [Math.cos(turn), Math.sin(turn)];
+      return { at: [x * c - y * s + lengthOf(p, 'shift'), x * s + y * c], radius, which };
+    }),
+  );
+}
+
+/** The plate covers all holes with the same margin. */
+function plateOf(p: Parameters) {
+  const margin = lengthOf(p, 'margin');
+  const holes = allHoles(p);
+  const edge = (pick: (h: Hole) => number, sign: number) =>
+    Math.max(...holes.map(h => sign * pick(h) + h.radius + margin));
+  return {
+    x0: -edge(h => h.at[0], -1),
+    x1: edge(h => h.at[0], 1),
+    y0: -edge(h => h.at[1], -1),
+    y1: edge(h => h.at[1], 1),
+  };
+}
+
+function solid(p: Parameters, kernel: PartKernel): Body {
+  const { x0, y0, x1, y1 } = plateOf(p);
+  const thick = lengthOf(p, 'thickness');
+  let body = kernel.extrude(rectangle(x0, y0, x1, y1, lengthOf(p, 'corners')), 0, thick);
+  for (const { at, radius } of allHoles(p))
+    body = kernel.cut(body, kernel.extrude(circle(at, radius), -1, thick + 2));
+  return body;
+}
+
+function surfaces(p: Parameters): MateSurface[] {
+  const thick = lengthOf(p, 'thickness');
+  return WHICH.map(which => {
+    const { at, radius } = allHoles(p).find(h => h.which === which)!;
+    return {
+      mate: `hole${which}`,
+      side: 'inside',
+      kind: 'round',
+      size: 2 * radius,
+      at: [at[0], at[1], thick / 2],
+      axis: [0, 0, 1],
+      from: 0,
+      to: thick,
+    };
+  });
+}
+
+function refuse(p: Parameters) {
+  const holes = allHoles(p);
+  let nearest: { gap: number; which: Which } | undefined;
+  holes.forEach((a, i) => {
+    for (const b of holes.slice(i + 1)) {
+      const gap = Math.hypot(a.at[0] - b.at[0], a.at[1] - b.at[1]) - a.radius - b.radius;
+      if (!nearest || gap < nearest.gap) nearest = { gap, which: b.which };
+    }
+  });
+  const clash = nearest !== undefined && nearest.gap < 1.2;
+  return new Refusals()
+    .when(
+      clash,
+      clash && nearest!.which === 'A' ? 'acrossA' : 'shift',
+      'Two holes run into each other: move the second pattern, turn it, or take smaller screws.',
+    )
+    .when(
+      cornerGap(p) < 0.8,
+      'corners',
+      'The rounded corners cut into a hole: make them smaller.',
+      lengthOf(p, 'margin'),
+    ).list;
+}
+
+/** Least plastic between a hole and a rounded corner. */
+function cornerGap(p: Parameters): number {
+  const { x0, y0, x1, y1 } = plateOf(p);
+  const r = Math.min(lengthOf(p, 'corners'), (x1 - x0) / 2, (y1 - y0) / 2);
+  return Math.min(
+    ...allHoles(p).map(({ at, radius }) => {
+      const dx = Math.min(at[0] - x0, x1 - at[0]);
+      const dy = Math.min(at[1] - y0, y1 - at[1]);
+      // Only within a corner's own square is its arc the nearest edge.
+      return dx < r && dy < r ? r - Math.hypot(r - dx, r - dy) - radius : Math.min(dx, dy) - radius;
+    }),
+  );
+}
+
+function drawing(p: Parameters) {
+  const { x0, y0, x1, y1 } = plateOf(p);
+  const draft = new Draft().edge(rectangle(x0, y0, x1, y1, lengthOf(p, 'corners')));
+  for (const h of allHoles(p)) draft.mateLoop(`hole${h.which}`, circle(h.at, h.radius));
+  const gap = Math.max(5, (y1 - y0) / 8);
+  WHICH.forEach((which, i) => {
+    const { at, radius } = allHoles(p).find(h => h.which === which)!;
+    draft.across(
+      `hole${which}`,
+      `hole ${which}`,
+      [at[0] - radius, at[0] + radius],
+      at[1],
+      i === 0 ? y0 - gap : y1 + gap,
+      true,
+    );
+  });
+  const [first, second] = holesOf(p, 'A');
+  draft.across(
+    'acrossA',
+    'A',
+    [Math.min(first![0], second![0]), Math.max(first![0], second![0])],
+    first![1],
+    y0 - 2 * gap,
+  );
+  return draft.done('From above');
+}
+
+function objectDrawing(measured: Readonly<Record<string, number>>, p: Parameters) {
+  const draft = new Draft();
+  let x = 0;
+  for (const which of WHICH) {
+    const low = which.toLowerCase();
+    const w = measured[`across_${low}`] ?? (which === 'A' ? 40 : 60);
+    const d = measured[`deep_${low}`] ?? w * 0.7;
+    const r = (measured[`screw_${low}`] ?? 4) / 2;
+    const kind = p[`pattern${which}`];
+    const at: Point2[] =
+      kind === 'row'
+        ? [
+            [x, 0],
+            [x + w, 0],
+          ]
+        : kind === 'circle'
+          ? [
+              [x, d / 2],
+              [x + w, d / 2],
+              [x + w / 2, d / 2 + w / 2],
+            ]
+          : [
+              [x, 0],
+              [x + w, 0],
+              [x + w, d],
+              [x, d],
+            ];
+    draft.edge(rectangle(x - 8, -8, x + w + 8, Math.max(d, kind === 'circle' ? d / 2 + w / 2 : 0) + 8, 3));
+    for (const c of at) draft.mateLoop(`screw_${low}`, circle(c, r));
+    draft.across(`across_${low}`, `${which}, apart`, [x, x + w], at[0]![1], -14);
+    draft.across(`screw_${low}`, 'screw', [x - r, x + r], at[0]![1], -22, true);
+    if (kind === 'rectangle')
+      draft.up(`deep_${low}`, `${which}, deep`, x, [0, d], which === 'A' ? x - 14 : x + w + 14);
+    x += w + 50;
+  }
+  return draft.done('The two patterns from above');
+}
+
+const mate = (which: Which): MateSpec => ({
+  id: `hole${which}`,
+  name: `Screw ${which} in its hole`,
+  dimension: `screw_${which.toLowerCase()}`,
+  parameter: `hole${which}`,
+  side: 'inside',
+  want: 'bolt',
+  flexibleWant: 'bolt',
+  active: () => true,
+});
+const patterns = { rectangle: 'four in a rectangle', row: 'two in a row', circle: 'on a circle' };
+const isKind = (which: Which, kind: string) => (p: Parameters) => p[`pattern${which}`] === kind;
+
+export const plateAdapter: Recipe = {
+  id: 'plate-adapter',
+  version: 1,
+  family: 'adapter',
+  title: 'Plate between bolt patterns',
+  purpose: 'Carries something with one set of screw holes on something with another.',
+  guide: WHICH.flatMap(which => [
+    step(
+      `screw_${which.toLowerCase()}`,
+      `Screw ${which}, over its thread`,
+      'outside-jaws',
+      'The screw that goes through; its hole is made for it.',
+      { critical: true },
+    ),
+    step(
+      `across_${which.toLowerCase()}`,
+      `Holes ${which}, apart`,
+      'span',
+      'Centre to centre: inside edge to inside edge and outside to outside, halved. On a circle its diameter.',
+    ),
+    step(
+      `deep_${which.toLowerCase()}`,
+      `Holes ${which}, the other way`,
+      'span',
+      'Centre to centre, across the first.',
+      { needed: isKind(which, 'rectangle') },
+    ),
+  ]),
+  mates: WHICH.map(mate),
+  parameters: [
+    ...WHICH.flatMap(which => [
+      choice(`pattern${which}`, `Holes ${which}`, patterns),
+      length(`hole${which}`, `Hole ${which}`, [1, 60], `screw_${which.toLowerCase()}.model`),
+      length(`across${which}`, `${which}, apart`, [4, 400], `across_${which.toLowerCase()}`),
+      length(`deep${which}`, `${which}, the other way`, [4, 400], `deep_${which.toLowerCase()}`, {
+        shown: isKind(which, 'rectangle'),
+      }),
+      length(`count${which}`, `${which}, holes on the circle`, [3, 12], '3', {
+        measure: 'count',
+        shown: isKind(which, 'circle'),
+      }),
+    ]),
+    length('shift', 'B lies to the right by', [-300, 300], '0'),
+    length('turn', 'B is turned by', [-180, 180], '0', { measure: 'angle' }),
+    length('thickness', 'Thickness', [1, 60], '5'),
+    length('margin', 'Plate beyond the holes', [1, 60], '5', { group: 'more' }),
+    length('corners', 'Rounded corners', [0, 40], '4', { group: 'more' }),
+  ],
+  refuse,
+  drawing,
+  objectDrawing,
+  solid,
+  surfaces,
+  checks: () => [],
+  demo: {
+    name: 'a rowlock plate on a wing rigger',
+    sizes: { screw_a: 4, across_a: 40, deep_a: 28, screw_b: 6, across_b: 64, deep_b: 44 },
+    parameters: {
+      patternA: 'rectangle',
+      holeA: 4.6,
+      acrossA: 40,
+      deepA: 28,
+      countA: 3,
+      patternB: 'rectangle',
+      holeB: 6.6,
+      acrossB: 64,
+      deepB: 44,
+      countB: 3,
+      shift: 0,
+      turn: 0,
+      thickness: 5,
+      margin: 5,
+      corners: 4,
+    },
+  },
+};

@@ -1,0 +1,220 @@
+import { box, Draft } from '../../drawing/draft';
+import type { Body, Frame, Outline, PartKernel } from '../../kernels/kernel';
+import { circle, Path, pointsOf } from '../../outline';
+import { choice, length, Refusals, step } from '../fields';
+import { lengthOf, type MateSurface, type Parameters, type Recipe } from '../recipe';
+
+/**
+ * Holds a tube on a wall or a board: a clip whose arms close beyond the middle so that the tube snaps in, or a
+ * saddle that lies over it. One profile pulled along the tube; the foot lies on the bed, the tube along y.
+ */
+interface Sizes {
+  radius: number;
+  wall: number;
+  /** Height of the tube's axis over the foot's underside. */
+  axis: number;
+  foot: number;
+  halfWidth: number;
+  /** Half of the mouth, from straight up, radians. */
+  mouth: number;
+  long: number;
+  screw: number;
+}
+
+/** Half a shell closes a little beyond the middle: the tube's own width is in it. */
+const ANGLE: Record<string, number> = { snap: 55, half: 84 };
+
+function sizesOf(p: Parameters): Sizes {
+  const radius = lengthOf(p, 'bore') / 2;
+  const foot = lengthOf(p, 'foot');
+  return {
+    radius,
+    wall: lengthOf(p, 'wall'),
+    axis: foot + lengthOf(p, 'stand') + radius,
+    foot,
+    halfWidth: radius + lengthOf(p, 'wall') + lengthOf(p, 'ears'),
+    mouth: (ANGLE[p.style as string]! * Math.PI) / 180,
+    long: lengthOf(p, 'length'),
+    screw: lengthOf(p, 'screwHole') / 2,
+  };
+}
+
+/** In (x, z), from the foot's left corner round under, over the arms and back inside the bore. */
+function profileOf(s: Sizes): Outline {
+  const outer = s.radius + s.wall;
+  const at = (radius: number, angle: number): [number, number] => [
+    radius * Math.sin(angle),
+    s.axis + radius * Math.cos(angle),
+  ];
+  // Where the outside of an arm meets the foot's top.
+  const below = Math.max(-1, Math.min(1, (s.foot - s.axis) / outer));
+  const land = Math.acos(below);
+  const middle = (s.mouth + land) / 2;
+  return new Path([-s.halfWidth, 0])
+    .to([s.halfWidth, 0])
+    .to([s.halfWidth, s.foot])
+    .to(at(outer, land))
+    .arc(at(outer, s.mouth), at(outer, middle))
+    .to(at(s.radius, s.mouth))
+    .arc(at(s.radius, -s.mouth), at(s.radius, Math.PI))
+    .to(at(outer, -s.mouth))
+    .arc(at(outer, -land), at(outer, -middle))
+    .to([-s.halfWidth, s.foot])
+    .close();
+}
+
+/** Its own y is up, and it is pulled towards the front. */
+const ALONG: Frame = { at: [0, 0, 0], x: [1, 0, 0], up: [0, -1, 0] };
+
+function solid(p: Parameters, kernel: PartKernel): Body {
+  const s = sizesOf(p);
+  let body = kernel.extrude(profileOf(s), -s.long / 2, s.long, ALONG);
+  if (s.screw > 0) {
+    for (const sign of [-1, 1])
+      body = kernel.cut(body, kernel.extrude(circle([sign * earMiddle(s), 0], s.screw), -1, s.foot + 2));
+  }
+  return body;
+}
+
+/** Middle of what of the foot lies open beside the arms. */
+function earMiddle(s: Sizes): number {
+  const outer = s.radius + s.wall;
+  const drop = s.axis - s.foot;
+  const armAt = drop >= outer ? 0 : Math.sqrt(outer ** 2 - drop ** 2);
+  return (Math.max(armAt, drop > 0 ? outer : 0) + s.halfWidth) / 2;
+}
+
+function surfaces(p: Parameters): MateSurface[] {
+  const s = sizesOf(p);
+  return [
+    {
+      mate: 'bore',
+      side: 'inside',
+      kind: 'flats',
+      size: 2 * s.radius,
+      at: [0, -s.long / 4, s.axis],
+      axis: [0, 1, 0],
+      across: [1, 0, 0],
+      from: -s.long / 2,
+      to: s.long / 2,
+    },
+  ];
+}
+
+function refuse(p: Parameters) {
+  const s = sizesOf(p);
+  const outer = s.radius + s.wall;
+  return new Refusals()
+    .when(s.axis - s.radius - s.foot < -s.foot + 0.8, 'foot', 'The bore cuts through the foot.', 2)
+    .when(
+      s.screw > 0 && s.halfWidth - outer < 2 * s.screw + 2,
+      'ears',
+      'The screw’s hole does not fit beside the clip: a wider foot.',
+      2 * s.screw + 3,
+    )
+    .when(
+      s.screw > 0 && s.long < 2 * s.screw + 2,
+      'length',
+      'The screw’s hole is wider than the clip is long.',
+      2 * s.screw + 6,
+    )
+    .when(
+      s.axis >= s.foot + outer - 0.3,
+      'stand',
+      'The bore stands off so far that the arms do not meet the foot: nearer, or a thicker foot.',
+      Math.max(0.1, s.wall - 0.8),
+    ).list;
+}
+
+function drawing(p: Parameters) {
+  const s = sizesOf(p);
+  const draft = new Draft().cut(profileOf(s));
+  const ring = pointsOf(circle([0, s.axis], s.radius)).filter(
+    ([x, y]) => Math.abs(Math.atan2(x, y - s.axis)) >= s.mouth - 0.05,
+  );
+  // From one lip round below to the other.
+  draft.mate(
+    'bore',
+    ring.toSorted((a, b) => turned(a) - turned(b)),
+  );
+  draft.across('bore', 'tube', [-s.radius, s.radius], s.axis, s.axis + s.radius + s.wall + 5, true);
+  draft.across('foot', 'foot', [-s.halfWidth, s.halfWidth], 0, -6);
+  draft.up('wall', 'axis', s.halfWidth, [0, s.axis], s.halfWidth + 6);
+  return draft.done('From the end of the tube');
+
+  function turned([x, y]: readonly [number, number]) {
+    return (Math.atan2(x, y - s.axis) + 2 * Math.PI) % (2 * Math.PI);
+  }
+}
+
+function objectDrawing(measured: Readonly<Record<string, number>>) {
+  const r = (measured.tube ?? 25) / 2;
+  const screw = (measured.screw ?? 4) / 2;
+  const draft = new Draft().cut(circle([0, r], r));
+  draft.cut(box(-2 * r, -6, 2 * r, -2));
+  draft.mateLoop('tube', circle([0, r], r));
+  draft.across('tube', 'tube', [-r, r], r, 2 * r + 5, true);
+  draft.cut(box(2.6 * r - screw, -2, 2.6 * r + screw, 14));
+  draft.across('screw', 'screw', [2.6 * r - screw, 2.6 * r + screw], 14, 19, true);
+  return draft.done('The tube from its end, and the screw');
+}
+
+export const tubeClip: Recipe = {
+  id: 'tube-clip',
+  version: 1,
+  family: 'mount',
+  title: 'Tube clip or saddle',
+  purpose: 'Holds a tube, rod or hose on a wall or board: it snaps in, or lies in half a shell.',
+  guide: [
+    step('tube', 'Tube, outside', 'outside-jaws', 'Where the clip will sit; turn it between readings.', {
+      critical: true,
+    }),
+    step('screw', 'Screw, over its thread', 'outside-jaws', 'The screw you have; its hole is made for it.', {
+      critical: true,
+    }),
+  ],
+  mates: [
+    {
+      id: 'bore',
+      name: 'Tube in the clip',
+      dimension: 'tube',
+      parameter: 'bore',
+      side: 'inside',
+      want: 'snug',
+      flexibleWant: 'snug',
+      form: 'flats',
+      lying: true,
+      active: () => true,
+    },
+  ],
+  parameters: [
+    choice('style', 'The tube', { snap: 'snaps in', half: 'lies in half a shell' }),
+    length('bore', 'Bore', [3, 250], 'tube.model'),
+    length('wall', 'Arms', [1, 20], '2.4'),
+    length('length', 'Length along the tube', [4, 250], '12'),
+    length('foot', 'Foot thickness', [1.2, 40], '3'),
+    length('ears', 'Foot beside the arms', [0, 60], 'screwHole + 5'),
+    length('screwHole', 'Screw hole (0 is none)', [0, 20], 'screw + 0.5'),
+    length('stand', 'Tube stands off the foot by', [0, 60], '0.5', { group: 'more' }),
+  ],
+  refuse,
+  drawing,
+  objectDrawing,
+  solid,
+  surfaces,
+  checks: () => [],
+  demo: {
+    name: 'a boathook’s shaft',
+    sizes: { tube: 25, screw: 4 },
+    parameters: {
+      style: 'snap',
+      bore: 25.2,
+      wall: 2.4,
+      length: 12,
+      foot: 3,
+      ears: 9.5,
+      screwHole: 4.5,
+      stand: 0.5,
+    },
+  },
+};
