@@ -32,6 +32,8 @@ export function effectsOf(ledger: MateLedger, resolved: ResolvedPart, brief: Bri
   const contact = resolved.recipe
     .surfaces(resolved.parameters)
     .find(s => s.mate === ledger.mate.ours.surface);
+  // Rings and round joints only: what flats squeeze is another sum.
+  if (contact?.kind !== 'round') return warmth(ledger, given(polymer, 'expansion'), brief);
   const length = contact ? Math.abs(contact.to - contact.from) : null;
   return [
     ...grip(ledger, resolved, modulus, typeof wall === 'number' ? wall : null, length),

@@ -16,6 +16,8 @@ import type { Workshop } from './workshop';
 /** A mate's chain from reading to model number. Lengths mm, clearance whole width. */
 export interface MateLedger {
   mate: Mate;
+  /** What the part's pose makes of our surface. */
+  kind: SurfaceKind;
   dimension: DimensionState['dimension'];
   reading: { value: number; u: number; source: 'seat' | 'old-part' | 'said' };
   /** What the want comes to in clearance on this object. */
@@ -55,6 +57,10 @@ export interface LedgerState {
 
 /** Model numbers are kept to a hundredth: no printer follows a finer one. */
 const MODEL_STEP = 0.01;
+
+/** Diameter or width: what a clearance goes across. */
+export const acrossOf = ({ kind }: Pick<MateLedger, 'kind'>): string =>
+  kind.startsWith('hole') || kind.startsWith('peg') ? 'across the diameter' : 'across the width';
 
 /** What a part's pose makes of a mate's surface: one that lies along the bed as drawn stands up when turned. */
 export function kindOn(mate: Pick<Mate, 'side' | 'ours'>, recipe: string, pose: Pose): SurfaceKind {
@@ -104,6 +110,7 @@ export function ledgerOf(
       shift: 0,
       prefer: mate.want.prefer,
       mate,
+      kind: kindOn(mate, part.recipe, part.pose),
       state,
     });
   }
@@ -124,7 +131,7 @@ export function ledgerOf(
   };
 }
 
-type Question = NextMate & { mate: Mate; state: DimensionState; shift: number };
+type Question = NextMate & { mate: Mate; kind: SurfaceKind; state: DimensionState; shift: number };
 
 /**
  * What is believed of the printer before tries, by group. One printer, one plastic, one side share their
@@ -134,9 +141,7 @@ function priorsOf(questions: Question[], part: Part, workshop: Workshop): Record
   const priors: Record<string, SourcedBelief> = {};
   for (const group of new Set(questions.map(q => q.group))) {
     const own = questions.filter(q => q.group === group);
-    const beliefs = own.map(q =>
-      printerBelief(workshop, part, q.side, kindOn(q.mate, part.recipe, part.pose), q.reading.value),
-    );
+    const beliefs = own.map(q => printerBelief(workshop, part, q.side, q.kind, q.reading.value));
     const mean = beliefs.reduce((sum, b) => sum + b.mean, 0) / beliefs.length;
     own.forEach((q, i) => {
       q.shift = beliefs[i]!.mean - mean;
@@ -227,6 +232,7 @@ function chainOf(
   const total = variances.reduce((sum, v) => sum + v.share, 0);
   return {
     mate: q.mate,
+    kind: q.kind,
     dimension: q.state.dimension,
     reading: { ...q.reading, source: q.state.source ?? 'seat' },
     window: { min: q.scale.min, max: q.scale.max },

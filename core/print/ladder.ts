@@ -23,9 +23,11 @@ export function ladderSizes(ledger: Pick<MateLedger, 'model' | 'sd' | 'window'>)
   return Array.from({ length: RUNGS }, (_, i) => Number((model + (i - (RUNGS - 1) / 2) * step).toFixed(2)));
 }
 
-/** Only what a short ring can stand in for. */
-export const hasLadder = ({ mate, window }: Pick<MateLedger, 'mate' | 'window'>): boolean =>
-  !['click', 'screw', 'jam', 'insert'].includes(mate.want.name) && window.max - window.min > 0.02;
+/** Only what a short ring can stand in for, and rings stand upright. */
+export const hasLadder = ({ mate, kind, window }: Pick<MateLedger, 'mate' | 'kind' | 'window'>): boolean =>
+  (kind === 'hole' || kind === 'peg') &&
+  !['click', 'screw', 'jam', 'insert'].includes(mate.want.name) &&
+  window.max - window.min > 0.02;
 
 /** P(right) of the next print once a ladder was tried: known to half a step, and prints scatter. */
 export function chanceAfterLadder(

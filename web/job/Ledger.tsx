@@ -5,7 +5,7 @@ import styled from 'styled-components';
 import type { LedgerStep } from '../../core/fit/propose';
 import { strainAt } from '../../core/fit/wants';
 import { type DimensionState, readEnough } from '../../core/job/dimensions';
-import { chanceIf, type MateLedger } from '../../core/job/ledger';
+import { acrossOf, chanceIf, type MateLedger } from '../../core/job/ledger';
 import { neededDimensions } from '../../core/job/resolve';
 import { showSize, standingOf } from '../../core/job/show';
 import { formatLength, formatPercent, formatPlain, formatSigned } from '../../core/quantity/format';
@@ -183,7 +183,7 @@ function Chain({ ledger }: { ledger: MateLedger }) {
       {moved ? <WhatIf ledger={ledger} by={moved.by} pRight={pRight} onDone={() => setMoved(null)} /> : null}
       <p>
         {strain !== null
-          ? `Stretched by ${formatPlain(100 * strain, 1)} %: ${formatSigned(clearance, unit)} across the diameter.`
+          ? `Stretched by ${formatPlain(100 * strain, 1)} %: ${formatSigned(clearance, unit)} ${acrossOf(ledger)}.`
           : `${formatSigned(clearance, unit)} clearance is ${formatSigned(clearance / 2, unit, unit === 'mm' ? 3 : 4)} per side.`}{' '}
         {formatPercent(pRight)} likely to sit right.
       </p>

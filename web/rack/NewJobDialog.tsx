@@ -8,6 +8,7 @@ import { get, post } from '../api/client';
 import type { WorkshopAnswer } from '../job/JobPage';
 import { Button, Dialog, FieldHint, Select, TextField } from '../ui/controls';
 import { Notice, Row, Stack } from '../ui/layout';
+import { RecipePicker } from './RecipePicker';
 
 const LONGEST_NAME = 300;
 
@@ -47,7 +48,7 @@ export default function NewJobDialog({ isOpen, onClose }: { isOpen: boolean; onC
     }
   };
   return (
-    <Dialog title="New job" isOpen={isOpen} onClose={onClose}>
+    <Dialog title="New job" isOpen={isOpen} onClose={onClose} width={720}>
       <Form
         validationBehavior="aria"
         onSubmit={event => {
@@ -71,12 +72,7 @@ export default function NewJobDialog({ isOpen, onClose }: { isOpen: boolean; onC
             onChange={setObject}
           />
           <div>
-            <Select
-              label="Recipe"
-              value={recipe}
-              options={RECIPES.map(r => ({ value: r.id, label: r.title }))}
-              onChange={setRecipe}
-            />
+            <RecipePicker value={recipe} onChange={setRecipe} />
             <FieldHint>{RECIPES.find(r => r.id === recipe)?.purpose}</FieldHint>
           </div>
           {materials.length > 0 ? (

@@ -25,6 +25,7 @@ interface Props {
 }
 
 const PAUSE = 700;
+const UNIT: Record<QuantityKind, string> = { length: 'mm', angle: '°', count: '', strain: '' };
 
 /** A number or an expression. Takes `31.7`, `31,7`, `1 1/4 in`, `32/2`, `rim.model + 0.1` and says what it understood. */
 export function QuantityField({
@@ -93,8 +94,8 @@ export function QuantityField({
           {plain
             ? provisional
               ? 'example size, not measured yet'
-              : 'mm'
-            : `= ${understood} mm${provisional ? ', example size' : ''}`}
+              : UNIT[kind]
+            : `= ${understood} ${UNIT[kind]}${provisional ? ', example size' : ''}`}
         </Understood>
       )}
       <FieldProblem>{trouble}</FieldProblem>

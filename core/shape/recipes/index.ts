@@ -1,14 +1,19 @@
+import { boardTray } from './board-tray';
 import { bush } from './bush';
 import { cradle } from './cradle';
+import { driveBlade } from './drive-blade';
 import { hingeLeaf } from './hinge-leaf';
 import { plateAdapter } from './plate-adapter';
 import type { Recipe } from './recipe';
+import { rimFork } from './rim-fork';
 import { roundCap } from './round-cap';
+import { screwHandle } from './screw-handle';
 import { socketKnob } from './socket-knob';
 import { steppedSleeve } from './stepped-sleeve';
 import { toolBlock } from './tool-block';
 import { tubeAdapter } from './tube-adapter';
 import { tubeClip } from './tube-clip';
+import { wallPlate } from './wall-plate';
 
 /** Every recipe there is, in the order in which they are offered. */
 export const RECIPES: readonly Recipe[] = [
@@ -16,12 +21,17 @@ export const RECIPES: readonly Recipe[] = [
   socketKnob,
   bush,
   hingeLeaf,
+  driveBlade,
+  screwHandle,
   tubeAdapter,
   steppedSleeve,
   plateAdapter,
   cradle,
   tubeClip,
+  rimFork,
   toolBlock,
+  boardTray,
+  wallPlate,
 ];
 
 export const recipeById = (id: string): Recipe | undefined => RECIPES.find(recipe => recipe.id === id);

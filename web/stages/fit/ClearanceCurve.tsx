@@ -3,7 +3,7 @@ import { useLayoutEffect, useMemo, useRef, useState } from 'react';
 import styled from 'styled-components';
 import { strainAt } from '../../../core/fit/wants';
 import { standing } from '../../../core/job/history';
-import { chanceIf, type MateLedger } from '../../../core/job/ledger';
+import { acrossOf, chanceIf, type MateLedger } from '../../../core/job/ledger';
 import { drawnClearance } from '../../../core/learn/posterior';
 import { formatLength, formatPercent, formatSigned } from '../../../core/quantity/format';
 import { useBench } from '../../job/bench-context';
@@ -129,7 +129,7 @@ export function ClearanceCurve({ ledger }: { ledger: MateLedger }) {
           tighter
         </text>
         <text x={width / 2} y={HEIGHT - 12} textAnchor="middle" className="tick words">
-          clearance across the diameter, {unit}
+          clearance {acrossOf(ledger)}, {unit}
         </text>
         <text x={width - 14} y={HEIGHT - 12} textAnchor="end" className="looser">
           looser

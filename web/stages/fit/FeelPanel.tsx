@@ -8,7 +8,7 @@ import {
   startFeel,
   windowFelt,
 } from '../../../core/fit/feel';
-import type { MateLedger } from '../../../core/job/ledger';
+import { acrossOf, type MateLedger } from '../../../core/job/ledger';
 import { formatLength, formatSigned } from '../../../core/quantity/format';
 import { useBench } from '../../job/bench-context';
 import { Button } from '../../ui/controls';
@@ -65,7 +65,7 @@ export function FeelPanel({ ledger }: { ledger: MateLedger }) {
           </Button>
         </Row>
         <span className="soft" style={{ fontSize: 13.5 }}>
-          {formatSigned(now.clearance, unit)} across the diameter
+          {formatSigned(now.clearance, unit)} {acrossOf(ledger)}
         </span>
       </Row>
     </Panel>

@@ -8,7 +8,7 @@ import {
   windowForSize,
 } from '../../../core/fit/wants';
 import type { Mate, Want } from '../../../core/job/document';
-import type { MateLedger } from '../../../core/job/ledger';
+import { acrossOf, type MateLedger } from '../../../core/job/ledger';
 import { activeMates, type ResolvedPart } from '../../../core/job/resolve';
 import { windowFor } from '../../../core/job/workshop';
 import { formatPercent, formatPlain } from '../../../core/quantity/format';
@@ -54,7 +54,7 @@ export function FitStage() {
         {mate.name}, our surface is the {mate.side}.{' '}
         {mate.want.window.unit === 'strain'
           ? 'The window is how far the soft side is stretched.'
-          : 'Clearance is across the whole diameter.'}
+          : `Clearance is ${ledger ? acrossOf(ledger).replace('the ', 'the whole ') : 'across the whole of it'}.`}
       </Lead>
       {mates.length > 1 ? (
         <Tabs

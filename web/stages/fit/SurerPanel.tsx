@@ -1,6 +1,7 @@
 import { useMemo } from 'react';
 import { useNavigate } from 'react-router';
 import styled from 'styled-components';
+import { standing } from '../../../core/job/history';
 import type { MateLedger } from '../../../core/job/ledger';
 import { type Surer, waysToBeSurer } from '../../../core/job/surer';
 import { formatPercent, formatPlain } from '../../../core/quantity/format';
@@ -9,7 +10,7 @@ import { Button } from '../../ui/controls';
 
 /** What would make the first print surer, cheapest first. */
 export function SurerPanel({ ledger }: { ledger: MateLedger }) {
-  const { resolved, workshop, session, say, select, go } = useBench();
+  const { job, resolved, workshop, session, say, select, go } = useBench();
   const navigate = useNavigate();
   const ways = useMemo(() => {
     const state = resolved.dimensions.get(ledger.dimension.id);
@@ -17,7 +18,9 @@ export function SurerPanel({ ledger }: { ledger: MateLedger }) {
     const spread = count > 0 ? (state!.evaluation!.budget[0]?.u ?? 0) * Math.sqrt(count) : 0;
     return waysToBeSurer(ledger, { spread, count: Math.max(1, count) }, workshop);
   }, [ledger, resolved, workshop]);
-  if (ways.length === 0) return null;
+  const waiting = standing(job.history).ladders.some(l => l.mateId === ledger.mate.id);
+  const open = ways.filter(w => w.what !== 'ladder' || !waiting);
+  if (open.length === 0) return null;
   const follow = (what: Surer['what']) => {
     if (what === 'calibrate') void navigate('/workshop');
     else if (what === 'ladder')
@@ -33,7 +36,7 @@ export function SurerPanel({ ledger }: { ledger: MateLedger }) {
     <>
       <h3>To be surer before the first print</h3>
       <Ways>
-        {ways.map(way => (
+        {open.map(way => (
           <li key={way.what}>
             <span>
               <b>{formatPercent(way.pRight)}</b> if you {way.words}:{' '}

@@ -28,6 +28,7 @@ export function ShapeStage() {
   };
   const shown = recipe.parameters.filter(p => p.shown?.(parameters) ?? true);
   const findings = solid.findings ?? [];
+  const drawing = recipe.drawing(parameters);
   return (
     <>
       <h1>{recipe.title}</h1>
@@ -74,12 +75,12 @@ export function ShapeStage() {
         </Stage>
         <Panel style={{ padding: 0, overflow: 'hidden' }}>
           <DrawingView
-            drawing={recipe.drawing(parameters)}
+            drawing={drawing}
             valueFor={value}
             lit={lit}
             onPick={select}
             height={330}
-            caption="Cut through the part, as it sits"
+            caption={drawing.title}
           />
         </Panel>
       </Views>
@@ -168,9 +169,9 @@ function ParameterField({ spec }: { spec: ParameterSpec }) {
   return (
     <QuantityField
       label={spec.label}
-      kind="length"
+      kind={spec.measure ?? 'length'}
       expression={expressions[spec.name] ?? { text: spec.default, unit: 'mm' }}
-      understood={formatLength(value as number, 'mm', 2)}
+      understood={formatPlain(value as number, 2)}
       problem={problems[spec.name]}
       provisional={provisional.has(spec.name)}
       lit={selected !== null && mate?.id === selected}
