@@ -2,6 +2,7 @@ import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Form } from 'react-aria-components';
 import { useNavigate } from 'react-router';
+import styled from 'styled-components';
 import type { JobAnswer } from '../../contract/jobs';
 import { RECIPES } from '../../core/shape/recipes';
 import { get, post } from '../api/client';
@@ -57,20 +58,22 @@ export default function NewJobDialog({ isOpen, onClose }: { isOpen: boolean; onC
         }}
       >
         <Stack $gap={14}>
-          <TextField
-            label="What do you make?"
-            placeholder="Vent-port cap"
-            value={title}
-            onChange={setTitle}
-            problem={asked || [...title].length > LONGEST_NAME ? problem : undefined}
-            autoFocus
-          />
-          <TextField
-            label="For which object?"
-            placeholder="hull vent port, junior double"
-            value={object}
-            onChange={setObject}
-          />
+          <Names>
+            <TextField
+              label="What do you make?"
+              placeholder="Vent-port cap"
+              value={title}
+              onChange={setTitle}
+              problem={asked || [...title].length > LONGEST_NAME ? problem : undefined}
+              autoFocus
+            />
+            <TextField
+              label="For which object?"
+              placeholder="hull vent port, junior double"
+              value={object}
+              onChange={setObject}
+            />
+          </Names>
           <div>
             <RecipePicker value={recipe} onChange={setRecipe} />
             <FieldHint>{RECIPES.find(r => r.id === recipe)?.purpose}</FieldHint>
@@ -100,3 +103,5 @@ export default function NewJobDialog({ isOpen, onClose }: { isOpen: boolean; onC
     </Dialog>
   );
 }
+
+const Names = styled.div`display: grid; grid-template-columns: 1fr 1fr; gap: 12px; align-items: start; @media (max-width: 620px) { grid-template-columns: 1fr; }`;

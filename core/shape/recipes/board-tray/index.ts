@@ -36,12 +36,15 @@ function sizesOf(p: Parameters): Sizes {
 /** How far the rails reach in over the board's edges. */
 const OVER = 1.2;
 
+/** Bottom of the well under the board, never less than a little below it. */
+const wellOf = (s: Sizes) => Math.min(s.seat - 0.6, s.floor - s.radius);
+
 /** Across the tube: the bar below, cut flat under the board, and a rail at each side. */
 function profileOf(s: Sizes): Outline {
   const top = s.seat + s.edge + s.rail;
   const at = (y: number) => Math.sqrt(Math.max(0, s.radius ** 2 - y ** 2));
   const inner = s.board - OVER;
-  const well = s.seat - Math.max(0.6, s.radius + s.seat - s.floor);
+  const well = wellOf(s);
   return new Path([-at(top), top])
     .arc([at(top), top], [0, -s.radius])
     .to([inner, top])
@@ -101,6 +104,7 @@ function refuse(p: Parameters) {
   const top = s.seat + s.edge + s.rail;
   const at = (y: number) => Math.sqrt(Math.max(0, s.radius ** 2 - y ** 2));
   const wall = Math.min(at(s.seat), at(s.seat + s.edge), at(top)) - s.board;
+  const corner = s.radius - Math.hypot(s.board - OVER, wellOf(s));
   return new Refusals()
     .when(s.board < OVER + 1.5, 'boardSlot', 'The board is too narrow for two rails.', 2 * OVER + 8)
     .when(
@@ -126,6 +130,12 @@ function refuse(p: Parameters) {
       'below',
       'The rails end below the tube’s middle: nothing keeps the tray from turning over. Sit the board higher.',
       s.edge + s.rail - 1,
+    )
+    .when(
+      corner < 0.8,
+      'floor',
+      'The well under the board comes out of the tray at its corners: more thickness under the board.',
+      s.radius - Math.sqrt(Math.max(0, (s.radius - 1) ** 2 - (s.board - OVER) ** 2)),
     )
     .when(
       s.tab > s.board - OVER - 1,
@@ -265,7 +275,7 @@ export const boardTray: Recipe = {
     length('length', 'Length', [10, 300], 'board_length + endWall + 2'),
     length('below', 'Board below the tube’s middle by', [-60, 100], '1'),
     length('rail', 'Rails above the board', [0.6, 30], '2'),
-    length('floor', 'Under the board, thickness', [1.2, 100], '4'),
+    length('floor', 'Under the board, thickness', [1.2, 100], 'outside * 0.2'),
     length('endWall', 'End wall (0 is none)', [0, 40], '2'),
     length('pull', 'Opening in it, for cables', [0, 200], '10', { group: 'more' }),
   ],
@@ -285,7 +295,7 @@ export const boardTray: Recipe = {
       length: 74,
       below: 1,
       rail: 2,
-      floor: 6,
+      floor: 9,
       endWall: 2,
       pull: 10,
     },
