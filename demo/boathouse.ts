@@ -70,6 +70,8 @@ export interface DemoJob {
   title: string;
   object: string;
   materialId: string;
+  /** A round cap where left out. */
+  recipe?: string;
   /** Days before today on which it began. */
   daysAgo: number;
   world: Omit<World, 'seed'>;
@@ -127,6 +129,41 @@ const eyes = (id: string, label: string, more: Partial<Dimension> = {}): DemoSte
 });
 
 export const JOBS: DemoJob[] = [
+  {
+    title: 'Wing knob for the foot-stretcher',
+    object: 'worn hexagon bolt, training eight',
+    materialId: 'petg',
+    recipe: 'socket-knob',
+    daysAgo: 6,
+    world: { sizes: { flats: 12.86, shaft: 16, stub: 10.2 } },
+    steps: [
+      brief({
+        purpose: 'Adjust the foot-stretcher by hand, with cold fingers.',
+        ifItBreaks: 'damage',
+        hottestC: 45,
+        outdoors: true,
+        loads: [{ id: 'load-1', words: 'turned hard by hand', forceN: 60, direction: 'round' }],
+      }),
+      { do: 'read', dimension: 'flats', times: 3 },
+      { do: 'read', dimension: 'stub', times: 1 },
+      { do: 'version' },
+      { do: 'print', hours: 1.1 },
+    ],
+  },
+  {
+    title: 'Cradle for the stroke-rate display',
+    object: 'display of the cox’s box, quad',
+    materialId: 'petg',
+    recipe: 'cradle',
+    daysAgo: 2,
+    world: { sizes: { slab_width: 77.5, slab_thickness: 12.2, slab_height: 61, screw: 4.1 } },
+    steps: [
+      { do: 'read', dimension: 'slab_width', times: 3 },
+      { do: 'read', dimension: 'slab_thickness', times: 2 },
+      { do: 'read', dimension: 'slab_height', times: 1 },
+      { do: 'read', dimension: 'screw', times: 1 },
+    ],
+  },
   {
     title: 'Trestle foot plug',
     object: 'boat trestle, open tube end',

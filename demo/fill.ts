@@ -58,7 +58,7 @@ function calibration(): Calibration {
 }
 
 async function play(demo: DemoJob, shop: Workshop, store: Store, pool: SolidPool): Promise<void> {
-  const document = newJob(demo.title, requireRecipe('round-cap'), shop, demo.materialId);
+  const document = newJob(demo.title, requireRecipe(demo.recipe ?? 'round-cap'), shop, demo.materialId);
   document.object.name = demo.object;
   const id = await store.write(tx => insertJob(tx, document));
   const world: World = { ...demo.world, seed: seedOf('boathouse', demo.title) };

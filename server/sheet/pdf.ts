@@ -16,23 +16,44 @@ const font = (weight: number) =>
   require.resolve(`@fontsource/barlow/files/barlow-latin-${weight}-normal.woff`);
 type Doc = InstanceType<typeof PDFDocument>;
 
-export async function sheetPdf(sheet: Sheet, made: Date): Promise<Uint8Array> {
+export const sheetPdf = (sheet: Sheet, made: Date): Promise<Uint8Array> =>
+  pdf(`Measuring sheet: ${sheet.title}`, made, doc => {
+    head(doc, sheet, made);
+    drawDrawing(doc, sheet.drawing, sheet.values);
+    table(doc, sheet);
+    rest(doc, sheet);
+    foot(doc);
+  });
+
+/** A part's drawing alone on a sheet, as large as it fits. @param values by dimension key, unit included */
+export const drawingPdf = (
+  title: string,
+  drawing: Drawing,
+  values: Readonly<Record<string, string>>,
+  made: Date,
+): Promise<Uint8Array> =>
+  pdf(title, made, doc => {
+    doc.font('strong').fontSize(17).fillColor(INK);
+    doc.text(printable(title), MARGIN, MARGIN, { width: width(doc) });
+    doc.font('plain').fontSize(10.5).fillColor(SOFT);
+    doc.text(printable(`${drawing.title}. Lengths in mm; not to scale on paper.`));
+    doc.moveDown(1);
+    drawDrawing(doc, drawing, values);
+  });
+
+async function pdf(title: string, made: Date, write: (doc: Doc) => void): Promise<Uint8Array> {
   const doc = new PDFDocument({
     size: 'A4',
     margin: MARGIN,
     bufferPages: true,
-    info: { Title: `Measuring sheet: ${sheet.title}`, Creator: 'Sagoma', CreationDate: made },
+    info: { Title: title, Creator: 'Sagoma', CreationDate: made },
   });
   doc.registerFont('plain', font(400));
   doc.registerFont('strong', font(600));
   const chunks: Buffer[] = [];
   doc.on('data', chunk => chunks.push(chunk as Buffer));
   const done = new Promise<void>(resolve => doc.on('end', () => resolve()));
-  head(doc, sheet, made);
-  drawDrawing(doc, sheet.drawing, sheet.values);
-  table(doc, sheet);
-  rest(doc, sheet);
-  foot(doc);
+  write(doc);
   doc.end();
   await done;
   return new Uint8Array(Buffer.concat(chunks));

@@ -1,11 +1,17 @@
 import type { Router } from 'express';
+import { writeDrawingDxf } from '../../core/files/drawing-dxf';
+import { writeDrawingSvg } from '../../core/files/drawing-svg';
 import { readingsToCsv } from '../../core/files/readings-csv';
 import { resolvePart } from '../../core/job/resolve';
 import { sheetOf } from '../../core/job/sheet';
+import type { DrawDimension } from '../../core/shape/drawing/drawing';
 import type { App } from '../app';
+import { HttpError } from '../errors';
 import { readJob } from '../jobs/repository';
 import { readWorkshop } from '../workshop/repository';
-import { sheetPdf } from './pdf';
+import { drawingPdf, sheetPdf } from './pdf';
+
+const DRAWING_TYPES = { svg: 'image/svg+xml', dxf: 'image/vnd.dxf', pdf: 'application/pdf' };
 
 /** What is taken away on paper or to a spreadsheet. */
 export function addSheetRoutes(router: Router, { store }: App): void {
@@ -20,6 +26,38 @@ export function addSheetRoutes(router: Router, { store }: App): void {
       'cache-control': 'no-store',
     });
     res.end(bytes);
+  });
+
+  router.get('/:id/drawing.:kind', async (req, res) => {
+    const { kind } = req.params;
+    const type = DRAWING_TYPES[kind as keyof typeof DRAWING_TYPES];
+    if (!type) throw new HttpError(400, 'bad-input', 'The drawing comes as svg, dxf or pdf.');
+    const job = await readJob(store.db, req.params.id);
+    const { workshop } = await readWorkshop(store.db);
+    const { recipe, parameters, part } = resolvePart(
+      job.document,
+      job.document.parts[0]!.id,
+      workshop,
+      job.history,
+    );
+    const drawing = recipe.drawing(parameters);
+    const valueFor = (d: DrawDimension) => {
+      const name = recipe.mates.find(m => m.id === d.key)?.parameter ?? d.key;
+      const value = parameters[name];
+      return typeof value === 'number' ? value.toFixed(2) : null;
+    };
+    const title = `${job.document.title}: ${part.name}`;
+    res.set({
+      'content-type': type,
+      'content-disposition': `attachment; filename="sagoma-job-${job.number}-drawing.${kind}"`,
+      'cache-control': 'no-store',
+    });
+    if (kind === 'svg') res.end(writeDrawingSvg(drawing, title, valueFor));
+    else if (kind === 'dxf') res.end(writeDrawingDxf(drawing, valueFor));
+    else {
+      const values = Object.fromEntries(drawing.dimensions.map(d => [d.key, valueFor(d) ?? '']));
+      res.end(await drawingPdf(title, drawing, values, new Date(job.updatedAt)));
+    }
   });
 
   router.get('/:id/readings.csv', async (req, res) => {

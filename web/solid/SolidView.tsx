@@ -1,8 +1,18 @@
 import { Canvas, useFrame, useThree } from '@react-three/fiber';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import styled from 'styled-components';
-import { BufferAttribute, BufferGeometry, GridHelper, type PerspectiveCamera } from 'three';
+import {
+  BackSide,
+  BufferAttribute,
+  BufferGeometry,
+  GridHelper,
+  MeshBasicMaterial,
+  type PerspectiveCamera,
+  Plane,
+  Vector3,
+} from 'three';
 import { OrbitControls } from 'three/examples/jsm/controls/OrbitControls.js';
+import { Button } from '../ui/controls';
 import type { ShownSolid } from '../workers/solid-protocol';
 
 interface Props {
@@ -16,21 +26,48 @@ interface Props {
 
 /** The part in a paper-coloured room on a 10 mm grid: warm clay, ink edges, mating surfaces in the working blue. */
 export default function SolidView({ solid, lit, onPick, busy }: Props) {
+  /** How much of the part is cut away from its front, as a share. */
+  const [cut, setCut] = useState(0);
+  const [under, setUnder] = useState(false);
   return (
     <Room data-busy={busy ? '' : undefined}>
       <Canvas
         frameloop="demand"
         dpr={[1, 2]}
         camera={{ fov: 32, near: 1, far: 5000 }}
+        onCreated={({ gl }) => {
+          gl.localClippingEnabled = true;
+        }}
         aria-label="The part as a solid; drag to turn it"
       >
-        <Scene solid={solid} lit={lit} onPick={onPick} />
+        <Scene solid={solid} lit={lit} onPick={onPick} cut={cut} under={under} />
       </Canvas>
       <p>The bed is the grid, 10 mm a square. Drag to turn, scroll to come closer.</p>
+      <Tools>
+        <label>
+          cut
+          <input
+            type="range"
+            min={0}
+            max={100}
+            value={Math.round(100 * cut)}
+            aria-label="Cut away from the front, %"
+            onChange={event => setCut(Number(event.target.value) / 100)}
+          />
+        </label>
+        <Button $small $look="quiet" onPress={() => setUnder(now => !now)}>
+          {under ? 'From above' : 'From below'}
+        </Button>
+      </Tools>
     </Room>
   );
 }
 
+const Tools = styled.div`
+  position: absolute; left: 10px; top: 6px; display: flex; align-items: center; gap: 6px; font-size: 12.5px; color: var(--soft);
+  label { display: flex; align-items: center; gap: 6px; } input { width: 92px; accent-color: var(--blue); }
+  button { font-size: 13px; min-height: 26px; padding: 0 8px; }
+`;
 const Room = styled.div`
   position: relative; height: 100%; background: var(--sheet); border-radius: 6px; overflow: hidden;
   canvas { display: block; transition: opacity 0.15s; }
@@ -38,7 +75,12 @@ const Room = styled.div`
   p { position: absolute; left: 12px; bottom: 8px; font-size: 12.5px; color: var(--soft); pointer-events: none; }
 `;
 
-function Scene({ solid, lit, onPick }: Omit<Props, 'busy'>) {
+interface SceneProps extends Omit<Props, 'busy'> {
+  cut: number;
+  under: boolean;
+}
+
+function Scene({ solid, lit, onPick, cut, under }: SceneProps) {
   const colours = useColours();
   const invalidate = useThree(three => three.invalidate);
   const geometry = useMemo(() => {
@@ -63,8 +105,21 @@ function Scene({ solid, lit, onPick }: Omit<Props, 'busy'>) {
     };
   }, [geometry, edges, invalidate]);
   const { min, max } = solid.bounds;
+  // Nothing is clipped while nothing is cut away: edges on the front face would flicker.
+  const planes = useMemo(
+    () => (cut > 0 ? [new Plane(new Vector3(0, 1, 0), -(min[1] + cut * (max[1] - min[1])))] : []),
+    [cut, min, max],
+  );
+  useEffect(() => {
+    if (planes) invalidate();
+  }, [planes, invalidate]);
   const size = Math.max(max[0] - min[0], max[1] - min[1], max[2] - min[2]);
   const squares = 2 * Math.ceil((1.6 * size) / 20 + 1);
+  const backs = useMemo(
+    () => new MeshBasicMaterial({ color: colours.cut, side: BackSide, clippingPlanes: planes }),
+    [colours.cut, planes],
+  );
+  useEffect(() => () => backs.dispose(), [backs]);
   const grid = useMemo(
     () => new GridHelper(10 * squares, squares, colours.rule, colours.rule),
     [squares, colours.rule],
@@ -91,22 +146,27 @@ function Scene({ solid, lit, onPick }: Omit<Props, 'busy'>) {
             attach={`material-${index}`}
             color={group.mate === null ? colours.clay : group.mate === lit ? colours.blue : colours.mate}
             roughness={0.85}
+            clippingPlanes={planes}
             polygonOffset
             polygonOffsetFactor={1}
             polygonOffsetUnits={1}
           />
         ))}
       </mesh>
+      {planes.length > 0 ? (
+        // Seen from inside, a wall is the cut face: flat, in the colour of cuts.
+        <mesh geometry={geometry} material={backs} />
+      ) : null}
       <lineSegments geometry={edges}>
-        <lineBasicMaterial color={colours.ink} />
+        <lineBasicMaterial color={colours.ink} clippingPlanes={planes} />
       </lineSegments>
-      <Turntable size={size} height={max[2]} />
+      <Turntable size={size} height={max[2]} under={under} />
     </>
   );
 }
 
 /** Orbit about the part; the view is set when the part first appears or becomes another size altogether. */
-function Turntable({ size, height }: { size: number; height: number }) {
+function Turntable({ size, height, under }: { size: number; height: number; under: boolean }) {
   const { camera, gl, invalidate } = useThree();
   const controls = useRef<OrbitControls>(null);
   const framed = useRef(0);
@@ -127,6 +187,15 @@ function Turntable({ size, height }: { size: number; height: number }) {
     controls.current.update();
     invalidate();
   }, [camera, size, height, invalidate]);
+  const side = useRef(under);
+  useEffect(() => {
+    if (side.current === under || !controls.current) return;
+    side.current = under;
+    // The same view from the other side of the part's middle.
+    camera.position.z = 2 * controls.current.target.z - camera.position.z;
+    controls.current.update();
+    invalidate();
+  }, [under, camera, invalidate]);
   useFrame(() => {
     controls.current?.update();
   });
@@ -155,6 +224,7 @@ function useColours() {
     clay: read('clay-lit'),
     blue: read('blue'),
     mate: read('blue-2'),
+    cut: read('loose-tint'),
     ink: read('ink'),
   };
 }

@@ -167,7 +167,7 @@ export function Views({ measured, turn, thread }: Props) {
               ? 'Not to scale; count the turns between the two ends of the span'
               : view === FIGURE
                 ? 'Not to scale: where each number is taken'
-                : `Cut through the object; ${CRITICAL} the fit depends on it, ? not read yet`
+                : `${drawing.title}; ${CRITICAL} the fit depends on it, ? not read yet`
           }
         />
       )}

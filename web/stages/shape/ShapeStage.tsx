@@ -15,7 +15,7 @@ const SolidView = lazy(() => import('../../solid/SolidView'));
 
 /** The solid, its drawing, and the few numbers that make it. */
 export function ShapeStage() {
-  const { resolved, selected, select, unit } = useBench();
+  const { job, resolved, selected, select, unit } = useBench();
   const { recipe, parameters, provisional } = resolved;
   const solid = useSolid(recipe.id, parameters, checkContext(resolved));
   const lit =
@@ -79,9 +79,17 @@ export function ShapeStage() {
             valueFor={value}
             lit={lit}
             onPick={select}
-            height={330}
+            height={300}
             caption={drawing.title}
           />
+          <Takeaway>
+            Drawing as
+            {(['svg', 'dxf', 'pdf'] as const).map(kind => (
+              <a key={kind} href={`/api/jobs/${job.id}/drawing.${kind}`} download>
+                {kind.toUpperCase()}
+              </a>
+            ))}
+          </Takeaway>
         </Panel>
       </Views>
       {findings.length > 0 && !solid.refused ? (
@@ -187,6 +195,7 @@ const Views = styled.div`
   @media (max-width: 1100px) { grid-template-columns: minmax(0, 1fr); }
 `;
 const Stage = styled.div`position: relative; height: 332px; border: 1px solid var(--rule); border-radius: 6px; background: var(--sheet);`;
+const Takeaway = styled.p`display: flex; gap: 12px; justify-content: flex-end; font-size: 13px; color: var(--soft); padding: 4px 12px 6px; border-top: 1px solid var(--rule);`;
 const Waiting = styled.p`position: absolute; inset: 0; display: flex; align-items: center; justify-content: center; color: var(--soft);`;
 const Refused = styled.div`position: absolute; inset: 10px 10px auto; z-index: 2; display: flex; flex-direction: column; gap: 6px;`;
 const Facts = styled.p`position: absolute; right: 12px; top: 8px; font-size: 12.5px; color: var(--soft);`;
