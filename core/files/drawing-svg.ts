@@ -27,11 +27,11 @@ export function writeDrawingSvg(
   );
   const texts = words.map(({ text, at: [x, y] }) => {
     const place = `x="${n(x - minX)}" y="${n(maxY - y)}"`;
-    return `<text ${place} font-size="${TEXT_HEIGHT * 1.35}" font-family="sans-serif" text-anchor="middle">${escape(text)}</text>`;
+    return `<text ${place} font-size="${TEXT_HEIGHT * 1.35}" font-family="sans-serif" text-anchor="middle">${escaped(text)}</text>`;
   });
   return [
     `<svg xmlns="http://www.w3.org/2000/svg" width="${n(w)}mm" height="${n(h)}mm" viewBox="0 0 ${n(w)} ${n(h)}">`,
-    `<title>${escape(title)}</title>`,
+    `<title>${escaped(title)}</title>`,
     ...paths,
     ...texts,
     '</svg>',
@@ -39,4 +39,4 @@ export function writeDrawingSvg(
   ].join('\n');
 }
 
-const escape = (text: string) => text.replace(/&/g, '&amp;').replace(/</g, '&lt;').replace(/>/g, '&gt;');
+const escaped = (text: string) => text.replace(/&/g, '&amp;').replace(/</g, '&lt;').replace(/>/g, '&gt;');

@@ -64,7 +64,7 @@ export default function SolidView({ solid, lit, onPick, busy }: Props) {
 }
 
 const Tools = styled.div`
-  position: absolute; left: 10px; top: 6px; display: flex; align-items: center; gap: 6px; font-size: 12.5px; color: var(--soft);
+  position: absolute; left: 12px; bottom: 26px; display: flex; align-items: center; gap: 6px; font-size: 12.5px; color: var(--soft);
   label { display: flex; align-items: center; gap: 6px; } input { width: 92px; accent-color: var(--blue); }
   button { font-size: 13px; min-height: 26px; padding: 0 8px; }
 `;

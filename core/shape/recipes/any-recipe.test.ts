@@ -3,7 +3,7 @@ import { beforeAll, describe, expect, test } from 'vitest';
 import { kernels as startKernels } from '../../../server/solids/kernels';
 import { buildPart } from '../build';
 import type { Kernels } from '../kernels/kernel';
-import { closureOf } from '../mesh/mesh';
+import { closureOf, volumeOf } from '../mesh/mesh';
 import { RECIPES } from '.';
 import { type Parameters, parameterSchema, type Recipe } from './recipe';
 
@@ -100,6 +100,16 @@ describe.each(RECIPES.map(r => [r.id, r] as const))('%s', (_, recipe) => {
       const asked = recipe.demo.parameters[recipe.mates.find(m => m.id === mate.id)!.parameter] as number;
       expect(Math.abs(mate.size - asked), mate.id).toBeLessThan(0.01);
     }
+  });
+
+  test('its STEP is read back as the same solid', async () => {
+    const text = await kernels.part.step(recipe.solid(recipe.demo.parameters, kernels.part), 'part');
+    const again = await kernels.part.readStep(text);
+    const volume = volumeOf(kernels.part.mesh(again, 0.0025));
+    kernels.part.release();
+    const outcome = buildPart(recipe, recipe.demo.parameters, kernels, 'file');
+    if (!outcome.ok) throw new Error(outcome.findings[0]!.message);
+    expect(Math.abs(volume / outcome.part.volume - 1)).toBeLessThan(1e-3);
   });
 
   test('what is asked of the maker hangs together: guide, mates, parameters, drawings', () => {
