@@ -1,6 +1,6 @@
 import { checkSolid } from './checks/check-solid';
 import { type MeasuredMate, measureMates } from './checks/measure';
-import type { Body, Kernels } from './kernels/kernel';
+import { type Body, hasTriangles, type Kernels } from './kernels/kernel';
 import { areaOf, type Bounds, boundsOf, closureOf, type TriangleMesh, volumeOf } from './mesh/mesh';
 import type { CheckContext, Finding, Parameters, Recipe } from './recipes/recipe';
 
@@ -41,7 +41,10 @@ export function buildPart(
   if (refused.length > 0) return { ok: false, findings: refused };
   try {
     const body = recipe.solid(parameters, kernels.part);
-    const mesh = quality === 'file' ? kernels.part.mesh(body, SAGITTA.file) : screenMesh(body, kernels);
+    const exact = quality === 'file' && !hasTriangles(body);
+    const mesh = exact
+      ? kernels.part.mesh(body, SAGITTA.file)
+      : joinedMesh(body, kernels, SAGITTA[quality], quality === 'screen');
     return acceptMesh(recipe, parameters, mesh, kernels, quality);
   } catch (error) {
     return { ok: false, findings: [kernelFinding(error)] };
@@ -50,11 +53,16 @@ export function buildPart(
   }
 }
 
-/** Exact surfaces of curved bodies take ten times as long to join as their triangles. */
-function screenMesh(body: Body, kernels: Kernels): TriangleMesh {
-  if (!body.made) return kernels.part.mesh(body, SAGITTA.screen);
+/**
+ * Joined as triangles: a thread can be joined in no other way, and for the screen exact surfaces of curved
+ * bodies take ten times as long to join. What has exact surfaces throughout is joined by them for a file.
+ */
+function joinedMesh(body: Body, kernels: Kernels, sagitta: number, always: boolean): TriangleMesh {
+  if (body.triangles) return body.triangles(sagitta);
+  if (!body.made || (!always && !hasTriangles(body))) return kernels.part.mesh(body, sagitta);
   const { by, from, with: other } = body.made;
-  return kernels.mesh.combine(by, screenMesh(from, kernels), screenMesh(other, kernels));
+  const part = (of: Body) => joinedMesh(of, kernels, sagitta, always);
+  return kernels.mesh.combine(by, part(from), part(other));
 }
 
 function acceptMesh(

@@ -1,7 +1,7 @@
 import { writeStl } from '../../core/files/stl';
 import { writeThreeMf } from '../../core/files/three-mf';
 import { type BuiltPart, buildPart, inspectPart } from '../../core/shape/build';
-import type { Kernels } from '../../core/shape/kernels/kernel';
+import { exactOf, type Kernels } from '../../core/shape/kernels/kernel';
 import { requireRecipe } from '../../core/shape/recipes';
 import type { CheckContext, Finding, Parameters } from '../../core/shape/recipes/recipe';
 
@@ -41,7 +41,9 @@ export async function build(task: SolidTask, kernels: Kernels): Promise<SolidAns
     files['3mf'] = writeThreeMf(task.name, task.note, [{ name: task.name, mesh }]);
   if (task.files.includes('step')) {
     try {
-      const text = await kernels.part.step(recipe.solid(task.parameters, kernels.part), asciiName(task.name));
+      const body = exactOf(recipe.solid(task.parameters, kernels.part), kernels.part);
+      if (!body) throw new Error('Nothing of this part has exact surfaces: take 3MF or STL.');
+      const text = await kernels.part.step(body, asciiName(task.name));
       files.step = new TextEncoder().encode(text);
     } finally {
       kernels.part.release();

@@ -28,12 +28,25 @@ export function measureMates(mesh: TriangleMesh, surfaces: readonly MateSurface[
 
 function sizeOf(mesh: TriangleMesh, surface: MateSurface): number {
   const { loops, at } = sectionAcross(mesh, surface.at, surface.axis);
+  if (surface.kind === 'thread') return threadSize(loops, at, surface.side);
   if (surface.kind === 'round')
     return loopNear(loops, at, surface.size, surface.side)?.diameter ?? Number.NaN;
   const basis = basisOf(surface.axis);
   const widths = flatNormals(surface).map(n => widthAlong(loops, at, [dot(n, basis.x), dot(n, basis.y)]));
   // What must pass the narrowest pair of flats, or be passed by the widest.
   return surface.side === 'inside' ? Math.min(...widths) : Math.max(...widths);
+}
+
+/** Twice the farthest that the innermost loop of its side comes from the axis. */
+function threadSize(
+  loops: readonly Loop[],
+  [x, y]: readonly [number, number],
+  side: MateSurface['side'],
+): number {
+  const reaches = loops
+    .filter(l => (side === 'inside' ? l.area < 0 : l.area > 0))
+    .map(l => Math.max(...l.points.map(p => Math.hypot(p[0] - x, p[1] - y))));
+  return reaches.length > 0 ? 2 * Math.min(...reaches) : Number.NaN;
 }
 
 /** Square to each pair of flats, in space. */
@@ -102,7 +115,11 @@ export function trianglesOfMates(
       if (!corners.every(within)) continue;
       const n = facing(mesh, t);
       const length = Math.hypot(...n) || 1;
-      if (surface.kind === 'round') {
+      if (surface.kind === 'thread') {
+        const radii = corners.map(p => Math.sqrt(Math.max(0, dot(off(p), off(p)) - dot(off(p), axis) ** 2)));
+        // Ridges and grooves alike, but not the walls beyond them.
+        if (radii.every(r => r < size / 2 + near && r > surface.core! / 2 - near)) owner[t] = index;
+      } else if (surface.kind === 'round') {
         // A face that closes the bore may have all its corners on it too: the wall faces sideways.
         if (corners.every(onRound) && Math.abs(dot(n, axis)) < 0.7 * length) owner[t] = index;
       } else if (

@@ -32,9 +32,27 @@ export const BED: Frame = { at: [0, 0, 0], x: [1, 0, 0], up: [0, 0, 1] };
 
 /** A solid held by the kernel; valid until `release`. */
 export interface Body {
+  /** Exact surfaces; a body of triangles has none. */
   readonly kernelBody: unknown;
+  /** Only triangles are known of it: a thread. What is made with it is made of triangles too. */
+  readonly triangles?: (sagitta: number) => TriangleMesh;
   /** What it was made of, where it was made of two bodies. */
   readonly made?: { readonly by: BodyOperation; readonly from: Body; readonly with: Body };
+}
+
+/** Whether any of what it was made of is triangles only. */
+export const hasTriangles = (body: Body): boolean =>
+  body.triangles !== undefined ||
+  (body.made !== undefined && (hasTriangles(body.made.from) || hasTriangles(body.made.with)));
+
+/** The same body without what is triangles only: what its exact file can hold; null where nothing is left. */
+export function exactOf(body: Body, kernel: Pick<PartKernel, 'fuse' | 'cut'>): Body | null {
+  if (!hasTriangles(body)) return body;
+  if (!body.made) return null;
+  const { by, from, with: other } = body.made;
+  const [a, b] = [exactOf(from, kernel), exactOf(other, kernel)];
+  if (!a) return by === 'fuse' ? b : null;
+  return b ? kernel[by](a, b) : a;
 }
 
 export type BodyOperation = 'fuse' | 'cut';
@@ -45,6 +63,8 @@ export interface PartKernel {
   revolve(outline: Outline, frame?: Frame): Body;
   /** Pulls an outline in the frame's (x, y) up from `z` by `height`. */
   extrude(outline: Outline, z: number, height: number, frame?: Frame): Body;
+  /** A body that exists as triangles only. */
+  ofTriangles(make: (sagitta: number) => TriangleMesh): Body;
   fuse(a: Body, b: Body): Body;
   cut(from: Body, tool: Body): Body;
   /** Triangles, welded; `sagitta` is how far a flat may lie from the true surface. */

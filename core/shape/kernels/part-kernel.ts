@@ -63,6 +63,12 @@ export function partKernel(oc: OpenCascade): PartKernel {
       guarded('Pulling the outline up', () =>
         keep(drawingOf(outline).sketchOnPlane(lying(frame, z)).extrude(height) as Shape3D),
       ),
+    ofTriangles: triangles => ({
+      triangles,
+      get kernelBody(): never {
+        throw new KernelError('A thread has no exact surfaces');
+      },
+    }),
     fuse: (a, b) => waiting('fuse', a, b),
     cut: (from, tool) => waiting('cut', from, tool),
     mesh: (body, sagitta) => {

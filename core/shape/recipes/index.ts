@@ -10,6 +10,7 @@ import { roundCap } from './round-cap';
 import { screwHandle } from './screw-handle';
 import { socketKnob } from './socket-knob';
 import { steppedSleeve } from './stepped-sleeve';
+import { threadedCover } from './threaded-cover';
 import { toolBlock } from './tool-block';
 import { tubeAdapter } from './tube-adapter';
 import { tubeClip } from './tube-clip';
@@ -25,6 +26,7 @@ export const RECIPES: readonly Recipe[] = [
   screwHandle,
   tubeAdapter,
   steppedSleeve,
+  threadedCover,
   plateAdapter,
   cradle,
   tubeClip,

@@ -106,7 +106,8 @@ export type ParameterSpec = ParameterBase &
 export interface MateSurface {
   mate: string;
   side: Side;
-  kind: 'round' | 'flats';
+  /** A thread's size is over its ridges, or over its grooves where it is a nut. */
+  kind: 'round' | 'flats' | 'thread';
   /** Diameter, or width across the flats, as drawn. */
   size: number;
   /** A point midway where a section across `axis` shows the mating loop; on the axis of a round one. */
@@ -114,6 +115,8 @@ export interface MateSurface {
   axis: Point3;
   /** Square to the flats, which is the way their width is measured; only theirs. */
   across?: Point3;
+  /** Of a thread: its minor diameter. */
+  core?: number;
   /** Flats around the axis: 2 unless it is a polygon. */
   flats?: number;
   /** Extent along the axis: from and to are positions along it, from the origin. */

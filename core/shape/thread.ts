@@ -1,0 +1,131 @@
+import type { Body, PartKernel } from './kernels/kernel';
+import type { TriangleMesh } from './mesh/mesh';
+import { circle } from './outline';
+
+/**
+ * Threads as triangles: exact helices are slow in a B-rep kernel and sometimes silently lost. Lengths mm,
+ * angles degrees; the axis is z, the thread runs up from `from` to `to` and a little beyond both.
+ */
+export interface ThreadForm {
+  /** Over the ridges and between them. */
+  major: number;
+  minor: number;
+  pitch: number;
+  starts: number;
+  hand: 'right' | 'left';
+  /** Width of a ridge at its foot, along the axis. */
+  foot: number;
+  /** Between the flanks. */
+  flankAngle: number;
+  from: number;
+  to: number;
+}
+
+/** Along the axis at the ridge's crest. */
+export const crestOf = ({ major, minor, foot, flankAngle }: ThreadForm): number =>
+  foot - (major - minor) * Math.tan(((flankAngle / 2) * Math.PI) / 180);
+
+/** No finer than this, or a small thread would be a prism; no more, or a large one would never end. */
+const SIDES = { least: 48, most: 720 };
+
+/**
+ * A threaded rod, closed. Its flats lie half inside and half outside of the true surface, so that a section
+ * measures its number to half of `sagitta`.
+ * @throws RangeError for a thread without a ridge
+ */
+export function threadMesh(form: ThreadForm, sagitta: number): TriangleMesh {
+  const { major, minor, pitch, starts, hand, foot, from, to } = form;
+  const crest = crestOf(form);
+  if (!(major > minor && minor > 0))
+    throw new RangeError('A thread’s major diameter lies above its minor one.');
+  if (!(crest > 0 && foot < pitch && starts >= 1))
+    throw new RangeError('The ridge does not fit in its pitch: a smaller foot, or steeper flanks.');
+  const wish = Math.PI / Math.acos(1 - Math.min(sagitta, major / 4) / (major / 2));
+  const sides = Math.min(SIDES.most, Math.max(SIDES.least, Math.ceil(wish)));
+  const grow = (1 / Math.cos(Math.PI / sides) + 1) / 2;
+  const flank = (foot - crest) / 2;
+  const profile = [
+    { z: 0, r: minor / 2 },
+    { z: flank, r: major / 2 },
+    { z: flank + crest, r: major / 2 },
+    { z: foot, r: minor / 2 },
+  ].map(({ z, r }) => ({ z, r: r * grow }));
+  const lead = pitch * starts;
+  const turn = hand === 'right' ? 1 : -1;
+  // Every column begins low enough and ends high enough, whichever way it is shifted.
+  const low = from - 2 * lead;
+  const pitches = Math.ceil((to - from + 4 * lead) / pitch);
+  const rows = profile.length * pitches;
+  const perLead = profile.length * starts;
+  const positions: number[] = [];
+  for (let i = 0; i < sides; i++) {
+    const angle = (2 * Math.PI * i) / sides;
+    const shift = turn * lead * (i / sides);
+    for (let j = 0; j < rows; j++) {
+      const { z, r } = profile[j % profile.length]!;
+      positions.push(
+        r * Math.cos(angle),
+        r * Math.sin(angle),
+        low + Math.floor(j / profile.length) * pitch + z + shift,
+      );
+    }
+  }
+  const at = (i: number, j: number) => i * rows + j;
+  const triangles: number[] = [];
+  const quad = (a: number, b: number, c: number, d: number) => triangles.push(a, b, c, a, c, d);
+  for (let i = 0; i < sides - 1; i++)
+    for (let j = 0; j < rows - 1; j++) quad(at(i, j), at(i + 1, j), at(i + 1, j + 1), at(i, j + 1));
+  // Once around, a column has climbed (or fallen) by the lead: it meets the first one so many rows on.
+  const last = sides - 1;
+  const step = turn * perLead;
+  for (let j = Math.max(0, -step); j + 1 < rows - Math.max(0, step); j++)
+    quad(at(last, j), at(0, j + step), at(0, j + step + 1), at(last, j + 1));
+  const heights = positions.filter((_, k) => k % 3 === 2);
+  const bottom = positions.push(0, 0, Math.min(...boundsOf(heights)) - 1) / 3 - 1;
+  const top = positions.push(0, 0, Math.max(...boundsOf(heights)) + 1) / 3 - 1;
+  cap(bottomLoop(), bottom, false);
+  cap(topLoop(), top, true);
+  return { positions: Float64Array.from(positions), triangles: Uint32Array.from(triangles) };
+
+  function cap(loop: number[], centre: number, upwards: boolean): void {
+    loop.forEach((a, k) => {
+      const b = loop[(k + 1) % loop.length]!;
+      if (upwards) triangles.push(centre, a, b);
+      else triangles.push(centre, b, a);
+    });
+  }
+
+  /** The lower rim counter-clockwise from above, with the seam's free column. */
+  function bottomLoop(): number[] {
+    const around = Array.from({ length: sides }, (_, i) => at(i, 0));
+    if (step > 0) return [...around, ...Array.from({ length: step }, (_, k) => at(0, step - k))];
+    return [...around.slice(0, -1), ...Array.from({ length: -step + 1 }, (_, k) => at(last, k))];
+  }
+
+  function topLoop(): number[] {
+    const end = rows - 1;
+    const around = Array.from({ length: sides }, (_, i) => at(i, end));
+    if (step > 0)
+      return [...around.slice(0, -1), ...Array.from({ length: step + 1 }, (_, k) => at(last, end - k))];
+    return [...around, ...Array.from({ length: -step }, (_, k) => at(0, end + step + k))];
+  }
+}
+
+/** Least and most, without spreading a long list over a call. */
+function boundsOf(values: readonly number[]): [number, number] {
+  let [least, most] = [Infinity, -Infinity];
+  for (const v of values) {
+    least = Math.min(least, v);
+    most = Math.max(most, v);
+  }
+  return [least, most];
+}
+
+/** The thread as a body between `from` and `to`, square at both ends. */
+export function threadBody(form: ThreadForm, kernel: PartKernel): Body {
+  const { major, pitch, starts, from, to } = form;
+  const beyond = 4 * pitch * starts + 4 * pitch + 4;
+  const slab = (z: number, height: number) => kernel.extrude(circle([0, 0], major), z, height);
+  const long = kernel.ofTriangles(sagitta => threadMesh(form, sagitta));
+  return kernel.cut(kernel.cut(long, slab(to, beyond)), slab(from - beyond, beyond));
+}
