@@ -34,6 +34,8 @@ const views: [name: string, path: string, options?: { select?: string; dark?: bo
   ['print', `${cap}/print`],
   ['try', `${cap}/try`],
   ['keep', `${job('Trestle')}/keep`],
+  ['shape-cradle', `${job('Cradle')}/shape`, { select: 'Slab between the sides' }],
+  ['calibration', '/workshop/calibrations/petg-fine'],
   ['workshop', '/workshop'],
   ['measure-phone', `${job('Drain')}/measure`, { width: 390 }],
 ];

@@ -126,8 +126,16 @@ describe.each(RECIPES.map(r => [r.id, r] as const))('%s', (_, recipe) => {
   });
 
   test('what is asked of the maker hangs together: guide, mates, parameters, drawings', () => {
+    // Which mates and dimensions there are hangs on choices alone: sizes are not known yet.
+    const choices = Object.fromEntries(
+      recipe.parameters.flatMap(s => (s.kind === 'length' ? [] : [[s.name, s.default]])),
+    ) as Parameters;
+    for (const mate of recipe.mates) expect(typeof mate.active(choices), mate.id).toBe('boolean');
+    for (const g of recipe.guide) expect(typeof g.needed(choices), g.key).toBe('boolean');
     const names = recipe.parameters.map(p => p.name);
     expect(new Set(names).size).toBe(names.length);
+    // Expressions call both by name.
+    for (const g of recipe.guide) expect(names).not.toContain(g.key);
     for (const mate of recipe.mates) {
       expect(names).toContain(mate.parameter);
       expect(recipe.guide.map(g => g.key)).toContain(mate.dimension);

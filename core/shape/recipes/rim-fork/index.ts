@@ -1,13 +1,15 @@
 import { box, Draft } from '../../drawing/draft';
 import type { Body, Frame, Outline, PartKernel } from '../../kernels/kernel';
 import { circle, Path } from '../../outline';
-import { length, Refusals, step } from '../fields';
+import { choice, length, Refusals, step } from '../fields';
 import { lengthOf, type MateSurface, type Parameters, type Recipe } from '../recipe';
 
 /**
  * A fork that clips on a rim: two arms with a slot between, whose mouth is narrower so that it clicks over a
  * bead, on a base with a screw hole. One profile in (x, y) pulled up: the arms bend along the layers.
  */
+const clicks = (p: Parameters) => p.holds === 'click';
+
 interface Sizes {
   slot: number;
   mouth: number;
@@ -22,7 +24,7 @@ interface Sizes {
 function sizesOf(p: Parameters): Sizes {
   return {
     slot: lengthOf(p, 'slot') / 2,
-    mouth: lengthOf(p, 'mouth') / 2,
+    mouth: lengthOf(p, clicks(p) ? 'mouth' : 'slot') / 2,
     deep: lengthOf(p, 'deep'),
     arm: lengthOf(p, 'arm'),
     base: lengthOf(p, 'base'),
@@ -84,12 +86,10 @@ function surfaces(p: Parameters): MateSurface[] {
     size: 2 * s.slot,
     at: [0, (s.base + to) / 2, s.high / 4],
   };
-  if (standsIn(s) === 0) return [slot];
+  if (!clicks(p)) return [slot];
   const crest = s.base + s.deep - s.lead;
   return [slot, { ...common, mate: 'mouth', size: 2 * s.mouth, at: [0, crest, s.high / 4] }];
 }
-
-const clicks = (p: Parameters) => lengthOf(p, 'mouth') < lengthOf(p, 'slot');
 
 function refuse(p: Parameters) {
   const s = sizesOf(p);
@@ -97,9 +97,9 @@ function refuse(p: Parameters) {
   return new Refusals()
     .when(s.mouth <= 0.4, 'mouth', 'The mouth is closed: nothing goes in.', s.slot)
     .when(
-      s.mouth > s.slot,
+      clicks(p) && s.mouth > s.slot - 0.05,
       'mouth',
-      'The mouth is wider than the slot: nothing holds. Were the two readings swapped?',
+      'The mouth is no narrower than the slot: nothing holds. Were the two readings swapped?',
       2 * s.slot,
     )
     .when(
@@ -215,8 +215,8 @@ export const rimFork: Recipe = {
       'neck',
       'Below the rim, thickness',
       'jaw-tips',
-      'Where it is thinner again: the mouth closes there. As thick as the rim if it has no bead.',
-      { critical: true },
+      'Where it is thinner again: the mouth closes there.',
+      { critical: true, needed: clicks },
     ),
     step('rim_depth', 'Rim, depth', 'step', 'How far the fork may go over it.'),
   ],
@@ -245,8 +245,9 @@ export const rimFork: Recipe = {
     },
   ],
   parameters: [
+    choice('holds', 'It holds', { click: 'by clicking behind a bead', straight: 'by its arms alone' }),
     length('slot', 'Slot', [1, 120], 'bead.model'),
-    length('mouth', 'Mouth', [0.6, 120], 'neck.model'),
+    length('mouth', 'Mouth', [0.6, 120], 'neck.model', { shown: clicks }),
     length('deep', 'Slot is deep', [3, 200], 'rim_depth'),
     length('arm', 'Arms', [1.2, 40], '3'),
     length('height', 'Height', [3, 200], '14'),

@@ -158,7 +158,7 @@ function drawing(p: Parameters) {
 
 function objectDrawing(measured: Readonly<Record<string, number>>) {
   const r = (measured.tool ?? 12) / 2;
-  const b = (measured.blade ?? 6) / 2;
+  const b = (measured.blade_width ?? 6) / 2;
   const long = measured.reach ?? 40;
   const draft = new Draft()
     .cut(box(-r * 1.6, long, r * 1.6, long + 20))
@@ -177,7 +177,7 @@ function objectDrawing(measured: Readonly<Record<string, number>>) {
     ],
   );
   draft.across('tool', 'shank', [-r, r], long, long + 26, true);
-  draft.across('blade', 'blade', [-b, b], 0, -6, true);
+  draft.across('blade_width', 'blade', [-b, b], 0, -6, true);
   draft.up('reach', 'length', -r * 1.6, [0, long], -r * 1.6 - 6);
   return draft.done('The tool, standing');
 }
@@ -196,7 +196,7 @@ export const toolBlock: Recipe = {
       'The thickest part that goes in; turn it between readings.',
       { critical: true },
     ),
-    step('blade', 'Its blade, widest', 'outside-jaws', 'What must pass the lower part of the hole.'),
+    step('blade_width', 'Its blade, widest', 'outside-jaws', 'What must pass the lower part of the hole.'),
     step('reach', 'Length that goes in', 'step', 'From the handle’s shoulder to the tip.'),
   ],
   mates: [
@@ -230,7 +230,7 @@ export const toolBlock: Recipe = {
   checks: () => [],
   demo: {
     name: 'rigger spanners and drivers',
-    sizes: { tool: 12, blade: 6, reach: 40 },
+    sizes: { tool: 12, blade_width: 6, reach: 40 },
     parameters: {
       hole: 12.7,
       count: 4,
