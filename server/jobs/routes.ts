@@ -25,7 +25,7 @@ import { editJob, revertEdit } from './editing';
 import { prepareLadder } from './ladders';
 import { RackReader } from './rack';
 import { answerJob, appendRow, insertJob, readActivity, readJob, voidHistoryRow } from './repository';
-import { preparePrint, prepareVersion, versionFile } from './versions';
+import { designedFile, preparePrint, prepareVersion, versionFile } from './versions';
 
 const MOST_ACTIVITY = 200;
 const TYPES = { stl: 'model/stl', '3mf': 'model/3mf', step: 'model/step' };
@@ -126,7 +126,11 @@ export function jobRoutes(app: App): Router {
     if (!kind) throw new HttpError(400, 'bad-input', 'Files come as 3mf, step or stl.');
     const job = await readJob(store.db, req.params.id);
     const { workshop } = await readWorkshop(store.db);
-    const { name, bytes } = await versionFile(job, req.params.versionId, kind, workshop, pool, blobs);
+    const { versionId } = req.params;
+    const { name, bytes } =
+      req.query.sizes === 'designed'
+        ? await designedFile(job, versionId, kind, pool)
+        : await versionFile(job, versionId, kind, workshop, pool, blobs);
     res.set({
       'content-type': TYPES[kind],
       'content-disposition': `attachment; filename="${name}"`,

@@ -3,6 +3,7 @@ import type { FileKind, JobView } from '../../contract/jobs';
 import { type Print, standing, type Version } from '../../core/job/history';
 import { checkContext, resolvePart } from '../../core/job/resolve';
 import type { Workshop } from '../../core/job/workshop';
+import { requireRecipe } from '../../core/shape/recipes';
 import type { Blobs } from '../blobs/blobs';
 import { HttpError, notFound } from '../errors';
 import { KERNELS, type SolidPool } from '../solids/pool';
@@ -142,6 +143,47 @@ export async function buildFiles(
   if (!answer.ok)
     throw new HttpError(422, 'not-buildable', answer.findings[0]?.message ?? 'The solid could not be built.');
   return answer.files;
+}
+
+/**
+ * The same version for anybody's printer: each mate at reading and allowance alone, without what this printer
+ * and its tries added. Sizes that a maker derived from a mate's number stay as they were.
+ */
+export async function designedFile(
+  job: JobView,
+  versionId: string,
+  kind: FileKind,
+  pool: SolidPool,
+): Promise<{ name: string; bytes: Uint8Array }> {
+  const version = job.history.versions.find(v => v.id === versionId);
+  if (!version) throw notFound('That version');
+  const recipe = requireRecipe(version.recipe);
+  const parameters = { ...version.parameters };
+  for (const mate of version.mates) {
+    const spec = recipe.mates.find(m => m.id === mate.surface);
+    const own = mate.ledger
+      .filter(s => s.step === 'compensation' || s.step === 'lesson')
+      .reduce((sum, s) => sum + s.amount, 0);
+    if (spec) parameters[spec.parameter] = Number((mate.model - own).toFixed(3));
+  }
+  const answer = await pool.run({
+    recipe: version.recipe,
+    parameters,
+    name: `${job.document.title} v${version.number}, as designed`,
+    note: 'Sizes as designed, compensated for no printer. Lengths in mm.',
+    files: [kind],
+  });
+  if (!answer.ok)
+    throw new HttpError(
+      422,
+      'not-buildable',
+      answer.findings[0]?.message ?? 'The solid could not be built as designed.',
+    );
+  const title = slug(job.document.title) || 'part';
+  return {
+    name: `${job.number}-${title}-v${version.number}-as-designed.${kind}`,
+    bytes: answer.files[kind]!,
+  };
 }
 
 /** Tag, title, version and that it is compensated, so that a file found a year later says what it is. */

@@ -117,7 +117,9 @@ export function trianglesOfMates(
       const length = Math.hypot(...n) || 1;
       if (surface.kind === 'thread') {
         const radii = corners.map(p => Math.sqrt(Math.max(0, dot(off(p), off(p)) - dot(off(p), axis) ** 2)));
-        // Ridges and grooves alike, but not the walls beyond them.
+        // Ridges and grooves alike, but not the walls beyond them, nor a floor, which lies flat across the axis.
+        const along = corners.map(p => dot(p, axis));
+        if (Math.max(...along) - Math.min(...along) < 1e-3) continue;
         if (radii.every(r => r < size / 2 + near && r > surface.core! / 2 - near)) owner[t] = index;
       } else if (surface.kind === 'round') {
         // A face that closes the bore may have all its corners on it too: the wall faces sideways.

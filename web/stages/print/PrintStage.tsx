@@ -246,6 +246,19 @@ function VersionCard({ version, open }: { version: Version; open: boolean }) {
           </Button>
         ) : null}
       </Row>
+      <p className="soft" style={{ fontSize: 13.5, margin: '8px 0 0' }}>
+        For another’s printer, as designed:{' '}
+        {FILE_KINDS.map(kind => (
+          <a
+            key={kind}
+            style={{ marginRight: 10 }}
+            href={`/api/jobs/${job.id}/versions/${version.id}/files/${kind}?sizes=designed`}
+            download
+          >
+            {kind.toUpperCase()}
+          </a>
+        ))}
+      </p>
       {open ? <RecordPrintForm key={version.id} version={version} /> : null}
     </Panel>
   );

@@ -1,0 +1,36 @@
+import { afterAll, beforeAll, expect, test } from 'vitest';
+import { readStl } from '../../core/files/reading-back';
+import { loopNear, sectionAtZ } from '../../core/shape/mesh/section';
+import { readingEdit, type TestServer, testServer } from '../testing';
+
+let server: TestServer;
+beforeAll(async () => {
+  server = await testServer();
+});
+afterAll(async () => {
+  await server.stop();
+  server.remove();
+});
+
+test('a version as designed carries reading and allowance, not this printer; its name and its file say so', async () => {
+  const { id } = await server.newJob();
+  await server.call('POST', `/jobs/${id}/edits`, { revision: 1, edit: readingEdit('rim', 31.7) });
+  const { revision } = (
+    await server.call('POST', `/jobs/${id}/edits`, { revision: 2, edit: readingEdit('rim_height', 14) })
+  ).body;
+  const { history } = (await server.call('POST', `/jobs/${id}/versions`, { revision, partId: 'part-1' }))
+    .body;
+  const [version] = history.versions;
+  const [mate] = version.mates;
+  const path = `/jobs/${id}/versions/${version.id}/files`;
+  const size = async (query: string) =>
+    loopNear(sectionAtZ(readStl(await server.bytes(`${path}/stl${query}`)), 5), [0, 0], mate.model, 'inside')!
+      .diameter;
+  const amount = (step: string) => mate.ledger.find((s: { step: string }) => s.step === step).amount;
+  expect(await size('')).toBeCloseTo(mate.model, 2);
+  expect(await size('?sizes=designed')).toBeCloseTo(amount('reading') + amount('allowance'), 2);
+  expect(amount('compensation')).toBeGreaterThan(0.1);
+  const answer = await server.call('GET', `${path}/3mf?sizes=designed`);
+  expect(answer.headers.get('content-disposition')).toContain('v1-as-designed.3mf');
+  expect((await server.call('GET', `/jobs/${id}/versions/none/files/stl?sizes=designed`)).status).toBe(404);
+});
