@@ -329,7 +329,29 @@ describe('part build', () => {
     for (const recipe of recipes) {
       expect(['replacement', 'adapter', 'mount']).toContain(recipe.family);
       expect(recipe.mates.length).toBeGreaterThan(0);
-      expect(recipe.parameters.properties.wall).toMatchObject({ type: 'number', minimum: 0.4, maximum: 30 });
+      for (const [name, schema] of Object.entries<Record<string, unknown>>(recipe.parameters.properties)) {
+        expect(schema, `${recipe.id}, ${name}`).toHaveProperty('default');
+        if (schema.type !== 'number' && schema.type !== 'integer') continue;
+        expect(schema.minimum, `${recipe.id}, ${name}`).toBeLessThan(schema.maximum as number);
+      }
     }
+    const cap = recipes.find((r: { id: string }) => r.id === 'round-cap');
+    expect(cap.parameters.properties.wall).toMatchObject({ type: 'number', minimum: 0.4, maximum: 30 });
+    const knob = recipes.find((r: { id: string }) => r.id === 'socket-knob');
+    expect(knob.parameters.properties.lobes).toMatchObject({ type: 'integer', minimum: 3, maximum: 12 });
   });
+
+  test('every recipe’s demo object builds from nothing but its name, and its mates measure', async () => {
+    const { recipes } = await answer('part list', '');
+    for (const { id, mates } of recipes) {
+      const built = await answer('part build', JSON.stringify({ recipe: id }));
+      expect(built.watertight, id).toBe(true);
+      expect(built.mates.length, id).toBeGreaterThan(0);
+      for (const mate of built.mates) {
+        expect(mates.map((m: { id: string }) => m.id)).toContain(mate.id);
+        expect(['round', 'flats', 'thread']).toContain(mate.kind);
+        expect(Number.isFinite(mate.size), `${id}, ${mate.id}`).toBe(true);
+      }
+    }
+  }, 120_000);
 });

@@ -54,13 +54,21 @@ export class TestBench {
   /** A job with its rim read three times and its height once. */
   async measuredJob(title = 'Vent-port cap'): Promise<string> {
     const { id } = await this.api('POST', '/jobs', { title, recipe: 'round-cap', object: 'hull vent port' });
-    let revision = 1;
-    const readings = [
+    await this.read(id, [
       ['rim', 31.7],
       ['rim', 31.72],
       ['rim', 31.68],
       ['rim_height', 14],
-    ] as const;
+    ]);
+    return id;
+  }
+
+  /** Readings of a new job, one after the other, in mm. @returns the revision after them */
+  async read(
+    id: string,
+    readings: readonly (readonly [dimensionId: string, value: number])[],
+  ): Promise<number> {
+    let revision = 1;
     for (const [n, [dimensionId, value]] of readings.entries()) {
       const reading = {
         id: `r${n}`,
@@ -78,7 +86,7 @@ export class TestBench {
         edit: { kind: 'add-reading', dimensionId, reading },
       }));
     }
-    return id;
+    return revision;
   }
 
   async switchOnPractice(): Promise<void> {

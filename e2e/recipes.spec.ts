@@ -72,30 +72,13 @@ test('every recipe makes a job that opens on its drawing and builds its solid', 
 
 test('the mate on a horizontal axis is lit, measured and made as the ledger says', async ({ bench }) => {
   const { id } = await bench.api('POST', '/jobs', { title: 'Hinge', recipe: 'hinge-leaf' });
-  let revision = 1;
-  for (const [n, [dimensionId, value]] of [
+  const revision = await bench.read(id, [
     ['pin', 5],
     ['pin', 5.02],
     ['pin', 4.98],
     ['between', 30],
     ['screw', 4],
-  ].entries()) {
-    const reading = {
-      id: `r${n}`,
-      value,
-      text: String(value),
-      unit: 'mm',
-      at: new Date().toISOString(),
-      instrumentId: 'calipers',
-      source: 'seat',
-      via: 'typed',
-      struck: null,
-    };
-    ({ revision } = await bench.api('POST', `/jobs/${id}/edits`, {
-      revision,
-      edit: { kind: 'add-reading', dimensionId, reading },
-    }));
-  }
+  ]);
   const { history } = await bench.api('POST', `/jobs/${id}/versions`, { revision, partId: 'part-1' });
   const [version] = history.versions;
   const stl = await fetch(`${bench.url}/api/jobs/${id}/versions/${version.id}/files/stl`);

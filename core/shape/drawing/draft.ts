@@ -23,6 +23,14 @@ export class Draft {
     for (const points of lines) this.shapes.push({ ink: 'mate', key, points });
     return this;
   }
+  /** Both sides of a bore or an outside cut along its axis, at the same distance from it. */
+  walls(key: string, radius: number, [from, to]: readonly [number, number]): this {
+    const wall = (x: number): DrawPoint[] => [
+      [x, from],
+      [x, to],
+    ];
+    return this.mate(key, wall(-radius), wall(radius));
+  }
   /** A closed mating line, such as a bore seen along its axis. */
   mateLoop(key: string, shape: Outline): this {
     this.shapes.push({ ink: 'mate', key, points: pointsOf(shape), closed: true });

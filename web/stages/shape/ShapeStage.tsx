@@ -3,12 +3,13 @@ import styled from 'styled-components';
 import { checkContext, wordOf } from '../../../core/job/resolve';
 import { formatLength, formatPlain } from '../../../core/quantity/format';
 import type { DrawDimension } from '../../../core/shape/drawing/drawing';
-import type { Finding, ParameterSpec } from '../../../core/shape/recipes/recipe';
+import type { ParameterSpec } from '../../../core/shape/recipes/recipe';
 import { DrawingView } from '../../drawing/DrawingView';
 import { useBench } from '../../job/bench-context';
+import { RemedyNotice } from '../../job/RemedyNotice';
 import { useSolid } from '../../solid/use-solid';
-import { Button, Checkbox, Select } from '../../ui/controls';
-import { Lead, Notice, Panel, Stack } from '../../ui/layout';
+import { Checkbox, Select } from '../../ui/controls';
+import { Lead, Panel, Stack } from '../../ui/layout';
 import { QuantityField } from '../../ui/QuantityField';
 
 const SolidView = lazy(() => import('../../solid/SolidView'));
@@ -42,7 +43,9 @@ export function ShapeStage() {
           {solid.refused ? (
             <Refused>
               {solid.refused.map((f, i) => (
-                <FindingLine key={i} finding={f} />
+                <RemedyNotice key={i} level={f.level} remedy={f.remedy}>
+                  {f.message}
+                </RemedyNotice>
               ))}
             </Refused>
           ) : null}
@@ -95,7 +98,9 @@ export function ShapeStage() {
       {findings.length > 0 && !solid.refused ? (
         <Stack $gap={6} style={{ marginTop: 12 }}>
           {findings.map((f, i) => (
-            <FindingLine key={i} finding={f} />
+            <RemedyNotice key={i} level={f.level} remedy={f.remedy}>
+              {f.message}
+            </RemedyNotice>
           ))}
         </Stack>
       ) : null}
@@ -119,35 +124,6 @@ export function ShapeStage() {
         </details>
       </Panel>
     </>
-  );
-}
-
-function FindingLine({ finding }: { finding: Finding }) {
-  const { resolved, edit } = useBench();
-  const { remedy } = finding;
-  return (
-    <Notice
-      level={finding.level}
-      action={
-        remedy ? (
-          <Button
-            $small
-            onPress={() =>
-              void edit({
-                kind: 'parameter',
-                partId: resolved.part.id,
-                name: remedy.parameter,
-                expression: { text: remedy.text, unit: 'mm' },
-              })
-            }
-          >
-            {remedy.label}
-          </Button>
-        ) : undefined
-      }
-    >
-      {finding.message}
-    </Notice>
   );
 }
 

@@ -154,17 +154,7 @@ function drawing(p: Parameters) {
     'tube',
     pointsOf(circle([0, 0], s.radius)).filter(q => q[1] <= s.seat + 0.01),
   );
-  draft.mate(
-    'board',
-    [
-      [-s.board, s.seat],
-      [-s.board, s.seat + s.edge],
-    ],
-    [
-      [s.board, s.seat],
-      [s.board, s.seat + s.edge],
-    ],
-  );
+  draft.walls('board', s.board, [s.seat, s.seat + s.edge]);
   draft.mate(
     'edge',
     [
@@ -191,17 +181,7 @@ function objectDrawing(measured: Readonly<Record<string, number>>) {
     .edge(circle([0, 0], r))
     .cut(rectangle(-w, -4, w, -4 + t));
   draft.mateLoop('tube', circle([0, 0], r));
-  draft.mate(
-    'board_width',
-    [
-      [-w, -4],
-      [-w, -4 + t],
-    ],
-    [
-      [w, -4],
-      [w, -4 + t],
-    ],
-  );
+  draft.walls('board_width', w, [-4, -4 + t]);
   draft.across('tube', 'tube', [-r, r], 0, r + 8, true);
   draft.across('board_width', 'board', [-w, w], -4, -r - 8);
   draft.up('board_thickness', 'thick', w, [-4, -4 + t], r + 8);

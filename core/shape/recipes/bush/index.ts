@@ -130,17 +130,7 @@ function drawing(p: Parameters) {
   const gap = Math.max(4, rim / 3);
   surfaces(p).forEach((m, i) => {
     const r = m.size / 2;
-    draft.mate(
-      m.mate,
-      [
-        [-r, m.from],
-        [-r, m.to],
-      ],
-      [
-        [r, m.from],
-        [r, m.to],
-      ],
-    );
+    draft.walls(m.mate, r, [m.from, m.to]);
     draft.across(m.mate, m.mate, [-r, r], m.at[2], -gap * (i + 1), true);
   });
   draft.up('length', 'length', -s.outside, [0, s.length - s.slope * s.outside], -rim - 0.8 * gap);
@@ -177,30 +167,10 @@ function objectDrawing(measured: Readonly<Record<string, number>>, p: Parameters
           [sign * shaft, y + 5],
         ]);
   draft.centre([0, -9], [0, gap + 9]);
-  draft.mate(
-    'shaft',
-    [
-      [-shaft, 0],
-      [-shaft, gap],
-    ],
-    [
-      [shaft, 0],
-      [shaft, gap],
-    ],
-  );
+  draft.walls('shaft', shaft, [0, gap]);
   draft.across('shaft', 'shaft', [-shaft, shaft], gap + 6, gap + 10, true);
   if (isBush(p)) {
-    draft.mate(
-      'seat',
-      [
-        [-seat, 0],
-        [-seat, gap],
-      ],
-      [
-        [seat, 0],
-        [seat, gap],
-      ],
-    );
+    draft.walls('seat', seat, [0, gap]);
     draft.across('seat', 'seat', [-seat, seat], 0, -10, true);
   }
   draft.up('gap', isBush(p) ? 'depth' : 'gap', -outer, [0, gap], -outer - 4);

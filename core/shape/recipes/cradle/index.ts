@@ -161,17 +161,7 @@ function objectDrawing(measured: Readonly<Record<string, number>>) {
   const draft = new Draft()
     .cut(rectangle(-w / 2, 0, w / 2, t, Math.min(2, t / 3)))
     .edge(rectangle(-w / 2, t + 14, w / 2, t + 14 + h, 4));
-  draft.mate(
-    'slab_width',
-    [
-      [-w / 2, 0],
-      [-w / 2, t],
-    ],
-    [
-      [w / 2, 0],
-      [w / 2, t],
-    ],
-  );
+  draft.walls('slab_width', w / 2, [0, t]);
   draft.across('slab_width', 'width', [-w / 2, w / 2], 0, -7);
   draft.up('slab_thickness', 'thick', w / 2, [0, t], w / 2 + 7);
   draft.up('slab_height', 'height', -w / 2, [t + 14, t + 14 + h], -w / 2 - 7);

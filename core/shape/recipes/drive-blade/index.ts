@@ -114,18 +114,7 @@ function drawing(p: Parameters) {
     .edge(box(-s.head / 2, 0, s.head / 2, s.headHeight))
     .edge(box(-s.shank, s.headHeight, s.shank, to))
     .edge(box(-s.thick / 2, to, s.thick / 2, to + s.tip));
-  for (const m of surfaces(p))
-    draft.mate(
-      m.mate,
-      [
-        [-m.size / 2, m.from],
-        [-m.size / 2, m.to],
-      ],
-      [
-        [m.size / 2, m.from],
-        [m.size / 2, m.to],
-      ],
-    );
+  for (const m of surfaces(p)) draft.walls(m.mate, m.size / 2, [m.from, m.to]);
   const gap = Math.max(5, s.head / 4);
   draft.across('tip', 'tip', [-s.thick / 2, s.thick / 2], to + s.tip, to + s.tip + gap);
   draft.across('shank', 'shank', [-s.shank, s.shank], s.headHeight, -gap, true);
@@ -154,28 +143,8 @@ function objectDrawing(measured: Readonly<Record<string, number>>, p: Parameters
     ]);
   }
   draft.centre([0, -4], [0, deep + 24]);
-  draft.mate(
-    'slot',
-    [
-      [-slot, 0],
-      [-slot, deep],
-    ],
-    [
-      [slot, 0],
-      [slot, deep],
-    ],
-  );
-  draft.mate(
-    'bore',
-    [
-      [-bore, deep],
-      [-bore, deep + 20],
-    ],
-    [
-      [bore, deep],
-      [bore, deep + 20],
-    ],
-  );
+  draft.walls('slot', slot, [0, deep]);
+  draft.walls('bore', bore, [deep, deep + 20]);
   draft.across('slot', isBlade(p) ? 'slot' : 'square', [-slot, slot], 0, -7);
   draft.across('bore', 'bore', [-bore, bore], deep + 20, deep + 27, true);
   draft.up('slot_depth', 'depth', bore + 8, [0, deep], bore + 14);

@@ -127,30 +127,9 @@ function drawing(p: Parameters) {
   const s = sizesOf(p);
   const draft = new Draft().cut(profileOf(s));
   const to = s.base + s.deep - s.lead - standsIn(s);
-  draft.mate(
-    'slot',
-    [
-      [-s.slot, s.base],
-      [-s.slot, to],
-    ],
-    [
-      [s.slot, s.base],
-      [s.slot, to],
-    ],
-  );
+  draft.walls('slot', s.slot, [s.base, to]);
   const crest = s.base + s.deep - s.lead;
-  if (clicks(p))
-    draft.mate(
-      'mouth',
-      [
-        [-s.mouth, crest - 0.3],
-        [-s.mouth, crest + 0.3],
-      ],
-      [
-        [s.mouth, crest - 0.3],
-        [s.mouth, crest + 0.3],
-      ],
-    );
+  if (clicks(p)) draft.walls('mouth', s.mouth, [crest - 0.3, crest + 0.3]);
   const gap = Math.max(5, s.slot);
   draft.across('slot', 'slot', [-s.slot, s.slot], s.base, -gap);
   if (clicks(p)) draft.across('mouth', 'mouth', [-s.mouth, s.mouth], crest, s.base + s.deep + gap);
@@ -173,28 +152,8 @@ function objectDrawing(measured: Readonly<Record<string, number>>) {
     [-neck, deep * 0.4],
   ]);
   draft.cut(box(-bead * 3, -6, bead * 3, 0));
-  draft.mate(
-    'bead',
-    [
-      [-bead, deep * 0.4],
-      [-bead, deep],
-    ],
-    [
-      [bead, deep * 0.4],
-      [bead, deep],
-    ],
-  );
-  draft.mate(
-    'neck',
-    [
-      [-neck, 0],
-      [-neck, deep * 0.4],
-    ],
-    [
-      [neck, 0],
-      [neck, deep * 0.4],
-    ],
-  );
+  draft.walls('bead', bead, [deep * 0.4, deep]);
+  draft.walls('neck', neck, [0, deep * 0.4]);
   draft.across('bead', 'rim', [-bead, bead], deep, deep + 6);
   draft.across('neck', 'below it', [-neck, neck], 0, -12);
   draft.up('rim_depth', 'depth', bead, [0, deep], bead * 3 + 5);

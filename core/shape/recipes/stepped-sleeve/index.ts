@@ -118,17 +118,7 @@ function drawing(p: Parameters) {
     .centre([0, -3], [0, s.total + 3]);
   for (const m of surfaces(p)) {
     const r = m.size / 2;
-    draft.mate(
-      m.mate,
-      [
-        [-r, m.from],
-        [-r, m.to],
-      ],
-      [
-        [r, m.from],
-        [r, m.to],
-      ],
-    );
+    draft.walls(m.mate, r, [m.from, m.to]);
   }
   draft.across('sleeve', 'in the bore', [-s.bore, s.bore], s.collarHeight + 1, -gap, true);
   draft.across('rod', 'on the rod', [-s.rod, s.rod], s.total, s.total + gap, true);
@@ -155,28 +145,8 @@ function objectDrawing(measured: Readonly<Record<string, number>>) {
     [-rod, deep + 14],
   ]);
   draft.centre([0, -4], [0, deep + 18]);
-  draft.mate(
-    'bore',
-    [
-      [-bore, 0],
-      [-bore, deep],
-    ],
-    [
-      [bore, 0],
-      [bore, deep],
-    ],
-  );
-  draft.mate(
-    'rod',
-    [
-      [-rod, deep],
-      [-rod, deep + 14],
-    ],
-    [
-      [rod, deep],
-      [rod, deep + 14],
-    ],
-  );
+  draft.walls('bore', bore, [0, deep]);
+  draft.walls('rod', rod, [deep, deep + 14]);
   draft.across('bore', 'bore', [-bore, bore], 0, -6, true);
   draft.across('rod', 'rod', [-rod, rod], deep + 14, deep + 19, true);
   draft.up('bore_depth', 'depth', -bore - 4, [0, deep], -bore - 9);

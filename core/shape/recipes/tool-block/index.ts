@@ -165,17 +165,7 @@ function objectDrawing(measured: Readonly<Record<string, number>>) {
     .cut(box(-r, long * 0.4, r, long))
     .cut(box(-b, 0, b, long * 0.4));
   draft.centre([0, -4], [0, long + 24]);
-  draft.mate(
-    'tool',
-    [
-      [-r, long * 0.4],
-      [-r, long],
-    ],
-    [
-      [r, long * 0.4],
-      [r, long],
-    ],
-  );
+  draft.walls('tool', r, [long * 0.4, long]);
   draft.across('tool', 'shank', [-r, r], long, long + 26, true);
   draft.across('blade_width', 'blade', [-b, b], 0, -6, true);
   draft.up('reach', 'length', -r * 1.6, [0, long], -r * 1.6 - 6);

@@ -236,17 +236,7 @@ function drawing(p: Parameters) {
   const gap = Math.max(4, rim / 3);
   for (const m of surfaces(p)) {
     const r = m.size / 2;
-    draft.mate(
-      m.mate,
-      [
-        [-r, m.from],
-        [-r, m.to],
-      ],
-      [
-        [r, m.from],
-        [r, m.to],
-      ],
-    );
+    draft.walls(m.mate, r, [m.from, m.to]);
     const below = m.mate.endsWith('A');
     draft.across(m.mate, m.mate.slice(0, -1), [-r, r], m.at[2], below ? -gap : total + gap, true);
   }
@@ -282,17 +272,7 @@ function objectDrawing(measured: Readonly<Record<string, number>>, p: Parameters
               [sign * r, y1],
             ],
       );
-    draft.mate(
-      key,
-      [
-        [-r, y0],
-        [-r, y1],
-      ],
-      [
-        [r, y0],
-        [r, y1],
-      ],
-    );
+    draft.walls(key, r, [y0, y1]);
     draft.across(
       key,
       `${end}, ${kind === 'over' ? 'outside' : 'inside'}`,

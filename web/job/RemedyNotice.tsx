@@ -1,0 +1,39 @@
+import type { ReactNode } from 'react';
+import { ownUnit } from '../../core/quantity/units';
+import type { Finding } from '../../core/shape/recipes/recipe';
+import { Button } from '../ui/controls';
+import { Notice } from '../ui/layout';
+import { useBench } from './bench-context';
+
+interface Props {
+  level: Finding['level'];
+  remedy?: Finding['remedy'];
+  children: ReactNode;
+}
+
+/** A finding as a sentence, with the button that sets the one number which mends it. */
+export function RemedyNotice({ level, remedy, children }: Props) {
+  const { resolved, edit } = useBench();
+  const spec = resolved.recipe.parameters.find(p => p.name === remedy?.parameter);
+  const kind = (spec?.kind === 'length' && spec.measure) || 'length';
+  const mend = remedy ? (
+    <Button
+      $small
+      onPress={() =>
+        void edit({
+          kind: 'parameter',
+          partId: resolved.part.id,
+          name: remedy.parameter,
+          expression: { text: remedy.text, unit: ownUnit(kind) },
+        })
+      }
+    >
+      {remedy.label}
+    </Button>
+  ) : undefined;
+  return (
+    <Notice level={level} action={mend}>
+      {children}
+    </Notice>
+  );
+}
