@@ -16,6 +16,8 @@ export interface Effect {
   /** ok within what it bears, often; warn once only, or near an edge; stop beyond. */
   level: 'ok' | 'warn' | 'stop';
   words: string;
+  /** A stretch among what the plastic bears, ratios. */
+  gauge?: { strain: number; often: number; once: number };
 }
 
 /** Friction of a print on what it is put on, from smooth and dry to rough. Common practice, no source. */
@@ -96,17 +98,25 @@ const oftenOf = (material: ResolvedPart['material']): number => {
 
 function strainEffect(strain: number, once: number, often: number): Effect {
   const value = `${formatPlain(100 * strain, 1)} %`;
+  const gauge = { strain, often, once };
   const bears = `it bears ${formatPlain(100 * once, 1)} % once and ${formatPlain(100 * often, 1)} % often`;
   if (strain > once)
     return {
       label: 'stretches by',
       value,
+      gauge,
       level: 'stop',
       words: `beyond what it bears: ${bears}. A looser want, or a plastic that gives.`,
     };
   if (strain > often)
-    return { label: 'stretches by', value, level: 'warn', words: `fine to put on and leave; ${bears}.` };
-  return { label: 'stretches by', value, level: 'ok', words: `${bears}.` };
+    return {
+      label: 'stretches by',
+      value,
+      gauge,
+      level: 'warn',
+      words: `fine to put on and leave; ${bears}.`,
+    };
+  return { label: 'stretches by', value, gauge, level: 'ok', words: `${bears}.` };
 }
 
 /** A glued, taped or sealed joint: its area, what it may carry, and whether the plastic takes it. */

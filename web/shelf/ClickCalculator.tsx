@@ -11,6 +11,8 @@ import { POLYMERS } from '../../core/shelf/polymers';
 import { given } from '../../core/shelf/table';
 import { Checkbox, Select, TextField } from '../ui/controls';
 import { Notice, Panel, Stack } from '../ui/layout';
+import { StrainGauge } from '../ui/StrainGauge';
+import { BeamPicture } from './BeamPicture';
 import { Facts, FieldGrid, numberOf, TwoColumns } from './calculator';
 
 /** A snap-fit beam: whether it bears its bend, and how hard it goes in and out. */
@@ -92,6 +94,17 @@ export function ClickCalculator() {
       <Panel aria-live="polite">
         {sound ? (
           <>
+            <BeamPicture
+              length={beam.length}
+              thickness={beam.thickness}
+              tip={shape === 'straight' ? beam.thickness : beam.thickness / 2}
+              bend={read.bend!}
+            />
+            <StrainGauge
+              strain={strain}
+              often={permissibleStrain(given(polymer, 'strainOnce') / 100, true, across)}
+              once={permissibleStrain(given(polymer, 'strainOnce') / 100, false, across)}
+            />
             <Facts
               rows={[
                 {

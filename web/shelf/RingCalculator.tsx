@@ -13,6 +13,7 @@ import { POLYMERS } from '../../core/shelf/polymers';
 import { given } from '../../core/shelf/table';
 import { Select, TextField } from '../ui/controls';
 import { Notice, Panel, Stack } from '../ui/layout';
+import { StrainGauge } from '../ui/StrainGauge';
 import { Facts, FieldGrid, numberOf, TwoColumns } from './calculator';
 
 const FIELDS = [
@@ -71,6 +72,7 @@ export function RingCalculator() {
           <p className="soft">{sums.problem}</p>
         ) : (
           <>
+            <StrainGauge strain={sums.strain} often={often / 100} once={once / 100} />
             <Facts rows={sums.rows} />
             <Notice level={100 * sums.strain > once ? 'stop' : 100 * sums.strain > often ? 'warn' : 'note'}>
               {100 * sums.strain > once

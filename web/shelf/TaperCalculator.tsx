@@ -3,6 +3,7 @@ import { depthDoubt, insertionDepth, isSelfHolding } from '../../core/fit/taper'
 import { formatPlain } from '../../core/quantity/format';
 import { TextField } from '../ui/controls';
 import { Notice, Panel, Stack } from '../ui/layout';
+import { ConePicture } from './ConePicture';
 import { Facts, numberOf, TwoColumns } from './calculator';
 
 /** A taper that wedges: whether it holds by itself, and how deep it goes. */
@@ -59,6 +60,11 @@ export function TaperCalculator() {
       <Panel aria-live="polite">
         {sound ? (
           <>
+            <ConePicture
+              halfAngle={read.angle.value!}
+              depth={insertionDepth(read.gap.value!, read.angle.value!)}
+              doubt={depthDoubt(read.doubt.value!, read.angle.value!)}
+            />
             <Facts
               rows={[
                 {

@@ -5,6 +5,7 @@ import { bothWays } from '../../../core/job/other-plastic';
 import { formatLength, formatSigned } from '../../../core/quantity/format';
 import { useBench } from '../../job/bench-context';
 import { Panel } from '../../ui/layout';
+import { StrainGauge } from '../../ui/StrainGauge';
 import { FONTS } from '../../ui/theme';
 
 /** What the fit does to the part and the hand, in numbers with their bounds. */
@@ -25,6 +26,11 @@ export function EffectsPanel({ ledger }: { ledger: MateLedger }) {
               {e.level === 'stop' ? <b>Stop: </b> : e.level === 'warn' ? <b>Take care: </b> : null}
               {e.words}
             </p>
+            {e.gauge ? (
+              <Gauge>
+                <StrainGauge {...e.gauge} />
+              </Gauge>
+            ) : null}
           </div>
         ))}
       </List>
@@ -44,6 +50,7 @@ export function EffectsPanel({ ledger }: { ledger: MateLedger }) {
   );
 }
 
+const Gauge = styled.div`grid-column: 1 / -1; max-width: 460px;`;
 const Both = styled.p`border-top: 1px solid var(--rule); padding: 8px 0; font-size: 14.5px;`;
 const List = styled.dl`
   margin: 8px 0;
