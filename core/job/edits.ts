@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import type { StandardWant } from '../fit/wants';
 import { recipeById } from '../shape/recipes';
+import { softSideOf } from '../shape/recipes/recipe';
 import { same } from './changes';
 import { derivedProblem, usersOf } from './derived';
 import {
@@ -359,7 +360,7 @@ function withMaterial(
         ? {
             ...mate,
             want: defaultWant(material.flexible ? spec.flexibleWant : spec.want, workshop),
-            soft: material.flexible ? 'ours' : 'none',
+            soft: softSideOf(spec, material.flexible),
           }
         : mate;
     }),

@@ -1,4 +1,4 @@
-import type { Recipe } from '../shape/recipes/recipe';
+import { type Recipe, softSideOf } from '../shape/recipes/recipe';
 import { JOB_SCHEMA_VERSION, type JobDocument } from './document';
 import { defaultWant } from './edits';
 import type { Workshop } from './workshop';
@@ -52,7 +52,7 @@ export function newJob(title: string, recipe: Recipe, workshop: Workshop, materi
       ours: { of: 'part', part, surface: spec.id },
       other: { of: 'object', dimension: spec.dimension },
       side: spec.side,
-      soft: material.flexible ? 'ours' : 'none',
+      soft: softSideOf(spec, material.flexible),
       want: defaultWant(material.flexible ? spec.flexibleWant : spec.want, workshop),
     })),
     service: { since: null, notes: [] },

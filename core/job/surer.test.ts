@@ -235,3 +235,31 @@ describe('bonded mates', () => {
     expect(glued('petg', null)[0]!.level).toBe('warn');
   });
 });
+
+test('a hose gives, whatever our plastic: its barb is drawn larger by the stretch', () => {
+  const adapter = requireRecipe('tube-adapter');
+  const barbed = (materialId: string): JobDocument =>
+    [
+      {
+        kind: 'parameter',
+        partId: 'part-1',
+        name: 'kindA',
+        expression: { text: 'barb', unit: 'none' },
+      } as const,
+      read('hose_a', 19),
+      read('hose_a', 19.02),
+      read('hose_a', 18.98),
+    ].reduce<JobDocument>(
+      (j, e) => applyEdit(j, e, FIRST_WORKSHOP),
+      newJob('Adapter', adapter, FIRST_WORKSHOP, materialId),
+    );
+  for (const materialId of ['petg', 'tpu']) {
+    const { mates } = resolvePart(barbed(materialId), 'part-1', FIRST_WORKSHOP, EMPTY_HISTORY).ledger;
+    const barb = mates.find(m => m.mate.id === 'barbA')!;
+    expect(barb.mate.soft).toBe('theirs');
+    // Of the usual stretch of 1.5 to 4 %.
+    expect(-barb.clearance / 19).toBeGreaterThan(0.015);
+    expect(-barb.clearance / 19).toBeLessThan(0.04);
+    expect(barb.model).toBeGreaterThan(19.2);
+  }
+});

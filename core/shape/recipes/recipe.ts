@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import type { SurfaceForm } from '../../fit/print-bias';
-import type { Side, StandardWant } from '../../fit/wants';
+import type { Side, SoftSide, StandardWant } from '../../fit/wants';
 import type { Drawing } from '../drawing/drawing';
 import type { Body, PartKernel, Point3 } from '../kernels/kernel';
 import type { TriangleMesh } from '../mesh/mesh';
@@ -74,6 +74,8 @@ export interface MateSpec {
   want: StandardWant;
   /** Offered when the plastic is flexible. */
   flexibleWant: StandardWant;
+  /** The object itself gives, whatever our plastic: a hose, a boot. */
+  soft?: 'theirs';
   /** Round unless said. */
   form?: SurfaceForm;
   /** Its axis lies along the bed as drawn, so that its section is built up of layers. */
@@ -200,6 +202,10 @@ export function parameterSchema(recipe: Pick<Recipe, 'parameters' | 'demo'>) {
 /** As it follows a number. */
 export const unitOf = ({ measure }: { measure?: 'angle' | 'count' }): string =>
   measure === 'angle' ? '°' : measure === 'count' ? '' : ' mm';
+
+/** Which side of a mate gives, with a plastic that is flexible or not. */
+export const softSideOf = (spec: Pick<MateSpec, 'soft'>, flexible: boolean): SoftSide =>
+  spec.soft ?? (flexible ? 'ours' : 'none');
 
 export const lengthOf = (p: Parameters, name: string): number => {
   const value = p[name];

@@ -294,8 +294,9 @@ const mate = (kind: 'over' | 'into' | 'barb', end: End): MateSpec => ({
   dimension: `${measuredAs[kind]}_${end.toLowerCase()}`,
   parameter: `${kind}${end}`,
   side: kind === 'over' ? 'inside' : 'outside',
-  want: kind === 'barb' ? 'press' : 'snug',
-  flexibleWant: kind === 'over' ? 'stretch' : 'snug',
+  want: kind === 'barb' ? 'stretch' : 'snug',
+  flexibleWant: kind === 'into' ? 'snug' : 'stretch',
+  ...(kind === 'barb' ? { soft: 'theirs' as const } : {}),
   active: p => kindOf(p, end) === kind,
 });
 const KINDS = ['over', 'into', 'barb'] as const;
