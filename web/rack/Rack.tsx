@@ -161,7 +161,7 @@ const TagLink = styled(Link)`
   .part path { vector-effect: non-scaling-stroke; stroke-linejoin: round; }
   .cut { fill: var(--clay); stroke: var(--ink); stroke-width: 1.4; }
   .edge { fill: var(--clay); stroke: var(--ink); stroke-width: 1.2; }
-  .mate { stroke: var(--blue); stroke-width: 3; }
+  .mate { fill: none; stroke: var(--blue); stroke-width: 3; }
   .words, .next { display: flex; flex-direction: column; gap: 2px; min-width: 0; overflow-wrap: anywhere; }
   .words { flex: 1 1 40%; }
   .words b, .next b { font: 600 17px ${FONTS.label}; }

@@ -22,8 +22,8 @@ import { RecordPrintForm } from './RecordPrintForm';
 const SUITS = { suitable: '', doubtful: ' (doubtful here)', no: ' (not for this)' } as const;
 
 const POSES = [
-  { value: 'as-drawn', label: 'end down, mouth up' },
-  { value: 'turned-over', label: 'mouth down' },
+  { value: 'as-drawn', label: 'as it lies on Shape' },
+  { value: 'turned-over', label: 'turned over' },
   { value: 'on-side', label: 'on its side' },
 ] as const;
 
