@@ -54,7 +54,7 @@ test('from a broken cap to version 2, with the server killed in the middle', asy
   for (const kind of ['3MF', 'STEP', 'STL']) {
     const [download] = await Promise.all([
       page.waitForEvent('download'),
-      page.getByRole('link', { name: kind }).click(),
+      page.getByRole('link', { name: kind, exact: true }).click(),
     ]);
     expect(download.suggestedFilename()).toBe(`1-vent-port-cap-v1-pla-compensated.${kind.toLowerCase()}`);
     files[kind] = new Uint8Array(readFileSync((await download.path())!));

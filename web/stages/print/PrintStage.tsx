@@ -251,6 +251,7 @@ function VersionCard({ version, open }: { version: Version; open: boolean }) {
         {FILE_KINDS.map(kind => (
           <a
             key={kind}
+            aria-label={`${kind.toUpperCase()} as designed`}
             style={{ marginRight: 10 }}
             href={`/api/jobs/${job.id}/versions/${version.id}/files/${kind}?sizes=designed`}
             download

@@ -155,7 +155,7 @@ function ParameterField({ spec }: { spec: ParameterSpec }) {
       label={spec.label}
       kind={spec.measure ?? 'length'}
       expression={expressions[spec.name] ?? { text: spec.default, unit: 'mm' }}
-      understood={formatPlain(value as number, 2)}
+      understood={spec.measure ? formatPlain(value as number, 2) : formatLength(value as number, 'mm', 2)}
       problem={problems[spec.name]}
       provisional={provisional.has(spec.name)}
       lit={selected !== null && mate?.id === selected}

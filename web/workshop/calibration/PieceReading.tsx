@@ -35,13 +35,17 @@ export function PieceReading({ calibration, workshop, onChange }: Props) {
     setProblem(null);
     field.current?.focus();
   };
-  const put = (id: string, values: number[]) =>
+  // From what is kept, not from what was last drawn: two readings may come faster than the page.
+  const put = (id: string, to: (values: readonly number[]) => number[]) =>
     onChange(now => ({
       ...now,
       at: new Date().toISOString(),
       piece: {
         instrumentId: now.piece?.instrumentId ?? null,
-        readings: { ...now.piece?.readings, [id]: values },
+        readings: {
+          ...now.piece?.readings,
+          [id]: to(now.piece?.readings[id] ?? []).slice(0, MOST_PIECE_READINGS),
+        },
       },
     }));
   const keep = (typed: string) => {
@@ -54,7 +58,7 @@ export function PieceReading({ calibration, workshop, onChange }: Props) {
       setProblem(`${MOST_PIECE_READINGS} readings are enough: take one back, or go on.`);
       return;
     }
-    put(turn, [...own, read]);
+    put(turn, values => [...values, read]);
     setText('');
     setProblem(null);
   };
@@ -89,7 +93,8 @@ export function PieceReading({ calibration, workshop, onChange }: Props) {
             else setProblem('Type what the caliper shows.');
           }}
           onKeyDown={event => {
-            if (event.key === 'Backspace' && text === '' && own.length > 0) put(turn, own.slice(0, -1));
+            if (event.key === 'Backspace' && text === '' && own.length > 0)
+              put(turn, values => values.slice(0, -1));
             if (event.key === 'Tab' && !event.shiftKey && event.target === field.current && text === '') {
               event.preventDefault();
               move(1);
