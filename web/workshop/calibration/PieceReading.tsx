@@ -89,8 +89,7 @@ export function PieceReading({ calibration, workshop, onChange }: Props) {
           onSubmit={event => {
             event.preventDefault();
             if (text.trim()) keep(text);
-            else if (own.length > 0) move(1);
-            else setProblem('Type what the caliper shows.');
+            else move(1);
           }}
           onKeyDown={event => {
             if (event.key === 'Backspace' && text === '' && own.length > 0)
