@@ -126,7 +126,6 @@ test('a printer is calibrated: the piece is loaded, read feature by feature, and
   await page.goto(`${bench.url}/jobs/${id}/fit`);
   await expect(page.getByText(/if you print the calibration piece/)).toBeVisible();
   await page.getByRole('button', { name: 'Calibrate' }).click();
-  await page.getByRole('button', { name: 'Calibrate a printer' }).click();
   await expect(page.getByRole('heading', { name: 'Filament printer with PLA' })).toBeVisible();
   const download = page.waitForEvent('download');
   await page.getByRole('link', { name: 'The piece, 3MF' }).click();
@@ -181,6 +180,9 @@ test('sizes of one’s own pieces count, a wrong line is named, and a profile go
     rows: [],
   });
   await page.goto(`${bench.url}/workshop`);
+  await page.getByRole('button', { name: 'Calibrate a printer' }).click();
+  await expect(page.getByRole('heading', { name: 'Filament printer with PLA' })).toBeVisible();
+  await page.goBack();
   await page.getByRole('link', { name: 'Filament printer with PETG' }).click();
   const sizes = page.getByLabel('What was drawn and what was read, mm');
   await sizes.fill('hole 8 7.71\nhole 20 nineteen');

@@ -31,9 +31,13 @@ export function pieceVolume(): number {
   return volume;
 }
 
-/** Minutes to print a small part all solid: the piece, unless another volume is given. @param nozzle and layer, mm */
-export const pieceMinutes = (nozzle: number, layer: number, volume = pieceVolume()): number =>
+/** Minutes to print a small part all solid. @param volume mm³ @param nozzle and layer, mm */
+export const solidMinutes = (volume: number, nozzle: number, layer: number): number =>
   START + volume / (WIDTH_PER_NOZZLE * nozzle * layer * SPEED) / 60;
+
+/** Minutes to print the piece. @param nozzle and layer, mm */
+export const pieceMinutes = (nozzle: number, layer: number): number =>
+  solidMinutes(pieceVolume(), nozzle, layer);
 
 /** @param density g/cm³ */
 export const pieceGrams = (density: number): number => (pieceVolume() / 1000) * density;

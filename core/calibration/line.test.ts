@@ -1,6 +1,6 @@
 import jStat from 'jstat';
 import { describe, expect, test } from 'vitest';
-import { believeLine, type LinePrior, lineThrough } from './line';
+import { believeLine, type LinePrior } from './line';
 
 /** NIST StRD, linear regression, “Norris”: y then x, 36 observations, from memory; the certified values would show a slip. */
 const NORRIS =
@@ -11,49 +11,6 @@ const NORRIS =
     .split(/\s+/)
     .map(Number);
 
-describe('the line', () => {
-  test('NIST StRD Norris, to the certified digits', () => {
-    const points = Array.from({ length: 36 }, (_, i) => ({ y: NORRIS[2 * i]!, x: NORRIS[2 * i + 1]! }));
-    const line = lineThrough(points);
-    expect(line.intercept).toBeCloseTo(-0.262323073774029, 10);
-    expect(line.slope).toBeCloseTo(1.00211681802045, 12);
-    expect(line.interceptSd).toBeCloseTo(0.232818234301152, 10);
-    expect(line.slopeSd).toBeCloseTo(0.429796848199937e-3, 12);
-    expect(line.residualSd).toBeCloseTo(0.884796396144373, 10);
-  });
-
-  test('an independent library agrees, and weights count as repeats', () => {
-    const points = [
-      { x: 4, y: 3.81 },
-      { x: 8, y: 7.8 },
-      { x: 12, y: 11.79 },
-      { x: 20, y: 19.75 },
-    ];
-    const line = lineThrough(points);
-    const model = jStat.models.ols(
-      points.map(p => p.y),
-      points.map(p => [1, p.x]),
-    );
-    expect(line.intercept).toBeCloseTo(model.coef[0]!, 9);
-    expect(line.slope).toBeCloseTo(model.coef[1]!, 9);
-    // A point of weight 2 pulls as two points do.
-    const weighted = lineThrough([{ ...points[0]!, weight: 2 }, ...points.slice(1)]);
-    const repeated = lineThrough([points[0]!, ...points]);
-    expect(weighted.slope).toBeCloseTo(repeated.slope, 12);
-    expect(weighted.intercept).toBeCloseTo(repeated.intercept, 12);
-  });
-
-  test('what gives no line is refused', () => {
-    expect(() =>
-      lineThrough([
-        { x: 1, y: 1 },
-        { x: 2, y: 2 },
-      ]),
-    ).toThrow(/need 3/);
-    expect(() => lineThrough([1, 1, 1].map(x => ({ x, y: x })))).toThrow(/different/);
-  });
-});
-
 describe('the line as believed', () => {
   const norris = Array.from({ length: 36 }, (_, i) => ({ y: NORRIS[2 * i]!, x: NORRIS[2 * i + 1]!, u: 0 }));
   const flat: LinePrior = {
@@ -61,15 +18,39 @@ describe('the line as believed', () => {
     scale: { mean: 1, sd: 1e3 },
     scatter: { sd: 1, worth: 1e-9 },
   };
-  test('with a flat prior it is NIST’s Norris, doubts and covariance included', () => {
+  test('with a flat prior it is NIST’s Norris to its certified digits, doubts and covariance included', () => {
     const belief = believeLine(norris, flat);
-    const line = lineThrough(norris);
     expect(belief.offset.mean).toBeCloseTo(-0.262323073774029, 6);
     expect(belief.scale.mean).toBeCloseTo(1.00211681802045, 9);
     expect(belief.scatter).toBeCloseTo(0.884796396144373, 5);
     expect(belief.offset.sd).toBeCloseTo(0.232818234301152, 5);
     expect(belief.scale.sd).toBeCloseTo(0.429796848199937e-3, 7);
-    expect(belief.covariance / line.covariance).toBeCloseTo(1, 4);
+    // The covariance of a line's two numbers is −x̄·Var(slope).
+    const middle = norris.reduce((sum, p) => sum + p.x, 0) / norris.length;
+    expect(belief.covariance / (-middle * belief.scale.sd ** 2)).toBeCloseTo(1, 6);
+  });
+
+  test('an independent library agrees, and a sure point pulls as several doubtful ones', () => {
+    const points = [
+      { x: 4, y: 3.81, u: 0 },
+      { x: 8, y: 7.8, u: 0 },
+      { x: 12, y: 11.79, u: 0 },
+      { x: 20, y: 19.75, u: 0 },
+    ];
+    const belief = believeLine(points, flat);
+    const model = jStat.models.ols(
+      points.map(p => p.y),
+      points.map(p => [1, p.x]),
+    );
+    expect(belief.offset.mean).toBeCloseTo(model.coef[0]!, 4);
+    expect(belief.scale.mean).toBeCloseTo(model.coef[1]!, 5);
+    // With no scatter to speak of, u alone is the weight: half the variance counts twice.
+    const still: LinePrior = { ...flat, scatter: { sd: 1e-6, worth: 1e12 } };
+    const read = (u: number) => points.map((p, i) => ({ ...p, u: i === 0 ? u : 0.02 }));
+    const sure = believeLine(read(0.02 / Math.SQRT2), still);
+    const twice = believeLine([{ ...points[0]!, u: 0.02 }, ...read(0.02)], still);
+    expect(sure.scale.mean).toBeCloseTo(twice.scale.mean, 6);
+    expect(sure.offset.mean).toBeCloseTo(twice.offset.mean, 4);
   });
 
   const usual: LinePrior = {

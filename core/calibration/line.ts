@@ -1,51 +1,4 @@
 /** Straight lines through what was drawn (x) and what was printed (y). Lengths mm. */
-export interface Line {
-  slope: number;
-  intercept: number;
-  slopeSd: number;
-  interceptSd: number;
-  covariance: number;
-  /** About the line, n − 2 degrees of freedom. */
-  residualSd: number;
-  degreesOfFreedom: number;
-}
-
-/**
- * Straight line through weighted points; source: any statistics text, checked against NIST StRD “Norris”.
- * @param points x, y and a weight (1 where left out, proportional to 1/variance)
- * @throws RangeError below three points, or where all x are one
- */
-export function lineThrough(points: readonly { x: number; y: number; weight?: number }[]): Line {
-  const n = points.length;
-  if (n < 3) throw new RangeError(`Got ${n} sizes, need 3 for a line: read more.`);
-  const total = points.reduce((sum, p) => sum + (p.weight ?? 1), 0);
-  const mean = (of: (p: (typeof points)[number]) => number) =>
-    points.reduce((sum, p) => sum + (p.weight ?? 1) * of(p), 0) / total;
-  // Centred before squaring: sizes are large beside what is looked for.
-  const [mx, my] = [mean(p => p.x), mean(p => p.y)];
-  let [sxx, sxy] = [0, 0];
-  for (const { x, y, weight = 1 } of points) {
-    sxx += weight * (x - mx) ** 2;
-    sxy += weight * (x - mx) * (y - my);
-  }
-  if (!(sxx > 0)) throw new RangeError('All sizes are one: a line needs different ones.');
-  const slope = sxy / sxx;
-  const intercept = my - slope * mx;
-  const squares = points.reduce(
-    (sum, { x, y, weight = 1 }) => sum + weight * (y - intercept - slope * x) ** 2,
-    0,
-  );
-  const variance = squares / (n - 2);
-  return {
-    slope,
-    intercept,
-    slopeSd: Math.sqrt(variance / sxx),
-    interceptSd: Math.sqrt(variance * (1 / total + mx ** 2 / sxx)),
-    covariance: (-variance * mx) / sxx,
-    residualSd: Math.sqrt(variance),
-    degreesOfFreedom: n - 2,
-  };
-}
 
 /** What is known of a printer's line before a piece is read. */
 export interface LinePrior {
@@ -71,7 +24,7 @@ const ROUNDS = 6;
 /**
  * The line as believed after readings: Gaussian prior times Gaussian likelihood, each point weighted by
  * 1/(scatter² + u²); the scatter is pooled from prior and residuals (Gelman and others, “Bayesian Data
- * Analysis”, ch. 14, from memory). With a flat prior it is `lineThrough`; with few points the scale stays
+ * Analysis”, ch. 14, from memory). With a flat prior it is the weighted least-squares line; with few points the scale stays
  * the prior's and only the offset is learned. No point gives the prior back.
  * @param points x drawn, y printed, u standard uncertainty of the reading; mm
  */

@@ -42,8 +42,8 @@ export interface MateLedger {
   doubts: { name: string; share: number }[];
   reason: string;
   tries: number;
-  /** Whether a ladder was tried, 0 or 1. */
-  ladders: number;
+  /** Whether a ladder was tried. */
+  laddered: boolean;
   posterior: MatePosterior;
 }
 
@@ -254,7 +254,7 @@ function chainOf(
     doubts: variances.map(v => ({ ...v, share: v.share / total })).sort((a, b) => b.share - a.share),
     reason: next.reason,
     tries: trials.filter(t => t.mates[q.id] && !t.mates[q.id]!.rung).length,
-    ladders: trials.some(t => t.mates[q.id]?.rung) ? 1 : 0,
+    laddered: trials.some(t => t.mates[q.id]?.rung),
     posterior: next.posterior,
   };
 }

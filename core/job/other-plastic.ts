@@ -2,7 +2,7 @@ import { proposeFit } from '../fit/propose';
 import { windowForSize } from '../fit/wants';
 import type { MateLedger } from './ledger';
 import { kindOn } from './ledger';
-import { printerBelief, printScatter } from './printer-belief';
+import { responseFor } from './printer-belief';
 import type { ResolvedPart } from './resolve';
 import { type Workshop, windowFor } from './workshop';
 
@@ -21,18 +21,13 @@ export function bothWays(ledger: MateLedger, resolved: ResolvedPart, workshop: W
   const spec = resolved.recipe.mates.find(m => m.id === mate.ours.surface);
   if (!spec || spec.want === spec.flexibleWant) return null;
   const kind = kindOn(mate, resolved.part.recipe, resolved.part.pose);
-  const belief = printerBelief(workshop, resolved.part, mate.side, kind, reading.value);
-  const sign = mate.side === 'inside' ? -1 : 1;
+  const printer = responseFor(workshop, resolved.part, mate.side, kind, reading.value);
   const propose = (want: typeof spec.want) => {
     const { model, clearance } = proposeFit({
       side: mate.side,
       reading,
       want: windowForSize({ name: want, window: windowFor(workshop, want) }, reading.value),
-      printer: {
-        offset: { mean: sign * belief.mean, sd: belief.sd },
-        scale: { mean: 1, sd: 0 },
-        repeatability: printScatter(workshop, resolved.part),
-      },
+      printer,
     });
     return { want, model, clearance };
   };

@@ -1,7 +1,7 @@
 import type { SizeKind } from '../calibration/piece';
 import { betweenPieces, printedAt, type Response } from '../calibration/profile';
 import { type BiasBelief, beliefFor, type SurfaceKind, surfaceKind } from '../fit/print-bias';
-import { proposeFit } from '../fit/propose';
+import { type PrinterResponse, proposeFit } from '../fit/propose';
 import type { Side } from '../fit/wants';
 import type { Part } from './document';
 import { calibrationFor, profileOf } from './profiles';
@@ -63,6 +63,22 @@ export function printScatter(workshop: Workshop, part: Pick<Part, 'printerId' | 
   return calibration ? profileOf(calibration, workshop).scatter : workshop.belief.repeatability;
 }
 
+/** The same for one size, as a proposal wants it. */
+export function responseFor(
+  workshop: Workshop,
+  part: Pick<Part, 'printerId' | 'materialId'>,
+  side: Side,
+  kind: SurfaceKind,
+  size: number,
+): PrinterResponse {
+  const { mean, sd } = printerBelief(workshop, part, side, kind, size);
+  return {
+    offset: { mean: side === 'inside' ? -mean : mean, sd },
+    scale: { mean: 1, sd: 0 },
+    repeatability: printScatter(workshop, part),
+  };
+}
+
 /** A fit on a common size: chance to be right at the first print, without and with this calibration. */
 export interface Gain {
   words: string;
@@ -84,19 +100,13 @@ export function gainsOf(calibration: Calibration, workshop: Workshop): Gain[] {
   const before: Workshop = { ...workshop, calibrations: [] };
   const after: Workshop = { ...workshop, calibrations: [calibration] };
   return EXAMPLES.map(({ want, side, size, words }) => {
-    const chance = (shop: Workshop) => {
-      const belief = printerBelief(shop, calibration, side, surfaceKind(side, 'round', false), size);
-      return proposeFit({
+    const chance = (shop: Workshop) =>
+      proposeFit({
         side,
         reading: { value: size, u: WELL_READ },
         want: windowFor(shop, want),
-        printer: {
-          offset: { mean: (side === 'inside' ? -1 : 1) * belief.mean, sd: belief.sd },
-          scale: { mean: 1, sd: 0 },
-          repeatability: printScatter(shop, calibration),
-        },
+        printer: responseFor(shop, calibration, side, surfaceKind(side, 'round', false), size),
       }).pRight;
-    };
     return { words, before: chance(before), after: chance(after) };
   });
 }

@@ -14,6 +14,7 @@ import { readEdit as read } from './testing';
 import { type Calibration, FIRST_WORKSHOP, type Workshop } from './workshop';
 
 const recipe = requireRecipe('round-cap');
+const PRINTER = FIRST_WORKSHOP.printers[0]!;
 const job = (materialId: string, ...edits: Edit[]): JobDocument =>
   edits.reduce((j, e) => applyEdit(j, e, FIRST_WORKSHOP), newJob('Cap', recipe, FIRST_WORKSHOP, materialId));
 const skirt = (document: JobDocument, workshop: Workshop = FIRST_WORKSHOP) =>
@@ -33,22 +34,22 @@ const calibrated = { ...FIRST_WORKSHOP, calibrations: [calibration] };
 describe('what would make the first print surer', () => {
   test('a shaky reading is read again first; an uncalibrated printer is worth a piece', () => {
     const shaky = job('petg', read('rim', 31.6), read('rim', 31.8));
-    const ways = waysToBeSurer(skirt(shaky), { spread: 0.141, count: 2 }, FIRST_WORKSHOP);
+    const ways = waysToBeSurer(skirt(shaky), { spread: 0.141, count: 2 }, FIRST_WORKSHOP, PRINTER);
     expect(ways.map(w => w.what)).toEqual(['read-again', 'ladder', 'calibrate']);
     expect(ways[0]!.minutes).toBeLessThan(2);
-    const sure = waysToBeSurer(skirt(measured), { spread: 0.02, count: 3 }, FIRST_WORKSHOP);
+    const sure = waysToBeSurer(skirt(measured), { spread: 0.02, count: 3 }, FIRST_WORKSHOP, PRINTER);
     expect(sure.map(w => w.what)).toEqual(['ladder', 'calibrate']);
     expect(sure[1]!.pRight).toBeGreaterThan(skirt(measured).pRight + 0.2);
   });
   test('what it promises of a piece is about what a piece then gives', () => {
-    const way = waysToBeSurer(skirt(measured), { spread: 0.02, count: 3 }, FIRST_WORKSHOP).find(
+    const way = waysToBeSurer(skirt(measured), { spread: 0.02, count: 3 }, FIRST_WORKSHOP, PRINTER).find(
       w => w.what === 'calibrate',
     );
     expect(Math.abs(way!.pRight - skirt(measured, calibrated).pRight)).toBeLessThan(0.12);
   });
   test('a calibrated printer and good readings leave at most a ladder to offer', () => {
     const ledger = skirt(measured, calibrated);
-    const left = waysToBeSurer(ledger, { spread: 0.02, count: 3 }, calibrated);
+    const left = waysToBeSurer(ledger, { spread: 0.02, count: 3 }, calibrated, PRINTER);
     expect(left.map(w => w.what).filter(w => w !== 'ladder')).toEqual([]);
   });
 });
@@ -143,12 +144,12 @@ describe('a ladder', () => {
     const after = said(['wont-go', 'tight', 'tight', 'right', 'loose']);
     expect(Math.abs(after.model - 32.21)).toBeLessThan(0.05);
     expect(after.pRight).toBeGreaterThan(skirt(measured).pRight + 0.3);
-    expect(after).toMatchObject({ tries: 0, ladders: 1 });
+    expect(after).toMatchObject({ tries: 0, laddered: true });
     expect(after.reason).toContain('the ladder was tried');
-    expect(waysToBeSurer(after, { spread: 0.02, count: 3 }, FIRST_WORKSHOP)).toEqual([]);
+    expect(waysToBeSurer(after, { spread: 0.02, count: 3 }, FIRST_WORKSHOP, PRINTER)).toEqual([]);
   });
   test('what it promised is about what it gives', () => {
-    const way = waysToBeSurer(skirt(measured), { spread: 0.02, count: 3 }, FIRST_WORKSHOP).find(
+    const way = waysToBeSurer(skirt(measured), { spread: 0.02, count: 3 }, FIRST_WORKSHOP, PRINTER).find(
       w => w.what === 'ladder',
     )!;
     expect(Math.abs(way.pRight - said(['wont-go', 'tight', 'tight', 'right', 'loose']).pRight)).toBeLessThan(

@@ -4,7 +4,7 @@ import { betweenPieces } from '../calibration/profile';
 import { chanceWithin } from '../fit/probability';
 import { chanceAfterLadder, hasLadder, ladderMinutes, ladderSizes } from '../print/ladder';
 import type { MateLedger } from './ledger';
-import type { Workshop } from './workshop';
+import type { Printer, Workshop } from './workshop';
 
 /** A way to be surer of the next print, in the order of what a minute of it wins. */
 export interface Surer {
@@ -25,14 +25,16 @@ const TAKE_UP = 1;
 /**
  * What would make the first print surer, and what it costs. Empty once it was tried: a print teaches more
  * than either. The doubts are taken as normal, the number as drawn in the window's best place.
+ * @param printer the part's own
  * @param spread sd of one reading of this dimension beyond what all of them share, mm; how many were taken
  */
 export function waysToBeSurer(
   ledger: MateLedger,
   { spread, count }: { spread: number; count: number },
-  workshop: Workshop,
+  workshop: Pick<Workshop, 'belief'>,
+  printer: Pick<Printer, 'nozzle'>,
 ): Surer[] {
-  if (ledger.tries > 0 || ledger.ladders > 0) return [];
+  if (ledger.tries > 0 || ledger.laddered) return [];
   const { window, reading, prior, scatter } = ledger;
   const chance = (u: number, sd: number) => {
     const middle = (window.min + window.max) / 2;
@@ -52,7 +54,6 @@ export function waysToBeSurer(
     TAKE_UP + 2 * MINUTES_A_READING,
   );
   if (!ledger.calibration) {
-    const printer = workshop.printers[0]!;
     const sd = Math.hypot(PIECE_LEAVES, betweenPieces(workshop.belief.repeatability));
     offer(
       'calibrate',
@@ -62,13 +63,12 @@ export function waysToBeSurer(
     );
   }
   if (hasLadder(ledger)) {
-    const { nozzle } = workshop.printers[0]!;
     const sizes = ladderSizes(ledger);
     offer(
       'ladder',
       `print a ladder of ${sizes.length} rings and try them on`,
       Math.max(now, chanceAfterLadder(ledger, sizes)),
-      ladderMinutes(ledger.mate.side, sizes, nozzle, USUAL_LAYER),
+      ladderMinutes(ledger.mate.side, sizes, printer.nozzle, USUAL_LAYER),
     );
   }
   return ways.sort((a, b) => (b.pRight - now) / b.minutes - (a.pRight - now) / a.minutes);

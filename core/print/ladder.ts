@@ -1,4 +1,4 @@
-import { pieceMinutes } from '../calibration/estimate';
+import { solidMinutes } from '../calibration/estimate';
 import { chanceWithin } from '../fit/probability';
 import type { Side } from '../fit/wants';
 import type { MateLedger } from '../job/ledger';
@@ -59,5 +59,5 @@ const MINUTES_A_RUNG = 0.5;
 
 /** Minutes to print a ladder and try its rungs. */
 export function ladderMinutes(side: Side, sizes: readonly number[], nozzle: number, layer: number): number {
-  return pieceMinutes(nozzle, layer, ladderVolume(side, sizes)) + MINUTES_A_RUNG * sizes.length;
+  return solidMinutes(ladderVolume(side, sizes), nozzle, layer) + MINUTES_A_RUNG * sizes.length;
 }

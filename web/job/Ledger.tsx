@@ -121,7 +121,7 @@ function Chain({ ledger }: { ledger: MateLedger }) {
     lesson:
       ledger.tries > 0
         ? `${ledger.tries} ${ledger.tries === 1 ? 'try' : 'tries'} taught`
-        : ledger.ladders > 0
+        : ledger.laddered
           ? 'the ladder taught'
           : 'no try yet',
   };
@@ -150,7 +150,7 @@ function Chain({ ledger }: { ledger: MateLedger }) {
   return (
     <ChainBox>
       {steps.map((step, i) => (
-        <Step key={step.step} title={setBy[step.step]}>
+        <Step key={step.step}>
           <span>
             {words[step.step]}
             {step.u > 0 ? <small> ±{formatLength(2 * step.u, unit)}</small> : null}
@@ -187,6 +187,16 @@ function Chain({ ledger }: { ledger: MateLedger }) {
           : `${formatSigned(clearance, unit)} clearance is ${formatSigned(clearance / 2, unit, unit === 'mm' ? 3 : 4)} per side.`}{' '}
         {formatPercent(pRight)} likely to sit right.
       </p>
+      <details>
+        <summary>Who set these numbers, and when</summary>
+        <ul>
+          {steps.map(step => (
+            <li key={step.step}>
+              <b>{words[step.step]}</b>: {setBy[step.step]}.
+            </li>
+          ))}
+        </ul>
+      </details>
     </ChainBox>
   );
 }
@@ -346,7 +356,8 @@ const MateBox = styled.div`
 `;
 const ChainBox = styled.div`
   padding: 2px 18px 12px;
-  p { font-size: 13.5px; color: var(--soft); margin-top: 4px; }
+  p, details { font-size: 13.5px; color: var(--soft); margin-top: 4px; }
+  summary { cursor: pointer; } ul { margin: 4px 0 0; padding-left: 18px; }
 `;
 const Step = styled.div`
   display: grid; grid-template-columns: 150px 60px 1fr; align-items: center; height: 27px; font-size: 13.5px;

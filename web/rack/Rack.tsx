@@ -9,6 +9,7 @@ import { useStream } from '../api/events';
 import type { WorkshopAnswer } from '../job/JobPage';
 import { Button, fieldBox } from '../ui/controls';
 import { Empty, Failure, Loading, VerdictMark } from '../ui/layout';
+import { PartThumbnail } from '../ui/PartThumbnail';
 import { TopBar } from '../ui/TopBar';
 import { FONTS } from '../ui/theme';
 import { ImportButton } from './ImportButton';
@@ -103,22 +104,13 @@ const matches = (job: RackJob, wanted: string) =>
   `${job.number} ${job.title} ${job.object} ${job.state}`.toLowerCase().includes(wanted.trim().toLowerCase());
 
 function Tag({ job }: { job: RackJob }) {
-  const { thumbnail } = job;
   return (
     <TagLink to={`/jobs/${job.id}/${job.next.stage}`} data-waits={job.next.waits ? '' : undefined}>
       <span className="hole" />
       <span className="number">{job.number}</span>
-      <svg viewBox={thumbnail.viewBox} className="part" role="img" aria-label="Cut through the part">
-        {thumbnail.edge.map((d, i) => (
-          <path key={i} d={d} className="edge" />
-        ))}
-        {thumbnail.cut.map((d, i) => (
-          <path key={i} d={d} className="cut" />
-        ))}
-        {thumbnail.mate.map((d, i) => (
-          <path key={i} d={d} className="mate" />
-        ))}
-      </svg>
+      <span className="part">
+        <PartThumbnail of={job.thumbnail} label="Cut through the part" />
+      </span>
       <span className="words">
         <b>{job.title}</b>
         <span className="soft">{job.object || 'object not named yet'}</span>
@@ -158,10 +150,7 @@ const TagLink = styled(Link)`
   .hole { width: 13px; height: 13px; border-radius: 50%; background: var(--paper); border: 1px solid var(--rule); margin-left: -18px; z-index: 1; flex: none; }
   .number { font-size: 15px; font-weight: 600; width: 26px; color: var(--soft); flex: none; }
   .part { width: 104px; height: 66px; flex: none; }
-  .part path { vector-effect: non-scaling-stroke; stroke-linejoin: round; }
-  .cut { fill: var(--clay); stroke: var(--ink); stroke-width: 1.4; }
-  .edge { fill: var(--clay); stroke: var(--ink); stroke-width: 1.2; }
-  .mate { fill: none; stroke: var(--blue); stroke-width: 3; }
+  .part svg { width: 100%; height: 100%; display: block; }
   .words, .next { display: flex; flex-direction: column; gap: 2px; min-width: 0; overflow-wrap: anywhere; }
   .words { flex: 1 1 40%; }
   .words b, .next b { font: 600 17px ${FONTS.label}; }

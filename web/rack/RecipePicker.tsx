@@ -1,8 +1,9 @@
 import { ToggleButton, ToggleButtonGroup } from 'react-aria-components';
 import styled from 'styled-components';
-import type { DrawShape } from '../../core/shape/drawing/drawing';
+import { type Thumbnail, thumbnailOf } from '../../core/shape/drawing/thumbnail';
 import { RECIPES } from '../../core/shape/recipes';
 import type { Recipe } from '../../core/shape/recipes/recipe';
+import { PartThumbnail } from '../ui/PartThumbnail';
 import { FONTS } from '../ui/theme';
 
 const FAMILIES: readonly { id: Recipe['family']; title: string }[] = [
@@ -10,6 +11,13 @@ const FAMILIES: readonly { id: Recipe['family']; title: string }[] = [
   { id: 'adapter', title: 'Join what was never meant to meet' },
   { id: 'mount', title: 'Hold it somewhere' },
 ];
+
+/** Drawn once, when the first dialog opens: typing in it must not draw them again. */
+let drawn: ReadonlyMap<string, Thumbnail> | undefined;
+const thumbnails = () => {
+  drawn ??= new Map(RECIPES.map(r => [r.id, thumbnailOf(r.drawing(r.demo.parameters))]));
+  return drawn;
+};
 
 /** The recipes as pictures of their demo objects, by what they are for. */
 export function RecipePicker({ value, onChange }: { value: string; onChange(id: string): void }) {
@@ -27,7 +35,7 @@ export function RecipePicker({ value, onChange }: { value: string; onChange(id: 
           <div>
             {RECIPES.filter(r => r.family === family.id).map(r => (
               <ToggleButton key={r.id} id={r.id} aria-label={r.title}>
-                <Picture recipe={r} />
+                <PartThumbnail of={thumbnails().get(r.id)!} />
                 <span>{r.title}</span>
               </ToggleButton>
             ))}
@@ -37,25 +45,6 @@ export function RecipePicker({ value, onChange }: { value: string; onChange(id: 
     </Group>
   );
 }
-
-function Picture({ recipe }: { recipe: Recipe }) {
-  const shapes = recipe.drawing(recipe.demo.parameters).shapes.filter(s => s.ink !== 'centre');
-  const xs = shapes.flatMap(s => s.points.map(p => p[0]));
-  const ys = shapes.flatMap(s => s.points.map(p => -p[1]));
-  const [x, y] = [Math.min(...xs), Math.min(...ys)];
-  const [w, h] = [Math.max(...xs) - x, Math.max(...ys) - y];
-  const line = Math.max(w, h * 1.6) / 90;
-  return (
-    <svg viewBox={`${x - 2 * line} ${y - 2 * line} ${w + 4 * line} ${h + 4 * line}`} aria-hidden>
-      {shapes.map((s, i) => (
-        <path key={i} d={pathOf(s)} className={s.ink} strokeWidth={s.ink === 'mate' ? 2.4 * line : line} />
-      ))}
-    </svg>
-  );
-}
-
-const pathOf = ({ points, closed }: DrawShape) =>
-  `M${points.map(([x, y]) => `${x.toFixed(2)} ${(-y).toFixed(2)}`).join('L')}${closed ? 'Z' : ''}`;
 
 const Group = styled(ToggleButtonGroup)`
   display: flex; flex-direction: column; gap: 10px;
@@ -68,7 +57,5 @@ const Group = styled(ToggleButtonGroup)`
   }
   button[data-selected] { border-color: var(--blue); box-shadow: none; font-weight: 600; background: var(--tint); }
   svg { width: 100%; height: 52px; }
-  path { fill: none; stroke: var(--ink); stroke-linejoin: round; }
-  .cut { fill: var(--clay); } .edge { fill: var(--sheet); } .mate { stroke: var(--blue); } .ghost { stroke: var(--soft); }
   @media (max-width: 620px) { section > div { grid-template-columns: repeat(2, minmax(0, 1fr)); } }
 `;

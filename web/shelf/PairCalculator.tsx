@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { type PairProposal, proposePair } from '../../core/fit/pair';
 import { surfaceKind } from '../../core/fit/print-bias';
 import { type StandardWant, WANT_NAMES, WANT_WORDS, windowForSize } from '../../core/fit/wants';
-import { printerBelief, printScatter } from '../../core/job/printer-belief';
+import { responseFor } from '../../core/job/printer-belief';
 import { FIRST_WORKSHOP, type Workshop, windowFor } from '../../core/job/workshop';
 import { formatPercent, formatPlain, formatSigned } from '../../core/quantity/format';
 import { get } from '../api/client';
@@ -92,12 +92,7 @@ function propose(
 ): PairProposal {
   const response = (side: 'inside' | 'outside', materialId: string) => {
     const part = { printerId: workshop.printers[0]!.id, materialId };
-    const belief = printerBelief(workshop, part, side, surfaceKind(side, 'round', false), size);
-    return {
-      offset: { mean: (side === 'inside' ? -1 : 1) * belief.mean, sd: belief.sd },
-      scale: { mean: 1, sd: 0 },
-      repeatability: printScatter(workshop, part),
-    };
+    return responseFor(workshop, part, side, surfaceKind(side, 'round', false), size);
   };
   return proposePair({
     size,

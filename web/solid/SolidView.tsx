@@ -13,6 +13,7 @@ import {
 } from 'three';
 import { OrbitControls } from 'three/examples/jsm/controls/OrbitControls.js';
 import { Button } from '../ui/controls';
+import { colourNow, useThemeChange } from '../ui/use-theme-change';
 import type { ShownSolid } from '../workers/solid-protocol';
 
 interface Props {
@@ -202,29 +203,15 @@ function Turntable({ size, height, under }: { size: number; height: number; unde
   return null;
 }
 
-/** WebGL cannot read a style variable: the names are looked up again whenever the theme changes. */
 function useColours() {
-  const [, again] = useState(0);
-  useEffect(() => {
-    const look = () => again(n => n + 1);
-    const watch = new MutationObserver(look);
-    watch.observe(document.documentElement, { attributes: true, attributeFilter: ['data-theme'] });
-    const system = matchMedia('(prefers-color-scheme: dark)');
-    system.addEventListener('change', look);
-    return () => {
-      watch.disconnect();
-      system.removeEventListener('change', look);
-    };
-  }, []);
-  const style = getComputedStyle(document.documentElement);
-  const read = (name: string) => style.getPropertyValue(`--${name}`).trim();
+  useThemeChange();
   return {
-    sheet: read('sheet'),
-    rule: read('rule'),
-    clay: read('clay-lit'),
-    blue: read('blue'),
-    mate: read('blue-2'),
-    cut: read('loose-tint'),
-    ink: read('ink'),
+    sheet: colourNow('sheet'),
+    rule: colourNow('rule'),
+    clay: colourNow('clay-lit'),
+    blue: colourNow('blue'),
+    mate: colourNow('blue-2'),
+    cut: colourNow('loose-tint'),
+    ink: colourNow('ink'),
   };
 }

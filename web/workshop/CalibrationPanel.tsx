@@ -5,7 +5,6 @@ import { useState } from 'react';
 import { FileTrigger } from 'react-aria-components';
 import { Link, useNavigate } from 'react-router';
 import styled from 'styled-components';
-import { ulid } from 'ulid';
 import type { ImportedProfile } from '../../contract/profile';
 import { printedAt } from '../../core/calibration/profile';
 import { AGES_AFTER_DAYS, profileOf } from '../../core/job/profiles';
@@ -15,6 +14,7 @@ import { call, post } from '../api/client';
 import type { WorkshopAnswer } from '../job/JobPage';
 import { Button, IconButton } from '../ui/controls';
 import { Notice, Panel, Row } from '../ui/layout';
+import { startCalibration } from './calibration/start';
 
 const MOST_FILE = 1_000_000;
 
@@ -41,18 +41,7 @@ export function CalibrationPanel({ workshop, unsaved }: Props) {
   };
   const add = () =>
     attempt(async () => {
-      const id = ulid();
-      const { id: printerId, nozzle } = workshop.printers[0]!;
-      const fresh: Omit<Calibration, 'id'> = {
-        printerId,
-        materialId: workshop.materials[0]!.id,
-        at: new Date().toISOString(),
-        nozzle,
-        note: '',
-        rows: [],
-      };
-      client.setQueryData(['workshop'], await call<WorkshopAnswer>('PUT', `/calibrations/${id}`, fresh));
-      void navigate(`/workshop/calibrations/${id}`);
+      void navigate(await startCalibration(client, workshop.printers[0]!, workshop.materials[0]!.id));
     });
   const bring = (file: File) =>
     attempt(async () => {

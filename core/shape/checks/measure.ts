@@ -92,47 +92,65 @@ export function trianglesOfMates(
   surfaces: readonly MateSurface[],
   sagitta: number,
 ): Int16Array {
-  const owner = new Int16Array(mesh.triangles.length / 3).fill(-1);
   const { positions, triangles } = mesh;
+  const owner = new Int16Array(triangles.length / 3).fill(-1);
   const near = sagitta + 1e-3;
+  // Every keystroke asks: what is asked of a corner is worked out once, not for each of its triangles.
+  const on = new Uint8Array(positions.length / 3);
   surfaces.forEach((surface, index) => {
-    const { at, axis, size, from, to } = surface;
-    const normals = surface.kind === 'flats' ? flatNormals(surface) : [];
-    const point = (v: number): Point3 => [positions[3 * v]!, positions[3 * v + 1]!, positions[3 * v + 2]!];
-    const off = (p: Point3): Point3 => [p[0] - at[0], p[1] - at[1], p[2] - at[2]];
-    const within = (p: Point3) => {
-      const along = dot(p, axis);
-      return along > from - near && along < to + near;
-    };
-    const onRound = (p: Point3) => {
-      const o = off(p);
-      const along = dot(o, axis);
-      const radius = Math.sqrt(Math.max(0, dot(o, o) - along * along));
-      return Math.abs(radius - size / 2) < near;
-    };
-    for (let t = 0; t < owner.length; t++) {
-      const corners = [0, 1, 2].map(k => point(triangles[3 * t + k]!));
-      if (!corners.every(within)) continue;
-      const n = facing(mesh, t);
-      const length = Math.hypot(...n) || 1;
-      if (surface.kind === 'thread') {
-        const radii = corners.map(p => Math.sqrt(Math.max(0, dot(off(p), off(p)) - dot(off(p), axis) ** 2)));
-        // Ridges and grooves alike, but not the walls beyond them, nor a floor, which lies flat across the axis.
-        const along = corners.map(p => dot(p, axis));
-        if (Math.max(...along) - Math.min(...along) < 1e-3) continue;
-        if (radii.every(r => r < size / 2 + near && r > surface.core! / 2 - near)) owner[t] = index;
-      } else if (surface.kind === 'round') {
-        // A face that closes the bore may have all its corners on it too: the wall faces sideways.
-        if (corners.every(onRound) && Math.abs(dot(n, axis)) < 0.7 * length) owner[t] = index;
-      } else if (
-        normals.some(
-          f =>
-            Math.abs(dot(n, f)) > 0.99 * length &&
-            corners.every(p => Math.abs(Math.abs(dot(off(p), f)) - size / 2) < near),
-        )
-      )
-        owner[t] = index;
+    const { at, axis, from, to } = surface;
+    for (const test of facesOf(surface, near)) {
+      for (let v = 0; v < on.length; v++) {
+        const [x, y, z] = [positions[3 * v]!, positions[3 * v + 1]!, positions[3 * v + 2]!];
+        const along = x * axis[0] + y * axis[1] + z * axis[2];
+        on[v] =
+          along > from - near && along < to + near && test.corner(x - at[0], y - at[1], z - at[2]) ? 1 : 0;
+      }
+      for (let t = 0; t < owner.length; t++) {
+        if (!on[triangles[3 * t]!] || !on[triangles[3 * t + 1]!] || !on[triangles[3 * t + 2]!]) continue;
+        const n = facing(mesh, t);
+        if (test.faces(n, Math.hypot(...n) || 1)) owner[t] = index;
+      }
     }
   });
   return owner;
+}
+
+/** What makes a corner, off the surface's middle, and a facing part of a mate; one test for each face of it. */
+interface FaceTest {
+  corner(x: number, y: number, z: number): boolean;
+  faces(normal: Point3, length: number): boolean;
+}
+
+function facesOf(surface: MateSurface, near: number): FaceTest[] {
+  const { axis, size } = surface;
+  if (surface.kind === 'flats')
+    return flatNormals(surface).map(f => ({
+      corner: (x, y, z) => Math.abs(Math.abs(x * f[0] + y * f[1] + z * f[2]) - size / 2) < near,
+      faces: (n, length) => Math.abs(dot(n, f)) > 0.99 * length,
+    }));
+  const radius = (x: number, y: number, z: number) => {
+    const along = x * axis[0] + y * axis[1] + z * axis[2];
+    return Math.sqrt(Math.max(0, x * x + y * y + z * z - along * along));
+  };
+  const sideways = (n: Point3, length: number) => Math.abs(dot(n, axis)) / length;
+  if (surface.kind === 'thread')
+    return [
+      {
+        // Ridges and grooves alike, but not the walls beyond them.
+        corner: (x, y, z) => {
+          const r = radius(x, y, z);
+          return r < size / 2 + near && r > surface.core! / 2 - near;
+        },
+        // Nor a floor, which lies flat across the axis; the flattest flank does not.
+        faces: (n, length) => sideways(n, length) < 0.9999,
+      },
+    ];
+  return [
+    {
+      corner: (x, y, z) => Math.abs(radius(x, y, z) - size / 2) < near,
+      // A face that closes the bore may have all its corners on it too: the wall faces sideways.
+      faces: (n, length) => sideways(n, length) < 0.7,
+    },
+  ];
 }

@@ -15,6 +15,9 @@ beforeAll(async () => {
   kernels = await startKernels();
 });
 
+/** A choice or a flag, by name. */
+type Option = [name: string, value: string | boolean];
+
 /** About the demo object, each size by itself up to half as large again; every option reached. */
 const near = (recipe: Recipe): fc.Arbitrary<Parameters> =>
   fc.record(
@@ -134,6 +137,8 @@ describe.each(RECIPES.map(r => [r.id, r] as const))('%s', (_, recipe) => {
     for (const g of recipe.guide) expect(typeof g.needed(choices), g.key).toBe('boolean');
     const names = recipe.parameters.map(p => p.name);
     expect(new Set(names).size).toBe(names.length);
+    // What is left out of a request takes the demo's value.
+    expect(Object.keys(recipe.demo.parameters).sort()).toEqual([...names].sort());
     // Expressions call both by name.
     for (const g of recipe.guide) expect(names).not.toContain(g.key);
     for (const mate of recipe.mates) {
@@ -156,6 +161,28 @@ describe.each(RECIPES.map(r => [r.id, r] as const))('%s', (_, recipe) => {
         mate.id,
       ).toBe(true);
     }
+  });
+
+  test('every option in pairs with the others, and every size at both its ends', { timeout: 300_000 }, () => {
+    const usual = recipe.demo.parameters;
+    const options = recipe.parameters.flatMap((spec): Option[] => {
+      if (spec.kind === 'choice') return spec.options.map(o => [spec.name, o.value]);
+      return spec.kind === 'flag' ? [true, false].map(on => [spec.name, on]) : [];
+    });
+    const reached = new Set<string>();
+    options.forEach(([a, first], i) => {
+      const others = options.slice(i + 1).filter(([name]) => name !== a);
+      for (const [b, second] of [[a, first] as Option, ...others]) {
+        if (!holds(recipe, { ...usual, [a]: first, [b]: second })) continue;
+        reached.add(`${a} ${first}`);
+        reached.add(`${b} ${second}`);
+      }
+    });
+    // With the demo's sizes each choice makes a part, if not with every other one.
+    expect([...reached].sort()).toEqual(options.map(([name, value]) => `${name} ${value}`).sort());
+    for (const spec of recipe.parameters)
+      if (spec.kind === 'length')
+        for (const end of [spec.min, spec.max]) holds(recipe, { ...usual, [spec.name]: end });
   });
 
   test('near its demo it is one closed body whose mates measure, or refused in words', {

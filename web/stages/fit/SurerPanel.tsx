@@ -1,3 +1,4 @@
+import { useQueryClient } from '@tanstack/react-query';
 import { useMemo } from 'react';
 import { useNavigate } from 'react-router';
 import styled from 'styled-components';
@@ -7,22 +8,27 @@ import { type Surer, waysToBeSurer } from '../../../core/job/surer';
 import { formatPercent, formatPlain } from '../../../core/quantity/format';
 import { useBench } from '../../job/bench-context';
 import { Button } from '../../ui/controls';
+import { startCalibration } from '../../workshop/calibration/start';
 
 /** What would make the first print surer, cheapest first. */
 export function SurerPanel({ ledger }: { ledger: MateLedger }) {
   const { job, resolved, workshop, session, say, select, go } = useBench();
   const navigate = useNavigate();
+  const client = useQueryClient();
   const ways = useMemo(() => {
     const state = resolved.dimensions.get(ledger.dimension.id);
     const count = state?.counted.length ?? 0;
     const spread = count > 0 ? (state!.evaluation!.budget[0]?.u ?? 0) * Math.sqrt(count) : 0;
-    return waysToBeSurer(ledger, { spread, count: Math.max(1, count) }, workshop);
+    return waysToBeSurer(ledger, { spread, count: Math.max(1, count) }, workshop, resolved.printer);
   }, [ledger, resolved, workshop]);
   const waiting = standing(job.history).ladders.some(l => l.mateId === ledger.mate.id);
   const open = ways.filter(w => w.what !== 'ladder' || !waiting);
   if (open.length === 0) return null;
   const follow = (what: Surer['what']) => {
-    if (what === 'calibrate') void navigate('/workshop');
+    if (what === 'calibrate')
+      void startCalibration(client, resolved.printer, resolved.material.id)
+        .then(page => navigate(page))
+        .catch((error: Error) => say(error.message, 'stop'));
     else if (what === 'ladder')
       void session
         .append('ladders', { mateId: ledger.mate.id, partId: resolved.part.id })

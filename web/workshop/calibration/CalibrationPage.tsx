@@ -83,7 +83,18 @@ function Sheet({ calibration, workshop, error, onChange }: SheetProps) {
           : 'The ledger then starts from this printer instead of common practice.'}
       </Lead>
       <Stack $gap={14}>
-        {error ? <Notice level="stop">{error}</Notice> : null}
+        {error ? (
+          <Notice
+            level="stop"
+            action={
+              <Button $small onPress={() => onChange(now => now)}>
+                Try again
+              </Button>
+            }
+          >
+            {error}
+          </Notice>
+        ) : null}
         {profile.rows.length > 0 && age > AGES_AFTER_DAYS ? (
           <Notice level="warn">
             {age} days old: nozzles wear and spools differ. Print the piece again, or read one hole and one

@@ -3,6 +3,7 @@ import { useEffect, useRef } from 'react';
 import type { SizeKind } from '../../../core/calibration/piece';
 import { printedAt, type Response } from '../../../core/calibration/profile';
 import { FONTS } from '../../ui/theme';
+import { colourNow, useThemeChange } from '../../ui/use-theme-change';
 import { KIND_WORDS } from './kind-words';
 
 /** Each kind has a shape as well as a colour. */
@@ -18,12 +19,14 @@ const HEIGHT = 330;
 /** How far each size was off, over its size: readings with their doubt, and each kind's line. */
 export default function SizeChart({ responses }: { responses: readonly Response[] }) {
   const box = useRef<HTMLDivElement>(null);
+  const theme = useThemeChange();
+  // biome-ignore lint/correctness/useExhaustiveDependencies: the chart's colours change with the theme
   useEffect(() => {
     const element = box.current;
     if (!element) return;
     void Plotly.newPlot(element, traces(responses), layout(), { displayModeBar: false, responsive: true });
     return () => Plotly.purge(element);
-  }, [responses]);
+  }, [responses, theme]);
   return (
     <div
       ref={box}
@@ -33,8 +36,6 @@ export default function SizeChart({ responses }: { responses: readonly Response[
     />
   );
 }
-
-const ink = (name: string) => getComputedStyle(document.documentElement).getPropertyValue(`--${name}`).trim();
 
 function traces(responses: readonly Response[]): import('plotly.js').Data[] {
   return responses.flatMap(response => {
@@ -49,7 +50,7 @@ function traces(responses: readonly Response[]): import('plotly.js').Data[] {
         mode: 'lines' as const,
         x: along,
         y: along.map(x => printedAt(response, x).mean - x),
-        line: { color: ink(colour), width: 1.5 },
+        line: { color: colourNow(colour), width: 1.5 },
         legendgroup: name,
         showlegend: false,
         hoverinfo: 'skip' as const,
@@ -65,11 +66,11 @@ function traces(responses: readonly Response[]): import('plotly.js').Data[] {
         error_y: {
           type: 'data' as const,
           array: response.rows.map(r => 2 * r.u),
-          color: ink('strong'),
+          color: colourNow('strong'),
           thickness: 1,
           width: 2,
         },
-        marker: { symbol, size: 9, color: ink(colour), line: { width: 1.6, color: ink(colour) } },
+        marker: { symbol, size: 9, color: colourNow(colour), line: { width: 1.6, color: colourNow(colour) } },
         hovertemplate: '%{text}<br>printed %{y:+.3f} mm<extra></extra>',
       },
     ];
@@ -78,16 +79,19 @@ function traces(responses: readonly Response[]): import('plotly.js').Data[] {
 
 function layout(): Partial<import('plotly.js').Layout> {
   const axis = {
-    gridcolor: ink('grid'),
-    zerolinecolor: ink('strong'),
-    linecolor: ink('rule'),
-    tickfont: { family: FONTS.number, size: 12, color: ink('soft') },
+    gridcolor: colourNow('grid'),
+    zerolinecolor: colourNow('strong'),
+    linecolor: colourNow('rule'),
+    tickfont: { family: FONTS.number, size: 12, color: colourNow('soft') },
   };
-  const title = (text: string) => ({ text, font: { family: FONTS.text, size: 13.5, color: ink('soft') } });
+  const title = (text: string) => ({
+    text,
+    font: { family: FONTS.text, size: 13.5, color: colourNow('soft') },
+  });
   return {
     paper_bgcolor: 'rgba(0,0,0,0)',
     plot_bgcolor: 'rgba(0,0,0,0)',
-    font: { family: FONTS.text, size: 13.5, color: ink('ink') },
+    font: { family: FONTS.text, size: 13.5, color: colourNow('ink') },
     margin: { l: 62, r: 12, t: 8, b: 44 },
     xaxis: { ...axis, title: title('drawn size, mm'), rangemode: 'tozero' },
     yaxis: { ...axis, title: title('printed larger by, mm'), tickformat: '+.2f', zeroline: true },

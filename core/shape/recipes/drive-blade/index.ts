@@ -88,6 +88,9 @@ function surfaces(p: Parameters): MateSurface[] {
   ];
 }
 
+/** A most, to the hundredth: rounded up it would be refused again. */
+const floored = (x: number) => Math.floor(100 * x) / 100;
+
 function refuse(p: Parameters) {
   const s = sizesOf(p);
   const reach = Math.hypot(s.wide, s.thick) / 2;
@@ -96,7 +99,9 @@ function refuse(p: Parameters) {
       reach > s.shank + 1e-9,
       isBlade(p) ? 'bladeWidth' : 'thickness',
       'The tip’s corners stand out beyond the shank and would not pass its bore.',
-      isBlade(p) ? Math.sqrt(Math.max(0, 4 * s.shank ** 2 - s.thick ** 2)) : s.shank * Math.SQRT2,
+      isBlade(p)
+        ? floored(Math.sqrt(Math.max(0, 4 * s.shank ** 2 - s.thick ** 2)))
+        : floored(s.shank * Math.SQRT2),
     )
     .when(
       isBlade(p) && s.wide < s.thick,

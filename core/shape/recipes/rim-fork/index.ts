@@ -100,7 +100,7 @@ function refuse(p: Parameters) {
       clicks(p) && s.mouth > s.slot - 0.05,
       'mouth',
       'The mouth is no narrower than the slot: nothing holds. Were the two readings swapped?',
-      2 * s.slot,
+      2 * s.slot - 0.4,
     )
     .when(
       s.deep < s.lead + inn + 1.5,
@@ -223,6 +223,16 @@ export const rimFork: Recipe = {
   demo: {
     name: 'the washing bucket’s rim',
     sizes: { bead: 8, neck: 6, rim_depth: 16 },
-    parameters: { slot: 8.5, mouth: 6.4, deep: 16, arm: 3, height: 14, base: 5, screwHole: 4.5, lead: 3 },
+    parameters: {
+      holds: 'click',
+      slot: 8.5,
+      mouth: 6.4,
+      deep: 16,
+      arm: 3,
+      height: 14,
+      base: 5,
+      screwHole: 4.5,
+      lead: 3,
+    },
   },
 };

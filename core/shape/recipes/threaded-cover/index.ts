@@ -144,7 +144,7 @@ function refuse(p: Parameters) {
       depth + thread.pitch + 1,
     )
     .when(
-      s.seal > s.floor - 0.8,
+      s.seal > 0 && s.seal > s.floor - 0.8,
       'seal',
       'The recess for the seal cuts through the end.',
       Math.max(0, s.floor - 1.2),

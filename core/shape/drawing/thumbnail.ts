@@ -1,0 +1,32 @@
+import type { Drawing, DrawShape } from './drawing';
+
+/** A drawing as SVG paths without words: for a tag on the rack and for choosing a recipe. */
+export interface Thumbnail {
+  viewBox: string;
+  cut: string[];
+  edge: string[];
+  mate: string[];
+}
+
+/** Room round the part, as a share of its size. */
+const MARGIN = 0.06;
+
+export function thumbnailOf({ shapes }: Drawing): Thumbnail {
+  const points = shapes.filter(s => s.ink === 'cut' || s.ink === 'edge').flatMap(s => s.points);
+  const [xs, ys] = [points.map(p => p[0]), points.map(p => p[1])];
+  const [minX, minY, maxX, maxY] = [Math.min(...xs), Math.min(...ys), Math.max(...xs), Math.max(...ys)];
+  const margin = MARGIN * Math.max(maxX - minX, maxY - minY);
+  const paths = (ink: DrawShape['ink']) => shapes.filter(s => s.ink === ink).map(pathOf);
+  return {
+    // SVG's y runs down.
+    viewBox: [minX - margin, -maxY - margin, maxX - minX + 2 * margin, maxY - minY + 2 * margin]
+      .map(x => x.toFixed(2))
+      .join(' '),
+    cut: paths('cut'),
+    edge: paths('edge'),
+    mate: paths('mate'),
+  };
+}
+
+const pathOf = ({ points, closed }: DrawShape) =>
+  `M${points.map(([x, y]) => `${x.toFixed(2)} ${(-y).toFixed(2)}`).join('L')}${closed ? 'Z' : ''}`;
