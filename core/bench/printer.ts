@@ -1,4 +1,5 @@
 import { type Feature, PLATE } from '../calibration/piece';
+import type { SurfaceForm } from '../fit/print-bias';
 import type { Side } from '../fit/wants';
 import { gauss, seeded, seedOf } from './random';
 
@@ -42,10 +43,13 @@ export function drawPrinter(printerId: string, materialId: string): PracticePrin
   };
 }
 
-/** What this printer makes a round surface of this size tighter by, mm. */
-export const tighterBy = (printer: PracticePrinter, side: Side, size: number): number => {
+/** What this printer makes a surface of this size tighter by, mm: the same ways that its piece shows. */
+export const tighterBy = (printer: PracticePrinter, side: Side, form: SurfaceForm, size: number): number => {
   const grown = ((printer.scale.leftRight + printer.scale.frontBack) / 2 - 1) * size;
-  return side === 'inside' ? printer.hole - grown : printer.peg + grown;
+  const flat = form === 'flats';
+  return side === 'inside'
+    ? (flat ? printer.slot : printer.hole) - grown
+    : (flat ? printer.rib : printer.peg) + grown;
 };
 
 /** True size of a feature on the `piece`-th calibration piece, mm. */

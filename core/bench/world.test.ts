@@ -1,6 +1,7 @@
 import { describe, expect, test } from 'vitest';
+import { featureOf } from '../calibration/piece';
 import { requireRecipe } from '../shape/recipes';
-import { drawPrinter, tighterBy } from './printer';
+import { drawPrinter, pieceSize, tighterBy } from './printer';
 import { gauss, seeded, seedOf } from './random';
 import { drawWorld, printSizes, readCaliper, tryOn } from './world';
 
@@ -42,7 +43,27 @@ describe('the practice bench', () => {
       { length: 200 },
       (_, n) => printSizes(world, printer, [{ ...mate, model: 32 }], n).skirt!,
     );
-    expect(sizes.reduce((a, b) => a + b, 0) / 200).toBeCloseTo(32 - tighterBy(printer, 'inside', 32), 1.5);
+    expect(sizes.reduce((a, b) => a + b, 0) / 200).toBeCloseTo(
+      32 - tighterBy(printer, 'inside', 'round', 32),
+      1.5,
+    );
+  });
+
+  test('a part’s surfaces come out as the piece’s of the same kind did: calibrating pays for flats too', () => {
+    const mean = (values: number[]) => values.reduce((a, b) => a + b, 0) / values.length;
+    const rounds = Array.from({ length: 300 }, (_, n) => n);
+    for (const [side, form, id] of [
+      ['inside', 'round', 'hole-8'],
+      ['inside', 'flats', 'slot-8-left-right'],
+      ['outside', 'round', 'peg-8'],
+      ['outside', 'flats', 'rib-8-left-right'],
+    ] as const) {
+      const onPart = rounds.map(
+        n => printSizes(world, printer, [{ ...mate, id: 'm', side, form, model: 8 }], n).m!,
+      );
+      const onPiece = rounds.map(n => pieceSize(printer, featureOf(id)!, n));
+      expect(Math.abs(mean(onPart) - mean(onPiece)), id).toBeLessThan(0.02);
+    }
   });
 
   test('its random numbers are normal enough and depend on the words', () => {

@@ -1,3 +1,4 @@
+import type { SurfaceForm } from '../fit/print-bias';
 import { clearanceWindow, type Side, type SoftSide, type Window } from '../fit/wants';
 import { type Verdict, verdictFor, verdictScale } from '../learn/verdict';
 import { type PracticePrinter, tighterBy } from './printer';
@@ -55,6 +56,8 @@ export function readCaliper(
 export interface BenchMate {
   id: string;
   side: Side;
+  /** Round where left out. */
+  form?: SurfaceForm;
   dimension: string;
   /** What was drawn, mm. */
   model: number;
@@ -75,7 +78,7 @@ export function printSizes(
       const random = seeded(seedOf('print', world.seed, count, mate.id));
       const bias = own
         ? gauss(random, own[mate.side], own.repeatability)
-        : gauss(random, tighterBy(printer, mate.side, mate.model), printer.scatter);
+        : gauss(random, tighterBy(printer, mate.side, mate.form ?? 'round', mate.model), printer.scatter);
       return [mate.id, mate.side === 'inside' ? mate.model - bias : mate.model + bias];
     }),
   );

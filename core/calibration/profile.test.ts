@@ -73,7 +73,7 @@ test('over forty printers, what is believed covers the truth as often as it says
     const hole = responseOf('hole', rowsOfPiece(readings, judged))!;
     const { mean, sd } = printedAt(hole, 15);
     const doubt = Math.hypot(sd, betweenPieces(0.04));
-    if (Math.abs(mean - (15 - tighterBy(printer, 'inside', 15))) < 2 * doubt) inside++;
+    if (Math.abs(mean - (15 - tighterBy(printer, 'inside', 'round', 15))) < 2 * doubt) inside++;
   }
   // 95 % of 40 is 38; fewer than 33 or a doubt that covers all by far would be wrong (binomial, 0.2 %).
   expect(inside).toBeGreaterThanOrEqual(33);

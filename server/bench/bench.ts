@@ -155,14 +155,18 @@ export function feel(world: World, job: JobView, version: Version, print: Print)
 
 function benchMates(job: JobView, version: Version): BenchMate[] {
   const recipe = requireRecipe(version.recipe);
-  return version.mates.map(m => ({
-    id: m.mateId,
-    side: recipe.mates.find(s => s.id === m.surface)!.side,
-    dimension: recipe.mates.find(s => s.id === m.surface)!.dimension,
-    model: m.model,
-    want: windowForSize(m.want, m.reading.value),
-    soft: job.document.mates.find(x => x.id === m.mateId)?.soft ?? 'none',
-  }));
+  return version.mates.map(m => {
+    const { side, form, dimension } = recipe.mates.find(spec => spec.id === m.surface)!;
+    return {
+      id: m.mateId,
+      side,
+      form,
+      dimension,
+      model: m.model,
+      want: windowForSize(m.want, m.reading.value),
+      soft: job.document.mates.find(x => x.id === m.mateId)?.soft ?? 'none',
+    };
+  });
 }
 
 /** A job's hidden object; drawn the first time it is asked for. */

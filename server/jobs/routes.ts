@@ -174,13 +174,12 @@ export function jobRoutes(app: App): Router {
   router.post('/:id/ladders', async (req, res) => {
     const { mateId, partId } = MakeLadder.parse(req.body);
     const { id } = req.params;
+    const job = await readJob(store.db, id);
     const { workshop } = await readWorkshop(store.db);
-    const revision = await store.write(async tx => {
-      const job = await readJob(tx, id);
-      await appendRow(tx, id, { kind: 'ladder', row: prepareLadder(job, workshop, partId, mateId) });
-      return job.revision;
-    });
-    tell(id, revision, tabOf(req));
+    // Worked out before the transaction: nobody waits for a posterior.
+    const row = prepareLadder(job, workshop, partId, mateId);
+    await store.write(tx => appendRow(tx, id, { kind: 'ladder', row }));
+    tell(id, job.revision, tabOf(req));
     res.status(201).json(await answer(req, id));
   });
 

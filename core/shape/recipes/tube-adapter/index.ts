@@ -351,7 +351,7 @@ export const tubeAdapter: Recipe = {
       ),
       length(`length${end}`, `End ${end}, length`, [2, 200], '20'),
     ]),
-    length('middle', 'Between the ends', [0.5, 200], '8'),
+    length('middle', 'Between the ends', [0.5, 200], '12'),
     length('wall', 'Wall', [0.8, 20], '2'),
     length('stop', 'Stop reaches in by', [0, 20], '1.5', { group: 'more' }),
     length('leastBore', 'Way through, at least', [0, 290], '0', { group: 'more' }),

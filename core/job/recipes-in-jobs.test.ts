@@ -1,0 +1,68 @@
+import { describe, expect, test } from 'vitest';
+import { RECIPES } from '../shape/recipes';
+import type { Recipe } from '../shape/recipes/recipe';
+import type { JobDocument } from './document';
+import { applyEdit, type Edit } from './edits';
+import { EMPTY_HISTORY } from './history';
+import { newJob } from './new-job';
+import { checkContext, neededDimensions, resolvePart, wordOf } from './resolve';
+import { readEdit as read } from './testing';
+import { FIRST_WORKSHOP } from './workshop';
+
+/** A recipe's own defaults must carry a maker from readings to a part without a number of theirs. */
+const resolve = (document: JobDocument) => resolvePart(document, 'part-1', FIRST_WORKSHOP, EMPTY_HISTORY);
+
+function measured(recipe: Recipe, materialId: string, scale: number, ...edits: Edit[]): JobDocument {
+  const readings = recipe.guide.map(g => read(g.key, Number((recipe.demo.sizes[g.key]! * scale).toFixed(2))));
+  return [...edits, ...readings].reduce<JobDocument>(
+    (job, edit) => applyEdit(job, edit, FIRST_WORKSHOP),
+    newJob(recipe.title, recipe, FIRST_WORKSHOP, materialId),
+  );
+}
+
+const choices = (recipe: Recipe): [string, string][] =>
+  recipe.parameters.flatMap((s): [string, string][] => {
+    if (s.kind === 'choice') return s.options.map(o => [s.name, o.value]);
+    return s.kind === 'flag' ? [true, false].map(on => [s.name, wordOf(on)]) : [];
+  });
+
+describe.each(RECIPES.map(r => [r.id, r] as const))('%s in a job', (_, recipe) => {
+  test.each(['pla', 'tpu'])('%s: measured and nothing else said, it can be built', materialId => {
+    for (const scale of [0.8, 1, 1.25]) {
+      const resolved = resolve(measured(recipe, materialId, scale));
+      expect(resolved.problems, `at ${scale}`).toEqual({});
+      expect([...resolved.provisional], `at ${scale}`).toEqual([]);
+      expect(recipe.refuse(resolved.parameters), `at ${scale}`).toEqual([]);
+      expect(resolved.ledger.unread).toEqual([]);
+      expect(resolved.ledger.mates.length).toBeGreaterThan(0);
+      // Each mate's parameter carries its model number, and the checks are asked for just that.
+      const { ledger } = checkContext(resolved);
+      for (const m of resolved.ledger.mates) {
+        const spec = recipe.mates.find(s => s.id === m.mate.ours.surface)!;
+        expect(resolved.parameters[spec.parameter], spec.id).toBe(m.model);
+        expect(ledger[spec.id]!.model).toBe(m.model);
+        expect(m.steps.reduce((sum, s) => sum + s.amount, 0)).toBeCloseTo(m.model, 9);
+      }
+    }
+  });
+
+  test('whichever choice is made, it asks for what it needs and can be built or says why', () => {
+    for (const [name, text] of choices(recipe)) {
+      const edit: Edit = { kind: 'parameter', partId: 'part-1', name, expression: { text, unit: 'none' } };
+      const document = measured(recipe, 'petg', 1, edit);
+      const resolved = resolve(document);
+      expect(resolved.problems, `${name} ${text}`).toEqual({});
+      expect(recipe.refuse(resolved.parameters), `${name} ${text}`).toEqual([]);
+      const needed = neededDimensions(document, resolved).map(s => s.dimension.id);
+      for (const m of resolved.ledger.mates) expect(needed, `${name} ${text}`).toContain(m.dimension.id);
+    }
+  });
+
+  test('unread, it stands on its examples and says which', () => {
+    const resolved = resolve(newJob(recipe.title, recipe, FIRST_WORKSHOP, 'pla'));
+    expect(resolved.problems).toEqual({});
+    expect(resolved.provisional.size).toBeGreaterThan(0);
+    expect(recipe.refuse(resolved.parameters)).toEqual([]);
+    expect(resolved.ledger.pAllRight).toBeNull();
+  });
+});
