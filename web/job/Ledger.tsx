@@ -134,7 +134,10 @@ function Chain({ ledger }: { ledger: MateLedger }) {
     compensation: ledger.calibration
       ? `From the piece read on ${format(new Date(ledger.calibration.at), 'd MMM yyyy')}`
       : 'What is believed of an uncalibrated printer, set in Workshop',
-    lesson: 'What the tries of this job taught',
+    lesson:
+      ledger.tries > 0 || ledger.laddered
+        ? 'What the tries of this job taught'
+        : 'Nothing yet: no print of this job was tried',
   };
   const scale = runningScale(ledger.steps.slice(1).map(s => s.amount));
   const places = runningPlaces(
