@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { WANT_NAMES } from '../fit/wants';
+import { LONGEST_OUTLINE } from '../shape/outline-text';
 
 /**
  * A job: one object and the part or parts made for it, as one document. Versions, prints and tries are
@@ -33,6 +34,9 @@ const listOf = <T extends z.ZodType<{ id: string }>>(member: T, most: number) =>
 export const Unit = z.enum(['mm', 'cm', 'm', 'in', 'thou', 'deg', 'rad', 'none', 'percent']);
 
 export const Expression = z.object({ text: z.string().max(200), unit: Unit });
+
+/** What a parameter's field holds: an expression, or a written outline with one for each number. */
+export const ParameterText = Expression.extend({ text: z.string().max(LONGEST_OUTLINE) });
 
 export const Reading = z.object({
   id: Id,
@@ -177,7 +181,7 @@ export const Part = z.object({
   materialId: Id.nullable(),
   pose: Pose,
   /** What the maker set; what is left out follows the recipe's defaults. */
-  parameters: z.record(z.string().max(40), Expression),
+  parameters: z.record(z.string().max(40), ParameterText),
 });
 
 export const Brief = z.object({

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { Expression, Id, Pose, Want } from './document';
+import { Id, ParameterText, Pose, Want } from './document';
 
 /** Append-only rows beside the job: each can be voided with a reason, none is changed or undone. */
 const Voidable = { id: Id, at: z.iso.datetime(), voided: z.string().max(300).nullable() };
@@ -34,7 +34,7 @@ export const Version = z.object({
   printerId: Id.nullable(),
   materialId: Id.nullable(),
   pose: Pose,
-  expressions: z.record(z.string(), Expression),
+  expressions: z.record(z.string(), ParameterText),
   parameters: z.record(z.string(), z.union([z.number(), z.string(), z.boolean()])),
   additions: z.array(z.never()),
   mates: z.array(VersionMate),

@@ -93,7 +93,12 @@ export function ledgerOf(
       unread.push(mate);
       continue;
     }
-    const reading = { value: envelopeOf(state.evaluation, mate), u: state.evaluation.standardUncertainty };
+    // A girth goes by the circle of equal girth: the printer and the want know diameters.
+    const per = recipeById(part.recipe)?.mates.find(m => m.id === mate.ours.surface)?.around ? Math.PI : 1;
+    const reading = {
+      value: envelopeOf(state.evaluation, mate) / per,
+      u: state.evaluation.standardUncertainty / per,
+    };
     const wanted = windowOn(mate.want, reading.value, mate);
     // An old part's size already holds its maker's clearance: it is copied, within the want's width, and
     // gets back what it has worn.

@@ -1,5 +1,6 @@
 import { type Expression, evaluateExpression } from '../quantity/expression';
 import { ownUnit } from '../quantity/units';
+import { holesOfText, OutlineTextError, outlineOfText, resolvedText } from '../shape/outline-text';
 import { requireRecipe } from '../shape/recipes';
 import { type ParameterSpec, type Parameters, type Recipe, unitOf } from '../shape/recipes/recipe';
 import { type DimensionState, evaluateDimensions } from './dimensions';
@@ -92,6 +93,7 @@ class Work {
   run() {
     for (const spec of this.recipe.parameters) {
       if (spec.kind === 'length') this.length(spec);
+      else if (spec.kind === 'outline' || spec.kind === 'holes') this.written(spec);
       else this.expressions[spec.name] = { text: wordOf(this.parameters[spec.name]!), unit: 'none' };
     }
     const { parameters, expressions, provisional, problems } = this;
@@ -134,6 +136,35 @@ class Work {
     }
     this.parameters[spec.name] = value;
     return value;
+  }
+
+  /** Corners or holes: each number is an expression of its own. */
+  private written(spec: Extract<ParameterSpec, { kind: 'outline' | 'holes' }>): void {
+    const own: Expression = this.part.parameters[spec.name] ?? { text: spec.default, unit: 'mm' };
+    this.expressions[spec.name] = own;
+    this.open.push(spec.name);
+    let provisional = false;
+    const value = (text: string): number => {
+      const outcome = evaluateExpression({ text, unit: own.unit }, 'length', name => {
+        const found = this.look(name);
+        if (found?.provisional) provisional = true;
+        return found?.value;
+      });
+      if (!outcome.ok) throw new OutlineTextError(`In “${text}”: ${outcome.message}`);
+      return Number(outcome.value.toFixed(4));
+    };
+    try {
+      const text = resolvedText(spec.kind, own.text, value);
+      if (spec.kind === 'outline') outlineOfText(text);
+      else holesOfText(text);
+      this.parameters[spec.name] = text;
+      if (provisional) this.provisional.add(spec.name);
+    } catch (error) {
+      if (!(error instanceof OutlineTextError)) throw error;
+      this.parameters[spec.name] = this.recipe.demo.parameters[spec.name]!;
+      if (spec.shown?.(this.parameters) ?? true) this.problems[spec.name] = error.message;
+    }
+    this.open.pop();
   }
 
   private look(name: string): { value: number; provisional: boolean } | undefined {

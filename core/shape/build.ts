@@ -59,7 +59,8 @@ export function buildPart(
  */
 function joinedMesh(body: Body, kernels: Kernels, sagitta: number, always: boolean): TriangleMesh {
   if (body.triangles) return body.triangles(sagitta);
-  if (!body.made || (!always && !hasTriangles(body))) return kernels.part.mesh(body, sagitta);
+  if (!body.made || (!always && !hasTriangles(body)))
+    return kernels.part.mesh((always && body.forScreen) || body, sagitta);
   const { by, from, with: other } = body.made;
   const part = (of: Body) => joinedMesh(of, kernels, sagitta, always);
   return kernels.mesh.combine(by, part(from), part(other));

@@ -32,6 +32,12 @@ function sizeOf(mesh: TriangleMesh, surface: MateSurface): number {
   if (surface.kind === 'round')
     return loopNear(loops, at, surface.size, surface.side)?.diameter ?? Number.NaN;
   const basis = basisOf(surface.axis);
+  if (surface.kind === 'span' || surface.kind === 'girth') {
+    const sizes = loops
+      .filter(l => (surface.side === 'inside' ? l.area < 0 : l.area > 0))
+      .map(l => (surface.kind === 'girth' ? girthOf(l) : spanOf(l, surface)));
+    return sizes.sort((a, b) => Math.abs(a - surface.size) - Math.abs(b - surface.size))[0] ?? Number.NaN;
+  }
   const widths = flatNormals(surface).map(n => widthAlong(loops, at, [dot(n, basis.x), dot(n, basis.y)]));
   // What must pass the narrowest pair of flats, or be passed by the widest.
   return surface.side === 'inside' ? Math.min(...widths) : Math.max(...widths);
@@ -47,6 +53,25 @@ function threadSize(
     .filter(l => (side === 'inside' ? l.area < 0 : l.area > 0))
     .map(l => Math.max(...l.points.map(p => Math.hypot(p[0] - x, p[1] - y))));
   return reaches.length > 0 ? 2 * Math.min(...reaches) : Number.NaN;
+}
+
+/** Diameter of the circle as long as a loop. */
+function girthOf({ points }: Loop): number {
+  let long = 0;
+  points.forEach(([x, y], i) => {
+    const [nx, ny] = points[(i + 1) % points.length]!;
+    long += Math.hypot(nx - x, ny - y);
+  });
+  return long / Math.PI;
+}
+
+/** From end to end of a loop, the way the surface's width is measured. */
+function spanOf({ points }: Loop, { across, axis }: MateSurface): number {
+  if (!across) throw new RangeError('A span needs the way it is measured.');
+  const basis = basisOf(axis);
+  const [u, v] = [dot(across, basis.x), dot(across, basis.y)];
+  const along = points.map(([x, y]) => x * u + y * v);
+  return Math.max(...along) - Math.min(...along);
 }
 
 /** Square to each pair of flats, in space. */
@@ -129,11 +154,22 @@ function facesOf(surface: MateSurface, near: number): FaceTest[] {
       corner: (x, y, z) => Math.abs(Math.abs(x * f[0] + y * f[1] + z * f[2]) - size / 2) < near,
       faces: (n, length) => Math.abs(dot(n, f)) > 0.99 * length,
     }));
+  if (surface.kind === 'span') {
+    const way = surface.across!;
+    return [
+      {
+        corner: (x, y, z) => Math.abs(Math.abs(x * way[0] + y * way[1] + z * way[2]) - size / 2) < near,
+        faces: (n, length) => Math.abs(dot(n, way)) > 0.5 * length,
+      },
+    ];
+  }
+  const sideways = (n: Point3, length: number) => Math.abs(dot(n, axis)) / length;
+  if (surface.kind === 'girth')
+    return [{ corner: () => true, faces: (n, length) => sideways(n, length) < 0.7 }];
   const radius = (x: number, y: number, z: number) => {
     const along = x * axis[0] + y * axis[1] + z * axis[2];
     return Math.sqrt(Math.max(0, x * x + y * y + z * z - along * along));
   };
-  const sideways = (n: Point3, length: number) => Math.abs(dot(n, axis)) / length;
   if (surface.kind === 'thread')
     return [
       {

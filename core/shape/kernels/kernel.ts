@@ -38,6 +38,8 @@ export interface Body {
   readonly triangles?: (sagitta: number) => TriangleMesh;
   /** What it was made of, where it was made of two bodies. */
   readonly made?: { readonly by: BodyOperation; readonly from: Body; readonly with: Body };
+  /** Stands for it where bodies are joined as triangles: it reaches a hair into its neighbours. */
+  readonly forScreen?: Body;
 }
 
 /** Whether any of what it was made of is triangles only. */
@@ -57,12 +59,24 @@ export function exactOf(body: Body, kernel: Pick<PartKernel, 'fuse' | 'cut'>): B
 
 export type BodyOperation = 'fuse' | 'cut';
 
+/** An outline at a height. */
+export interface Level {
+  outline: Outline;
+  z: number;
+}
+
 export interface PartKernel {
   readonly version: string;
   /** Turns an outline in (radius, height) about the frame's way up. Radius must not be below 0. */
   revolve(outline: Outline, frame?: Frame): Body;
   /** Pulls an outline in the frame's (x, y) up from `z` by `height`. */
   extrude(outline: Outline, z: number, height: number, frame?: Frame): Body;
+  /** Several outlines at once as one tool to cut with; they must lie apart from each other. */
+  extrudeAll(outlines: readonly Outline[], z: number, height: number, frame?: Frame): Body;
+  /** A flat outline in the frame's (x, y), swept along a bend of `radius` towards its x: see `bentFrame`. */
+  bend(outline: Outline, radius: number, angle: number, frame?: Frame): Body;
+  /** Straight walls from each level's outline to the next one's; all must have equally many edges. */
+  stack(levels: readonly Level[], frame?: Frame): Body;
   /** A body that exists as triangles only. */
   ofTriangles(make: (sagitta: number) => TriangleMesh): Body;
   fuse(a: Body, b: Body): Body;

@@ -1,4 +1,14 @@
-import { draw, exportSTEP, importSTEP, Plane, type Shape3D, setOC } from 'replicad';
+import {
+  compoundShapes,
+  draw,
+  exportSTEP,
+  importSTEP,
+  Plane,
+  type Shape3D,
+  type Sketch,
+  setOC,
+} from 'replicad';
+import { alongFrame, bentFrame } from '../frame';
 import { weld } from '../mesh/mesh';
 import {
   BED,
@@ -16,6 +26,8 @@ export type OpenCascade = Parameters<typeof setOC>[0];
 
 /** Turning between neighbouring flats, radians: small fillets stay round on screen. */
 const MOST_TURN = 0.3;
+/** How far a bend reaches into its neighbours on the screen, mm: tilted faces of triangles do not quite meet. */
+const HAIR = 0.02;
 
 /** B-rep kernel on replicad and OpenCascade. One at a time in a thread. */
 export function partKernel(oc: OpenCascade): PartKernel {
@@ -63,6 +75,34 @@ export function partKernel(oc: OpenCascade): PartKernel {
       guarded('Pulling the outline up', () =>
         keep(drawingOf(outline).sketchOnPlane(lying(frame, z)).extrude(height) as Shape3D),
       ),
+    extrudeAll: (outlines, z, height, frame = BED) =>
+      guarded('Pulling the outlines up', () =>
+        keep(
+          compoundShapes(
+            outlines.map(o => drawingOf(o).sketchOnPlane(lying(frame, z)).extrude(height) as Shape3D),
+          ) as Shape3D,
+        ),
+      ),
+    bend: (outline, radius, angle, frame = BED) =>
+      guarded('Bending the outline', () => {
+        const turned = (from: Frame, by: number): Body => {
+          const origin = [...alongFrame(from, [radius, 0]).at] as [number, number, number];
+          const sketch = drawingOf(outline).sketchOnPlane(lying(from, 0));
+          return keep(sketch.revolve(cross(from.up, from.x), { origin, angle: by }) as Shape3D);
+        };
+        const hair = ((HAIR / radius) * 180) / Math.PI;
+        return {
+          ...turned(frame, angle),
+          forScreen: turned(bentFrame(frame, radius, -hair), angle + 2 * hair),
+        };
+      }),
+    stack: (levels, frame = BED) =>
+      guarded('Joining outlines', () => {
+        const [first, ...rest] = levels.map(
+          ({ outline, z }) => drawingOf(outline).sketchOnPlane(lying(frame, z)) as Sketch,
+        );
+        return keep(first!.loftWith(rest, { ruled: true }) as Shape3D);
+      }),
     ofTriangles: triangles => ({
       triangles,
       get kernelBody(): never {

@@ -4,6 +4,7 @@ import { kernels as startKernels } from '../../../server/solids/kernels';
 import { buildPart } from '../build';
 import { exactOf, hasTriangles, type Kernels } from '../kernels/kernel';
 import { closureOf, volumeOf } from '../mesh/mesh';
+import { resolvedText } from '../outline-text';
 import { RECIPES } from '.';
 import { type Parameters, parameterSchema, type Recipe } from './recipe';
 
@@ -18,6 +19,29 @@ beforeAll(async () => {
 /** A choice or a flag, by name. */
 type Option = [name: string, value: string | boolean];
 
+/** A written outline or list of holes with each number moved a little. */
+const bent = (kind: 'outline' | 'holes', text: string): fc.Arbitrary<string> =>
+  fc.array(fc.integer({ min: -4, max: 4 }), { minLength: 40, maxLength: 40 }).map(by => {
+    let i = 0;
+    return resolvedText(kind, text, x => Number((Number(x) + by[i++ % 40]! / 10).toFixed(2)));
+  });
+
+/** Good and bad: the other way round, pointed, all arcs, taken off to nothing, tiny, crossing itself. */
+const ODD = {
+  outline: [
+    '0, 0; 0, 30; 20, 0',
+    '0, 0; 40, 0; 40, 30; 20, 8; 0, 30',
+    '-15, 0; 15, 0 via 0, -15; -15, 0 via 0, 15',
+    '0, 0 via -5, 10; 30, 0; 30, 20 chamfer 3; 0, 20 round 8',
+    '0, 0 round 5; 10, 0 round 5; 10, 10 round 5; 0, 10 round 5',
+    '0, 0; 30, 0 trim -3; 30, 20; 0, 20 trim 1',
+    '0, 0; 1, 0; 1, 0.2; 0, 0.2',
+    '0, 0; 30, 20; 30, 0; 0, 20',
+    '',
+  ],
+  holes: ['', '15, 11, 4.2; 16, 11, 4.2', '5, 5, 3; 15, 5, 3 deep 2', '0, 0, 10', '10, 8, 0'],
+};
+
 /** About the demo object, each size by itself up to half as large again; every option reached. */
 const near = (recipe: Recipe): fc.Arbitrary<Parameters> =>
   fc.record(
@@ -25,6 +49,8 @@ const near = (recipe: Recipe): fc.Arbitrary<Parameters> =>
       recipe.parameters.map(spec => {
         if (spec.kind === 'choice') return [spec.name, fc.constantFrom(...spec.options.map(o => o.value))];
         if (spec.kind === 'flag') return [spec.name, fc.boolean()];
+        if (spec.kind !== 'length')
+          return [spec.name, bent(spec.kind, String(recipe.demo.parameters[spec.name]))];
         const usual = recipe.demo.parameters[spec.name] as number;
         const bounded = (x: number) => Math.min(spec.max, Math.max(spec.min, x));
         if (spec.measure === 'count')
@@ -48,6 +74,7 @@ const far = (recipe: Recipe): fc.Arbitrary<Parameters> =>
       recipe.parameters.map(spec => {
         if (spec.kind === 'choice') return [spec.name, fc.constantFrom(...spec.options.map(o => o.value))];
         if (spec.kind === 'flag') return [spec.name, fc.boolean()];
+        if (spec.kind !== 'length') return [spec.name, fc.constantFrom(...ODD[spec.kind])];
         if (spec.measure === 'count') return [spec.name, fc.integer({ min: spec.min, max: spec.max })];
         const usual = recipe.demo.parameters[spec.name] as number;
         return [

@@ -52,6 +52,15 @@ export const flag = (
   { group = 'main', shown }: { group?: Group; shown?: When } = {},
 ): ParameterSpec => ({ kind: 'flag', name, label, group, default: usual, ...(shown ? { shown } : {}) });
 
+/** Corners, or holes, written out: see outline-text.ts. */
+export const written = (
+  kind: 'outline' | 'holes',
+  name: string,
+  label: string,
+  usual: string,
+  { group = 'main', shown }: { group?: Group; shown?: When } = {},
+): ParameterSpec => ({ kind, name, label, group, default: usual, ...(shown ? { shown } : {}) });
+
 const KIND: Record<Hold, GuideStep['kind']> = {
   'outside-jaws': 'outside',
   'jaw-tips': 'outside',

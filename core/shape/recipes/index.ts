@@ -4,6 +4,7 @@ import { cradle } from './cradle';
 import { driveBlade } from './drive-blade';
 import { hingeLeaf } from './hinge-leaf';
 import { plateAdapter } from './plate-adapter';
+import { profilePart } from './profile-part';
 import type { Recipe } from './recipe';
 import { rimFork } from './rim-fork';
 import { roundCap } from './round-cap';
@@ -24,6 +25,7 @@ export const RECIPES: readonly Recipe[] = [
   hingeLeaf,
   driveBlade,
   screwHandle,
+  profilePart,
   tubeAdapter,
   steppedSleeve,
   threadedCover,

@@ -4,6 +4,7 @@ import type { Side, SoftSide, StandardWant } from '../../fit/wants';
 import type { Drawing } from '../drawing/drawing';
 import type { Body, PartKernel, Point3 } from '../kernels/kernel';
 import type { TriangleMesh } from '../mesh/mesh';
+import { holesOfText, LONGEST_OUTLINE, outlineOfText } from '../outline-text';
 
 /**
  * A family of parametric parts. A recipe is one folder; nothing outside knows its name except the list.
@@ -78,6 +79,8 @@ export interface MateSpec {
   soft?: 'theirs';
   /** Round unless said. */
   form?: SurfaceForm;
+  /** Read by a tape around it: its size is the circle of equal girth, so that all sums are those of a circle. */
+  around?: true;
   /** Its axis lies along the bed as drawn, so that its section is built up of layers. */
   lying?: boolean;
   active(p: Parameters): boolean;
@@ -103,19 +106,24 @@ export type ParameterSpec = ParameterBase &
       }
     | { kind: 'choice'; options: readonly { value: string; label: string }[]; default: string }
     | { kind: 'flag'; default: boolean }
+    /** Written out, see outline-text.ts; each number in it may be an expression. */
+    | { kind: 'outline' | 'holes'; default: string }
   );
 
 export interface MateSurface {
   mate: string;
   side: Side;
-  /** A thread's size is over its ridges, or over its grooves where it is a nut. */
-  kind: 'round' | 'flats' | 'thread';
+  /**
+   * A thread's size is over its ridges, or over its grooves where it is a nut. A span is the whole loop from
+   * end to end; a girth is the diameter of a circle as long as the loop.
+   */
+  kind: 'round' | 'flats' | 'thread' | 'span' | 'girth';
   /** Diameter, or width across the flats, as drawn. */
   size: number;
   /** A point midway where a section across `axis` shows the mating loop; on the axis of a round one. */
   at: Point3;
   axis: Point3;
-  /** Square to the flats, which is the way their width is measured; only theirs. */
+  /** The way a width across flats, or a span, is measured; only theirs. */
   across?: Point3;
   /** Of a thread: its minor diameter. */
   core?: number;
@@ -192,12 +200,32 @@ export function parameterSchema(recipe: Pick<Recipe, 'parameters' | 'demo'>) {
     } else if (spec.kind === 'choice') {
       const values = spec.options.map(o => o.value) as [string, ...string[]];
       shape[spec.name] = z.enum(values).default(String(usual)).describe(spec.label);
+    } else if (spec.kind === 'outline' || spec.kind === 'holes') {
+      shape[spec.name] = z
+        .string()
+        .max(LONGEST_OUTLINE, `${spec.label} may have at most ${LONGEST_OUTLINE} letters.`)
+        .superRefine((text, ctx) => {
+          try {
+            if (spec.kind === 'outline') outlineOfText(text);
+            else holesOfText(text);
+          } catch (error) {
+            ctx.addIssue({ code: 'custom', message: `${spec.label}: ${(error as Error).message}` });
+          }
+        })
+        .default(String(usual))
+        .describe(`${spec.label}, ${HOW_WRITTEN[spec.kind]}`);
     } else {
       shape[spec.name] = z.boolean().default(Boolean(usual)).describe(spec.label);
     }
   }
   return z.strictObject(shape);
 }
+
+const HOW_WRITTEN = {
+  outline:
+    'corners in order, mm: “0, 0; 40, 0 round 3; 40, 25 chamfer 2; 20, 30 via 32, 29; 0, 25 trim -3”; round and chamfer take the corner off, via makes the edge that arrives there an arc through that point, trim moves that edge outwards',
+  holes: 'mm: “x, y, diameter; x, y, diameter deep 3”; none if empty',
+};
 
 /** As it follows a number. */
 export const unitOf = ({ measure }: { measure?: 'angle' | 'count' }): string =>
@@ -212,3 +240,5 @@ export const lengthOf = (p: Parameters, name: string): number => {
   if (typeof value !== 'number') throw new RangeError(`Got no length for “${name}”: give it in mm.`);
   return value;
 };
+
+export const textOf = (p: Parameters, name: string): string => String(p[name] ?? '');

@@ -1,0 +1,159 @@
+import {
+  areaOfCurves,
+  type Curve,
+  cross,
+  curvesOf,
+  distance,
+  flattenedPoints,
+  headingAt,
+  lengthOfCurve,
+  minus,
+  outlineOfCurves,
+  sweepOf,
+  unit,
+} from './curve';
+import type { Outline, Point2 } from './kernels/kernel';
+
+/** The outline cannot be moved so far; the message is for the maker. */
+export class OffsetError extends Error {
+  override name = 'OffsetError';
+}
+
+/** A mitre longer than this many times the offset is cut off. */
+const LONGEST_MITRE = 4;
+const SAME = 1e-7;
+
+/**
+ * An outline of lines and arcs moved outwards (or inwards, below 0) square to itself: lines stay lines, arcs
+ * keep their centres, corners stay sharp. Runs and must run counter-clockwise. mm
+ * @param by one amount for all edges, or one for each: an edge's own trim
+ * @throws OffsetError where edges vanish or the outline would cross itself
+ */
+export function offsetOutline(outline: Outline, by: number | readonly number[]): Outline {
+  const curves = curvesOf(outline);
+  const amount = (i: number) => (typeof by === 'number' ? by : by[i]!);
+  if (curves.every((_, i) => Math.abs(amount(i)) < SAME)) return outline;
+  if (curves.length === 1 || isCircle(curves)) return circleOffset(curves, amount(0));
+  const moved = curves.map((c, i) => shifted(c, amount(i)));
+  const ends = moved.map((c, i) =>
+    meeting(c, moved[(i + 1) % moved.length]!, curves[i]!.to, amount(i), amount((i + 1) % moved.length)),
+  );
+  const result: Curve[] = [];
+  moved.forEach((c, i) => {
+    const before = ends[(i + moved.length - 1) % moved.length]!;
+    const after = ends[i]!;
+    const next: Curve = { ...c, from: before.at(-1)!, to: after[0]! };
+    if (!sameWay(next, curves[i]!)) throw new OffsetError(vanished(i + 1));
+    if (lengthOfCurve(next) > SAME) result.push(next);
+    for (let k = 1; k < after.length; k++) result.push({ from: after[k - 1]!, to: after[k]! });
+  });
+  const offset = outlineOfCurves(result);
+  if (crossesItself(offset)) throw new OffsetError('The outline would cross itself there.');
+  return offset;
+}
+
+const vanished = (edge: number) => `Edge ${edge} would vanish: it is too short, or its corner too tight.`;
+
+const isCircle = (curves: readonly Curve[]) =>
+  curves.every(c => c.arc && distance(c.arc.centre, curves[0]!.arc!.centre) < SAME);
+
+function circleOffset(curves: readonly Curve[], by: number): Outline {
+  return outlineOfCurves(
+    curves.map((c, i) => {
+      const moved = shifted(c, by);
+      if (moved.arc!.radius <= SAME) throw new OffsetError(vanished(i + 1));
+      return moved;
+    }),
+  );
+}
+
+/** Moved to its right, which is outwards of an outline that runs counter-clockwise. */
+function shifted(c: Curve, by: number): Curve {
+  if (!c.arc) {
+    const [x, y] = unit(minus(c.to, c.from));
+    const step = ([px, py]: Point2): Point2 => [px + by * y, py - by * x];
+    return { from: step(c.from), to: step(c.to) };
+  }
+  const radius = c.arc.radius + c.arc.turn * by;
+  const on = (p: Point2): Point2 => {
+    const [x, y] = unit(minus(p, c.arc!.centre));
+    return [c.arc!.centre[0] + radius * x, c.arc!.centre[1] + radius * y];
+  };
+  return { from: on(c.from), to: on(c.to), arc: { ...c.arc, radius } };
+}
+
+/** Where two moved edges meet: one point, or two where a long mitre is cut off. */
+function meeting(a: Curve, b: Curve, corner: Point2, byA: number, byB: number): Point2[] {
+  if (distance(a.to, b.from) < SAME) return [a.to];
+  const points = crossings(a, b).sort((p, q) => distance(p, corner) - distance(q, corner));
+  const most = Math.max(Math.abs(byA), Math.abs(byB));
+  if (points.length > 0 && distance(points[0]!, corner) < LONGEST_MITRE * most + SAME) return [points[0]!];
+  // A sharp point outwards is cut off square to its middle line; inwards there is no such way out.
+  const outwards = cross(headingAt(a, 1), headingAt(b, 0)) > 0 && byA >= 0 && byB >= 0;
+  if (outwards) return [a.to, b.from];
+  throw new OffsetError('Two edges no longer meet there.');
+}
+
+/** Where the whole lines or circles of two edges cross. */
+function crossings(a: Curve, b: Curve): Point2[] {
+  if (!a.arc && !b.arc) {
+    const [da, db] = [minus(a.to, a.from), minus(b.to, b.from)];
+    const wide = cross(unit(da), unit(db));
+    if (Math.abs(wide) < 1e-9) return [];
+    const t = cross(minus(b.from, a.from), db) / cross(da, db);
+    return [[a.from[0] + t * da[0], a.from[1] + t * da[1]]];
+  }
+  if (a.arc && b.arc) return circlesCross(a.arc, b.arc);
+  const [line, arc] = a.arc ? [b, a.arc] : [a, b.arc!];
+  const [x, y] = unit(minus(line.to, line.from));
+  const to = minus(arc.centre, line.from);
+  const along = to[0] * x + to[1] * y;
+  const off = cross([x, y], to);
+  const half = arc.radius ** 2 - off ** 2;
+  if (half < -SAME * arc.radius) return [];
+  const reach = Math.sqrt(Math.max(0, half));
+  return [along - reach, along + reach].map(t => [line.from[0] + t * x, line.from[1] + t * y]);
+}
+
+function circlesCross(a: NonNullable<Curve['arc']>, b: NonNullable<Curve['arc']>): Point2[] {
+  const d = distance(a.centre, b.centre);
+  if (d < SAME) return [];
+  const along = (d * d + a.radius ** 2 - b.radius ** 2) / (2 * d);
+  const half = a.radius ** 2 - along ** 2;
+  if (half < -SAME * a.radius) return [];
+  const reach = Math.sqrt(Math.max(0, half));
+  const [x, y] = unit(minus(b.centre, a.centre));
+  const foot: Point2 = [a.centre[0] + along * x, a.centre[1] + along * y];
+  return [-reach, reach].map(t => [foot[0] - t * y, foot[1] + t * x]);
+}
+
+/** Whether an edge still runs as it did: not turned about, not gone round the other way. */
+function sameWay(now: Curve, before: Curve): boolean {
+  if (!now.arc || !before.arc) {
+    const [p, q] = [minus(now.to, now.from), minus(before.to, before.from)];
+    return p[0] * q[0] + p[1] * q[1] > 0;
+  }
+  if (now.arc.radius <= SAME) return false;
+  return Math.abs(sweepOf(now) - sweepOf(before)) < Math.PI / 2;
+}
+
+/** Whether edges that are not neighbours touch. Straight pieces of 0.01 stand for arcs. */
+export function crossesItself(outline: Outline): boolean {
+  const points = flattenedPoints(outline, 0.01);
+  const n = points.length;
+  if (areaOfCurves(curvesOf(outline)) <= 0) return true;
+  for (let i = 0; i < n; i++) {
+    const [a, b] = [points[i]!, points[(i + 1) % n]!];
+    const [x0, x1] = [Math.min(a[0], b[0]), Math.max(a[0], b[0])];
+    const [y0, y1] = [Math.min(a[1], b[1]), Math.max(a[1], b[1])];
+    for (let j = i + 2; j < n; j++) {
+      if (i === 0 && j === n - 1) continue;
+      const [c, d] = [points[j]!, points[(j + 1) % n]!];
+      if (Math.max(c[0], d[0]) < x0 || Math.min(c[0], d[0]) > x1) continue;
+      if (Math.max(c[1], d[1]) < y0 || Math.min(c[1], d[1]) > y1) continue;
+      const side = (p: Point2, q: Point2, r: Point2) => cross(minus(q, p), minus(r, p));
+      if (side(a, b, c) * side(a, b, d) <= 0 && side(c, d, a) * side(c, d, b) <= 0) return true;
+    }
+  }
+  return false;
+}

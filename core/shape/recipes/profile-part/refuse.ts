@@ -1,0 +1,153 @@
+import { boxOf } from '../../curve';
+import { OffsetError } from '../../offset';
+import { holesOfText, OutlineTextError, outlineOfText } from '../../outline-text';
+import { gapBetween, wallBetween } from '../../within';
+import { Refusals } from '../fields';
+import { type Finding, lengthOf, type Parameters, textOf } from '../recipe';
+import { FITTING, fittingOf, has, movedBy, type Sizes, sizesOf } from './sizes';
+import { edgesOf, entryOf, goesThrough } from './solid';
+
+/** Thinner is not printed. */
+const LEAST_WALL = 0.4;
+
+export function refuse(p: Parameters): Finding[] {
+  const unreadable = readable(p);
+  if (unreadable.length > 0) return unreadable;
+  const far = movedTooFar(p);
+  if (far.length > 0) return far;
+  let s: Sizes;
+  try {
+    s = sizesOf(p);
+  } catch (error) {
+    return [offsetRefused(error, has.lip(p) ? 'lipWidth' : FITTING[fittingOf(p)])];
+  }
+  try {
+    entryOf(s);
+  } catch (error) {
+    return [offsetRefused(error, 'leadIn')];
+  }
+  return refuseSizes(s);
+}
+
+function refuseSizes(s: Sizes): Finding[] {
+  const refusals = new Refusals()
+    .when(
+      s.leadIn > s.straight - 0.5,
+      'leadIn',
+      'The lead-in takes the whole straight wall: make it smaller.',
+      Math.max(0, s.straight - 1),
+    )
+    .when(
+      s.top !== undefined && s.straight > s.thickness - 0.2,
+      'straight',
+      'The wall must end its straight part below the top outline.',
+      s.thickness / 2,
+    )
+    .when(
+      s.top !== undefined && edgesOf(s.top) !== edgesOf(s.outer),
+      'topOutline',
+      `The top outline has ${s.top && edgesOf(s.top)} edges, the lower one ${edgesOf(s.outer)}: both need the same corners, taken off alike.`,
+    );
+  if (refusals.list.length > 0) return refusals.list;
+  // What is cut must leave a wall at every height.
+  const limits = s.top ? [s.outer, s.top] : [s.outer];
+  s.holes.forEach(({ outline }, i) => {
+    const wall = Math.min(...limits.map(l => wallBetween(l, outline)));
+    refusals.when(
+      wall < LEAST_WALL,
+      'holes',
+      `Hole ${i + 1} ${wall < 0 ? 'breaks through the edge' : 'leaves no wall at the edge'}: move it inwards, or draw the notch in the outline.`,
+    );
+    s.holes.slice(0, i).forEach(({ outline: other }, j) => {
+      refusals.when(
+        gapBetween(outline, other) < LEAST_WALL,
+        'holes',
+        `Holes ${j + 1} and ${i + 1} run into each other: move one, or draw them as a pocket.`,
+      );
+    });
+  });
+  s.holes.forEach(({ hole }, i) => {
+    refusals.when(
+      !goesThrough(hole, s) && hole.deep! > s.thickness - LEAST_WALL,
+      'holes',
+      `Hole ${i + 1} leaves a floor under ${LEAST_WALL} mm: make it shallower, or let it go through.`,
+    );
+  });
+  if (s.pocket) {
+    const { outline, depth } = s.pocket;
+    const wall = Math.min(...[...limits, ...(s.lip ? [s.lip.inner] : [])].map(l => wallBetween(l, outline)));
+    refusals
+      .when(
+        wall < LEAST_WALL,
+        'pocketOutline',
+        'The pocket leaves no wall around it: move its corners inwards.',
+      )
+      .when(
+        depth > s.thickness - LEAST_WALL && depth < s.thickness - 1e-9,
+        'pocketDepth',
+        `The pocket leaves a floor under ${LEAST_WALL} mm: make it shallower, or let it go through.`,
+        s.thickness,
+      );
+    s.holes.forEach(({ outline: hole }, i) => {
+      const [apart, within] = [gapBetween(outline, hole), wallBetween(outline, hole)];
+      refusals.when(
+        apart < LEAST_WALL && within < LEAST_WALL,
+        'holes',
+        `Hole ${i + 1} lies on the pocket’s edge: move it in or out.`,
+      );
+    });
+  }
+  return refusals.list;
+}
+
+/** Each written text by itself, so that the finding names its field. */
+function readable(p: Parameters): Finding[] {
+  const refusals = new Refusals();
+  const outlines = [
+    'outline',
+    ...(has.top(p) ? ['topOutline'] : []),
+    ...(has.pocket(p) ? ['pocketOutline'] : []),
+  ];
+  const tried = (name: string, read: () => unknown) => {
+    try {
+      read();
+    } catch (error) {
+      if (!(error instanceof OutlineTextError)) throw error;
+      refusals.when(true, name, error.message);
+    }
+  };
+  for (const name of outlines) tried(name, () => outlineOfText(textOf(p, name)));
+  tried('holes', () => holesOfText(textOf(p, 'holes')));
+  return refusals.list;
+}
+
+/** Fit is tenths of a millimetre: an outline that must grow by a fifth was read off something else. */
+function movedTooFar(p: Parameters): Finding[] {
+  const written = outlineOfText(textOf(p, 'outline'));
+  const name = FITTING[fittingOf(p)];
+  let moved = Infinity;
+  try {
+    moved = movedBy(written, p);
+  } catch {
+    // Its edges are shorter than a thousandth: said below.
+  }
+  const [x0, y0, x1, y1] = boxOf(written);
+  const most = Math.max(1, Math.min(x1 - x0, y1 - y0) / 10);
+  const drawn = lengthOf(p, name) - 2 * moved;
+  return new Refusals().when(
+    Math.abs(moved) > most,
+    name,
+    `The outline as written is ${drawn.toFixed(2)} mm there, the part should be ${lengthOf(p, name).toFixed(2)}: that is more than fit. Write the outline with the sizes that were read.`,
+    Number.isFinite(drawn) ? drawn : undefined,
+  ).list;
+}
+
+function offsetRefused(error: unknown, parameter: string): Finding {
+  if (!(error instanceof OffsetError)) throw error;
+  return {
+    code: 'cannot-build',
+    level: 'stop',
+    parameter,
+    message: `The outline cannot be moved so far. ${error.message} Use a smaller size, or take the corner off less.`,
+  };
+}

@@ -1,0 +1,72 @@
+import { boxOf, curvesOf } from '../../curve';
+import type { Body, Level, PartKernel } from '../../kernels/kernel';
+import { offsetOutline } from '../../offset';
+import type { MateSurface, Parameters } from '../recipe';
+import { lengthOf } from '../recipe';
+import { FITTING, fittingOf, type Sizes, sizesOf } from './sizes';
+
+/** Lies on the bed; what goes in first is down, pockets and lip are up. */
+export function solid(p: Parameters, kernel: PartKernel): Body {
+  const s = sizesOf(p);
+  const height = s.thickness + (s.lip?.height ?? 0);
+  let body = kernel.stack(levelsOf(s, height));
+  if (s.lip) body = kernel.cut(body, kernel.extrude(s.lip.inner, s.thickness, s.lip.height + 1));
+  if (s.pocket) {
+    const { outline, depth } = s.pocket;
+    // A pocket as deep as the part goes through.
+    const from = depth >= s.thickness - 1e-9 ? -1 : s.thickness - depth;
+    body = kernel.cut(body, kernel.extrude(outline, from, height + 1 - from));
+  }
+  const through = s.holes.filter(h => goesThrough(h.hole, s));
+  if (through.length > 0)
+    body = kernel.cut(
+      body,
+      kernel.extrudeAll(
+        through.map(h => h.outline),
+        -1,
+        height + 2,
+      ),
+    );
+  for (const { hole, outline } of s.holes.filter(h => !goesThrough(h.hole, s)))
+    body = kernel.cut(body, kernel.extrude(outline, s.thickness - hole.deep!, height + 1));
+  return body;
+}
+
+export const goesThrough = (hole: Sizes['holes'][number]['hole'], s: Pick<Sizes, 'thickness'>) =>
+  hole.deep === undefined || hole.deep >= s.thickness - 1e-9;
+
+export function levelsOf(s: Sizes, height: number): Level[] {
+  const levels: Level[] = [];
+  if (s.leadIn > 0) levels.push({ outline: entryOf(s), z: 0 }, { outline: s.outer, z: s.leadIn });
+  else levels.push({ outline: s.outer, z: 0 });
+  if (s.top) {
+    if (s.straight > s.leadIn + 1e-6) levels.push({ outline: s.outer, z: s.straight });
+    levels.push({ outline: s.top, z: s.thickness });
+    if (height > s.thickness) levels.push({ outline: s.top, z: height });
+  } else levels.push({ outline: s.outer, z: height });
+  return levels;
+}
+
+/** The outline a chamfer makes smaller. */
+export const entryOf = (s: Pick<Sizes, 'outer' | 'leadIn'>) => offsetOutline(s.outer, -s.leadIn);
+
+export const edgesOf = (outline: Sizes['outer']) => curvesOf(outline).length;
+
+export function surfaces(p: Parameters): MateSurface[] {
+  const s = sizesOf(p);
+  const [x0, y0, x1, y1] = boxOf(s.outer);
+  const by = fittingOf(p);
+  return [
+    {
+      mate: by,
+      side: 'outside',
+      kind: by === 'around' ? 'girth' : 'span',
+      size: lengthOf(p, FITTING[by]),
+      at: [(x0 + x1) / 2, (y0 + y1) / 2, (s.leadIn + s.straight) / 2],
+      axis: [0, 0, 1],
+      ...(by === 'around' ? {} : { across: by === 'width' ? ([1, 0, 0] as const) : ([0, 1, 0] as const) }),
+      from: s.leadIn,
+      to: s.straight,
+    },
+  ];
+}
