@@ -4,7 +4,7 @@ import { writeDrawingSvg } from '../../core/files/drawing-svg';
 import { readingsToCsv } from '../../core/files/readings-csv';
 import { resolvePart } from '../../core/job/resolve';
 import { sheetOf } from '../../core/job/sheet';
-import type { DrawDimension } from '../../core/shape/drawing/drawing';
+import { type DrawDimension, drawnLength } from '../../core/shape/drawing/drawing';
 import type { App } from '../app';
 import { HttpError } from '../errors';
 import { readJob } from '../jobs/repository';
@@ -44,7 +44,7 @@ export function addSheetRoutes(router: Router, { store }: App): void {
     const valueFor = (d: DrawDimension) => {
       const name = recipe.mates.find(m => m.id === d.key)?.parameter ?? d.key;
       const value = parameters[name];
-      return typeof value === 'number' ? value.toFixed(2) : null;
+      return (typeof value === 'number' ? value : drawnLength(d)).toFixed(2);
     };
     const title = `${job.document.title}: ${part.name}`;
     res.set({

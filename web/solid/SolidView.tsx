@@ -115,6 +115,7 @@ function Scene({ solid, lit, onPick, cut, under }: SceneProps) {
     if (planes) invalidate();
   }, [planes, invalidate]);
   const size = Math.max(max[0] - min[0], max[1] - min[1], max[2] - min[2]);
+  const centre: [number, number] = [(min[0] + max[0]) / 2, (min[1] + max[1]) / 2];
   const squares = 2 * Math.ceil((1.6 * size) / 20 + 1);
   const backs = useMemo(
     () => new MeshBasicMaterial({ color: colours.cut, side: BackSide, clippingPlanes: planes }),
@@ -132,7 +133,11 @@ function Scene({ solid, lit, onPick, cut, under }: SceneProps) {
       <directionalLight position={[60, -90, 140]} intensity={1.9} />
       <directionalLight position={[-80, 40, 60]} intensity={0.6} />
       {/* The grid helper lies in x–z; our bed is x–y. */}
-      <primitive object={grid} rotation={[Math.PI / 2, 0, 0]} position={[0, 0, -0.05]} />
+      <primitive
+        object={grid}
+        rotation={[Math.PI / 2, 0, 0]}
+        position={[10 * Math.round(centre[0] / 10), 10 * Math.round(centre[1] / 10), -0.05]}
+      />
       {/* biome-ignore lint/a11y/noStaticElementInteractions: a body in the scene, not an element; the ledger is the keyboard's way */}
       <mesh
         geometry={geometry}
@@ -161,16 +166,28 @@ function Scene({ solid, lit, onPick, cut, under }: SceneProps) {
       <lineSegments geometry={edges}>
         <lineBasicMaterial color={colours.ink} clippingPlanes={planes} />
       </lineSegments>
-      <Turntable size={size} height={max[2]} under={under} />
+      <Turntable size={size} x={centre[0]} y={centre[1]} height={max[2]} under={under} />
     </>
   );
 }
 
 /** Orbit about the part; the view is set when the part first appears or becomes another size altogether. */
-function Turntable({ size, height, under }: { size: number; height: number; under: boolean }) {
+function Turntable({
+  size,
+  x,
+  y,
+  height,
+  under,
+}: {
+  size: number;
+  x: number;
+  y: number;
+  height: number;
+  under: boolean;
+}) {
   const { camera, gl, invalidate } = useThree();
   const controls = useRef<OrbitControls>(null);
-  const framed = useRef(0);
+  const framed = useRef({ size: 0, x: 0, y: 0 });
   useEffect(() => {
     camera.up.set(0, 0, 1);
     const made = new OrbitControls(camera, gl.domElement);
@@ -179,15 +196,17 @@ function Turntable({ size, height, under }: { size: number; height: number; unde
     return () => made.dispose();
   }, [camera, gl, invalidate]);
   useEffect(() => {
-    if (!controls.current || Math.abs(Math.log(size / (framed.current || 1e-9))) < 0.4) return;
-    framed.current = size;
+    const before = framed.current;
+    const grown = Math.abs(Math.log(size / (before.size || 1e-9))) >= 0.4;
+    if (!controls.current || !(grown || Math.hypot(x - before.x, y - before.y) > 0.5 * size)) return;
+    framed.current = { size, x, y };
     const distance = 1.85 * size;
-    camera.position.set(0.45 * distance, -0.72 * distance, 0.62 * distance);
+    camera.position.set(x + 0.45 * distance, y - 0.72 * distance, 0.62 * distance);
     (camera as PerspectiveCamera).updateProjectionMatrix();
-    controls.current.target.set(0.12 * size, 0, height * 0.4);
+    controls.current.target.set(x, y, height * 0.4);
     controls.current.update();
     invalidate();
-  }, [camera, size, height, invalidate]);
+  }, [camera, size, x, y, height, invalidate]);
   const side = useRef(under);
   useEffect(() => {
     if (side.current === under || !controls.current) return;

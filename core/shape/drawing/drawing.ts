@@ -24,6 +24,12 @@ export interface DrawDimension {
   diameter?: boolean;
 }
 
+/** What a dimension spans as drawn, mm: for one that no parameter carries. */
+export const drawnLength = ({ from, to, direction }: DrawDimension): number => {
+  const [x, y] = [Math.abs(to[0] - from[0]), Math.abs(to[1] - from[1])];
+  return direction === 'across' ? x : direction === 'up' ? y : Math.hypot(x, y);
+};
+
 export interface Drawing {
   title: string;
   shapes: readonly DrawShape[];

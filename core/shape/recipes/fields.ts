@@ -52,14 +52,30 @@ export const flag = (
   { group = 'main', shown }: { group?: Group; shown?: When } = {},
 ): ParameterSpec => ({ kind: 'flag', name, label, group, default: usual, ...(shown ? { shown } : {}) });
 
-/** Corners, or holes, written out: see outline-text.ts. */
-export const written = (
-  kind: 'outline' | 'holes',
+/** Holes, written out: see outline-text.ts. */
+export const holes = (name: string, label: string, usual: string): ParameterSpec => ({
+  kind: 'holes',
+  name,
+  label,
+  group: 'main',
+  default: usual,
+});
+
+/** Corners, written out: see outline-text.ts. */
+export const outline = (
   name: string,
   label: string,
   usual: string,
-  { group = 'main', shown }: { group?: Group; shown?: When } = {},
-): ParameterSpec => ({ kind, name, label, group, default: usual, ...(shown ? { shown } : {}) });
+  { shown, read }: { shown?: When; read?: { width: string; height: string } } = {},
+): ParameterSpec => ({
+  kind: 'outline',
+  name,
+  label,
+  group: 'main',
+  default: usual,
+  ...(shown ? { shown } : {}),
+  ...(read ? { read } : {}),
+});
 
 const KIND: Record<Hold, GuideStep['kind']> = {
   'outside-jaws': 'outside',

@@ -107,7 +107,13 @@ export type ParameterSpec = ParameterBase &
     | { kind: 'choice'; options: readonly { value: string; label: string }[]; default: string }
     | { kind: 'flag'; default: boolean }
     /** Written out, see outline-text.ts; each number in it may be an expression. */
-    | { kind: 'outline' | 'holes'; default: string }
+    | {
+        kind: 'outline';
+        default: string;
+        /** Dimensions for which its width and height stand until they are read. */
+        read?: { width: string; height: string };
+      }
+    | { kind: 'holes'; default: string }
   );
 
 export interface MateSurface {

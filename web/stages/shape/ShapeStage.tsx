@@ -2,7 +2,7 @@ import { lazy, Suspense } from 'react';
 import styled from 'styled-components';
 import { checkContext, wordOf } from '../../../core/job/resolve';
 import { formatLength, formatPlain } from '../../../core/quantity/format';
-import type { DrawDimension } from '../../../core/shape/drawing/drawing';
+import { type DrawDimension, drawnLength } from '../../../core/shape/drawing/drawing';
 import type { ParameterSpec } from '../../../core/shape/recipes/recipe';
 import { DrawingView } from '../../drawing/DrawingView';
 import { useBench } from '../../job/bench-context';
@@ -11,6 +11,8 @@ import { useSolid } from '../../solid/use-solid';
 import { Checkbox, Select } from '../../ui/controls';
 import { Lead, Panel, Stack } from '../../ui/layout';
 import { QuantityField } from '../../ui/QuantityField';
+import { HolesField } from './outline/HolesField';
+import { OutlineField } from './outline/OutlineField';
 
 const SolidView = lazy(() => import('../../solid/SolidView'));
 
@@ -25,7 +27,7 @@ export function ShapeStage() {
   const value = (d: DrawDimension) => {
     const name = recipe.mates.find(m => m.id === d.key)?.parameter ?? d.key;
     const size = parameters[name];
-    return typeof size === 'number' ? formatLength(size, unit) : null;
+    return formatLength(typeof size === 'number' ? size : drawnLength(d), unit);
   };
   const shown = recipe.parameters.filter(p => p.shown?.(parameters) ?? true);
   const findings = solid.findings ?? [];
@@ -149,6 +151,8 @@ function ParameterField({ spec }: { spec: ParameterSpec }) {
       </div>
     );
   }
+  if (spec.kind === 'outline') return <OutlineField spec={spec} />;
+  if (spec.kind === 'holes') return <HolesField spec={spec} />;
   const mate = recipe.mates.find(m => m.parameter === spec.name);
   return (
     <QuantityField

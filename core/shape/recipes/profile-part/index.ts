@@ -1,4 +1,4 @@
-import { choice, flag, length, step, written } from '../fields';
+import { choice, flag, holes, length, outline, step } from '../fields';
 import type { MateSpec, Recipe } from '../recipe';
 import { drawing, objectDrawing } from './drawings';
 import { refuse } from './refuse';
@@ -51,7 +51,9 @@ export const profilePart: Recipe = {
     mate('around', 'All round in its seat', { around: true, flexibleWant: 'stretch' }),
   ],
   parameters: [
-    written('outline', 'outline', 'Outline', '0, 0; seat_width, 0; seat_width, seat_height; 0, seat_height'),
+    outline('outline', 'Outline', '0, 0; seat_width, 0; seat_width, seat_height; 0, seat_height', {
+      read: { width: 'seat_width', height: 'seat_height' },
+    }),
     choice('fits', 'Fits by', {
       width: 'its width',
       height: 'its height',
@@ -61,16 +63,15 @@ export const profilePart: Recipe = {
     length('heightSize', 'Height, as made', [1, 500], 'seat_height.model', { shown: has.height }),
     length('aroundSize', 'Girth ÷ π, as made', [1, 500], 'seat_around.model', { shown: has.around }),
     length('thickness', 'Thickness', [0.6, 300], 'seat_depth'),
-    written('holes', 'holes', 'Holes', ''),
+    holes('holes', 'Holes', ''),
     flag('pocket', 'Pocket', false),
-    written('outline', 'pocketOutline', 'Pocket, outline', '6, 3; 24, 3; 24, 6; 6, 6', { shown: has.pocket }),
+    outline('pocketOutline', 'Pocket, outline', '6, 3; 24, 3; 24, 6; 6, 6', { shown: has.pocket }),
     length('pocketDepth', 'Pocket, depth', [0.2, 300], 'thickness / 2', { shown: has.pocket }),
     flag('lip', 'Lip around the top', false),
     length('lipHeight', 'Lip, height', [0.4, 100], '3', { shown: has.lip }),
     length('lipWidth', 'Lip, width', [0.6, 50], '1.6', { shown: has.lip }),
     flag('top', 'Another outline at the top', false),
-    written(
-      'outline',
+    outline(
       'topOutline',
       'Outline at the top',
       '2, 2; seat_width - 2, 2; seat_width - 2, seat_height - 2; 2, seat_height - 2',

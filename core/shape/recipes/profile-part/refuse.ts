@@ -4,7 +4,7 @@ import { holesOfText, OutlineTextError, outlineOfText } from '../../outline-text
 import { gapBetween, wallBetween } from '../../within';
 import { Refusals } from '../fields';
 import { type Finding, lengthOf, type Parameters, textOf } from '../recipe';
-import { FITTING, fittingOf, has, movedBy, type Sizes, sizesOf } from './sizes';
+import { FITTING, fittingOf, has, movedBy, type Sizes, sizeOf, sizesOf } from './sizes';
 import { edgesOf, entryOf, goesThrough } from './solid';
 
 /** Thinner is not printed. */
@@ -133,12 +133,12 @@ function movedTooFar(p: Parameters): Finding[] {
   }
   const [x0, y0, x1, y1] = boxOf(written);
   const most = Math.max(1, Math.min(x1 - x0, y1 - y0) / 10);
-  const drawn = lengthOf(p, name) - 2 * moved;
+  const drawn = sizeOf(written, p);
   return new Refusals().when(
-    Math.abs(moved) > most,
+    !(Math.abs(moved) <= most),
     name,
     `The outline as written is ${drawn.toFixed(2)} mm there, the part should be ${lengthOf(p, name).toFixed(2)}: that is more than fit. Write the outline with the sizes that were read.`,
-    Number.isFinite(drawn) ? drawn : undefined,
+    drawn,
   ).list;
 }
 

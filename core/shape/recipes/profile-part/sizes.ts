@@ -65,7 +65,8 @@ export function sizesOf(p: Parameters): Sizes {
   };
 }
 
-const sizeOf = (outline: Outline, p: Parameters): number => {
+/** What it fits by, as an outline has it, mm. */
+export const sizeOf = (outline: Outline, p: Parameters): number => {
   const [x0, y0, x1, y1] = boxOf(outline);
   if (has.width(p)) return x1 - x0;
   return has.height(p) ? y1 - y0 : perimeterOf(outline) / Math.PI;
