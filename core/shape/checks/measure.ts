@@ -184,7 +184,10 @@ function facesOf(surface: MateSurface, near: number): FaceTest[] {
     ];
   return [
     {
-      corner: (x, y, z) => Math.abs(radius(x, y, z) - size / 2) < near,
+      corner: (x, y, z) => {
+        const along = x * axis[0] + y * axis[1] + z * axis[2];
+        return Math.abs(radius(x, y, z) - size / 2 - (surface.taper ?? 0) * along) < near;
+      },
       // A face that closes the bore may have all its corners on it too: the wall faces sideways.
       faces: (n, length) => sideways(n, length) < 0.7,
     },

@@ -55,6 +55,11 @@ export class Draft {
     this.dimensions.push({ key, label, from: [x, y[0]], to: [x, y[1]], line, direction: 'up' });
     return this;
   }
+  /** Between two points, its line through both. */
+  along(key: string, label: string, from: DrawPoint, to: DrawPoint, diameter = false): this {
+    this.dimensions.push({ key, label, from, to, line: 0, direction: 'along', diameter });
+    return this;
+  }
   done(title: string): Drawing {
     const { shapes, dimensions } = this;
     return { title, shapes, dimensions, frame: frameOf(shapes, dimensions, 2) };

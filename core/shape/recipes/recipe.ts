@@ -131,6 +131,8 @@ export interface MateSurface {
   axis: Point3;
   /** The way a width across flats, or a span, is measured; only theirs. */
   across?: Point3;
+  /** Of a tapered round one: how much its radius grows for each mm along the axis; its size is at `at`. */
+  taper?: number;
   /** Of a thread: its minor diameter. */
   core?: number;
   /** Flats around the axis: 2 unless it is a polygon. */

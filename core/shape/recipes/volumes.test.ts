@@ -81,3 +81,71 @@ test('handle, clip, tray and leaf: a prism’s volume is its section times its l
     expect(long / short, id).toBeCloseTo(2, 2);
   }
 });
+
+describe('tube adapter', () => {
+  // Both ends alike, so that nothing narrows: a ring swept along a line of known length (Pappus).
+  const plain = { kindA: 'into', kindB: 'into', intoA: 28, intoB: 28, lengthA: 20, lengthB: 18, leadIn: 0 };
+  const ring = (Math.PI / 4) * (28 ** 2 - 24 ** 2);
+  test('at an angle: the middle line’s length times the ring', () => {
+    const { volume } = build('tube-adapter', { ...plain, run: 'angle', bendAngle: 60, bendRadius: 30 });
+    near(volume, ring * (20 + 18 + 2 + (30 * Math.PI) / 3));
+  });
+  test('side by side: two bends, and a straight piece where they do not reach', () => {
+    const aside = 2 * 20 * (1 - Math.SQRT1_2);
+    const bends = 2 * 20 * (Math.PI / 4);
+    near(
+      build('tube-adapter', { ...plain, run: 'offset', offset: aside, bendRadius: 20 }).volume,
+      ring * (40 + bends),
+    );
+    const { volume, bounds } = build('tube-adapter', {
+      ...plain,
+      run: 'offset',
+      offset: aside + 15,
+      bendRadius: 20,
+    });
+    near(volume, ring * (40 + bends + 15 * Math.SQRT2));
+    expect(bounds.max[0]).toBeCloseTo(aside + 15 + 14, 1);
+  });
+  test('tapered: the frustum of a cone, its size midway', () => {
+    // The way through is straight: what is wider at the root is solid.
+    const taper = { ...plain, stop: 0, middle: 12, taperA: 3 };
+    const { volume, mates } = build('tube-adapter', taper);
+    const t = Math.tan(Math.PI / 60);
+    const [foot, root, bore] = [14 - 10 * t, 14 + 10 * t, 12 - 10 * t];
+    const cone = (h: number, a: number, b: number) => (Math.PI / 3) * h * (a * a + a * b + b * b);
+    // End B’s way narrows to A’s at 45°.
+    const way =
+      disc(2 * bore, 50) +
+      cone(12 - bore, 12, bore) -
+      disc(2 * bore, 12 - bore) +
+      disc(24, 18) -
+      disc(2 * bore, 18);
+    near(volume, cone(20, foot, root) + cone(12, root, 14) + disc(28, 18) - way);
+    expect(mates.find(m => m.id === 'intoA')!.size).toBeCloseTo(28, 2);
+  });
+});
+
+describe('profile part', () => {
+  test('an outline of lines and arcs, its holes and pocket', () => {
+    // A box under a half disc, 0.1 mm smaller all round: (180 + π 15²/2) − 0.1 · length + 0.01 · corners.
+    const d = (Math.PI * 14.9 ** 2) / 2 + 29.8 * 5.9;
+    const flat = { leadIn: 0, widthSize: 29.8 };
+    near(build('profile-part', { ...flat, holes: '' }).volume, 12 * d);
+    near(build('profile-part', flat).volume, 12 * d - disc(4.2, 12));
+    near(build('profile-part', { ...flat, holes: '', pocket: true }).volume, 12 * d - 18 * 3 * 5);
+    near(build('profile-part', { ...flat, holes: '5, 5, 3 deep 4' }).volume, 12 * d - disc(3, 4));
+  });
+  test('a lip, and another outline at the top', () => {
+    const box = { outline: '0, 0; 40, 0; 40, 30; 0, 30', widthSize: 40, holes: '', leadIn: 0 };
+    near(build('profile-part', { ...box, lip: true }).volume, 40 * 30 * 12 + (40 * 30 - 36.8 * 26.8) * 3);
+    const top = { ...box, top: true, topOutline: '5, 5; 35, 5; 35, 25; 5, 25', straight: 6 };
+    // A prismatoid: a sixth of bottom, top and four times the middle.
+    const middle = 35 * 25;
+    near(build('profile-part', top).volume, 1200 * 6 + (6 / 6) * (1200 + 600 + 4 * middle));
+  });
+  test('its girth, as a circle’s diameter', () => {
+    const { mates } = build('profile-part', { fits: 'around', aroundSize: 28.2 });
+    expect(mates[0]!.kind).toBe('girth');
+    expect(mates[0]!.size).toBeCloseTo(28.2, 2);
+  });
+});

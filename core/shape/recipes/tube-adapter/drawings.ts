@@ -1,0 +1,140 @@
+import { Draft } from '../../drawing/draft';
+import { type Drawing, type DrawPoint, mirrored } from '../../drawing/drawing';
+import { bentFrame } from '../../frame';
+import { BED, type Frame } from '../../kernels/kernel';
+import { pointsOf } from '../../outline';
+import type { Parameters } from '../recipe';
+import { ENDS, endProfile, is, kindOf, mateAt, mouthFrame, type Run, runOf, sizesOf } from './sizes';
+import { straightOutline, surfaces } from './solid';
+
+export function drawing(p: Parameters): Drawing {
+  return is.bent(p) ? bentDrawing(p) : straightDrawing(p);
+}
+
+function straightDrawing(p: Parameters): Drawing {
+  const s = sizesOf(p);
+  const half = pointsOf(straightOutline(s)).slice(0, -1);
+  const total = s.A.length + s.middle + s.B.length;
+  const rim = Math.max(s.A.outer, s.B.outer);
+  const draft = new Draft()
+    .cut(half)
+    .cut(mirrored(half))
+    .centre([0, -3], [0, total + 3]);
+  const gap = Math.max(4, rim / 3);
+  const seen = { A: 0, B: 0 };
+  for (const m of surfaces(p)) {
+    const r = m.size / 2;
+    const end = m.mate.endsWith('A') ? 'A' : 'B';
+    const line = gap * (1 + 0.7 * seen[end]++);
+    draft.walls(m.mate, r, [m.from, m.to]);
+    draft.across(m.mate, m.mate.slice(0, -1), [-r, r], m.at[2], end === 'A' ? -line : total + line, true);
+  }
+  draft.up(is.flange(p) ? 'flangeThickness' : 'lengthA', 'end A', -rim, [0, s.A.length], -rim - gap);
+  draft.up('lengthB', 'end B', -rim, [total - s.B.length, total], -rim - gap);
+  return draft.done('Cut through the adapter, end A down');
+}
+
+/** In the plane of the bend: (x, z). */
+function bentDrawing(p: Parameters): Drawing {
+  const s = sizesOf(p);
+  const run = runOf(p, s);
+  const mouth = mouthFrame(s, run);
+  const draft = new Draft();
+  for (const [end, frame] of [
+    ['A', BED],
+    ['B', mouth],
+  ] as const) {
+    const { outside, inside } = endProfile(s[end], s, run, end);
+    const wall = [...outside, ...inside.toReversed()];
+    for (const sign of [-1, 1]) draft.cut(wall.map(q => placed(frame, sign * q[0], q[1])));
+  }
+  for (const piece of run.pieces)
+    for (const sign of [-1, 1]) {
+      const edge = (r: number) => pieceEdge(piece, run, sign * r);
+      draft.cut([...edge(run.tube), ...edge(s.bore).toReversed()]);
+    }
+  for (const m of surfaces(p)) {
+    const e = s[m.mate.endsWith('A') ? 'A' : 'B'];
+    const frame = m.mate.endsWith('A') ? BED : mouth;
+    const z = (m.at[0] - frame.at[0]) * frame.up[0] + (m.at[2] - frame.at[2]) * frame.up[2];
+    const half = (m.to - m.from) / 2;
+    const r = (at: number) => (e.taper > 0 ? mateAt(e, at) : m.size / 2);
+    draft.mate(
+      m.mate,
+      ...[-1, 1].map(sign => [z - half, z + half].map(at => placed(frame, sign * r(at), at))),
+    );
+    draft.along(
+      m.mate,
+      m.mate.slice(0, -1),
+      placed(frame, -m.size / 2, z),
+      placed(frame, m.size / 2, z),
+      true,
+    );
+  }
+  const far = placed(mouth, 0, 0);
+  if (is.offset(p)) draft.across('offset', 'apart', [0, far[0]], far[1], -Math.max(4, s.A.outer / 3));
+  draft.centre([0, -3], [0, s.A.length + run.reach.A]);
+  return draft.done('Cut through the adapter, end A down');
+}
+
+/** In the plane of the bend. */
+const placed = ({ at, x, up }: Frame, r: number, z: number): DrawPoint => [
+  at[0] + r * x[0] + z * up[0],
+  at[2] + r * x[2] + z * up[2],
+];
+
+function pieceEdge(piece: Run['pieces'][number], run: Run, r: number): DrawPoint[] {
+  if ('straight' in piece) return [placed(piece.frame, r, 0), placed(piece.frame, r, piece.straight)];
+  return Array.from({ length: 13 }, (_, i) =>
+    placed(bentFrame(piece.frame, run.radius, (piece.turn * i) / 12), r, 0),
+  );
+}
+
+export const MEASURED_AS = { over: 'tube', into: 'bore', barb: 'hose', flange: 'flange' } as const;
+const EXAMPLE: Record<string, number> = { over: 32, into: 25, barb: 25, flange: 60 };
+
+export function objectDrawing(measured: Readonly<Record<string, number>>, p: Parameters): Drawing {
+  const draft = new Draft();
+  const far = 30;
+  for (const end of ENDS) {
+    const kind = kindOf(p, end);
+    const key = kind === 'flange' ? 'bolt_circle' : `${MEASURED_AS[kind]}_${end.toLowerCase()}`;
+    const r = (measured[key] ?? EXAMPLE[kind]!) / 2;
+    const y0 = end === 'A' ? -far : 10;
+    const y1 = y0 + far - 10;
+    // What goes into it is drawn as a wall around, what it goes over as a tube.
+    const [r0, r1] = kind === 'over' ? [r - 2, r] : [r, r + 2];
+    for (const sign of [-1, 1])
+      draft.cut([
+        [sign * r0, y0],
+        [sign * r1, y0],
+        [sign * r1, y1],
+        [sign * r0, y1],
+      ]);
+    draft.walls(key, r, [y0, y1]);
+    const words = kind === 'flange' ? 'screws' : kind === 'over' ? 'outside' : 'inside';
+    draft.across(
+      key,
+      `${end}, ${words}`,
+      [-r, r],
+      end === 'A' ? y0 : y1,
+      end === 'A' ? y0 - 6 : y1 + 6,
+      true,
+    );
+    if (is.click(end)(p)) {
+      const groove = (measured[`groove_${end.toLowerCase()}`] ?? 2 * r - 1.6) / 2;
+      const at = (y0 + y1) / 2;
+      draft.walls(`groove_${end.toLowerCase()}`, groove, [at - 1, at + 1]);
+      draft.across(
+        `groove_${end.toLowerCase()}`,
+        'groove',
+        [-groove, groove],
+        at,
+        end === 'A' ? y0 - 11 : y1 + 11,
+        true,
+      );
+    }
+  }
+  draft.centre([0, -far - 4], [0, far + 4]);
+  return draft.done('Cut through the two things to be joined');
+}

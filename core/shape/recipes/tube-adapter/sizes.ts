@@ -1,0 +1,285 @@
+import { alongFrame, backwards, bentFrame } from '../../frame';
+import { BED, type Frame } from '../../kernels/kernel';
+import { lengthOf, type Parameters } from '../recipe';
+
+/**
+ * Joins two tubes or hoses: each end goes over, goes into, or holds a hose by barbs; end A may be a flange. End A
+ * stands on the bed, its axis is z. In line it is one profile turned about the axis; offset or at an angle each
+ * end narrows to one tube, which bends towards +x.
+ */
+export type End = 'A' | 'B';
+export const ENDS = ['A', 'B'] as const;
+export type Kind = 'over' | 'into' | 'barb' | 'flange';
+export const kindOf = (p: Parameters, end: End) => p[`kind${end}`] as Kind;
+export const is = {
+  bent: (p: Parameters) => p.run !== 'straight',
+  offset: (p: Parameters) => p.run === 'offset',
+  angle: (p: Parameters) => p.run === 'angle',
+  click: (end: End) => (p: Parameters) => kindOf(p, end) === 'over' && p[`click${end}`] === true,
+  flange: (p: Parameters) => kindOf(p, 'A') === 'flange',
+};
+
+/** In (radius, height from the mouth inwards). */
+export type Profile = [number, number][];
+
+export interface EndSizes {
+  kind: Kind;
+  /** Radius of the mating surface, midway along it where it tapers. */
+  mate: number;
+  /** Radii of the way through and of the outside at the end's inner side. */
+  inner: number;
+  root: number;
+  /** Widest. */
+  outer: number;
+  length: number;
+  /** The outside gets this much larger, per side, for each mm inwards; an inside gets smaller. */
+  taper: number;
+  /** Inner radius, and heights from the mouth, of a ridge that clicks into the tube's groove. */
+  ridge?: { radius: number; from: number; low: number; high: number; to: number };
+}
+
+export interface Sizes {
+  A: EndSizes;
+  B: EndSizes;
+  wall: number;
+  /** Radius of the narrowest way through. */
+  bore: number;
+  middle: number;
+  chamfer: number;
+}
+
+export const BARB_PITCH = 4;
+export const BARB_HEIGHT = 0.6;
+/** Ridges rise and fall at 45°, which prints, holds and lets go. */
+const RIDGE_WIDTH = 1;
+
+function endOf(p: Parameters, end: End): EndSizes {
+  const kind = kindOf(p, end);
+  const wall = lengthOf(p, 'wall');
+  if (kind === 'flange') {
+    const bore = lengthOf(p, 'flangeBore') / 2;
+    return {
+      kind,
+      mate: lengthOf(p, 'boltCircle') / 2,
+      inner: bore,
+      root: bore + wall,
+      outer: lengthOf(p, 'flangeDiameter') / 2,
+      length: lengthOf(p, 'flangeThickness'),
+      taper: 0,
+    };
+  }
+  const mate = lengthOf(p, `${kind}${end}`) / 2;
+  const long = lengthOf(p, `length${end}`);
+  const taper = kind === 'barb' ? 0 : Math.tan((lengthOf(p, `taper${end}`) * Math.PI) / 180);
+  const half = (taper * long) / 2;
+  if (kind === 'over') {
+    const outer = mate + half + wall;
+    const ridge = is.click(end)(p) ? ridgeOf(p, end, mate) : undefined;
+    return {
+      kind,
+      mate,
+      inner: mate - half,
+      outer,
+      root: outer,
+      length: long,
+      taper,
+      ...(ridge ? { ridge } : {}),
+    };
+  }
+  // A barb's ridges are the mating size: the core between them is lower.
+  const core = kind === 'barb' ? mate - BARB_HEIGHT : mate;
+  return {
+    kind,
+    mate,
+    inner: core - half - wall,
+    outer: mate + half,
+    root: core + half,
+    length: long,
+    taper,
+  };
+}
+
+function ridgeOf(p: Parameters, end: End, mate: number): EndSizes['ridge'] {
+  const radius = lengthOf(p, `ridge${end}`) / 2;
+  const rise = mate - radius;
+  const middle = lengthOf(p, `ridgeAt${end}`);
+  const low = middle - RIDGE_WIDTH / 2;
+  const high = middle + RIDGE_WIDTH / 2;
+  return { radius, from: low - rise, low, high, to: high + rise };
+}
+
+export function sizesOf(p: Parameters): Sizes {
+  const [A, B] = [endOf(p, 'A'), endOf(p, 'B')];
+  // Narrower than neither end, so that a tube pushed in finds its stop.
+  const stop = lengthOf(p, 'stop');
+  const way = (e: EndSizes) => (e.kind === 'over' ? e.inner - stop : e.inner);
+  return {
+    A,
+    B,
+    wall: lengthOf(p, 'wall'),
+    bore: Math.min(way(A), way(B)),
+    middle: lengthOf(p, 'middle'),
+    chamfer: lengthOf(p, 'leadIn'),
+  };
+}
+
+/** Of the mating surface at a height from the mouth. */
+export const mateAt = (e: EndSizes, z: number): number =>
+  e.mate + (e.kind === 'over' ? -1 : 1) * e.taper * (z - e.length / 2);
+
+/** Outside of an end, from mouth to root. */
+export function outsideOf(e: EndSizes, chamfer: number): Profile {
+  if (e.kind === 'over')
+    return [
+      [e.outer, 0],
+      [e.outer, e.length],
+    ];
+  if (e.kind === 'flange')
+    return [
+      [e.outer, 0],
+      [e.outer, e.length],
+      [e.root, e.length],
+    ];
+  if (e.kind === 'into')
+    return [
+      [mateAt(e, chamfer) - chamfer, 0],
+      [mateAt(e, chamfer), chamfer],
+      [e.root, e.length],
+    ];
+  const core = e.mate - BARB_HEIGHT;
+  const points: Profile = [];
+  // Round entry, square back: each ridge rises from the mouth and drops at once.
+  const count = Math.max(1, Math.floor((e.length - 1) / BARB_PITCH));
+  for (let i = 0; i < count; i++) {
+    const z = i * BARB_PITCH;
+    points.push(
+      [core, z],
+      [e.mate, z + BARB_PITCH * 0.6],
+      [e.mate, z + BARB_PITCH * 0.85],
+      [core, z + BARB_PITCH * 0.85],
+    );
+  }
+  points.push([core, e.length]);
+  return points;
+}
+
+/** Inside of an end, from mouth to the bore it leads to. */
+export function insideOf(e: EndSizes, bore: number, chamfer: number): Profile {
+  if (e.kind === 'over') {
+    const { ridge } = e;
+    return [
+      [mateAt(e, chamfer) + chamfer, 0],
+      [mateAt(e, chamfer), chamfer],
+      ...(ridge
+        ? ([
+            [e.mate, ridge.from],
+            [ridge.radius, ridge.low],
+            [ridge.radius, ridge.high],
+            [e.mate, ridge.to],
+          ] as Profile)
+        : []),
+      [e.inner, e.length],
+      [bore, e.length],
+    ];
+  }
+  // The way narrows to the bore at 45°, so that it prints either way up.
+  const run = Math.max(0, e.inner - bore);
+  return run > 0
+    ? [
+        [e.inner, 0],
+        [e.inner, e.length],
+        [bore, e.length + run],
+      ]
+    : [
+        [e.inner, 0],
+        [bore, e.length],
+      ];
+}
+
+/** How the tube runs between the ends of a bent adapter. */
+export interface Run {
+  /** Outside of the tube that bends. */
+  tube: number;
+  /** Heights over which each end narrows to it. */
+  reach: { A: number; B: number };
+  radius: number;
+  /** Where each piece begins; `turn` in degrees, `straight` in mm. */
+  pieces: ({ frame: Frame; turn: number } | { frame: Frame; straight: number })[];
+  /** Where end B's reach begins, its way up towards B's mouth. */
+  end: Frame;
+}
+
+/** The steepest that an offset leans, degrees: it prints without support. */
+const LEAN = 45;
+
+export function runOf(p: Parameters, s: Sizes): Run {
+  const tube = s.bore + s.wall;
+  const reach = { A: reachOf(s.A, s), B: reachOf(s.B, s) };
+  const radius = lengthOf(p, 'bendRadius') || 1.5 * tube;
+  const start = alongFrame(BED, [0, s.A.length + reach.A]);
+  if (is.angle(p)) {
+    const turn = lengthOf(p, 'bendAngle');
+    return { tube, reach, radius, pieces: [{ frame: start, turn }], end: bentFrame(start, radius, turn) };
+  }
+  const aside = lengthOf(p, 'offset');
+  const bends = 2 * radius * (1 - Math.cos((LEAN * Math.PI) / 180));
+  const turn = aside >= bends ? LEAN : (Math.acos(Math.max(-1, 1 - aside / (2 * radius))) * 180) / Math.PI;
+  const straight = aside > bends + 0.01 ? (aside - bends) / Math.sin((LEAN * Math.PI) / 180) : 0;
+  const leaning = bentFrame(start, radius, turn);
+  const again = backwards(alongFrame(leaning, [0, straight]));
+  return {
+    tube,
+    reach,
+    radius,
+    pieces: [
+      { frame: start, turn },
+      ...(straight > 0 ? [{ frame: leaning, straight }] : []),
+      { frame: again, turn },
+    ],
+    end: backwards(bentFrame(again, radius, turn)),
+  };
+}
+
+/** From an end's inner side to the tube: the slope of the outside, later than the inside's so that the wall stays. */
+function reachOf(e: EndSizes, s: Sizes): number {
+  const inside = e.kind === 'over' ? 0 : Math.max(0, e.inner - s.bore);
+  return Math.max(inside, laterBy(e, s) + Math.abs(e.root - s.bore - s.wall)) + 1;
+}
+
+const laterBy = (e: EndSizes, s: Sizes): number =>
+  e.kind !== 'over' && e.inner > s.bore + 1e-9 ? (Math.SQRT2 - 1) * s.wall : 0;
+
+/** An end up to the tube: outside and inside, from the mouth. */
+export function endProfile(e: EndSizes, s: Sizes, run: Pick<Run, 'tube' | 'reach'>, end: End) {
+  const top = e.length + run.reach[end];
+  const later = laterBy(e, s);
+  const outside: Profile = [
+    ...outsideOf(e, s.chamfer),
+    [e.root, e.length + later],
+    [run.tube, e.length + later + Math.abs(e.root - run.tube)],
+    [run.tube, top],
+  ];
+  const inside: Profile = [...insideOf(e, s.bore, s.chamfer), [s.bore, top]];
+  return { outside, inside, top };
+}
+
+/** Of a bent adapter: the frame in which end B's own heights count from its mouth inwards. */
+export function mouthFrame(s: Sizes, run: Run): Frame {
+  const { at, x, up } = alongFrame(run.end, [0, run.reach.B + s.B.length]);
+  return { at, x, up: [-up[0], -up[1], -up[2]] };
+}
+
+/** In line: radial wall where the outside of the middle passes the corners of the inside, mm. */
+export function straightWall(s: Sizes): number {
+  const [a, b] = [s.A.length, s.A.length + s.middle];
+  const outsideAt = (z: number) => s.A.root + ((s.B.root - s.A.root) * (z - a)) / (b - a || 1);
+  const inside: Profile = [];
+  for (const [e, at, sign] of [
+    [s.A, a, 1],
+    [s.B, b, -1],
+  ] as const) {
+    if (e.kind === 'over') inside.push([e.inner, at], [s.bore, at]);
+    else inside.push([e.inner, at], [s.bore, at + sign * Math.max(0, e.inner - s.bore)]);
+  }
+  return Math.min(...inside.map(([r, z]) => outsideAt(z) - r));
+}
