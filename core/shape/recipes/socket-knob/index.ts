@@ -8,10 +8,12 @@ import { lengthOf, type MateSpec, type MateSurface, type Parameters, type Recipe
  * A knob on a shaft or bolt head: its socket opens downwards on the bed and may go right through. The grip is
  * round or has lobes; a set screw may hold it. The axis is z.
  */
-type Shape = 'hexagon' | 'square' | 'round' | 'dee' | 'two-flats';
+type Shape = 'hexagon' | 'square' | 'round' | 'dee' | 'two-flats' | 'key';
 const shapeOf = (p: Parameters) => p.socket as Shape;
 const isRound = (p: Parameters) => shapeOf(p) !== 'hexagon' && shapeOf(p) !== 'square';
-const hasFlats = (p: Parameters) => shapeOf(p) !== 'round';
+const hasKey = (p: Parameters) => shapeOf(p) === 'key';
+const hasFlats = (p: Parameters) => shapeOf(p) !== 'round' && !hasKey(p);
+const hasFlutes = (p: Parameters) => p.grip === 'flutes';
 
 interface Sizes {
   shape: Shape;
@@ -23,6 +25,9 @@ interface Sizes {
   height: number;
   lobes: number;
   hub: number;
+  flutes: { count: number; depth: number } | null;
+  /** Slot for a key: its width, and how far its floor lies beyond the shaft. */
+  key: { width: number; over: number } | null;
 }
 
 function sizesOf(p: Parameters): Sizes {
@@ -36,11 +41,16 @@ function sizesOf(p: Parameters): Sizes {
     height: lengthOf(p, 'height'),
     lobes: p.grip === 'lobes' ? lengthOf(p, 'lobes') : 0,
     hub: p.grip === 'lobes' ? lengthOf(p, 'gripDiameter') * 0.36 : lengthOf(p, 'gripDiameter') / 2,
+    flutes: hasFlutes(p) ? { count: lengthOf(p, 'flutes'), depth: lengthOf(p, 'fluteDepth') } : null,
+    key: hasKey(p)
+      ? { width: lengthOf(p, 'keyWidth'), over: lengthOf(p, 'overKey') - lengthOf(p, 'socketRound') }
+      : null,
   };
 }
 
 /** Farthest corner of the socket from the axis. */
-function reachOf({ shape, flats, round }: Sizes): number {
+function reachOf({ shape, flats, round, key }: Sizes): number {
+  if (key) return Math.hypot(round / 2 + key.over, key.width / 2);
   if (shape === 'hexagon') return flats / 2 / Math.cos(Math.PI / 6);
   if (shape === 'square') return flats / Math.SQRT2;
   return round / 2;
@@ -54,13 +64,41 @@ function socketOf(s: Sizes): Outline {
       return polygon(4, s.flats);
     case 'round':
       return circle([0, 0], s.round / 2);
+    case 'key':
+      return keyed(s.round / 2, s.key!);
     default:
       return flattened(s.round, s.flats, s.shape === 'two-flats');
   }
 }
 
-/** A circle, or lobes whose arcs bulge out between waists on the hub's circle. */
+/** A bore with a slot for a key at the right: over all it is the bore and what the key stands out. */
+function keyed(radius: number, { width, over }: NonNullable<Sizes['key']>): Outline {
+  const half = width / 2;
+  const mouth = Math.sqrt(Math.max(0, radius * radius - half * half));
+  return new Path([mouth, half])
+    .arc([mouth, -half], [-radius, 0])
+    .to([radius + over, -half])
+    .to([radius + over, half])
+    .close();
+}
+
+/** Half of a flute's angle is a quarter of its share of the rim. */
+function fluted(radius: number, { count, depth }: NonNullable<Sizes['flutes']>): Outline {
+  const on = (r: number, turns: number): Point2 => {
+    const a = (2 * Math.PI * turns) / count;
+    return [r * Math.cos(a), r * Math.sin(a)];
+  };
+  const path = new Path(on(radius, 0.25));
+  for (let i = 0; i < count; i++) {
+    path.arc(on(radius, i + 0.75), on(radius, i + 0.5));
+    path.arc(on(radius, i + 1.25), on(radius - depth, i + 1));
+  }
+  return path.close();
+}
+
+/** A circle, fluted or not, or lobes whose arcs bulge out between waists on the hub's circle. */
 function gripOf(s: Sizes): Outline {
+  if (s.flutes) return fluted(s.grip, s.flutes);
   if (s.lobes === 0) return circle([0, 0], s.grip);
   const at = (i: number, radius: number): Point2 => {
     const a = (Math.PI * i) / s.lobes;
@@ -113,7 +151,7 @@ function surfaces(p: Parameters): MateSurface[] {
   const common = { side: 'inside' as const, axis: [0, 0, 1] as const, from, to };
   const list: MateSurface[] = [];
   if (hasFlats(p)) {
-    const flats = { hexagon: 6, square: 4, dee: 2, 'two-flats': 2, round: 2 }[s.shape];
+    const flats = s.shape === 'hexagon' ? 6 : s.shape === 'square' ? 4 : 2;
     list.push({
       ...common,
       mate: 'flats',
@@ -131,6 +169,15 @@ function surfaces(p: Parameters): MateSurface[] {
         : // Its round is open at the flats: measured across it, along them.
           { ...common, mate: 'shaft', kind: 'flats', size: s.round, at: [0, 0, z], across: [0, 1, 0] },
     );
+  if (s.key)
+    list.push({
+      ...common,
+      mate: 'key',
+      kind: 'flats',
+      size: s.key.width,
+      at: [s.round / 2 + s.key.over / 2, 0, z],
+      across: [0, 1, 0],
+    });
   return list;
 }
 
@@ -140,14 +187,32 @@ const middleOf = (s: Sizes) => (s.shape === 'dee' ? (s.flats - s.round) / 2 : 0)
 function refuse(p: Parameters) {
   const s = sizesOf(p);
   const reach = reachOf(s);
-  const waist = s.lobes > 0 ? s.hub * 0.9 : s.grip;
+  const waist = s.lobes > 0 ? s.hub * 0.9 : s.grip - (s.flutes?.depth ?? 0);
   const wall = waist - reach - lengthOf(p, 'leadIn');
   const refusals = new Refusals()
     .when(
       wall < 0.8,
       'gripDiameter',
       'The grip leaves no wall around the socket’s corners: make it larger.',
-      (reach + lengthOf(p, 'leadIn') + 2) / (s.lobes > 0 ? 0.324 : 0.5),
+      (reach + lengthOf(p, 'leadIn') + 2 + (s.flutes?.depth ?? 0)) / (s.lobes > 0 ? 0.324 : 0.5),
+    )
+    .when(
+      s.flutes !== null && s.flutes.depth > 1.2 * s.grip * Math.sin(Math.PI / 2 / s.flutes.count),
+      'fluteDepth',
+      'Flutes so deep and so near each other leave no ridge to hold: shallower, or fewer.',
+      s.flutes ? 0.8 * s.grip * Math.sin(Math.PI / 2 / s.flutes.count) : undefined,
+    )
+    .when(
+      s.key !== null && s.key.width > 0.7 * s.round,
+      'keyWidth',
+      'The key is as wide as the shaft: about a quarter of its diameter is usual.',
+      s.round / 4,
+    )
+    .when(
+      s.key !== null && (s.key.over < 0.3 || s.key.over > s.round / 2),
+      'overKey',
+      'Over the key a shaft measures a little more than its diameter. Was the key’s height typed?',
+      1.1 * s.round,
     )
     .when(
       !s.through && s.depth > s.height - 0.6,
@@ -196,6 +261,15 @@ function drawing(p: Parameters) {
   draft.edge(gripOf(s));
   if (hasFlats(p)) draft.mateLoop('flats', socketOf(s));
   if (isRound(p)) draft.mateLoop('shaft', socketOf(s));
+  if (s.key) {
+    const [near, far] = [s.round / 2, s.round / 2 + s.key.over];
+    for (const sign of [-1, 1])
+      draft.mate('key', [
+        [near, (sign * s.key.width) / 2],
+        [far, (sign * s.key.width) / 2],
+      ]);
+    draft.up('key', 'key', far, [-s.key.width / 2, s.key.width / 2], s.grip + Math.max(4, s.grip / 3) / 2);
+  }
   const gap = Math.max(4, s.grip / 3);
   const m = middleOf(s);
   if (hasFlats(p)) draft.across('flats', 'flats', [m - s.flats / 2, m + s.flats / 2], 0, -s.grip - gap);
@@ -222,7 +296,7 @@ function objectDrawing(measured: Readonly<Record<string, number>>, p: Parameters
       ? polygon(6, flats)
       : shape === 'square'
         ? polygon(4, flats)
-        : shape === 'round'
+        : shape === 'round' || shape === 'key'
           ? circle([0, 0], (measured.shaft ?? 16) / 2)
           : flattened(round, flats, shape === 'two-flats');
   const reach = Math.max(flats, isRound(p) ? round : flats) * 0.6;
@@ -233,9 +307,17 @@ function objectDrawing(measured: Readonly<Record<string, number>>, p: Parameters
     draft.across('flats', 'across flats', [m - flats / 2, m + flats / 2], 0, -reach - 5);
   }
   if (isRound(p)) {
-    const r = (shape === 'round' ? (measured.shaft ?? 16) : round) / 2;
+    const r = (hasFlats(p) ? round : (measured.shaft ?? 16)) / 2;
     draft.mateLoop('shaft', outline);
     draft.up('shaft', 'diameter', 0, [-r, r], -reach - 5);
+  }
+  if (hasKey(p)) {
+    const r = (measured.shaft ?? 16) / 2;
+    const half = (measured.key_width ?? 5) / 2;
+    const top = (measured.over_key ?? 2 * r + 2) - r;
+    draft.cut(box(r * 0.6, -half, top, half));
+    draft.up('key_width', 'key', top, [-half, half], top + 5);
+    draft.across('over_key', 'over all', [-r, top], 0, reach + 5);
   }
   const x = reach * 2.6;
   const stub = measured.stub ?? 10;
@@ -258,10 +340,10 @@ const flatsMate: MateSpec = {
 
 export const socketKnob: Recipe = {
   id: 'socket-knob',
-  version: 1,
+  version: 2,
   family: 'replacement',
   title: 'Socket knob',
-  purpose: 'Turns a shaft or a bolt head by hand: hexagon, square, D, two flats or round, with a grip.',
+  purpose: 'Turns a shaft or a bolt head by hand: hexagon, square, D, two flats, round or with a key.',
   guide: [
     step(
       'flats',
@@ -274,6 +356,17 @@ export const socketKnob: Recipe = {
       critical: true,
       needed: isRound,
     }),
+    step('key_width', 'Key, width', 'outside-jaws', 'The key itself, taken out if it comes out.', {
+      critical: true,
+      needed: hasKey,
+    }),
+    step(
+      'over_key',
+      'Over shaft and key',
+      'outside-jaws',
+      'From the far side of the shaft to the top of the key.',
+      { needed: hasKey },
+    ),
     step(
       'stub',
       'Length that stands out',
@@ -293,6 +386,17 @@ export const socketKnob: Recipe = {
       flexibleWant: 'snug',
       active: isRound,
     },
+    {
+      id: 'key',
+      name: 'Key in its slot',
+      dimension: 'key_width',
+      parameter: 'keyWidth',
+      side: 'inside',
+      want: 'slide',
+      flexibleWant: 'snug',
+      form: 'flats',
+      active: hasKey,
+    },
   ],
   parameters: [
     choice('socket', 'Socket', {
@@ -301,14 +405,19 @@ export const socketKnob: Recipe = {
       round: 'round',
       dee: 'D, one flat',
       'two-flats': 'two flats',
+      key: 'round with a key',
     }),
     length('socketFlats', 'Across its flats', [1, 120], 'flats.model', { shown: hasFlats }),
     length('socketRound', 'Across its round', [1, 120], 'shaft.model', { shown: isRound }),
+    length('keyWidth', 'Slot for the key', [0.8, 60], 'key_width.model', { shown: hasKey }),
+    length('overKey', 'From far side to slot’s floor', [1.5, 160], 'over_key + 0.4', { shown: hasKey }),
     flag('through', 'Goes right through', false),
     length('socketDepth', 'Socket depth', [1, 120], 'stub - 0.5', { shown: p => p.through !== true }),
-    choice('grip', 'Grip', { lobes: 'with lobes', round: 'round' }),
+    choice('grip', 'Grip', { lobes: 'with lobes', flutes: 'round, with flutes', round: 'round' }),
     length('gripDiameter', 'Grip, across', [6, 250], '36'),
     length('lobes', 'Lobes', [3, 12], '5', { measure: 'count', shown: p => p.grip === 'lobes' }),
+    length('flutes', 'Flutes', [6, 48], '16', { measure: 'count', shown: hasFlutes }),
+    length('fluteDepth', 'Flutes, depth', [0.3, 12], '1', { shown: hasFlutes }),
     length('height', 'Height', [2, 150], '14'),
     flag('setScrew', 'Set screw from the side', false),
     length('screwHole', 'Its hole', [1, 20], '2.5', { shown: p => p.setScrew === true }),
@@ -323,16 +432,20 @@ export const socketKnob: Recipe = {
   checks: () => [],
   demo: {
     name: 'a foot-stretcher’s worn hexagon bolt',
-    sizes: { flats: 13, shaft: 16, stub: 10 },
+    sizes: { flats: 13, shaft: 16, key_width: 5, over_key: 18, stub: 10 },
     parameters: {
       socket: 'hexagon',
       socketFlats: 13.3,
       socketRound: 16.3,
+      keyWidth: 5.2,
+      overKey: 18.4,
       through: false,
       socketDepth: 9.5,
       grip: 'lobes',
       gripDiameter: 50,
       lobes: 5,
+      flutes: 16,
+      fluteDepth: 1,
       height: 14,
       setScrew: false,
       screwHole: 2.5,

@@ -5,8 +5,8 @@ import { choice, length, Refusals, step } from '../fields';
 import { lengthOf, type MateSurface, type Parameters, type Recipe } from '../recipe';
 
 /**
- * Holds a tube on a wall or a board: a clip whose arms close beyond the middle so that the tube snaps in, or a
- * saddle that lies over it. One profile pulled along the tube; the foot lies on the bed, the tube along y.
+ * Holds a tube on a wall or a board: a clip whose arms close beyond the middle so that the tube snaps in, a saddle
+ * that lies over it, or a clamp whose slit a bolt draws together. One profile pulled along the tube; the foot lies on the bed, the tube along y.
  */
 interface Sizes {
   radius: number;
@@ -19,10 +19,13 @@ interface Sizes {
   mouth: number;
   long: number;
   screw: number;
+  /** Half of the slit, ears beside it, and the bolt through them. */
+  clamp?: { slit: number; thick: number; high: number; bolt: number };
 }
 
 /** Half a shell closes a little beyond the middle: the tube's own width is in it. */
-const ANGLE: Record<string, number> = { snap: 55, half: 84 };
+const ANGLE: Record<string, number> = { snap: 55, half: 84, clamp: 0 };
+const isClamp = (p: Parameters) => p.style === 'clamp';
 
 function sizesOf(p: Parameters): Sizes {
   const radius = lengthOf(p, 'bore') / 2;
@@ -36,8 +39,22 @@ function sizesOf(p: Parameters): Sizes {
     mouth: (ANGLE[p.style as string]! * Math.PI) / 180,
     long: lengthOf(p, 'length'),
     screw: lengthOf(p, 'screwHole') / 2,
+    ...(isClamp(p)
+      ? {
+          clamp: {
+            slit: lengthOf(p, 'slit') / 2,
+            thick: lengthOf(p, 'earThickness'),
+            high: lengthOf(p, 'boltHole') + 2 * EAR_EDGE,
+            bolt: lengthOf(p, 'boltHole') / 2,
+          },
+        }
+      : {}),
   };
 }
+
+/** Left of an ear above and below its bolt, mm. */
+const EAR_EDGE = 2.4;
+const boltAt = (s: Sizes) => s.axis + s.radius + s.wall + s.clamp!.high / 2;
 
 /** In (x, z), from the foot's left corner round under, over the arms and back inside the bore. */
 function profileOf(s: Sizes): Outline {
@@ -49,6 +66,7 @@ function profileOf(s: Sizes): Outline {
   // Where the outside of an arm meets the foot's top.
   const below = Math.max(-1, Math.min(1, (s.foot - s.axis) / outer));
   const land = Math.acos(below);
+  if (s.clamp) return clampOutline(s, land, at);
   const middle = (s.mouth + land) / 2;
   return new Path([-s.halfWidth, 0])
     .to([s.halfWidth, 0])
@@ -63,6 +81,37 @@ function profileOf(s: Sizes): Outline {
     .close();
 }
 
+/** Up the outside of one ear, down the slit, round the bore below and up the slit again. */
+function clampOutline(
+  s: Sizes,
+  land: number,
+  at: (radius: number, angle: number) => [number, number],
+): Outline {
+  const outer = s.radius + s.wall;
+  const { slit, thick, high } = s.clamp!;
+  const [ear, mouth] = [Math.asin((slit + thick) / outer), Math.asin(slit / s.radius)];
+  const top = s.axis + outer + high;
+  const middle = (ear + land) / 2;
+  return new Path([-s.halfWidth, 0])
+    .to([s.halfWidth, 0])
+    .to([s.halfWidth, s.foot])
+    .to(at(outer, land))
+    .arc(at(outer, ear), at(outer, middle))
+    .to([slit + thick, top])
+    .to([slit, top])
+    .to(at(s.radius, mouth))
+    .arc(at(s.radius, -mouth), at(s.radius, Math.PI))
+    .to([-slit, top])
+    .to([-slit - thick, top])
+    .to(at(outer, -ear))
+    .arc(at(outer, -land), at(outer, -middle))
+    .to([-s.halfWidth, s.foot])
+    .close();
+}
+
+/** Towards the right, its own y up. */
+const ACROSS: Frame = { at: [0, 0, 0], x: [0, 1, 0], up: [1, 0, 0] };
+
 /** Its own y is up, and it is pulled towards the front. */
 const ALONG: Frame = { at: [0, 0, 0], x: [1, 0, 0], up: [0, -1, 0] };
 
@@ -72,6 +121,11 @@ function solid(p: Parameters, kernel: PartKernel): Body {
   if (s.screw > 0) {
     for (const sign of [-1, 1])
       body = kernel.cut(body, kernel.extrude(circle([sign * earMiddle(s), 0], s.screw), -1, s.foot + 2));
+  }
+  if (s.clamp) {
+    const reach = s.clamp.slit + s.clamp.thick + 1;
+    const hole = circle([0, boltAt(s)], s.clamp.bolt);
+    body = kernel.cut(body, kernel.extrude(hole, -reach, 2 * reach, ACROSS));
   }
   return body;
 }
@@ -104,7 +158,26 @@ function surfaces(p: Parameters): MateSurface[] {
 function refuse(p: Parameters) {
   const s = sizesOf(p);
   const outer = s.radius + s.wall;
+  const { clamp } = s;
   return new Refusals()
+    .when(
+      clamp !== undefined && clamp.slit > 0.5 * s.radius,
+      'slit',
+      'The slit is half as wide as the tube: nothing is left to clamp.',
+      s.radius / 4,
+    )
+    .when(
+      clamp !== undefined && clamp.slit + clamp.thick > 0.7 * outer,
+      'earThickness',
+      'The ears are as wide as the ring: make them thinner.',
+      clamp && Math.max(1, 0.6 * outer - clamp.slit),
+    )
+    .when(
+      clamp !== undefined && s.long < 2 * clamp.bolt + 2,
+      'length',
+      'The bolt’s hole is wider than the clamp is long.',
+      clamp && 2 * clamp.bolt + 6,
+    )
     .when(s.axis - s.radius - s.foot < -s.foot + 0.8, 'foot', 'The bore cuts through the foot.', 2)
     .when(
       s.screw > 0 && s.halfWidth - outer < 2 * s.screw + 2,
@@ -129,15 +202,28 @@ function refuse(p: Parameters) {
 function drawing(p: Parameters) {
   const s = sizesOf(p);
   const draft = new Draft().cut(profileOf(s));
+  const open = s.clamp ? Math.asin(Math.min(1, s.clamp.slit / s.radius)) : s.mouth;
   const ring = pointsOf(circle([0, s.axis], s.radius)).filter(
-    ([x, y]) => Math.abs(Math.atan2(x, y - s.axis)) >= s.mouth - 0.05,
+    ([x, y]) => Math.abs(Math.atan2(x, y - s.axis)) >= open - 0.05,
   );
+  if (s.clamp) {
+    const { slit, thick, bolt } = s.clamp;
+    for (const sign of [-1, 1])
+      draft.edge(box(sign * slit, boltAt(s) - bolt, sign * (slit + thick), boltAt(s) + bolt));
+  }
   // From one lip round below to the other.
   draft.mate(
     'bore',
     ring.toSorted((a, b) => turned(a) - turned(b)),
   );
-  draft.across('bore', 'tube', [-s.radius, s.radius], s.axis, s.axis + s.radius + s.wall + 5, true);
+  draft.across(
+    'bore',
+    'tube',
+    [-s.radius, s.radius],
+    s.axis,
+    s.axis + s.radius + s.wall + (s.clamp?.high ?? 0) + 5,
+    true,
+  );
   draft.across('foot', 'foot', [-s.halfWidth, s.halfWidth], 0, -6);
   draft.up('wall', 'axis', s.halfWidth, [0, s.axis], s.halfWidth + 6);
   return draft.done('From the end of the tube');
@@ -161,10 +247,10 @@ function objectDrawing(measured: Readonly<Record<string, number>>) {
 
 export const tubeClip: Recipe = {
   id: 'tube-clip',
-  version: 1,
+  version: 2,
   family: 'mount',
-  title: 'Tube clip or saddle',
-  purpose: 'Holds a tube, rod or hose on a wall or board: it snaps in, or lies in half a shell.',
+  title: 'Tube clip, saddle or clamp',
+  purpose: 'Holds a tube, rod or hose on a wall or board: it snaps in, lies in half a shell, or is clamped.',
   guide: [
     step('tube', 'Tube, outside', 'outside-jaws', 'Where the clip will sit; turn it between readings.', {
       critical: true,
@@ -188,13 +274,20 @@ export const tubeClip: Recipe = {
     },
   ],
   parameters: [
-    choice('style', 'The tube', { snap: 'snaps in', half: 'lies in half a shell' }),
+    choice('style', 'The tube', {
+      snap: 'snaps in',
+      half: 'lies in half a shell',
+      clamp: 'is clamped by a bolt',
+    }),
     length('bore', 'Bore', [3, 250], 'tube.model'),
     length('wall', 'Arms', [1, 20], '2.4'),
     length('length', 'Length along the tube', [4, 250], '12'),
     length('foot', 'Foot thickness', [1.2, 40], '3'),
     length('ears', 'Foot beside the arms', [0, 60], 'screwHole + 5'),
     length('screwHole', 'Screw hole (0 is none)', [0, 20], 'screw + 0.5'),
+    length('slit', 'Slit', [0.4, 30], '2', { shown: isClamp }),
+    length('boltHole', 'Bolt through the ears, hole', [1, 20], 'screw + 0.5', { shown: isClamp }),
+    length('earThickness', 'Ears, each', [1.2, 30], '5', { shown: isClamp }),
     length('stand', 'Tube stands off the foot by', [0, 60], '0.5', { group: 'more' }),
   ],
   refuse,
@@ -214,6 +307,9 @@ export const tubeClip: Recipe = {
       foot: 3,
       ears: 9.5,
       screwHole: 4.5,
+      slit: 2,
+      boltHole: 4.5,
+      earThickness: 5,
       stand: 0.5,
     },
   },
