@@ -62,6 +62,7 @@ export const partBuild: Command<z.infer<typeof Input>> = {
           lineWidth: printer.lineWidth,
           bed: printer.bed,
           flexible: material.flexible,
+          density: material.density,
           strainLimit: material.strainLimit,
           ledger: {},
           measured: {},

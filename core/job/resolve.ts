@@ -221,6 +221,7 @@ export function checkContext(resolved: ResolvedPart) {
     lineWidth: resolved.printer.lineWidth,
     bed: resolved.printer.bed,
     flexible: resolved.material.flexible,
+    density: resolved.material.density,
     strainLimit: resolved.material.strainLimit,
     ledger: Object.fromEntries(
       resolved.ledger.mates.map(m => [m.mate.ours.surface, { model: m.model, reading: m.reading.value }]),

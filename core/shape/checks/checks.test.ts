@@ -13,6 +13,7 @@ import { thinnestWall } from './thickness';
 const cap: Parameters = { ...roundCap.demo.parameters, tab: false, lip: 'skirt' };
 const context: CheckContext = {
   lineWidth: 0.4,
+  density: 1.27,
   bed: { width: 220, depth: 220, height: 220 },
   flexible: true,
   strainLimit: 0.25,
@@ -161,5 +162,14 @@ describe('the lip passing the rim', () => {
       'lip-strain',
     ]);
     expect(codes(roundCap.checks(p, { mesh: build(p) }, { ...context, strainLimit: 0.06 }))).toEqual([]);
+  });
+  test('slots turn the ring into fingers: ε = 1.5 · t · y / L² at their roots', () => {
+    // Lip 5.8 to 8.2 above the end of 2: its middle stands 7 above slots whose floor is 2 above the end.
+    const p = { ...cap, slots: 6, slotDepth: 11.8, slotWidth: 2 };
+    const strain = (1.5 * 1.6 * ((31.7 - 29.9) / 2)) / 5 ** 2;
+    const of = (strainLimit: number) =>
+      codes(roundCap.checks(p, { mesh: build(p) }, { ...context, strainLimit }));
+    expect(of(strain * 1.03)).toEqual([]);
+    expect(of(strain * 0.97)).toEqual(['lip-strain']);
   });
 });

@@ -29,6 +29,7 @@ export function measureMates(mesh: TriangleMesh, surfaces: readonly MateSurface[
 function sizeOf(mesh: TriangleMesh, surface: MateSurface): number {
   const { loops, at } = sectionAcross(mesh, surface.at, surface.axis);
   if (surface.kind === 'thread') return threadSize(loops, at, surface.side);
+  if (surface.parted) return partedSize(loops, at, surface);
   if (surface.kind === 'round')
     return loopNear(loops, at, surface.size, surface.side)?.diameter ?? Number.NaN;
   const basis = basisOf(surface.axis);
@@ -41,6 +42,22 @@ function sizeOf(mesh: TriangleMesh, surface: MateSurface): number {
   const widths = flatNormals(surface).map(n => widthAlong(loops, at, [dot(n, basis.x), dot(n, basis.y)]));
   // What must pass the narrowest pair of flats, or be passed by the widest.
   return surface.side === 'inside' ? Math.min(...widths) : Math.max(...widths);
+}
+
+/** How far from its size a corner of a ring in pieces may lie to be one of it, as a share. */
+const OF_THE_RING = 0.04;
+
+/** A ring parted by slots has no loop about its middle: its pieces’ corners nearest to its size are its surface. */
+function partedSize(
+  loops: readonly Loop[],
+  [x, y]: readonly [number, number],
+  { size, side }: MateSurface,
+): number {
+  const radii = loops
+    .flatMap(l => l.points.map(p => Math.hypot(p[0] - x, p[1] - y)))
+    .filter(r => Math.abs(2 * r - size) < OF_THE_RING * size);
+  if (radii.length === 0) return Number.NaN;
+  return 2 * (side === 'inside' ? Math.min(...radii) : Math.max(...radii));
 }
 
 /** Twice the farthest that the innermost loop of its side comes from the axis. */

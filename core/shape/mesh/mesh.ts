@@ -95,6 +95,23 @@ export function volumeOf(mesh: TriangleMesh): number {
   return six / 6;
 }
 
+/** Centre of mass of a closed solid of even density, mm: each triangle makes a tetrahedron with the origin. */
+export function centroidOf(mesh: TriangleMesh): [number, number, number] {
+  const { positions: p, triangles } = mesh;
+  let volume = 0;
+  const sum: [number, number, number] = [0, 0, 0];
+  for (let t = 0; t < triangles.length; t += 3) {
+    const [a, b, c] = [3 * triangles[t]!, 3 * triangles[t + 1]!, 3 * triangles[t + 2]!];
+    const six =
+      p[a]! * (p[b + 1]! * p[c + 2]! - p[b + 2]! * p[c + 1]!) +
+      p[a + 1]! * (p[b + 2]! * p[c]! - p[b]! * p[c + 2]!) +
+      p[a + 2]! * (p[b]! * p[c + 1]! - p[b + 1]! * p[c]!);
+    volume += six;
+    for (let i = 0; i < 3; i++) sum[i]! += (six * (p[a + i]! + p[b + i]! + p[c + i]!)) / 4;
+  }
+  return [sum[0] / volume, sum[1] / volume, sum[2] / volume];
+}
+
 /** mm². */
 export function areaOf(mesh: TriangleMesh): number {
   let area = 0;

@@ -145,6 +145,7 @@ describe.each(RECIPES.map(r => [r.id, r] as const))('%s', (_, recipe) => {
     expect(Math.abs(volume / outcome.part.volume - 1)).toBeLessThan(threaded ? 0.35 : 1e-3);
     const context = {
       lineWidth: 0.4,
+      density: 1.27,
       bed: { width: 300, depth: 300, height: 300 },
       flexible: false,
       strainLimit: 0.02,

@@ -133,6 +133,8 @@ export interface MateSurface {
   across?: Point3;
   /** Of a tapered round one: how much its radius grows for each mm along the axis; its size is at `at`. */
   taper?: number;
+  /** Round, but parted by slots where it is measured. */
+  parted?: true;
   /** Of a thread: its minor diameter. */
   core?: number;
   /** Flats around the axis: 2 unless it is a polygon. */
@@ -174,6 +176,8 @@ export interface CheckContext {
   lineWidth: number;
   bed: { width: number; depth: number; height: number };
   flexible: boolean;
+  /** g/cm³ */
+  density: number;
   /** Largest strain the plastic bears once, ratio. */
   strainLimit: number;
   /** By mate: what the ledger asks for and what was read. */

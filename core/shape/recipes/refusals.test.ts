@@ -5,6 +5,13 @@ import type { Parameters } from './recipe';
 /** What contradicts itself, by recipe: the change to its demo object, the parameter that is named, part of its words. */
 type Row = [change: Parameters, parameter: string, words: RegExp];
 const ROWS: Record<string, Row[]> = {
+  'round-cap': [
+    [{ slots: 6, slotDepth: 13.9 }, 'slotDepth', /run into the end/],
+    [{ slots: 16, slotWidth: 5 }, 'slotWidth', /leave little/],
+    [{ slots: 6, style: 'into', plugWall: 0 }, 'slots', /solid plug/],
+    [{ strap: true, strapThickness: 4 }, 'strapThickness', /thicker than the end/],
+    [{ strap: true, strapWidth: 30 }, 'strapWidth', /as wide as the cap/],
+  ],
   bush: [
     [{ outsideDiameter: 8.6 }, 'outsideDiameter', /radius typed/],
     [{ style: 'spacer', spacerDiameter: 8 }, 'spacerDiameter', /No wall/],
@@ -47,6 +54,9 @@ const ROWS: Record<string, Row[]> = {
     [{ socket: 'two-flats', socketFlats: 3 }, 'socketFlats', /more than a third/],
     [{ setScrew: true, screwHeight: 1 }, 'screwHeight', /must meet the shaft/],
     [{ setScrew: true, screwHole: 20, screwHeight: 4.5 }, 'screwHole', /too wide/],
+    [{ grip: 'flutes', flutes: 48, fluteDepth: 3 }, 'fluteDepth', /no ridge/],
+    [{ socket: 'key', keyWidth: 14 }, 'keyWidth', /as wide as the shaft/],
+    [{ socket: 'key', overKey: 5 }, 'overKey', /key’s height typed/],
   ],
   'tube-adapter': [
     [{ intoB: 4 }, 'intoB', /no way through/],
@@ -104,12 +114,18 @@ const ROWS: Record<string, Row[]> = {
     [{ pilotDepth: 39.5 }, 'pilotDepth', /out of the top/],
   ],
   cradle: [
+    [{ clearLeft: 30 }, 'clearLeft', /runs out at its top/],
+    [{ clearLeft: 20, clearLeftFrom: 0, clearRight: 16, clearRightFrom: 18 }, 'clearLeft', /no height/],
+    [{ stand: 'foot', window: 77 }, 'window', /both sides standing/],
     [{ lip: 30, pocketWidth: 50, window: 10 }, 'lip', /meet before the face/],
     [{ window: 80 }, 'window', /wider than the pocket/],
     [{ height: 10 }, 'height', /one above the other/],
     [{ pocketWidth: 8, window: 0, lip: 1, screwHole: 5, height: 60 }, 'screwHole', /too wide/],
   ],
   'tube-clip': [
+    [{ style: 'clamp', slit: 14 }, 'slit', /nothing is left/],
+    [{ style: 'clamp', earThickness: 20 }, 'earThickness', /as wide as the ring/],
+    [{ style: 'clamp', boltHole: 14 }, 'length', /wider than the clamp/],
     [{ ears: 3 }, 'ears', /beside the clip/],
     [{ length: 5 }, 'length', /wider than the clip is long/],
     [{ stand: 10 }, 'stand', /do not meet the foot/],

@@ -149,3 +149,32 @@ describe('profile part', () => {
     expect(mates[0]!.size).toBeCloseTo(28.2, 2);
   });
 });
+
+describe('socket knob and clip', () => {
+  test('a slot for a key adds its box, less what of it the bore has', () => {
+    const plain = { socket: 'round', grip: 'round', leadIn: 0 };
+    const over = 18.4 - 16.3;
+    const bore = build('socket-knob', plain).volume;
+    const keyed = build('socket-knob', { ...plain, socket: 'key' }).volume;
+    // Between the slot's mouth on the circle and the circle itself lies a segment of the bore.
+    const [r, half] = [8.15, 2.6];
+    const segment = r * r * Math.asin(half / r) - half * Math.sqrt(r * r - half * half);
+    const box = 5.2 * (r + over - Math.sqrt(r * r - half * half)) - segment;
+    expect(bore - keyed).toBeCloseTo(box * 9.5, 0);
+  });
+  test('flutes take circle segments off a round grip', () => {
+    const plain = { grip: 'round', leadIn: 0 };
+    expect(build('socket-knob', { ...plain, grip: 'flutes' }).volume).toBeLessThan(
+      build('socket-knob', plain).volume,
+    );
+  });
+  test('slots of a cap: each a box out of its wall', () => {
+    const cap = { tab: false, outerFillet: 0, leadIn: 0 };
+    const [whole, slotted] = [
+      build('round-cap', cap).volume,
+      build('round-cap', { ...cap, slots: 8 }).volume,
+    ];
+    // A box across a curved wall: within a few parts in a thousand of width × wall × depth.
+    expect((whole - slotted) / (8 * 1.2 * 1.6 * 6)).toBeCloseTo(1, 2);
+  });
+});

@@ -1,122 +1,34 @@
 import { box, Draft } from '../../drawing/draft';
-import type { Body, Frame, Outline, PartKernel } from '../../kernels/kernel';
-import { circle, polyline, rectangle } from '../../outline';
-import { length, Refusals, step } from '../fields';
-import { lengthOf, type MateSurface, type Parameters, type Recipe } from '../recipe';
-
-/**
- * A cradle for a slab such as a display: a channel on a wall plate that holds it at both sides and below and
- * leaves its face free. It lies on its back on the bed; the slab slides in along y from the back edge.
- */
-interface Sizes {
-  width: number;
-  thick: number;
-  high: number;
-  wall: number;
-  back: number;
-  lip: number;
-  stop: number;
-  window: number;
-  screw: number;
-}
-
-function sizesOf(p: Parameters): Sizes {
-  return {
-    width: lengthOf(p, 'pocketWidth'),
-    thick: lengthOf(p, 'pocketThickness'),
-    high: lengthOf(p, 'height'),
-    wall: lengthOf(p, 'wall'),
-    back: lengthOf(p, 'back'),
-    lip: lengthOf(p, 'lip'),
-    stop: lengthOf(p, 'stop'),
-    window: lengthOf(p, 'window'),
-    screw: lengthOf(p, 'screwHole') / 2,
-  };
-}
-
-/** The channel in (x, z): back, sides, and lips whose undersides rise at 45° so that they print. */
-function profileOf(s: Sizes): Outline {
-  const inner = s.width / 2;
-  const outer = inner + s.wall;
-  const top = s.back + s.thick;
-  // The lip's underside begins where the slab's face lies at its edge, and rises inwards.
-  const rim = top + s.lip + 1.2;
-  return polyline([
-    [-outer, 0],
-    [outer, 0],
-    [outer, rim],
-    [inner - s.lip, rim],
-    [inner - s.lip, top + s.lip],
-    [inner, top],
-    [inner, s.back],
-    [-inner, s.back],
-    [-inner, top],
-    [-inner + s.lip, top + s.lip],
-    [-inner + s.lip, rim],
-    [-outer, rim],
-  ]);
-}
-
-/** Its own y is up; pulled from the front to the back. */
-const ALONG: Frame = { at: [0, 0, 0], x: [1, 0, 0], up: [0, -1, 0] };
-const INTO = 0.5;
-
-function solid(p: Parameters, kernel: PartKernel): Body {
-  const s = sizesOf(p);
-  const outer = s.width / 2 + s.wall;
-  // Pulled towards the front: from the open end at +high down to the stop below 0.
-  let body = kernel.extrude(profileOf(s), -s.high, s.high + s.stop, ALONG);
-  const rim = s.back + s.thick + s.lip + 1.2;
-  body = kernel.fuse(body, kernel.extrude(rectangle(-outer, -s.stop, outer, 0), 0, rim));
-  if (s.window > 0)
-    body = kernel.cut(
-      body,
-      kernel.extrude(rectangle(-s.window / 2, -s.stop - 1, s.window / 2, INTO), s.back, rim),
-    );
-  for (const at of screwsAt(s)) {
-    body = kernel.cut(body, kernel.extrude(circle(at, s.screw), -1, s.back + 2));
-  }
-  return body;
-}
-
-function screwsAt(s: Sizes): [number, number][] {
-  if (s.screw === 0) return [];
-  return [
-    [0, s.high * 0.25],
-    [0, s.high * 0.75],
-  ];
-}
-
-function surfaces(p: Parameters): MateSurface[] {
-  const s = sizesOf(p);
-  // Clear of the screws' holes.
-  const y = s.high * 0.5;
-  const common = {
-    side: 'inside' as const,
-    kind: 'flats' as const,
-    axis: [0, 1, 0] as const,
-    from: 0,
-    to: s.high,
-  };
-  return [
-    { ...common, mate: 'width', size: s.width, at: [0, y, s.back + s.thick / 2], across: [1, 0, 0] },
-    // Under the lips, where back and face are opposite each other.
-    {
-      ...common,
-      mate: 'thickness',
-      size: s.thick,
-      at: [s.width / 2 - THICK_AT, y, s.back + s.thick / 2],
-      across: [0, 0, 1],
-    },
-  ];
-}
-
-/** So near the side the lip's slope has hardly risen, mm. */
-const THICK_AT = 0.002;
+import { rectangle } from '../../outline';
+import { choice, length, Refusals, step } from '../fields';
+import type { Parameters, Recipe } from '../recipe';
+import { footEdges, inSide, onFoot, placeOf, rimOf, type Sizes, sizesOf, wholeAt } from './sizes';
+import { profileOf, solid, surfaces } from './solid';
+import { checkTipping } from './tipping';
 
 function refuse(p: Parameters) {
   const s = sizesOf(p);
-  return new Refusals()
+  const refusals = new Refusals();
+  for (const gap of s.gaps)
+    refusals.when(
+      gap.to > s.high - 2,
+      gap.parameter,
+      'The opening in the side runs out at its top: lower, or shorter.',
+      s.high - 2 - gap.from,
+    );
+  return refusals
+    .when(
+      wholeAt(s) === null,
+      s.gaps[0]?.parameter ?? 'clearLeft',
+      'The openings leave no height at which both sides hold the slab: shorter ones.',
+      s.high / 4,
+    )
+    .when(
+      s.foot !== null && s.window > s.width - 4,
+      'window',
+      'On a foot the opening below must leave both sides standing.',
+      s.width - 6,
+    )
     .when(s.lip > s.width / 2 - 2, 'lip', 'The lips meet before the face: make them shorter.', s.width / 4)
     .when(s.window > s.width, 'window', 'The opening below is wider than the pocket.', s.width - 4)
     .when(
@@ -151,7 +63,36 @@ function drawing(p: Parameters) {
   draft.across('width', 'slab', [-s.width / 2, s.width / 2], s.back, -gap);
   draft.up('thickness', 'thick', s.width / 2, [s.back, top], outer + gap);
   draft.up('back', 'back', -outer, [0, s.back], -outer - gap);
-  return draft.done('Cut across the cradle, lying on its back');
+  const beside = outer + 3 * gap;
+  if (s.foot) footDrawing(draft, s, beside);
+  else {
+    // Its sides from the face, with what stays open.
+    draft.edge(box(beside, -s.stop, beside + s.width + 2 * s.wall, s.high));
+    for (const { side, from, to } of s.gaps) {
+      const x = side < 0 ? beside : beside + s.width + s.wall;
+      draft.ghost(box(x, from, x + s.wall, to));
+    }
+    draft.up('height', 'sides', beside, [0, s.high], beside - gap);
+  }
+  return draft.done(
+    s.foot ? 'Cut across the cradle, and from its side' : 'Cut across the cradle, and its face',
+  );
+}
+
+/** From its right-hand side, on the bench. */
+function footDrawing(draft: Draft, s: Sizes, beside: number): void {
+  const place = placeOf(s);
+  const { front, back } = footEdges(s);
+  const at = (along: number, off: number) => {
+    const [y, z] = inSide(place, along, off);
+    return [beside + y - front, z] as const;
+  };
+  const rim = rimOf(s);
+  draft
+    .edge(box(beside, 0, beside + back - front, s.foot!.thickness))
+    .edge([at(-s.stop, 0), at(-s.stop, rim), at(s.high, rim), at(s.high, 0)])
+    .across('footFront', 'foot', [beside, beside + back - front], 0, -8)
+    .centre(at(0, s.back + s.thick / 2), at(s.high, s.back + s.thick / 2));
 }
 
 function objectDrawing(measured: Readonly<Record<string, number>>) {
@@ -173,10 +114,10 @@ function objectDrawing(measured: Readonly<Record<string, number>>) {
 
 export const cradle: Recipe = {
   id: 'cradle',
-  version: 1,
+  version: 2,
   family: 'mount',
   title: 'Cradle for a slab',
-  purpose: 'Holds a display, a phone or a box by its sides on a wall, its face and its buttons free.',
+  purpose: 'Holds a display, a phone or a box by its sides, on a wall or a foot, face and buttons free.',
   guide: [
     step(
       'slab_width',
@@ -222,12 +163,27 @@ export const cradle: Recipe = {
     },
   ],
   parameters: [
+    choice('stand', 'It stands', { wall: 'on a wall', foot: 'on a foot' }),
     length('pocketWidth', 'Pocket, width', [6, 400], 'slab_width.model'),
     length('pocketThickness', 'Pocket, thickness', [1.5, 150], 'slab_thickness.model'),
     length('height', 'Height of the sides', [6, 400], 'slab_height * 0.6'),
     length('lip', 'Lips reach over by', [0.6, 30], '2'),
     length('window', 'Opening below, for a plug', [0, 390], 'slab_width * 0.5'),
-    length('screwHole', 'Screw hole (0 is none)', [0, 20], 'screw + 0.5'),
+    length('screwHole', 'Screw hole (0 is none)', [0, 20], 'screw + 0.5', { shown: p => !onFoot(p) }),
+    length('lean', 'Leans back by', [0, 40], '15', { measure: 'angle', shown: onFoot }),
+    length('footFront', 'Foot in front', [0, 200], '15', { shown: onFoot }),
+    length('footBehind', 'Foot behind', [0, 200], '25', { shown: onFoot }),
+    length('slabWeight', 'Slab weighs, g', [1, 5000], '150', { measure: 'count', shown: onFoot }),
+    length('slabHigh', 'Slab, height', [5, 600], 'slab_height', { group: 'more', shown: onFoot }),
+    length('clearLeft', 'Left side open over', [0, 380], '0'),
+    length('clearLeftFrom', 'Left opening begins at', [0, 380], '10', {
+      shown: p => p.clearLeft !== 0,
+    }),
+    length('clearRight', 'Right side open over', [0, 380], '0'),
+    length('clearRightFrom', 'Right opening begins at', [0, 380], '10', {
+      shown: p => p.clearRight !== 0,
+    }),
+    length('footThickness', 'Foot, thickness', [1.6, 40], '4', { group: 'more', shown: onFoot }),
     length('wall', 'Sides', [1.2, 30], '2.4', { group: 'more' }),
     length('back', 'Back', [1.2, 30], '3', { group: 'more' }),
     length('stop', 'Floor', [1.2, 40], '2.4', { group: 'more' }),
@@ -237,17 +193,28 @@ export const cradle: Recipe = {
   objectDrawing,
   solid,
   surfaces,
-  checks: () => [],
+  checks: checkTipping,
   demo: {
     name: 'a stroke-rate display',
     sizes: { slab_width: 77.5, slab_thickness: 12, slab_height: 60, screw: 4 },
     parameters: {
+      stand: 'wall',
       pocketWidth: 78,
       pocketThickness: 12.4,
       height: 36,
       lip: 2,
       window: 38,
       screwHole: 4.5,
+      lean: 15,
+      footFront: 15,
+      footBehind: 25,
+      footThickness: 4,
+      slabWeight: 150,
+      slabHigh: 60,
+      clearLeft: 0,
+      clearLeftFrom: 10,
+      clearRight: 0,
+      clearRightFrom: 10,
       wall: 2.4,
       back: 3,
       stop: 2.4,

@@ -1,8 +1,10 @@
+import { rootStrain } from '../../../fit/click';
 import { formatPercent, formatPlain } from '../../../quantity/format';
+import { measureMates } from '../../checks/measure';
 import { loopNear, sectionAtZ } from '../../mesh/section';
 import type { BuiltSolid, CheckContext, Finding, Parameters } from '../recipe';
 import { has } from './parameters';
-import { mateSurfaces } from './solid';
+import { mateSurfaces, sizesOf } from './solid';
 
 /**
  * The lip must pass the rim before it drops into its groove: the ring is stretched by
@@ -13,6 +15,7 @@ export function checkLip(p: Parameters, solid: BuiltSolid, context: CheckContext
   const inward = has.lip(p);
   const surface = mateSurfaces(p).find(s => s.mate === (inward ? 'lip' : 'bead'))!;
   const passed = context.measured[inward ? 'rim' : 'bore'];
+  if (surface.parted) return checkFingers(p, solid, context, inward);
   const found = loopNear(sectionAtZ(solid.mesh, surface.at[2]), [0, 0], surface.size, surface.side);
   if (passed === undefined || !found) return [];
   const strain = inward ? passed / found.diameter - 1 : 1 - passed / found.diameter;
@@ -24,6 +27,34 @@ export function checkLip(p: Parameters, solid: BuiltSolid, context: CheckContext
       level: 'stop',
       parameter: inward ? 'lipDiameter' : 'beadDiameter',
       message: `Passing the ${inward ? 'rim' : 'bore'} ${inward ? 'stretches' : 'squeezes'} the lip by ${formatPercent(strain)}; this plastic bears ${formatPercent(context.strainLimit)}. Take a lip of ${formatPlain(limit)} mm, or a flexible plastic.`,
+    },
+  ];
+}
+
+/** Slotted, the wall stands in fingers that bend from the slots' floor: the lip need only get out of the way. */
+function checkFingers(p: Parameters, solid: BuiltSolid, context: CheckContext, inward: boolean): Finding[] {
+  const s = sizesOf(p);
+  const passed = context.measured[inward ? 'rim' : 'bore'];
+  const surface = mateSurfaces(p).find(m => m.mate === (inward ? 'lip' : 'bead'))!;
+  const { size } = measureMates(solid.mesh, [surface])[0]!;
+  if (passed === undefined || !Number.isFinite(size) || !s.slots || !s.ridge) return [];
+  const wall = inward ? s.skirt! : s.plug!;
+  const aside = Math.abs(passed - size) / 2;
+  const beam = {
+    length: (s.ridge.low + s.ridge.high) / 2 - s.slots.from,
+    thickness: wall.outer - wall.inner,
+    width: 1,
+    shape: 'straight' as const,
+  };
+  const strain = rootStrain(beam, aside);
+  if (strain <= context.strainLimit) return [];
+  const longer = beam.length * (Math.sqrt(strain / context.strainLimit) - 1);
+  return [
+    {
+      code: 'lip-strain',
+      level: 'stop',
+      parameter: 'slotDepth',
+      message: `Passing the ${inward ? 'rim' : 'bore'} bends the fingers between the slots by ${formatPercent(strain)} at their roots; this plastic bears ${formatPercent(context.strainLimit)}. Slots ${formatPlain(longer, 1)} mm deeper, a thinner wall, or a flexible plastic.`,
     },
   ];
 }

@@ -39,10 +39,52 @@ export function capDrawing(p: Parameters): Drawing {
     ];
     shapes.push({ ink: 'edge', points: box.map(flip), closed: true });
   }
+  if (s.strap) {
+    const { at, outer, thickness } = s.strap;
+    const strip: DrawPoint[] = [
+      [at - outer, 0],
+      [-s.rim, 0],
+      [-s.rim, thickness],
+      [at - outer, thickness],
+    ];
+    shapes.push({ ink: 'edge', points: strip.map(flip), closed: true });
+  }
+  if (s.slots) {
+    const { from, mouth, width, outer } = s.slots;
+    for (const sign of [-1, 1]) {
+      const slot: DrawPoint[] = [
+        [sign * (outer - width), from],
+        [sign * outer, from],
+        [sign * outer, mouth],
+        [sign * (outer - width), mouth],
+      ];
+      shapes.push({ ink: 'ghost', points: slot.map(flip), closed: true });
+    }
+  }
   const dimensions: DrawDimension[] = [];
   const gap = Math.max(5, s.rim / 4);
   let below = -gap;
   for (const surface of mateSurfaces(p)) {
+    if (surface.mate === 'ring') {
+      const { at, hole, thickness } = s.strap!;
+      for (const sign of [-1, 1])
+        shapes.push({
+          ink: 'mate',
+          key: 'ring',
+          points: [flip([at + sign * hole, 0]), flip([at + sign * hole, thickness])],
+        });
+      const y = height - thickness / 2;
+      dimensions.push({
+        key: 'ring',
+        label: 'ring',
+        from: [at - hole, y],
+        to: [at + hole, y],
+        line: height - thickness - gap,
+        direction: 'across',
+        diameter: true,
+      });
+      continue;
+    }
     for (const sign of [-1, 1]) {
       shapes.push({
         ink: 'mate',
@@ -141,6 +183,10 @@ export function portDrawing(measured: Readonly<Record<string, number>>, p: Param
       height - from,
       -base - (has.lip(p) ? 2 : 1) * gap,
     );
+  if (has.strap(p)) {
+    const neck = Math.min(measured.neck ?? 20 * scale, 1.9 * R) / 2;
+    mark('neck', 'neck', neck, -base, -0.4 * base, -base - 3 * gap);
+  }
   if (has.ridge(p)) {
     const x = has.lip(p) ? R : B;
     dimensions.push(up('groove_from', 'from top', x, height - from, height, side));

@@ -65,4 +65,13 @@ export const GUIDE: readonly GuideStep[] = [
     how: 'Tips of the inside jaws in the groove, along the axis.',
     needed: has.ridge,
   },
+  {
+    key: 'neck',
+    label: 'Neck that the strap’s ring goes around',
+    kind: 'outside',
+    critical: true,
+    hold: 'outside-jaws',
+    how: 'A part of the object that stays: below the rim, a screw’s head, an eye. Turn it between readings.',
+    needed: has.strap,
+  },
 ];

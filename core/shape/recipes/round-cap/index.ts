@@ -9,7 +9,7 @@ import { capSolid, mateSurfaces } from './solid';
 /** A cap over, or a plug into, a round object: hull vent, pipe end, port, tube. */
 export const roundCap: Recipe = {
   id: 'round-cap',
-  version: 1,
+  version: 2,
   family: 'replacement',
   title: 'Round cap or plug',
   purpose: 'Closes a round port, pipe or tube: over its rim, into its bore, or both; rigid or flexible.',
@@ -33,6 +33,7 @@ export const roundCap: Recipe = {
       groove_from: 5.6,
       groove_width: 3,
       inner_groove: 25.6,
+      neck: 20,
     },
     parameters: {
       style: 'over',
@@ -51,6 +52,14 @@ export const roundCap: Recipe = {
       lipWidth: 2.4,
       leadIn: 0.6,
       outerFillet: 1,
+      slots: 0,
+      slotDepth: 6,
+      slotWidth: 1.2,
+      strap: false,
+      ringDiameter: 19.4,
+      strapLength: 40,
+      strapWidth: 5,
+      strapThickness: 1.6,
       tab: true,
       tabLength: 12,
       tabWidth: 12,

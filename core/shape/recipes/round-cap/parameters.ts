@@ -8,7 +8,13 @@ export const has = {
   bead: (p: Parameters) => p.lip === 'plug' && p.style !== 'over',
   ridge: (p: Parameters) => has.lip(p) || has.bead(p),
   tab: (p: Parameters) => p.tab === true,
+  slots: (p: Parameters) => typeof p.slots === 'number' && p.slots > 0,
+  strap: (p: Parameters) => p.strap === true,
 };
+
+/** The wall that gives: the one with the ridge, else the outer one. */
+export const slottedWall = (p: Parameters): 'skirt' | 'plug' =>
+  has.bead(p) || !has.skirt(p) ? 'plug' : 'skirt';
 
 export const MATES: readonly MateSpec[] = [
   {
@@ -51,6 +57,16 @@ export const MATES: readonly MateSpec[] = [
     flexibleWant: 'click',
     active: has.bead,
   },
+  {
+    id: 'ring',
+    name: 'Strap’s ring around its neck',
+    dimension: 'neck',
+    parameter: 'ringDiameter',
+    side: 'inside',
+    want: 'slide',
+    flexibleWant: 'stretch',
+    active: has.strap,
+  },
 ];
 
 export const PARAMETERS: readonly ParameterSpec[] = [
@@ -89,6 +105,14 @@ export const PARAMETERS: readonly ParameterSpec[] = [
   length('lipFrom', 'Lip from the end’s inner face', 'main', 0.5, 200, 'groove_from + 0.2', has.ridge),
   length('lipWidth', 'Lip width', 'main', 0.4, 50, 'groove_width - 0.6', has.ridge),
   { kind: 'flag', name: 'tab', label: 'Pull tab', group: 'main', default: true },
+  length('slots', 'Slots in the wall that gives', 'main', 0, 16, '0', undefined, 'count'),
+  length('slotDepth', 'Slots, from the mouth', 'main', 1, 200, '6', has.slots),
+  length('slotWidth', 'Slots, width', 'more', 0.5, 20, '1.2', has.slots),
+  { kind: 'flag', name: 'strap', label: 'Strap with a ring', group: 'main', default: false },
+  length('ringDiameter', 'Ring, inside diameter', 'main', 2, 400, 'neck.model', has.strap),
+  length('strapLength', 'Strap, rim to ring', 'main', 4, 400, '40', has.strap),
+  length('strapWidth', 'Strap and ring, width', 'more', 2, 60, '5', has.strap),
+  length('strapThickness', 'Strap, thickness', 'more', 0.6, 20, '1.6', has.strap),
   length('tabLength', 'Tab length', 'more', 3, 100, '12', has.tab),
   length('tabWidth', 'Tab width', 'more', 3, 100, '12', has.tab),
   length('plugWall', 'Plug wall (0 is solid)', 'more', 0, 100, '1.6', has.plug),
@@ -105,8 +129,19 @@ function length(
   max: number,
   expression: string,
   shown?: (p: Parameters) => boolean,
+  measure?: 'count',
 ): ParameterSpec {
-  return { kind: 'length', name, label, group, min, max, default: expression, shown };
+  return {
+    kind: 'length',
+    name,
+    label,
+    group,
+    min,
+    max,
+    default: expression,
+    shown,
+    ...(measure ? { measure } : {}),
+  };
 }
 
 /** A ring's push goes with its wall (p = E·ε·t/r); the chamfer only eases it on. */

@@ -1,6 +1,6 @@
 import { formatPlain } from '../../../quantity/format';
 import { type Finding, lengthOf, type Parameters } from '../recipe';
-import { has } from './parameters';
+import { has, slottedWall } from './parameters';
 import { sizesOf } from './solid';
 
 /** Less material than this between two faces is a slip, not a wall: mm. */
@@ -81,6 +81,13 @@ export function refuse(p: Parameters): Finding[] {
       lengthOf(p, 'tabWidth') / 2 + 1,
     );
   }
+  if (s.slots) refuseSlots(p, s, stop);
+  if (s.strap && s.strap.thickness > s.end) {
+    stop('strapThickness', 'The strap is thicker than the end it grows from.', s.end);
+  }
+  if (s.strap && s.strap.half > 0.4 * s.rim) {
+    stop('strapWidth', 'The strap is nearly as wide as the cap.', Math.max(2, 0.6 * s.rim));
+  }
   return findings;
 
   function refuseRidge(
@@ -115,6 +122,39 @@ export function refuse(p: Parameters): Finding[] {
         ridge.lead - s.end + s.leadIn + 0.1,
       );
     }
+  }
+}
+
+function refuseSlots(
+  p: Parameters,
+  s: ReturnType<typeof sizesOf>,
+  say: (parameter: string, message: string, value?: number) => void,
+): void {
+  const { slots } = s;
+  if (!slots) return;
+  const inPlug = slottedWall(p) === 'plug';
+  if (inPlug && (s.plug!.inner <= 0 || slots.inner < 0.5)) {
+    say('slots', 'A solid plug does not give: give it a wall, or leave the slots out.');
+    return;
+  }
+  const wall = inPlug ? s.plug! : s.skirt!;
+  if (slots.from < s.end + 0.4) {
+    say(
+      'slotDepth',
+      'The slots run into the end: leave some wall whole.',
+      Math.floor(10 * (wall.top - s.end - 1)) / 10,
+    );
+  }
+  // Of each piece of wall between two slots, at least as much is left as is cut away.
+  const pitch = 2 * Math.max(0, slots.inner) * Math.sin(Math.PI / Math.max(2, slots.count));
+  if (slots.width > pitch / 2) {
+    say('slotWidth', 'The slots leave little of the wall: narrower, or fewer.', Math.max(0.5, pitch / 3));
+  }
+  if (!inPlug && s.plug && slots.inner < s.plug.outer + LEAST_LAND) {
+    say('slots', 'The slots would cut the plug as well: leave them out, or make the plug smaller.');
+  }
+  if (inPlug && s.skirt && slots.outer > s.skirt.inner - LEAST_LAND) {
+    say('slots', 'The slots would cut the skirt as well: leave them out, or make the plug smaller.');
   }
 }
 

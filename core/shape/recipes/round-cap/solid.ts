@@ -1,7 +1,7 @@
-import type { Body, Outline, PartKernel } from '../../kernels/kernel';
-import { Path } from '../../outline';
+import type { Body, Outline, PartKernel, Point2 } from '../../kernels/kernel';
+import { circle, Path, polyline, rectangle } from '../../outline';
 import { lengthOf, type MateSurface, type Parameters } from '../recipe';
-import { has } from './parameters';
+import { has, slottedWall } from './parameters';
 
 /**
  * Frame: the axis is z; the end lies on the bed, its outer face at z = 0; skirt and plug stand up from
@@ -18,6 +18,10 @@ export const tabThickness = (p: Parameters) => lengthOf(p, 'endThickness');
 export interface CapSizes {
   skirt?: { inner: number; outer: number; top: number };
   plug?: { outer: number; inner: number; top: number };
+  /** Cut from the mouth down through one wall, between two radii. */
+  slots?: { count: number; from: number; width: number; inner: number; outer: number; mouth: number };
+  /** Flat on the bed, out along −x: where its ring is, and its radii. */
+  strap?: { at: number; hole: number; outer: number; half: number; thickness: number };
   /** Radius and heights of the snap lip: hold slope from..low, flat low..high, lead high..lead. */
   ridge?: { radius: number; from: number; low: number; high: number; lead: number };
   end: number;
@@ -55,7 +59,69 @@ export function sizesOf(p: Parameters): CapSizes {
     const high = low + lengthOf(p, 'lipWidth');
     sizes.ridge = { radius, from: low - HOLD_RUN * height, low, high, lead: high + LEAD_RUN * height };
   }
+  if (has.slots(p)) sizes.slots = slotsOf(p, sizes);
+  if (has.strap(p)) {
+    const hole = lengthOf(p, 'ringDiameter') / 2;
+    const width = lengthOf(p, 'strapWidth');
+    const outer = hole + width;
+    sizes.strap = {
+      at: -(sizes.rim + lengthOf(p, 'strapLength') + outer),
+      hole,
+      outer,
+      half: width / 2,
+      thickness: lengthOf(p, 'strapThickness'),
+    };
+  }
   return sizes;
+}
+
+/** Cut a little beyond both faces of the wall and what stands out from it. */
+const BEYOND = 0.3;
+
+function slotsOf(p: Parameters, s: CapSizes): CapSizes['slots'] {
+  const wall = slottedWall(p) === 'skirt' ? s.skirt : s.plug;
+  if (!wall) return undefined;
+  const ridge = s.ridge?.radius ?? wall.outer;
+  return {
+    count: lengthOf(p, 'slots'),
+    from: wall.top - lengthOf(p, 'slotDepth'),
+    width: lengthOf(p, 'slotWidth'),
+    inner: Math.min(wall.inner, ridge) - BEYOND,
+    outer: Math.max(wall.outer, ridge) + BEYOND,
+    mouth: wall.top,
+  };
+}
+
+/** Seen from above, all about the axis; a tab, at 0°, has a whole piece of wall behind it. */
+export function slotOutlines({ count, width, inner, outer }: NonNullable<CapSizes['slots']>): Outline[] {
+  return Array.from({ length: count }, (_, i) => {
+    const a = (2 * Math.PI * (i + 0.5)) / count;
+    const at = (r: number, off: number): Point2 => [
+      r * Math.cos(a) - off * Math.sin(a),
+      r * Math.sin(a) + off * Math.cos(a),
+    ];
+    return polyline([
+      at(inner, -width / 2),
+      at(outer, -width / 2),
+      at(outer, width / 2),
+      at(inner, width / 2),
+    ]);
+  });
+}
+
+function withStrap(
+  body: Body,
+  { at, hole, outer, half, thickness }: NonNullable<CapSizes['strap']>,
+  rim: number,
+  kernel: PartKernel,
+): Body {
+  // It begins inside the end and ends inside the ring.
+  const strip = rectangle(at + (hole + outer) / 2, -half, -0.5 * rim, half);
+  const all = kernel.fuse(
+    kernel.fuse(body, kernel.extrude(strip, 0, thickness)),
+    kernel.extrude(circle([at, 0], outer), 0, thickness),
+  );
+  return kernel.cut(all, kernel.extrude(circle([at, 0], hole), -1, thickness + 2));
 }
 
 /** The cut through one half, counter-clockwise from the centre of the outer face. */
@@ -107,25 +173,44 @@ export function tabOutline(p: Parameters): Outline {
 }
 
 export function capSolid(p: Parameters, kernel: PartKernel): Body {
-  const cap = kernel.revolve(capOutline(p));
-  if (!has.tab(p)) return cap;
-  return kernel.fuse(cap, kernel.extrude(tabOutline(p), 0, tabThickness(p)));
+  const s = sizesOf(p);
+  let body = kernel.revolve(capOutline(p));
+  if (has.tab(p)) body = kernel.fuse(body, kernel.extrude(tabOutline(p), 0, tabThickness(p)));
+  if (s.strap) body = withStrap(body, s.strap, s.rim, kernel);
+  if (s.slots)
+    body = kernel.cut(
+      body,
+      kernel.extrudeAll(slotOutlines(s.slots), s.slots.from, s.slots.mouth - s.slots.from + 1),
+    );
+  return body;
 }
+
+const WALL_OF: Record<string, 'skirt' | 'plug'> = {
+  skirt: 'skirt',
+  lip: 'skirt',
+  plug: 'plug',
+  bead: 'plug',
+};
 
 export function mateSurfaces(p: Parameters): MateSurface[] {
   const s = sizesOf(p);
   const surfaces: MateSurface[] = [];
-  const add = (mate: string, side: 'inside' | 'outside', radius: number, from: number, to: number) =>
+  const add = (mate: string, side: 'inside' | 'outside', radius: number, from: number, to: number) => {
+    const slotted = s.slots !== undefined && slottedWall(p) === WALL_OF[mate] ? s.slots.from : Infinity;
+    // Measured where it is whole, if it is whole anywhere.
+    const whole = slotted > from + 0.4 ? Math.min(to, slotted) : to;
     surfaces.push({
       mate,
       side,
       kind: 'round',
       size: 2 * radius,
-      at: [0, 0, (from + to) / 2],
+      at: [0, 0, (from + whole) / 2],
       axis: [0, 0, 1],
+      ...((from + whole) / 2 > slotted ? { parted: true as const } : {}),
       from,
       to,
     });
+  };
   if (s.skirt) {
     const [from, to] = longer([s.end, s.skirt.top - s.leadIn], has.lip(p) ? s.ridge : undefined);
     add('skirt', 'inside', s.skirt.inner, from, to);
@@ -136,6 +221,19 @@ export function mateSurfaces(p: Parameters): MateSurface[] {
   }
   if (s.ridge && has.lip(p)) add('lip', 'inside', s.ridge.radius, s.ridge.low, s.ridge.high);
   if (s.ridge && has.bead(p)) add('bead', 'outside', s.ridge.radius, s.ridge.low, s.ridge.high);
+  if (s.strap) {
+    const { at, hole, thickness } = s.strap;
+    surfaces.push({
+      mate: 'ring',
+      side: 'inside',
+      kind: 'round',
+      size: 2 * hole,
+      at: [at, 0, thickness / 2],
+      axis: [0, 0, 1],
+      from: 0,
+      to: thickness,
+    });
+  }
   return surfaces;
 }
 

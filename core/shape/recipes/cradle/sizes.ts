@@ -1,0 +1,107 @@
+import type { Frame, Point3 } from '../../kernels/kernel';
+import { lengthOf, type Parameters } from '../recipe';
+
+/**
+ * A cradle for a slab such as a display: a channel that holds it at both sides and below and leaves its face
+ * free. On a wall it is printed lying on its back; on a foot it is printed as it stands, leaning back.
+ */
+export const onFoot = (p: Parameters) => p.stand === 'foot';
+
+/** A stretch of a side that stays open, from the floor up. */
+export interface Gap {
+  side: -1 | 1;
+  from: number;
+  to: number;
+  parameter: string;
+}
+
+export interface Sizes {
+  width: number;
+  thick: number;
+  high: number;
+  wall: number;
+  back: number;
+  lip: number;
+  stop: number;
+  window: number;
+  screw: number;
+  gaps: Gap[];
+  foot: { lean: number; front: number; behind: number; thickness: number } | null;
+}
+
+export function sizesOf(p: Parameters): Sizes {
+  const gap = (name: 'Left' | 'Right', side: -1 | 1): Gap[] => {
+    const [from, long] = [lengthOf(p, `clear${name}From`), lengthOf(p, `clear${name}`)];
+    return long > 0 ? [{ side, from, to: from + long, parameter: `clear${name}` }] : [];
+  };
+  return {
+    width: lengthOf(p, 'pocketWidth'),
+    thick: lengthOf(p, 'pocketThickness'),
+    high: lengthOf(p, 'height'),
+    wall: lengthOf(p, 'wall'),
+    back: lengthOf(p, 'back'),
+    lip: lengthOf(p, 'lip'),
+    stop: lengthOf(p, 'stop'),
+    window: lengthOf(p, 'window'),
+    screw: onFoot(p) ? 0 : lengthOf(p, 'screwHole') / 2,
+    gaps: [...gap('Left', -1), ...gap('Right', 1)],
+    foot: onFoot(p)
+      ? {
+          lean: lengthOf(p, 'lean'),
+          front: lengthOf(p, 'footFront'),
+          behind: lengthOf(p, 'footBehind'),
+          thickness: lengthOf(p, 'footThickness'),
+        }
+      : null,
+  };
+}
+
+/** Top of the lips over the back. */
+export const rimOf = (s: Sizes) => s.back + s.thick + s.lip + 1.2;
+
+/** Where the cradle is: `up` the slab, and `out` from its back; its floor's upper face at the origin. */
+export interface Place {
+  at: Point3;
+  up: Point3;
+  out: Point3;
+}
+
+export function placeOf(s: Sizes): Place {
+  if (!s.foot) return { at: [0, 0, 0], up: [0, 1, 0], out: [0, 0, 1] };
+  const a = (s.foot.lean * Math.PI) / 180;
+  const [c, sin] = [Math.cos(a), Math.sin(a)];
+  // The floor's lowest edge, at the back, stands on the foot.
+  return { at: [0, 0, s.foot.thickness + s.stop * c], up: [0, sin, c], out: [0, -c, sin] };
+}
+
+const minus = ([x, y, z]: Point3): Point3 => [-x, -y, -z];
+
+/** Outlines in (x, out), pulled down the slab. */
+export const alongSlab = ({ at, up }: Place): Frame => ({ at, x: [1, 0, 0], up: minus(up) });
+/** Outlines in (x, up the slab), pulled out from the back. */
+export const outOfBack = ({ at, out }: Place): Frame => ({ at, x: [1, 0, 0], up: out });
+/** Outlines in (towards the back, up), pulled to the left. */
+export const SIDE: Frame = { at: [0, 0, 0], x: [0, 1, 0], up: [1, 0, 0] };
+
+/** A point of the cradle in the plane of its side: (y, z). */
+export const inSide = ({ at, up, out }: Place, along: number, off: number): [number, number] => [
+  at[1] + along * up[1] + off * out[1],
+  at[2] + along * up[2] + off * out[2],
+];
+
+export const footEdges = (s: Sizes): { front: number; back: number } => {
+  const place = placeOf(s);
+  const [front] = inSide(place, -s.stop, rimOf(s));
+  const [back] = inSide(place, -s.stop, 0);
+  return { front: front - s.foot!.front, back: back + s.foot!.behind };
+};
+
+/** A height at which both sides are whole, so that the slab can be measured there. */
+export function wholeAt(s: Sizes): number | null {
+  for (let i = 0; i <= 37; i++) {
+    // From the middle outwards.
+    const y = s.high * (0.5 + (i % 2 ? -1 : 1) * Math.ceil(i / 2) * 0.0235);
+    if (s.gaps.every(g => y < g.from - 0.2 || y > g.to + 0.2)) return y;
+  }
+  return null;
+}

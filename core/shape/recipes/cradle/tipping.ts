@@ -1,0 +1,61 @@
+import { formatPlain } from '../../../quantity/format';
+import { centroidOf, volumeOf } from '../../mesh/mesh';
+import { type BuiltSolid, type CheckContext, type Finding, lengthOf, type Parameters } from '../recipe';
+import { footEdges, placeOf, sizesOf } from './sizes';
+
+/** Below this a knock tips it, degrees. Common practice, no source. */
+const EASILY = 12;
+
+export interface Tipping {
+  forwards: number;
+  backwards: number;
+  sideways: number;
+}
+
+/**
+ * How far it may be tilted before it falls, degrees: the angle at which the common centre of mass of part and slab
+ * stands over an edge of the foot, atan(distance to the edge / height). The part's own is that of its triangles.
+ */
+export function tippingOf(p: Parameters, { mesh }: BuiltSolid, density: number): Tipping | null {
+  const s = sizesOf(p);
+  if (!s.foot) return null;
+  const { at, up, out } = placeOf(s);
+  const [along, off] = [lengthOf(p, 'slabHigh') / 2, s.back + s.thick / 2];
+  const slab = [0, 1, 2].map(i => at[i]! + along * up[i]! + off * out[i]!);
+  const own = centroidOf(mesh);
+  const [mass, weight] = [(volumeOf(mesh) / 1000) * density, lengthOf(p, 'slabWeight')];
+  const centre = own.map((x, i) => (mass * x + weight * slab[i]!) / (mass + weight));
+  const { front, back } = footEdges(s);
+  const angle = (away: number) => (Math.atan2(away, centre[2]!) * 180) / Math.PI;
+  return {
+    forwards: angle(centre[1]! - front),
+    backwards: angle(back - centre[1]!),
+    sideways: angle(s.width / 2 + s.wall - Math.abs(centre[0]!)),
+  };
+}
+
+const LONGER = { forwards: 'footFront', backwards: 'footBehind', sideways: 'wall' } as const;
+
+export function checkTipping(p: Parameters, solid: BuiltSolid, context: CheckContext): Finding[] {
+  const angles = tippingOf(p, solid, context.density);
+  if (!angles) return [];
+  const [way, least] = Object.entries(angles).sort((a, b) => a[1] - b[1])[0] as [keyof Tipping, number];
+  const words = `With a slab of ${formatPlain(lengthOf(p, 'slabWeight'), 0)} g`;
+  if (least <= 0)
+    return [
+      {
+        code: 'tips',
+        level: 'stop',
+        message: `${words} it falls over ${way}: a longer foot on that side.`,
+        parameter: LONGER[way],
+      },
+    ];
+  return [
+    {
+      code: 'tips',
+      level: least < EASILY ? 'warn' : 'note',
+      message: `${words} it tips ${way} first, when tilted by ${formatPlain(least, 0)}°.${least < EASILY ? ' A knock does that: a longer foot on that side.' : ''}`,
+      parameter: LONGER[way],
+    },
+  ];
+}
