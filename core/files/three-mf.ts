@@ -1,5 +1,6 @@
 import { strToU8, zipSync } from 'fflate';
 import type { TriangleMesh } from '../shape/mesh/mesh';
+import { partPicture } from './part-picture';
 
 /** A zip needs a date; a fixed one keeps equal parts byte-equal. */
 const NO_DATE = new Date(Date.UTC(2000, 0, 1, 12));
@@ -10,7 +11,7 @@ export interface ThreeMfBody {
 }
 
 /**
- * 3MF Core Specification 1.3: an OPC zip with one model part, unit millimetre, one object a body.
+ * 3MF Core Specification 1.3: an OPC zip with one model part, unit millimetre, one object a body, and a picture of them.
  * @param note goes into the metadata: for which printer the sizes are meant
  */
 export function writeThreeMf(title: string, note: string, bodies: readonly ThreeMfBody[]): Uint8Array {
@@ -29,11 +30,13 @@ export function writeThreeMf(title: string, note: string, bodies: readonly Three
   return zipSync(
     {
       '[Content_Types].xml': strToU8(
-        '<?xml version="1.0" encoding="UTF-8"?><Types xmlns="http://schemas.openxmlformats.org/package/2006/content-types"><Default Extension="rels" ContentType="application/vnd.openxmlformats-package.relationships+xml"/><Default Extension="model" ContentType="application/vnd.ms-package.3dmanufacturing-3dmodel+xml"/></Types>',
+        '<?xml version="1.0" encoding="UTF-8"?><Types xmlns="http://schemas.openxmlformats.org/package/2006/content-types"><Default Extension="png" ContentType="image/png"/><Default Extension="rels" ContentType="application/vnd.openxmlformats-package.relationships+xml"/><Default Extension="model" ContentType="application/vnd.ms-package.3dmanufacturing-3dmodel+xml"/></Types>',
       ),
       '_rels/.rels': strToU8(
-        '<?xml version="1.0" encoding="UTF-8"?><Relationships xmlns="http://schemas.openxmlformats.org/package/2006/relationships"><Relationship Target="/3D/3dmodel.model" Id="rel0" Type="http://schemas.microsoft.com/3dmanufacturing/2013/01/3dmodel"/></Relationships>',
+        '<?xml version="1.0" encoding="UTF-8"?><Relationships xmlns="http://schemas.openxmlformats.org/package/2006/relationships"><Relationship Target="/3D/3dmodel.model" Id="rel0" Type="http://schemas.microsoft.com/3dmanufacturing/2013/01/3dmodel"/><Relationship Target="/Metadata/thumbnail.png" Id="rel1" Type="http://schemas.openxmlformats.org/package/2006/relationships/metadata/thumbnail"/></Relationships>',
       ),
+      // Already compressed.
+      'Metadata/thumbnail.png': [partPicture(bodies.map(b => b.mesh)), { level: 0 }],
       '3D/3dmodel.model': strToU8(model),
     },
     { mtime: NO_DATE, level: 6 },

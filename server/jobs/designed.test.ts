@@ -34,3 +34,39 @@ test('a version as designed carries reading and allowance, not this printer; its
   expect(answer.headers.get('content-disposition')).toContain('v1-as-designed.3mf');
   expect((await server.call('GET', `/jobs/${id}/versions/none/files/stl?sizes=designed`)).status).toBe(404);
 });
+
+test('for another printer its own share is taken instead, and name and file say whose', async () => {
+  const { id } = await server.newJob();
+  await server.call('POST', `/jobs/${id}/edits`, { revision: 1, edit: readingEdit('rim', 31.7) });
+  const { revision } = (
+    await server.call('POST', `/jobs/${id}/edits`, { revision: 2, edit: readingEdit('rim_height', 14) })
+  ).body;
+  const { history } = (await server.call('POST', `/jobs/${id}/versions`, { revision, partId: 'part-1' }))
+    .body;
+  const [version] = history.versions;
+  const [mate] = version.mates;
+  const { workshop } = (await server.call('GET', '/workshop')).body;
+  const [printer] = workshop.printers;
+  const plastic = workshop.materials.at(-1);
+  const path = `/jobs/${id}/versions/${version.id}/files`;
+  const query = `?sizes=profile&printer=${printer.id}&plastic=${plastic.id}`;
+  const found = loopNear(
+    sectionAtZ(readStl(await server.bytes(`${path}/stl${query}`)), 5),
+    [0, 0],
+    mate.model,
+    'inside',
+  )!;
+  const amount = (step: string) => mate.ledger.find((s: { step: string }) => s.step === step).amount;
+  // Nothing was calibrated: the workshop's general belief of holes.
+  expect(found.diameter).toBeCloseTo(
+    amount('reading') + amount('allowance') + workshop.belief.inside.mean,
+    2,
+  );
+  const answer = await server.call('GET', `${path}/3mf${query}`);
+  expect(answer.headers.get('content-disposition')).toMatch(/v1-for-.+\.3mf/);
+  expect(
+    (await server.call('GET', `${path}/stl?sizes=profile&printer=none&plastic=${plastic.id}`)).status,
+  ).toBe(404);
+  expect((await server.call('GET', `${path}/stl?sizes=profile`)).status).toBe(400);
+  expect((await server.call('GET', `${path}/stl?sizes=mine`)).status).toBe(400);
+});

@@ -25,7 +25,7 @@ import { editJob, revertEdit } from './editing';
 import { prepareLadder } from './ladders';
 import { RackReader } from './rack';
 import { answerJob, appendRow, insertJob, readActivity, readJob, voidHistoryRow } from './repository';
-import { designedFile, preparePrint, prepareVersion, versionFile } from './versions';
+import { type OtherSizes, otherFile, preparePrint, prepareVersion, versionFile } from './versions';
 
 const MOST_ACTIVITY = 200;
 const TYPES = { stl: 'model/stl', '3mf': 'model/3mf', step: 'model/step' };
@@ -127,9 +127,10 @@ export function jobRoutes(app: App): Router {
     const job = await readJob(store.db, req.params.id);
     const { workshop } = await readWorkshop(store.db);
     const { versionId } = req.params;
+    const sizes = sizesAsked(req.query);
     const { name, bytes } =
-      req.query.sizes === 'designed'
-        ? await designedFile(job, versionId, kind, pool)
+      sizes !== null
+        ? await otherFile(job, versionId, kind, sizes, workshop, pool)
         : await versionFile(job, versionId, kind, workshop, pool, blobs);
     res.set({
       'content-type': TYPES[kind],
@@ -239,4 +240,17 @@ export function jobRoutes(app: App): Router {
   });
 
   return router;
+}
+
+/** Left out, a file's sizes are those of its version. */
+function sizesAsked({ sizes, printer, plastic }: Record<string, unknown>): OtherSizes | null {
+  if (sizes === undefined) return null;
+  if (sizes === 'designed') return { for: 'designed' };
+  if (sizes === 'profile' && typeof printer === 'string' && typeof plastic === 'string')
+    return { for: 'profile', printerId: printer, materialId: plastic };
+  throw new HttpError(
+    400,
+    'bad-input',
+    'Sizes are “designed”, or “profile” with a printer and a plastic of the workshop; left out, as made for this job.',
+  );
 }

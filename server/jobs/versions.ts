@@ -1,9 +1,12 @@
 import { ulid } from 'ulid';
 import type { FileKind, JobView } from '../../contract/jobs';
 import { type Print, standing, type Version } from '../../core/job/history';
+import { kindOn } from '../../core/job/ledger';
+import { printerBelief } from '../../core/job/printer-belief';
 import { checkContext, resolvePart } from '../../core/job/resolve';
 import type { Workshop } from '../../core/job/workshop';
 import { requireRecipe } from '../../core/shape/recipes';
+import type { MateSpec } from '../../core/shape/recipes/recipe';
 import type { Blobs } from '../blobs/blobs';
 import { HttpError, notFound } from '../errors';
 import { KERNELS, type SolidPool } from '../solids/pool';
@@ -145,44 +148,80 @@ export async function buildFiles(
   return answer.files;
 }
 
+/** For whom a file's sizes are meant, when not for the printer of its version. */
+export type OtherSizes =
+  | { for: 'designed' }
+  /** A printer of this workshop with one of its plastics: what is known of them, without this version's tries. */
+  | { for: 'profile'; printerId: string; materialId: string };
+
 /**
- * The same version for anybody's printer: each mate at reading and allowance alone, without what this printer
- * and its tries added. Sizes that a maker derived from a mate's number stay as they were.
+ * The same version for somebody else's printer: each mate at reading and allowance, with what that printer does
+ * to it. Sizes that a maker derived from a mate's number stay as they were.
  */
-export async function designedFile(
+export async function otherFile(
   job: JobView,
   versionId: string,
   kind: FileKind,
+  sizes: OtherSizes,
+  workshop: Workshop,
   pool: SolidPool,
 ): Promise<{ name: string; bytes: Uint8Array }> {
   const version = job.history.versions.find(v => v.id === versionId);
   if (!version) throw notFound('That version');
   const recipe = requireRecipe(version.recipe);
+  const whose = sizes.for === 'designed' ? null : profileNamed(sizes, workshop);
   const parameters = { ...version.parameters };
   for (const mate of version.mates) {
     const spec = recipe.mates.find(m => m.id === mate.surface);
+    if (!spec) continue;
     const own = mate.ledger
       .filter(s => s.step === 'compensation' || s.step === 'lesson')
       .reduce((sum, s) => sum + s.amount, 0);
-    if (spec) parameters[spec.parameter] = Number((mate.model - own).toFixed(3));
+    const designed = mate.model - own;
+    parameters[spec.parameter] = Number(
+      (designed + (whose ? whose.adds(spec, version, designed) : 0)).toFixed(3),
+    );
   }
+  const words = whose ? `for ${whose.name}` : 'as designed';
   const answer = await pool.run({
     recipe: version.recipe,
     parameters,
-    name: `${job.document.title} v${version.number}, as designed`,
-    note: 'Sizes as designed, compensated for no printer. Lengths in mm.',
+    name: `${job.document.title} v${version.number}, ${words}`,
+    note: whose
+      ? `Sizes compensated for ${whose.name}. Lengths in mm.`
+      : 'Sizes as designed, compensated for no printer. Lengths in mm.',
     files: [kind],
   });
   if (!answer.ok)
     throw new HttpError(
       422,
       'not-buildable',
-      answer.findings[0]?.message ?? 'The solid could not be built as designed.',
+      answer.findings[0]?.message ?? `The solid could not be built ${words}.`,
     );
   const title = slug(job.document.title) || 'part';
   return {
-    name: `${job.number}-${title}-v${version.number}-as-designed.${kind}`,
+    name: `${job.number}-${title}-v${version.number}-${slug(words)}.${kind}`,
     bytes: answer.files[kind]!,
+  };
+}
+
+function profileNamed(
+  { printerId, materialId }: Extract<OtherSizes, { for: 'profile' }>,
+  workshop: Workshop,
+) {
+  const printer = workshop.printers.find(p => p.id === printerId);
+  const material = workshop.materials.find(m => m.id === materialId);
+  if (!printer) throw notFound('That printer');
+  if (!material) throw notFound('That plastic');
+  return {
+    name: `${printer.name}, ${material.name}`,
+    /** What it takes so that the print comes out as designed. */
+    adds: (spec: MateSpec, version: Version, size: number): number => {
+      const ours = { of: 'part' as const, part: version.partId, surface: spec.id };
+      const kind = kindOn({ side: spec.side, ours }, version.recipe, version.pose);
+      const { mean } = printerBelief(workshop, { printerId, materialId }, spec.side, kind, size);
+      return spec.side === 'inside' ? mean : -mean;
+    },
   };
 }
 

@@ -16,6 +16,7 @@ import { Button, Select } from '../../ui/controls';
 import { Empty, Lead, Notice, Panel, Row, Stack } from '../../ui/layout';
 import { FONTS } from '../../ui/theme';
 import { AcceptDialog } from './AcceptDialog';
+import { OtherFiles } from './OtherFiles';
 import { RecordPrintForm } from './RecordPrintForm';
 
 /** Behind a plastic's name in the list. */
@@ -246,20 +247,7 @@ function VersionCard({ version, open }: { version: Version; open: boolean }) {
           </Button>
         ) : null}
       </Row>
-      <p className="soft" style={{ fontSize: 13.5, margin: '8px 0 0' }}>
-        For another’s printer, as designed:{' '}
-        {FILE_KINDS.map(kind => (
-          <a
-            key={kind}
-            aria-label={`${kind.toUpperCase()} as designed`}
-            style={{ marginRight: 10 }}
-            href={`/api/jobs/${job.id}/versions/${version.id}/files/${kind}?sizes=designed`}
-            download
-          >
-            {kind.toUpperCase()}
-          </a>
-        ))}
-      </p>
+      <OtherFiles path={`/api/jobs/${job.id}/versions/${version.id}/files`} version={version} />
       {open ? <RecordPrintForm key={version.id} version={version} /> : null}
     </Panel>
   );

@@ -1,0 +1,52 @@
+import { useState } from 'react';
+import styled from 'styled-components';
+import { FILE_KINDS } from '../../../contract/jobs';
+import type { Version } from '../../../core/job/history';
+import { useBench } from '../../job/bench-context';
+import { Select } from '../../ui/controls';
+
+/** The same version without this printer's share in it: as designed, or for another printer and plastic. */
+export function OtherFiles({ path, version }: { path: string; version: Version }) {
+  const { workshop } = useBench();
+  const [whose, setWhose] = useState('designed');
+  const profiles = workshop.printers.flatMap(printer =>
+    workshop.materials
+      .filter(m => printer.id !== version.printerId || m.id !== version.materialId)
+      .map(material => ({
+        value: `sizes=profile&printer=${encodeURIComponent(printer.id)}&plastic=${encodeURIComponent(material.id)}`,
+        label: `for ${printer.name}, ${material.name}`,
+      })),
+  );
+  const options = [{ value: 'designed', label: 'as designed, for anybody’s printer' }, ...profiles];
+  const chosen = options.find(o => o.value === whose) ?? options[0]!;
+  const query = chosen.value === 'designed' ? 'sizes=designed' : chosen.value;
+  return (
+    <Line>
+      <span>Also</span>
+      <div>
+        <Select
+          label="Sizes of the files"
+          hideLabel
+          value={chosen.value}
+          options={options}
+          onChange={setWhose}
+        />
+      </div>
+      {FILE_KINDS.map(kind => (
+        <a
+          key={kind}
+          aria-label={`${kind.toUpperCase()} ${chosen.label}`}
+          href={`${path}/${kind}?${query}`}
+          download
+        >
+          {kind.toUpperCase()}
+        </a>
+      ))}
+    </Line>
+  );
+}
+
+const Line = styled.div`
+  display: flex; align-items: center; flex-wrap: wrap; gap: 10px; margin-top: 10px; font-size: 13.5px; color: var(--soft);
+  > div { flex: 0 1 290px; min-width: 0; }
+`;
