@@ -42,8 +42,8 @@ export async function testServer(folder = mkdtempSync(join(tmpdir(), 'sagoma-'))
     app,
     call,
     bytes: async (path: string) => new Uint8Array(await (await fetch(`${base}/api${path}`)).arrayBuffer()),
-    newJob: async (title = 'Cap'): Promise<JobAnswer> =>
-      (await call('POST', '/jobs', { title, recipe: 'round-cap' })).body,
+    newJob: async (title = 'Cap', recipe = 'round-cap'): Promise<JobAnswer> =>
+      (await call('POST', '/jobs', { title, recipe })).body,
     /** Stops without removing the data. */
     async stop() {
       app.events.close();

@@ -1,6 +1,6 @@
 import { checkSolid } from './checks/check-solid';
 import { type MeasuredMate, measureMates } from './checks/measure';
-import { type Body, hasTriangles, type Kernels } from './kernels/kernel';
+import { type Body, joinsAsTriangles, type Kernels } from './kernels/kernel';
 import { areaOf, type Bounds, boundsOf, closureOf, type TriangleMesh, volumeOf } from './mesh/mesh';
 import type { CheckContext, Finding, Parameters, Recipe } from './recipes/recipe';
 
@@ -41,10 +41,7 @@ export function buildPart(
   if (refused.length > 0) return { ok: false, findings: refused };
   try {
     const body = recipe.solid(parameters, kernels.part);
-    const exact = quality === 'file' && !hasTriangles(body);
-    const mesh = exact
-      ? kernels.part.mesh(body, SAGITTA.file)
-      : joinedMesh(body, kernels, SAGITTA[quality], quality === 'screen');
+    const mesh = joinedMesh(body, kernels, SAGITTA[quality], quality === 'screen');
     return acceptMesh(recipe, parameters, mesh, kernels, quality);
   } catch (error) {
     return { ok: false, findings: [kernelFinding(error)] };
@@ -53,14 +50,17 @@ export function buildPart(
   }
 }
 
+/** A bend mates with nothing: finer triangles on its double curve would only make a file ten times as large, mm. */
+const BEND_SAGITTA = 0.02;
+
 /**
- * Joined as triangles: a thread can be joined in no other way, and for the screen exact surfaces of curved
- * bodies take ten times as long to join. What has exact surfaces throughout is joined by them for a file.
+ * Joined as triangles: a thread can be joined in no other way, a bend only at great length, and for the screen
+ * exact surfaces of curved bodies take ten times as long to join. All else is joined by them for a file.
  */
 function joinedMesh(body: Body, kernels: Kernels, sagitta: number, always: boolean): TriangleMesh {
   if (body.triangles) return body.triangles(sagitta);
-  if (!body.made || (!always && !hasTriangles(body)))
-    return kernels.part.mesh((always && body.forScreen) || body, sagitta);
+  if (body.asTriangles) return kernels.part.mesh(body.asTriangles, Math.max(sagitta, BEND_SAGITTA));
+  if (!body.made || (!always && !joinsAsTriangles(body))) return kernels.part.mesh(body, sagitta);
   const { by, from, with: other } = body.made;
   const part = (of: Body) => joinedMesh(of, kernels, sagitta, always);
   return kernels.mesh.combine(by, part(from), part(other));

@@ -22,6 +22,7 @@ import { addPhotoRoutes } from '../photos/routes';
 import { addSheetRoutes } from '../sheet/routes';
 import { readWorkshop } from '../workshop/repository';
 import { editJob, revertEdit } from './editing';
+import { familyFile } from './family';
 import { prepareLadder } from './ladders';
 import { RackReader } from './rack';
 import { answerJob, appendRow, insertJob, readActivity, readJob, voidHistoryRow } from './repository';
@@ -134,6 +135,22 @@ export function jobRoutes(app: App): Router {
         : await versionFile(job, versionId, kind, workshop, pool, blobs);
     res.set({
       'content-type': TYPES[kind],
+      'content-disposition': `attachment; filename="${name}"`,
+      'cache-control': 'no-store',
+    });
+    res.end(bytes);
+  });
+
+  router.get('/:id/parts/:partId/family.3mf', async (req, res) => {
+    const job = await readJob(store.db, req.params.id);
+    const { workshop } = await readWorkshop(store.db);
+    const { parameter, from, to, step } = req.query;
+    const wish = { parameter: String(parameter), from: Number(from), to: Number(to), step: Number(step) };
+    const part = job.document.parts.find(p => p.id === req.params.partId);
+    if (!part) throw notFound('That part');
+    const { name, bytes } = await familyFile(job, part.id, wish, workshop, pool);
+    res.set({
+      'content-type': TYPES['3mf'],
       'content-disposition': `attachment; filename="${name}"`,
       'cache-control': 'no-store',
     });

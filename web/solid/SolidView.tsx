@@ -14,7 +14,8 @@ import {
 import { OrbitControls } from 'three/examples/jsm/controls/OrbitControls.js';
 import { Button } from '../ui/controls';
 import { colourNow, useThemeChange } from '../ui/use-theme-change';
-import type { ShownSolid } from '../workers/solid-protocol';
+import type { ShownChange, ShownSolid } from '../workers/solid-protocol';
+import { type Mark, MarkPoints, markAt, Reading } from './measuring';
 
 interface Props {
   solid: ShownSolid;
@@ -23,13 +24,23 @@ interface Props {
   onPick?(mate: string): void;
   /** Dimmed while newer numbers are being built. */
   busy: boolean;
+  /** What grew and shrank since an earlier version: the part is then seen through. */
+  change?: { grown: ShownChange | null; shrunk: ShownChange | null } | null;
 }
 
 /** The part in a paper-coloured room on a 10 mm grid: warm clay, ink edges, mating surfaces in the working blue. */
-export default function SolidView({ solid, lit, onPick, busy }: Props) {
+export default function SolidView({ solid, lit, onPick, busy, change = null }: Props) {
   /** How much of the part is cut away from its front, as a share. */
   const [cut, setCut] = useState(0);
   const [under, setUnder] = useState(false);
+  const [measuring, setMeasuring] = useState(false);
+  const [marks, setMarks] = useState<Mark[]>([]);
+  // Marks belong to the solid they were made on.
+  const [markedOn, setMarkedOn] = useState(solid);
+  if (markedOn !== solid) {
+    setMarkedOn(solid);
+    setMarks([]);
+  }
   return (
     <Room data-busy={busy ? '' : undefined}>
       <Canvas
@@ -41,9 +52,25 @@ export default function SolidView({ solid, lit, onPick, busy }: Props) {
         }}
         aria-label="The part as a solid; drag to turn it"
       >
-        <Scene solid={solid} lit={lit} onPick={onPick} cut={cut} under={under} />
+        <Scene
+          solid={solid}
+          lit={lit}
+          onPick={onPick}
+          cut={cut}
+          under={under}
+          change={change}
+          marks={marks}
+          onMark={measuring ? mark => setMarks(now => (now.length > 1 ? [mark] : [...now, mark])) : undefined}
+        />
       </Canvas>
-      <p>The bed is the grid, 10 mm a square. Drag to turn, scroll to come closer.</p>
+      <p>
+        {measuring
+          ? marks.length === 0
+            ? 'Press on the part: the wall there; press again: how far apart.'
+            : ''
+          : 'The bed is the grid, 10 mm a square. Drag to turn, scroll to come closer.'}
+      </p>
+      {measuring && marks.length > 0 ? <Reading marks={marks} /> : null}
       <Tools>
         <label>
           cut
@@ -58,6 +85,17 @@ export default function SolidView({ solid, lit, onPick, busy }: Props) {
         </label>
         <Button $small $look="quiet" onPress={() => setUnder(now => !now)}>
           {under ? 'From above' : 'From below'}
+        </Button>
+        <Button
+          $small
+          $look="quiet"
+          aria-pressed={measuring}
+          onPress={() => {
+            setMeasuring(!measuring);
+            setMarks([]);
+          }}
+        >
+          {measuring ? 'Done measuring' : 'Measure'}
         </Button>
       </Tools>
     </Room>
@@ -79,9 +117,11 @@ const Room = styled.div`
 interface SceneProps extends Omit<Props, 'busy'> {
   cut: number;
   under: boolean;
+  marks: readonly Mark[];
+  onMark: ((mark: Mark) => void) | undefined;
 }
 
-function Scene({ solid, lit, onPick, cut, under }: SceneProps) {
+function Scene({ solid, lit, onPick, cut, under, change, marks, onMark }: SceneProps) {
   const colours = useColours();
   const invalidate = useThree(three => three.invalidate);
   const geometry = useMemo(() => {
@@ -142,6 +182,11 @@ function Scene({ solid, lit, onPick, cut, under }: SceneProps) {
       <mesh
         geometry={geometry}
         onClick={event => {
+          if (onMark) {
+            // A press at the end of a turn is none.
+            if (event.delta < 3) onMark(markAt(event));
+            return;
+          }
           const mate = solid.groups[event.face?.materialIndex ?? -1]?.mate;
           if (mate) onPick?.(mate);
         }}
@@ -152,6 +197,9 @@ function Scene({ solid, lit, onPick, cut, under }: SceneProps) {
             attach={`material-${index}`}
             color={group.mate === null ? colours.clay : group.mate === lit ? colours.blue : colours.mate}
             roughness={0.85}
+            transparent={Boolean(change)}
+            opacity={change ? 0.4 : 1}
+            depthWrite={!change}
             clippingPlanes={planes}
             polygonOffset
             polygonOffsetFactor={1}
@@ -166,6 +214,13 @@ function Scene({ solid, lit, onPick, cut, under }: SceneProps) {
       <lineSegments geometry={edges}>
         <lineBasicMaterial color={colours.ink} clippingPlanes={planes} />
       </lineSegments>
+      {change?.grown ? (
+        <Changed positions={change.grown.positions} colour={colours.grown} planes={planes} />
+      ) : null}
+      {change?.shrunk ? (
+        <Changed positions={change.shrunk.positions} colour={colours.shrunk} planes={planes} />
+      ) : null}
+      <MarkPoints marks={marks} size={size} colour={colours.blue} />
       <Turntable size={size} x={centre[0]} y={centre[1]} height={max[2]} under={under} />
     </>
   );
@@ -231,6 +286,43 @@ function useColours() {
     blue: colourNow('blue'),
     mate: colourNow('blue-2'),
     cut: colourNow('loose-tint'),
+    grown: colourNow('right'),
+    shrunk: colourNow('loose'),
     ink: colourNow('ink'),
   };
+}
+
+/** What is there now and was not, or the other way round. */
+function Changed({
+  positions,
+  colour,
+  planes,
+}: {
+  positions: Float32Array;
+  colour: string;
+  planes: Plane[];
+}) {
+  const geometry = useMemo(() => {
+    const made = new BufferGeometry();
+    made.setAttribute('position', new BufferAttribute(positions, 3));
+    made.computeVertexNormals();
+    return made;
+  }, [positions]);
+  const { invalidate } = useThree();
+  useEffect(() => {
+    invalidate();
+    return () => geometry.dispose();
+  }, [geometry, invalidate]);
+  return (
+    <mesh geometry={geometry}>
+      <meshStandardMaterial
+        color={colour}
+        roughness={0.85}
+        clippingPlanes={planes}
+        polygonOffset
+        polygonOffsetFactor={-1}
+        polygonOffsetUnits={-1}
+      />
+    </mesh>
+  );
 }

@@ -1,7 +1,7 @@
 import { useEffect, useRef, useState } from 'react';
 import type { CheckContext, Finding, Parameters } from '../../core/shape/recipes/recipe';
 import { Recent } from '../../core/shape/solid-key';
-import type { ShownSolid, SolidReply } from '../workers/solid-protocol';
+import type { ShownSolid, SolidReply, SolidRequest } from '../workers/solid-protocol';
 import { SolidLine } from './solid-line';
 
 export interface SolidState {
@@ -14,9 +14,9 @@ export interface SolidState {
   busy: boolean;
 }
 
-/** Two, so that the checks on the fine triangles never hold up typing. */
-const workers: { show?: SolidLine; check?: SolidLine } = {};
-const worker = (want: 'show' | 'check') => {
+/** Of their own, so that checks on the fine triangles, and comparing, never hold up typing. */
+const workers: Partial<Record<SolidRequest['want'], SolidLine>> = {};
+export const worker = (want: SolidRequest['want']) => {
   workers[want] ??= new SolidLine(
     () => new Worker(new URL('../workers/solid-worker.ts', import.meta.url), { type: 'module' }),
   );
@@ -55,7 +55,7 @@ export function useSolid(recipe: string, parameters: Parameters, context: CheckC
       }
     });
     const checked = (reply: SolidReply) => {
-      if (!current || reply.kind === 'shown') return;
+      if (!current || (reply.kind !== 'checked' && reply.kind !== 'failed')) return;
       recent.put(key, { solid: shown, findings: reply.findings, refused: null, busy: false });
       setState(now => ({ ...now, findings: reply.findings }));
     };

@@ -22,6 +22,8 @@ interface Props {
   /** Back to the recipe's own; left out when it is that already. */
   onReset?: () => void;
   lit?: boolean;
+  /** A number that can be built but is seldom meant: why, and what is usual. */
+  advice?: { text: string; usual: number } | null;
 }
 
 const PAUSE = 700;
@@ -39,6 +41,7 @@ export function QuantityField({
   onCommit,
   onReset,
   lit,
+  advice,
 }: Props) {
   const [text, setText] = useState<string | null>(null);
   const timer = useRef<ReturnType<typeof setTimeout>>(undefined);
@@ -99,6 +102,14 @@ export function QuantityField({
         </Understood>
       )}
       <FieldProblem>{trouble}</FieldProblem>
+      {advice && !trouble ? (
+        <Advice>
+          {advice.text}{' '}
+          <button type="button" onClick={() => onCommit({ text: String(advice.usual), unit: ownUnit(kind) })}>
+            Make it {advice.usual}
+          </button>
+        </Advice>
+      ) : null}
     </Field>
   );
 }
@@ -109,4 +120,8 @@ const Field = styled(AriaTextField)`
 `;
 const Box = styled.div`position: relative; button { position: absolute; right: 3px; top: 2px; }`;
 const NumberInput = styled(Input)`${fieldBox} font: 15px ${FONTS.number}; padding-right: 34px;`;
+const Advice = styled.p`
+  font-size: 12.5px; color: var(--loose); margin-top: 2px;
+  button { border: 0; background: none; padding: 0; font: inherit; color: var(--blue); text-decoration: underline; cursor: pointer; }
+`;
 const Understood = styled.p`font-size: 12.5px; color: var(--soft); margin-top: 2px;`;

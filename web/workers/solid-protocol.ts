@@ -4,10 +4,18 @@ import type { CheckContext, Finding, Parameters } from '../../core/shape/recipes
 export interface SolidRequest {
   id: number;
   /** A solid for the screen, or the checks on the file's own triangles. */
-  want: 'show' | 'check';
+  want: 'show' | 'check' | 'compare';
   recipe: string;
   parameters: Parameters;
   context: CheckContext;
+  /** What it is compared with. */
+  before?: { recipe: string; parameters: Parameters };
+}
+
+/** Triangles without sharing, for what grew or shrank. Volume mm³. */
+export interface ShownChange {
+  positions: Float32Array;
+  volume: number;
 }
 
 /** A solid as the view takes it: triangles without sharing, sorted by what they belong to. */
@@ -26,4 +34,5 @@ export interface ShownSolid {
 export type SolidReply =
   | { id: number; kind: 'shown'; solid: ShownSolid; ms: number; heap: number }
   | { id: number; kind: 'checked'; findings: Finding[]; heap: number }
+  | { id: number; kind: 'compared'; grown: ShownChange | null; shrunk: ShownChange | null; heap: number }
   | { id: number; kind: 'failed'; findings: Finding[]; heap: number };

@@ -6,12 +6,13 @@ import { BufferAttribute, BufferGeometry, EdgesGeometry } from 'three';
 import { toCreasedNormals } from 'three/examples/jsm/utils/BufferGeometryUtils.js';
 import { type BuiltPart, buildPart, inspectPart, SAGITTA } from '../../core/shape/build';
 import { trianglesOfMates } from '../../core/shape/checks/measure';
+import { compareParts, type PartChange } from '../../core/shape/compare';
 import type { Kernels } from '../../core/shape/kernels/kernel';
 import { meshKernel } from '../../core/shape/kernels/mesh-kernel';
 import { type OpenCascade, partKernel } from '../../core/shape/kernels/part-kernel';
 import { requireRecipe } from '../../core/shape/recipes';
 import type { MateSurface } from '../../core/shape/recipes/recipe';
-import type { ShownSolid, SolidReply, SolidRequest } from './solid-protocol';
+import type { ShownChange, ShownSolid, SolidReply, SolidRequest } from './solid-protocol';
 
 /** Edges sharper than this are inked, and shading breaks there: degrees. */
 const CREASE = 28;
@@ -23,7 +24,8 @@ addEventListener('message', async (message: MessageEvent<SolidRequest>) => {
   try {
     const kernels = await starting;
     if (request.want === 'show') show(request, kernels);
-    else check(request, kernels);
+    else if (request.want === 'check') check(request, kernels);
+    else compare(request, kernels);
   } catch (error) {
     // Every request is answered: the line behind waits for it.
     const reason = error instanceof Error ? error.message : 'it gave no reason';
@@ -58,6 +60,32 @@ function check({ id, recipe: name, parameters, context }: SolidRequest, kernels:
   const outcome = buildPart(recipe, parameters, kernels, 'file');
   const findings = outcome.ok ? inspectPart(recipe, parameters, outcome.part, context) : outcome.findings;
   reply({ id, kind: 'checked', findings, heap: kernels.part.memory() });
+}
+
+function compare({ id, recipe, parameters, before }: SolidRequest, kernels: Kernels): void {
+  if (!before) throw new RangeError('Nothing was given to compare with.');
+  const outcome = compareParts(
+    { recipe: requireRecipe(recipe), parameters },
+    { recipe: requireRecipe(before.recipe), parameters: before.parameters },
+    kernels,
+  );
+  const heap = kernels.part.memory();
+  if (!outcome.ok) {
+    reply({ id, kind: 'failed', findings: outcome.findings, heap });
+    return;
+  }
+  const flat = (part: PartChange['grown']): ShownChange | null =>
+    part && {
+      positions: Float32Array.from(
+        [...part.mesh.triangles].flatMap(v => [...part.mesh.positions.slice(3 * v, 3 * v + 3)]),
+      ),
+      volume: part.volume,
+    };
+  const [grown, shrunk] = [flat(outcome.change.grown), flat(outcome.change.shrunk)];
+  reply(
+    { id, kind: 'compared', grown, shrunk, heap },
+    [grown, shrunk].flatMap(c => (c ? [c.positions.buffer] : [])),
+  );
 }
 
 function reply(message: SolidReply, transfer: ArrayBufferLike[] = []): void {

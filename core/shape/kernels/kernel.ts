@@ -39,13 +39,19 @@ export interface Body {
   /** What it was made of, where it was made of two bodies. */
   readonly made?: { readonly by: BodyOperation; readonly from: Body; readonly with: Body };
   /** Stands for it where bodies are joined as triangles: it reaches a hair into its neighbours. */
-  readonly forScreen?: Body;
+  readonly asTriangles?: Body;
 }
 
 /** Whether any of what it was made of is triangles only. */
 export const hasTriangles = (body: Body): boolean =>
   body.triangles !== undefined ||
   (body.made !== undefined && (hasTriangles(body.made.from) || hasTriangles(body.made.with)));
+
+/** Whether it must be joined as triangles: some of it is nothing else, or bends. */
+export const joinsAsTriangles = (body: Body): boolean =>
+  body.triangles !== undefined ||
+  body.asTriangles !== undefined ||
+  (body.made !== undefined && (joinsAsTriangles(body.made.from) || joinsAsTriangles(body.made.with)));
 
 /** The same body without what is triangles only: what its exact file can hold; null where nothing is left. */
 export function exactOf(body: Body, kernel: Pick<PartKernel, 'fuse' | 'cut'>): Body | null {
@@ -107,6 +113,8 @@ export interface MeshKernel {
   readonly version: string;
   /** The same operation on triangles: for the screen, where exact surfaces are not waited for. */
   combine(by: BodyOperation, from: TriangleMesh, other: TriangleMesh): TriangleMesh;
+  /** What of one solid lies outside another; null where nothing does. */
+  beyond(mesh: TriangleMesh, other: TriangleMesh): TriangleMesh | null;
   /** Refuses what is not one closed, outward-facing solid. */
   facts(mesh: TriangleMesh): { ok: true; facts: SolidFacts } | { ok: false; message: string };
 }

@@ -1,6 +1,6 @@
 import type { ManifoldToplevel } from 'manifold-3d';
 import { type TriangleMesh, weld } from '../mesh/mesh';
-import { KernelError, type MeshKernel } from './kernel';
+import { type BodyOperation, KernelError, type MeshKernel } from './kernel';
 
 type Solid = InstanceType<ManifoldToplevel['Manifold']>;
 
@@ -14,29 +14,34 @@ export function meshKernel(wasm: ManifoldToplevel): MeshKernel {
         triVerts: mesh.triangles,
       }),
     );
+  const joined = (by: BodyOperation, from: TriangleMesh, other: TriangleMesh): TriangleMesh | null => {
+    const held: Solid[] = [];
+    try {
+      const a = solidOf(from);
+      held.push(a);
+      const b = solidOf(other);
+      held.push(b);
+      const result = by === 'fuse' ? a.add(b) : a.subtract(b);
+      held.push(result);
+      const { vertProperties, triVerts, numProp } = result.getMesh();
+      if (triVerts.length === 0) return null;
+      if (numProp !== 3) throw new KernelError('The mesh kernel answered with more than positions.');
+      return weld(vertProperties, triVerts);
+    } catch (error) {
+      if (error instanceof KernelError) throw error;
+      throw new KernelError(`Joining triangles failed: ${codeOf(error)}`);
+    } finally {
+      for (const solid of held) solid.delete();
+    }
+  };
   return {
     version: 'manifold-3d 3.5.4',
     combine(by, from, other) {
-      const held: Solid[] = [];
-      try {
-        const a = solidOf(from);
-        held.push(a);
-        const b = solidOf(other);
-        held.push(b);
-        const result = by === 'fuse' ? a.add(b) : a.subtract(b);
-        held.push(result);
-        const { vertProperties, triVerts, numProp } = result.getMesh();
-        if (triVerts.length === 0)
-          throw new KernelError('Nothing is left of the part: the cuts take all of it.');
-        if (numProp !== 3) throw new KernelError('The mesh kernel answered with more than positions.');
-        return weld(vertProperties, triVerts);
-      } catch (error) {
-        if (error instanceof KernelError) throw error;
-        throw new KernelError(`Joining triangles failed: ${codeOf(error)}`);
-      } finally {
-        for (const solid of held) solid.delete();
-      }
+      const mesh = joined(by, from, other);
+      if (!mesh) throw new KernelError('Nothing is left of the part: the cuts take all of it.');
+      return mesh;
     },
+    beyond: (mesh, other) => joined('cut', mesh, other),
     facts(mesh) {
       let solid: Solid | undefined;
       try {

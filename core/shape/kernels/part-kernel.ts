@@ -26,7 +26,7 @@ export type OpenCascade = Parameters<typeof setOC>[0];
 
 /** Turning between neighbouring flats, radians: small fillets stay round on screen. */
 const MOST_TURN = 0.3;
-/** How far a bend reaches into its neighbours on the screen, mm: tilted faces of triangles do not quite meet. */
+/** How far a bend reaches into its neighbours where triangles are joined, mm: tilted faces of triangles do not quite meet. */
 const HAIR = 0.02;
 
 /** B-rep kernel on replicad and OpenCascade. One at a time in a thread. */
@@ -93,7 +93,7 @@ export function partKernel(oc: OpenCascade): PartKernel {
         const hair = ((HAIR / radius) * 180) / Math.PI;
         return {
           ...turned(frame, angle),
-          forScreen: turned(bentFrame(frame, radius, -hair), angle + 2 * hair),
+          asTriangles: turned(bentFrame(frame, radius, -hair), angle + 2 * hair),
         };
       }),
     stack: (levels, frame = BED) =>

@@ -1,4 +1,4 @@
-import type { Finding, GuideStep, Hold, ParameterSpec, Parameters } from './recipe';
+import type { Finding, GuideStep, Hold, ParameterSpec, Parameters, Sensible } from './recipe';
 
 /** Short ways to write a recipe's lists. */
 type Group = 'main' | 'more';
@@ -8,6 +8,7 @@ interface LengthOptions {
   group?: Group;
   shown?: When;
   measure?: 'angle' | 'count';
+  sensible?: Sensible;
 }
 
 /** A number with bounds; its default is an expression over dimensions, mates and parameters. */
@@ -16,7 +17,7 @@ export const length = (
   label: string,
   [min, max]: readonly [number, number],
   usual: string,
-  { group = 'main', shown, measure }: LengthOptions = {},
+  { group = 'main', shown, measure, sensible }: LengthOptions = {},
 ): ParameterSpec => ({
   kind: 'length',
   name,
@@ -27,6 +28,7 @@ export const length = (
   default: usual,
   ...(shown ? { shown } : {}),
   ...(measure ? { measure } : {}),
+  ...(sensible ? { sensible } : {}),
 });
 
 /** The first option is the usual one. */

@@ -93,6 +93,15 @@ interface ParameterBase {
   shown?(p: Parameters): boolean;
 }
 
+/** A range that most parts keep to, mm, and what goes wrong on either side of it, after the number. */
+export interface Sensible {
+  least: number;
+  most: number;
+  usual: number;
+  below: string;
+  above: string;
+}
+
 export type ParameterSpec = ParameterBase &
   (
     | {
@@ -103,6 +112,8 @@ export type ParameterSpec = ParameterBase &
         max: number;
         /** An expression over dimensions, mates and parameters, or a number. */
         default: string;
+        /** What most parts take, and why: outside it the maker is told, not stopped. */
+        sensible?: Sensible;
       }
     | { kind: 'choice'; options: readonly { value: string; label: string }[]; default: string }
     | { kind: 'flag'; default: boolean }

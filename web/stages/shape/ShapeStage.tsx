@@ -1,8 +1,10 @@
-import { lazy, Suspense } from 'react';
+import { lazy, Suspense, useState } from 'react';
 import styled from 'styled-components';
+import { standing } from '../../../core/job/history';
 import { checkContext, wordOf } from '../../../core/job/resolve';
 import { formatLength, formatPlain } from '../../../core/quantity/format';
 import { type DrawDimension, drawnLength } from '../../../core/shape/drawing/drawing';
+import { adviceOn } from '../../../core/shape/recipes/advice';
 import type { ParameterSpec } from '../../../core/shape/recipes/recipe';
 import { DrawingView } from '../../drawing/DrawingView';
 import { useBench } from '../../job/bench-context';
@@ -11,8 +13,11 @@ import { useSolid } from '../../solid/use-solid';
 import { Checkbox, Select } from '../../ui/controls';
 import { Lead, Panel, Stack } from '../../ui/layout';
 import { QuantityField } from '../../ui/QuantityField';
+import { ComparePanel } from './ComparePanel';
+import { FamilyPanel } from './FamilyPanel';
 import { HolesField } from './outline/HolesField';
 import { OutlineField } from './outline/OutlineField';
+import { useCompare } from './use-compare';
 
 const SolidView = lazy(() => import('../../solid/SolidView'));
 
@@ -20,7 +25,8 @@ const SolidView = lazy(() => import('../../solid/SolidView'));
 export function ShapeStage() {
   const { job, resolved, selected, select, unit } = useBench();
   const { recipe, parameters, provisional } = resolved;
-  const solid = useSolid(recipe.id, parameters, checkContext(resolved));
+  const context = checkContext(resolved);
+  const solid = useSolid(recipe.id, parameters, context);
   const lit =
     resolved.ledger.mates.find(m => m.mate.id === selected || m.dimension.id === selected)?.mate.ours
       .surface ?? selected;
@@ -29,6 +35,10 @@ export function ShapeStage() {
     const size = parameters[name];
     return formatLength(typeof size === 'number' ? size : drawnLength(d), unit);
   };
+  const versions = standing(job.history).versions.filter(v => v.partId === resolved.part.id);
+  const [against, setAgainst] = useState<string | null>(null);
+  const chosen = versions.find(v => v.id === against) ?? null;
+  const compared = useCompare(recipe.id, parameters, context, chosen);
   const shown = recipe.parameters.filter(p => p.shown?.(parameters) ?? true);
   const findings = solid.findings ?? [];
   const drawing = recipe.drawing(parameters);
@@ -58,6 +68,7 @@ export function ShapeStage() {
                 lit={lit}
                 onPick={select}
                 busy={solid.busy || solid.refused !== null}
+                change={compared.change}
               />
             </Suspense>
           ) : solid.refused ? null : (
@@ -106,6 +117,16 @@ export function ShapeStage() {
           ))}
         </Stack>
       ) : null}
+      {versions.length > 0 ? (
+        <ComparePanel
+          versions={versions}
+          chosen={chosen}
+          onChoose={setAgainst}
+          recipe={recipe}
+          parameters={parameters}
+          compared={compared}
+        />
+      ) : null}
       <Panel style={{ marginTop: 12 }}>
         <Fields>
           {shown
@@ -124,6 +145,7 @@ export function ShapeStage() {
               ))}
           </Fields>
         </details>
+        <FamilyPanel />
       </Panel>
     </>
   );
@@ -162,6 +184,7 @@ function ParameterField({ spec }: { spec: ParameterSpec }) {
       understood={spec.measure ? formatPlain(value as number, 2) : formatLength(value as number, 'mm', 2)}
       problem={problems[spec.name]}
       provisional={provisional.has(spec.name)}
+      advice={adviceOn(spec, value)}
       lit={selected !== null && mate?.id === selected}
       onDraft={expression => draft(spec.name, expression)}
       onCommit={expression => void edit({ kind: 'parameter', partId: part.id, name: spec.name, expression })}
@@ -181,6 +204,6 @@ const Refused = styled.div`position: absolute; inset: 10px 10px auto; z-index: 2
 const Facts = styled.p`position: absolute; right: 12px; top: 8px; font-size: 12.5px; color: var(--soft);`;
 const Fields = styled.div`
   display: grid; grid-template-columns: repeat(auto-fill, minmax(178px, 1fr)); gap: 12px 16px;
-  + details { margin-top: 14px; }
+  + details, + details + details { margin-top: 14px; }
   summary + & { margin-top: 12px; }
 `;

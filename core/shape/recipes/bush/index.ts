@@ -3,6 +3,7 @@ import type { DrawPoint } from '../../drawing/drawing';
 import { mirrored } from '../../drawing/drawing';
 import type { Body, Frame, Outline, PartKernel } from '../../kernels/kernel';
 import { Path, pointsOf, polyline } from '../../outline';
+import { CHAMFER } from '../advice';
 import { choice, flag, length, Refusals, step } from '../fields';
 import { lengthOf, type MateSurface, type Parameters, type Recipe } from '../recipe';
 
@@ -232,7 +233,7 @@ export const bush: Recipe = {
     flag('flange', 'Flange', false),
     length('flangeWidth', 'Flange stands out by', [0.5, 60], '2', { shown: hasFlange }),
     length('flangeThickness', 'Flange thickness', [0.6, 40], '1.6', { shown: hasFlange }),
-    length('leadIn', 'Chamfers', [0, 4], '0.4', { group: 'more' }),
+    length('leadIn', 'Chamfers', [0, 4], '0.4', { group: 'more', sensible: CHAMFER }),
   ],
   refuse,
   drawing,

@@ -1,5 +1,6 @@
 import { box, Draft } from '../../drawing/draft';
 import { rectangle } from '../../outline';
+import { PLATE, WALL } from '../advice';
 import { choice, length, Refusals, step } from '../fields';
 import type { Parameters, Recipe } from '../recipe';
 import { footEdges, inSide, onFoot, placeOf, rimOf, type Sizes, sizesOf, wholeAt } from './sizes';
@@ -184,8 +185,8 @@ export const cradle: Recipe = {
       shown: p => p.clearRight !== 0,
     }),
     length('footThickness', 'Foot, thickness', [1.6, 40], '4', { group: 'more', shown: onFoot }),
-    length('wall', 'Sides', [1.2, 30], '2.4', { group: 'more' }),
-    length('back', 'Back', [1.2, 30], '3', { group: 'more' }),
+    length('wall', 'Sides', [1.2, 30], '2.4', { group: 'more', sensible: WALL }),
+    length('back', 'Back', [1.2, 30], '3', { group: 'more', sensible: PLATE }),
     length('stop', 'Floor', [1.2, 40], '2.4', { group: 'more' }),
   ],
   refuse,

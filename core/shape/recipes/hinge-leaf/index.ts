@@ -1,6 +1,7 @@
 import { Draft } from '../../drawing/draft';
 import type { Body, Frame, Outline, PartKernel } from '../../kernels/kernel';
 import { circle, Path } from '../../outline';
+import { PLATE, WALL } from '../advice';
 import { length, Refusals, step } from '../fields';
 import { lengthOf, type MateSurface, type Parameters, type Recipe } from '../recipe';
 
@@ -167,9 +168,9 @@ export const hingeLeaf: Recipe = {
   parameters: [
     length('pinBore', 'Bore for the pin', [0.8, 80], 'pin.model'),
     length('length', 'Length along the pin', [3, 300], 'between - 0.4'),
-    length('wall', 'Barrel wall', [0.8, 40], '2.4'),
+    length('wall', 'Barrel wall', [0.8, 40], '2.4', { sensible: WALL }),
     length('reach', 'Plate reaches from the pin', [4, 300], '28'),
-    length('plate', 'Plate thickness', [1, 40], '3'),
+    length('plate', 'Plate thickness', [1, 40], '3', { sensible: PLATE }),
     length('holes', 'Screw holes', [0, 8], '2', { measure: 'count' }),
     length('screwHole', 'Screw hole', [0.8, 20], 'screw + 0.5'),
     length('rise', 'Pin higher above the plate by', [0, 80], '0', { group: 'more' }),

@@ -1,6 +1,7 @@
 import { Draft } from '../../drawing/draft';
 import type { Body, PartKernel, Point2 } from '../../kernels/kernel';
 import { circle, rectangle } from '../../outline';
+import { PLATE } from '../advice';
 import { choice, length, Refusals, step } from '../fields';
 import { lengthOf, type MateSpec, type MateSurface, type Parameters, type Recipe } from '../recipe';
 
@@ -251,7 +252,7 @@ export const plateAdapter: Recipe = {
     ]),
     length('shift', 'B lies to the right by', [-300, 300], '0'),
     length('turn', 'B is turned by', [-180, 180], '0', { measure: 'angle' }),
-    length('thickness', 'Thickness', [1, 60], '5'),
+    length('thickness', 'Thickness', [1, 60], '5', { sensible: PLATE }),
     length('margin', 'Plate beyond the holes', [1, 60], '5', { group: 'more' }),
     length('corners', 'Rounded corners', [0, 40], '4', { group: 'more' }),
   ],

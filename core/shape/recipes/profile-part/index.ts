@@ -1,3 +1,4 @@
+import { CHAMFER } from '../advice';
 import { choice, flag, holes, length, outline, step } from '../fields';
 import type { MateSpec, Recipe } from '../recipe';
 import { drawing, objectDrawing } from './drawings';
@@ -78,7 +79,7 @@ export const profilePart: Recipe = {
       { shown: has.top },
     ),
     length('straight', 'Straight up to', [0, 300], 'thickness / 2', { shown: has.top }),
-    length('leadIn', 'Lead-in chamfer', [0, 5], '0.4', { group: 'more' }),
+    length('leadIn', 'Lead-in chamfer', [0, 5], '0.4', { group: 'more', sensible: CHAMFER }),
   ],
   refuse,
   drawing,

@@ -1,4 +1,5 @@
-import type { EffortLever, MateSpec, ParameterSpec, Parameters } from '../recipe';
+import { CHAMFER, WALL } from '../advice';
+import type { EffortLever, MateSpec, ParameterSpec, Parameters, Sensible } from '../recipe';
 
 /** What a set of parameters asks for. */
 export const has = {
@@ -86,7 +87,7 @@ export const PARAMETERS: readonly ParameterSpec[] = [
   length('skirtDepth', 'Skirt depth', 'main', 1, 300, 'rim_height - 0.2', has.skirt),
   length('plugDiameter', 'Plug, outside diameter', 'main', 2, 400, 'bore.model', has.plug),
   length('plugDepth', 'Plug depth', 'main', 1, 300, '8', has.plug),
-  length('wall', 'Skirt wall', 'main', 0.4, 30, '1.6', has.skirt),
+  withRange(length('wall', 'Skirt wall', 'main', 0.4, 30, '1.6', has.skirt), WALL),
   length('endThickness', 'End thickness', 'main', 0.4, 50, '2'),
   {
     kind: 'choice',
@@ -117,9 +118,13 @@ export const PARAMETERS: readonly ParameterSpec[] = [
   length('tabWidth', 'Tab width', 'more', 3, 100, '12', has.tab),
   length('plugWall', 'Plug wall (0 is solid)', 'more', 0, 100, '1.6', has.plug),
   length('endDiameter', 'Flange diameter', 'more', 3, 500, 'plugDiameter + 6', p => p.style === 'into'),
-  length('leadIn', 'Lead-in chamfer', 'more', 0, 5, '0.6'),
+  withRange(length('leadIn', 'Lead-in chamfer', 'more', 0, 5, '0.6'), CHAMFER),
   length('outerFillet', 'Outer fillet', 'more', 0, 20, '1'),
 ];
+
+function withRange(spec: ParameterSpec, sensible: Sensible): ParameterSpec {
+  return spec.kind === 'length' ? { ...spec, sensible } : spec;
+}
 
 function length(
   name: string,

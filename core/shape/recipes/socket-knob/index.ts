@@ -1,6 +1,7 @@
 import { box, Draft } from '../../drawing/draft';
 import type { Body, Frame, Outline, PartKernel, Point2 } from '../../kernels/kernel';
 import { circle, flattened, Path, polygon } from '../../outline';
+import { CHAMFER } from '../advice';
 import { choice, flag, length, Refusals, step } from '../fields';
 import { lengthOf, type MateSpec, type MateSurface, type Parameters, type Recipe } from '../recipe';
 
@@ -422,7 +423,7 @@ export const socketKnob: Recipe = {
     flag('setScrew', 'Set screw from the side', false),
     length('screwHole', 'Its hole', [1, 20], '2.5', { shown: p => p.setScrew === true }),
     length('screwHeight', 'Its height', [1, 140], 'socketDepth / 2', { shown: p => p.setScrew === true }),
-    length('leadIn', 'Lead-in at the mouth', [0, 4], '0.6', { group: 'more' }),
+    length('leadIn', 'Lead-in at the mouth', [0, 4], '0.6', { group: 'more', sensible: CHAMFER }),
   ],
   refuse,
   drawing,

@@ -2,6 +2,7 @@ import { Draft } from '../../drawing/draft';
 import { mirrored } from '../../drawing/drawing';
 import type { Body, Outline, PartKernel } from '../../kernels/kernel';
 import { Path, pointsOf } from '../../outline';
+import { CHAMFER } from '../advice';
 import { length, Refusals, step } from '../fields';
 import { lengthOf, type MateSurface, type Parameters, type Recipe } from '../recipe';
 
@@ -206,7 +207,7 @@ export const steppedSleeve: Recipe = {
     length('through', 'Way through below it (0 is closed)', [0, 280], '0'),
     length('collarWidth', 'Collar stands out by', [0.5, 60], '3', { group: 'more' }),
     length('collarHeight', 'Collar height', [0.6, 60], '3', { group: 'more' }),
-    length('leadIn', 'Chamfers', [0, 4], '0.6', { group: 'more' }),
+    length('leadIn', 'Chamfers', [0, 4], '0.6', { group: 'more', sensible: CHAMFER }),
   ],
   refuse,
   drawing,

@@ -3,6 +3,7 @@ import type { DrawPoint } from '../../drawing/drawing';
 import type { Body, PartKernel, Point2 } from '../../kernels/kernel';
 import { circle, Path } from '../../outline';
 import { crestOf, type ThreadForm, threadBody } from '../../thread';
+import { PLATE, WALL } from '../advice';
 import { choice, length, Refusals, step } from '../fields';
 import { type Finding, lengthOf, type MateSurface, type Parameters, type Recipe } from '../recipe';
 
@@ -319,8 +320,8 @@ export const threadedCover: Recipe = {
     length('ridge', 'Ridge, height', [0.4, 20], 'ridge_height'),
     length('foot', 'Ridge or groove, width at its foot', [0.5, 36], 'pitchLength * 0.6'),
     length('flanks', 'Angle between its flanks', [4, 90], '40', { measure: 'angle' }),
-    length('end', 'End, thickness', [1.2, 60], '3', { shown: p => p.style !== 'ring' }),
-    length('wall', 'Wall outside the thread', [0.8, 40], '3'),
+    length('end', 'End, thickness', [1.2, 60], '3', { shown: p => p.style !== 'ring', sensible: PLATE }),
+    length('wall', 'Wall outside the thread', [0.8, 40], '3', { sensible: WALL }),
     length('flutes', 'Flutes to grip by', [0, 40], '12', { measure: 'count', group: 'more' }),
     length('seal', 'Recess for a seal, deep', [0, 20], '0', {
       group: 'more',

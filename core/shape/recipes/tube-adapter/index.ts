@@ -1,4 +1,5 @@
 import { formatPlain } from '../../../quantity/format';
+import { CHAMFER, WALL } from '../advice';
 import { choice, flag, length, step } from '../fields';
 import type { Finding, MateSpec, Parameters, Recipe } from '../recipe';
 import { drawing, MEASURED_AS, objectDrawing } from './drawings';
@@ -159,10 +160,10 @@ export const tubeAdapter: Recipe = {
       group: 'more',
       shown: is.bent,
     }),
-    length('wall', 'Wall', [0.8, 20], '2'),
+    length('wall', 'Wall', [0.8, 20], '2', { sensible: WALL }),
     length('stop', 'Stop reaches in by', [0, 20], '1.5', { group: 'more' }),
     length('leastBore', 'Way through, at least', [0, 290], '0', { group: 'more' }),
-    length('leadIn', 'Lead-in chamfers', [0, 4], '0.6', { group: 'more' }),
+    length('leadIn', 'Lead-in chamfers', [0, 4], '0.6', { group: 'more', sensible: CHAMFER }),
   ],
   refuse,
   drawing,

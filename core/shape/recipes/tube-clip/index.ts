@@ -1,6 +1,7 @@
 import { box, Draft } from '../../drawing/draft';
 import type { Body, Frame, Outline, PartKernel } from '../../kernels/kernel';
 import { circle, Path, pointsOf } from '../../outline';
+import { WALL } from '../advice';
 import { choice, length, Refusals, step } from '../fields';
 import { lengthOf, type MateSurface, type Parameters, type Recipe } from '../recipe';
 
@@ -280,7 +281,7 @@ export const tubeClip: Recipe = {
       clamp: 'is clamped by a bolt',
     }),
     length('bore', 'Bore', [3, 250], 'tube.model'),
-    length('wall', 'Arms', [1, 20], '2.4'),
+    length('wall', 'Arms', [1, 20], '2.4', { sensible: WALL }),
     length('length', 'Length along the tube', [4, 250], '12'),
     length('foot', 'Foot thickness', [1.2, 40], '3'),
     length('ears', 'Foot beside the arms', [0, 60], 'screwHole + 5'),

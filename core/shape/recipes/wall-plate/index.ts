@@ -1,6 +1,7 @@
 import { box, Draft } from '../../drawing/draft';
 import type { Body, Outline, PartKernel, Point2 } from '../../kernels/kernel';
 import { circle, Path, rectangle } from '../../outline';
+import { PLATE } from '../advice';
 import { choice, length, Refusals, step } from '../fields';
 import { lengthOf, type MateSurface, type Parameters, type Recipe } from '../recipe';
 
@@ -219,7 +220,7 @@ export const wallPlate: Recipe = {
     length('drop', 'The plate drops by', [2, 60], 'headHole', { shown: isKeyhole }),
     length('width', 'Plate, width', [10, 400], '(count - 1) * pitch + headHole + 14'),
     length('height', 'Plate, height', [10, 400], '50'),
-    length('thickness', 'Thickness', [1.2, 40], '4'),
+    length('thickness', 'Thickness', [1.2, 40], '4', { sensible: PLATE }),
     length('corners', 'Rounded corners', [0, 40], '4', { group: 'more' }),
   ],
   refuse,

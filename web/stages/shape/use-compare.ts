@@ -1,0 +1,56 @@
+import { useEffect, useState } from 'react';
+import type { Version } from '../../../core/job/history';
+import type { CheckContext, Finding, Parameters } from '../../../core/shape/recipes/recipe';
+import { worker } from '../../solid/use-solid';
+import type { ShownChange } from '../../workers/solid-protocol';
+
+export interface Comparison {
+  grown: ShownChange | null;
+  shrunk: ShownChange | null;
+}
+interface State {
+  key: string;
+  change: Comparison | null;
+  failed: Finding[] | null;
+}
+
+/** What grew and shrank since a version; null while nobody asks, or while it is worked out. */
+export function useCompare(
+  recipe: string,
+  parameters: Parameters,
+  context: CheckContext,
+  version: Version | null,
+): { change: Comparison | null; failed: Finding[] | null; busy: boolean } {
+  const key = version ? JSON.stringify([recipe, parameters, version.id]) : '';
+  const [state, setState] = useState<State>({ key: '', change: null, failed: null });
+  // biome-ignore lint/correctness/useExhaustiveDependencies: the key says all that it depends on
+  useEffect(() => {
+    if (!version) return;
+    let current = true;
+    worker('compare').ask(
+      {
+        want: 'compare',
+        recipe,
+        parameters,
+        context,
+        before: { recipe: version.recipe, parameters: version.parameters },
+      },
+      reply => {
+        if (!current) return;
+        if (reply.kind === 'compared')
+          setState({ key, change: { grown: reply.grown, shrunk: reply.shrunk }, failed: null });
+        else if (reply.kind === 'failed') setState({ key, change: null, failed: reply.findings });
+      },
+    );
+    return () => {
+      current = false;
+    };
+  }, [key]);
+  // What belongs to other numbers is never shown.
+  const fresh = state.key === key && key !== '';
+  return {
+    change: fresh ? state.change : null,
+    failed: fresh ? state.failed : null,
+    busy: key !== '' && !fresh,
+  };
+}
