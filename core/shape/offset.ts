@@ -127,6 +127,29 @@ function circlesCross(a: NonNullable<Curve['arc']>, b: NonNullable<Curve['arc']>
   return [-reach, reach].map(t => [foot[0] - t * y, foot[1] + t * x]);
 }
 
+/**
+ * An outline moved evenly until a size of it is what it should be. A flat side moves by as much as is asked, a
+ * sharp corner by more: it is tried and put right until it is met.
+ * @returns how far it was moved, mm per side
+ * @throws OffsetError
+ */
+export function offsetTo(
+  outline: Outline,
+  sizeOf: (o: Outline) => number,
+  size: number,
+): { outline: Outline; moved: number } {
+  let [moved, reached, slope] = [0, sizeOf(outline), 2];
+  let now = outline;
+  for (let i = 0; i < 12 && Math.abs(size - reached) > 1e-6; i++) {
+    const next = moved + (size - reached) / slope;
+    now = offsetOutline(outline, next);
+    const there = sizeOf(now);
+    if (Math.abs(there - reached) > 1e-9) slope = (there - reached) / (next - moved);
+    [moved, reached] = [next, there];
+  }
+  return { outline: now, moved };
+}
+
 /** Whether an edge still runs as it did: not turned about, not gone round the other way. */
 function sameWay(now: Curve, before: Curve): boolean {
   if (!now.arc || !before.arc) {

@@ -2,6 +2,7 @@ import { boardTray } from './board-tray';
 import { bush } from './bush';
 import { cradle } from './cradle';
 import { driveBlade } from './drive-blade';
+import { ductAdapter } from './duct-adapter';
 import { hingeLeaf } from './hinge-leaf';
 import { plateAdapter } from './plate-adapter';
 import { profilePart } from './profile-part';
@@ -9,6 +10,7 @@ import type { Recipe } from './recipe';
 import { rimFork } from './rim-fork';
 import { roundCap } from './round-cap';
 import { screwHandle } from './screw-handle';
+import { sectionCap } from './section-cap';
 import { socketKnob } from './socket-knob';
 import { steppedSleeve } from './stepped-sleeve';
 import { threadedCover } from './threaded-cover';
@@ -20,6 +22,7 @@ import { wallPlate } from './wall-plate';
 /** Every recipe there is, in the order in which they are offered. */
 export const RECIPES: readonly Recipe[] = [
   roundCap,
+  sectionCap,
   socketKnob,
   bush,
   hingeLeaf,
@@ -27,6 +30,7 @@ export const RECIPES: readonly Recipe[] = [
   screwHandle,
   profilePart,
   tubeAdapter,
+  ductAdapter,
   steppedSleeve,
   threadedCover,
   plateAdapter,

@@ -1,6 +1,6 @@
 import { boxOf, perimeterOf } from '../../curve';
 import type { Outline } from '../../kernels/kernel';
-import { offsetOutline } from '../../offset';
+import { offsetOutline, offsetTo } from '../../offset';
 import { circle } from '../../outline';
 import { type Hole, holesOfText, outlineOfText } from '../../outline-text';
 import { lengthOf, type Parameters, textOf } from '../recipe';
@@ -72,21 +72,6 @@ export const sizeOf = (outline: Outline, p: Parameters): number => {
   return has.height(p) ? y1 - y0 : perimeterOf(outline) / Math.PI;
 };
 
-/**
- * Per side, mm. A flat side moves by as much as is asked, a sharp corner by more: the size is tried and put
- * right until it is met.
- * @throws OffsetError
- */
-export function movedBy(written: Outline, p: Parameters): number {
-  const size = lengthOf(p, FITTING[fittingOf(p)]);
-  let moved = 0;
-  let slope = 2;
-  let reached = sizeOf(written, p);
-  for (let i = 0; i < 12 && Math.abs(size - reached) > 1e-6; i++) {
-    const next = moved + (size - reached) / slope;
-    const there = sizeOf(offsetOutline(written, next), p);
-    if (Math.abs(there - reached) > 1e-9) slope = (there - reached) / (next - moved);
-    [moved, reached] = [next, there];
-  }
-  return moved;
-}
+/** Per side, mm. @throws OffsetError */
+export const movedBy = (written: Outline, p: Parameters): number =>
+  offsetTo(written, o => sizeOf(o, p), lengthOf(p, FITTING[fittingOf(p)])).moved;

@@ -1,0 +1,289 @@
+import { boxOf } from '../../curve';
+import { box, Draft } from '../../drawing/draft';
+import type { Drawing } from '../../drawing/drawing';
+import { OffsetError } from '../../offset';
+import { circle } from '../../outline';
+import { roundedRectangle } from '../../section';
+import { CHAMFER, WALL } from '../advice';
+import { choice, length, Refusals, step } from '../fields';
+import { type Finding, lengthOf, type MateSpec, type Parameters, type Recipe } from '../recipe';
+import {
+  asideOf,
+  ENDS,
+  type End,
+  FITS,
+  type Fit,
+  fitOf,
+  isBoxed,
+  isRound,
+  mateName,
+  type Sizes,
+  sizesOf,
+} from './sizes';
+import { entryOf, solid, surfaces } from './solid';
+
+type Way = 'Round' | 'Width' | 'Depth';
+const WAYS: Way[] = ['Round', 'Width', 'Depth'];
+const LABEL: Record<Way, string> = { Round: 'diameter', Width: 'width', Depth: 'depth' };
+/** What the object’s end is called: a tube that we go over, a mouth that we go into. */
+const WORD: Record<Fit, string> = { over: 'duct', into: 'mouth' };
+const key = (fit: Fit, way: Way, end: End) => `${WORD[fit]}_${LABEL[way]}_${end.toLowerCase()}`;
+const active = (fit: Fit, way: Way, end: End) => (p: Parameters) =>
+  fitOf(p, end) === fit && (way === 'Round' ? isRound(end) : isBoxed(end))(p);
+
+const mate = (fit: Fit, way: Way, end: End): MateSpec => ({
+  id: `${fit}${way}${end}`,
+  name: `End ${end} ${fit === 'over' ? 'over its duct' : 'in its mouth'}, ${LABEL[way]}`,
+  dimension: key(fit, way, end),
+  parameter: `${fit}${way}${end}`,
+  side: fit === 'over' ? 'inside' : 'outside',
+  want: 'snug',
+  flexibleWant: fit === 'over' ? 'stretch' : 'snug',
+  ...(way === 'Round' ? {} : { form: 'flats' as const }),
+  active: active(fit, way, end),
+});
+
+function refuse(p: Parameters): Finding[] {
+  let s: Sizes;
+  try {
+    s = sizesOf(p);
+  } catch (error) {
+    if (!(error instanceof OffsetError)) throw error;
+    return new Refusals().when(
+      true,
+      'wall',
+      'The wall or the stop takes all of an end’s way through: make it thinner, or the end larger.',
+    ).list;
+  }
+  const refusals = new Refusals();
+  for (const end of ENDS) {
+    const e = s[end];
+    refusals.when(
+      e.length < 2 * s.leadIn + 1,
+      `length${end}`,
+      `End ${end} is too short to hold anything.`,
+      2 * s.leadIn + 4,
+    );
+    try {
+      entryOf(e, s.leadIn);
+    } catch {
+      refusals.when(true, 'leadIn', 'The lead-in is larger than an end’s corner: make it smaller.', 0.4);
+    }
+  }
+  const aside = asideOf(s);
+  return refusals
+    .when(s.leadIn > s.wall - 0.3, 'leadIn', 'The lead-in takes the whole wall.', Math.max(0, s.wall - 0.4))
+    .when(
+      aside > s.middle,
+      'middle',
+      `Between the ends the wall goes ${aside.toFixed(1)} mm aside: over less height than that it overhangs.`,
+      aside + 2,
+    ).list;
+}
+
+function drawing(p: Parameters): Drawing {
+  const draft = new Draft();
+  let s: Sizes;
+  try {
+    s = sizesOf(p);
+  } catch {
+    const size = (end: End) => lengthOf(p, mateName(p, end, isRound(end)(p) ? 'Round' : 'Width'));
+    for (const end of ENDS) draft.edge(circle([0, 0], size(end) / 2));
+    return draft.done('From above');
+  }
+  const total = s.A.length + s.middle + s.B.length;
+  draft.edge(s.A.outer).edge(s.A.mate).edge(s.B.outer).cut(s.B.mate);
+  const [ax0, ay0, ax1, ay1] = boxOf(s.A.outer);
+  const [bx0, by0, bx1, by1] = boxOf(s.B.outer);
+  const [x0, y0, x1, y1] = [Math.min(ax0, bx0), Math.min(ay0, by0), Math.max(ax1, bx1), Math.max(ay1, by1)];
+  const gap = Math.max(5, (y1 - y0) / 7);
+  for (const end of ENDS) {
+    const [u0, v0, u1, v1] = boxOf(s[end].mate);
+    const below = end === 'A';
+    const line = below ? y0 - gap : y1 + gap;
+    if (isRound(end)(p)) {
+      const id = mateName(p, end, 'Round');
+      draft.mateLoop(id, s[end].mate).across(id, end, [u0, u1], (v0 + v1) / 2, line, true);
+      continue;
+    }
+    const [w, d] = [mateName(p, end, 'Width'), mateName(p, end, 'Depth')];
+    draft.mateLoop(w, s[end].mate).across(w, `${end}, wide`, [u0, u1], below ? v0 : v1, line);
+    draft.mateLoop(d, s[end].mate).up(d, `${end}, deep`, u0, [v0, v1], x0 - gap * (below ? 1 : 2.2));
+  }
+  // Beside it, from the front.
+  const side = x1 + 3 * gap;
+  const at = (x: number, z: number) => [side + x - x0, y0 + z] as const;
+  const [a, b] = [s.A.length, s.A.length + s.middle];
+  draft.edge([
+    at(ax0, 0),
+    at(ax1, 0),
+    at(ax1, a),
+    at(bx1, b),
+    at(bx1, total),
+    at(bx0, total),
+    at(bx0, b),
+    at(ax0, a),
+  ]);
+  draft.up('middle', 'between', side, [y0 + a, y0 + b], side - gap);
+  return draft.done('From above, and from the front');
+}
+
+function objectDrawing(measured: Readonly<Record<string, number>>, p: Parameters): Drawing {
+  const draft = new Draft();
+  let x = 0;
+  for (const end of ENDS) {
+    const fit = fitOf(p, end);
+    const size = (way: Way, usual: number) => measured[key(fit, way, end)] ?? usual;
+    const round = isRound(end)(p);
+    const d = round ? size('Round', 60) : 0;
+    const [w, h] = round ? [d, d] : [size('Width', 90), size('Depth', 40)];
+    const shape = round
+      ? circle([0, 0], d / 2)
+      : roundedRectangle(w, h, measured[`corner_${end.toLowerCase()}`] ?? 6);
+    const at = x + w / 2;
+    const moved = {
+      start: [shape.start[0] + at, shape.start[1]] as const,
+      edges: shape.edges.map(({ to, via }) => ({
+        to: [to[0] + at, to[1]] as const,
+        ...(via ? { via: [via[0] + at, via[1]] as const } : {}),
+      })),
+    };
+    if (fit === 'over') draft.cut(moved);
+    else draft.cut(box(at - w / 2 - 6, -h / 2 - 6, at + w / 2 + 6, h / 2 + 6)).edge(moved);
+    if (round) {
+      draft.mateLoop(key(fit, 'Round', end), moved);
+      draft.across(
+        key(fit, 'Round', end),
+        `${end}, diameter`,
+        [at - d / 2, at + d / 2],
+        0,
+        -d / 2 - 14,
+        true,
+      );
+    } else {
+      draft.mateLoop(key(fit, 'Width', end), moved);
+      draft.across(key(fit, 'Width', end), `${end}, width`, [at - w / 2, at + w / 2], -h / 2, -h / 2 - 14);
+      draft.up(key(fit, 'Depth', end), 'depth', at - w / 2, [-h / 2, h / 2], at - w / 2 - 12);
+      const r = measured[`corner_${end.toLowerCase()}`] ?? 6;
+      draft.across(`corner_${end.toLowerCase()}`, 'corner', [at + w / 2 - r, at + w / 2], h / 2, h / 2 + 14);
+    }
+    x += w + 50;
+  }
+  return draft.done('The two ends, from their mouths');
+}
+
+const HOW: Record<Fit, string> = {
+  over: 'Over its outside, where our end will sit; a long side bows in: in its middle as well.',
+  into: 'Its inside, as deep as the jaws reach; rock them and keep the largest.',
+};
+
+export const ductAdapter: Recipe = {
+  id: 'duct-adapter',
+  version: 1,
+  family: 'adapter',
+  title: 'Duct adapter, round to rectangular',
+  purpose: 'Goes from one section to another, in line or aside: round or a rounded rectangle at each end.',
+  guide: ENDS.flatMap(end => [
+    ...FITS.flatMap(fit =>
+      WAYS.map(way =>
+        step(
+          key(fit, way, end),
+          `${fit === 'over' ? 'Duct' : 'Mouth'} ${end}, ${LABEL[way]}`,
+          fit === 'over' ? 'outside-jaws' : 'inside-jaws',
+          HOW[fit],
+          { critical: true, needed: active(fit, way, end) },
+        ),
+      ),
+    ),
+    step(
+      `corner_${end.toLowerCase()}`,
+      `Radius of the corners, ${end}`,
+      'span',
+      'Lay coins or drills into the corner until one fits: half of its diameter.',
+      { needed: isBoxed(end) },
+    ),
+  ]),
+  mates: ENDS.flatMap(end => FITS.flatMap(fit => WAYS.map(way => mate(fit, way, end)))),
+  parameters: [
+    ...ENDS.flatMap(end => [
+      choice(
+        `section${end}`,
+        `End ${end} is`,
+        end === 'A'
+          ? { round: 'round', rounded: 'a rounded rectangle' }
+          : { rounded: 'a rounded rectangle', round: 'round' },
+      ),
+      choice(`fit${end}`, `End ${end} goes`, { over: 'over a duct', into: 'into a mouth' }),
+      ...FITS.flatMap(fit =>
+        WAYS.map(way =>
+          length(`${fit}${way}${end}`, `End ${end}, ${LABEL[way]}`, [4, 400], `${key(fit, way, end)}.model`, {
+            shown: active(fit, way, end),
+          }),
+        ),
+      ),
+      length(`corner${end}`, `End ${end}, radius of its corners`, [0, 190], `corner_${end.toLowerCase()}`, {
+        shown: isBoxed(end),
+      }),
+      length(`length${end}`, `End ${end}, length`, [2, 200], '20'),
+    ]),
+    length('middle', 'Between the ends', [1, 400], '40'),
+    length('shiftRight', 'End B lies to the right by', [-200, 200], '0', { group: 'more' }),
+    length('shiftBack', 'End B lies to the back by', [-200, 200], '0', { group: 'more' }),
+    length('wall', 'Wall', [0.8, 20], '2', { sensible: WALL }),
+    length('stop', 'Stop reaches in by', [0.4, 20], '1.5', { group: 'more' }),
+    length('leadIn', 'Lead-in chamfers', [0, 4], '0.6', { group: 'more', sensible: CHAMFER }),
+  ],
+  refuse,
+  drawing,
+  objectDrawing,
+  solid,
+  surfaces,
+  checks: () => [],
+  demo: {
+    name: 'a fan’s round outlet and a flat duct',
+    sizes: {
+      duct_diameter_a: 60,
+      duct_width_a: 60,
+      duct_depth_a: 50,
+      mouth_diameter_a: 56,
+      mouth_width_a: 56,
+      mouth_depth_a: 46,
+      corner_a: 6,
+      duct_diameter_b: 60,
+      duct_width_b: 90,
+      duct_depth_b: 40,
+      mouth_diameter_b: 56,
+      mouth_width_b: 86,
+      mouth_depth_b: 36,
+      corner_b: 6,
+    },
+    parameters: {
+      sectionA: 'round',
+      fitA: 'over',
+      overRoundA: 60.35,
+      overWidthA: 60.35,
+      overDepthA: 50.35,
+      intoRoundA: 55.8,
+      intoWidthA: 55.8,
+      intoDepthA: 45.8,
+      cornerA: 6,
+      lengthA: 20,
+      sectionB: 'rounded',
+      fitB: 'over',
+      overRoundB: 60.35,
+      overWidthB: 90.35,
+      overDepthB: 40.35,
+      intoRoundB: 55.8,
+      intoWidthB: 85.8,
+      intoDepthB: 35.8,
+      cornerB: 6,
+      lengthB: 20,
+      middle: 40,
+      shiftRight: 0,
+      shiftBack: 0,
+      wall: 2,
+      stop: 1.5,
+      leadIn: 0.6,
+    },
+  },
+};

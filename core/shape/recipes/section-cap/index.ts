@@ -1,0 +1,316 @@
+import { boxOf } from '../../curve';
+import { box, Draft } from '../../drawing/draft';
+import type { Drawing } from '../../drawing/drawing';
+import type { Outline } from '../../kernels/kernel';
+import { OffsetError, offsetOutline } from '../../offset';
+import { pointsOf } from '../../outline';
+import { OutlineTextError, outlineOfText } from '../../outline-text';
+import { ellipse, roundedRectangle } from '../../section';
+import { CHAMFER, WALL } from '../advice';
+import { choice, length, outline, Refusals, step } from '../fields';
+import { type Finding, lengthOf, type MateSpec, type Parameters, type Recipe, textOf } from '../recipe';
+import { type Goes, girthOf, is, type Sizes, sizeName, sizesOf, widthOf } from './sizes';
+import { mouthOf, outerOf, ridgeRange, solid, surfaces, wallLevels } from './solid';
+
+const GOES = ['over', 'into'] as const;
+const WORD: Record<Goes, string> = { over: 'rim', into: 'bore' };
+type Way = 'Width' | 'Depth' | 'Around';
+
+/** Which mates there are, by what it goes over or into and how it is measured. */
+const active = (goes: Goes, way: Way) => (p: Parameters) =>
+  p.goes === goes && (way === 'Around' ? is.around(p) : is.across(p) && (way === 'Width' || !is.outline(p)));
+/** What is read, whether it mates or only gives the shape. */
+const read = (goes: Goes, way: Way) => (p: Parameters) =>
+  p.goes === goes && (way === 'Around' ? is.around(p) : !is.outline(p) || (way === 'Width' && is.across(p)));
+
+const mate = (goes: Goes, way: Way): MateSpec => ({
+  id: `${goes}${way}`,
+  name: `${goes === 'over' ? 'Skirt' : 'Plug'}, ${{ Width: 'width', Depth: 'depth', Around: 'all round' }[way]}`,
+  dimension: `${WORD[goes]}_${way.toLowerCase()}`,
+  parameter: `${WORD[goes]}${way}Size`,
+  side: goes === 'over' ? 'inside' : 'outside',
+  want: 'snug',
+  flexibleWant: 'stretch',
+  ...(way === 'Around' ? { around: true as const } : { form: 'flats' as const }),
+  active: active(goes, way),
+});
+
+function refuse(p: Parameters): Finding[] {
+  const refusals = new Refusals();
+  let s: Sizes;
+  try {
+    if (is.outline(p)) {
+      const written = outlineOfText(textOf(p, 'outline'));
+      const way = is.across(p) ? 'Width' : 'Around';
+      const [drawn, asked] = [
+        is.across(p) ? widthOf(written) : girthOf(written),
+        lengthOf(p, sizeName(p, way)),
+      ];
+      refusals.when(
+        Math.abs(asked - drawn) > Math.max(2, drawn / 8),
+        sizeName(p, way),
+        `The outline as written is ${drawn.toFixed(2)} mm there, the part should be ${asked.toFixed(2)}: that is more than fit. Write the outline with the sizes that were read.`,
+        drawn,
+      );
+      if (refusals.list.length > 0) return refusals.list;
+    }
+    s = sizesOf(p);
+  } catch (error) {
+    return [refused(error, is.outline(p) ? 'outline' : sizeName(p, is.around(p) ? 'Around' : 'Width'))];
+  }
+  const [x0, y0, x1, y1] = boxOf(s.mate);
+  const ridge = ridgeRange(s);
+  const wall = s.goes === 'over' ? s.wall : s.wall === 0 ? Math.min(x1 - x0, y1 - y0) / 2 : s.wall;
+  refusals
+    .when(
+      s.leadIn > wall - 0.3,
+      'leadIn',
+      'The lead-in takes the whole wall: the mouth would be a knife edge.',
+      Math.max(0, wall - 0.4),
+    )
+    .when(s.leadIn > s.depth - 0.5, 'leadIn', 'The lead-in takes the whole depth.', Math.max(0, s.depth - 1))
+    .when(s.goes === 'over' && s.wall < 0.4, 'wall', 'A skirt needs a wall; only a plug may be solid.', 1.6)
+    .when(s.goes === 'into' && s.flange < 0.5, 'flange', 'Without a flange the plug falls in.', 2)
+    .when(
+      ridge !== null && (ridge.from < s.end + 0.3 || ridge.to > s.end + s.depth - s.leadIn - 0.1),
+      'ridgeAt',
+      'The ridge runs out of the wall: nearer to its middle, or a deeper cap.',
+      (s.depth - s.leadIn) / 2,
+    );
+  if (refusals.list.length > 0) return refusals.list;
+  // Each outline that is built is tried, so that a finding names what asks for it.
+  const tries: [string, () => Outline][] = [
+    [s.goes === 'over' ? 'wall' : 'flange', () => outerOf(s)],
+    ['leadIn', () => mouthOf(s)],
+    ['ridge', () => wallLevels(s)[s.ridge ? 2 : 0]!.outline],
+  ];
+  if (s.goes === 'into' && s.wall > 0) tries.push(['wall', () => offsetOutline(s.mate, -s.wall)]);
+  for (const [parameter, build] of tries) {
+    try {
+      const built = build();
+      refusals.when(
+        parameter !== 'wall' && parameter !== 'flange' && built.edges.length !== s.mate.edges.length,
+        parameter,
+        'A corner of the outline is too pointed for this: round it, or make this smaller.',
+      );
+    } catch (error) {
+      return [refused(error, parameter)];
+    }
+  }
+  return refusals.list;
+}
+
+function refused(error: unknown, parameter: string): Finding {
+  if (error instanceof OutlineTextError)
+    return { code: 'cannot-build', level: 'stop', parameter: 'outline', message: error.message };
+  if (!(error instanceof OffsetError)) throw error;
+  return {
+    code: 'cannot-build',
+    level: 'stop',
+    parameter,
+    message: `The section cannot be moved so far. ${error.message} A smaller size here, or rounder corners.`,
+  };
+}
+
+function drawing(p: Parameters): Drawing {
+  let mateLine: Outline;
+  let outer: Outline;
+  try {
+    const s = sizesOf(p);
+    [mateLine, outer] = [s.mate, outerOf(s)];
+  } catch {
+    const size = is.around(p) ? lengthOf(p, sizeName(p, 'Around')) : lengthOf(p, sizeName(p, 'Width'));
+    mateLine = roundedRectangle(size, size / 2, 1);
+    outer = mateLine;
+  }
+  const [x0, y0, x1, y1] = boxOf(mateLine);
+  const [ox0, oy0, ox1, oy1] = boxOf(outer);
+  const gap = Math.max(4, (oy1 - oy0) / 6);
+  const draft = new Draft();
+  if (is.over(p)) draft.cut(outer).edge(mateLine);
+  else draft.edge(outer).cut(mateLine);
+  const goes = p.goes as Goes;
+  if (is.around(p)) {
+    draft.mateLoop(`${goes}Around`, mateLine);
+    draft.across(`${goes}Around`, 'around ÷ π', [x0, x1], y0, oy0 - gap);
+  } else {
+    draft.mateLoop(`${goes}Width`, mateLine);
+    draft.across(`${goes}Width`, 'wide', [x0, x1], y0, oy0 - gap);
+    if (!is.outline(p)) {
+      draft.mateLoop(`${goes}Depth`, mateLine);
+      draft.up(`${goes}Depth`, 'deep', x0, [y0, y1], ox0 - gap);
+    }
+  }
+  const side = ox1 + 3 * gap;
+  const [end, depth] = [lengthOf(p, 'endThickness'), lengthOf(p, 'depth')];
+  if (is.over(p)) draft.edge(box(side, oy0, side + ox1 - ox0, oy0 + end + depth));
+  else
+    draft
+      .edge(box(side, oy0, side + ox1 - ox0, oy0 + end))
+      .edge(box(side + x0 - ox0, oy0 + end, side + x1 - ox0, oy0 + end + depth));
+  draft.up('depth', 'depth', side, [oy0 + end, oy0 + end + depth], side - gap);
+  return draft.done('From above, and from the side');
+}
+
+function objectDrawing(measured: Readonly<Record<string, number>>, p: Parameters): Drawing {
+  const goes = p.goes as Goes;
+  const word = WORD[goes];
+  const [w, d] = [measured[`${word}_width`] ?? 60, measured[`${word}_depth`] ?? 34];
+  let section: Outline;
+  try {
+    section = is.outline(p)
+      ? outlineOfText(textOf(p, 'outline'))
+      : is.rounded(p)
+        ? roundedRectangle(w, d, measured.corner_radius ?? 8)
+        : ellipse(w, d);
+  } catch {
+    section = roundedRectangle(w, d, 8);
+  }
+  const [x0, y0, x1, y1] = boxOf(section);
+  const gap = Math.max(4, (y1 - y0) / 6);
+  const draft = new Draft();
+  if (goes === 'over') draft.cut(section);
+  else draft.cut(box(x0 - gap, y0 - gap, x1 + gap, y1 + gap)).edge(section);
+  draft.mate(`${word}_around`, [...pointsOf(section), pointsOf(section)[0]!]);
+  if (read(goes, 'Width')(p)) draft.across(`${word}_width`, 'width', [x0, x1], y0, y0 - 2 * gap);
+  if (read(goes, 'Depth')(p)) draft.up(`${word}_depth`, 'depth', x0, [y0, y1], x0 - 2 * gap);
+  if (is.around(p)) draft.across(`${word}_around`, 'around', [x0, x1], y1, y1 + 2 * gap);
+  if (is.rounded(p)) {
+    const r = measured.corner_radius ?? 8;
+    draft.across('corner_radius', 'corner', [x1 - r, x1], y1, y1 + 3.4 * gap);
+  }
+  const side = x1 + 4 * gap;
+  const high = measured.section_height ?? 14;
+  draft.edge(box(side, y0, side + (x1 - x0) / 2, y0 + high));
+  draft.up('section_height', 'height', side, [y0, y0 + high], side - gap);
+  return draft.done('The opening from above, and from the side');
+}
+
+const HOW: Record<Goes, Record<Way, [hold: 'outside-jaws' | 'inside-jaws' | 'tape', how: string]>> = {
+  over: {
+    Width: ['outside-jaws', 'Over the wider way, square to it; not over a seam.'],
+    Depth: ['outside-jaws', 'Over the narrower way, in the middle, where a long side bows in.'],
+    Around: ['tape', 'A strip of paper once around, marked where it meets itself, then measured flat.'],
+  },
+  into: {
+    Width: ['inside-jaws', 'The wider way; rock the jaws and keep the largest.'],
+    Depth: ['inside-jaws', 'The narrower way, in the middle.'],
+    Around: ['tape', 'A strip of paper pressed once around inside, marked, then measured flat.'],
+  },
+};
+const WAYS: Way[] = ['Width', 'Depth', 'Around'];
+
+export const sectionCap: Recipe = {
+  id: 'section-cap',
+  version: 1,
+  family: 'replacement',
+  title: 'Cap or plug, not round',
+  purpose: 'Closes a tube or an opening that is a rounded rectangle, an oval, or any outline.',
+  guide: [
+    ...GOES.flatMap(goes =>
+      WAYS.map(way => {
+        const [hold, how] = HOW[goes][way];
+        const label = `${goes === 'over' ? 'Rim' : 'Opening'}, ${{ Width: 'wide', Depth: 'deep', Around: 'all round' }[way]}`;
+        return step(`${WORD[goes]}_${way.toLowerCase()}`, label, hold, how, {
+          critical: true,
+          needed: read(goes, way),
+        });
+      }),
+    ),
+    step(
+      'corner_radius',
+      'Radius of its corners',
+      'span',
+      'Lay coins or drills into the corner until one fits: half of its diameter.',
+      { needed: is.rounded },
+    ),
+    step(
+      'section_height',
+      'Depth that may be used',
+      'step',
+      'From the mouth to what the cap must not touch.',
+    ),
+  ],
+  mates: GOES.flatMap(goes => WAYS.map(way => mate(goes, way))),
+  parameters: [
+    choice('section', 'It is', {
+      rounded: 'a rounded rectangle',
+      ellipse: 'an oval',
+      outline: 'another outline',
+    }),
+    choice('goes', 'The cap goes', { over: 'over the rim', into: 'into the opening' }),
+    choice('fits', 'It fits by', { across: 'width and depth', around: 'its girth (flexible)' }),
+    ...GOES.flatMap(goes =>
+      WAYS.map(way =>
+        length(
+          `${WORD[goes]}${way}Size`,
+          `${goes === 'over' ? 'Skirt' : 'Plug'}, ${{ Width: 'width', Depth: 'depth', Around: 'girth ÷ π' }[way]}`,
+          [3, 400],
+          `${WORD[goes]}_${way.toLowerCase()}.model`,
+          { shown: active(goes, way) },
+        ),
+      ),
+    ),
+    outline('outline', 'Outline', '-30, -17; 30, -17 round 8; 30, 17 round 8; -30, 17', {
+      shown: is.outline,
+    }),
+    length('shapeWidth', 'Its shape, width', [3, 400], '60', {
+      shown: p => is.around(p) && !is.outline(p),
+    }),
+    length('shapeDepth', 'Its shape, depth', [3, 400], '34', {
+      shown: p => is.around(p) && !is.outline(p),
+    }),
+    length('corner', 'Radius of the corners', [0, 200], 'corner_radius', { shown: is.rounded }),
+    length('depth', 'Skirt or plug, depth', [1, 200], 'section_height - 0.2'),
+    length('wall', 'Wall (0: a solid plug)', [0, 30], '1.6', { sensible: WALL }),
+    length('endThickness', 'End thickness', [0.4, 50], '2'),
+    length('flange', 'Flange stands out by', [0, 40], '3', { shown: is.into }),
+    length('ridge', 'Click ridge stands out by (0 is none)', [0, 5], '0', { group: 'more' }),
+    length('ridgeAt', 'Ridge over the end', [0.5, 200], 'depth / 2', {
+      group: 'more',
+      shown: p => p.ridge !== 0,
+    }),
+    length('leadIn', 'Lead-in chamfer', [0, 5], '0.6', { group: 'more', sensible: CHAMFER }),
+  ],
+  refuse,
+  drawing,
+  objectDrawing,
+  solid,
+  surfaces,
+  checks: () => [],
+  demo: {
+    name: 'a trailer’s rectangular tube end',
+    sizes: {
+      rim_width: 60,
+      rim_depth: 34,
+      rim_around: 174.3,
+      bore_width: 54,
+      bore_depth: 28,
+      bore_around: 150.3,
+      corner_radius: 8,
+      section_height: 14,
+    },
+    parameters: {
+      section: 'rounded',
+      goes: 'over',
+      fits: 'across',
+      rimWidthSize: 60.3,
+      rimDepthSize: 34.3,
+      rimAroundSize: 55,
+      boreWidthSize: 53.8,
+      boreDepthSize: 27.8,
+      boreAroundSize: 54.6,
+      outline: '-30, -17; 30, -17 round 8; 30, 17 round 8; -30, 17',
+      shapeWidth: 60,
+      shapeDepth: 34,
+      corner: 8,
+      depth: 13.8,
+      wall: 1.6,
+      endThickness: 2,
+      flange: 3,
+      ridge: 0,
+      ridgeAt: 6,
+      leadIn: 0.6,
+    },
+  },
+};
