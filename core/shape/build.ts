@@ -50,16 +50,14 @@ export function buildPart(
   }
 }
 
-/** A bend mates with nothing: finer triangles on its double curve would only make a file ten times as large, mm. */
-const BEND_SAGITTA = 0.02;
-
 /**
- * Joined as triangles: a thread can be joined in no other way, a bend only at great length, and for the screen
+ * Joined as triangles: a thread can be joined in no other way, a bend or a wall between two sections only at
+ * great length, and for the screen
  * exact surfaces of curved bodies take ten times as long to join. All else is joined by them for a file.
  */
 function joinedMesh(body: Body, kernels: Kernels, sagitta: number, always: boolean): TriangleMesh {
   if (body.triangles) return body.triangles(sagitta);
-  if (body.asTriangles) return kernels.part.mesh(body.asTriangles, Math.max(sagitta, BEND_SAGITTA));
+  if (body.asTriangles) return body.asTriangles(sagitta);
   if (!body.made || (!always && !joinsAsTriangles(body))) return kernels.part.mesh(body, sagitta);
   const { by, from, with: other } = body.made;
   const part = (of: Body) => joinedMesh(of, kernels, sagitta, always);

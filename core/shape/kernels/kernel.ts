@@ -38,8 +38,8 @@ export interface Body {
   readonly triangles?: (sagitta: number) => TriangleMesh;
   /** What it was made of, where it was made of two bodies. */
   readonly made?: { readonly by: BodyOperation; readonly from: Body; readonly with: Body };
-  /** Stands for it where bodies are joined as triangles: it reaches a hair into its neighbours. */
-  readonly asTriangles?: Body;
+  /** How it is cut into triangles where that is not left to its exact surfaces: finer where it mates, or sooner. */
+  readonly asTriangles?: (sagitta: number) => TriangleMesh;
 }
 
 /** Whether any of what it was made of is triangles only. */
@@ -47,7 +47,7 @@ export const hasTriangles = (body: Body): boolean =>
   body.triangles !== undefined ||
   (body.made !== undefined && (hasTriangles(body.made.from) || hasTriangles(body.made.with)));
 
-/** Whether it must be joined as triangles: some of it is nothing else, or bends. */
+/** Whether it must be joined as triangles: some of it is nothing else, or has its own. */
 export const joinsAsTriangles = (body: Body): boolean =>
   body.triangles !== undefined ||
   body.asTriangles !== undefined ||

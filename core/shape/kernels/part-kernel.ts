@@ -8,8 +8,10 @@ import {
   type Sketch,
   setOC,
 } from 'replicad';
+import { counterClockwise } from '../curve';
 import { alongFrame, bentFrame } from '../frame';
-import { weld } from '../mesh/mesh';
+import { type TriangleMesh, weld } from '../mesh/mesh';
+import { bendMesh, stackMesh } from '../stack-mesh';
 import {
   BED,
   type Body,
@@ -26,6 +28,8 @@ export type OpenCascade = Parameters<typeof setOC>[0];
 
 /** Turning between neighbouring flats, radians: small fillets stay round on screen. */
 const MOST_TURN = 0.3;
+/** A bend mates with nothing: finer triangles on its double curve would only make a file ten times as large, mm. */
+const BEND_SAGITTA = 0.02;
 /** How far a bend reaches into its neighbours where triangles are joined, mm: tilted faces of triangles do not quite meet. */
 const HAIR = 0.02;
 
@@ -61,6 +65,29 @@ export function partKernel(oc: OpenCascade): PartKernel {
       throw new KernelError(`${what} failed: ${messageOf(oc, error)}`);
     }
   };
+  const meshOf = (shape: Shape3D, sagitta: number): TriangleMesh => {
+    const raw = guarded('Making triangles', () =>
+      shape.mesh({ tolerance: sagitta, angularTolerance: MOST_TURN }),
+    );
+    const mesh = weld(raw.vertices, raw.triangles);
+    if (mesh.triangles.length === 0)
+      throw new KernelError('Nothing is left of the part: the cuts take all of it.');
+    return mesh;
+  };
+  /** Exact surfaces when they are asked for, triangles without them. */
+  const late = (make: () => Shape3D, asTriangles: Body['asTriangles']): Body => {
+    let done: Shape3D | undefined;
+    return {
+      ...(asTriangles ? { asTriangles } : {}),
+      get kernelBody() {
+        if (!done) {
+          done = make();
+          bodies.push(done);
+        }
+        return done;
+      },
+    };
+  };
   return {
     version: 'replicad 1.1.0',
     revolve: (outline, frame = BED) =>
@@ -83,26 +110,41 @@ export function partKernel(oc: OpenCascade): PartKernel {
           ) as Shape3D,
         ),
       ),
-    bend: (outline, radius, angle, frame = BED) =>
-      guarded('Bending the outline', () => {
-        const turned = (from: Frame, by: number): Body => {
-          const origin = [...alongFrame(from, [radius, 0]).at] as [number, number, number];
-          const sketch = drawingOf(outline).sketchOnPlane(lying(from, 0));
-          return keep(sketch.revolve(cross(from.up, from.x), { origin, angle: by }) as Shape3D);
-        };
-        const hair = ((HAIR / radius) * 180) / Math.PI;
-        return {
-          ...turned(frame, angle),
-          asTriangles: turned(bentFrame(frame, radius, -hair), angle + 2 * hair),
-        };
-      }),
+    bend: (outline, radius, angle, frame = BED) => {
+      const hair = ((HAIR / radius) * 180) / Math.PI;
+      return late(
+        () =>
+          guarded('Bending the outline', () => {
+            const origin = [...alongFrame(frame, [radius, 0]).at] as [number, number, number];
+            const sketch = drawingOf(outline).sketchOnPlane(lying(frame, 0));
+            return sketch.revolve(cross(frame.up, frame.x), { origin, angle }) as Shape3D;
+          }),
+        sagitta =>
+          bendMesh(
+            counterClockwise(outline),
+            radius,
+            angle + 2 * hair,
+            bentFrame(frame, radius, -hair),
+            Math.max(sagitta, BEND_SAGITTA),
+          ),
+      );
+    },
     stack: (levels, frame = BED) =>
-      guarded('Joining outlines', () => {
-        const [first, ...rest] = levels.map(
-          ({ outline, z }) => drawingOf(outline).sketchOnPlane(lying(frame, z)) as Sketch,
-        );
-        return keep(first!.loftWith(rest, { ruled: true }) as Shape3D);
-      }),
+      late(
+        () =>
+          guarded('Joining outlines', () => {
+            const [first, ...rest] = levels.map(
+              ({ outline, z }) => drawingOf(outline).sketchOnPlane(lying(frame, z)) as Sketch,
+            );
+            return first!.loftWith(rest, { ruled: true }) as Shape3D;
+          }),
+        sagitta =>
+          stackMesh(
+            levels.map(l => ({ ...l, outline: counterClockwise(l.outline) })),
+            frame,
+            sagitta,
+          ),
+      ),
     ofTriangles: triangles => ({
       triangles,
       get kernelBody(): never {
@@ -111,15 +153,7 @@ export function partKernel(oc: OpenCascade): PartKernel {
     }),
     fuse: (a, b) => waiting('fuse', a, b),
     cut: (from, tool) => waiting('cut', from, tool),
-    mesh: (body, sagitta) => {
-      const raw = guarded('Making triangles', () =>
-        shapeOf(body).mesh({ tolerance: sagitta, angularTolerance: MOST_TURN }),
-      );
-      const mesh = weld(raw.vertices, raw.triangles);
-      if (mesh.triangles.length === 0)
-        throw new KernelError('Nothing is left of the part: the cuts take all of it.');
-      return mesh;
-    },
+    mesh: (body, sagitta) => meshOf(shapeOf(body), sagitta),
     step: async (body, name) => {
       const blob = guarded('Writing STEP', () =>
         exportSTEP([{ shape: shapeOf(body), name }], { unit: 'MM' }),
