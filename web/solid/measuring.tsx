@@ -78,8 +78,8 @@ export function Reading({ marks }: { marks: readonly Mark[] }) {
   if (!b)
     return (
       <Tag data-testid="measured">
-        {a.wall === null ? 'No far side there.' : <>wall {formatLength(a.wall)}</>} · {formatLength(a.at[2])}{' '}
-        over the bed
+        {a.wall === null ? 'No far side there.' : <>wall {formatLength(a.wall)} mm</>} ·{' '}
+        {formatLength(a.at[2])} mm over the bed
       </Tag>
     );
   const d = b.at.map((x, i) => x - a.at[i]!) as [number, number, number];

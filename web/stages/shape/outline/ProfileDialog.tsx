@@ -1,4 +1,4 @@
-import { useState } from 'react';
+import { useRef, useState } from 'react';
 import styled from 'styled-components';
 import { ulid } from 'ulid';
 import type { Profile, ProfileLoop } from '../../../../core/files/profile/loops';
@@ -33,18 +33,28 @@ export default function ProfileDialog({ spec, onClose }: { spec: OutlineSpec; on
   const [withHoles, setWithHoles] = useState(true);
   const takesHoles = outline === 'outline' && resolved.recipe.parameters.some(p => p.name === 'holes');
 
-  const read = async (text: string, unit?: Unit, wide?: number) => {
+  // Leaving the width's field for the button reads the file anew: what is taken is what comes of that.
+  const reading = useRef<Promise<Profile | null>>(Promise.resolve(null));
+  const made = useRef<number | null>(null);
+  const read = (text: string, unit?: Unit, wide?: number) => {
+    made.current = wide ?? null;
     setBusy(true);
-    const reply = await readProfileFile({ text, unit, width: wide });
-    setBusy(false);
-    setProfile(reply.ok ? reply.profile : null);
-    setProblem(reply.ok ? null : reply.message);
+    const asked = readProfileFile({ text, unit, width: wide }).then(reply => {
+      if (reading.current !== asked) return null;
+      setBusy(false);
+      setProfile(reply.ok ? reply.profile : null);
+      setProblem(reply.ok ? null : reply.message);
+      return reply.ok ? reply.profile : null;
+    });
+    reading.current = asked;
   };
   const known = parseQuantity(width, 'length', 'mm');
   const [main, ...others] = profile?.loops ?? [];
   const circles = others.filter(l => l.circle);
   const take = async () => {
+    const [main, ...rest] = (await reading.current)?.loops ?? [];
     if (!main) return;
+    const circles = rest.filter(l => l.circle);
     const put = (name: string, text: string) =>
       edit({ kind: 'parameter', partId: resolved.part.id, name, expression: { text, unit: 'mm' } });
     if (!(await put(outline, main.outline))) return;
@@ -103,7 +113,7 @@ export default function ProfileDialog({ spec, onClose }: { spec: OutlineSpec; on
             }
             void chosen.text().then(text => {
               setFile({ name: chosen.name, text });
-              return read(text);
+              read(text);
             });
           }}
         />
@@ -138,7 +148,7 @@ export default function ProfileDialog({ spec, onClose }: { spec: OutlineSpec; on
                   options={UNITS}
                   onChange={unit => {
                     setWidth('');
-                    void read(file.text, unit);
+                    read(file.text, unit);
                   }}
                 />
               </div>
@@ -148,8 +158,8 @@ export default function ProfileDialog({ spec, onClose }: { spec: OutlineSpec; on
                   value={width}
                   onChange={setWidth}
                   onBlur={() => {
-                    if (known.ok && known.quantity.value > 0)
-                      void read(file.text, profile.unit, known.quantity.value);
+                    if (known.ok && known.quantity.value > 0 && known.quantity.value !== made.current)
+                      read(file.text, profile.unit, known.quantity.value);
                   }}
                   problem={
                     width !== '' && !(known.ok && known.quantity.value > 0)
@@ -167,7 +177,7 @@ export default function ProfileDialog({ spec, onClose }: { spec: OutlineSpec; on
           </>
         ) : null}
         <Row style={{ justifyContent: 'flex-end' }}>
-          <Button $look="main" isDisabled={!main || busy} onPress={() => void take()}>
+          <Button $look="main" isDisabled={!main} onPress={() => void take()}>
             Use this outline
           </Button>
         </Row>
