@@ -165,6 +165,38 @@ export const JOBS: DemoJob[] = [
     ],
   },
   {
+    title: 'Rubbing strip, end piece',
+    object: 'gunwale strip, port side, coach’s launch',
+    materialId: 'petg',
+    recipe: 'profile-part',
+    daysAgo: 4,
+    world: { sizes: { seat_width: 30.1, seat_height: 21, seat_around: 89.4, seat_depth: 14 } },
+    steps: [
+      { do: 'read', dimension: 'seat_width', times: 3 },
+      { do: 'read', dimension: 'seat_height', times: 2 },
+      { do: 'read', dimension: 'seat_depth', times: 1 },
+      parameter(
+        'outline',
+        '0, 0 trim -0.5; seat_width, 0; seat_width, 6; 0, 6 via seat_width / 2, seat_height',
+      ),
+      parameter('holes', 'seat_width / 2, 11, 4.2'),
+    ],
+  },
+  {
+    title: 'Dehumidifier to the drain pipe',
+    object: 'outlet and pipe do not line up',
+    materialId: 'petg',
+    recipe: 'tube-adapter',
+    daysAgo: 3,
+    world: { sizes: { tube_a: 32, bore_b: 36.2 } },
+    steps: [
+      parameter('run', 'offset'),
+      parameter('offset', '28'),
+      { do: 'read', dimension: 'tube_a', times: 3 },
+      { do: 'read', dimension: 'bore_b', times: 3 },
+    ],
+  },
+  {
     title: 'Trestle foot plug',
     object: 'boat trestle, open tube end',
     materialId: 'petg',

@@ -61,6 +61,15 @@ describe('offset', () => {
     const box = boxOf(offsetOutline(rectangle(0, 0, 40, 25), [-3, 0, 1, 0]));
     expect(box.map(x => Number(x.toFixed(9)))).toEqual([0, 3, 40, 26]);
   });
+  test('a side that an arc runs into smoothly is taken off along the arc', () => {
+    // A half disc on a box; half a millimetre off its left side: a segment of the disc and a strip of the box.
+    const end = outlineOfText('0, 0; 30, 0; 30, 6; 0, 6 via 15, 21');
+    const [r, h] = [15, 0.5];
+    const segment = r * r * Math.acos((r - h) / r) - (r - h) * Math.sqrt(2 * r * h - h * h);
+    const cut = offsetOutline(end, [0, 0, 0, -h]);
+    expect(area(end) - area(cut)).toBeCloseTo(segment / 2 + 6 * h, 6);
+    expect(() => offsetOutline(end, [0, 0, 0, h])).toThrow(OffsetError);
+  });
   test('what vanishes, or would cross itself, is refused in words', () => {
     expect(() => offsetOutline(circle([0, 0], 4), -4)).toThrow(OffsetError);
     expect(() => offsetOutline(rectangle(0, 0, 10, 4), -2.1)).toThrow(OffsetError);

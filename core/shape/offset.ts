@@ -19,7 +19,7 @@ export class OffsetError extends Error {
   override name = 'OffsetError';
 }
 
-/** A mitre longer than this many times the offset is cut off. */
+/** A mitre longer than this many times the offset is cut off; beside an arc it may reach along the arc as well. */
 const LONGEST_MITRE = 4;
 const SAME = 1e-7;
 
@@ -85,14 +85,25 @@ function shifted(c: Curve, by: number): Curve {
 /** Where two moved edges meet: one point, or two where a long mitre is cut off. */
 function meeting(a: Curve, b: Curve, corner: Point2, byA: number, byB: number): Point2[] {
   if (distance(a.to, b.from) < SAME) return [a.to];
-  const points = crossings(a, b).sort((p, q) => distance(p, corner) - distance(q, corner));
   const most = Math.max(Math.abs(byA), Math.abs(byB));
-  if (points.length > 0 && distance(points[0]!, corner) < LONGEST_MITRE * most + SAME) return [points[0]!];
+  const farthest =
+    LONGEST_MITRE * most + 2 * Math.sqrt(2 * most * Math.max(a.arc?.radius ?? 0, b.arc?.radius ?? 0));
+  const away = (p: Point2) => distance(p, corner) + (onArcs(p, a, b) ? 0 : SIDEWAYS * distance(p, corner));
+  const [nearest] = crossings(a, b)
+    .filter(p => distance(p, corner) < farthest + SAME)
+    .sort((p, q) => away(p) - away(q));
+  if (nearest) return [nearest];
   // A sharp point outwards is cut off square to its middle line; inwards there is no such way out.
   const outwards = cross(headingAt(a, 1), headingAt(b, 0)) > 0 && byA >= 0 && byB >= 0;
   if (outwards) return [a.to, b.from];
   throw new OffsetError('Two edges no longer meet there.');
 }
+
+/** A line that cuts off the end of an arc it touched crosses its circle twice, about as far away: on the arc is meant. */
+const SIDEWAYS = 0.5;
+
+const onArcs = (p: Point2, ...curves: readonly Curve[]): boolean =>
+  curves.every(c => !c.arc || sweepOf({ ...c, to: p }) <= sweepOf(c) + SAME);
 
 /** Where the whole lines or circles of two edges cross. */
 function crossings(a: Curve, b: Curve): Point2[] {

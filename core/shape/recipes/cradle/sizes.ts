@@ -66,12 +66,15 @@ export interface Place {
   out: Point3;
 }
 
+/** mm; the foot is never thinner than three times this. */
+export const SUNK = 0.5;
+
 export function placeOf(s: Sizes): Place {
   if (!s.foot) return { at: [0, 0, 0], up: [0, 1, 0], out: [0, 0, 1] };
   const a = (s.foot.lean * Math.PI) / 180;
   const [c, sin] = [Math.cos(a), Math.sin(a)];
-  // The floor's lowest edge, at the back, stands on the foot.
-  return { at: [0, 0, s.foot.thickness + s.stop * c], up: [0, sin, c], out: [0, -c, sin] };
+  // The floor's lowest edge, at the back, is sunk in the foot: edges that only touch make no solid.
+  return { at: [0, 0, s.foot.thickness + s.stop * c - SUNK], up: [0, sin, c], out: [0, -c, sin] };
 }
 
 const minus = ([x, y, z]: Point3): Point3 => [-x, -y, -z];

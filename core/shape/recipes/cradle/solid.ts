@@ -70,7 +70,7 @@ function withFoot(body: Body, s: Sizes, place: Place, kernel: PartKernel): Body 
   const { thickness } = s.foot!;
   const { front, back } = footEdges(s);
   const into = Math.min(s.back / 2, 1);
-  const [p1, p2] = [inSide(place, -s.stop + INTO, into), inSide(place, -s.stop + INTO, rimOf(s))];
+  const [p1, p2] = [inSide(place, -s.stop + INTO, into), inSide(place, -s.stop + INTO, rimOf(s) - INTO)];
   const floor = polyline([[p2[0], thickness / 2], [p1[0], thickness / 2], p1, p2]);
   let all = kernel.fuse(body, kernel.extrude(rectangle(-outer, front, outer, back), 0, thickness));
   all = kernel.fuse(all, kernel.extrude(floor, -outer, 2 * outer, SIDE));

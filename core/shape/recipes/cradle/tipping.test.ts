@@ -6,7 +6,7 @@ import { centroidOf } from '../../mesh/mesh';
 import { Path, rectangle } from '../../outline';
 import type { Parameters } from '../recipe';
 import { cradle } from '.';
-import { footEdges, sizesOf } from './sizes';
+import { footEdges, SUNK, sizesOf } from './sizes';
 import { checkTipping, tippingOf } from './tipping';
 
 let kernels: Kernels;
@@ -51,7 +51,7 @@ describe('tipping', () => {
     const { p, part } = built({ slabWeight: 5000, lean: 0 });
     const s = sizesOf(p);
     // Upright: the slab’s middle is 30 over the floor, back and half its thickness in front of the back.
-    const height = 4 + 2.4 + 30;
+    const height = 4 + 2.4 + 30 - SUNK;
     const y = -(3 + 12.4 / 2);
     const { front, back } = footEdges(s);
     const degrees = (d: number) => (Math.atan(d / height) * 180) / Math.PI;

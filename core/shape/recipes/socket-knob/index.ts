@@ -415,7 +415,7 @@ export const socketKnob: Recipe = {
     flag('through', 'Goes right through', false),
     length('socketDepth', 'Socket depth', [1, 120], 'stub - 0.5', { shown: p => p.through !== true }),
     choice('grip', 'Grip', { lobes: 'with lobes', flutes: 'round, with flutes', round: 'round' }),
-    length('gripDiameter', 'Grip, across', [6, 250], '36'),
+    length('gripDiameter', 'Grip, across', [6, 250], '44'),
     length('lobes', 'Lobes', [3, 12], '5', { measure: 'count', shown: p => p.grip === 'lobes' }),
     length('flutes', 'Flutes', [6, 48], '16', { measure: 'count', shown: hasFlutes }),
     length('fluteDepth', 'Flutes, depth', [0.3, 12], '1', { shown: hasFlutes }),

@@ -55,7 +55,7 @@ export function OutlineField({ spec }: { spec: OutlineSpec }) {
       </Row>
       {shown ? (
         <Scroll>
-          <Grid $columns="24px repeat(2, minmax(112px, 1.3fr)) minmax(128px, 1fr) minmax(128px, 1fr) 78px 34px">
+          <Grid $columns="24px repeat(2, minmax(100px, 1.1fr)) minmax(118px, 0.9fr) minmax(190px, 1.6fr) 70px 34px">
             <Head>#</Head>
             <Head>x, mm</Head>
             <Head>y, mm</Head>
