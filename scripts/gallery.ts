@@ -1,8 +1,10 @@
 import { mkdirSync, rmSync, writeFileSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import { writeDrawingSvg } from '../core/files/drawing-svg';
+import { partPicture } from '../core/files/part-picture';
 import { formatPlain } from '../core/quantity/format';
 import { buildPart } from '../core/shape/build';
+import { drawnLength } from '../core/shape/drawing/drawing';
 import { RECIPES } from '../core/shape/recipes';
 import { kernels } from '../server/solids/kernels';
 
@@ -27,9 +29,10 @@ for (const [family, title] of Object.entries(FAMILIES)) {
     const { part } = outcome;
     const svg = writeDrawingSvg(recipe.drawing(p), recipe.title, d => {
       const size = p[recipe.mates.find(m => m.id === d.key)?.parameter ?? d.key];
-      return typeof size === 'number' ? formatPlain(size, 2) : null;
+      return formatPlain(typeof size === 'number' ? size : drawnLength(d), 2);
     });
     writeFileSync(`${folder}${recipe.id}.svg`, svg);
+    writeFileSync(`${folder}${recipe.id}.png`, partPicture([part.mesh]));
     const size = [0, 1, 2].map(i => formatPlain(part.bounds.max[i]! - part.bounds.min[i]!, 1)).join(' × ');
     lines.push(
       '',
@@ -37,7 +40,7 @@ for (const [family, title] of Object.entries(FAMILIES)) {
       '',
       `${recipe.purpose} Here for ${recipe.demo.name}: ${size} mm, ${formatPlain(part.volume / 1000, 2)} cm³.`,
       '',
-      `![${recipe.title}](recipes/${recipe.id}.svg)`,
+      `![${recipe.title}, the solid](recipes/${recipe.id}.png) ![${recipe.title}, its drawing](recipes/${recipe.id}.svg)`,
       '',
       '| mate | our side | measured on the solid, mm |',
       '|---|---|---|',

@@ -35,6 +35,8 @@ const views: [name: string, path: string, options?: { select?: string; dark?: bo
   ['try', `${cap}/try`],
   ['keep', `${job('Trestle')}/keep`],
   ['shape-cradle', `${job('Cradle')}/shape`, { select: 'Slab between the sides' }],
+  ['shape-profile', `${job('Rubbing')}/shape`, { select: 'Width in its seat' }],
+  ['shape-adapter', `${job('Dehumidifier')}/shape`, { select: 'End A over its tube' }],
   ['calibration', '/workshop/calibrations/petg-fine'],
   ['workshop', '/workshop'],
   ['measure-phone', `${job('Drain')}/measure`, { width: 390 }],

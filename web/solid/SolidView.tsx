@@ -221,7 +221,14 @@ function Scene({ solid, lit, onPick, cut, under, change, marks, onMark }: SceneP
         <Changed positions={change.shrunk.positions} colour={colours.shrunk} planes={planes} />
       ) : null}
       <MarkPoints marks={marks} size={size} colour={colours.blue} />
-      <Turntable size={size} x={centre[0]} y={centre[1]} height={max[2]} under={under} />
+      <Turntable
+        size={size}
+        wide={Math.max(max[0] - min[0], max[1] - min[1])}
+        x={centre[0]}
+        y={centre[1]}
+        height={max[2]}
+        under={under}
+      />
     </>
   );
 }
@@ -229,12 +236,14 @@ function Scene({ solid, lit, onPick, cut, under, change, marks, onMark }: SceneP
 /** Orbit about the part; the view is set when the part first appears or becomes another size altogether. */
 function Turntable({
   size,
+  wide,
   x,
   y,
   height,
   under,
 }: {
   size: number;
+  wide: number;
   x: number;
   y: number;
   height: number;
@@ -255,13 +264,14 @@ function Turntable({
     const grown = Math.abs(Math.log(size / (before.size || 1e-9))) >= 0.4;
     if (!controls.current || !(grown || Math.hypot(x - before.x, y - before.y) > 0.5 * size)) return;
     framed.current = { size, x, y };
-    const distance = 1.85 * size;
+    // What stands tall needs more room than what lies wide.
+    const distance = Math.max(1.85 * wide, 2.35 * height);
     camera.position.set(x + 0.45 * distance, y - 0.72 * distance, 0.62 * distance);
     (camera as PerspectiveCamera).updateProjectionMatrix();
-    controls.current.target.set(x, y, height * 0.4);
+    controls.current.target.set(x, y, height * 0.45);
     controls.current.update();
     invalidate();
-  }, [camera, size, x, y, height, invalidate]);
+  }, [camera, size, wide, x, y, height, invalidate]);
   const side = useRef(under);
   useEffect(() => {
     if (side.current === under || !controls.current) return;
