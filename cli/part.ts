@@ -87,6 +87,8 @@ export const partBuild: Command<z.infer<typeof Input>> = {
     }
     return {
       ...answer.part,
+      // A span is a width like any other to those who ask here.
+      mates: answer.part.mates.map(m => ({ ...m, kind: m.kind === 'span' ? 'flats' : m.kind })),
       findings: answer.findings.map(({ level, message, code }) => ({ level, message, code })),
     };
   },

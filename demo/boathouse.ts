@@ -177,7 +177,7 @@ export const JOBS: DemoJob[] = [
       { do: 'read', dimension: 'seat_depth', times: 1 },
       parameter(
         'outline',
-        '0, 0 trim -0.5; seat_width, 0; seat_width, 6; 0, 6 via seat_width / 2, seat_height',
+        '0, 0; seat_width, 0 trim -0.5; seat_width, 6; 0, 6 via seat_width / 2, seat_height',
       ),
       parameter('holes', 'seat_width / 2, 11, 4.2'),
     ],

@@ -20,6 +20,8 @@ export interface MateLedger {
   kind: SurfaceKind;
   dimension: DimensionState['dimension'];
   reading: { value: number; u: number; source: 'seat' | 'old-part' | 'said' };
+  /** The reading went around: it counts as the diameter of a circle of that girth. */
+  around: boolean;
   /** What the want comes to in clearance on this object. */
   window: { min: number; max: number };
   model: number;
@@ -94,7 +96,8 @@ export function ledgerOf(
       continue;
     }
     // A girth goes by the circle of equal girth: the printer and the want know diameters.
-    const per = recipeById(part.recipe)?.mates.find(m => m.id === mate.ours.surface)?.around ? Math.PI : 1;
+    const around = recipeById(part.recipe)?.mates.find(m => m.id === mate.ours.surface)?.around ?? false;
+    const per = around ? Math.PI : 1;
     const reading = {
       value: envelopeOf(state.evaluation, mate) / per,
       u: state.evaluation.standardUncertainty / per,
@@ -116,6 +119,7 @@ export function ledgerOf(
       prefer: mate.want.prefer,
       mate,
       kind: kindOn(mate, part.recipe, part.pose),
+      around,
       state,
     });
   }
@@ -136,7 +140,13 @@ export function ledgerOf(
   };
 }
 
-type Question = NextMate & { mate: Mate; kind: SurfaceKind; state: DimensionState; shift: number };
+type Question = NextMate & {
+  mate: Mate;
+  kind: SurfaceKind;
+  around: boolean;
+  state: DimensionState;
+  shift: number;
+};
 
 /**
  * What is believed of the printer before tries, by group. One printer, one plastic, one side share their
@@ -238,6 +248,7 @@ function chainOf(
   return {
     mate: q.mate,
     kind: q.kind,
+    around: q.around,
     dimension: q.state.dimension,
     reading: { ...q.reading, source: q.state.source ?? 'seat' },
     window: { min: q.scale.min, max: q.scale.max },

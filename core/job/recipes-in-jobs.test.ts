@@ -66,3 +66,23 @@ describe.each(RECIPES.map(r => [r.id, r] as const))('%s in a job', (_, recipe) =
     expect(resolved.ledger.pAllRight).toBeNull();
   });
 });
+
+test('a reading that goes around counts as the circle of that girth, for stiff and for flexible plastic', () => {
+  const recipe = RECIPES.find(r => r.id === 'section-cap')!;
+  const around: Edit = {
+    kind: 'parameter',
+    partId: 'part-1',
+    name: 'fits',
+    expression: { text: 'around', unit: 'none' },
+  };
+  for (const materialId of ['petg', 'tpu']) {
+    const { ledger, parameters } = resolve(measured(recipe, materialId, 1, around));
+    const [mate] = ledger.mates;
+    expect(ledger.mates).toHaveLength(1);
+    expect(mate!.around).toBe(true);
+    expect(mate!.steps[0]!.amount).toBeCloseTo(174.3 / Math.PI, 2);
+    // A cap of a flexible plastic is smaller than what it stretches over, a stiff one larger.
+    expect(Math.sign(mate!.clearance)).toBe(materialId === 'tpu' ? -1 : 1);
+    expect(parameters.rimAroundSize).toBe(mate!.model);
+  }
+});

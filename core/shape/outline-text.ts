@@ -226,6 +226,10 @@ export const resolvedText = (
 export const outlineOfText = (text: string): Outline =>
   outlineOfCorners(readCorners(text).map(c => mapCorner(c, numberOf)));
 
+/** As it was written before anything was trimmed. @throws OutlineTextError */
+export const untrimmedOfText = (text: string): Outline =>
+  outlineOfCorners(readCorners(text).map(c => ({ ...mapCorner(c, numberOf), trim: 0 })));
+
 /** @throws OutlineTextError */
 export const holesOfText = (text: string): Hole[] =>
   readHoles(text).map((h, i) => {

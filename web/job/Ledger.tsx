@@ -115,7 +115,7 @@ function Chain({ ledger }: { ledger: MateLedger }) {
   const steps = ledger.steps.map(s => (s.step === moved?.step ? { ...s, amount: s.amount + moved.by } : s));
   const model = ledger.model + (moved?.by ?? 0);
   const words = {
-    reading: ledger.reading.source === 'old-part' ? 'the old part' : 'reading',
+    reading: `${ledger.reading.source === 'old-part' ? 'the old part' : 'reading'}${ledger.around ? ' ÷ π' : ''}`,
     allowance: mate.want.name === 'own' ? 'your own window' : mate.want.name,
     compensation: mate.side === 'inside' ? 'holes print small' : 'outsides print large',
     lesson:

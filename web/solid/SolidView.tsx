@@ -223,7 +223,7 @@ function Scene({ solid, lit, onPick, cut, under, change, marks, onMark }: SceneP
       <MarkPoints marks={marks} size={size} colour={colours.blue} />
       <Turntable
         size={size}
-        wide={Math.max(max[0] - min[0], max[1] - min[1])}
+        across={Math.hypot(max[0] - min[0], max[1] - min[1], max[2] - min[2])}
         x={centre[0]}
         y={centre[1]}
         height={max[2]}
@@ -236,14 +236,15 @@ function Scene({ solid, lit, onPick, cut, under, change, marks, onMark }: SceneP
 /** Orbit about the part; the view is set when the part first appears or becomes another size altogether. */
 function Turntable({
   size,
-  wide,
+  across,
   x,
   y,
   height,
   under,
 }: {
   size: number;
-  wide: number;
+  /** From corner to corner. */
+  across: number;
   x: number;
   y: number;
   height: number;
@@ -265,13 +266,13 @@ function Turntable({
     if (!controls.current || !(grown || Math.hypot(x - before.x, y - before.y) > 0.5 * size)) return;
     framed.current = { size, x, y };
     // What stands tall needs more room than what lies wide.
-    const distance = Math.max(1.85 * wide, 2.35 * height);
+    const distance = Math.max(1.6 * across, 2.35 * height);
     camera.position.set(x + 0.45 * distance, y - 0.72 * distance, 0.62 * distance);
     (camera as PerspectiveCamera).updateProjectionMatrix();
     controls.current.target.set(x, y, height * 0.45);
     controls.current.update();
     invalidate();
-  }, [camera, size, wide, x, y, height, invalidate]);
+  }, [camera, size, across, x, y, height, invalidate]);
   const side = useRef(under);
   useEffect(() => {
     if (side.current === under || !controls.current) return;

@@ -32,6 +32,12 @@ const ROWS: Record<string, Row[]> = {
     [{ outline: '0, 0; 10' }, 'outline', /needs x and y/],
     [{ holes: '3, 3' }, 'holes', /x, y and its diameter/],
     [{ widthSize: 40 }, 'widthSize', /more than fit/],
+    [{ outline: '0, 0 trim -0.5; 30, 0; 30, 21; 0, 21' }, 'outline', /changes the width/],
+    [
+      { fits: 'height', outline: '0, 0; 30, 0 trim -3; 30, 21; 0, 21 trim 1' },
+      'outline',
+      /changes the height/,
+    ],
     [{ leadIn: 5, thickness: 4 }, 'leadIn', /whole straight wall/],
     [{ leadIn: 4, outline: '0, 0; 30, 0; 30, 6; 0, 6' }, 'leadIn', /cannot be moved/],
     [{ top: true, straight: 12 }, 'straight', /below the top outline/],

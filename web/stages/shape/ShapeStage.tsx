@@ -201,7 +201,7 @@ const Stage = styled.div`position: relative; height: 332px; border: 1px solid va
 const Takeaway = styled.p`display: flex; gap: 12px; justify-content: flex-end; font-size: 13px; color: var(--soft); padding: 4px 12px 6px; border-top: 1px solid var(--rule);`;
 const Waiting = styled.p`position: absolute; inset: 0; display: flex; align-items: center; justify-content: center; color: var(--soft);`;
 const Refused = styled.div`position: absolute; inset: 10px 10px auto; z-index: 2; display: flex; flex-direction: column; gap: 6px;`;
-const Facts = styled.p`position: absolute; right: 12px; top: 8px; font-size: 12.5px; color: var(--soft);`;
+const Facts = styled.p`position: absolute; right: 8px; top: 6px; padding: 1px 4px; border-radius: 3px; background: var(--sheet); font-size: 12.5px; color: var(--soft);`;
 const Fields = styled.div`
   display: grid; grid-template-columns: repeat(auto-fill, minmax(178px, 1fr)); gap: 12px 16px;
   + details, + details + details { margin-top: 14px; }

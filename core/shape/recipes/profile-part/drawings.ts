@@ -3,7 +3,7 @@ import { box, Draft } from '../../drawing/draft';
 import type { Drawing } from '../../drawing/drawing';
 import type { Outline } from '../../kernels/kernel';
 import { pointsOf } from '../../outline';
-import { outlineOfText } from '../../outline-text';
+import { outlineOfText, untrimmedOfText } from '../../outline-text';
 import { lengthOf, type Parameters, textOf } from '../recipe';
 import { FITTING, fittingOf, type Sizes, sizesOf } from './sizes';
 
@@ -58,7 +58,7 @@ export function objectDrawing(measured: Readonly<Record<string, number>>, p: Par
   const depth = measured.seat_depth ?? 12;
   let seat: Outline;
   try {
-    seat = outlineOfText(textOf(p, 'outline'));
+    seat = untrimmedOfText(textOf(p, 'outline'));
   } catch {
     seat = outlineOfText(`0, 0; ${w}, 0; ${w}, ${h}; 0, ${h}`);
   }

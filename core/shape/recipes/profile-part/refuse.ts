@@ -1,6 +1,6 @@
 import { boxOf } from '../../curve';
 import { OffsetError } from '../../offset';
-import { holesOfText, OutlineTextError, outlineOfText } from '../../outline-text';
+import { holesOfText, OutlineTextError, outlineOfText, untrimmedOfText } from '../../outline-text';
 import { gapBetween, wallBetween } from '../../within';
 import { Refusals } from '../fields';
 import { type Finding, lengthOf, type Parameters, textOf } from '../recipe';
@@ -13,6 +13,8 @@ const LEAST_WALL = 0.4;
 export function refuse(p: Parameters): Finding[] {
   const unreadable = readable(p);
   if (unreadable.length > 0) return unreadable;
+  const trimmed = trimmedAway(p);
+  if (trimmed.length > 0) return trimmed;
   const far = movedTooFar(p);
   if (far.length > 0) return far;
   let s: Sizes;
@@ -119,6 +121,20 @@ function readable(p: Parameters): Finding[] {
   for (const name of outlines) tried(name, () => outlineOfText(textOf(p, name)));
   tried('holes', () => holesOfText(textOf(p, 'holes')));
   return refusals.list;
+}
+
+/** The outline is moved until its fitting size is met: a trim of a side that it goes by would be undone. */
+function trimmedAway(p: Parameters): Finding[] {
+  if (has.around(p)) return [];
+  const [trimmed, whole] = [outlineOfText, untrimmedOfText].map(read =>
+    sizeOf(read(textOf(p, 'outline')), p),
+  );
+  const way = has.width(p) ? 'width' : 'height';
+  return new Refusals().when(
+    Math.abs(trimmed! - whole!) > 0.005,
+    'outline',
+    `A trim changes the ${way} it fits by, which the ledger sets: trim other edges, let it fit by its ${has.width(p) ? 'height' : 'width'}, or set the gap in Fit.`,
+  ).list;
 }
 
 /** Fit is tenths of a millimetre: an outline that must grow by a fifth was read off something else. */
