@@ -30,8 +30,14 @@ export function calibrationRoutes({ store, pool }: App): Router {
     const saved = await store.write(tx =>
       changeWorkshop(tx, shop => {
         requireOwn(shop, calibration);
-        const others = (shop.calibrations ?? []).filter(c => c.id !== calibration.id);
-        return withCalibrations(shop, [...others, calibration]);
+        const all = shop.calibrations ?? [];
+        // It keeps its place: a list that reorders itself makes people press the wrong line.
+        return withCalibrations(
+          shop,
+          all.some(c => c.id === calibration.id)
+            ? all.map(c => (c.id === calibration.id ? calibration : c))
+            : [...all, calibration],
+        );
       }),
     );
     res.json(saved);

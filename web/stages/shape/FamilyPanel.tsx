@@ -9,6 +9,16 @@ import { Notice } from '../../ui/layout';
 
 /** The part in several sizes at once: spacers between two stock sizes, a set of plugs. */
 export function FamilyPanel() {
+  const [open, setOpen] = useState(false);
+  return (
+    <details onToggle={event => setOpen(event.currentTarget.open)}>
+      <summary>A family of sizes</summary>
+      {open ? <Family /> : null}
+    </details>
+  );
+}
+
+function Family() {
   const { job, resolved } = useBench();
   const { recipe, parameters, part } = resolved;
   const lengths = recipe.parameters.filter(p => p.kind === 'length' && (p.shown?.(parameters) ?? true));
@@ -58,8 +68,7 @@ export function FamilyPanel() {
     />
   );
   return (
-    <details>
-      <summary>A family of sizes</summary>
+    <>
       <Line>
         <Select
           label="They differ in"
@@ -78,7 +87,7 @@ export function FamilyPanel() {
         </Button>
       </Line>
       {problem ? <Notice level="stop">{problem}</Notice> : null}
-    </details>
+    </>
   );
 }
 
