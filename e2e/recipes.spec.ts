@@ -46,7 +46,7 @@ test('a knob for a worn bolt: chosen by its picture, measured across the flats, 
 });
 
 test('every recipe makes a job that opens on its drawing and builds its solid', async ({ page, bench }) => {
-  test.setTimeout(240_000);
+  test.setTimeout(480_000);
   await page.goto(bench.url);
   await page.getByRole('button', { name: 'New job' }).first().click();
   await expect(page.getByRole('radio', { name: 'Round cap or plug' })).toBeVisible();
