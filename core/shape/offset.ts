@@ -30,26 +30,34 @@ const SAME = 1e-7;
  * @throws OffsetError where edges vanish or the outline would cross itself
  */
 export function offsetOutline(outline: Outline, by: number | readonly number[]): Outline {
+  return sound(moved(outline, by));
+}
+
+function sound(outline: Outline): Outline {
+  if (crossesItself(outline)) throw new OffsetError('The outline would cross itself there.');
+  return outline;
+}
+
+/** Edge by edge; edges that are no neighbours are not looked at. */
+function moved(outline: Outline, by: number | readonly number[]): Outline {
   const curves = curvesOf(outline);
   const amount = (i: number) => (typeof by === 'number' ? by : by[i]!);
   if (curves.every((_, i) => Math.abs(amount(i)) < SAME)) return outline;
   if (curves.length === 1 || isCircle(curves)) return circleOffset(curves, amount(0));
-  const moved = curves.map((c, i) => shifted(c, amount(i)));
-  const ends = moved.map((c, i) =>
-    meeting(c, moved[(i + 1) % moved.length]!, curves[i]!.to, amount(i), amount((i + 1) % moved.length)),
+  const edges = curves.map((c, i) => shifted(c, amount(i)));
+  const ends = edges.map((c, i) =>
+    meeting(c, edges[(i + 1) % edges.length]!, curves[i]!.to, amount(i), amount((i + 1) % edges.length)),
   );
   const result: Curve[] = [];
-  moved.forEach((c, i) => {
-    const before = ends[(i + moved.length - 1) % moved.length]!;
+  edges.forEach((c, i) => {
+    const before = ends[(i + edges.length - 1) % edges.length]!;
     const after = ends[i]!;
     const next: Curve = { ...c, from: before.at(-1)!, to: after[0]! };
     if (!sameWay(next, curves[i]!)) throw new OffsetError(vanished(i + 1));
     if (lengthOfCurve(next) > SAME) result.push(next);
     for (let k = 1; k < after.length; k++) result.push({ from: after[k - 1]!, to: after[k]! });
   });
-  const offset = outlineOfCurves(result);
-  if (crossesItself(offset)) throw new OffsetError('The outline would cross itself there.');
-  return offset;
+  return outlineOfCurves(result);
 }
 
 const vanished = (edge: number) => `Edge ${edge} would vanish: it is too short, or its corner too tight.`;
@@ -149,16 +157,16 @@ export function offsetTo(
   sizeOf: (o: Outline) => number,
   size: number,
 ): { outline: Outline; moved: number } {
-  let [moved, reached, slope] = [0, sizeOf(outline), 2];
+  let [by, reached, slope] = [0, sizeOf(outline), 2];
   let now = outline;
   for (let i = 0; i < 12 && Math.abs(size - reached) > 1e-6; i++) {
-    const next = moved + (size - reached) / slope;
-    now = offsetOutline(outline, next);
+    const next = by + (size - reached) / slope;
+    now = moved(outline, next);
     const there = sizeOf(now);
-    if (Math.abs(there - reached) > 1e-9) slope = (there - reached) / (next - moved);
-    [moved, reached] = [next, there];
+    if (Math.abs(there - reached) > 1e-9) slope = (there - reached) / (next - by);
+    [by, reached] = [next, there];
   }
-  return { outline: now, moved };
+  return { outline: sound(now), moved: by };
 }
 
 /** Whether an edge still runs as it did: not turned about, not gone round the other way. */
@@ -173,21 +181,27 @@ function sameWay(now: Curve, before: Curve): boolean {
 
 /** Whether edges that are not neighbours touch. Straight pieces of 0.01 stand for arcs. */
 export function crossesItself(outline: Outline): boolean {
+  if (areaOfCurves(curvesOf(outline)) <= 0) return true;
   const points = flattenedPoints(outline, 0.01);
   const n = points.length;
-  if (areaOfCurves(curvesOf(outline)) <= 0) return true;
-  for (let i = 0; i < n; i++) {
-    const [a, b] = [points[i]!, points[(i + 1) % n]!];
-    const [x0, x1] = [Math.min(a[0], b[0]), Math.max(a[0], b[0])];
-    const [y0, y1] = [Math.min(a[1], b[1]), Math.max(a[1], b[1])];
-    for (let j = i + 2; j < n; j++) {
-      if (i === 0 && j === n - 1) continue;
-      const [c, d] = [points[j]!, points[(j + 1) % n]!];
-      if (Math.max(c[0], d[0]) < x0 || Math.min(c[0], d[0]) > x1) continue;
-      if (Math.max(c[1], d[1]) < y0 || Math.min(c[1], d[1]) > y1) continue;
-      const side = (p: Point2, q: Point2, r: Point2) => cross(minus(q, p), minus(r, p));
-      if (side(a, b, c) * side(a, b, d) <= 0 && side(c, d, a) * side(c, d, b) <= 0) return true;
+  const side = (p: Point2, q: Point2, r: Point2) => cross(minus(q, p), minus(r, p));
+  const pieces = points.map((a, i) => {
+    const b = points[(i + 1) % n]!;
+    return { i, a, b, from: Math.min(a[0], b[0]), to: Math.max(a[0], b[0]) };
+  });
+  // From left to right: only pieces that share an x are looked at.
+  pieces.sort((p, q) => p.from - q.from);
+  return pieces.some((p, k) => {
+    for (let m = k + 1; m < n && pieces[m]!.from <= p.to; m++) {
+      const q = pieces[m]!;
+      const apart = Math.abs(p.i - q.i);
+      if (apart === 1 || apart === n - 1) continue;
+      // On one line, but not beside each other.
+      if (Math.max(p.a[1], p.b[1]) < Math.min(q.a[1], q.b[1])) continue;
+      if (Math.min(p.a[1], p.b[1]) > Math.max(q.a[1], q.b[1])) continue;
+      if (side(p.a, p.b, q.a) * side(p.a, p.b, q.b) <= 0 && side(q.a, q.b, p.a) * side(q.a, q.b, p.b) <= 0)
+        return true;
     }
-  }
-  return false;
+    return false;
+  });
 }

@@ -1,3 +1,4 @@
+import { type Curve, curvesOf, pointAt } from './curve';
 import type { DrawPoint } from './drawing/drawing';
 import type { Outline, OutlineEdge, Point2 } from './kernels/kernel';
 
@@ -98,28 +99,12 @@ export function flattened(diameter: number, flat: number, both: boolean): Outlin
 
 /** An outline as points; arcs in twelve pieces, enough at any size on a screen. */
 export function pointsOf(outline: Outline): DrawPoint[] {
-  const points: DrawPoint[] = [outline.start];
-  let last = outline.start;
-  for (const { to, via } of outline.edges) {
-    if (via) points.push(...arcPoints(last, via, to));
-    points.push(to);
-    last = to;
-  }
-  return points;
+  const pieces = (c: Curve) => (c.arc ? ARC_PIECES : 1);
+  return [
+    outline.start,
+    ...curvesOf(outline).flatMap(c =>
+      Array.from({ length: pieces(c) }, (_, i) => pointAt(c, (i + 1) / pieces(c))),
+    ),
+  ];
 }
-
-function arcPoints(a: DrawPoint, via: DrawPoint, b: DrawPoint): DrawPoint[] {
-  const d = 2 * (a[0] * (via[1] - b[1]) + via[0] * (b[1] - a[1]) + b[0] * (a[1] - via[1]));
-  const [sa, sv, sb] = [a, via, b].map(([x, y]) => x * x + y * y) as [number, number, number];
-  const cx = (sa * (via[1] - b[1]) + sv * (b[1] - a[1]) + sb * (a[1] - via[1])) / d;
-  const cy = (sa * (b[0] - via[0]) + sv * (a[0] - b[0]) + sb * (via[0] - a[0])) / d;
-  const r = Math.hypot(a[0] - cx, a[1] - cy);
-  const angle = ([x, y]: DrawPoint) => Math.atan2(y - cy, x - cx);
-  const start = angle(a);
-  const turn = (to: DrawPoint) => (angle(to) - start + 4 * Math.PI) % (2 * Math.PI);
-  const sweep = turn(via) < turn(b) ? turn(b) : turn(b) - 2 * Math.PI;
-  return Array.from({ length: 11 }, (_, i) => {
-    const t = start + (sweep * (i + 1)) / 12;
-    return [cx + r * Math.cos(t), cy + r * Math.sin(t)] as const;
-  });
-}
+const ARC_PIECES = 12;

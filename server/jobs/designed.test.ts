@@ -12,7 +12,8 @@ afterAll(async () => {
   server.remove();
 });
 
-test('a version as designed carries reading and allowance, not this printer; its name and its file say so', async () => {
+/** A cap measured and made into its first version. */
+async function measuredVersion() {
   const { id } = await server.newJob();
   await server.call('POST', `/jobs/${id}/edits`, { revision: 1, edit: readingEdit('rim', 31.7) });
   const { revision } = (
@@ -20,7 +21,11 @@ test('a version as designed carries reading and allowance, not this printer; its
   ).body;
   const { history } = (await server.call('POST', `/jobs/${id}/versions`, { revision, partId: 'part-1' }))
     .body;
-  const [version] = history.versions;
+  return { id, version: history.versions[0] };
+}
+
+test('a version as designed carries reading and allowance, not this printer; its name and its file say so', async () => {
+  const { id, version } = await measuredVersion();
   const [mate] = version.mates;
   const path = `/jobs/${id}/versions/${version.id}/files`;
   const size = async (query: string) =>
@@ -36,14 +41,7 @@ test('a version as designed carries reading and allowance, not this printer; its
 });
 
 test('for another printer its own share is taken instead, and name and file say whose', async () => {
-  const { id } = await server.newJob();
-  await server.call('POST', `/jobs/${id}/edits`, { revision: 1, edit: readingEdit('rim', 31.7) });
-  const { revision } = (
-    await server.call('POST', `/jobs/${id}/edits`, { revision: 2, edit: readingEdit('rim_height', 14) })
-  ).body;
-  const { history } = (await server.call('POST', `/jobs/${id}/versions`, { revision, partId: 'part-1' }))
-    .body;
-  const [version] = history.versions;
+  const { id, version } = await measuredVersion();
   const [mate] = version.mates;
   const { workshop } = (await server.call('GET', '/workshop')).body;
   const [printer] = workshop.printers;

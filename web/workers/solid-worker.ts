@@ -10,6 +10,7 @@ import { compareParts, type PartChange } from '../../core/shape/compare';
 import type { Kernels } from '../../core/shape/kernels/kernel';
 import { meshKernel } from '../../core/shape/kernels/mesh-kernel';
 import { type OpenCascade, partKernel } from '../../core/shape/kernels/part-kernel';
+import type { TriangleMesh } from '../../core/shape/mesh/mesh';
 import { requireRecipe } from '../../core/shape/recipes';
 import type { MateSurface } from '../../core/shape/recipes/recipe';
 import type { ShownChange, ShownSolid, SolidReply, SolidRequest } from './solid-protocol';
@@ -76,9 +77,7 @@ function compare({ id, recipe, parameters, before }: SolidRequest, kernels: Kern
   }
   const flat = (part: PartChange['grown']): ShownChange | null =>
     part && {
-      positions: Float32Array.from(
-        [...part.mesh.triangles].flatMap(v => [...part.mesh.positions.slice(3 * v, 3 * v + 3)]),
-      ),
+      positions: unshared(part.mesh),
       volume: part.volume,
     };
   const [grown, shrunk] = [flat(outcome.change.grown), flat(outcome.change.shrunk)];
@@ -105,17 +104,26 @@ async function start(): Promise<Kernels> {
   return { part: partKernel(oc), mesh: meshKernel(manifold) };
 }
 
+/** Each triangle's own three corners, as the view takes them. @param order of the triangles; as they are unless said */
+function unshared({ positions, triangles }: TriangleMesh, order?: readonly number[]): Float32Array {
+  const flat = new Float32Array(3 * triangles.length);
+  for (let place = 0; place < triangles.length / 3; place++) {
+    const t = order ? order[place]! : place;
+    for (let corner = 0; corner < 3; corner++) {
+      const v = 3 * triangles[3 * t + corner]!;
+      for (let i = 0; i < 3; i++) flat[9 * place + 3 * corner + i] = positions[v + i]!;
+    }
+  }
+  return flat;
+}
+
 function shown(part: BuiltPart, surfaces: MateSurface[]): ShownSolid {
   const { mesh } = part;
   const owner = trianglesOfMates(mesh, surfaces, SAGITTA.screen);
   const order = Array.from(owner.keys()).sort((a, b) => owner[a]! - owner[b]!);
-  const flat = new Float32Array(3 * mesh.triangles.length);
+  const flat = unshared(mesh, order);
   const groups: ShownSolid['groups'] = [];
   order.forEach((t, place) => {
-    for (let corner = 0; corner < 3; corner++) {
-      const v = 3 * mesh.triangles[3 * t + corner]!;
-      flat.set([mesh.positions[v]!, mesh.positions[v + 1]!, mesh.positions[v + 2]!], 9 * place + 3 * corner);
-    }
     const mate = surfaces[owner[t]!]?.mate ?? null;
     const last = groups.at(-1);
     if (last && last.mate === mate) last.count += 3;

@@ -3,7 +3,7 @@ import { box, Draft } from '../../drawing/draft';
 import type { Drawing } from '../../drawing/drawing';
 import { OffsetError } from '../../offset';
 import { circle } from '../../outline';
-import { roundedRectangle } from '../../section';
+import { roundedRectangle, shifted } from '../../section';
 import { CHAMFER, WALL } from '../advice';
 import { choice, length, Refusals, step } from '../fields';
 import { type Finding, lengthOf, type MateSpec, type Parameters, type Recipe } from '../recipe';
@@ -141,13 +141,7 @@ function objectDrawing(measured: Readonly<Record<string, number>>, p: Parameters
       ? circle([0, 0], d / 2)
       : roundedRectangle(w, h, measured[`corner_${end.toLowerCase()}`] ?? 6);
     const at = x + w / 2;
-    const moved = {
-      start: [shape.start[0] + at, shape.start[1]] as const,
-      edges: shape.edges.map(({ to, via }) => ({
-        to: [to[0] + at, to[1]] as const,
-        ...(via ? { via: [via[0] + at, via[1]] as const } : {}),
-      })),
-    };
+    const moved = shifted(shape, [at, 0]);
     if (fit === 'over') draft.cut(moved);
     else draft.cut(box(at - w / 2 - 6, -h / 2 - 6, at + w / 2 + 6, h / 2 + 6)).edge(moved);
     if (round) {

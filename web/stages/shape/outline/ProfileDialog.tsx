@@ -59,8 +59,7 @@ export default function ProfileDialog({ spec, onClose }: { spec: OutlineSpec; on
       edit({ kind: 'parameter', partId: resolved.part.id, name, expression: { text, unit: 'mm' } });
     if (!(await put(outline, main.outline))) return;
     if (takesHoles && withHoles && circles.length > 0) {
-      const holes = circles.map(({ circle }) => ({ ...circle!, diameter: circle!.diameter }));
-      await put('holes', writeHoles(holes));
+      await put('holes', writeHoles(circles.map(l => l.circle!)));
     }
     const said = sizesSaid(main);
     if (said.length > 0) await edit({ kind: 'add-readings', readings: said });

@@ -10,15 +10,16 @@ export function useWritten(spec: ParameterSpec) {
   const [typed, setTyped] = useState<string | null>(null);
   const problem = problems[spec.name];
   // Two cells may be left faster than the page draws: what was typed last is what counts.
-  const latest = useRef({ text: kept, problem });
-  latest.current = { text: typed ?? kept, problem };
+  const latest = useRef({ text: kept, typed: false, problem });
+  latest.current = { text: typed ?? kept, typed: typed !== null, problem };
 
   const type = (text: string) => {
-    latest.current = { text, problem: undefined };
+    latest.current = { text, typed: true, problem: undefined };
     setTyped(text);
     draft(spec.name, { text, unit: 'mm' });
   };
   const keep = (text: string) => {
+    latest.current = { text, typed: false, problem: undefined };
     setTyped(null);
     draft(spec.name, null);
     void edit({ kind: 'parameter', partId: part.id, name: spec.name, expression: { text, unit: 'mm' } });
@@ -29,13 +30,10 @@ export function useWritten(spec: ParameterSpec) {
     type,
     /** What cannot be understood stays as it was typed, with its problem. */
     leave: () => {
-      if (typed !== null && !latest.current.problem) keep(latest.current.text);
+      if (latest.current.typed && !latest.current.problem) keep(latest.current.text);
     },
     /** A whole step at once: a corner more, a hole less. */
-    put: (text: string) => {
-      latest.current = { text, problem: undefined };
-      keep(text);
-    },
+    put: keep,
     latest: () => latest.current.text,
     reset: part.parameters[spec.name]
       ? () => {

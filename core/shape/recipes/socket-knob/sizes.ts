@@ -1,0 +1,115 @@
+import type { Outline, Point2 } from '../../kernels/kernel';
+import { circle, flattened, Path, polygon } from '../../outline';
+import { lengthOf, type Parameters } from '../recipe';
+
+/**
+ * A knob on a shaft or bolt head: its socket opens downwards on the bed and may go right through. The grip is
+ * round or has lobes; a set screw may hold it. The axis is z.
+ */
+type Shape = 'hexagon' | 'square' | 'round' | 'dee' | 'two-flats' | 'key';
+export const shapeOf = (p: Parameters) => p.socket as Shape;
+export const isRound = (p: Parameters) => shapeOf(p) !== 'hexagon' && shapeOf(p) !== 'square';
+export const hasKey = (p: Parameters) => shapeOf(p) === 'key';
+export const hasFlats = (p: Parameters) => shapeOf(p) !== 'round' && !hasKey(p);
+export const hasFlutes = (p: Parameters) => p.grip === 'flutes';
+
+export interface Sizes {
+  shape: Shape;
+  flats: number;
+  round: number;
+  depth: number;
+  through: boolean;
+  grip: number;
+  height: number;
+  lobes: number;
+  hub: number;
+  flutes: { count: number; depth: number } | null;
+  /** Slot for a key: its width, and how far its floor lies beyond the shaft. */
+  key: { width: number; over: number } | null;
+}
+
+export function sizesOf(p: Parameters): Sizes {
+  return {
+    shape: shapeOf(p),
+    flats: hasFlats(p) ? lengthOf(p, 'socketFlats') : 0,
+    round: isRound(p) ? lengthOf(p, 'socketRound') : 0,
+    depth: lengthOf(p, 'socketDepth'),
+    through: p.through === true,
+    grip: lengthOf(p, 'gripDiameter') / 2,
+    height: lengthOf(p, 'height'),
+    lobes: p.grip === 'lobes' ? lengthOf(p, 'lobes') : 0,
+    hub: p.grip === 'lobes' ? lengthOf(p, 'gripDiameter') * 0.36 : lengthOf(p, 'gripDiameter') / 2,
+    flutes: hasFlutes(p) ? { count: lengthOf(p, 'flutes'), depth: lengthOf(p, 'fluteDepth') } : null,
+    key: hasKey(p)
+      ? { width: lengthOf(p, 'keyWidth'), over: lengthOf(p, 'overKey') - lengthOf(p, 'socketRound') }
+      : null,
+  };
+}
+
+/** Farthest corner of the socket from the axis. */
+export function reachOf({ shape, flats, round, key }: Sizes): number {
+  if (key) return Math.hypot(round / 2 + key.over, key.width / 2);
+  if (shape === 'hexagon') return flats / 2 / Math.cos(Math.PI / 6);
+  if (shape === 'square') return flats / Math.SQRT2;
+  return round / 2;
+}
+
+export function socketOf(s: Sizes): Outline {
+  switch (s.shape) {
+    case 'hexagon':
+      return polygon(6, s.flats);
+    case 'square':
+      return polygon(4, s.flats);
+    case 'round':
+      return circle([0, 0], s.round / 2);
+    case 'key':
+      return keyed(s.round / 2, s.key!);
+    default:
+      return flattened(s.round, s.flats, s.shape === 'two-flats');
+  }
+}
+
+/** A bore with a slot for a key at the right: over all it is the bore and what the key stands out. */
+function keyed(radius: number, { width, over }: NonNullable<Sizes['key']>): Outline {
+  const half = width / 2;
+  const mouth = Math.sqrt(Math.max(0, radius * radius - half * half));
+  return new Path([mouth, half])
+    .arc([mouth, -half], [-radius, 0])
+    .to([radius + over, -half])
+    .to([radius + over, half])
+    .close();
+}
+
+/** Half of a flute's angle is a quarter of its share of the rim. */
+function fluted(radius: number, { count, depth }: NonNullable<Sizes['flutes']>): Outline {
+  const on = (r: number, turns: number): Point2 => {
+    const a = (2 * Math.PI * turns) / count;
+    return [r * Math.cos(a), r * Math.sin(a)];
+  };
+  const path = new Path(on(radius, 0.25));
+  for (let i = 0; i < count; i++) {
+    path.arc(on(radius, i + 0.75), on(radius, i + 0.5));
+    path.arc(on(radius, i + 1.25), on(radius - depth, i + 1));
+  }
+  return path.close();
+}
+
+/** A circle, fluted or not, or lobes whose arcs bulge out between waists on the hub's circle. */
+export function gripOf(s: Sizes): Outline {
+  if (s.flutes) return fluted(s.grip, s.flutes);
+  if (s.lobes === 0) return circle([0, 0], s.grip);
+  const at = (i: number, radius: number): Point2 => {
+    const a = (Math.PI * i) / s.lobes;
+    return [radius * Math.cos(a), radius * Math.sin(a)];
+  };
+  const path = new Path(at(-0.5, s.hub));
+  for (let i = 0; i < s.lobes; i++) {
+    // Out over the tip, then in through the waist.
+    path.arc(at(2 * i + 0.5, s.hub), at(2 * i, s.grip));
+    path.arc(at(2 * i + 1.5, s.hub), at(2 * i + 1, s.hub * 0.9));
+  }
+  return path.close();
+}
+
+/** A D's flat and far side lie about a middle of their own. */
+export const middleOf = (s: Sizes) => (s.shape === 'dee' ? (s.flats - s.round) / 2 : 0);
