@@ -75,7 +75,6 @@ test('a streaming caliper’s number lands on the dimension in turn', async ({ p
 });
 
 test('the practice bench plays the loop without hardware until it fits', async ({ page, bench }) => {
-  test.setTimeout(150_000);
   await bench.switchOnPractice();
   const { id } = await bench.api('POST', '/jobs', { title: 'Practice cap', recipe: 'round-cap' });
   await page.goto(`${bench.url}/jobs/${id}/measure`);
@@ -92,11 +91,9 @@ test('the practice bench plays the loop without hardware until it fits', async (
       .getByRole('main')
       .getByRole('button', { name: `Make version ${version}` })
       .click();
-    await expect(page.getByRole('heading', { name: `Version ${version} PLA` })).toBeVisible({
-      timeout: 30_000,
-    });
+    await expect(page.getByRole('heading', { name: `Version ${version} PLA` })).toBeVisible();
     await page.getByRole('button', { name: 'Practice printer' }).first().click();
-    await expect(page.getByText('The practice printer made one')).toBeVisible({ timeout: 30_000 });
+    await expect(page.getByText('The practice printer made one')).toBeVisible();
     await page.getByRole('link', { name: /^Try/ }).click();
     await page.getByRole('button', { name: 'Practice hands' }).click();
     await expect(page.locator('[data-mark][data-selected]')).toHaveCount(1);

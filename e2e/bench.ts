@@ -140,6 +140,6 @@ export const ledgerRow = (page: Page, name: string) =>
 /** Waits for the solid of the present numbers and gives its volume, mm³. */
 export async function solidVolume(page: Page): Promise<number> {
   const facts = page.getByTestId('solid-facts');
-  await expect(facts).toHaveAttribute('data-busy', 'false', { timeout: 30_000 });
+  await expect(facts).toHaveAttribute('data-busy', 'false');
   return Number(await facts.getAttribute('data-volume'));
 }

@@ -5,7 +5,6 @@ import { boundsOf, volumeOf } from '../core/shape/mesh/mesh';
 import { expect, test } from './bench';
 
 /** What the Shape stage is for beyond single numbers: outlines, measuring, comparing, families. */
-test.describe.configure({ timeout: 150_000 });
 const volume = async (page: Page) => {
   const facts = page.getByTestId('solid-facts');
   await expect(facts).toHaveAttribute('data-busy', 'false');

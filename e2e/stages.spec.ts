@@ -138,12 +138,12 @@ test('Print: what the checks stop can be made all the same, with a reason that s
   await page.goto(`${bench.url}/jobs/${id}/print`);
   await page.getByRole('main').getByRole('button', { name: 'Make version 1' }).click();
   const dialog = page.getByRole('dialog');
-  await expect(dialog).toContainText('Was a radius typed for a diameter?', { timeout: 30_000 });
+  await expect(dialog).toContainText('Was a radius typed for a diameter?');
   await dialog.getByRole('button', { name: 'Make it all the same' }).click();
   await expect(dialog).toContainText('Say why it is right all the same.');
   await dialog.getByLabel('Right all the same, because').fill('a gauge, half the size');
   await dialog.getByRole('button', { name: 'Make it all the same' }).click();
-  await expect(page.getByRole('heading', { name: 'Version 1 PLA' })).toBeVisible({ timeout: 30_000 });
+  await expect(page.getByRole('heading', { name: 'Version 1 PLA' })).toBeVisible();
   await expect(dialog).toBeHidden();
   const { history } = await bench.api('GET', `/jobs/${id}`);
   expect(history.versions[0].accepted).toMatchObject([{ code: 'slip', reason: 'a gauge, half the size' }]);
