@@ -7,7 +7,7 @@ import { BadInput, type Command, type CommandOptions } from './command';
 import { measureDerive } from './derive';
 import { fitPropose } from './fit';
 import { measureEvaluate } from './measure';
-import { partBuild, partList } from './part';
+import { partAdditions, partBuild, partList } from './part';
 import { ref } from './ref';
 import { threadIdentify } from './thread';
 import { trialNext } from './trial';
@@ -24,6 +24,7 @@ const COMMANDS = [
   fitPropose,
   trialNext,
   partList,
+  partAdditions,
   partBuild,
 ] as Command<never>[];
 

@@ -1,6 +1,9 @@
 import { writeFileSync } from 'node:fs';
 import { z } from 'zod';
 import { FIRST_WORKSHOP } from '../core/job/workshop';
+import { KINDS, kindOf } from '../core/shape/additions';
+import { ADDITION_KINDS, Addition, MOST_ADDITIONS } from '../core/shape/additions/addition';
+import { longName, usualOf, withAdditions } from '../core/shape/additions/with-additions';
 import { RECIPES, recipeById } from '../core/shape/recipes';
 import { parameterSchema } from '../core/shape/recipes/recipe';
 import { build } from '../server/solids/task';
@@ -23,25 +26,126 @@ export const partList: Command<unknown> = {
   }),
 };
 
-const Input = z.object({ recipe: z.string(), parameters: z.record(z.string(), z.unknown()).default({}) });
-const KINDS = ['stl', '3mf', 'step'] as const;
+const Input = z.object({
+  recipe: z.string(),
+  parameters: z.record(z.string(), z.unknown()).default({}),
+  /** In order; numbers by their short names, see `part additions`. */
+  additions: z
+    .array(
+      z.strictObject({
+        kind: z.enum(ADDITION_KINDS),
+        id: Addition.shape.id.optional(),
+        name: Addition.shape.name.optional(),
+        on: z.boolean().default(true),
+        parameters: z.record(z.string(), z.unknown()).default({}),
+        /** Whether its surface is measured among the mates. */
+        mate: z.boolean().default(false),
+      }),
+    )
+    .max(MOST_ADDITIONS)
+    .default([]),
+});
+
+type Wished = z.infer<typeof Input>['additions'];
+
+/** The list as a job would hold it. */
+function additionsOf(wished: Wished): Addition[] {
+  const list = wished.map((w, order): Addition => {
+    const kind = kindOf(w.kind);
+    const choices = Object.fromEntries(
+      kind.parameters.map(spec => [spec.name, (w.parameters[spec.name] ?? usualOf(spec)) as string]),
+    );
+    const parameter = w.mate ? kind.fit?.parameter(choices) : undefined;
+    if (w.mate && !parameter)
+      throw new BadInput(`No number of this ${w.kind} can be measured as a mate.`, `additions.${order}.mate`);
+    return {
+      id: w.id ?? `${kind.short}${order + 1}`,
+      kind: w.kind,
+      name: w.name ?? kind.title,
+      order,
+      on: w.on,
+      ...(parameter
+        ? {
+            fits: {
+              dimension: 'given',
+              parameter,
+              side: kind.fit!.side(choices),
+              form: kind.fit!.form(choices),
+            },
+          }
+        : {}),
+    };
+  });
+  const twice = list.findIndex((a, i) => list.findIndex(b => b.id === a.id) < i);
+  if (twice >= 0)
+    throw new BadInput(`Two additions are called “${list[twice]!.id}”.`, `additions.${twice}.id`);
+  return list;
+}
+
+/** Of the part and its additions together, by their long names. */
+function parametersOf(given: Record<string, unknown>, wished: Wished, additions: readonly Addition[]) {
+  const all = { ...given };
+  wished.forEach(({ parameters, on }, i) => {
+    for (const [name, value] of Object.entries(parameters)) {
+      if (!kindOf(additions[i]!.kind).parameters.some(spec => spec.name === name))
+        throw new BadInput(
+          `A ${additions[i]!.kind} has no “${name}”: see part additions.`,
+          `additions.${i}.parameters.${name}`,
+        );
+      if (on) all[longName(additions[i]!, name)] = value;
+    }
+  });
+  return all;
+}
+
+export const partAdditions: Command<unknown> = {
+  name: 'part additions',
+  about: 'What can be put on any part or taken off it, with its numbers as JSON Schema.',
+  example: null,
+  input: null,
+  run: () => ({
+    additions: KINDS.map(kind => ({
+      kind: kind.kind,
+      title: kind.title,
+      purpose: kind.purpose,
+      parameters: z.toJSONSchema(
+        parameterSchema({
+          parameters: kind.parameters,
+          demo: {
+            name: '',
+            sizes: {},
+            parameters: Object.fromEntries(kind.parameters.map(spec => [spec.name, usualOf(spec)])),
+          },
+        }),
+        { io: 'input' },
+      ),
+    })),
+  }),
+};
+const FILES = ['stl', '3mf', 'step'] as const;
 
 export const partBuild: Command<z.infer<typeof Input>> = {
   name: 'part build',
   about:
     'Builds a part, measures its mates on the triangles, and writes .stl, .3mf or .step with --out FILE.',
-  example: { recipe: 'round-cap', parameters: { skirtDiameter: 32.04, skirtDepth: 13.8 } },
+  example: {
+    recipe: 'round-cap',
+    parameters: { skirtDiameter: 32.04, skirtDepth: 13.8 },
+    additions: [{ kind: 'hole', parameters: { use: 'plain', diameter: 4, place: 'underside' } }],
+  },
   input: Input,
-  async run({ recipe: id, parameters: given }, { out }) {
-    const recipe = recipeById(id);
-    if (!recipe)
+  async run({ recipe: id, parameters: given, additions: wished }, { out }) {
+    const base = recipeById(id);
+    if (!base)
       throw new BadInput(
         `There is no recipe “${id}”: take one of ${RECIPES.map(r => r.id).join(', ')}.`,
         'recipe',
       );
-    const kind = out === undefined ? undefined : KINDS.find(k => out.toLowerCase().endsWith(`.${k}`));
+    const kind = out === undefined ? undefined : FILES.find(k => out.toLowerCase().endsWith(`.${k}`));
     if (out !== undefined && !kind) throw new BadInput('The file must end in .stl, .3mf or .step.', 'out');
-    const checked = parameterSchema(recipe).safeParse(given);
+    const additions = additionsOf(wished);
+    const recipe = withAdditions(base, additions);
+    const checked = parameterSchema(recipe).safeParse(parametersOf(given, wished, additions));
     if (!checked.success) {
       const issue = checked.error.issues[0]!;
       throw new BadInput(issue.message, ['parameters', ...issue.path.map(String)].join('.'));
@@ -54,6 +158,7 @@ export const partBuild: Command<z.infer<typeof Input>> = {
     const answer = await build(
       {
         recipe: recipe.id,
+        additions,
         parameters,
         name: recipe.title,
         note: 'Sizes as given. Lengths in mm.',
@@ -89,7 +194,12 @@ export const partBuild: Command<z.infer<typeof Input>> = {
       ...answer.part,
       // A span is a width like any other to those who ask here.
       mates: answer.part.mates.map(m => ({ ...m, kind: m.kind === 'span' ? 'flats' : m.kind })),
-      findings: answer.findings.map(({ level, message, code }) => ({ level, message, code })),
+      findings: answer.findings.map(({ level, message, code, addition }) => ({
+        level,
+        message,
+        code,
+        ...(addition ? { addition } : {}),
+      })),
     };
   },
 };

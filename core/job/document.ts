@@ -1,12 +1,13 @@
 import { z } from 'zod';
 import { WANT_NAMES } from '../fit/wants';
+import { Additions } from '../shape/additions/addition';
 import { LONGEST_OUTLINE } from '../shape/outline-text';
 
 /**
  * A job: one object and the part or parts made for it, as one document. Versions, prints and tries are
  * append-only and live beside it (history.ts). Lengths mm, angles degrees, forces N, temperatures °C.
  */
-export const JOB_SCHEMA_VERSION = 2;
+export const JOB_SCHEMA_VERSION = 3;
 
 export const Id = z
   .string()
@@ -153,7 +154,7 @@ export const Want = z.object({
 });
 
 /** A side of a mate: the object (by one of its dimensions) or one of our parts (by a recipe's mate). */
-const MateSide = z.discriminatedUnion('of', [
+export const MateSide = z.discriminatedUnion('of', [
   z.object({ of: z.literal('object'), dimension: Id }),
   z.object({ of: z.literal('part'), part: Id, surface: z.string().max(40) }),
 ]);
@@ -173,6 +174,43 @@ export const Mate = z.object({
 /** Which way is up off the bed while printing: as the recipe draws it, turned over, or on its side. */
 export const Pose = z.enum(['as-drawn', 'turned-over', 'on-side']);
 
+/** One of the six ways of a part as it lies on the bed. */
+export const Way = z.enum(['top', 'underside', 'left', 'right', 'front', 'back']);
+
+/** What a part has to bear. */
+export const PartLoad = z.object({
+  id: Id,
+  words: Label,
+  /** A push or pull in newtons, or a turn in newton metres. */
+  kind: z.enum(['force', 'turn']),
+  amount: z.number().min(0, 'Not below 0.').max(100_000, 'At most 100 000.'),
+  /** Where it pushes to; a turn goes about this way. */
+  towards: Way,
+  /** Where it acts, and where the part is held: a face in words, or a mate as “mate ID”. */
+  at: z.string().max(120),
+  held: z.string().max(120),
+});
+
+/** What stands where the part goes, in the part's own coordinates as it lies on the bed. mm */
+export const Neighbour = z.object({
+  id: Id,
+  name: Label,
+  form: z.enum(['box', 'round']),
+  /** To the right, to the back; of a round one both are its diameter. */
+  width: z.number().min(0.1, 'At least 0.1 mm.').max(2000),
+  depth: z.number().min(0.1, 'At least 0.1 mm.').max(2000),
+  height: z.number().min(0.1, 'At least 0.1 mm.').max(2000),
+  /** The middle of its underside. */
+  x: z.number().min(-2000).max(2000),
+  y: z.number().min(-2000).max(2000),
+  z: z.number().min(-2000).max(2000),
+  /** Room that must stay free around it, each side. */
+  room: z.number().min(0).max(200),
+});
+
+/** The way the part is brought to its place: from that side, straight. */
+export const GoesOn = z.object({ from: Way, distance: z.number().min(1, 'At least 1 mm.').max(2000) });
+
 export const Part = z.object({
   id: Id,
   name: Label,
@@ -182,6 +220,13 @@ export const Part = z.object({
   pose: Pose,
   /** What the maker set; what is left out follows the recipe's defaults. */
   parameters: z.record(z.string().max(40), ParameterText),
+  /** What was put on the recipe, or taken off it; their numbers are among `parameters`. */
+  additions: Additions,
+  /** The recipe's guide dimensions that go by another name in this job, since another part has theirs. */
+  binds: z.record(z.string().max(40), Id),
+  loads: listOf(PartLoad, 10),
+  neighbours: listOf(Neighbour, 20),
+  goesOn: GoesOn.nullable(),
 });
 
 export const Brief = z.object({
@@ -244,9 +289,22 @@ export type MeasuredThread = z.infer<typeof MeasuredThread>;
 export type Want = z.infer<typeof Want>;
 export type Mate = z.infer<typeof Mate>;
 export type Part = z.infer<typeof Part>;
+export type Way = z.infer<typeof Way>;
+export type PartLoad = z.infer<typeof PartLoad>;
+export type Neighbour = z.infer<typeof Neighbour>;
+export type GoesOn = z.infer<typeof GoesOn>;
 export type Pose = z.infer<typeof Pose>;
 export type Brief = z.infer<typeof Brief>;
 export type JobDocument = z.infer<typeof JobDocument>;
+
+/** A part with nothing of what came after the recipe's own numbers. */
+export const PLAIN_PART = {
+  additions: [],
+  binds: {},
+  loads: [],
+  neighbours: [],
+  goesOn: null,
+} satisfies Partial<Part>;
 
 /** Older documents, one function a step: the function at n takes schema n to n + 1. */
 const UPGRADES: Record<number, (old: Record<string, unknown>) => Record<string, unknown>> = {
@@ -255,6 +313,10 @@ const UPGRADES: Record<number, (old: Record<string, unknown>) => Record<string, 
     object: { ...(old.object as object), goneAt: null, toRead: [] },
     photos: [],
     threads: [],
+  }),
+  2: old => ({
+    ...old,
+    parts: (old.parts as object[]).map(part => ({ ...part, ...PLAIN_PART })),
   }),
 };
 

@@ -1,5 +1,8 @@
 import { z } from 'zod';
 import type { StandardWant } from '../fit/wants';
+import { kindOf } from '../shape/additions';
+import { Addition, inOrder } from '../shape/additions/addition';
+import { longName, surfaceNameOf } from '../shape/additions/with-additions';
 import { recipeById } from '../shape/recipes';
 import { softSideOf } from '../shape/recipes/recipe';
 import { same } from './changes';
@@ -11,13 +14,18 @@ import {
   Id,
   JobDocument,
   Mark,
+  type Mate,
+  MateSide,
   MeasuredThread,
   ParameterText,
+  Part,
   Photo,
   Pose,
   Reading,
   Want,
 } from './document';
+import { withNewPart } from './new-job';
+import { dimensionOf, recipeOf } from './parts';
 import { type Workshop, windowFor } from './workshop';
 
 /**
@@ -98,6 +106,45 @@ export const Edit = z.discriminatedUnion('kind', [
     name: z.string().max(40),
     expression: ParameterText.nullable(),
   }),
+  z.object({
+    kind: z.literal('add-addition'),
+    partId: Id,
+    addition: Addition.omit({ order: true, fits: true }),
+  }),
+  z.object({
+    kind: z.literal('addition'),
+    partId: Id,
+    additionId: Addition.shape.id,
+    change: Addition.pick({ name: true, on: true }).partial(),
+  }),
+  z.object({
+    kind: z.literal('move-addition'),
+    partId: Id,
+    additionId: Addition.shape.id,
+    by: z.union([z.literal(-1), z.literal(1)]),
+  }),
+  z.object({ kind: z.literal('remove-addition'), partId: Id, additionId: Addition.shape.id }),
+  z.object({
+    kind: z.literal('addition-fits'),
+    partId: Id,
+    additionId: Addition.shape.id,
+    /** The object's dimension; null where it is to fit nothing any more. */
+    dimensionId: Id.nullable(),
+  }),
+  z.object({
+    kind: z.literal('add-part'),
+    id: Id,
+    name: Part.shape.name,
+    recipe: z.string().max(60),
+    /** Whether it is measured where the other parts are. */
+    share: z.boolean(),
+  }),
+  z.object({ kind: z.literal('rename-part'), partId: Id, name: Part.shape.name }),
+  z.object({ kind: z.literal('remove-part'), partId: Id }),
+  z.object({ kind: z.literal('mate-with'), mateId: Id, other: MateSide }),
+  z.object({ kind: z.literal('part-loads'), partId: Id, loads: Part.shape.loads }),
+  z.object({ kind: z.literal('part-neighbours'), partId: Id, neighbours: Part.shape.neighbours }),
+  z.object({ kind: z.literal('goes-on'), partId: Id, goesOn: Part.shape.goesOn }),
   z.object({ kind: z.literal('material'), partId: Id, materialId: Id }),
   z.object({ kind: z.literal('printer'), partId: Id, printerId: Id }),
   z.object({ kind: z.literal('pose'), partId: Id, pose: Pose }),
@@ -237,6 +284,33 @@ function edited(
       return withPart(document, edit.partId, part => ({ ...part, printerId: edit.printerId }));
     case 'pose':
       return withPart(document, edit.partId, part => ({ ...part, pose: edit.pose }));
+    case 'add-addition':
+      return withAddition(document, edit);
+    case 'addition':
+      return changedAddition(document, edit.partId, edit.additionId, a => ({ ...a, ...edit.change }));
+    case 'move-addition':
+      return movedAddition(document, edit.partId, edit.additionId, edit.by);
+    case 'remove-addition':
+      return withoutAddition(document, edit.partId, edit.additionId);
+    case 'addition-fits':
+      return withFit(document, edit, workshop);
+    case 'add-part':
+      if (document.parts.some(p => p.id === edit.id)) throw new EditRefused('This part is already there.');
+      if (!recipeById(edit.recipe))
+        throw new EditRefused(`There is no recipe “${edit.recipe}”: choose one from the list.`);
+      return withNewPart(document, edit, workshop);
+    case 'rename-part':
+      return withPart(document, edit.partId, part => ({ ...part, name: edit.name }));
+    case 'remove-part':
+      return withoutPart(document, edit.partId);
+    case 'mate-with':
+      return mateWith(document, edit.mateId, edit.other);
+    case 'part-loads':
+      return withPart(document, edit.partId, part => ({ ...part, loads: edit.loads }));
+    case 'part-neighbours':
+      return withPart(document, edit.partId, part => ({ ...part, neighbours: edit.neighbours }));
+    case 'goes-on':
+      return withPart(document, edit.partId, part => ({ ...part, goesOn: edit.goesOn }));
     case 'in-service':
       return { ...document, service: { ...document.service, since: edit.since } };
     case 'service-note':
@@ -329,8 +403,8 @@ function withPart(
 
 function withParameter(document: JobDocument, edit: Extract<Edit, { kind: 'parameter' }>): JobDocument {
   return withPart(document, edit.partId, part => {
-    const spec = recipeById(part.recipe)?.parameters.find(p => p.name === edit.name);
-    if (!spec) throw new EditRefused(`This recipe has no parameter “${edit.name}”.`);
+    const spec = recipeOf(part).parameters.find(p => p.name === edit.name);
+    if (!spec) throw new EditRefused(`This part has no parameter “${edit.name}”.`);
     const { [edit.name]: _, ...rest } = part.parameters;
     return { ...part, parameters: edit.expression ? { ...rest, [edit.name]: edit.expression } : rest };
   });
@@ -346,12 +420,11 @@ function withMaterial(
   const material = workshop.materials.find(m => m.id === materialId);
   if (!material) throw new EditRefused('That material is no longer in the workshop.');
   const changed = withPart(document, partId, part => ({ ...part, materialId }));
-  const recipe = recipeById(changed.parts.find(p => p.id === partId)!.recipe);
+  const recipe = recipeOf(changed.parts.find(p => p.id === partId)!);
   return {
     ...changed,
     mates: changed.mates.map(mate => {
-      const spec =
-        mate.ours.part === partId ? recipe?.mates.find(m => m.id === mate.ours.surface) : undefined;
+      const spec = mate.ours.part === partId ? recipe.mates.find(m => m.id === mate.ours.surface) : undefined;
       if (!spec) return mate;
       const untouched =
         same(mate.want, defaultWant(spec.want, workshop)) ||
@@ -366,6 +439,180 @@ function withMaterial(
     }),
   };
 }
+
+function requireAddition(document: JobDocument, partId: string, id: string): Addition {
+  const found = document.parts.find(p => p.id === partId)?.additions.find(a => a.id === id);
+  if (!found) throw new EditRefused('That addition is no longer there.');
+  return found;
+}
+
+function withAddition(document: JobDocument, edit: Extract<Edit, { kind: 'add-addition' }>): JobDocument {
+  return withPart(document, edit.partId, part => {
+    if (part.additions.some(a => a.id === edit.addition.id))
+      throw new EditRefused(`There is an addition “${edit.addition.id}” already: take another name.`);
+    const order = 1 + Math.max(0, ...part.additions.map(a => a.order));
+    return { ...part, additions: [...part.additions, { ...edit.addition, order }] };
+  });
+}
+
+function changedAddition(
+  document: JobDocument,
+  partId: string,
+  id: string,
+  change: (a: Addition) => Addition,
+): JobDocument {
+  requireAddition(document, partId, id);
+  return withPart(document, partId, part => ({
+    ...part,
+    additions: part.additions.map(a => (a.id === id ? change(a) : a)),
+  }));
+}
+
+/** Past its neighbour in the list. */
+function movedAddition(document: JobDocument, partId: string, id: string, by: -1 | 1): JobDocument {
+  const own = requireAddition(document, partId, id);
+  return withPart(document, partId, part => {
+    const list = inOrder(part.additions);
+    const other = list[list.findIndex(a => a.id === id) + by];
+    if (!other) throw new EditRefused(by < 0 ? 'It is the first already.' : 'It is the last already.');
+    const orders: Record<string, number> = { [own.id]: other.order, [other.id]: own.order };
+    return { ...part, additions: part.additions.map(a => ({ ...a, order: orders[a.id] ?? a.order })) };
+  });
+}
+
+/** Its numbers and its mate go with it; what was measured for it stays. */
+function withoutAddition(document: JobDocument, partId: string, id: string): JobDocument {
+  const addition = requireAddition(document, partId, id);
+  const own = new Set(kindOf(addition.kind).parameters.map(spec => longName(addition, spec.name)));
+  const without = withPart(document, partId, part => ({
+    ...part,
+    additions: part.additions.filter(a => a.id !== id),
+    parameters: Object.fromEntries(Object.entries(part.parameters).filter(([name]) => !own.has(name))),
+  }));
+  return {
+    ...without,
+    mates: without.mates.filter(m => m.ours.part !== partId || m.ours.surface !== surfaceNameOf(addition)),
+  };
+}
+
+/** One of its numbers follows a reading, as a mate of its own; or no longer. */
+function withFit(
+  document: JobDocument,
+  { partId, additionId, dimensionId }: Extract<Edit, { kind: 'addition-fits' }>,
+  workshop: Pick<Workshop, 'materials' | 'windows'>,
+): JobDocument {
+  const addition = requireAddition(document, partId, additionId);
+  const part = document.parts.find(p => p.id === partId)!;
+  const isItsOwn = (m: Mate) => m.ours.part === partId && m.ours.surface === surfaceNameOf(addition);
+  const before = addition.fits;
+  const loose = changedAddition(document, partId, additionId, ({ fits: _, ...a }) => a);
+  const name = before && longName(addition, before.parameter);
+  const without = {
+    ...withPart(loose, partId, p => ({
+      ...p,
+      parameters: Object.fromEntries(Object.entries(p.parameters).filter(([key]) => key !== name)),
+    })),
+    mates: document.mates.filter(m => !isItsOwn(m)),
+  };
+  if (dimensionId === null) return without;
+  const dimension = requireDimension(document, dimensionId);
+  const { fit, parameters } = kindOf(addition.kind);
+  const own = Object.fromEntries(
+    parameters.flatMap(spec => {
+      if (spec.kind !== 'choice' && spec.kind !== 'flag') return [];
+      const text = part.parameters[longName(addition, spec.name)]?.text;
+      return [
+        [
+          spec.name,
+          spec.kind === 'flag'
+            ? text === undefined
+              ? spec.default
+              : text === 'yes'
+            : (text ?? spec.default),
+        ],
+      ];
+    }),
+  );
+  const parameter = fit?.parameter(own);
+  if (!fit || !parameter) throw new EditRefused('No number of it, as it is now, can be set by a reading.');
+  const fits = { dimension: dimensionId, parameter, side: fit.side(own), form: fit.form(own) };
+  const flexible = workshop.materials.find(m => m.id === part.materialId)?.flexible ?? false;
+  const mate: Mate = {
+    id: `${partId}-${additionId}`,
+    name: addition.name,
+    kind: 'fit',
+    ours: { of: 'part', part: partId, surface: surfaceNameOf(addition) },
+    other: { of: 'object', dimension: dimensionId },
+    side: fits.side,
+    soft: flexible ? 'ours' : 'none',
+    want: defaultWant(flexible && fits.form === 'round' ? 'stretch' : 'slide', workshop),
+  };
+  const fitted = changedAddition(without, partId, additionId, a => ({ ...a, fits }));
+  return {
+    ...withPart(fitted, partId, p => ({
+      ...p,
+      parameters: {
+        ...p.parameters,
+        [longName(addition, parameter)]: { text: `${dimension.name}.model`, unit: 'mm' },
+      },
+    })),
+    mates: [...fitted.mates, mate],
+  };
+}
+
+/** Its mates go with it; what was measured stays, since readings are not made twice gladly. */
+function withoutPart(document: JobDocument, id: string): JobDocument {
+  const part = document.parts.find(p => p.id === id);
+  if (!part) throw new EditRefused('That part is no longer there.');
+  if (document.parts.length === 1)
+    throw new EditRefused('A job has at least one part: remove the job instead.');
+  const user = document.mates.find(m => m.ours.part !== id && m.other.of === 'part' && m.other.part === id);
+  if (user)
+    throw new EditRefused(
+      `“${user.name}” of another part goes with it: let that fit the object again first.`,
+    );
+  const others = document.parts.filter(p => p.id !== id);
+  const used = (d: Dimension) =>
+    d.guide === null ||
+    d.readings.length > 0 ||
+    usersOf(d.id, document).length > 0 ||
+    others.some(p => recipeOf(p).guide.some(step => dimensionOf(p, step.key) === d.id));
+  return {
+    ...document,
+    parts: others,
+    mates: document.mates.filter(m => m.ours.part !== id),
+    dimensions: document.dimensions.filter(used),
+  };
+}
+
+/** What a mate's other side is: the object, or another of our parts. */
+function mateWith(document: JobDocument, mateId: string, other: Mate['other']): JobDocument {
+  const mate = document.mates.find(m => m.id === mateId);
+  if (!mate) throw new EditRefused('That mate is no longer there.');
+  if (other.of === 'object') requireDimension(document, other.dimension);
+  else {
+    const part = document.parts.find(p => p.id === other.part);
+    const surface = part && recipeOf(part).mates.find(m => m.id === other.surface);
+    if (!part || !surface) throw new EditRefused('That part has no such surface.');
+    if (part.id === mate.ours.part) throw new EditRefused('A part cannot go on itself: choose another part.');
+    if (surface.side === mate.side)
+      throw new EditRefused(
+        `Both are ${mate.side === 'inside' ? 'holes' : 'outsides'}: one of the two must go into the other.`,
+      );
+    const seen = new Set([mateId]);
+    for (let next: Mate | undefined = mateOfSurface(document, other.part, other.surface); next; ) {
+      if (seen.has(next.id))
+        throw new EditRefused('That goes round in a circle: one of them must fit the object.');
+      seen.add(next.id);
+      const beyond: Mate['other'] = next.other;
+      next = beyond.of === 'part' ? mateOfSurface(document, beyond.part, beyond.surface) : undefined;
+    }
+  }
+  return { ...document, mates: document.mates.map(m => (m.id === mateId ? { ...m, other } : m)) };
+}
+
+const mateOfSurface = (document: JobDocument, part: string, surface: string): Mate | undefined =>
+  document.mates.find(m => m.ours.part === part && m.ours.surface === surface);
 
 export const defaultWant = (name: StandardWant, workshop: Pick<Workshop, 'windows'>): Want => ({
   name,

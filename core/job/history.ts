@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { Additions } from '../shape/additions/addition';
 import { Id, ParameterText, Pose, Want } from './document';
 
 /** Append-only rows beside the job: each can be voided with a reason, none is changed or undone. */
@@ -36,7 +37,7 @@ export const Version = z.object({
   pose: Pose,
   expressions: z.record(z.string(), ParameterText),
   parameters: z.record(z.string(), z.union([z.number(), z.string(), z.boolean()])),
-  additions: z.array(z.never()),
+  additions: Additions,
   mates: z.array(VersionMate),
   pAllRight: z.number(),
   reasons: z.array(z.string()),

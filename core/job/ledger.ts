@@ -6,10 +6,11 @@ import { type NextMate, nextVersion } from '../learn/next';
 import { drawnClearance, type MatePosterior, type Trial } from '../learn/posterior';
 import { verdictScale } from '../learn/verdict';
 import type { Evaluation } from '../measure/evaluate';
-import { recipeById } from '../shape/recipes';
+import type { Recipe } from '../shape/recipes/recipe';
 import type { DimensionState } from './dimensions';
 import type { JobDocument, Mate, Part, Pose } from './document';
 import { type History, standing, type Try } from './history';
+import { recipeOf } from './parts';
 import { printerBelief, printScatter, type SourcedBelief } from './printer-belief';
 import type { Workshop } from './workshop';
 
@@ -49,6 +50,13 @@ export interface MateLedger {
   posterior: MatePosterior;
 }
 
+/** What another of our parts comes to where a mate goes with it. */
+export interface OtherSize {
+  value: number;
+  u: number;
+  label: string;
+}
+
 export interface LedgerState {
   mates: MateLedger[];
   /** Chance that all are right with the next print; null while one of them is unread. */
@@ -65,15 +73,19 @@ export const acrossOf = ({ kind }: Pick<MateLedger, 'kind'>): string =>
   kind.startsWith('hole') || kind.startsWith('peg') ? 'across the diameter' : 'across the width';
 
 /** What a part's pose makes of a mate's surface: one that lies along the bed as drawn stands up when turned. */
-export function kindOn(mate: Pick<Mate, 'side' | 'ours'>, recipe: string, pose: Pose): SurfaceKind {
-  const spec = recipeById(recipe)?.mates.find(m => m.id === mate.ours.surface);
+export function kindOn(
+  mate: Pick<Mate, 'side' | 'ours'>,
+  recipe: Pick<Recipe, 'mates'>,
+  pose: Pose,
+): SurfaceKind {
+  const spec = recipe.mates.find(m => m.id === mate.ours.surface);
   return surfaceKind(mate.side, spec?.form ?? 'round', (pose === 'on-side') !== (spec?.lying ?? false));
 }
 
 /** Verdicts carry over only among prints of one printer and material, of one kind of surface. */
 const groupOf = (
   mate: Pick<Mate, 'side' | 'ours'>,
-  recipe: string,
+  recipe: Pick<Recipe, 'mates'>,
   made: Pick<Part, 'printerId' | 'materialId' | 'pose'>,
 ) => [kindOn(mate, recipe, made.pose), made.printerId, made.materialId].join('/');
 
@@ -85,18 +97,24 @@ export function ledgerOf(
   dimensions: ReadonlyMap<string, DimensionState>,
   workshop: Workshop,
   history: History,
+  sizeOf: (other: { part: string; surface: string }) => OtherSize | null = () => null,
 ): LedgerState {
   const part = document.parts.find(p => p.id === partId)!;
+  const recipe = recipeOf(part);
   const unread: Mate[] = [];
   const questions: Question[] = [];
   for (const mate of active) {
-    const state = mate.other.of === 'object' ? dimensions.get(mate.other.dimension) : undefined;
+    const state =
+      mate.other.of === 'object'
+        ? dimensions.get(mate.other.dimension)
+        : stateOfOther(mate, sizeOf(mate.other));
     if (!state?.evaluation) {
       unread.push(mate);
       continue;
     }
     // A girth goes by the circle of equal girth: the printer and the want know diameters.
-    const around = recipeById(part.recipe)?.mates.find(m => m.id === mate.ours.surface)?.around ?? false;
+    const spec = recipe.mates.find(m => m.id === mate.ours.surface);
+    const around = mate.other.of === 'object' && (spec?.around ?? false);
     const per = around ? Math.PI : 1;
     const reading = {
       value: envelopeOf(state.evaluation, mate) / per,
@@ -112,13 +130,13 @@ export function ledgerOf(
       id: mate.id,
       name: mate.name,
       side: mate.side,
-      group: groupOf(mate, part.recipe, part),
+      group: groupOf(mate, recipe, part),
       reading,
       scale: verdictScale(window, mate.want.window.unit),
       shift: 0,
       prefer: mate.want.prefer,
       mate,
-      kind: kindOn(mate, part.recipe, part.pose),
+      kind: kindOn(mate, recipe, part.pose),
       around,
       state,
     });
@@ -137,6 +155,39 @@ export function ledgerOf(
     mates: questions.map(q => chainOf(q, next.mates[q.id]!, priors[q.group]!, s, trials)),
     pAllRight: unread.length > 0 ? null : next.pAllRight,
     unread,
+  };
+}
+
+/** The other part's surface, as if it had been read off the print that will be. */
+function stateOfOther(mate: Mate, size: OtherSize | null): DimensionState | undefined {
+  if (!size) return undefined;
+  return {
+    dimension: {
+      id: mate.id,
+      name: 'other_part',
+      label: size.label.slice(0, 120),
+      kind: mate.side === 'inside' ? 'outside' : 'inside',
+      critical: true,
+      guide: null,
+      note: '',
+      readings: [],
+    },
+    counted: [],
+    values: [],
+    source: 'seat',
+    evaluation: {
+      value: size.value,
+      standardUncertainty: size.u,
+      degreesOfFreedom: null,
+      expandedUncertainty: 1.96 * size.u,
+      spread: 0,
+      outliers: [],
+      advice: [],
+      form: null,
+      budget: [],
+    },
+    worked: { text: 'as it will print' },
+    jawShortfall: null,
   };
 }
 
@@ -195,10 +246,12 @@ function trialsOf(questions: readonly Question[], history: History): Trial[] {
     for (const q of questions) {
       const own = said[q.id];
       const drawn = version.mates.find(m => m.mateId === q.id);
-      if (!own || !drawn || groupOf(q.mate, version.recipe, version) !== q.group) continue;
+      if (!own || !drawn || groupOf(q.mate, recipeOf(version), version) !== q.group) continue;
       if (!own.verdict && !own.printed) continue;
       const scale = verdictScale(windowOn(drawn.want, q.reading.value, q.mate), drawn.want.window.unit);
-      mates[q.id] = { model: drawn.model, verdict: own.verdict, printed: own.printed, scale };
+      // Where the other side is ours too, it may have been drawn otherwise then: what counts is the difference.
+      const since = q.mate.other.of === 'part' ? q.reading.value - drawn.reading.value : 0;
+      mates[q.id] = { model: drawn.model + since, verdict: own.verdict, printed: own.printed, scale };
     }
     return Object.keys(mates).length > 0 ? [{ mates }] : [];
   });

@@ -1,12 +1,21 @@
+import { recipeById } from '../shape/recipes';
 import { type Recipe, softSideOf } from '../shape/recipes/recipe';
-import { JOB_SCHEMA_VERSION, type JobDocument } from './document';
+import {
+  type Dimension,
+  JOB_SCHEMA_VERSION,
+  type JobDocument,
+  type Mate,
+  type Part,
+  PLAIN_PART,
+} from './document';
 import { defaultWant } from './edits';
-import type { Workshop } from './workshop';
+import { dimensionOf } from './parts';
+import type { Material, Workshop } from './workshop';
 
 /** A job for one part of a recipe: its guide's dimensions, unread, and its mates with their usual wants. */
 export function newJob(title: string, recipe: Recipe, workshop: Workshop, materialId?: string): JobDocument {
   const material = workshop.materials.find(m => m.id === materialId) ?? workshop.materials[0]!;
-  const part = 'part-1';
+  const part = partOf('part-1', recipe.title, recipe, material, workshop.printers[0]!.id);
   return {
     schemaVersion: JOB_SCHEMA_VERSION,
     title,
@@ -22,39 +31,95 @@ export function newJob(title: string, recipe: Recipe, workshop: Workshop, materi
       cautionsRead: [],
       priceToBuy: null,
     },
-    parts: [
-      {
-        id: part,
-        name: recipe.title,
-        recipe: recipe.id,
-        printerId: workshop.printers[0]!.id,
-        materialId: material.id,
-        pose: 'as-drawn',
-        parameters: {},
-      },
-    ],
-    dimensions: recipe.guide.map(step => ({
-      id: step.key,
-      name: step.key,
-      label: step.label,
-      kind: step.kind,
-      critical: step.critical,
-      guide: step.key,
-      note: '',
-      readings: [],
-    })),
+    parts: [part],
+    dimensions: recipe.guide.map(step => unread(step, step.key)),
     photos: [],
     threads: [],
-    mates: recipe.mates.map(spec => ({
-      id: spec.id,
-      name: spec.name,
-      kind: 'fit',
-      ours: { of: 'part', part, surface: spec.id },
-      other: { of: 'object', dimension: spec.dimension },
-      side: spec.side,
-      soft: softSideOf(spec, material.flexible),
-      want: defaultWant(material.flexible ? spec.flexibleWant : spec.want, workshop),
-    })),
+    mates: matesOf(part, recipe, material, workshop),
     service: { since: null, notes: [] },
+  };
+}
+
+const partOf = (
+  id: string,
+  name: string,
+  recipe: Recipe,
+  material: Pick<Material, 'id'>,
+  printerId: string | null,
+): Part => ({
+  id,
+  name,
+  recipe: recipe.id,
+  printerId,
+  materialId: material.id,
+  pose: 'as-drawn',
+  parameters: {},
+  ...PLAIN_PART,
+});
+
+const unread = (step: Recipe['guide'][number], name: string): Dimension => ({
+  id: name,
+  name,
+  label: step.label,
+  kind: step.kind,
+  critical: step.critical,
+  guide: step.key,
+  note: '',
+  readings: [],
+});
+
+const matesOf = (
+  part: Part,
+  recipe: Recipe,
+  material: Material,
+  workshop: Pick<Workshop, 'windows'>,
+  prefix = '',
+): Mate[] =>
+  recipe.mates.map(spec => ({
+    id: `${prefix}${spec.id}`,
+    name: spec.name,
+    kind: 'fit',
+    ours: { of: 'part', part: part.id, surface: spec.id },
+    other: { of: 'object', dimension: dimensionOf(part, spec.dimension) },
+    side: spec.side,
+    soft: softSideOf(spec, material.flexible),
+    want: defaultWant(material.flexible ? spec.flexibleWant : spec.want, workshop),
+  }));
+
+/**
+ * The job with one part more, printed like the first. Its dimensions are its own, or, where `share` is asked, those
+ * that the job has already by the same name: two halves of one thing.
+ * @throws RangeError when nobody knows the recipe
+ */
+export function withNewPart(
+  document: JobDocument,
+  { id, name, recipe: recipeId, share }: { id: string; name: string; recipe: string; share: boolean },
+  workshop: Pick<Workshop, 'materials' | 'windows'>,
+): JobDocument {
+  const recipe = recipeById(recipeId);
+  if (!recipe) throw new RangeError(`There is no recipe “${recipeId}”.`);
+  const [first] = document.parts;
+  const material = workshop.materials.find(m => m.id === first!.materialId) ?? workshop.materials[0]!;
+  const taken = new Set(document.dimensions.flatMap(d => [d.id, d.name]));
+  const binds: Record<string, string> = {};
+  const dimensions: Dimension[] = [];
+  for (const step of recipe.guide) {
+    if (!taken.has(step.key)) {
+      dimensions.push(unread(step, step.key));
+      continue;
+    }
+    if (share && document.dimensions.some(d => d.id === step.key && d.guide === step.key)) continue;
+    const own = Array.from({ length: 100 }, (_, i) => `${step.key.slice(0, 36)}_${i + 2}`).find(
+      n => !taken.has(n),
+    )!;
+    binds[step.key] = own;
+    dimensions.push({ ...unread(step, own), label: `${step.label}, ${name}`.slice(0, 120) });
+  }
+  const part = { ...partOf(id, name, recipe, material, first!.printerId), binds };
+  return {
+    ...document,
+    parts: [...document.parts, part],
+    dimensions: [...document.dimensions, ...dimensions],
+    mates: [...document.mates, ...matesOf(part, recipe, material, workshop, `${id}-`)],
   };
 }

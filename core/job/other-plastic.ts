@@ -20,7 +20,7 @@ export function bothWays(ledger: MateLedger, resolved: ResolvedPart, workshop: W
   const { mate, reading } = ledger;
   const spec = resolved.recipe.mates.find(m => m.id === mate.ours.surface);
   if (!spec || spec.want === spec.flexibleWant) return null;
-  const kind = kindOn(mate, resolved.part.recipe, resolved.part.pose);
+  const kind = kindOn(mate, resolved.recipe, resolved.part.pose);
   const printer = responseFor(workshop, resolved.part, mate.side, kind, reading.value);
   const propose = (want: typeof spec.want) => {
     const { model, clearance } = proposeFit({

@@ -1,12 +1,14 @@
 import { type Expression, evaluateExpression } from '../quantity/expression';
 import { ownUnit } from '../quantity/units';
+import { PlaceError, resolvedPlace } from '../shape/additions/place';
 import { holesOfText, OutlineTextError, outlineOfText, resolvedText } from '../shape/outline-text';
-import { requireRecipe } from '../shape/recipes';
 import { type ParameterSpec, type Parameters, type Recipe, unitOf } from '../shape/recipes/recipe';
 import { type DimensionState, evaluateDimensions } from './dimensions';
 import type { JobDocument, Mate, Part } from './document';
 import type { History } from './history';
-import { type LedgerState, ledgerOf } from './ledger';
+import { kindOn, type LedgerState, ledgerOf, type OtherSize } from './ledger';
+import { dimensionOf, recipeOf } from './parts';
+import { printerBelief, printScatter } from './printer-belief';
 import type { Material, Printer, Workshop } from './workshop';
 
 /** A job worked out: values, ledger and parameters of one of its parts. A pure function of its inputs. */
@@ -31,14 +33,25 @@ export function resolvePart(
   partId: string,
   workshop: Workshop,
   history: History,
+  /** Parts that are being worked out already, since this one goes with them. */
+  open: readonly string[] = [],
 ): ResolvedPart {
   const part = document.parts.find(p => p.id === partId);
   if (!part) throw new RangeError('That part is no longer in the job.');
-  const recipe = requireRecipe(part.recipe);
+  const recipe = recipeOf(part);
   const dimensions = evaluateDimensions(document, workshop);
   const choices = choicesOf(recipe, part);
   const active = activeMates(document, part, recipe, choices);
-  const ledger = ledgerOf(document, part.id, active, dimensions, workshop, history);
+  const others = new Map<string, ResolvedPart>();
+  const sizeOf = (other: { part: string; surface: string }): OtherSize | null => {
+    // Two parts that go with each other both ways have no beginning.
+    if (open.includes(other.part) || !document.parts.some(p => p.id === other.part)) return null;
+    const resolvedOther =
+      others.get(other.part) ?? resolvePart(document, other.part, workshop, history, [...open, partId]);
+    others.set(other.part, resolvedOther);
+    return printedSize(resolvedOther, other.surface, workshop);
+  };
+  const ledger = ledgerOf(document, part.id, active, dimensions, workshop, history, sizeOf);
   const work = new Work(document, part, recipe, choices, dimensions, ledger);
   return {
     part,
@@ -48,6 +61,29 @@ export function resolvePart(
     dimensions,
     ledger,
     ...work.run(),
+  };
+}
+
+/**
+ * A surface of another of our parts, as its print will come out: what is drawn, and what the printer does to it.
+ * Null while its own number stands on an example.
+ */
+function printedSize(other: ResolvedPart, surface: string, workshop: Workshop): OtherSize | null {
+  const spec = other.recipe.mates.find(m => m.id === surface);
+  const drawn = spec && other.parameters[spec.parameter];
+  if (!spec?.active(other.parameters) || typeof drawn !== 'number') return null;
+  if (other.provisional.has(spec.parameter)) return null;
+  const mate = other.ledger.mates.find(m => m.mate.ours.surface === surface);
+  const { part, recipe } = other;
+  const kind = kindOn({ side: spec.side, ours: { of: 'part', part: part.id, surface } }, recipe, part.pose);
+  const belief = printerBelief(workshop, part, spec.side, kind, drawn);
+  const bias = mate?.bias ?? belief;
+  // A hole prints smaller than drawn, an outside larger.
+  const value = drawn + (spec.side === 'inside' ? -bias.mean : bias.mean);
+  return {
+    value: Number(value.toFixed(4)),
+    u: Math.hypot(belief.sd, printScatter(workshop, part)),
+    label: `${part.name}, ${spec.name.toLowerCase()}`,
   };
 }
 
@@ -93,7 +129,8 @@ class Work {
   run() {
     for (const spec of this.recipe.parameters) {
       if (spec.kind === 'length') this.length(spec);
-      else if (spec.kind === 'outline' || spec.kind === 'holes') this.written(spec);
+      else if (spec.kind === 'outline' || spec.kind === 'holes' || spec.kind === 'place') this.written(spec);
+      else if (spec.kind === 'words' || spec.kind === 'surface') this.plain(spec);
       else this.expressions[spec.name] = { text: wordOf(this.parameters[spec.name]!), unit: 'none' };
     }
     const { parameters, expressions, provisional, problems } = this;
@@ -138,8 +175,17 @@ class Work {
     return value;
   }
 
-  /** Corners or holes: each number is an expression of its own. */
-  private written(spec: Extract<ParameterSpec, { kind: 'outline' | 'holes' }>): void {
+  /** Taken as it was typed. */
+  private plain(spec: Extract<ParameterSpec, { kind: 'words' | 'surface' }>): void {
+    const own: Expression = this.part.parameters[spec.name] ?? { text: spec.default, unit: 'none' };
+    this.expressions[spec.name] = own;
+    const long = spec.kind === 'words' && own.text.length > spec.most;
+    if (long) this.problems[spec.name] = `${spec.label}: at most ${spec.most} letters.`;
+    this.parameters[spec.name] = long ? own.text.slice(0, spec.most) : own.text;
+  }
+
+  /** Corners, holes or a place: each number is an expression of its own. */
+  private written(spec: Extract<ParameterSpec, { kind: 'outline' | 'holes' | 'place' }>): void {
     const own: Expression = this.part.parameters[spec.name] ?? { text: spec.default, unit: 'mm' };
     this.expressions[spec.name] = own;
     this.open.push(spec.name);
@@ -154,13 +200,10 @@ class Work {
       return Number(outcome.value.toFixed(4));
     };
     try {
-      const text = resolvedText(spec.kind, own.text, value);
-      if (spec.kind === 'outline') outlineOfText(text);
-      else holesOfText(text);
-      this.parameters[spec.name] = text;
+      this.parameters[spec.name] = checkedText(spec.kind, own.text, value);
       if (provisional) this.provisional.add(spec.name);
     } catch (error) {
-      if (!(error instanceof OutlineTextError)) throw error;
+      if (!(error instanceof OutlineTextError || error instanceof PlaceError)) throw error;
       this.parameters[spec.name] = this.recipe.demo.parameters[spec.name]!;
       if (spec.shown?.(this.parameters) ?? true) this.problems[spec.name] = error.message;
     }
@@ -169,13 +212,17 @@ class Work {
 
   private look(name: string): { value: number; provisional: boolean } | undefined {
     const [base, field] = name.split('.');
-    const dimension = this.document.dimensions.find(d => d.name === base);
+    const bound = this.part.binds[base!];
+    const dimension = this.document.dimensions.find(d => (bound ? d.id === bound : d.name === base));
     if (dimension) {
       if (field === undefined) return this.measured(dimension.id, base!);
       if (field !== 'model') return undefined;
-      const mate = this.ledger.mates.find(m => m.dimension.id === dimension.id);
+      const specs = this.recipe.mates.filter(m => dimensionOf(this.part, m.dimension) === dimension.id);
+      const mate = this.ledger.mates.find(
+        m => m.dimension.id === dimension.id || specs.some(s => s.id === m.mate.ours.surface),
+      );
       if (mate) return { value: mate.model, provisional: false };
-      const spec = this.recipe.mates.find(m => m.dimension === dimension.id);
+      const [spec] = specs;
       const example = spec && this.recipe.demo.parameters[spec.parameter];
       return typeof example === 'number' ? { value: example, provisional: true } : undefined;
     }
@@ -192,9 +239,20 @@ class Work {
   private measured(id: string, name: string): { value: number; provisional: boolean } | undefined {
     const evaluation = this.dimensions.get(id)?.evaluation;
     if (evaluation) return { value: evaluation.value, provisional: false };
+    const surfaces = this.recipe.mates.filter(m => dimensionOf(this.part, m.dimension) === id).map(m => m.id);
+    const other = this.ledger.mates.find(m => surfaces.includes(m.mate.ours.surface));
+    if (other) return { value: other.reading.value, provisional: false };
     const example = this.recipe.demo.sizes[name];
     return example === undefined ? undefined : { value: example, provisional: true };
   }
+}
+
+function checkedText(kind: 'outline' | 'holes' | 'place', text: string, value: (written: string) => number) {
+  if (kind === 'place') return resolvedPlace(text, value);
+  const resolved = resolvedText(kind, text, value);
+  if (kind === 'outline') outlineOfText(resolved);
+  else holesOfText(resolved);
+  return resolved;
 }
 
 export const wordOf = (value: number | string | boolean) =>
@@ -203,20 +261,37 @@ export const wordOf = (value: number | string | boolean) =>
 /** Guide dimensions that this part needs, in measuring order, then the maker's own. */
 export function neededDimensions(
   document: JobDocument,
-  resolved: Pick<ResolvedPart, 'recipe' | 'parameters' | 'dimensions'>,
+  resolved: Pick<ResolvedPart, 'part' | 'recipe' | 'parameters' | 'dimensions'>,
 ): DimensionState[] {
-  const { recipe, parameters, dimensions } = resolved;
+  const { part, recipe, parameters, dimensions } = resolved;
   return document.dimensions.flatMap(d => {
-    const step = recipe.guide.find(g => g.key === d.guide);
-    if (step && !step.needed(parameters)) return [];
+    const step = recipe.guide.find(g => dimensionOf(part, g.key) === d.id);
+    // Another part's guide asks for it, or this part does not need it as it is.
+    if (d.guide !== null && !step?.needed(parameters)) return [];
+    if (d.guide !== null && goesWithAnother(document, part, d.id)) return [];
     return [dimensions.get(d.id)!];
   });
+}
+
+/** Whether all mates that stand on a dimension go with another of our parts: then nobody reads it. */
+function goesWithAnother(document: JobDocument, part: Part, dimension: string): boolean {
+  const specs = recipeOf(part).mates.filter(m => dimensionOf(part, m.dimension) === dimension);
+  const mates = document.mates.filter(
+    m => m.ours.part === part.id && specs.some(s => s.id === m.ours.surface),
+  );
+  return mates.length > 0 && mates.every(m => m.other.of === 'part');
 }
 
 /** What the checks on the finished triangles need to know. */
 export function checkContext(resolved: ResolvedPart) {
   const measured: Record<string, number> = {};
   for (const [id, state] of resolved.dimensions) if (state.evaluation) measured[id] = state.evaluation.value;
+  // Recipes know their dimensions by the guide's keys.
+  for (const [key, id] of Object.entries(resolved.part.binds)) {
+    const bound = measured[id];
+    if (bound === undefined) delete measured[key];
+    else measured[key] = bound;
+  }
   return {
     lineWidth: resolved.printer.lineWidth,
     bed: resolved.printer.bed,

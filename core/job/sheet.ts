@@ -45,6 +45,11 @@ export function sheetOf(document: JobDocument, resolved: ResolvedPart, workshop:
     measured[id] = evaluation.value;
     values[id] = showSize(dimension.kind, evaluation.value, workshop.unit);
   }
+  // The drawing knows its dimensions by the recipe's keys.
+  for (const [key, id] of Object.entries(resolved.part.binds)) {
+    measured[key] = measured[id] as number;
+    values[key] = values[id] ?? '';
+  }
   return {
     title: document.title,
     object: document.object.name,

@@ -6,6 +6,8 @@ import type { Edit } from './edits';
 export function wordsFor(edit: Edit, document: JobDocument): string {
   const dimension = (id: string) => document.dimensions.find(d => d.id === id)?.label ?? 'a dimension';
   const thread = (id: string) => document.threads.find(t => t.id === id)?.label ?? 'a thread';
+  const addition = (partId: string, id: string) =>
+    `“${document.parts.find(p => p.id === partId)?.additions.find(a => a.id === id)?.name ?? 'an addition'}”`;
   const mate = (id: string) => document.mates.find(m => m.id === id)?.name ?? 'a mate';
   const reading = (dimensionId: string, id: string) =>
     document.dimensions.find(d => d.id === dimensionId)?.readings.find(r => r.id === id)?.text ?? '';
@@ -54,6 +56,34 @@ export function wordsFor(edit: Edit, document: JobDocument): string {
       return `Removed ${dimension(edit.dimensionId)}`;
     case 'want':
       return `${mate(edit.mateId)} shall be ${edit.want.name}`;
+    case 'add-addition':
+      return `Added “${edit.addition.name}”`;
+    case 'addition':
+      return edit.change.on === undefined
+        ? `Renamed ${addition(edit.partId, edit.additionId)}`
+        : `Switched ${addition(edit.partId, edit.additionId)} ${edit.change.on ? 'on' : 'off'}`;
+    case 'move-addition':
+      return `Moved ${addition(edit.partId, edit.additionId)}`;
+    case 'remove-addition':
+      return `Removed ${addition(edit.partId, edit.additionId)}`;
+    case 'addition-fits':
+      return edit.dimensionId === null
+        ? `Let ${addition(edit.partId, edit.additionId)} fit nothing`
+        : `Let ${addition(edit.partId, edit.additionId)} fit ${dimension(edit.dimensionId)}`;
+    case 'add-part':
+      return `Added the part ${edit.name}`;
+    case 'rename-part':
+      return `Renamed the part to “${edit.name}”`;
+    case 'remove-part':
+      return `Removed ${document.parts.find(p => p.id === edit.partId)?.name ?? 'a part'}`;
+    case 'mate-with':
+      return `${mate(edit.mateId)} goes with ${edit.other.of === 'part' ? (document.parts.find(p => p.id === (edit.other as { part: string }).part)?.name ?? 'another part') : 'the object'}`;
+    case 'part-loads':
+      return 'Said what the part has to bear';
+    case 'part-neighbours':
+      return 'Said what stands around the part';
+    case 'goes-on':
+      return edit.goesOn ? 'Said how the part goes on' : 'Left open how the part goes on';
     case 'parameter':
       return edit.expression
         ? `Set ${edit.name} to ${edit.expression.text}`

@@ -1,17 +1,9 @@
 import { checkSolid } from './checks/check-solid';
 import { type MeasuredMate, measureMates } from './checks/measure';
-import { type Body, joinsAsTriangles, type Kernels } from './kernels/kernel';
-import { areaOf, type Bounds, boundsOf, closureOf, type TriangleMesh, volumeOf } from './mesh/mesh';
-import type { CheckContext, Finding, Parameters, Recipe } from './recipes/recipe';
-
-/**
- * For the screen, operations between bodies are done on triangles; a file, and every check, comes from
- * the exact surfaces.
- */
-export type Quality = 'screen' | 'file';
-
-/** How far a flat may lie from the true surface, mm: a file's mates must measure right. */
-export const SAGITTA: Record<Quality, number> = { screen: 0.03, file: 0.0025 };
+import { finished, joinedMesh, type Quality, SAGITTA } from './finish';
+import type { Body, Kernels, MeshKernel } from './kernels/kernel';
+import { areaOf, type Bounds, boundsOf, closureOf, joined, type TriangleMesh, volumeOf } from './mesh/mesh';
+import type { CheckContext, Finding, MateSurface, Parameters, Recipe } from './recipes/recipe';
 
 export interface BuiltPart {
   mesh: TriangleMesh;
@@ -21,6 +13,12 @@ export interface BuiltPart {
   bounds: Bounds;
   watertight: boolean;
   mates: MeasuredMate[];
+  /** Where its mates are, additions and all. */
+  surfaces: MateSurface[];
+  /** Of a part that was split: each piece as it lies on the bed; `mesh` is all of them. */
+  pieces: { name: string; mesh: TriangleMesh }[];
+  /** The pieces where they belong, for looking at mates; the part itself where it is one. */
+  whole: TriangleMesh;
 }
 
 export type BuildOutcome =
@@ -40,9 +38,47 @@ export function buildPart(
   const refused = recipe.refuse(parameters);
   if (refused.length > 0) return { ok: false, findings: refused };
   try {
-    const body = recipe.solid(parameters, kernels.part);
-    const mesh = joinedMesh(body, kernels, SAGITTA[quality], quality === 'screen');
-    return acceptMesh(recipe, parameters, mesh, kernels, quality);
+    const made = finished(recipe, parameters, kernels);
+    const meshOf = (body: Body) => joinedMesh(body, kernels, SAGITTA[quality], quality === 'screen');
+    const pieces = made.pieces.map(piece => {
+      const mesh = meshOf(piece.body);
+      return { name: piece.name, mesh, laid: piece.lay(mesh), extra: piece.extra ?? false };
+    });
+    const whole =
+      pieces.length > 0 ? joined(pieces.filter(p => !p.extra).map(p => p.mesh)) : meshOf(made.body);
+    const laid = pieces.map(({ name, laid: mesh }) => ({ name, mesh }));
+    for (const mesh of pieces.length > 0 ? laid.map(p => p.mesh) : [whole]) {
+      const facts = kernels.mesh.facts(mesh);
+      // A B-rep operation that does not throw can still be wrong: what has no sound solid is not shown.
+      if (!facts.ok)
+        return {
+          ok: false,
+          findings: [
+            {
+              code: 'not-solid',
+              level: 'stop',
+              message: `${facts.message} Change the last number back and tell us which it was.`,
+            },
+          ],
+        };
+    }
+    const mesh = pieces.length > 0 ? joined(laid.map(p => p.mesh)) : whole;
+    return {
+      ok: true,
+      part: {
+        mesh,
+        volume: volumeOf(mesh),
+        area: areaOf(mesh),
+        bounds: boundsOf(mesh),
+        // The mesh kernel takes only closed surfaces; for a file every edge is walked once more by ourselves.
+        watertight: quality === 'screen' || closureOf(mesh).openEdges === 0,
+        mates: measureMates(whole, made.surfaces),
+        surfaces: made.surfaces,
+        pieces: laid,
+        whole,
+      },
+      findings: made.findings,
+    };
   } catch (error) {
     return { ok: false, findings: [kernelFinding(error)] };
   } finally {
@@ -50,67 +86,19 @@ export function buildPart(
   }
 }
 
-/**
- * Joined as triangles: a thread can be joined in no other way, a bend or a wall between two sections only at
- * great length, and for the screen
- * exact surfaces of curved bodies take ten times as long to join. All else is joined by them for a file.
- */
-function joinedMesh(body: Body, kernels: Kernels, sagitta: number, always: boolean): TriangleMesh {
-  if (body.triangles) return body.triangles(sagitta);
-  if (body.asTriangles) return body.asTriangles(sagitta);
-  if (!body.made || (!always && !joinsAsTriangles(body))) return kernels.part.mesh(body, sagitta);
-  const { by, from, with: other } = body.made;
-  const part = (of: Body) => joinedMesh(of, kernels, sagitta, always);
-  return kernels.mesh.combine(by, part(from), part(other));
-}
-
-function acceptMesh(
-  recipe: Recipe,
-  parameters: Parameters,
-  mesh: TriangleMesh,
-  kernels: Kernels,
-  quality: Quality,
-): BuildOutcome {
-  const facts = kernels.mesh.facts(mesh);
-  // A B-rep operation that does not throw can still be wrong: what has no sound solid is not shown.
-  if (!facts.ok)
-    return {
-      ok: false,
-      findings: [
-        {
-          code: 'not-solid',
-          level: 'stop',
-          message: `${facts.message} Change the last number back and tell us which it was.`,
-        },
-      ],
-    };
-  return {
-    ok: true,
-    part: {
-      mesh,
-      volume: volumeOf(mesh),
-      area: areaOf(mesh),
-      bounds: boundsOf(mesh),
-      // The mesh kernel takes only closed surfaces; for a file every edge is walked once more by ourselves.
-      watertight: quality === 'screen' || closureOf(mesh).openEdges === 0,
-      mates: measureMates(mesh, recipe.surfaces(parameters)),
-    },
-    findings: [],
-  };
-}
-
 /** Everything that can be read off the finished triangles, worst first. */
 export function inspectPart(
   recipe: Recipe,
   parameters: Parameters,
-  part: Pick<BuiltPart, 'mesh'>,
+  part: BuiltPart,
   context: CheckContext,
+  _mesh: MeshKernel,
+  found: readonly Finding[] = [],
 ): Finding[] {
   const order = { stop: 0, warn: 1, note: 2 };
-  return [
-    ...checkSolid(recipe, parameters, part.mesh, context),
-    ...recipe.checks(parameters, part, context),
-  ].sort((a, b) => order[a.level] - order[b.level]);
+  return [...found, ...checkSolid(recipe, part, context), ...recipe.checks(parameters, part, context)].sort(
+    (a, b) => order[a.level] - order[b.level],
+  );
 }
 
 function kernelFinding(error: unknown): Finding {

@@ -16,6 +16,7 @@ import {
 import { featureOf } from '../../core/calibration/piece';
 import { windowForSize } from '../../core/fit/wants';
 import type { Print, Try, Version } from '../../core/job/history';
+import { recipeOf } from '../../core/job/parts';
 import { type Calibration, type Instrument, MOST_PIECE_READINGS } from '../../core/job/workshop';
 import { requireRecipe } from '../../core/shape/recipes';
 import type { App } from '../app';
@@ -154,7 +155,7 @@ export function feel(world: World, job: JobView, version: Version, print: Print)
 }
 
 function benchMates(job: JobView, version: Version): BenchMate[] {
-  const recipe = requireRecipe(version.recipe);
+  const recipe = recipeOf(version);
   return version.mates.map(m => {
     const { side, form, dimension } = recipe.mates.find(spec => spec.id === m.surface)!;
     return {

@@ -45,7 +45,7 @@ export async function familyFile(
   pool: SolidPool,
 ): Promise<{ name: string; bytes: Uint8Array }> {
   const sizes = sizesOf(wish);
-  const { recipe, printer, material } = resolvePart(job.document, partId, workshop, job.history);
+  const { part, recipe, printer, material } = resolvePart(job.document, partId, workshop, job.history);
   const spec = recipe.parameters.find(p => p.name === wish.parameter);
   if (spec?.kind !== 'length')
     throw new HttpError(400, 'bad-input', 'A family goes by one of the part’s sizes: choose which.');
@@ -62,7 +62,14 @@ export async function familyFile(
     const { parameters, problems } = resolvePart(document, partId, workshop, job.history);
     const problem = problems[spec.name];
     if (problem) throw new HttpError(422, 'not-buildable', `With ${words}: ${problem}`);
-    const answer = await pool.run({ recipe: recipe.id, parameters, name: words, note: '', files: ['stl'] });
+    const answer = await pool.run({
+      recipe: recipe.id,
+      additions: part.additions,
+      parameters,
+      name: words,
+      note: '',
+      files: ['stl'],
+    });
     if (!answer.ok)
       throw new HttpError(
         422,

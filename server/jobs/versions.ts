@@ -2,10 +2,10 @@ import { ulid } from 'ulid';
 import type { FileKind, JobView } from '../../contract/jobs';
 import { type Print, standing, type Version } from '../../core/job/history';
 import { kindOn } from '../../core/job/ledger';
+import { recipeOf } from '../../core/job/parts';
 import { printerBelief } from '../../core/job/printer-belief';
 import { checkContext, resolvePart } from '../../core/job/resolve';
 import type { Workshop } from '../../core/job/workshop';
-import { requireRecipe } from '../../core/shape/recipes';
 import type { MateSpec } from '../../core/shape/recipes/recipe';
 import type { Blobs } from '../blobs/blobs';
 import { HttpError, notFound } from '../errors';
@@ -45,6 +45,7 @@ export async function prepareVersion(
   }
   const answer = await pool.run({
     recipe: resolved.recipe.id,
+    additions: resolved.part.additions,
     parameters: resolved.parameters,
     name: resolved.part.name,
     note: '',
@@ -70,7 +71,7 @@ export async function prepareVersion(
     pose: resolved.part.pose,
     expressions: resolved.expressions,
     parameters: { ...resolved.parameters },
-    additions: [],
+    additions: resolved.part.additions,
     mates: resolved.ledger.mates.map(m => {
       const spec = resolved.recipe.mates.find(s => s.id === m.mate.ours.surface)!;
       return {
@@ -138,6 +139,7 @@ export async function buildFiles(
   const material = workshop.materials.find(m => m.id === version.materialId);
   const answer = await pool.run({
     recipe: version.recipe,
+    additions: version.additions,
     parameters: version.parameters,
     name: `${job.document.title} v${version.number}`,
     note: `Sizes compensated for ${printer?.name ?? 'the printer'}, ${material?.name ?? 'its plastic'}. Lengths in mm.`,
@@ -168,7 +170,7 @@ export async function otherFile(
 ): Promise<{ name: string; bytes: Uint8Array }> {
   const version = job.history.versions.find(v => v.id === versionId);
   if (!version) throw notFound('That version');
-  const recipe = requireRecipe(version.recipe);
+  const recipe = recipeOf(version);
   const whose = sizes.for === 'designed' ? null : profileNamed(sizes, workshop);
   const parameters = { ...version.parameters };
   for (const mate of version.mates) {
@@ -185,6 +187,7 @@ export async function otherFile(
   const words = whose ? `for ${whose.name}` : 'as designed';
   const answer = await pool.run({
     recipe: version.recipe,
+    additions: version.additions,
     parameters,
     name: `${job.document.title} v${version.number}, ${words}`,
     note: whose
@@ -218,7 +221,7 @@ function profileNamed(
     /** What it takes so that the print comes out as designed. */
     adds: (spec: MateSpec, version: Version, size: number): number => {
       const ours = { of: 'part' as const, part: version.partId, surface: spec.id };
-      const kind = kindOn({ side: spec.side, ours }, version.recipe, version.pose);
+      const kind = kindOn({ side: spec.side, ours }, recipeOf(version), version.pose);
       const { mean } = printerBelief(workshop, { printerId, materialId }, spec.side, kind, size);
       return spec.side === 'inside' ? mean : -mean;
     },

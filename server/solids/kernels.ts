@@ -3,6 +3,7 @@ import opencascade from 'replicad-opencascadejs';
 import type { Kernels } from '../../core/shape/kernels/kernel';
 import { meshKernel } from '../../core/shape/kernels/mesh-kernel';
 import { type OpenCascade, partKernel } from '../../core/shape/kernels/part-kernel';
+import { readFont } from './font';
 
 let started: Promise<Kernels> | undefined;
 
@@ -17,5 +18,5 @@ async function start(): Promise<Kernels> {
   const open = opencascade as unknown as (options: object) => Promise<OpenCascade>;
   const [oc, manifold] = await Promise.all([open({ print: () => {} }), ManifoldInit()]);
   manifold.setup();
-  return { part: partKernel(oc), mesh: meshKernel(manifold) };
+  return { part: partKernel(oc), mesh: meshKernel(manifold), font: readFont() };
 }

@@ -1,13 +1,11 @@
-import { readFile } from 'node:fs/promises';
-import { fileURLToPath } from 'node:url';
 import ManifoldInit from 'manifold-3d';
-import opentype from 'opentype.js';
 import { pieceSolid } from '../../core/calibration/piece-solid';
 import { writeStl } from '../../core/files/stl';
 import { type ThreeMfBody, writeThreeMf } from '../../core/files/three-mf';
 import type { Side } from '../../core/fit/wants';
 import { ladderSolids } from '../../core/print/ladder-solid';
 import { joined } from '../../core/shape/mesh/mesh';
+import { readFont } from './font';
 
 /** Test pieces: made of triangles alone, with their sizes or numbers raised on them. */
 export interface PieceFiles {
@@ -23,7 +21,6 @@ export interface LadderTask {
 }
 
 const NAME = 'Calibration piece';
-const FONT = fileURLToPath(import.meta.resolve('dejavu-fonts-ttf/ttf/DejaVuSans-Bold.ttf'));
 
 /** The calibration piece as files; it is drawn true to size for every printer. */
 export async function buildPiece(): Promise<PieceFiles> {
@@ -46,7 +43,7 @@ function filesOf(name: string, note: string, bodies: readonly ThreeMfBody[]): Pi
 }
 
 async function tools() {
-  const [wasm, bytes] = await Promise.all([ManifoldInit(), readFile(FONT)]);
+  const wasm = await ManifoldInit();
   wasm.setup();
-  return { wasm, font: opentype.parse(new Uint8Array(bytes).buffer) };
+  return { wasm, font: readFont() };
 }

@@ -1,13 +1,16 @@
 import { writeStl } from '../../core/files/stl';
 import { writeThreeMf } from '../../core/files/three-mf';
+import type { Addition } from '../../core/shape/additions/addition';
+import { recipeWith } from '../../core/shape/additions/with-additions';
 import { type BuiltPart, buildPart, inspectPart } from '../../core/shape/build';
+import { finished } from '../../core/shape/finish';
 import { exactOf, type Kernels } from '../../core/shape/kernels/kernel';
-import { requireRecipe } from '../../core/shape/recipes';
 import type { CheckContext, Finding, Parameters } from '../../core/shape/recipes/recipe';
 
 /** A part to be built off the main thread; plain data both ways. */
 export interface SolidTask {
   recipe: string;
+  additions?: readonly Addition[];
   parameters: Parameters;
   /** The part's name in the files. */
   name: string;
@@ -21,7 +24,7 @@ export interface SolidTask {
 export type SolidAnswer =
   | {
       ok: true;
-      part: Omit<BuiltPart, 'mesh'> & { triangles: number };
+      part: Omit<BuiltPart, 'mesh' | 'pieces' | 'whole' | 'surfaces'> & { triangles: number };
       findings: Finding[];
       files: Partial<Record<'stl' | '3mf' | 'step', Uint8Array>>;
       /** Bytes of the kernel's heap after this. */
@@ -30,20 +33,32 @@ export type SolidAnswer =
   | { ok: false; findings: Finding[]; memory: number };
 
 export async function build(task: SolidTask, kernels: Kernels): Promise<SolidAnswer> {
-  const recipe = requireRecipe(task.recipe);
+  const recipe = recipeWith(task.recipe, task.additions ?? []);
   const outcome = buildPart(recipe, task.parameters, kernels, 'file');
   if (!outcome.ok) return { ...outcome, memory: kernels.part.memory() };
-  const { mesh, ...part } = outcome.part;
-  const findings = task.context ? inspectPart(recipe, task.parameters, outcome.part, task.context) : [];
+  const { mesh, pieces, whole: _, surfaces: __, ...part } = outcome.part;
+  const findings = task.context
+    ? inspectPart(recipe, task.parameters, outcome.part, task.context, kernels.mesh, outcome.findings)
+    : outcome.findings;
   const files: Partial<Record<'stl' | '3mf' | 'step', Uint8Array>> = {};
   if (task.files.includes('stl')) files.stl = writeStl(mesh, task.name);
   if (task.files.includes('3mf'))
-    files['3mf'] = writeThreeMf(task.name, task.note, [{ name: task.name, mesh }]);
+    files['3mf'] = writeThreeMf(
+      task.name,
+      task.note,
+      pieces.length > 0
+        ? pieces.map(p => ({ name: `${task.name}, ${p.name}`, mesh: p.mesh }))
+        : [{ name: task.name, mesh }],
+    );
   if (task.files.includes('step')) {
     try {
-      const body = exactOf(recipe.solid(task.parameters, kernels.part), kernels.part);
-      if (!body) throw new Error('Nothing of this part has exact surfaces: take 3MF or STL.');
-      const text = await kernels.part.step(body, asciiName(task.name));
+      const made = finished(recipe, task.parameters, kernels);
+      const bodies = (made.pieces.length > 0 ? made.pieces : [{ body: made.body, name: '' }]).flatMap(p => {
+        const body = exactOf(p.body, kernels.part);
+        return body ? [{ body, name: asciiName([task.name, p.name].filter(Boolean).join(', ')) }] : [];
+      });
+      if (bodies.length === 0) throw new Error('Nothing of this part has exact surfaces: take 3MF or STL.');
+      const text = await kernels.part.step(bodies);
       files.step = new TextEncoder().encode(text);
     } finally {
       kernels.part.release();

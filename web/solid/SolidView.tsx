@@ -16,12 +16,15 @@ import { Button } from '../ui/controls';
 import { colourNow, useThemeChange } from '../ui/use-theme-change';
 import type { ShownChange, ShownSolid } from '../workers/solid-protocol';
 import { type Mark, MarkPoints, markAt, Reading } from './measuring';
+import { placeAt } from './place-at';
 
 interface Props {
   solid: ShownSolid;
   /** The mate that is lit. */
   lit: string | null;
   onPick?(mate: string): void;
+  /** Somebody asks for a face: the next press answers with its place in words. */
+  onFace?(place: string): void;
   /** Dimmed while newer numbers are being built. */
   busy: boolean;
   /** What grew and shrank since an earlier version: the part is then seen through. */
@@ -29,7 +32,7 @@ interface Props {
 }
 
 /** The part in a paper-coloured room on a 10 mm grid: warm clay, ink edges, mating surfaces in the working blue. */
-export default function SolidView({ solid, lit, onPick, busy, change = null }: Props) {
+export default function SolidView({ solid, lit, onPick, onFace, busy, change = null }: Props) {
   /** How much of the part is cut away from its front, as a share. */
   const [cut, setCut] = useState(0);
   const [under, setUnder] = useState(false);
@@ -56,6 +59,7 @@ export default function SolidView({ solid, lit, onPick, busy, change = null }: P
           solid={solid}
           lit={lit}
           onPick={onPick}
+          onFace={onFace}
           cut={cut}
           under={under}
           change={change}
@@ -64,11 +68,13 @@ export default function SolidView({ solid, lit, onPick, busy, change = null }: P
         />
       </Canvas>
       <p>
-        {measuring
-          ? marks.length === 0
-            ? 'Press on the part: the wall there; press again: how far apart.'
-            : ''
-          : 'The bed is the grid, 10 mm a square. Drag to turn, scroll to come closer.'}
+        {onFace
+          ? 'Press on the face where it shall sit.'
+          : measuring
+            ? marks.length === 0
+              ? 'Press on the part: the wall there; press again: how far apart.'
+              : ''
+            : 'The bed is the grid, 10 mm a square. Drag to turn, scroll to come closer.'}
       </p>
       {measuring && marks.length > 0 ? <Reading marks={marks} /> : null}
       <Tools>
@@ -121,7 +127,7 @@ interface SceneProps extends Omit<Props, 'busy'> {
   onMark: ((mark: Mark) => void) | undefined;
 }
 
-function Scene({ solid, lit, onPick, cut, under, change, marks, onMark }: SceneProps) {
+function Scene({ solid, lit, onPick, onFace, cut, under, change, marks, onMark }: SceneProps) {
   const colours = useColours();
   const invalidate = useThree(three => three.invalidate);
   const geometry = useMemo(() => {
@@ -182,6 +188,10 @@ function Scene({ solid, lit, onPick, cut, under, change, marks, onMark }: SceneP
       <mesh
         geometry={geometry}
         onClick={event => {
+          if (onFace) {
+            if (event.delta < 3 && event.face) onFace(placeAt(event, solid.bounds));
+            return;
+          }
           if (onMark) {
             // A press at the end of a turn is none.
             if (event.delta < 3) onMark(markAt(event));

@@ -30,6 +30,7 @@ class HandWorker {
 const request = (wall: number) => ({
   want: 'check' as const,
   recipe: 'round-cap',
+  additions: [],
   parameters: { wall },
   context: {} as never,
 });

@@ -1,4 +1,5 @@
 import { useEffect, useRef, useState } from 'react';
+import type { Part } from '../../core/job/document';
 import type { CheckContext, Finding, Parameters } from '../../core/shape/recipes/recipe';
 import { Recent } from '../../core/shape/solid-key';
 import type { ShownSolid, SolidReply, SolidRequest } from '../workers/solid-protocol';
@@ -27,11 +28,15 @@ const CHECK_AFTER = 350;
 /** Coming back to numbers that were shown a moment ago, from another stage or by undo, costs nothing. */
 const recent = new Recent<SolidState>(8);
 
-export function useSolid(recipe: string, parameters: Parameters, context: CheckContext): SolidState {
+export function useSolid(
+  { recipe, additions }: Pick<Part, 'recipe' | 'additions'>,
+  parameters: Parameters,
+  context: CheckContext,
+): SolidState {
   const [state, setState] = useState<SolidState>({ solid: null, findings: null, refused: null, busy: true });
-  const key = JSON.stringify([recipe, parameters, context]);
-  const asked = useRef({ recipe, parameters, context });
-  asked.current = { recipe, parameters, context };
+  const key = JSON.stringify([recipe, additions, parameters, context]);
+  const asked = useRef({ recipe, additions, parameters, context });
+  asked.current = { recipe, additions, parameters, context };
   useEffect(() => {
     let current = true;
     const known = recent.get(key);
@@ -40,8 +45,7 @@ export function useSolid(recipe: string, parameters: Parameters, context: CheckC
       return;
     }
     setState(now => ({ ...now, busy: true, findings: null }));
-    const { recipe: name, parameters: values, context: against } = asked.current;
-    const request = { recipe: name, parameters: values, context: against };
+    const request = asked.current;
     let later: ReturnType<typeof setTimeout> | undefined;
     let shown: ShownSolid | null = null;
     worker('show').ask({ ...request, want: 'show' }, reply => {

@@ -1,3 +1,4 @@
+import type { Addition } from '../../core/shape/additions/addition';
 import type { Bounds } from '../../core/shape/mesh/mesh';
 import type { CheckContext, Finding, Parameters } from '../../core/shape/recipes/recipe';
 
@@ -6,10 +7,11 @@ export interface SolidRequest {
   /** A solid for the screen, or the checks on the file's own triangles. */
   want: 'show' | 'check' | 'compare';
   recipe: string;
+  additions: readonly Addition[];
   parameters: Parameters;
   context: CheckContext;
   /** What it is compared with. */
-  before?: { recipe: string; parameters: Parameters };
+  before?: { recipe: string; additions: readonly Addition[]; parameters: Parameters };
 }
 
 /** Triangles without sharing, for what grew or shrank. Volume mm³. */

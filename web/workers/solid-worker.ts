@@ -1,18 +1,20 @@
+import fontUrl from 'dejavu-fonts-ttf/ttf/DejaVuSans-Bold.ttf?url';
 import ManifoldInit from 'manifold-3d';
 import manifoldWasm from 'manifold-3d/manifold.wasm?url';
+import opentype, { type Font } from 'opentype.js';
 import opencascade from 'replicad-opencascadejs';
 import opencascadeWasm from 'replicad-opencascadejs/wasm?url';
 import { BufferAttribute, BufferGeometry, EdgesGeometry } from 'three';
 import { toCreasedNormals } from 'three/examples/jsm/utils/BufferGeometryUtils.js';
-import { type BuiltPart, buildPart, inspectPart, SAGITTA } from '../../core/shape/build';
+import { recipeWith } from '../../core/shape/additions/with-additions';
+import { type BuiltPart, buildPart, inspectPart } from '../../core/shape/build';
 import { trianglesOfMates } from '../../core/shape/checks/measure';
 import { compareParts, type PartChange } from '../../core/shape/compare';
+import { SAGITTA } from '../../core/shape/finish';
 import type { Kernels } from '../../core/shape/kernels/kernel';
 import { meshKernel } from '../../core/shape/kernels/mesh-kernel';
 import { type OpenCascade, partKernel } from '../../core/shape/kernels/part-kernel';
 import type { TriangleMesh } from '../../core/shape/mesh/mesh';
-import { requireRecipe } from '../../core/shape/recipes';
-import type { MateSurface } from '../../core/shape/recipes/recipe';
 import type { ShownChange, ShownSolid, SolidReply, SolidRequest } from './solid-protocol';
 
 /** Edges sharper than this are inked, and shading breaks there: degrees. */
@@ -24,6 +26,8 @@ addEventListener('message', async (message: MessageEvent<SolidRequest>) => {
   const request = message.data;
   try {
     const kernels = await starting;
+    if ([...request.additions, ...(request.before?.additions ?? [])].some(a => a.kind === 'words'))
+      kernels.font ??= await letters();
     if (request.want === 'show') show(request, kernels);
     else if (request.want === 'check') check(request, kernels);
     else compare(request, kernels);
@@ -39,16 +43,16 @@ addEventListener('message', async (message: MessageEvent<SolidRequest>) => {
   }
 });
 
-function show({ id, recipe: name, parameters }: SolidRequest, kernels: Kernels): void {
+function show({ id, recipe: name, additions, parameters }: SolidRequest, kernels: Kernels): void {
   const began = performance.now();
-  const recipe = requireRecipe(name);
+  const recipe = recipeWith(name, additions);
   const outcome = buildPart(recipe, parameters, kernels, 'screen');
   const heap = kernels.part.memory();
   if (!outcome.ok) {
     reply({ id, kind: 'failed', findings: outcome.findings, heap });
     return;
   }
-  const solid = shown(outcome.part, recipe.surfaces(parameters));
+  const solid = shown(outcome.part);
   reply({ id, kind: 'shown', solid, ms: performance.now() - began, heap }, [
     solid.positions.buffer,
     solid.normals.buffer,
@@ -56,18 +60,20 @@ function show({ id, recipe: name, parameters }: SolidRequest, kernels: Kernels):
   ]);
 }
 
-function check({ id, recipe: name, parameters, context }: SolidRequest, kernels: Kernels): void {
-  const recipe = requireRecipe(name);
+function check({ id, recipe: name, additions, parameters, context }: SolidRequest, kernels: Kernels): void {
+  const recipe = recipeWith(name, additions);
   const outcome = buildPart(recipe, parameters, kernels, 'file');
-  const findings = outcome.ok ? inspectPart(recipe, parameters, outcome.part, context) : outcome.findings;
+  const findings = outcome.ok
+    ? inspectPart(recipe, parameters, outcome.part, context, kernels.mesh, outcome.findings)
+    : outcome.findings;
   reply({ id, kind: 'checked', findings, heap: kernels.part.memory() });
 }
 
-function compare({ id, recipe, parameters, before }: SolidRequest, kernels: Kernels): void {
+function compare({ id, recipe, additions, parameters, before }: SolidRequest, kernels: Kernels): void {
   if (!before) throw new RangeError('Nothing was given to compare with.');
   const outcome = compareParts(
-    { recipe: requireRecipe(recipe), parameters },
-    { recipe: requireRecipe(before.recipe), parameters: before.parameters },
+    { recipe: recipeWith(recipe, additions), parameters },
+    { recipe: recipeWith(before.recipe, before.additions), parameters: before.parameters },
     kernels,
   );
   const heap = kernels.part.memory();
@@ -104,6 +110,13 @@ async function start(): Promise<Kernels> {
   return { part: partKernel(oc), mesh: meshKernel(manifold) };
 }
 
+/** Only parts with words on them need letters. */
+async function letters(): Promise<Font> {
+  const answer = await fetch(fontUrl);
+  if (!answer.ok) throw new Error('the letters could not be loaded');
+  return opentype.parse(await answer.arrayBuffer());
+}
+
 /** Each triangle's own three corners, as the view takes them. @param order of the triangles; as they are unless said */
 function unshared({ positions, triangles }: TriangleMesh, order?: readonly number[]): Float32Array {
   const flat = new Float32Array(3 * triangles.length);
@@ -117,8 +130,8 @@ function unshared({ positions, triangles }: TriangleMesh, order?: readonly numbe
   return flat;
 }
 
-function shown(part: BuiltPart, surfaces: MateSurface[]): ShownSolid {
-  const { mesh } = part;
+function shown(part: BuiltPart): ShownSolid {
+  const { mesh, surfaces } = part;
   const owner = trianglesOfMates(mesh, surfaces, SAGITTA.screen);
   const order = Array.from(owner.keys()).sort((a, b) => owner[a]! - owner[b]!);
   const flat = unshared(mesh, order);

@@ -1,6 +1,7 @@
 import { formatPlain } from '../../quantity/format';
+import type { BuiltPart } from '../build';
 import { boundsOf, closureOf, type TriangleMesh, volumeOf } from '../mesh/mesh';
-import type { CheckContext, Finding, Parameters, Recipe } from '../recipes/recipe';
+import type { CheckContext, Finding, MateSurface, Recipe } from '../recipes/recipe';
 import { measureMates } from './measure';
 import { thinnestWall } from './thickness';
 
@@ -12,15 +13,12 @@ const SLIP_SHARE = 0.06;
 const FAR_OFF = 0.25;
 
 /** Checks for any recipe, all on the finished triangles. */
-export function checkSolid(
-  recipe: Recipe,
-  parameters: Parameters,
-  mesh: TriangleMesh,
-  context: CheckContext,
-): Finding[] {
+export function checkSolid(recipe: Recipe, part: BuiltPart, context: CheckContext): Finding[] {
+  const { mesh, surfaces, whole } = part;
+  const pieces = part.pieces.length > 0 ? part.pieces.map(p => p.mesh) : [mesh];
   return [
-    ...checkClosed(mesh),
-    ...checkMates(recipe, parameters, mesh, context),
+    ...pieces.flatMap(piece => checkClosed(piece)),
+    ...checkMates(recipe, surfaces, whole, context),
     ...checkWalls(mesh, context),
     ...checkBed(mesh, context),
   ];
@@ -53,13 +51,13 @@ export function checkClosed(mesh: TriangleMesh): Finding[] {
 }
 
 export function checkMates(
-  recipe: Recipe,
-  parameters: Parameters,
+  recipe: Pick<Recipe, 'mates'>,
+  surfaces: readonly MateSurface[],
   mesh: TriangleMesh,
   context: CheckContext,
 ): Finding[] {
   const findings: Finding[] = [];
-  for (const mate of measureMates(mesh, recipe.surfaces(parameters))) {
+  for (const mate of measureMates(mesh, surfaces)) {
     const asked = context.ledger[mate.id];
     const spec = recipe.mates.find(m => m.id === mate.id);
     if (!asked || !spec) continue;

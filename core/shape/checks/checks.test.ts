@@ -1,6 +1,7 @@
 import { beforeAll, describe, expect, test } from 'vitest';
 import { kernels as startKernels } from '../../../server/solids/kernels';
-import { buildPart, inspectPart, SAGITTA } from '../build';
+import { type BuiltPart, buildPart, inspectPart } from '../build';
+import { SAGITTA } from '../finish';
 import type { Kernels } from '../kernels/kernel';
 import { facing, type TriangleMesh } from '../mesh/mesh';
 import type { CheckContext, Parameters } from '../recipes/recipe';
@@ -22,21 +23,24 @@ const context: CheckContext = {
 };
 let kernels: Kernels;
 let sound: TriangleMesh;
+let soundPart: BuiltPart;
 beforeAll(async () => {
   kernels = await startKernels();
-  sound = build(cap);
+  soundPart = built(cap);
+  sound = soundPart.mesh;
 });
-function build(parameters: Parameters): TriangleMesh {
+const build = (parameters: Parameters): TriangleMesh => built(parameters).mesh;
+function built(parameters: Parameters): BuiltPart {
   const outcome = buildPart(roundCap, parameters, kernels, 'file');
   if (!outcome.ok) throw new Error(outcome.findings[0]!.message);
-  return outcome.part.mesh;
+  return outcome.part;
 }
 const codes = (findings: { code: string }[]) => findings.map(f => f.code);
 const mates = (mesh: TriangleMesh, change: Partial<CheckContext> = {}) =>
-  codes(checkMates(roundCap, cap, mesh, { ...context, ...change }));
+  codes(checkMates(roundCap, roundCap.surfaces(cap), mesh, { ...context, ...change }));
 
 test('a sound solid stays silent', () => {
-  expect(inspectPart(roundCap, cap, { mesh: sound }, context)).toEqual([]);
+  expect(inspectPart(roundCap, cap, soundPart, context, kernels.mesh)).toEqual([]);
 });
 
 describe('closed', () => {
@@ -51,11 +55,11 @@ describe('mates measured on the triangles against the ledger', () => {
     expect(mates(scaled(sound, 1.001))).toEqual(['mate-off', 'mate-off']));
   test('twice as large is a diameter for a radius', () => {
     const double = { ...cap, skirtDiameter: 63.4, lipDiameter: 61 };
-    expect(codes(checkMates(roundCap, double, build(double), context))).toContain('slip');
+    expect(codes(checkMates(roundCap, roundCap.surfaces(double), build(double), context))).toContain('slip');
   });
   test('half as large is a radius for a diameter', () => {
     const half = { ...cap, lip: 'none', skirtDiameter: 15.85 };
-    const [finding] = checkMates(roundCap, half, build(half), context);
+    const [finding] = checkMates(roundCap, roundCap.surfaces(half), build(half), context);
     expect(finding).toMatchObject({
       code: 'slip',
       remedy: { parameter: 'skirtDiameter', text: 'rim.model' },
@@ -63,7 +67,7 @@ describe('mates measured on the triangles against the ledger', () => {
     expect(finding!.message).toContain('radius');
   });
   test('25.4 times off is the unit', () => {
-    const [finding] = checkMates(roundCap, cap, sound, {
+    const [finding] = checkMates(roundCap, roundCap.surfaces(cap), sound, {
       ...context,
       ledger: { skirt: { model: 1.26, reading: 31.7 / 25.4 } },
     });

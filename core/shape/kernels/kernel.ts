@@ -1,3 +1,4 @@
+import type { Font } from 'opentype.js';
 import type { TriangleMesh } from '../mesh/mesh';
 
 /**
@@ -83,6 +84,19 @@ export interface PartKernel {
   bend(outline: Outline, radius: number, angle: number, frame?: Frame): Body;
   /** Straight walls from each level's outline to the next one's; all must have equally many edges. */
   stack(levels: readonly Level[], frame?: Frame): Body;
+  /**
+   * Edges taken off: rounded, or cut at 45°. An inner edge is filled instead. `along` is asked with points on an
+   * edge, both ends among them.
+   * @throws KernelError where the surfaces do not allow it, or no edge was meant
+   */
+  takeOff(
+    body: Body,
+    along: (points: readonly Point3[]) => boolean,
+    how: 'round' | 'chamfer',
+    size: number,
+  ): Body;
+  /** The other hand: left and right changed, the rest as it is. */
+  mirror(body: Body): Body;
   /** A body that exists as triangles only. */
   ofTriangles(make: (sagitta: number) => TriangleMesh): Body;
   fuse(a: Body, b: Body): Body;
@@ -90,7 +104,7 @@ export interface PartKernel {
   /** Triangles, welded; `sagitta` is how far a flat may lie from the true surface. */
   mesh(body: Body, sagitta: number): TriangleMesh;
   /** STEP text, exact surfaces, mm, without a time stamp. */
-  step(body: Body, name: string): Promise<string>;
+  step(bodies: readonly { body: Body; name: string }[]): Promise<string>;
   /** Reads STEP text back, for tests and for neighbours of a part. */
   readStep(text: string): Promise<Body>;
   /** Forgets every body made so far. */
@@ -115,6 +129,10 @@ export interface MeshKernel {
   combine(by: BodyOperation, from: TriangleMesh, other: TriangleMesh): TriangleMesh;
   /** What of one solid lies outside another; null where nothing does. */
   beyond(mesh: TriangleMesh, other: TriangleMesh): TriangleMesh | null;
+  /** What two solids have in common; null where they do not meet. */
+  common(a: TriangleMesh, b: TriangleMesh): TriangleMesh | null;
+  /** Plane lines pulled up from z = 0; holes run the other way round. */
+  extrude(loops: readonly (readonly (readonly [number, number])[])[], height: number): TriangleMesh;
   /** Refuses what is not one closed, outward-facing solid. */
   facts(mesh: TriangleMesh): { ok: true; facts: SolidFacts } | { ok: false; message: string };
 }
@@ -122,6 +140,8 @@ export interface MeshKernel {
 export interface Kernels {
   part: PartKernel;
   mesh: MeshKernel;
+  /** Letters; there where a part has words on it. */
+  font?: Font;
 }
 
 /** The kernel could not make the shape; the message is for the maker. */

@@ -69,7 +69,9 @@ describe('the part kernel against closed formulas', () => {
   });
 
   test('STEP goes out with its name and comes back with its volume', async () => {
-    const text = await kernels.part.step(kernels.part.extrude(square(0, 0, 3), 0, 2), 'Trestle foot');
+    const text = await kernels.part.step([
+      { body: kernels.part.extrude(square(0, 0, 3), 0, 2), name: 'Trestle foot' },
+    ]);
     expect(text).toContain('Trestle foot');
     expect(text).toContain("'2000-01-01T00:00:00'");
     const back = kernels.part.mesh(await kernels.part.readStep(text), 0.01);

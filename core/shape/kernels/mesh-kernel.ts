@@ -14,14 +14,18 @@ export function meshKernel(wasm: ManifoldToplevel): MeshKernel {
         triVerts: mesh.triangles,
       }),
     );
-  const joined = (by: BodyOperation, from: TriangleMesh, other: TriangleMesh): TriangleMesh | null => {
+  const joined = (
+    by: BodyOperation | 'common',
+    from: TriangleMesh,
+    other: TriangleMesh,
+  ): TriangleMesh | null => {
     const held: Solid[] = [];
     try {
       const a = solidOf(from);
       held.push(a);
       const b = solidOf(other);
       held.push(b);
-      const result = by === 'fuse' ? a.add(b) : a.subtract(b);
+      const result = by === 'fuse' ? a.add(b) : by === 'cut' ? a.subtract(b) : a.intersect(b);
       held.push(result);
       const { vertProperties, triVerts, numProp } = result.getMesh();
       if (triVerts.length === 0) return null;
@@ -42,6 +46,23 @@ export function meshKernel(wasm: ManifoldToplevel): MeshKernel {
       return mesh;
     },
     beyond: (mesh, other) => joined('cut', mesh, other),
+    common: (a, b) => joined('common', a, b),
+    extrude(loops, height) {
+      const held: { delete(): void }[] = [];
+      try {
+        const plane = new wasm.CrossSection(
+          loops.map(l => l.map(([x, y]): [number, number] => [x, y])),
+          'NonZero',
+        );
+        held.push(plane);
+        const solid = plane.extrude(height);
+        held.push(solid);
+        const { vertProperties, triVerts } = solid.getMesh();
+        return weld(vertProperties, triVerts);
+      } finally {
+        for (const made of held) made.delete();
+      }
+    },
     facts(mesh) {
       let solid: Solid | undefined;
       try {

@@ -1,6 +1,7 @@
 import {
   compoundShapes,
   draw,
+  type Edge,
   exportSTEP,
   importSTEP,
   Plane,
@@ -10,7 +11,7 @@ import {
 } from 'replicad';
 import { counterClockwise } from '../curve';
 import { alongFrame, bentFrame } from '../frame';
-import { type TriangleMesh, weld } from '../mesh/mesh';
+import { mirroredMesh, type TriangleMesh, weld } from '../mesh/mesh';
 import { bendMesh, stackMesh } from '../stack-mesh';
 import {
   BED,
@@ -88,6 +89,24 @@ export function partKernel(oc: OpenCascade): PartKernel {
       },
     };
   };
+  const mirrored = (body: Body): Body => {
+    if (body.made) {
+      const { by, from, with: other } = body.made;
+      return waiting(by, mirrored(from), mirrored(other));
+    }
+    const { triangles, asTriangles } = body;
+    if (triangles)
+      return {
+        triangles: sagitta => mirroredMesh(triangles(sagitta)),
+        get kernelBody(): never {
+          throw new KernelError('A thread has no exact surfaces');
+        },
+      };
+    return late(
+      () => guarded('Making the other hand', () => shapeOf(body).clone().mirror('YZ') as Shape3D),
+      asTriangles && (sagitta => mirroredMesh(asTriangles(sagitta))),
+    );
+  };
   return {
     version: 'replicad 1.1.0',
     revolve: (outline, frame = BED) =>
@@ -145,6 +164,23 @@ export function partKernel(oc: OpenCascade): PartKernel {
             sagitta,
           ),
       ),
+    takeOff: (body, along, how, size) => {
+      const shape = shapeOf(body);
+      let met = 0;
+      const on = (edge: Edge) => {
+        const meant = along(SHARES.map(share => pointOn(edge, share)));
+        if (meant) met++;
+        return meant ? size : null;
+      };
+      const done = guarded(how === 'round' ? 'Rounding' : 'Taking the edges off', () => {
+        if (!shape.edges.some(edge => along(SHARES.map(share => pointOn(edge, share)))))
+          throw new Error('no edge runs there');
+        return (how === 'round' ? shape.clone().fillet(on) : shape.clone().chamfer(on)) as Shape3D;
+      });
+      if (met === 0) throw new KernelError('No edge runs there.');
+      return keep(done);
+    },
+    mirror: body => mirrored(body),
     ofTriangles: triangles => ({
       triangles,
       get kernelBody(): never {
@@ -154,9 +190,12 @@ export function partKernel(oc: OpenCascade): PartKernel {
     fuse: (a, b) => waiting('fuse', a, b),
     cut: (from, tool) => waiting('cut', from, tool),
     mesh: (body, sagitta) => meshOf(shapeOf(body), sagitta),
-    step: async (body, name) => {
+    step: async bodies => {
       const blob = guarded('Writing STEP', () =>
-        exportSTEP([{ shape: shapeOf(body), name }], { unit: 'MM' }),
+        exportSTEP(
+          bodies.map(({ body, name }) => ({ shape: shapeOf(body), name })),
+          { unit: 'MM' },
+        ),
       );
       return withoutTimeStamp(await (blob as unknown as { text(): Promise<string> }).text());
     },
@@ -179,6 +218,16 @@ export function partKernel(oc: OpenCascade): PartKernel {
     },
     memory: () => (heap.wasmMemory?.buffer ?? heap.HEAP8?.buffer)?.byteLength ?? 0,
   };
+}
+
+/** Where an edge is looked at. */
+const SHARES = [0, 0.25, 0.5, 0.75, 1];
+
+function pointOn(edge: Edge, share: number): Point3 {
+  const point = edge.pointAt(share);
+  const at: Point3 = [point.x, point.y, point.z];
+  point.delete();
+  return at;
 }
 
 const cross = (a: Point3, b: Point3): [number, number, number] => [

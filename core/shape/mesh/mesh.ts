@@ -51,6 +51,12 @@ export function weld(positions: ArrayLike<number>, triangles: ArrayLike<number>)
 /** The kernel leaves −1e-15 where it means 0; a bed at −0.000… would be a wrong bound. */
 const cleared = (x: number) => (Math.abs(x) < 1e-9 ? 0 : x);
 
+/** Left and right changed; the triangles turned, so that they face outwards still. */
+export const mirroredMesh = ({ positions, triangles }: TriangleMesh): TriangleMesh => ({
+  positions: positions.map((x, i) => (i % 3 === 0 ? cleared(-x) : x)),
+  triangles: triangles.map((_, i, all) => all[i - (i % 3) + [0, 2, 1][i % 3]!]!),
+});
+
 /** Several bodies as one list of triangles; they must not touch. */
 export function joined(meshes: readonly TriangleMesh[]): TriangleMesh {
   const positions = new Float64Array(meshes.reduce((sum, m) => sum + m.positions.length, 0));

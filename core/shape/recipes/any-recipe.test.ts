@@ -49,8 +49,9 @@ const near = (recipe: Recipe): fc.Arbitrary<Parameters> =>
       recipe.parameters.map(spec => {
         if (spec.kind === 'choice') return [spec.name, fc.constantFrom(...spec.options.map(o => o.value))];
         if (spec.kind === 'flag') return [spec.name, fc.boolean()];
-        if (spec.kind !== 'length')
+        if (spec.kind === 'outline' || spec.kind === 'holes')
           return [spec.name, bent(spec.kind, String(recipe.demo.parameters[spec.name]))];
+        if (spec.kind !== 'length') throw new Error(`No recipe of its own has a ${spec.kind}.`);
         const usual = recipe.demo.parameters[spec.name] as number;
         const bounded = (x: number) => Math.min(spec.max, Math.max(spec.min, x));
         if (spec.measure === 'count')
@@ -74,7 +75,9 @@ const far = (recipe: Recipe): fc.Arbitrary<Parameters> =>
       recipe.parameters.map(spec => {
         if (spec.kind === 'choice') return [spec.name, fc.constantFrom(...spec.options.map(o => o.value))];
         if (spec.kind === 'flag') return [spec.name, fc.boolean()];
-        if (spec.kind !== 'length') return [spec.name, fc.constantFrom(...ODD[spec.kind])];
+        if (spec.kind === 'outline' || spec.kind === 'holes')
+          return [spec.name, fc.constantFrom(...ODD[spec.kind])];
+        if (spec.kind !== 'length') throw new Error(`No recipe of its own has a ${spec.kind}.`);
         if (spec.measure === 'count') return [spec.name, fc.integer({ min: spec.min, max: spec.max })];
         const usual = recipe.demo.parameters[spec.name] as number;
         return [
@@ -136,7 +139,7 @@ describe.each(RECIPES.map(r => [r.id, r] as const))('%s', (_, recipe) => {
     const body = recipe.solid(recipe.demo.parameters, kernels.part);
     // A thread is triangles only: the file then has the part without it, and the maker is told.
     const threaded = hasTriangles(body);
-    const text = await kernels.part.step(exactOf(body, kernels.part)!, 'part');
+    const text = await kernels.part.step([{ body: exactOf(body, kernels.part)!, name: 'part' }]);
     const again = await kernels.part.readStep(text);
     const volume = volumeOf(kernels.part.mesh(again, 0.0025));
     kernels.part.release();

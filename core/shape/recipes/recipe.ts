@@ -1,6 +1,8 @@
 import { z } from 'zod';
 import type { SurfaceForm } from '../../fit/print-bias';
 import type { Side, SoftSide, StandardWant } from '../../fit/wants';
+import { PlaceError, readPlace } from '../additions/place';
+import type { BoundAddition } from '../additions/with-additions';
 import type { Drawing } from '../drawing/drawing';
 import type { Body, PartKernel, Point3 } from '../kernels/kernel';
 import type { TriangleMesh } from '../mesh/mesh';
@@ -36,6 +38,8 @@ export interface Recipe {
   /** What makes it go on, off and stay home more easily or less, at the same size. */
   levers?(p: Parameters): EffortLever[];
   demo: DemoObject;
+  /** What a maker put on it, in order; see additions/. */
+  additions?: readonly BoundAddition[];
 }
 
 /** Numbers by parameter name; a choice is its text, a flag a boolean. */
@@ -91,6 +95,8 @@ interface ParameterBase {
   label: string;
   group: 'main' | 'more';
   shown?(p: Parameters): boolean;
+  /** Whose it is, where it is an addition's. */
+  addition?: string;
 }
 
 /** A range that most parts keep to, mm, and what goes wrong on either side of it, after the number. */
@@ -125,6 +131,12 @@ export type ParameterSpec = ParameterBase &
         read?: { width: string; height: string };
       }
     | { kind: 'holes'; default: string }
+    /** Where an addition sits, in words: see additions/place.ts. Numbers in it may be expressions. */
+    | { kind: 'place'; default: string }
+    /** Letters on the part. */
+    | { kind: 'words'; default: string; most: number }
+    /** One of the part's mates, by its name; empty for the first that will do. */
+    | { kind: 'surface'; default: string }
   );
 
 export interface MateSurface {
@@ -163,6 +175,8 @@ export interface Finding {
   message: string;
   parameter?: string;
   remedy?: { label: string; parameter: string; text: string };
+  /** The addition it is about. */
+  addition?: string;
 }
 
 /** A parameter that sets the effort of a mate but not its size. */
@@ -223,6 +237,26 @@ export function parameterSchema(recipe: Pick<Recipe, 'parameters' | 'demo'>) {
     } else if (spec.kind === 'choice') {
       const values = spec.options.map(o => o.value) as [string, ...string[]];
       shape[spec.name] = z.enum(values).default(String(usual)).describe(spec.label);
+    } else if (spec.kind === 'words' || spec.kind === 'surface') {
+      shape[spec.name] = z
+        .string()
+        .max(spec.kind === 'words' ? spec.most : 40)
+        .default(String(usual))
+        .describe(spec.label);
+    } else if (spec.kind === 'place') {
+      shape[spec.name] = z
+        .string()
+        .max(120)
+        .superRefine((text, ctx) => {
+          try {
+            readPlace(text);
+          } catch (error) {
+            if (!(error instanceof PlaceError)) throw error;
+            ctx.addIssue({ code: 'custom', message: `${spec.label}: ${error.message}` });
+          }
+        })
+        .default(String(usual))
+        .describe(`${spec.label}: top, underside, left, right, front, back; “top at 5”; “plane top at 5”`);
     } else if (spec.kind === 'outline' || spec.kind === 'holes') {
       shape[spec.name] = z
         .string()

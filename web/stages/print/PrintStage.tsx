@@ -32,7 +32,7 @@ const POSES = [
 export function PrintStage() {
   const { document, resolved, job, workshop, edit, session, say, go } = useBench();
   const { part, material } = resolved;
-  const { findings, refused } = useSolid(resolved.recipe.id, resolved.parameters, checkContext(resolved));
+  const { findings, refused } = useSolid(resolved.part, resolved.parameters, checkContext(resolved));
   const [busy, setBusy] = useState(false);
   const [stops, setStops] = useState<Finding[] | null>(null);
   const versions = standing(job.history)

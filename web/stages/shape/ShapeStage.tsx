@@ -1,22 +1,19 @@
 import { lazy, Suspense, useState } from 'react';
 import styled from 'styled-components';
 import { standing } from '../../../core/job/history';
-import { checkContext, wordOf } from '../../../core/job/resolve';
+import { checkContext } from '../../../core/job/resolve';
 import { formatLength, formatPlain } from '../../../core/quantity/format';
 import { type DrawDimension, drawnLength } from '../../../core/shape/drawing/drawing';
-import { adviceOn } from '../../../core/shape/recipes/advice';
-import type { ParameterSpec } from '../../../core/shape/recipes/recipe';
 import { DrawingView } from '../../drawing/DrawingView';
 import { useBench } from '../../job/bench-context';
 import { RemedyNotice } from '../../job/RemedyNotice';
 import { useSolid } from '../../solid/use-solid';
-import { Checkbox, Select } from '../../ui/controls';
 import { Lead, Panel, Stack } from '../../ui/layout';
-import { QuantityField } from '../../ui/QuantityField';
+import { AdditionsPanel } from './additions/AdditionsPanel';
+import { type Picking, PickingContext } from './additions/picking';
 import { ComparePanel } from './ComparePanel';
 import { FamilyPanel } from './FamilyPanel';
-import { HolesField } from './outline/HolesField';
-import { OutlineField } from './outline/OutlineField';
+import { ParameterField } from './ParameterField';
 import { useCompare } from './use-compare';
 
 const SolidView = lazy(() => import('../../solid/SolidView'));
@@ -24,9 +21,9 @@ const SolidView = lazy(() => import('../../solid/SolidView'));
 /** The solid, its drawing, and the few numbers that make it. */
 export function ShapeStage() {
   const { job, resolved, selected, select, unit } = useBench();
-  const { recipe, parameters, provisional } = resolved;
+  const { part, recipe, parameters, provisional } = resolved;
   const context = checkContext(resolved);
-  const solid = useSolid(recipe.id, parameters, context);
+  const solid = useSolid(resolved.part, parameters, context);
   const lit =
     resolved.ledger.mates.find(m => m.mate.id === selected || m.dimension.id === selected)?.mate.ours
       .surface ?? selected;
@@ -38,12 +35,19 @@ export function ShapeStage() {
   const versions = standing(job.history).versions.filter(v => v.partId === resolved.part.id);
   const [against, setAgainst] = useState<string | null>(null);
   const chosen = versions.find(v => v.id === against) ?? null;
-  const compared = useCompare(recipe.id, parameters, context, chosen);
-  const shown = recipe.parameters.filter(p => p.shown?.(parameters) ?? true);
+  const compared = useCompare(resolved.part, parameters, context, chosen);
+  const shown = recipe.parameters.filter(p => !p.addition && (p.shown?.(parameters) ?? true));
   const findings = solid.findings ?? [];
+  const [asking, setAsking] = useState<{ who: string; then: (place: string) => void } | null>(null);
+  const picking: Picking = {
+    asking: asking?.who ?? null,
+    ask: (who, then) => setAsking(who && then ? { who, then } : null),
+  };
+  // What an addition has to say stands beside it.
+  const general = findings.filter(f => !part.additions.some(a => a.id === f.addition));
   const drawing = recipe.drawing(parameters);
   return (
-    <>
+    <PickingContext value={picking}>
       <h1>{recipe.title}</h1>
       <Lead>
         {provisional.size > 0
@@ -67,6 +71,14 @@ export function ShapeStage() {
                 solid={solid.solid}
                 lit={lit}
                 onPick={select}
+                onFace={
+                  asking
+                    ? place => {
+                        asking.then(place);
+                        setAsking(null);
+                      }
+                    : undefined
+                }
                 busy={solid.busy || solid.refused !== null}
                 change={compared.change}
               />
@@ -108,9 +120,9 @@ export function ShapeStage() {
           </Takeaway>
         </Panel>
       </Views>
-      {findings.length > 0 && !solid.refused ? (
+      {general.length > 0 && !solid.refused ? (
         <Stack $gap={6} style={{ marginTop: 12 }}>
-          {findings.map((f, i) => (
+          {general.map((f, i) => (
             <RemedyNotice key={i} level={f.level} remedy={f.remedy}>
               {f.message}
             </RemedyNotice>
@@ -147,49 +159,8 @@ export function ShapeStage() {
         </details>
         <FamilyPanel />
       </Panel>
-    </>
-  );
-}
-
-function ParameterField({ spec }: { spec: ParameterSpec }) {
-  const { resolved, edit, draft, selected } = useBench();
-  const { part, parameters, expressions, problems, provisional, recipe } = resolved;
-  const set = (text: string | null) =>
-    void edit({
-      kind: 'parameter',
-      partId: part.id,
-      name: spec.name,
-      expression: text === null ? null : { text, unit: 'none' },
-    });
-  const value = parameters[spec.name]!;
-  if (spec.kind === 'choice')
-    return <Select label={spec.label} value={String(value)} options={[...spec.options]} onChange={set} />;
-  if (spec.kind === 'flag') {
-    return (
-      <div style={{ paddingTop: 24 }}>
-        <Checkbox isSelected={value === true} onChange={on => set(wordOf(on))}>
-          {spec.label}
-        </Checkbox>
-      </div>
-    );
-  }
-  if (spec.kind === 'outline') return <OutlineField spec={spec} />;
-  if (spec.kind === 'holes') return <HolesField spec={spec} />;
-  const mate = recipe.mates.find(m => m.parameter === spec.name);
-  return (
-    <QuantityField
-      label={spec.label}
-      kind={spec.measure ?? 'length'}
-      expression={expressions[spec.name] ?? { text: spec.default, unit: 'mm' }}
-      understood={spec.measure ? formatPlain(value as number, 2) : formatLength(value as number, 'mm', 2)}
-      problem={problems[spec.name]}
-      provisional={provisional.has(spec.name)}
-      advice={adviceOn(spec, value)}
-      lit={selected !== null && mate?.id === selected}
-      onDraft={expression => draft(spec.name, expression)}
-      onCommit={expression => void edit({ kind: 'parameter', partId: part.id, name: spec.name, expression })}
-      onReset={part.parameters[spec.name] ? () => set(null) : undefined}
-    />
+      <AdditionsPanel findings={[...(solid.refused ?? []), ...findings]} />
+    </PickingContext>
   );
 }
 

@@ -1,4 +1,5 @@
 import { useEffect, useState } from 'react';
+import type { Part } from '../../../core/job/document';
 import type { Version } from '../../../core/job/history';
 import type { CheckContext, Finding, Parameters } from '../../../core/shape/recipes/recipe';
 import { worker } from '../../solid/use-solid';
@@ -16,12 +17,12 @@ interface State {
 
 /** What grew and shrank since a version; null while nobody asks, or while it is worked out. */
 export function useCompare(
-  recipe: string,
+  { recipe, additions }: Pick<Part, 'recipe' | 'additions'>,
   parameters: Parameters,
   context: CheckContext,
   version: Version | null,
 ): { change: Comparison | null; failed: Finding[] | null; busy: boolean } {
-  const key = version ? JSON.stringify([recipe, parameters, version.id]) : '';
+  const key = version ? JSON.stringify([recipe, additions, parameters, version.id]) : '';
   const [state, setState] = useState<State>({ key: '', change: null, failed: null });
   // biome-ignore lint/correctness/useExhaustiveDependencies: the key says all that it depends on
   useEffect(() => {
@@ -31,9 +32,10 @@ export function useCompare(
       {
         want: 'compare',
         recipe,
+        additions,
         parameters,
         context,
-        before: { recipe: version.recipe, parameters: version.parameters },
+        before: { recipe: version.recipe, additions: version.additions, parameters: version.parameters },
       },
       reply => {
         if (!current) return;

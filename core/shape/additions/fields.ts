@@ -1,0 +1,66 @@
+import { choice, length } from '../recipes/fields';
+import type { ParameterSpec, Parameters } from '../recipes/recipe';
+
+/** Parameters that several additions have. Names are short: they get the addition's own name before them. */
+type When = (p: Parameters) => boolean;
+
+export const place = (usual: string, label = 'Sits on', shown?: When): ParameterSpec => ({
+  kind: 'place',
+  name: 'place',
+  label,
+  group: 'main',
+  default: usual,
+  ...(shown ? { shown } : {}),
+});
+
+export const words = (name: string, label: string, usual: string, most: number): ParameterSpec => ({
+  kind: 'words',
+  name,
+  label,
+  group: 'main',
+  default: usual,
+  most,
+});
+
+/** Where on its face: from the middle of the face, or from the part's own middle. */
+export const position = (shown?: When): ParameterSpec[] => [
+  length('x', 'To the right', [-400, 400], '0', { shown }),
+  length('y', 'Upwards on the face', [-400, 400], '0', { shown }),
+  choice(
+    'from',
+    'Counted from',
+    { face: 'the middle of the face', part: 'the part’s own middle' },
+    { group: 'more', shown },
+  ),
+];
+
+export const turning = (label = 'Turned on the face', usual = '0'): ParameterSpec =>
+  length('turn', label, [-360, 360], usual, { measure: 'angle', group: 'more' });
+
+/** Several of the same. */
+export const copies = (): ParameterSpec[] => {
+  const row: When = p => p.copies === 'row' || p.copies === 'grid';
+  const grid: When = p => p.copies === 'grid';
+  const ring: When = p => p.copies === 'ring';
+  return [
+    choice(
+      'copies',
+      'How many',
+      { one: 'one', row: 'a row', grid: 'a grid', ring: 'around a circle' },
+      { group: 'more' },
+    ),
+    length('count', 'In the row, or around', [2, 60], '2', {
+      measure: 'count',
+      group: 'more',
+      shown: p => p.copies !== 'one',
+    }),
+    length('pitch', 'From one to the next', [0.5, 400], '10', { group: 'more', shown: row }),
+    length('rows', 'Rows', [2, 30], '2', { measure: 'count', group: 'more', shown: grid }),
+    length('rowPitch', 'From row to row', [0.5, 400], '10', { group: 'more', shown: grid }),
+    length('step', 'From one to the next, 0 for evenly', [-180, 180], '0', {
+      measure: 'angle',
+      group: 'more',
+      shown: ring,
+    }),
+  ];
+};

@@ -1,0 +1,34 @@
+import type { AdditionKind, AdditionKindName } from './addition';
+import { band, flutes, leadIn } from './kinds/around';
+import { edges } from './kinds/edges';
+import { hole } from './kinds/hole';
+import { rib } from './kinds/rib';
+import { shape } from './kinds/shape';
+import { slot, tie } from './kinds/slots';
+import { split } from './kinds/split';
+import { keepClear, otherHand } from './kinds/whole';
+import { words } from './kinds/words';
+
+/** Every kind of addition, in the order in which they are offered. */
+export const KINDS: readonly AdditionKind[] = [
+  shape,
+  hole,
+  slot,
+  band,
+  tie,
+  edges,
+  flutes,
+  rib,
+  words,
+  leadIn,
+  keepClear,
+  otherHand,
+  split,
+];
+
+/** @throws RangeError when nobody knows the kind */
+export function kindOf(name: AdditionKindName): AdditionKind {
+  const found = KINDS.find(k => k.kind === name);
+  if (!found) throw new RangeError(`There is no addition “${name}”.`);
+  return found;
+}

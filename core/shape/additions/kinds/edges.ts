@@ -1,0 +1,154 @@
+import { type Body, hasTriangles, KernelError, type Point3 } from '../../kernels/kernel';
+import { dot } from '../../mesh/section';
+import { choice, length } from '../../recipes/fields';
+import { lengthOf, type Parameters, textOf } from '../../recipes/recipe';
+import { AdditionGone, type AdditionKind, type Site } from '../addition';
+import { place } from '../fields';
+import { placeInWords, readPlace, seatOf } from '../place';
+
+/** An edge that was named lies this near, mm. */
+const NEAR = 0.02;
+/** After a radius that does not fit, so many tries find the largest that does. */
+const TRIES = 6;
+
+/** Edges rounded or taken off at 45°. */
+export const edges: AdditionKind = {
+  kind: 'edges',
+  title: 'Round or chamfer edges',
+  purpose:
+    'Edges taken off for the hand, filled for strength, or let back from the bed where the first layer bulges.',
+  short: 'edges',
+  step: 'exact',
+  parameters: [
+    choice('how', 'How', { round: 'rounded', chamfer: 'chamfered, 45°' }),
+    choice('which', 'Which edges', {
+      face: 'around a face',
+      outer: 'around a face, its outermost only',
+      upright: 'all upright ones',
+      point: 'through a point',
+    }),
+    place('top', 'The face', p => p.which === 'face' || p.which === 'outer'),
+    length('pointX', 'Point, to the right', [-400, 400], '0', { shown: p => p.which === 'point' }),
+    length('pointY', 'Point, to the back', [-400, 400], '0', { shown: p => p.which === 'point' }),
+    length('pointZ', 'Point, above the bed', [-400, 400], '0', { shown: p => p.which === 'point' }),
+    length('size', 'Radius, or width of the chamfer', [0.1, 60], '1'),
+  ],
+  refuse: () => [],
+  apply(site, p) {
+    if (hasTriangles(site.body))
+      throw new KernelError(
+        'Edges are rounded on exact surfaces, and this part has some made of triangles by now: a thread, or letters. Move this addition above them; where the recipe itself has the thread, use its own edges',
+      );
+    const along = meant(site, p);
+    const how = p.how === 'chamfer' ? 'chamfer' : 'round';
+    const asked = lengthOf(p, 'size');
+    const done = attempt(site, along, how, asked);
+    if (done) return { body: done };
+    if (!attempt(site, along, how, 0.05, true))
+      throw new AdditionGone(
+        'No sharp edge runs there any more. Choose another face, or switch this off.',
+        p.which === 'point' ? 'pointX' : p.which === 'upright' ? 'which' : 'place',
+      );
+    const most = largest(site, along, how, asked);
+    const word = how === 'round' ? 'rounded by' : 'taken off by';
+    throw new AdditionGone(
+      most
+        ? `These edges cannot be ${word} ${asked} mm: something else is in the way. ${most} mm is the most that goes.`
+        : `These edges cannot be ${word} anything: surfaces meet there that the kernel cannot part. Choose fewer edges.`,
+      'size',
+      most ? { label: `Make it ${most}`, text: String(most) } : undefined,
+    );
+  },
+};
+
+/** Which edges, asked with points on each. */
+function meant(site: Site, p: Parameters): (points: readonly Point3[]) => boolean {
+  if (p.which === 'upright')
+    return points => {
+      const [a, b] = [points[0]!, points.at(-1)!];
+      const long = Math.abs(a[2] - b[2]);
+      return long > 0.3 && points.every(q => Math.hypot(q[0] - a[0], q[1] - a[1]) < 1e-4);
+    };
+  if (p.which === 'point') {
+    const at: Point3 = [lengthOf(p, 'pointX'), lengthOf(p, 'pointY'), lengthOf(p, 'pointZ')];
+    return points => distanceTo(points, at) < 0.3;
+  }
+  const where = readPlace(textOf(p, 'place'));
+  const { frame, flat } = seatOf(site.mesh(), where, 'face');
+  if (!flat)
+    throw new AdditionGone(`There is no flat face at ${placeInWords(where)}: choose another.`, 'place');
+  const offset = dot(frame.at, frame.up);
+  const onFace = (points: readonly Point3[]) => points.every(q => Math.abs(dot(q, frame.up) - offset) < NEAR);
+  if (p.which === 'face') return onFace;
+  const y = [0, 1, 2].map(i => crossAt(frame.up, frame.x, i)) as unknown as Point3;
+  // Outermost: some point of it reaches the face's own extent.
+  return points =>
+    onFace(points) &&
+    points.some(q => {
+      const [a, b] = [dot(q, frame.x) - dot(frame.at, frame.x), dot(q, y) - dot(frame.at, y)];
+      return (
+        Math.abs(Math.abs(a) - flat.size[0] / 2) < 0.05 || Math.abs(Math.abs(b) - flat.size[1] / 2) < 0.05
+      );
+    });
+}
+
+const crossAt = (a: Point3, b: Point3, i: number) =>
+  a[(i + 1) % 3]! * b[(i + 2) % 3]! - a[(i + 2) % 3]! * b[(i + 1) % 3]!;
+
+/** Least way from a point to the line through points on an edge; arcs are a little shorter than they are. */
+function distanceTo(points: readonly Point3[], at: Point3): number {
+  let least = Infinity;
+  for (let i = 0; i + 1 < points.length; i++) {
+    const [a, b] = [points[i]!, points[i + 1]!];
+    const d: Point3 = [b[0] - a[0], b[1] - a[1], b[2] - a[2]];
+    const long = dot(d, d);
+    const s =
+      long > 0 ? Math.max(0, Math.min(1, dot([at[0] - a[0], at[1] - a[1], at[2] - a[2]], d) / long)) : 0;
+    least = Math.min(
+      least,
+      Math.hypot(at[0] - a[0] - s * d[0], at[1] - a[1] - s * d[1], at[2] - a[2] - s * d[2]),
+    );
+  }
+  return least;
+}
+
+/** The kernel may answer with a broken shape without a word: only a sound solid counts. */
+function attempt(
+  { kernels, body }: Site,
+  along: (points: readonly Point3[]) => boolean,
+  how: 'round' | 'chamfer',
+  size: number,
+  unchecked = false,
+): Body | null {
+  try {
+    const done = kernels.part.takeOff(body, along, how, size);
+    const mesh = kernels.part.mesh(done, 0.03);
+    if (unchecked) return done;
+    const facts = kernels.mesh.facts(mesh);
+    return facts.ok && facts.facts.bodies === 1 ? done : null;
+  } catch (error) {
+    if (error instanceof KernelError) return null;
+    throw error;
+  }
+}
+
+function largest(
+  site: Site,
+  along: (points: readonly Point3[]) => boolean,
+  how: 'round' | 'chamfer',
+  asked: number,
+): number | null {
+  let [good, bad] = [0, asked];
+  // Down until one goes, then between the two.
+  for (let size = asked * 0.6; size > 0.05 && good === 0; size *= 0.6) {
+    if (attempt(site, along, how, size)) good = size;
+    else bad = size;
+  }
+  for (let i = 0; good > 0 && i < TRIES && bad - good > 0.02; i++) {
+    const size = (good + bad) / 2;
+    if (attempt(site, along, how, size)) good = size;
+    else bad = size;
+  }
+  const rounded = Math.floor(good * 100) / 100;
+  return rounded >= 0.05 ? rounded : null;
+}

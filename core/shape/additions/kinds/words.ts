@@ -1,0 +1,69 @@
+import { KernelError } from '../../kernels/kernel';
+import { choice, length } from '../../recipes/fields';
+import { lengthOf, textOf } from '../../recipes/recipe';
+import { textOutlines } from '../../text';
+import type { AdditionFinding, AdditionKind } from '../addition';
+import { place, position, turning, words as wordsField } from '../fields';
+import { onSeat } from '../place';
+import { placedMesh } from '../placed';
+import { INTO, seatAt } from '../tools';
+
+/** Letters below this are lost between two lines of a usual nozzle, mm. Common practice, no source. */
+const LEAST_HEIGHT = 4;
+
+/** Raised or sunk letters; triangles only, so it comes after everything exact. */
+export const words: AdditionKind = {
+  kind: 'words',
+  title: 'Words',
+  purpose: 'What it is, for which boat, which way up: raised or sunk letters on a face.',
+  short: 'words',
+  step: 'mesh',
+  parameters: [
+    wordsField('text', 'Words', 'PORT', 60),
+    place('top'),
+    choice('does', 'They are', { sunk: 'sunk in', raised: 'raised' }),
+    length('height', 'Height of capitals', [2, 100], '6'),
+    length('deep', 'Deep, or proud', [0.2, 10], '0.6'),
+    ...position(),
+    turning(),
+  ],
+  refuse: p =>
+    textOf(p, 'text').trim() === ''
+      ? [{ code: 'cannot-build', level: 'stop', parameter: 'text', message: 'Write what it should say.' }]
+      : [],
+  apply(site, p) {
+    const { kernels, body } = site;
+    const { font, part, mesh } = kernels;
+    if (!font) throw new KernelError('The letters are not there: reload the page');
+    const [height, deep] = [lengthOf(p, 'height'), lengthOf(p, 'deep')];
+    let loops: ReturnType<typeof textOutlines>;
+    try {
+      loops = textOutlines(textOf(p, 'text').trim(), height, font);
+    } catch (error) {
+      if (error instanceof RangeError) throw new KernelError(error.message.replace(/\.$/, ''));
+      throw error;
+    }
+    const { frame } = seatAt(site, p);
+    const seat = onSeat(frame, [lengthOf(p, 'x'), lengthOf(p, 'y')], lengthOf(p, 'turn'));
+    const raised = p.does === 'raised';
+    const [low, high] = raised ? [-INTO, deep] : [-deep, INTO];
+    const letters = part.ofTriangles(() =>
+      placedMesh(mesh.extrude(loops, high - low), {
+        ...seat,
+        at: [0, 1, 2].map(i => seat.at[i]! + low * seat.up[i]!) as unknown as typeof seat.at,
+      }),
+    );
+    const findings: AdditionFinding[] =
+      height < LEAST_HEIGHT
+        ? [
+            {
+              code: 'addition-small-words',
+              level: 'warn',
+              parameter: 'height',
+              message: `Letters ${height} mm high blur with a usual nozzle: make them ${LEAST_HEIGHT} mm or more.`,
+            },
+          ]
+        : [];
+    return { body: raised ? part.fuse(body, letters) : part.cut(body, letters), findings };
+  },
+};

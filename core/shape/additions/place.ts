@@ -1,0 +1,231 @@
+import type { Frame, Point3 } from '../kernels/kernel';
+import { boundsOf, facing, type TriangleMesh } from '../mesh/mesh';
+import { dot } from '../mesh/section';
+import { AdditionGone } from './addition';
+
+/**
+ * Where an addition sits, in words: “top”, “left”, “top at 5”, “plane top at 5”, “0.5, 0, 0.87 at 12”. A face is
+ * named by the way it looks and how far along that way it lies, so that it is found again when sizes change.
+ */
+export interface Place {
+  /** The way it looks, unit length. */
+  up: Point3;
+  /** Along the axis it looks along, mm; null for the outermost. */
+  at: number | null;
+  /** A plane needs no face there. */
+  plane: boolean;
+}
+
+export const DIRECTIONS: Readonly<Record<string, Point3>> = {
+  top: [0, 0, 1],
+  underside: [0, 0, -1],
+  right: [1, 0, 0],
+  left: [-1, 0, 0],
+  back: [0, 1, 0],
+  front: [0, -1, 0],
+};
+
+/** A face this near to where it was named is still the same, mm. */
+const SAME_FACE = 0.6;
+/** Nothing smaller counts as a face, mm². */
+const SMALLEST_FACE = 0.8;
+
+/** What was written is no place; the message is for the maker. */
+export class PlaceError extends Error {
+  override name = 'PlaceError';
+}
+
+const HOW =
+  'Write where it sits: top, underside, left, right, front or back; “top at 5” for a face further in; “plane top at 5” where there is none; or the way it looks, “1, 0, 1”.';
+
+/** @param value what a number in it comes to @throws PlaceError */
+export function readPlace(text: string, value: (written: string) => number = Number): Place {
+  const [, plane, where = '', at] =
+    /^\s*(plane\s+)?(.*?)(?:\s+at\s+(.+?))?\s*$/i.exec(text) ?? ([] as (string | undefined)[]);
+  const named = DIRECTIONS[where.toLowerCase()];
+  const numbers = where.split(',').map(s => s.trim());
+  const read = (written: string): number => {
+    const number = value(written);
+    if (!Number.isFinite(number)) throw new PlaceError(`“${written}” is not a number. ${HOW}`);
+    return number;
+  };
+  let up = named;
+  if (!up) {
+    if (numbers.length !== 3 || numbers.some(s => s === '')) throw new PlaceError(HOW);
+    const way = numbers.map(read) as [number, number, number];
+    const long = Math.hypot(...way);
+    if (long < 1e-6)
+      throw new PlaceError('A face has to look some way: one of the three numbers must not be 0.');
+    up = [way[0] / long, way[1] / long, way[2] / long];
+  }
+  if (plane && at === undefined) throw new PlaceError('Say where the plane lies: “plane top at 5”.');
+  return { up, at: at === undefined ? null : read(at), plane: plane !== undefined };
+}
+
+/** The same text with its numbers worked out. */
+export function resolvedPlace(text: string, value: (written: string) => number): string {
+  const { up, at, plane } = readPlace(text, value);
+  const word = Object.keys(DIRECTIONS).find(k => DIRECTIONS[k]!.every((x, i) => Math.abs(x - up[i]!) < 1e-9));
+  const way = word ?? up.map(x => Number(x.toFixed(6))).join(', ');
+  return `${plane ? 'plane ' : ''}${way}${at === null ? '' : ` at ${Number(at.toFixed(4))}`}`;
+}
+
+/** In the middle of a sentence. */
+export function placeInWords({ up, at, plane }: Place): string {
+  const word = Object.keys(DIRECTIONS).find(k => DIRECTIONS[k]!.every((x, i) => x === up[i]));
+  const way = word ? `the ${word}` : `the face looking along ${up.map(x => Number(x.toFixed(2))).join(', ')}`;
+  return `${plane ? 'a plane of ' : ''}${way}${at === null ? '' : ` at ${Number(at.toFixed(2))} mm`}`;
+}
+
+/** A flat of the finished part. */
+export interface Flat {
+  up: Point3;
+  /** Along `up`, from the origin. */
+  offset: number;
+  area: number;
+  /** Its middle, on it. */
+  middle: Point3;
+  /** Its width and height in its frame's directions. */
+  size: [number, number];
+}
+
+/** “left at −12” means x = −12: along an axis of the part, “at” is its coordinate. */
+const sense = (up: Point3): number => (alongAxis(up) && up.some(u => u < -0.5) ? -1 : 1);
+const alongAxis = (up: Point3) => up.filter(u => Math.abs(u) > 1e-9).length === 1;
+
+/** Flats that look one way, outermost first. */
+export function flatsFacing(mesh: TriangleMesh, up: Point3): Flat[] {
+  const { x, y } = frameDirections(up);
+  const { positions: p, triangles } = mesh;
+  const found = new Map<number, { area: number; box: [number, number, number, number]; sum: number }>();
+  for (let t = 0; t < triangles.length / 3; t++) {
+    const n = facing(mesh, t);
+    const twice = Math.hypot(...n);
+    if (dot(n, up) < 0.9999 * twice || twice < 1e-9) continue;
+    const corners = [0, 1, 2].map(c => {
+      const v = 3 * triangles[3 * t + c]!;
+      return [p[v]!, p[v + 1]!, p[v + 2]!] as Point3;
+    });
+    const offset = dot(corners[0]!, up);
+    const key = Math.round(offset / 0.01);
+    const near = [key, key - 1, key + 1].find(k => found.has(k)) ?? key;
+    const flat = found.get(near) ?? { area: 0, box: [Infinity, Infinity, -Infinity, -Infinity], sum: 0 };
+    for (const c of corners) {
+      const [a, b] = [dot(c, x), dot(c, y)];
+      flat.box = [
+        Math.min(flat.box[0], a),
+        Math.min(flat.box[1], b),
+        Math.max(flat.box[2], a),
+        Math.max(flat.box[3], b),
+      ];
+    }
+    flat.area += twice / 2;
+    flat.sum += (offset * twice) / 2;
+    found.set(near, flat);
+  }
+  return [...found.values()]
+    .filter(f => f.area >= SMALLEST_FACE)
+    .map(({ area, box, sum }): Flat => {
+      const offset = sum / area;
+      const [a, b] = [(box[0] + box[2]) / 2, (box[1] + box[3]) / 2];
+      const middle = [0, 1, 2].map(i => a * x[i]! + b * y[i]! + offset * up[i]!) as unknown as Point3;
+      return { up, offset, area, middle, size: [box[2] - box[0], box[3] - box[1]] };
+    })
+    .sort((a, b) => b.offset - a.offset);
+}
+
+/** A face's own directions: across, and up along it; seen from outside, x to the right. */
+export function frameDirections(up: Point3): { x: Point3; y: Point3 } {
+  const flat = Math.hypot(up[0], up[1]);
+  // Lying faces keep the bed's own right; standing ones have the bed's up as their second direction.
+  const x: Point3 = flat < 1e-6 ? [1, 0, 0] : [-up[1] / flat || 0, up[0] / flat || 0, 0];
+  const y: Point3 = [up[1] * x[2] - up[2] * x[1], up[2] * x[0] - up[0] * x[2], up[0] * x[1] - up[1] * x[0]];
+  return { x, y };
+}
+
+export interface Seat {
+  frame: Frame;
+  /** Whether it lies on a flat of the part; else it is a plane that touches the part, or cuts it. */
+  flat: Flat | null;
+}
+
+/**
+ * The frame in which an addition is drawn: its origin in the middle of the face.
+ * @param from 'part': the origin is the part's own, brought onto the face
+ * @throws AdditionGone where there is no such face
+ */
+export function seatOf(mesh: TriangleMesh, place: Place, from: 'face' | 'part', parameter = 'place'): Seat {
+  const { up, at, plane } = place;
+  const { x } = frameDirections(up);
+  const { min, max } = boundsOf(mesh);
+  const flats = flatsFacing(mesh, up);
+  const asked = at === null ? null : at * sense(up);
+  const corner = up.map((u, i) => (u > 0 ? max[i]! : min[i]!)) as unknown as Point3;
+  // Of a leaning way the box's corner may lie beyond the part: then its own farthest point counts.
+  const outermost = alongAxis(up) ? dot(corner, up) : farthest(mesh, up);
+  const on = (offset: number): Frame => {
+    const middle = [0, 1, 2].map(i => (min[i]! + max[i]!) / 2) as unknown as Point3;
+    const centre: Point3 = from === 'part' ? [0, 0, 0] : middle;
+    const rise = offset - dot(centre, up);
+    return { at: [0, 1, 2].map(i => centre[i]! + rise * up[i]!) as unknown as Point3, x, up };
+  };
+  if (plane) return { frame: on(asked!), flat: null };
+  const flat =
+    asked === null
+      ? flats.find(f => Math.abs(f.offset - outermost) < 0.05)
+      : [...flats].sort((a, b) => Math.abs(a.offset - asked) - Math.abs(b.offset - asked))[0];
+  if (asked === null && !flat) return { frame: on(outermost), flat: null };
+  if (!flat || (asked !== null && Math.abs(flat.offset - asked) > SAME_FACE)) {
+    const others = flats.slice(0, 4).map(f => Number((f.offset * sense(up)).toFixed(2)));
+    const words = others.length > 0 ? ` There are faces at ${others.join(', ')} mm.` : '';
+    const nearest = flat && Number((flat.offset * sense(up)).toFixed(2));
+    throw new AdditionGone(
+      `It sits on ${placeInWords(place)}, and the part has no such face any more.${words}`,
+      parameter,
+      nearest === undefined
+        ? undefined
+        : {
+            label: `Put it on the face at ${nearest} mm`,
+            text: resolvedPlace(`${wayOf(up)} at ${nearest}`, Number),
+          },
+    );
+  }
+  if (from === 'part') return { frame: on(flat.offset), flat };
+  return { frame: { at: flat.middle, x, up }, flat };
+}
+
+const wayOf = (up: Point3) => up.join(', ');
+
+function farthest(mesh: TriangleMesh, up: Point3): number {
+  let most = -Infinity;
+  const { positions: p } = mesh;
+  for (let i = 0; i < p.length; i += 3)
+    most = Math.max(most, p[i]! * up[0] + p[i + 1]! * up[1] + p[i + 2]! * up[2]);
+  return most;
+}
+
+/** Elsewhere on the same face: moved, turned about its way up, then leaning to its own back. Degrees. */
+export function onSeat(
+  { at, x, up }: Frame,
+  [right, back]: readonly [number, number],
+  turn: number,
+  lean = 0,
+): Frame {
+  const y = crossed(up, x);
+  const a = (turn * Math.PI) / 180;
+  const b = (lean * Math.PI) / 180;
+  const [c, s] = [Math.cos(a), Math.sin(a)];
+  const along = [0, 1, 2].map(i => c * x[i]! + s * y[i]!) as unknown as Point3;
+  const behind = crossed(up, along);
+  return {
+    at: [0, 1, 2].map(i => at[i]! + right * x[i]! + back * y[i]!) as unknown as Point3,
+    x: along,
+    up: [0, 1, 2].map(i => Math.cos(b) * up[i]! + Math.sin(b) * behind[i]!) as unknown as Point3,
+  };
+}
+
+export const crossed = (a: Point3, b: Point3): Point3 => [
+  a[1] * b[2] - a[2] * b[1],
+  a[2] * b[0] - a[0] * b[2],
+  a[0] * b[1] - a[1] * b[0],
+];

@@ -1,0 +1,126 @@
+import { requireRecipe } from '../recipes';
+import type { MateSpec, ParameterSpec, Parameters, Recipe } from '../recipes/recipe';
+import { kindOf } from '.';
+import { type Addition, type AdditionKind, inOrder } from './addition';
+
+/** An addition in its place on a recipe. */
+export interface BoundAddition {
+  addition: Addition;
+  kind: AdditionKind;
+  /** Its own parameters, by their short names. */
+  own(p: Parameters): Parameters;
+}
+
+/** What a parameter of an addition is called among those of the part. */
+export const longName = (addition: Pick<Addition, 'id'>, short: string): string => `${addition.id}_${short}`;
+
+/** Its mate's surface has the addition's own name. */
+export const surfaceNameOf = (addition: Pick<Addition, 'id'>): string => addition.id;
+
+/** @throws RangeError when nobody knows the recipe */
+export const recipeWith = (id: string, additions: readonly Addition[]): Recipe =>
+  withAdditions(requireRecipe(id), additions);
+
+/**
+ * The recipe with what a maker put on it: a recipe like any other, whose parameters, mates and solid include the
+ * additions that are switched on.
+ */
+export function withAdditions(recipe: Recipe, additions: readonly Addition[]): Recipe {
+  const on = inOrder(additions).filter(a => a.on);
+  if (on.length === 0) return recipe;
+  const bound = on.map(bindingOf);
+  return {
+    ...recipe,
+    additions: bound,
+    parameters: [...recipe.parameters, ...bound.flatMap(parametersOf)],
+    mates: [...recipe.mates, ...bound.flatMap(mateOf)],
+    refuse: p => [
+      ...recipe.refuse(p),
+      ...bound.flatMap(b =>
+        b.kind.refuse(b.own(p)).map(f => ({ ...f, ...named(b, f), addition: b.addition.id })),
+      ),
+    ],
+    demo: {
+      ...recipe.demo,
+      parameters: {
+        ...recipe.demo.parameters,
+        ...Object.fromEntries(
+          bound.flatMap(b => b.kind.parameters.map(spec => [longName(b.addition, spec.name), usualOf(spec)])),
+        ),
+      },
+    },
+  };
+}
+
+function bindingOf(addition: Addition): BoundAddition {
+  const kind = kindOf(addition.kind);
+  return {
+    addition,
+    kind,
+    own: p => Object.fromEntries(kind.parameters.map(spec => [spec.name, p[longName(addition, spec.name)]!])),
+  };
+}
+
+/** A finding's parameter and remedy by their long names, and whose it is in words. */
+export function named(
+  { addition }: BoundAddition,
+  finding: {
+    message: string;
+    parameter?: string;
+    remedy?: { label: string; parameter: string; text: string };
+  },
+) {
+  return {
+    message: `${addition.name}: ${finding.message}`,
+    ...(finding.parameter ? { parameter: longName(addition, finding.parameter) } : {}),
+    ...(finding.remedy
+      ? { remedy: { ...finding.remedy, parameter: longName(addition, finding.remedy.parameter) } }
+      : {}),
+  };
+}
+
+function parametersOf({ addition, kind, own }: BoundAddition): ParameterSpec[] {
+  const siblings = new Set(kind.parameters.map(spec => spec.name));
+  return kind.parameters.map(spec => {
+    const { shown } = spec;
+    const bound: ParameterSpec = {
+      ...spec,
+      name: longName(addition, spec.name),
+      addition: addition.id,
+      ...(shown ? { shown: (p: Parameters) => shown(own(p)) } : {}),
+    };
+    // A default may name its siblings.
+    if (bound.kind === 'length')
+      bound.default = bound.default.replace(/[a-z]\w*/gi, word =>
+        siblings.has(word) ? longName(addition, word) : word,
+      );
+    return bound;
+  });
+}
+
+function mateOf({ addition, kind, own }: BoundAddition): MateSpec[] {
+  const { fits } = addition;
+  const { fit } = kind;
+  if (!fits || !fit) return [];
+  return [
+    {
+      id: surfaceNameOf(addition),
+      name: addition.name,
+      dimension: fits.dimension,
+      parameter: longName(addition, fits.parameter),
+      side: fits.side,
+      want: 'slide',
+      flexibleWant: 'stretch',
+      form: fits.form,
+      // Its choices may have made another surface of it since.
+      active: p => fit.parameter(own(p)) === fits.parameter && fit.side(own(p)) === fits.side,
+    },
+  ];
+}
+
+/** What stands in where nothing was said. */
+export function usualOf(spec: ParameterSpec): number | string | boolean {
+  if (spec.kind !== 'length') return spec.default;
+  const number = Number(spec.default);
+  return Number.isFinite(number) ? number : spec.min;
+}

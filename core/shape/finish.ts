@@ -1,0 +1,147 @@
+import { AdditionGone, type Applied, type Piece, type Site } from './additions/addition';
+import { type BoundAddition, named, surfaceNameOf } from './additions/with-additions';
+import { type Body, joinsAsTriangles, KernelError, type Kernels } from './kernels/kernel';
+import { type Bounds, boundsOf, type TriangleMesh, volumeOf } from './mesh/mesh';
+import type { Finding, MateSurface, Parameters, Recipe } from './recipes/recipe';
+
+/**
+ * For the screen, operations between bodies are done on triangles; a file, and every check, comes from
+ * the exact surfaces.
+ */
+export type Quality = 'screen' | 'file';
+
+/** How far a flat may lie from the true surface, mm: a file's mates must measure right. */
+export const SAGITTA: Record<Quality, number> = { screen: 0.03, file: 0.0025 };
+
+/** A recipe's body with its additions done. */
+export interface Finished {
+  body: Body;
+  /** Where it was split; then `body` is the part before that. */
+  pieces: readonly Piece[];
+  surfaces: MateSurface[];
+  /** What went wrong with an addition, which was then left out, and what it has to say. */
+  findings: Finding[];
+}
+
+/**
+ * The solid with its additions in their order. One that cannot be made is left out and says why: the rest of the
+ * part is still there to be looked at.
+ * @throws KernelError when the recipe itself cannot be built
+ */
+export function finished(recipe: Recipe, parameters: Parameters, kernels: Kernels): Finished {
+  const made: Finished = {
+    body: recipe.solid(parameters, kernels.part),
+    pieces: [],
+    surfaces: recipe.surfaces(parameters),
+    findings: [],
+  };
+  for (const bound of recipe.additions ?? []) {
+    if (made.pieces.length > 0) {
+      made.findings.push(
+        problem(bound, {
+          code: 'addition-order',
+          message: 'The part is in pieces by now: move this above the split.',
+        }),
+      );
+      continue;
+    }
+    try {
+      const site = siteOf(made, kernels);
+      take(made, bound, bound.kind.apply(site, bound.own(parameters)));
+      if (made.body !== site.body) noteIdle(made, bound, volumeOf(site.mesh()), kernels);
+    } catch (error) {
+      if (error instanceof AdditionGone)
+        made.findings.push(
+          problem(bound, {
+            code: 'addition-gone',
+            message: error.message,
+            parameter: error.parameter,
+            ...(error.remedy ? { remedy: { ...error.remedy, parameter: error.parameter } } : {}),
+          }),
+        );
+      else if (error instanceof KernelError)
+        made.findings.push(problem(bound, { code: 'addition-failed', message: `${error.message}.` }));
+      else throw error;
+    }
+  }
+  return made;
+}
+
+function take(made: Finished, bound: BoundAddition, applied: Applied): void {
+  made.body = applied.body;
+  made.pieces = applied.pieces ?? [];
+  if (applied.moved) made.surfaces = [...applied.moved];
+  if (applied.surface && bound.addition.fits)
+    made.surfaces.push({ ...applied.surface, mate: surfaceNameOf(bound.addition) });
+  for (const f of applied.findings ?? [])
+    made.findings.push({ ...f, ...named(bound, f), addition: bound.addition.id });
+}
+
+/** What changes nothing was meant to: it lies where the part has nothing, or inside it. mm³ */
+const NOTHING = 0.01;
+
+function noteIdle(made: Finished, bound: BoundAddition, before: number, kernels: Kernels): void {
+  if (bound.kind.kind === 'other-hand') return;
+  const after = volumeOf(joinedMesh(made.body, kernels, SAGITTA.screen, true));
+  if (Math.abs(after - before) > NOTHING) return;
+  const message =
+    'It changes nothing: it lies where the part has nothing to take away, or wholly inside it. Move it, or choose another face.';
+  made.findings.push({
+    ...named(bound, { message }),
+    code: 'addition-idle',
+    level: 'warn',
+    addition: bound.addition.id,
+  });
+}
+
+const problem = (bound: BoundAddition, finding: Omit<Finding, 'level'>): Finding => ({
+  ...finding,
+  ...named(bound, finding),
+  level: 'stop',
+  addition: bound.addition.id,
+});
+
+function siteOf({ body, surfaces }: Finished, kernels: Kernels): Site {
+  let mesh: TriangleMesh | undefined;
+  let bounds: Bounds | undefined;
+  const look = () => {
+    mesh ??= joinedMesh(body, kernels, SAGITTA.screen, true);
+    return mesh;
+  };
+  return {
+    kernels,
+    body,
+    surfaces,
+    mesh: look,
+    bounds: () => {
+      bounds ??= boundsOf(look());
+      return bounds;
+    },
+  };
+}
+
+/** Each addition looks at the part before it: what was joined for that is not joined again. */
+const looked = new WeakMap<Body, TriangleMesh>();
+
+/**
+ * Joined as triangles: a thread can be joined in no other way, a bend or a wall between two sections only at
+ * great length, and for the screen exact surfaces of curved bodies take ten times as long to join. All else is
+ * joined by them for a file.
+ */
+export function joinedMesh(body: Body, kernels: Kernels, sagitta: number, always: boolean): TriangleMesh {
+  const kept = always && sagitta === SAGITTA.screen;
+  const known = kept ? looked.get(body) : undefined;
+  if (known) return known;
+  const mesh = freshMesh(body, kernels, sagitta, always);
+  if (kept) looked.set(body, mesh);
+  return mesh;
+}
+
+function freshMesh(body: Body, kernels: Kernels, sagitta: number, always: boolean): TriangleMesh {
+  if (body.triangles) return body.triangles(sagitta);
+  if (body.asTriangles) return body.asTriangles(sagitta);
+  if (!body.made || (!always && !joinsAsTriangles(body))) return kernels.part.mesh(body, sagitta);
+  const { by, from, with: other } = body.made;
+  const part = (of: Body) => joinedMesh(of, kernels, sagitta, always);
+  return kernels.mesh.combine(by, part(from), part(other));
+}

@@ -1,0 +1,301 @@
+import { ArrowDown, ArrowUp, Plus, Trash2 } from 'lucide-react';
+import { useState } from 'react';
+import styled from 'styled-components';
+import type { Dimension } from '../../../../core/job/document';
+import { kindOf } from '../../../../core/shape/additions';
+import {
+  type Addition,
+  type AdditionKind,
+  inOrder,
+  MOST_ADDITIONS,
+} from '../../../../core/shape/additions/addition';
+import { longName, surfaceNameOf } from '../../../../core/shape/additions/with-additions';
+import type { Finding } from '../../../../core/shape/recipes/recipe';
+import { useBench } from '../../../job/bench-context';
+import { RemedyNotice } from '../../../job/RemedyNotice';
+import { CommittedField } from '../../../ui/CommittedField';
+import { Button, Checkbox, Hinted, IconButton, Select } from '../../../ui/controls';
+import { Panel } from '../../../ui/layout';
+import { FONTS } from '../../../ui/theme';
+import { ParameterField } from '../ParameterField';
+import { AddDialog } from './AddDialog';
+import { KindPicture } from './KindPicture';
+
+/** What the maker puts on the recipe's part or takes off it, in the order in which it is done. */
+export function AdditionsPanel({ findings }: { findings: readonly Finding[] }) {
+  const { resolved, edit } = useBench();
+  const { part } = resolved;
+  const [adding, setAdding] = useState(false);
+  const [open, setOpen] = useState<string | null>(null);
+  const list = inOrder(part.additions);
+  const add = async (kind: AdditionKind) => {
+    setAdding(false);
+    const id = freeName(kind.short, part.additions);
+    const done = await edit({
+      kind: 'add-addition',
+      partId: part.id,
+      addition: { id, kind: kind.kind, name: kind.title, on: true },
+    });
+    if (done) setOpen(id);
+  };
+  return (
+    <Panel style={{ marginTop: 12 }} aria-label="Additions">
+      <Head>
+        <h2>Additions</h2>
+        {list.length === 0 ? (
+          <p>A tab, a hole, a name on it, the other hand, two halves: whatever the recipe lacks.</p>
+        ) : null}
+        <Button $small onPress={() => setAdding(true)} isDisabled={list.length >= MOST_ADDITIONS}>
+          <Plus size={15} /> Add
+        </Button>
+      </Head>
+      {list.length > 0 ? (
+        <List>
+          {list.map((addition, i) => (
+            <Row
+              key={addition.id}
+              addition={addition}
+              place={
+                i === 0 ? (list.length === 1 ? 'only' : 'first') : i === list.length - 1 ? 'last' : 'between'
+              }
+              open={open === addition.id}
+              onOpen={() => setOpen(now => (now === addition.id ? null : addition.id))}
+              findings={findings.filter(f => f.addition === addition.id)}
+            />
+          ))}
+        </List>
+      ) : null}
+      <AddDialog isOpen={adding} onClose={() => setAdding(false)} onChoose={kind => void add(kind)} />
+    </Panel>
+  );
+}
+
+function freeName(short: string, taken: readonly Addition[]): string {
+  for (let n = 1; ; n++) if (!taken.some(a => a.id === `${short}${n}`)) return `${short}${n}`;
+}
+
+function Row({
+  addition,
+  place,
+  open,
+  onOpen,
+  findings,
+}: {
+  addition: Addition;
+  place: 'first' | 'between' | 'last' | 'only';
+  open: boolean;
+  onOpen(): void;
+  findings: readonly Finding[];
+}) {
+  const { resolved, edit } = useBench();
+  const { part } = resolved;
+  const at = { partId: part.id, additionId: addition.id };
+  const move = (by: -1 | 1) => void edit({ kind: 'move-addition', ...at, by });
+  return (
+    <li data-off={addition.on ? undefined : ''}>
+      <Line>
+        <Hinted hint={addition.on ? 'Switch it off' : 'Switch it on'}>
+          <Switch
+            aria-label={`${addition.name} is on`}
+            isSelected={addition.on}
+            onChange={on => void edit({ kind: 'addition', ...at, change: { on } })}
+          >
+            {''}
+          </Switch>
+        </Hinted>
+        <KindPicture kind={addition.kind} />
+        <Open type="button" aria-expanded={open} onClick={onOpen}>
+          <b>{addition.name}</b>
+          <small>
+            {addition.on ? summary(addition, resolved.parameters) : 'switched off'}
+            {addition.fits ? ' · must fit' : ''}
+          </small>
+        </Open>
+        <code>{addition.id}</code>
+        <Hinted hint="Do it earlier">
+          <IconButton
+            aria-label={`Move ${addition.name} up`}
+            isDisabled={place === 'first' || place === 'only'}
+            onPress={() => move(-1)}
+          >
+            <ArrowUp size={16} />
+          </IconButton>
+        </Hinted>
+        <Hinted hint="Do it later">
+          <IconButton
+            aria-label={`Move ${addition.name} down`}
+            isDisabled={place === 'last' || place === 'only'}
+            onPress={() => move(1)}
+          >
+            <ArrowDown size={16} />
+          </IconButton>
+        </Hinted>
+        <Hinted hint="Remove it; undo brings it back">
+          <IconButton
+            aria-label={`Remove ${addition.name}`}
+            onPress={() => void edit({ kind: 'remove-addition', ...at })}
+          >
+            <Trash2 size={16} />
+          </IconButton>
+        </Hinted>
+      </Line>
+      {findings.map((f, i) => (
+        <RemedyNotice key={i} level={f.level} remedy={f.remedy}>
+          {f.message}
+        </RemedyNotice>
+      ))}
+      {open && addition.on ? <Numbers addition={addition} /> : null}
+    </li>
+  );
+}
+
+/** Its place and first sizes, in a few words. */
+function summary(
+  addition: Addition,
+  parameters: Readonly<Record<string, number | string | boolean>>,
+): string {
+  const kind = kindOf(addition.kind);
+  const own = (name: string) => parameters[longName(addition, name)];
+  const shown = kind.parameters.filter(spec => {
+    const short = Object.fromEntries(kind.parameters.map(s => [s.name, own(s.name)!]));
+    return spec.group === 'main' && (spec.shown?.(short) ?? true);
+  });
+  const words = shown.flatMap(spec => {
+    const value = own(spec.name);
+    if (spec.kind === 'place' || spec.kind === 'words') return [String(value)];
+    if (spec.kind === 'choice') return [spec.options.find(o => o.value === value)?.label ?? ''];
+    if (spec.kind === 'length' && typeof value === 'number' && !['x', 'y'].includes(spec.name))
+      return [`${Number(value.toFixed(2))}${spec.measure === 'angle' ? '°' : ''}`];
+    return [];
+  });
+  return words.slice(0, 5).join(' · ');
+}
+
+function Numbers({ addition }: { addition: Addition }) {
+  const { resolved, edit } = useBench();
+  const { part, recipe, parameters } = resolved;
+  const own = recipe.parameters.filter(p => p.addition === addition.id && (p.shown?.(parameters) ?? true));
+  return (
+    <Body>
+      <Fields>
+        {own
+          .filter(p => p.group === 'main')
+          .map(p => (
+            <ParameterField key={p.name} spec={p} />
+          ))}
+      </Fields>
+      <details>
+        <summary>More, and what it is called</summary>
+        <Fields>
+          {own
+            .filter(p => p.group === 'more')
+            .map(p => (
+              <ParameterField key={p.name} spec={p} />
+            ))}
+          <CommittedField
+            label="Called"
+            value={addition.name}
+            check={text =>
+              text.trim() === '' ? 'Give it a name.' : text.length > 80 ? 'At most 80 characters.' : undefined
+            }
+            onCommit={name =>
+              void edit({ kind: 'addition', partId: part.id, additionId: addition.id, change: { name } })
+            }
+          />
+        </Fields>
+      </details>
+      <Fits addition={addition} />
+    </Body>
+  );
+}
+
+const NOTHING = 'nothing';
+const NEW = 'new';
+
+/** Whether one of its numbers follows a reading of the object. */
+function Fits({ addition }: { addition: Addition }) {
+  const { resolved, edit, document, select, go } = useBench();
+  const { part, recipe, parameters } = resolved;
+  const kind = kindOf(addition.kind);
+  const own = Object.fromEntries(kind.parameters.map(s => [s.name, parameters[longName(addition, s.name)]!]));
+  const parameter = kind.fit?.parameter(own);
+  if (!kind.fit || (!parameter && !addition.fits)) return null;
+  const label = kind.parameters.find(s => s.name === parameter)?.label.toLowerCase() ?? 'size';
+  const active = recipe.mates.find(m => m.id === surfaceNameOf(addition))?.active(parameters) ?? true;
+  const choose = async (value: string) => {
+    const at = { kind: 'addition-fits' as const, partId: part.id, additionId: addition.id };
+    if (value === NOTHING) return void edit({ ...at, dimensionId: null });
+    if (value !== NEW) return void edit({ ...at, dimensionId: value });
+    const dimension = dimensionFor(addition, kind.fit!.side(own), document.dimensions);
+    if (!(await edit({ kind: 'add-dimension', dimension }))) return;
+    if (!(await edit({ ...at, dimensionId: dimension.id }))) return;
+    select(dimension.id);
+    go('measure', dimension.id);
+  };
+  return (
+    <FitLine>
+      <Select
+        label={`Its ${label} must fit`}
+        value={addition.fits?.dimension ?? NOTHING}
+        options={[
+          { value: NOTHING, label: 'nothing: it is as wide as it says' },
+          { value: NEW, label: 'a size of the object, to be measured' },
+          ...document.dimensions
+            .filter(d => ['outside', 'inside', 'length', 'step', 'depth'].includes(d.kind))
+            .map(d => ({ value: d.id, label: d.label })),
+        ]}
+        onChange={value => void choose(value)}
+      />
+      {active ? null : <p>Its choices have made another surface of it: say anew what it must fit.</p>}
+    </FitLine>
+  );
+}
+
+function dimensionFor(
+  addition: Addition,
+  side: 'inside' | 'outside',
+  taken: readonly Dimension[],
+): Dimension {
+  let name = `${addition.id}_seat`;
+  for (let n = 2; taken.some(d => d.name === name || d.id === name); n++) name = `${addition.id}_seat${n}`;
+  return {
+    id: name,
+    name,
+    label: `Seat of “${addition.name}”`.slice(0, 120),
+    // What goes into our hole is an outside on the object, and the other way round.
+    kind: side === 'inside' ? 'outside' : 'inside',
+    critical: true,
+    guide: null,
+    note: '',
+    readings: [],
+  };
+}
+
+const Head = styled.div`
+  display: flex; align-items: center; gap: 12px;
+  h2 { font: 600 17px ${FONTS.label}; margin: 0; } p { flex: 1; color: var(--soft); font-size: 14px; margin: 0; } button { margin-left: auto; }
+`;
+const List = styled.ol`
+  list-style: none; margin: 8px 0 0; padding: 0; display: flex; flex-direction: column;
+  > li { border-top: 1px solid var(--rule); padding: 5px 0; display: flex; flex-direction: column; gap: 5px; }
+  > li[data-off] b, > li[data-off] small, > li[data-off] svg { opacity: 0.55; }
+`;
+const Line = styled.div`
+  display: flex; align-items: center; gap: 6px; min-width: 0;
+  > svg { width: 44px; height: 32px; flex: none; }
+  code { font: 13px ${FONTS.number}; color: var(--soft); }
+  @media (max-width: 620px) { code { display: none; } }
+`;
+const Switch = styled(Checkbox)`padding: 0;`;
+const Open = styled.button`
+  flex: 1; min-width: 0; text-align: left; background: none; border: 0; padding: 3px 4px; cursor: pointer; color: var(--ink); border-radius: 4px;
+  b { display: block; font: 600 15px ${FONTS.label}; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
+  small { display: block; font: 13px ${FONTS.text}; color: var(--soft); overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
+  &:hover { background: var(--tint); }
+`;
+const Body = styled.div`
+  padding: 6px 0 10px; display: flex; flex-direction: column; gap: 10px;
+  summary { cursor: pointer; color: var(--blue); font-size: 14px; margin-bottom: 8px; }
+`;
+const Fields = styled.div`display: grid; grid-template-columns: repeat(auto-fill, minmax(178px, 1fr)); gap: 12px 16px;`;
+const FitLine = styled.div`max-width: 420px; p { color: var(--danger); font-size: 13.5px; margin: 4px 0 0; }`;

@@ -1,0 +1,11 @@
+import { createContext, useContext } from 'react';
+
+/** Choosing a face by pressing on it: whoever asks gets its place in words. */
+export interface Picking {
+  /** Who waits for a press; null while nobody does. */
+  asking: string | null;
+  ask(who: string | null, then?: (place: string) => void): void;
+}
+
+export const PickingContext = createContext<Picking>({ asking: null, ask: () => {} });
+export const usePicking = () => useContext(PickingContext);
