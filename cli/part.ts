@@ -5,7 +5,7 @@ import { KINDS, kindOf } from '../core/shape/additions';
 import { ADDITION_KINDS, Addition, MOST_ADDITIONS } from '../core/shape/additions/addition';
 import { longName, usualOf, withAdditions } from '../core/shape/additions/with-additions';
 import { RECIPES, recipeById } from '../core/shape/recipes';
-import { parameterSchema } from '../core/shape/recipes/recipe';
+import { NO_DEMANDS, parameterSchema } from '../core/shape/recipes/recipe';
 import { build } from '../server/solids/task';
 import { BadInput, type Command } from './command';
 
@@ -171,6 +171,7 @@ export const partBuild: Command<z.infer<typeof Input>> = {
           strainLimit: material.strainLimit,
           ledger: {},
           measured: {},
+          ...NO_DEMANDS,
         },
       },
       await kernels(),

@@ -2,13 +2,22 @@ import { type Expression, evaluateExpression } from '../quantity/expression';
 import { ownUnit } from '../quantity/units';
 import { PlaceError, resolvedPlace } from '../shape/additions/place';
 import { holesOfText, OutlineTextError, outlineOfText, resolvedText } from '../shape/outline-text';
-import { type ParameterSpec, type Parameters, type Recipe, unitOf } from '../shape/recipes/recipe';
+import {
+  type ParameterSpec,
+  type Parameters,
+  type PrintStrength,
+  type Recipe,
+  unitOf,
+} from '../shape/recipes/recipe';
+import { PRINTED_STRENGTH } from '../shelf/polymers';
+import { given } from '../shelf/table';
 import { type DimensionState, evaluateDimensions } from './dimensions';
 import type { JobDocument, Mate, Part } from './document';
 import type { History } from './history';
 import { kindOn, type LedgerState, ledgerOf, type OtherSize } from './ledger';
 import { dimensionOf, recipeOf } from './parts';
 import { printerBelief, printScatter } from './printer-belief';
+import { polymerOf } from './suitability';
 import type { Material, Printer, Workshop } from './workshop';
 
 /** A job worked out: values, ledger and parameters of one of its parts. A pure function of its inputs. */
@@ -26,6 +35,8 @@ export interface ResolvedPart {
   provisional: Set<string>;
   /** What is wrong with an expression, by parameter. */
   problems: Record<string, string>;
+  /** What it has to bear and where it goes. */
+  demands: ReturnType<typeof demandsOf>;
 }
 
 export function resolvePart(
@@ -53,10 +64,12 @@ export function resolvePart(
   };
   const ledger = ledgerOf(document, part.id, active, dimensions, workshop, history, sizeOf);
   const work = new Work(document, part, recipe, choices, dimensions, ledger);
+  const material = workshop.materials.find(m => m.id === part.materialId) ?? workshop.materials[0]!;
   return {
     part,
     recipe,
-    material: workshop.materials.find(m => m.id === part.materialId) ?? workshop.materials[0]!,
+    material,
+    demands: demandsOf(document, part, material, workshop),
     printer: workshop.printers.find(p => p.id === part.printerId) ?? workshop.printers[0]!,
     dimensions,
     ledger,
@@ -302,5 +315,42 @@ export function checkContext(resolved: ResolvedPart) {
       resolved.ledger.mates.map(m => [m.mate.ours.surface, { model: m.model, reading: m.reading.value }]),
     ),
     measured,
+    ...resolved.demands,
+  };
+}
+
+/** How many times its load a part should bear, by what happens when it breaks. Common practice, no source. */
+const MARGINS = {
+  nuisance: { times: 1.5, why: '' },
+  damage: { times: 2.5, why: 'damage would follow' },
+  injury: { times: 4, why: 'somebody may be hurt' },
+};
+
+/** The way layers are stacked in the part's own coordinates. */
+const STACKED: Record<Part['pose'], readonly [number, number, number]> = {
+  'as-drawn': [0, 0, 1],
+  'turned-over': [0, 0, -1],
+  // Laid on its front.
+  'on-side': [0, 1, 0],
+};
+
+/** What the part has to bear and where it goes, for the checks. */
+function demandsOf(document: JobDocument, part: Part, material: Material, workshop: Workshop) {
+  const strengthOf = (m: Material): PrintStrength | null => {
+    const row = PRINTED_STRENGTH.find(r => r.key === polymerOf(m)?.key);
+    return row ? { name: m.name, along: given(row, 'along'), across: given(row, 'across') } : null;
+  };
+  return {
+    loads: part.loads,
+    strength: strengthOf(material),
+    otherStrengths: workshop.materials.flatMap(m => {
+      const strength = m.id === material.id || m.flexible !== material.flexible ? null : strengthOf(m);
+      return strength ? [strength] : [];
+    }),
+    margin: MARGINS[document.brief.ifItBreaks ?? 'damage'],
+    mayHurt: document.brief.ifItBreaks === 'injury',
+    stacked: STACKED[part.pose],
+    neighbours: part.neighbours,
+    goesOn: part.goesOn,
   };
 }

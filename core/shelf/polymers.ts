@@ -48,5 +48,28 @@ const OUTDOORS: Record<string, { uv: 'good' | 'fair' | 'poor'; moisture: 'little
   'PA-CF': { uv: 'fair', moisture: 'much' },
   'PETG-CF': { uv: 'fair', moisture: 'some' },
 };
+/**
+ * Tensile strength of prints, MPa, with the pull along the layers and across them. From memory of makers' data
+ * sheets: lower ends of what is found, all walls, no infill; prints scatter by a third.
+ */
+export const PRINTED_STRENGTH = readTable(
+  ['along', 'across'],
+  `
+  PLA     45 25
+  PETG    40 20
+  ABS     32 14
+  ASA     34 16
+  PC      55 28
+  PA6     50 28
+  PA12    40 25
+  PP      20 12
+  TPU95A  28 14
+  TPU85A  22 11
+  PLA-CF  45 14
+  PA-CF   60 22
+  PETG-CF 42 14
+  `,
+);
+
 export const POLYMERS = POLYMERS_TABLE.map(row => ({ ...row, ...OUTDOORS[row.key]! }));
 export type Polymer = (typeof POLYMERS)[number];

@@ -20,7 +20,9 @@ class HandWorker {
   };
   /** Answers the request it is working on. */
   answer(heap = 1e8): void {
-    this.listeners.message!({ data: { id: this.asked.at(-1)!.id, kind: 'checked', findings: [], heap } });
+    this.listeners.message!({
+      data: { id: this.asked.at(-1)!.id, kind: 'checked', findings: [], loads: [], heap },
+    });
   }
   break(): void {
     this.listeners.error!({});

@@ -1,6 +1,7 @@
 import type { Addition } from '../../core/shape/additions/addition';
 import type { Bounds } from '../../core/shape/mesh/mesh';
 import type { CheckContext, Finding, Parameters } from '../../core/shape/recipes/recipe';
+import type { LoadResult } from '../../core/shape/strength/loads';
 
 export interface SolidRequest {
   id: number;
@@ -35,6 +36,6 @@ export interface ShownSolid {
 
 export type SolidReply =
   | { id: number; kind: 'shown'; solid: ShownSolid; ms: number; heap: number }
-  | { id: number; kind: 'checked'; findings: Finding[]; heap: number }
+  | { id: number; kind: 'checked'; findings: Finding[]; loads: LoadResult[]; heap: number }
   | { id: number; kind: 'compared'; grown: ShownChange | null; shrunk: ShownChange | null; heap: number }
   | { id: number; kind: 'failed'; findings: Finding[]; heap: number };

@@ -63,10 +63,10 @@ function show({ id, recipe: name, additions, parameters }: SolidRequest, kernels
 function check({ id, recipe: name, additions, parameters, context }: SolidRequest, kernels: Kernels): void {
   const recipe = recipeWith(name, additions);
   const outcome = buildPart(recipe, parameters, kernels, 'file');
-  const findings = outcome.ok
+  const { findings, loads } = outcome.ok
     ? inspectPart(recipe, parameters, outcome.part, context, kernels.mesh, outcome.findings)
-    : outcome.findings;
-  reply({ id, kind: 'checked', findings, heap: kernels.part.memory() });
+    : { findings: outcome.findings, loads: [] };
+  reply({ id, kind: 'checked', findings, loads, heap: kernels.part.memory() });
 }
 
 function compare({ id, recipe, additions, parameters, before }: SolidRequest, kernels: Kernels): void {

@@ -1,9 +1,16 @@
 import { formatPlain } from '../../quantity/format';
 import type { BuiltPart } from '../build';
-import { boundsOf, closureOf, type TriangleMesh, volumeOf } from '../mesh/mesh';
+import type { MeshKernel } from '../kernels/kernel';
+import { bodiesOf, boundsOf, closureOf, type TriangleMesh, volumeOf } from '../mesh/mesh';
 import type { CheckContext, Finding, MateSurface, Recipe } from '../recipes/recipe';
+import type { LoadResult } from '../strength/loads';
+import { checkHand } from './hand';
+import { checkHoles } from './holes';
+import { checkLoads } from './loads';
 import { measureMates } from './measure';
+import { checkSize } from './size';
 import { thinnestWall } from './thickness';
+import { checkPlace } from './where-it-goes';
 
 /** A mate further than this from the ledger is not what was asked for, mm. */
 const MATE_TOLERANCE = 0.01;
@@ -13,12 +20,23 @@ const SLIP_SHARE = 0.06;
 const FAR_OFF = 0.25;
 
 /** Checks for any recipe, all on the finished triangles. */
-export function checkSolid(recipe: Recipe, part: BuiltPart, context: CheckContext): Finding[] {
+export function checkSolid(
+  recipe: Recipe,
+  part: BuiltPart,
+  context: CheckContext,
+  kernel: MeshKernel,
+  loads: readonly LoadResult[],
+): Finding[] {
   const { mesh, surfaces, whole } = part;
   const pieces = part.pieces.length > 0 ? part.pieces.map(p => p.mesh) : [mesh];
   return [
     ...pieces.flatMap(piece => checkClosed(piece)),
     ...checkMates(recipe, surfaces, whole, context),
+    ...checkHand(whole, surfaces),
+    ...checkSize(whole, surfaces, context, recipe.guide),
+    ...pieces.flatMap(piece => checkHoles(piece, context)),
+    ...checkPlace(whole, context, kernel),
+    ...checkLoads(whole, loads, context),
     ...checkWalls(mesh, context),
     ...checkBed(mesh, context),
   ];
@@ -41,14 +59,28 @@ export function checkClosed(mesh: TriangleMesh): Finding[] {
     });
   }
   if (bodies > 1) {
+    const loose = bodiesOf(mesh)
+      .map(body => ({ volume: Math.abs(volumeOf(body)), at: centreOf(body) }))
+      .sort((a, b) => b.volume - a.volume)
+      .slice(1);
+    // The least bodies are letters whose inner islands, or whole words, hang in the air.
+    const where = loose
+      .slice(0, 3)
+      .map(b => `${formatPlain(b.volume / 1000, 3)} cm³ at ${b.at.map(x => formatPlain(x, 0)).join(', ')}`)
+      .join('; ');
     findings.push({
       code: 'loose-bodies',
       level: 'stop',
-      message: `The part falls into ${bodies} loose bodies: something does not reach the rest.`,
+      message: `The part falls into ${bodies} loose bodies: something does not reach the rest (${where}). Move it until it meets the part, or switch it off; raised letters must stand on a face.`,
     });
   }
   return findings;
 }
+
+const centreOf = (mesh: TriangleMesh): [number, number, number] => {
+  const { min, max } = boundsOf(mesh);
+  return [(min[0] + max[0]) / 2, (min[1] + max[1]) / 2, (min[2] + max[2]) / 2];
+};
 
 export function checkMates(
   recipe: Pick<Recipe, 'mates'>,

@@ -4,7 +4,7 @@ import { type BuiltPart, buildPart, inspectPart } from '../build';
 import { SAGITTA } from '../finish';
 import type { Kernels } from '../kernels/kernel';
 import { facing, type TriangleMesh } from '../mesh/mesh';
-import type { CheckContext, Parameters } from '../recipes/recipe';
+import { type CheckContext, NO_DEMANDS, type Parameters } from '../recipes/recipe';
 import { roundCap } from '../recipes/round-cap';
 import { checkBed, checkClosed, checkMates, checkWalls } from './check-solid';
 import { trianglesOfMates } from './measure';
@@ -20,6 +20,7 @@ const context: CheckContext = {
   strainLimit: 0.25,
   ledger: { skirt: { model: 32.04, reading: 31.7 }, lip: { model: 29.9, reading: 29.4 } },
   measured: { rim: 31.7, bore: 24.2 },
+  ...NO_DEMANDS,
 };
 let kernels: Kernels;
 let sound: TriangleMesh;
@@ -40,7 +41,7 @@ const mates = (mesh: TriangleMesh, change: Partial<CheckContext> = {}) =>
   codes(checkMates(roundCap, roundCap.surfaces(cap), mesh, { ...context, ...change }));
 
 test('a sound solid stays silent', () => {
-  expect(inspectPart(roundCap, cap, soundPart, context, kernels.mesh)).toEqual([]);
+  expect(inspectPart(roundCap, cap, soundPart, context, kernels.mesh)).toEqual({ findings: [], loads: [] });
 });
 
 describe('closed', () => {

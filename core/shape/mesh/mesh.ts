@@ -147,11 +147,35 @@ export interface Closure {
   bodies: number;
 }
 
-/** Every edge of a closed surface is walked once each way. */
-export function closureOf(mesh: TriangleMesh): Closure {
-  const { triangles } = mesh;
-  const count = mesh.positions.length / 3;
-  const walks = new Map<number, number>();
+/** The bodies that a list of triangles is made of. */
+export function bodiesOf({ positions, triangles }: TriangleMesh): TriangleMesh[] {
+  const root = rootsOf(triangles, positions.length / 3);
+  const own = new Map<number, number[]>();
+  for (let t = 0; t < triangles.length; t += 3) {
+    const r = root(triangles[t]!);
+    const list = own.get(r) ?? [];
+    list.push(triangles[t]!, triangles[t + 1]!, triangles[t + 2]!);
+    own.set(r, list);
+  }
+  return [...own.values()].map(list => compacted(positions, list));
+}
+
+/** Only the vertices that its triangles use. */
+function compacted(positions: Float64Array, triangles: readonly number[]): TriangleMesh {
+  const renamed = new Map<number, number>();
+  const kept: number[] = [];
+  const faces = triangles.map(v => {
+    const known = renamed.get(v);
+    if (known !== undefined) return known;
+    renamed.set(v, kept.length / 3);
+    kept.push(positions[3 * v]!, positions[3 * v + 1]!, positions[3 * v + 2]!);
+    return kept.length / 3 - 1;
+  });
+  return { positions: Float64Array.from(kept), triangles: Uint32Array.from(faces) };
+}
+
+/** Which vertices hang together by triangles. */
+function rootsOf(triangles: Uint32Array, count: number): (v: number) => number {
   const parent = Uint32Array.from({ length: count }, (_, i) => i);
   const root = (v: number): number => {
     let r = v;
@@ -162,12 +186,24 @@ export function closureOf(mesh: TriangleMesh): Closure {
     return r;
   };
   for (let t = 0; t < triangles.length; t += 3) {
+    parent[root(triangles[t]!)] = root(triangles[t + 1]!);
+    parent[root(triangles[t + 1]!)] = root(triangles[t + 2]!);
+  }
+  return root;
+}
+
+/** Every edge of a closed surface is walked once each way. */
+export function closureOf(mesh: TriangleMesh): Closure {
+  const { triangles } = mesh;
+  const count = mesh.positions.length / 3;
+  const walks = new Map<number, number>();
+  const root = rootsOf(triangles, count);
+  for (let t = 0; t < triangles.length; t += 3) {
     for (let e = 0; e < 3; e++) {
       const from = triangles[t + e]!;
       const to = triangles[t + ((e + 1) % 3)]!;
       const key = from * count + to;
       walks.set(key, (walks.get(key) ?? 0) + 1);
-      parent[root(from)] = root(to);
     }
   }
   let openEdges = 0;

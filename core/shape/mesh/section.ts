@@ -18,9 +18,13 @@ export function sectionAtZ(mesh: TriangleMesh, z: number): Loop[] {
   const next = new Map<number, number>();
   const place = new Map<number, [number, number]>();
   for (let t = 0; t < triangles.length; t += 3) {
+    const first = p[3 * triangles[t]! + 2]! >= z;
+    const second = p[3 * triangles[t + 1]! + 2]! >= z;
+    const third = p[3 * triangles[t + 2]! + 2]! >= z;
+    // Most triangles are not crossed: nothing is made for them.
+    if (first === second && second === third) continue;
     const v = [triangles[t]!, triangles[t + 1]!, triangles[t + 2]!];
-    const up = v.map(i => p[3 * i + 2]! >= z);
-    if (up[0] === up[1] && up[1] === up[2]) continue;
+    const up = [first, second, third];
     let enter = -1;
     let leave = -1;
     for (let e = 0; e < 3; e++) {
@@ -101,6 +105,19 @@ export function polygonArea(points: readonly (readonly [number, number])[]): num
     twice += ax * by - bx * ay;
   }
   return twice / 2;
+}
+
+export function polygonCentroid(points: readonly (readonly [number, number])[]): [number, number] {
+  let [twice, x, y] = [0, 0, 0];
+  for (let i = 0; i < points.length; i++) {
+    const [ax, ay] = points[i]!;
+    const [bx, by] = points[(i + 1) % points.length]!;
+    const c = ax * by - bx * ay;
+    twice += c;
+    x += (ax + bx) * c;
+    y += (ay + by) * c;
+  }
+  return [x / (3 * twice), y / (3 * twice)];
 }
 
 /** A loop taken as a circle about a known centre. */

@@ -6,7 +6,7 @@ import { exactOf, hasTriangles, type Kernels } from '../kernels/kernel';
 import { closureOf, volumeOf } from '../mesh/mesh';
 import { resolvedText } from '../outline-text';
 import { RECIPES } from '.';
-import { type Parameters, parameterSchema, type Recipe } from './recipe';
+import { NO_DEMANDS, type Parameters, parameterSchema, type Recipe } from './recipe';
 
 /** Every recipe keeps these, whatever is asked of it. How many seeds: `npm test` takes twenty. */
 const RUNS = Number(process.env.RECIPE_RUNS ?? 20);
@@ -154,6 +154,7 @@ describe.each(RECIPES.map(r => [r.id, r] as const))('%s', (_, recipe) => {
       strainLimit: 0.02,
       ledger: {},
       measured: {},
+      ...NO_DEMANDS,
     };
     const said = recipe.checks(recipe.demo.parameters, outcome.part, context).map(f => f.code);
     expect(said.includes('step-without-thread')).toBe(threaded);

@@ -165,6 +165,8 @@ export interface MateSurface {
   /** Extent along the axis: from and to are positions along it, from the origin. */
   from: number;
   to: number;
+  /** Of a thread: the hand it must have. */
+  hand?: 'right' | 'left';
 }
 
 export interface Finding {
@@ -177,6 +179,10 @@ export interface Finding {
   remedy?: { label: string; parameter: string; text: string };
   /** The addition it is about. */
   addition?: string;
+  /** The load it is about. */
+  load?: string;
+  /** The neighbour it is about. */
+  neighbour?: string;
 }
 
 /** A parameter that sets the effort of a mate but not its size. */
@@ -209,6 +215,65 @@ export interface CheckContext {
   ledger: Readonly<Record<string, { model: number; reading: number }>>;
   /** Measured dimensions by key. */
   measured: Readonly<Record<string, number>>;
+  loads: readonly LoadAsked[];
+  /** Null where the plastic's figures are not known. */
+  strength: PrintStrength | null;
+  /** Other plastics of the workshop. */
+  otherStrengths: readonly PrintStrength[];
+  /** How many times what it has to bear it should bear, and why. */
+  margin: { times: number; why: string };
+  /** Whether somebody may be hurt when it fails. */
+  mayHurt: boolean;
+  /** The way its layers are stacked, in the part's own coordinates. */
+  stacked: Point3;
+  neighbours: readonly NeighbourAsked[];
+  goesOn: { from: string; distance: number } | null;
+}
+
+/** Of a part nobody asked anything of. */
+export const NO_DEMANDS = {
+  loads: [],
+  strength: null,
+  otherStrengths: [],
+  margin: { times: 1.5, why: '' },
+  mayHurt: false,
+  stacked: [0, 0, 1],
+  neighbours: [],
+  goesOn: null,
+} satisfies Partial<CheckContext>;
+
+/** What the part has to bear, as its maker says it. */
+export interface LoadAsked {
+  id: string;
+  words: string;
+  /** N, or N·m for a turn. */
+  kind: 'force' | 'turn';
+  amount: number;
+  towards: string;
+  /** Faces in words (additions/place.ts), or “mate ID”. */
+  at: string;
+  held: string;
+}
+
+/** What stands around the part where it sits. mm, in the part's coordinates */
+export interface NeighbourAsked {
+  id: string;
+  name: string;
+  form: 'box' | 'round';
+  width: number;
+  depth: number;
+  height: number;
+  x: number;
+  y: number;
+  z: number;
+  room: number;
+}
+
+/** What a print bears, MPa: pulled along its layers, and across them. */
+export interface PrintStrength {
+  name: string;
+  along: number;
+  across: number;
 }
 
 export interface DemoObject {

@@ -139,6 +139,7 @@ export function ShapeStage() {
           compared={compared}
         />
       ) : null}
+      <AdditionsPanel findings={[...(solid.refused ?? []), ...findings]} />
       <Panel style={{ marginTop: 12 }}>
         <Fields>
           {shown
@@ -159,7 +160,6 @@ export function ShapeStage() {
         </details>
         <FamilyPanel />
       </Panel>
-      <AdditionsPanel findings={[...(solid.refused ?? []), ...findings]} />
     </PickingContext>
   );
 }

@@ -4,7 +4,7 @@ import { buildPart } from '../../build';
 import { BED, type Kernels } from '../../kernels/kernel';
 import { centroidOf } from '../../mesh/mesh';
 import { Path, rectangle } from '../../outline';
-import type { Parameters } from '../recipe';
+import { NO_DEMANDS, type Parameters } from '../recipe';
 import { cradle } from '.';
 import { footEdges, SUNK, sizesOf } from './sizes';
 import { checkTipping, tippingOf } from './tipping';
@@ -21,6 +21,7 @@ const context = {
   strainLimit: 0.02,
   ledger: {},
   measured: {},
+  ...NO_DEMANDS,
 };
 const built = (change: Parameters) => {
   const p = { ...cradle.demo.parameters, stand: 'foot', ...change };

@@ -107,6 +107,7 @@ function surfaces(p: Parameters): MateSurface[] {
       kind: 'thread',
       size: major,
       core: minor,
+      hand: s.thread.hand,
       at: [0, 0, (s.floor + to) / 2],
       axis: [0, 0, 1],
       from: s.floor,

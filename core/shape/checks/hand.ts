@@ -1,0 +1,77 @@
+import type { TriangleMesh } from '../mesh/mesh';
+import { sectionAcross } from '../mesh/section';
+import type { Finding, MateSurface } from '../recipes/recipe';
+
+const AROUND = 720;
+
+/** Which hand the finished thread is of, and which it must be. */
+export function checkHand(mesh: TriangleMesh, surfaces: readonly MateSurface[]): Finding[] {
+  return surfaces.flatMap((surface): Finding[] => {
+    if (surface.kind !== 'thread' || !surface.hand) return [];
+    const found = handOf(mesh, surface);
+    if (found === null || found === surface.hand) return [];
+    return [
+      {
+        code: 'hand',
+        level: 'stop',
+        message: `The thread on the solid is ${found}-handed; the object’s is ${surface.hand}-handed. It will not go on. Set the hand, or take the mirroring off.`,
+      },
+    ];
+  });
+}
+
+/** Up the axis, a right-hand thread turns counter-clockwise: how far its section turns tells its hand. */
+export function handOf(mesh: TriangleMesh, surface: MateSurface): 'right' | 'left' | null {
+  const step = Math.min(0.6, Math.max(0.12, surface.size / 100));
+  const profile = (along: number) => {
+    const at = surface.at.map((v, i) => v + along * surface.axis[i]!) as unknown as MateSurface['at'];
+    const { loops, at: middle } = sectionAcross(mesh, at, surface.axis);
+    const own = loops
+      .filter(l => (surface.side === 'inside' ? l.area < 0 : l.area > 0))
+      .map(l => ({
+        l,
+        reach: Math.max(...l.points.map(p => Math.hypot(p[0] - middle[0], p[1] - middle[1]))),
+      }))
+      .sort((a, b) => Math.abs(2 * a.reach - surface.size) - Math.abs(2 * b.reach - surface.size))[0];
+    return own && radii(own.l.points, middle);
+  };
+  const [low, high] = [profile(-step / 2), profile(step / 2)];
+  if (!low || !high) return null;
+  let best = { shift: 0, off: Infinity };
+  for (let shift = -AROUND / 5; shift <= AROUND / 5; shift++) {
+    let off = 0;
+    for (let i = 0; i < AROUND; i += 2) {
+      const d = high[(i + shift + AROUND) % AROUND]! - low[i]!;
+      off += d * d;
+    }
+    if (off < best.off) best = { shift, off };
+  }
+  if (best.shift === 0) return null;
+  return best.shift > 0 ? 'right' : 'left';
+}
+
+/** How far the loop is from its middle, in even steps around. */
+function radii(
+  points: readonly (readonly [number, number])[],
+  [x, y]: readonly [number, number],
+): Float64Array {
+  const found = new Float64Array(AROUND);
+  const set = new Uint8Array(AROUND);
+  for (let i = 0; i < points.length; i++) {
+    const [a, b] = [points[i]!, points[(i + 1) % points.length]!];
+    const from = Math.atan2(a[1] - y, a[0] - x);
+    let turn = Math.atan2(b[1] - y, b[0] - x) - from;
+    if (turn > Math.PI) turn -= 2 * Math.PI;
+    if (turn < -Math.PI) turn += 2 * Math.PI;
+    const pieces = Math.max(1, Math.ceil((Math.abs(turn) / (2 * Math.PI)) * AROUND * 1.5));
+    for (let k = 0; k < pieces; k++) {
+      const s = k / pieces;
+      const [px, py] = [a[0] + s * (b[0] - a[0]) - x, a[1] + s * (b[1] - a[1]) - y];
+      const slot = ((Math.round((Math.atan2(py, px) / (2 * Math.PI)) * AROUND) % AROUND) + AROUND) % AROUND;
+      found[slot] = Math.hypot(px, py);
+      set[slot] = 1;
+    }
+  }
+  for (let i = 0; i < AROUND; i++) if (!set[i]) found[i] = found[(i + AROUND - 1) % AROUND]!;
+  return found;
+}

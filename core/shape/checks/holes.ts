@@ -1,0 +1,81 @@
+import { formatPlain } from '../../quantity/format';
+import { boundsOf, type TriangleMesh } from '../mesh/mesh';
+import { type Loop, loopCircle, polygonCentroid, sectionAcross } from '../mesh/section';
+import type { CheckContext, Finding } from '../recipes/recipe';
+
+/** Larger round openings are bores, whose wall is another matter, mm. */
+const LARGEST = 13;
+const SMALLEST = 1.2;
+const ROUND = 0.12;
+/** A hole whose middle is that of the loop around it is a ring’s bore, mm. */
+const SAME_MIDDLE = 0.4;
+/** Plastic between a hole and the edge, as a share of its diameter. Common practice, no source. */
+const EDGE_SHARE = 0.5;
+const HEIGHTS = [0.12, 0.5, 0.88];
+
+/** Round holes with too little plastic beside them: they tear out, or split when the screw bites. */
+export function checkHoles(mesh: TriangleMesh, { lineWidth }: Pick<CheckContext, 'lineWidth'>): Finding[] {
+  const { min, max } = boundsOf(mesh);
+  const seen = new Map<string, Finding>();
+  for (const [k, axis] of (
+    [
+      [1, 0, 0],
+      [0, 1, 0],
+      [0, 0, 1],
+    ] as const
+  ).entries()) {
+    for (const share of HEIGHTS) {
+      const at = [0, 1, 2].map(i => (i === k ? min[i]! + share * (max[i]! - min[i]!) : 0)) as unknown as [
+        number,
+        number,
+        number,
+      ];
+      const { loops } = sectionAcross(mesh, at, axis);
+      for (const loop of loops) {
+        const found = tooNear(loop, loops, lineWidth);
+        if (!found) continue;
+        const key = `${k}:${Math.round(found.middle[0])},${Math.round(found.middle[1])}`;
+        const { gap, diameter } = found;
+        if (!seen.has(key))
+          seen.set(key, {
+            code: 'hole-near-edge',
+            level: gap < 2 * lineWidth ? 'warn' : 'note',
+            message: `A hole of ${formatPlain(diameter, 1)} mm has only ${formatPlain(gap)} mm of plastic beside it: a screw in it tears out or splits the edge. Leave half its diameter, ${formatPlain(EDGE_SHARE * diameter, 1)} mm, or more.`,
+          });
+      }
+    }
+  }
+  return [...seen.values()];
+}
+
+function tooNear(loop: Loop, loops: readonly Loop[], lineWidth: number) {
+  if (loop.area >= 0) return null;
+  const middle = polygonCentroid(loop.points);
+  const { diameter, form } = loopCircle(loop, middle);
+  if (form > ROUND || diameter < SMALLEST || diameter > LARGEST) return null;
+  let gap = Infinity;
+  for (const other of loops) {
+    if (other === loop) continue;
+    const centre = polygonCentroid(other.points);
+    const concentric = Math.hypot(centre[0] - middle[0], centre[1] - middle[1]) < SAME_MIDDLE;
+    if (other.area > 0 && concentric) continue;
+    const d = distanceTo(other.points, middle) - diameter / 2;
+    if (d > 0) gap = Math.min(gap, d);
+  }
+  return gap < Math.max(EDGE_SHARE * diameter, 2 * lineWidth) ? { gap, diameter, middle } : null;
+}
+
+function distanceTo(
+  points: readonly (readonly [number, number])[],
+  [x, y]: readonly [number, number],
+): number {
+  let least = Infinity;
+  for (let i = 0; i < points.length; i++) {
+    const [a, b] = [points[i]!, points[(i + 1) % points.length]!];
+    const [dx, dy] = [b[0] - a[0], b[1] - a[1]];
+    const long = dx * dx + dy * dy;
+    const s = long > 0 ? Math.max(0, Math.min(1, ((x - a[0]) * dx + (y - a[1]) * dy) / long)) : 0;
+    least = Math.min(least, Math.hypot(a[0] + s * dx - x, a[1] + s * dy - y));
+  }
+  return least;
+}

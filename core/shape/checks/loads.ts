@@ -1,0 +1,125 @@
+import { formatPlain } from '../../quantity/format';
+import { facing, type TriangleMesh } from '../mesh/mesh';
+import { dot } from '../mesh/section';
+import type { CheckContext, Finding } from '../recipes/recipe';
+import type { LoadResult, Weakest } from '../strength/loads';
+
+/** An inner edge sharper than this between its faces gathers stress, degrees. */
+const SHARP = 40;
+/** An edge this near to the weakest section is at its root, mm. */
+const AT_ROOT = 2.2;
+
+/** What the loads do to the finished solid, with what helps. */
+export function checkLoads(
+  mesh: TriangleMesh,
+  results: readonly LoadResult[],
+  context: CheckContext,
+): Finding[] {
+  return results.flatMap(result => {
+    const asked = context.loads.find(l => l.id === result.id)!;
+    const mark = { load: result.id };
+    if (result.problem)
+      return [
+        { ...mark, code: 'load-unknown', level: 'warn', message: `“${asked.words}”: ${result.problem}` },
+      ];
+    const { weakest } = result;
+    if (!weakest || !context.strength) return [];
+    const findings: Finding[] = [];
+    const bears = 1 / weakest.use;
+    const { margin, strength, mayHurt } = context;
+    if (bears < margin.times) {
+      const level = bears < 1 ? 'stop' : 'warn';
+      const [best] = result.remedies;
+      findings.push({
+        ...mark,
+        code: 'too-weak',
+        level,
+        message: `“${asked.words}”: ${sectionInWords(weakest)} bears ${formatPlain(bears, 1)} times this load in ${strength.name}, and ${formatPlain(margin.times, 1)} times is wanted${margin.why ? `, since ${margin.why}` : ''}.${best ? ` What helps most: ${best.words}.` : ''}`,
+      });
+    }
+    if (mayHurt)
+      findings.push({
+        ...mark,
+        code: 'proof-test',
+        level: 'warn',
+        message: `“${asked.words}”: if this fails somebody may be hurt. This sum is no proof: prints differ. Before it is used, load the printed part with ${formatPlain(margin.times, 1)} times the load, ${proofLoad(asked, margin.times)}, for ten minutes, where nobody can be hit; then look at it for cracks. Where rules ask for a tested part or a licensed person, take that.`,
+      });
+    const sharp = sharpestRoot(mesh, weakest);
+    if (sharp && bears < 2 * margin.times)
+      findings.push({
+        ...mark,
+        code: 'sharp-root',
+        level: bears < margin.times ? 'warn' : 'note',
+        message: `“${asked.words}”: a sharp inner corner runs ${formatPlain(sharp.length, 1)} mm along the section that is stressed most. Stress gathers there, and that is where it cracks: fillet it, by 1 mm or more.`,
+      });
+    return findings;
+  });
+}
+
+const proofLoad = ({ kind, amount }: { kind: string; amount: number }, times: number): string =>
+  kind === 'turn'
+    ? `${formatPlain(amount * times, 1)} N·m`
+    : `${formatPlain(amount * times, 0)} N, about ${formatPlain((amount * times) / 9.81, 1)} kg`;
+
+export function sectionInWords({ at, axis, area, stress, shear, betweenLayers, turning }: Weakest): string {
+  const where =
+    Math.abs(axis[2]) > 0.9
+      ? `the section ${formatPlain(at[2], 1)} mm above the bed`
+      : `the section at ${formatPlain(dot(at, axis), 1)} mm ${Math.abs(axis[0]) > 0.9 ? 'to the right' : 'to the back'}`;
+  const what = turning
+    ? `sheared by ${formatPlain(shear, 1)} MPa`
+    : `stressed by ${formatPlain(stress, 1)} MPa`;
+  return `${where}, of ${formatPlain(area, 0)} mm², ${what} ${betweenLayers ? 'across its layers' : 'along its layers'},`;
+}
+
+/** The longest sharp inner edge at the section: where two faces meet in a hollow. */
+export function sharpestRoot(mesh: TriangleMesh, { at, axis, loops }: Weakest): { length: number } | null {
+  const { positions: p, triangles } = mesh;
+  const count = p.length / 3;
+  const offset = dot(at, axis);
+  const near = (v: number) =>
+    Math.abs(p[3 * v]! * axis[0] + p[3 * v + 1]! * axis[1] + p[3 * v + 2]! * axis[2] - offset) < AT_ROOT;
+  const beside = boxAround(loops);
+  const first = new Map<number, number>();
+  let length = 0;
+  for (let t = 0; t < triangles.length / 3; t++)
+    for (let e = 0; e < 3; e++) {
+      const [a, b, c] = [0, 1, 2].map(i => triangles[3 * t + ((e + i) % 3)]!) as [number, number, number];
+      if (!near(a) || !near(b)) continue;
+      const other = first.get(b * count + a);
+      if (other === undefined) {
+        first.set(a * count + b, t);
+        continue;
+      }
+      if (!beside(p, a) || !beside(p, b)) continue;
+      const [n, m] = [facing(mesh, t), facing(mesh, other)];
+      const cos = dot(n, m) / (Math.hypot(...n) * Math.hypot(...m) || 1);
+      if (cos > Math.cos((SHARP * Math.PI) / 180)) continue;
+      // Hollow: this triangle's far corner stands out in front of the other one's plane.
+      const out = [
+        p[3 * c]! - p[3 * a]!,
+        p[3 * c + 1]! - p[3 * a + 1]!,
+        p[3 * c + 2]! - p[3 * a + 2]!,
+      ] as const;
+      if (dot(out, m) <= 1e-6) continue;
+      length += Math.hypot(
+        p[3 * b]! - p[3 * a]!,
+        p[3 * b + 1]! - p[3 * a + 1]!,
+        p[3 * b + 2]! - p[3 * a + 2]!,
+      );
+    }
+  return length > 1.5 ? { length } : null;
+}
+
+/** Whether a vertex lies within reach of the section's own outline. */
+function boxAround(loops: Weakest['loops']): (p: Float64Array, v: number) => boolean {
+  const low = [Infinity, Infinity, Infinity];
+  const high = [-Infinity, -Infinity, -Infinity];
+  for (const loop of loops)
+    for (const q of loop)
+      for (let i = 0; i < 3; i++) {
+        low[i] = Math.min(low[i]!, q[i]! - AT_ROOT);
+        high[i] = Math.max(high[i]!, q[i]! + AT_ROOT);
+      }
+  return (p, v) => [0, 1, 2].every(i => p[3 * v + i]! >= low[i]! && p[3 * v + i]! <= high[i]!);
+}
