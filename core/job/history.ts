@@ -126,6 +126,20 @@ export const EMPTY_HISTORY: History = {
   ladderTries: [],
 };
 
+/** Of a job with several parts, what belongs to one of them. */
+export function historyOf(history: History, partId: string): History {
+  const versions = history.versions.filter(v => v.partId === partId);
+  const prints = history.prints.filter(p => versions.some(v => v.id === p.versionId));
+  const ladders = history.ladders.filter(l => l.partId === partId);
+  return {
+    versions,
+    prints,
+    tries: history.tries.filter(t => prints.some(p => p.id === t.printId)),
+    ladders,
+    ladderTries: history.ladderTries.filter(t => ladders.some(l => l.id === t.ladderId)),
+  };
+}
+
 /** What still counts. */
 export function standing(history: History): History {
   const versions = history.versions.filter(v => v.voided === null);

@@ -26,6 +26,7 @@ import { familyFile } from './family';
 import { prepareLadder } from './ladders';
 import { RackReader } from './rack';
 import { answerJob, appendRow, insertJob, readActivity, readJob, voidHistoryRow } from './repository';
+import { togetherFile } from './together';
 import { type OtherSizes, otherFile, preparePrint, prepareVersion, versionFile } from './versions';
 
 const MOST_ACTIVITY = 200;
@@ -149,6 +150,18 @@ export function jobRoutes(app: App): Router {
     const part = job.document.parts.find(p => p.id === req.params.partId);
     if (!part) throw notFound('That part');
     const { name, bytes } = await familyFile(job, part.id, wish, workshop, pool);
+    res.set({
+      'content-type': TYPES['3mf'],
+      'content-disposition': `attachment; filename="${name}"`,
+      'cache-control': 'no-store',
+    });
+    res.end(bytes);
+  });
+
+  router.get('/:id/together.3mf', async (req, res) => {
+    const job = await readJob(store.db, req.params.id);
+    const { workshop } = await readWorkshop(store.db);
+    const { name, bytes } = await togetherFile(job, workshop, pool);
     res.set({
       'content-type': TYPES['3mf'],
       'content-disposition': `attachment; filename="${name}"`,

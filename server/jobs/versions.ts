@@ -54,7 +54,9 @@ export async function prepareVersion(
   });
   if (!answer.ok)
     throw new HttpError(422, 'not-buildable', answer.findings[0]?.message ?? 'The solid could not be built.');
-  const stop = answer.findings.find(f => f.level === 'stop' && !wish.accepted.some(a => a.code === f.code));
+  const stop = answer.findings.find(
+    f => f.level === 'stop' && !wish.accepted.some(a => a.code === f.code && a.message === f.message),
+  );
   if (stop) throw new HttpError(422, 'finding', stop.message, { findings: answer.findings });
   return {
     id: ulid(),

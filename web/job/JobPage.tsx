@@ -1,10 +1,11 @@
 import { useQuery } from '@tanstack/react-query';
 import { useCallback, useEffect, useMemo, useState, useSyncExternalStore } from 'react';
-import { Outlet, useNavigate, useParams } from 'react-router';
+import { Outlet, useNavigate, useParams, useSearchParams } from 'react-router';
 import styled from 'styled-components';
 import type { JobDocument } from '../../core/job/document';
 import type { Edit } from '../../core/job/edits';
 import { overviewOf, STAGES, type Stage } from '../../core/job/guidance';
+import { historyOf } from '../../core/job/history';
 import { resolvePart } from '../../core/job/resolve';
 import type { Workshop } from '../../core/job/workshop';
 import type { Expression } from '../../core/quantity/expression';
@@ -18,6 +19,7 @@ import { JobStrip } from './JobStrip';
 import { KeysDialog } from './KeysDialog';
 import { Ledger } from './Ledger';
 import { type Message, MessageLine } from './MessageLine';
+import { PartBar } from './PartBar';
 import { Spine } from './Spine';
 import { useJobKeys } from './use-job-keys';
 
@@ -28,6 +30,9 @@ export interface WorkshopAnswer {
 
 /** Stages on which the numbers are worked: the ledger stands beside them. */
 const WITH_LEDGER: readonly Stage[] = ['measure', 'fit', 'shape', 'try'];
+
+/** Stages on which one part at a time is worked on. */
+const WITH_PARTS: readonly Stage[] = ['measure', 'fit', 'shape', 'print', 'try'];
 
 export default function JobPage() {
   const { jobId = '' } = useParams();
@@ -59,7 +64,7 @@ function JobBench({ session, state, workshop, document }: BenchProps) {
   const navigate = useNavigate();
   const { stage: at } = useParams();
   const stage = STAGES.find(s => s === at) ?? 'brief';
-  const job = state.base!;
+  const base = state.base!;
   const [drafts, setDrafts] = useState<Record<string, Expression>>({});
   const [selected, select] = useState<string | null>(null);
   const [message, setMessage] = useState<Message | null>(null);
@@ -67,11 +72,18 @@ function JobBench({ session, state, workshop, document }: BenchProps) {
   const [keysOpen, setKeysOpen] = useState(false);
   const [ledgerOpen, setLedgerOpen] = useState(false);
 
-  const partId = document.parts[0]!.id;
+  const [query, setQuery] = useSearchParams();
+  const partId = (document.parts.find(p => p.id === query.get('part')) ?? document.parts[0]!).id;
+  const several = document.parts.length > 1;
+  // Each part has its own versions, prints and tries.
+  const job = useMemo(
+    () => (several ? { ...base, history: historyOf(base.history, partId) } : base),
+    [base, several, partId],
+  );
   const shown = useMemo(() => withDrafts(document, partId, drafts), [document, partId, drafts]);
   const resolved = useMemo(
-    () => resolvePart(shown, partId, workshop, job.history),
-    [shown, partId, workshop, job.history],
+    () => resolvePart(shown, partId, workshop, base.history),
+    [shown, partId, workshop, base.history],
   );
   const overview = useMemo(() => overviewOf(shown, resolved, job.history), [shown, resolved, job.history]);
 
@@ -97,9 +109,9 @@ function JobBench({ session, state, workshop, document }: BenchProps) {
   const go = useCallback(
     (to: Stage, key?: string) => {
       if (key) select(key);
-      void navigate(`/jobs/${job.id}/${to}`);
+      void navigate({ pathname: `/jobs/${job.id}/${to}`, search: several ? `?part=${partId}` : '' });
     },
-    [navigate, job.id],
+    [navigate, job.id, several, partId],
   );
   const draft = useCallback((name: string, expression: Expression | null) => {
     setDrafts(now => {
@@ -135,6 +147,11 @@ function JobBench({ session, state, workshop, document }: BenchProps) {
     document: shown,
     workshop,
     resolved,
+    setPart: id => {
+      setDrafts({});
+      select(null);
+      setQuery({ part: id });
+    },
     overview,
     selected,
     select,
@@ -155,7 +172,8 @@ function JobBench({ session, state, workshop, document }: BenchProps) {
       <Main $ledger={withLedger}>
         <Spine stage={stage} onKeys={() => setKeysOpen(true)} />
         <BenchTop>
-          <Outlet />
+          {WITH_PARTS.includes(stage) ? <PartBar onShape={stage === 'shape'} /> : null}
+          <Outlet key={several ? partId : undefined} />
         </BenchTop>
         {withLedger ? <Ledger open={ledgerOpen} onClose={() => setLedgerOpen(false)} /> : null}
       </Main>

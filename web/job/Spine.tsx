@@ -22,13 +22,14 @@ const LONGEST = 78;
 
 /** The seven stages as a contour gauge: each pin stands out as far as that part of the stage is settled. */
 export function Spine({ stage, onKeys }: { stage: Stage; onKeys(): void }) {
-  const { job, overview } = useBench();
+  const { job, overview, document, resolved } = useBench();
+  const search = document.parts.length > 1 ? `?part=${resolved.part.id}` : '';
   return (
     <Comb aria-label="Stages">
       {STAGES.map(s => (
         <Item
           key={s}
-          to={`/jobs/${job.id}/${s}`}
+          to={{ pathname: `/jobs/${job.id}/${s}`, search }}
           data-on={s === stage ? '' : undefined}
           title={`${STAGE_NAMES[s]}: g then ${STAGE_LETTERS[s]}`}
         >

@@ -17,7 +17,9 @@ export interface Bench {
   /** With what is on its way and what is being typed. */
   document: JobDocument;
   workshop: Workshop;
+  /** The part that is worked on. */
   resolved: ResolvedPart;
+  setPart(id: string): void;
   overview: Overview;
   /** A dimension's or a mate's id: lit in ledger, drawing and solid. */
   selected: string | null;

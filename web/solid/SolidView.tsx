@@ -17,6 +17,7 @@ import { colourNow, useThemeChange } from '../ui/use-theme-change';
 import type { ShownChange, ShownSolid } from '../workers/solid-protocol';
 import { type Mark, MarkPoints, markAt, Reading } from './measuring';
 import { placeAt } from './place-at';
+import { type Surroundings, SurroundingsView } from './surroundings';
 
 interface Props {
   solid: ShownSolid;
@@ -29,10 +30,19 @@ interface Props {
   busy: boolean;
   /** What grew and shrank since an earlier version: the part is then seen through. */
   change?: { grown: ShownChange | null; shrunk: ShownChange | null } | null;
+  surroundings?: Surroundings | null;
 }
 
 /** The part in a paper-coloured room on a 10 mm grid: warm clay, ink edges, mating surfaces in the working blue. */
-export default function SolidView({ solid, lit, onPick, onFace, busy, change = null }: Props) {
+export default function SolidView({
+  solid,
+  lit,
+  onPick,
+  onFace,
+  busy,
+  change = null,
+  surroundings = null,
+}: Props) {
   /** How much of the part is cut away from its front, as a share. */
   const [cut, setCut] = useState(0);
   const [under, setUnder] = useState(false);
@@ -63,6 +73,7 @@ export default function SolidView({ solid, lit, onPick, onFace, busy, change = n
           cut={cut}
           under={under}
           change={change}
+          surroundings={surroundings}
           marks={marks}
           onMark={measuring ? mark => setMarks(now => (now.length > 1 ? [mark] : [...now, mark])) : undefined}
         />
@@ -127,7 +138,7 @@ interface SceneProps extends Omit<Props, 'busy'> {
   onMark: ((mark: Mark) => void) | undefined;
 }
 
-function Scene({ solid, lit, onPick, onFace, cut, under, change, marks, onMark }: SceneProps) {
+function Scene({ solid, lit, onPick, onFace, cut, under, change, surroundings, marks, onMark }: SceneProps) {
   const colours = useColours();
   const invalidate = useThree(three => three.invalidate);
   const geometry = useMemo(() => {
@@ -230,6 +241,9 @@ function Scene({ solid, lit, onPick, onFace, cut, under, change, marks, onMark }
       {change?.shrunk ? (
         <Changed positions={change.shrunk.positions} colour={colours.shrunk} planes={planes} />
       ) : null}
+      {surroundings ? (
+        <SurroundingsView what={surroundings} size={size} geometry={geometry} colours={colours} />
+      ) : null}
       <MarkPoints marks={marks} size={size} colour={colours.blue} />
       <Turntable
         size={size}
@@ -310,6 +324,8 @@ function useColours() {
     grown: colourNow('right'),
     shrunk: colourNow('loose'),
     ink: colourNow('ink'),
+    soft: colourNow('soft'),
+    danger: colourNow('danger'),
   };
 }
 

@@ -2,6 +2,7 @@ import { useEffect, useRef, useState } from 'react';
 import type { Part } from '../../core/job/document';
 import type { CheckContext, Finding, Parameters } from '../../core/shape/recipes/recipe';
 import { Recent } from '../../core/shape/solid-key';
+import type { LoadResult } from '../../core/shape/strength/loads';
 import type { ShownSolid, SolidReply, SolidRequest } from '../workers/solid-protocol';
 import { SolidLine } from './solid-line';
 
@@ -9,6 +10,8 @@ export interface SolidState {
   solid: ShownSolid | null;
   /** Checks on the finished triangles; null while they run. */
   findings: Finding[] | null;
+  /** What its loads do to it; null while that is worked out. */
+  loads: LoadResult[] | null;
   /** Why there is no solid for these numbers. */
   refused: Finding[] | null;
   /** A newer solid is being made; the one shown belongs to older numbers. */
@@ -33,7 +36,13 @@ export function useSolid(
   parameters: Parameters,
   context: CheckContext,
 ): SolidState {
-  const [state, setState] = useState<SolidState>({ solid: null, findings: null, refused: null, busy: true });
+  const [state, setState] = useState<SolidState>({
+    solid: null,
+    findings: null,
+    loads: null,
+    refused: null,
+    busy: true,
+  });
   const key = JSON.stringify([recipe, additions, parameters, context]);
   const asked = useRef({ recipe, additions, parameters, context });
   asked.current = { recipe, additions, parameters, context };
@@ -54,14 +63,15 @@ export function useSolid(
         setState(now => ({ ...now, busy: false, refused: reply.findings, findings: reply.findings }));
       } else if (reply.kind === 'shown') {
         shown = reply.solid;
-        setState({ solid: reply.solid, findings: null, refused: null, busy: false });
+        setState({ solid: reply.solid, findings: null, loads: null, refused: null, busy: false });
         later = setTimeout(() => worker('check').ask({ ...request, want: 'check' }, checked), CHECK_AFTER);
       }
     });
     const checked = (reply: SolidReply) => {
       if (!current || (reply.kind !== 'checked' && reply.kind !== 'failed')) return;
-      recent.put(key, { solid: shown, findings: reply.findings, refused: null, busy: false });
-      setState(now => ({ ...now, findings: reply.findings }));
+      const loads = reply.kind === 'checked' ? reply.loads : [];
+      recent.put(key, { solid: shown, findings: reply.findings, loads, refused: null, busy: false });
+      setState(now => ({ ...now, findings: reply.findings, loads }));
     };
     return () => {
       clearTimeout(later);

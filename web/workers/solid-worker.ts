@@ -7,6 +7,7 @@ import opencascadeWasm from 'replicad-opencascadejs/wasm?url';
 import { BufferAttribute, BufferGeometry, EdgesGeometry } from 'three';
 import { toCreasedNormals } from 'three/examples/jsm/utils/BufferGeometryUtils.js';
 import { recipeWith } from '../../core/shape/additions/with-additions';
+import { assembled } from '../../core/shape/assembly';
 import { type BuiltPart, buildPart, inspectPart } from '../../core/shape/build';
 import { trianglesOfMates } from '../../core/shape/checks/measure';
 import { compareParts, type PartChange } from '../../core/shape/compare';
@@ -14,7 +15,7 @@ import { SAGITTA } from '../../core/shape/finish';
 import type { Kernels } from '../../core/shape/kernels/kernel';
 import { meshKernel } from '../../core/shape/kernels/mesh-kernel';
 import { type OpenCascade, partKernel } from '../../core/shape/kernels/part-kernel';
-import type { TriangleMesh } from '../../core/shape/mesh/mesh';
+import { boundsOf, type TriangleMesh } from '../../core/shape/mesh/mesh';
 import type { ShownChange, ShownSolid, SolidReply, SolidRequest } from './solid-protocol';
 
 /** Edges sharper than this are inked, and shading breaks there: degrees. */
@@ -26,10 +27,15 @@ addEventListener('message', async (message: MessageEvent<SolidRequest>) => {
   const request = message.data;
   try {
     const kernels = await starting;
-    if ([...request.additions, ...(request.before?.additions ?? [])].some(a => a.kind === 'words'))
-      kernels.font ??= await letters();
+    const all = [
+      ...request.additions,
+      ...(request.before?.additions ?? []),
+      ...(request.parts ?? []).flatMap(p => p.additions),
+    ];
+    if (all.some(a => a.kind === 'words')) kernels.font ??= await letters();
     if (request.want === 'show') show(request, kernels);
     else if (request.want === 'check') check(request, kernels);
+    else if (request.want === 'together') together(request, kernels);
     else compare(request, kernels);
   } catch (error) {
     // Every request is answered: the line behind waits for it.
@@ -90,6 +96,27 @@ function compare({ id, recipe, additions, parameters, before }: SolidRequest, ke
   reply(
     { id, kind: 'compared', grown, shrunk, heap },
     [grown, shrunk].flatMap(c => (c ? [c.positions.buffer] : [])),
+  );
+}
+
+function together({ id, parts = [], joints = [] }: SolidRequest, kernels: Kernels): void {
+  const built: { id: string; part: BuiltPart }[] = [];
+  for (const p of parts) {
+    const outcome = buildPart(recipeWith(p.recipe, p.additions), p.parameters, kernels, 'screen');
+    if (!outcome.ok) {
+      reply({ id, kind: 'failed', findings: outcome.findings, heap: kernels.part.memory() });
+      return;
+    }
+    built.push({ id: p.id, part: outcome.part });
+  }
+  const { parts: placed, shared } = assembled(built, joints, kernels.mesh);
+  const assembly = {
+    parts: placed.map(p => ({ id: p.id, positions: unshared(p.mesh), ...boundsOf(p.mesh), off: p.off })),
+    shared,
+  };
+  reply(
+    { id, kind: 'together', assembly, heap: kernels.part.memory() },
+    assembly.parts.map(p => p.positions.buffer),
   );
 }
 

@@ -23,6 +23,7 @@ import { ClearanceCurve } from './ClearanceCurve';
 import { EffectsPanel } from './EffectsPanel';
 import { FeelPanel } from './FeelPanel';
 import { GapPicture } from './GapPicture';
+import { GoesWith } from './GoesWith';
 import { LadderPanel } from './LadderPanel';
 import { OwnWindow } from './OwnWindow';
 import { SurerPanel } from './SurerPanel';
@@ -71,6 +72,7 @@ export function FitStage() {
           ))}
         </Tabs>
       ) : null}
+      <GoesWith mate={mate} />
       <Wants mate={mate} ledger={ledger} />
       <Stack $gap={12}>
         <EffortNotes />

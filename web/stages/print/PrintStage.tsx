@@ -44,14 +44,24 @@ export function PrintStage() {
   // The same numbers again would be the same part under another name.
   const newest = versions[0];
   const unchanged =
-    newest !== undefined && same(newest.parameters, resolved.parameters) && newest.materialId === material.id;
-  const next = 1 + Math.max(0, ...job.history.versions.map(v => v.number));
+    newest !== undefined &&
+    same(newest.parameters, resolved.parameters) &&
+    same(newest.additions, part.additions) &&
+    newest.materialId === material.id;
+  const next = 1 + Math.max(0, ...job.history.versions.filter(v => v.partId === part.id).map(v => v.number));
+  // What was accepted stays so while its cause does: the same words about the same solid.
+  const acceptedBefore = (f: Pick<Finding, 'code' | 'message'>) =>
+    versions.flatMap(v => v.accepted).find(a => a.code === f.code && a.message === f.message);
   const make = async (accepted: Version['accepted'] = []) => {
     setBusy(true);
     try {
       await session.settled();
       const { revision } = session.read().base!;
-      await session.append('versions', { revision, partId: part.id, accepted });
+      const still = (findings ?? []).flatMap(f => {
+        const before = acceptedBefore(f);
+        return before && !accepted.some(a => a.message === before.message) ? [before] : [];
+      });
+      await session.append('versions', { revision, partId: part.id, accepted: [...accepted, ...still] });
       setStops(null);
       say(`Version ${next} is made: take its file to the printer.`);
     } catch (error) {
@@ -168,8 +178,9 @@ export function PrintStage() {
                 <Notice level="note">The checks on the finished solid found nothing to say.</Notice>
               ) : null}
               {all.map((f, i) => (
-                <Notice key={i} level={f.level}>
+                <Notice key={i} level={acceptedBefore(f) ? 'note' : f.level}>
                   {f.message}
+                  {acceptedBefore(f) ? ` Accepted: ${acceptedBefore(f)!.reason}.` : ''}
                 </Notice>
               ))}
             </Stack>

@@ -1,4 +1,4 @@
-import { lazy, Suspense, useState } from 'react';
+import { lazy, Suspense, useMemo, useState } from 'react';
 import styled from 'styled-components';
 import { standing } from '../../../core/job/history';
 import { checkContext } from '../../../core/job/resolve';
@@ -11,9 +11,12 @@ import { useSolid } from '../../solid/use-solid';
 import { Lead, Panel, Stack } from '../../ui/layout';
 import { AdditionsPanel } from './additions/AdditionsPanel';
 import { type Picking, PickingContext } from './additions/picking';
+import { LoadsPanel } from './bears/LoadsPanel';
 import { ComparePanel } from './ComparePanel';
 import { FamilyPanel } from './FamilyPanel';
 import { ParameterField } from './ParameterField';
+import { PlacePanel } from './place/PlacePanel';
+import { TogetherPanel } from './together/TogetherPanel';
 import { useCompare } from './use-compare';
 
 const SolidView = lazy(() => import('../../solid/SolidView'));
@@ -44,7 +47,20 @@ export function ShapeStage() {
     ask: (who, then) => setAsking(who && then ? { who, then } : null),
   };
   // What an addition has to say stands beside it.
-  const general = findings.filter(f => !part.additions.some(a => a.id === f.addition));
+  const general = findings.filter(
+    f => !part.additions.some(a => a.id === f.addition) && !f.load && !f.neighbour,
+  );
+  const surroundings = useMemo(
+    () => ({
+      neighbours: part.neighbours.map(n => ({
+        ...n,
+        hit: (solid.findings ?? []).some(f => f.neighbour === n.id),
+      })),
+      goesOn: part.neighbours.length > 0 ? part.goesOn : null,
+      loads: solid.loads ?? [],
+    }),
+    [part, solid.findings, solid.loads],
+  );
   const drawing = recipe.drawing(parameters);
   return (
     <PickingContext value={picking}>
@@ -81,6 +97,7 @@ export function ShapeStage() {
                 }
                 busy={solid.busy || solid.refused !== null}
                 change={compared.change}
+                surroundings={surroundings}
               />
             </Suspense>
           ) : solid.refused ? null : (
@@ -140,6 +157,9 @@ export function ShapeStage() {
         />
       ) : null}
       <AdditionsPanel findings={[...(solid.refused ?? []), ...findings]} />
+      <LoadsPanel results={solid.loads} findings={findings} />
+      <PlacePanel findings={findings} />
+      <TogetherPanel />
       <Panel style={{ marginTop: 12 }}>
         <Fields>
           {shown

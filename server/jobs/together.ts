@@ -1,0 +1,43 @@
+import type { JobView } from '../../contract/jobs';
+import { readStl } from '../../core/files/reading-back';
+import { writeThreeMf } from '../../core/files/three-mf';
+import { standing } from '../../core/job/history';
+import type { Workshop } from '../../core/job/workshop';
+import { HttpError } from '../errors';
+import type { SolidPool } from '../solids/pool';
+import { laidOut } from './family';
+import { buildFiles } from './versions';
+
+/** The newest version of every part in one file, beside each other on the bed of the first one's printer. */
+export async function togetherFile(
+  job: JobView,
+  workshop: Workshop,
+  pool: SolidPool,
+): Promise<{ name: string; bytes: Uint8Array }> {
+  const { versions } = standing(job.history);
+  const bodies = [];
+  const words: string[] = [];
+  for (const part of job.document.parts) {
+    const version = versions.filter(v => v.partId === part.id).at(-1);
+    if (!version)
+      throw new HttpError(422, 'no-version', `“${part.name}” has no version yet: make one on Print first.`);
+    const files = await buildFiles(job, version, ['stl'], workshop, pool);
+    const name = `${part.name} v${version.number}`;
+    bodies.push({ name, mesh: readStl(files.stl!) });
+    words.push(name);
+  }
+  const printer =
+    workshop.printers.find(p => p.id === job.document.parts[0]!.printerId) ?? workshop.printers[0]!;
+  const laid = laidOut(bodies, printer.bed.width, printer.bed.depth);
+  if (!laid)
+    throw new HttpError(
+      422,
+      'not-buildable',
+      `The ${bodies.length} parts do not fit beside each other on the bed of ${printer.name}: take them one by one.`,
+    );
+  const note = `${words.join(', ')}. Each as its version says, sizes compensated. Lengths in mm.`;
+  return {
+    name: `${job.number}-all-parts.3mf`,
+    bytes: writeThreeMf(`${job.document.title}, all parts`, note, laid),
+  };
+}

@@ -1,0 +1,105 @@
+import { Pencil, Plus, Trash2 } from 'lucide-react';
+import { lazy, Suspense, useState } from 'react';
+import { ToggleButton, ToggleButtonGroup } from 'react-aria-components';
+import styled from 'styled-components';
+import { Button, Dialog, Hinted, IconButton, TextField } from '../ui/controls';
+import { Row, Stack } from '../ui/layout';
+import { FONTS } from '../ui/theme';
+import { useBench } from './bench-context';
+
+const AddPartDialog = lazy(() => import('./AddPartDialog'));
+
+/** Which of the job's parts is worked on. With one part there is nothing to choose: only Shape offers another. */
+export function PartBar({ onShape }: { onShape: boolean }) {
+  const { document, resolved, setPart, edit } = useBench();
+  const [adding, setAdding] = useState(false);
+  const [naming, setNaming] = useState(false);
+  const { parts } = document;
+  const { part } = resolved;
+  if (parts.length === 1 && !onShape) return null;
+  const remove = async () => {
+    const next = parts.find(p => p.id !== part.id)!;
+    if (await edit({ kind: 'remove-part', partId: part.id })) setPart(next.id);
+  };
+  return (
+    <Bar>
+      {parts.length > 1 ? (
+        <Tabs
+          aria-label="Part"
+          selectionMode="single"
+          disallowEmptySelection
+          selectedKeys={[part.id]}
+          onSelectionChange={keys => setPart(String([...keys][0]))}
+        >
+          {parts.map(p => (
+            <ToggleButton key={p.id} id={p.id}>
+              {p.name}
+            </ToggleButton>
+          ))}
+        </Tabs>
+      ) : null}
+      {onShape ? (
+        <Tools>
+          {parts.length > 1 ? (
+            <>
+              <Hinted hint="Call it otherwise">
+                <IconButton aria-label={`Rename ${part.name}`} onPress={() => setNaming(true)}>
+                  <Pencil size={16} />
+                </IconButton>
+              </Hinted>
+              <Hinted hint="Remove this part; undo brings it back">
+                <IconButton aria-label={`Remove ${part.name}`} onPress={() => void remove()}>
+                  <Trash2 size={16} />
+                </IconButton>
+              </Hinted>
+            </>
+          ) : null}
+          <Button $small $look="quiet" onPress={() => setAdding(true)} isDisabled={parts.length >= 20}>
+            <Plus size={15} /> Add a part
+          </Button>
+        </Tools>
+      ) : null}
+      {adding ? (
+        <Suspense fallback={null}>
+          <AddPartDialog onClose={() => setAdding(false)} />
+        </Suspense>
+      ) : null}
+      {naming ? <RenameDialog onClose={() => setNaming(false)} /> : null}
+    </Bar>
+  );
+}
+
+function RenameDialog({ onClose }: { onClose(): void }) {
+  const { resolved, edit } = useBench();
+  const [name, setName] = useState(resolved.part.name);
+  const problem =
+    name.trim() === '' ? 'Give it a name.' : name.length > 120 ? 'At most 120 characters.' : undefined;
+  const keep = async () => {
+    if (problem) return;
+    if (await edit({ kind: 'rename-part', partId: resolved.part.id, name: name.trim() })) onClose();
+  };
+  return (
+    <Dialog title="The part’s name" isOpen onClose={onClose}>
+      <Stack $gap={12}>
+        <TextField label="Name" value={name} onChange={setName} problem={problem} />
+        <Row>
+          <Button $look="main" onPress={() => void keep()}>
+            Keep it
+          </Button>
+          <Button onPress={onClose}>Leave it</Button>
+        </Row>
+      </Stack>
+    </Dialog>
+  );
+}
+
+const Bar = styled.div`display: flex; align-items: center; gap: 10px; margin: -6px 0 8px; min-height: 30px; flex-wrap: wrap;`;
+const Tools = styled.div`display: flex; align-items: center; gap: 4px; margin-left: auto;`;
+const Tabs = styled(ToggleButtonGroup)`
+  display: flex; flex-wrap: wrap; gap: 6px; min-width: 0;
+  button {
+    max-width: 240px; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; cursor: pointer;
+    font: 600 14.5px ${FONTS.label}; padding: 5px 13px; border: 1px solid var(--rule); border-radius: 4px; background: var(--raised); color: var(--ink);
+  }
+  button[data-selected] { background: var(--blue); color: var(--on-blue); border-color: var(--blue); }
+`;

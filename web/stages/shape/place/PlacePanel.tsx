@@ -1,0 +1,180 @@
+import { Plus, Trash2 } from 'lucide-react';
+import styled from 'styled-components';
+import { ulid } from 'ulid';
+import type { Neighbour } from '../../../../core/job/document';
+import type { Finding } from '../../../../core/shape/recipes/recipe';
+import { useBench } from '../../../job/bench-context';
+import { CommittedField } from '../../../ui/CommittedField';
+import { Button, Hinted, IconButton, Select } from '../../../ui/controls';
+import { Notice, Panel } from '../../../ui/layout';
+import { SizeField } from '../../../ui/SizeField';
+import { useLatestList } from '../../../ui/use-latest-list';
+import { Head } from '../bears/LoadsPanel';
+import { FROM } from '../ways';
+
+const NOT_SAID = 'not-said';
+
+/** What stands around the part where it sits, and the way it is brought there. */
+export function PlacePanel({ findings }: { findings: readonly Finding[] }) {
+  const { resolved, edit, document } = useBench();
+  const { part } = resolved;
+  const list = useLatestList(
+    part.neighbours,
+    neighbours => void edit({ kind: 'part-neighbours', partId: part.id, neighbours }),
+  );
+  const said = document.brief.obstacles.find(o => !part.neighbours.some(n => n.name === o.words));
+  const add = () =>
+    list.add({
+      id: ulid(),
+      name: said?.words ?? 'neighbour',
+      form: 'box',
+      width: 20,
+      depth: 20,
+      height: 20,
+      x: 60,
+      y: 0,
+      z: 0,
+      room: said?.clear ?? 0.5,
+    });
+  const { goesOn } = part;
+  return (
+    <Panel style={{ marginTop: 12 }} aria-label="Where it goes">
+      <Head>
+        <h2>Where it goes</h2>
+        {part.neighbours.length === 0 ? (
+          <p>
+            {said
+              ? `The brief says “${said.words}”: say where it stands, and the part is kept off it.`
+              : 'A rail, a lid, a hose beside it: the part is kept off them, where it sits and on its way there.'}
+          </p>
+        ) : null}
+        <Button $small onPress={add} isDisabled={part.neighbours.length >= 20}>
+          <Plus size={15} /> Add a neighbour
+        </Button>
+      </Head>
+      {part.neighbours.map(n => (
+        <One
+          key={n.id}
+          neighbour={n}
+          findings={findings.filter(f => f.neighbour === n.id)}
+          onChange={change => list.change(n.id, change)}
+          onRemove={() => list.remove(n.id)}
+        />
+      ))}
+      {part.neighbours.length > 0 ? (
+        <Path>
+          <Select
+            label="The part is brought on"
+            value={goesOn?.from ?? NOT_SAID}
+            options={[{ value: NOT_SAID, label: 'not said: only its place is looked at' }, ...FROM]}
+            onChange={from =>
+              void edit({
+                kind: 'goes-on',
+                partId: part.id,
+                goesOn: from === NOT_SAID ? null : { from, distance: goesOn?.distance ?? 60 },
+              })
+            }
+          />
+          {goesOn ? (
+            <SizeField
+              label="Straight over the last"
+              value={goesOn.distance}
+              least={1}
+              most={2000}
+              onCommit={distance =>
+                void edit({ kind: 'goes-on', partId: part.id, goesOn: { ...goesOn, distance } })
+              }
+            />
+          ) : null}
+        </Path>
+      ) : null}
+    </Panel>
+  );
+}
+
+function One({
+  neighbour: n,
+  findings,
+  onChange,
+  onRemove,
+}: {
+  neighbour: Neighbour;
+  findings: readonly Finding[];
+  onChange(change: Partial<Neighbour>): void;
+  onRemove(): void;
+}) {
+  const size = (label: string, key: 'width' | 'depth' | 'height') => (
+    <SizeField
+      label={label}
+      value={n[key]}
+      least={0.1}
+      most={2000}
+      onCommit={value =>
+        onChange(n.form === 'round' && key === 'width' ? { width: value, depth: value } : { [key]: value })
+      }
+    />
+  );
+  const at = (label: string, key: 'x' | 'y' | 'z') => (
+    <SizeField
+      label={label}
+      value={n[key]}
+      least={-2000}
+      most={2000}
+      onCommit={value => onChange({ [key]: value })}
+    />
+  );
+  return (
+    <Case>
+      <Fields>
+        <CommittedField
+          label="What it is"
+          value={n.name}
+          check={text =>
+            text.trim() === '' ? 'Give it a name.' : text.length > 120 ? 'At most 120 characters.' : undefined
+          }
+          onCommit={name => onChange({ name })}
+        />
+        <Select
+          label="Form"
+          value={n.form}
+          options={[
+            { value: 'box', label: 'a box' },
+            { value: 'round', label: 'round, upright' },
+          ]}
+          onChange={form => onChange(form === 'round' ? { form, depth: n.width } : { form })}
+        />
+        {n.form === 'box' ? size('To the right', 'width') : size('Diameter', 'width')}
+        {n.form === 'box' ? size('To the back', 'depth') : null}
+        {size('High', 'height')}
+        {at('Middle, to the right', 'x')}
+        {at('Middle, to the back', 'y')}
+        {at('Underside, up', 'z')}
+        <SizeField
+          label="Room, each side"
+          value={n.room}
+          least={0}
+          most={200}
+          onCommit={room => onChange({ room })}
+        />
+        <Hinted hint="Remove it; undo brings it back">
+          <IconButton aria-label={`Remove “${n.name}”`} onPress={onRemove} style={{ alignSelf: 'end' }}>
+            <Trash2 size={16} />
+          </IconButton>
+        </Hinted>
+      </Fields>
+      {findings.map((f, i) => (
+        <Notice key={i} level={f.level}>
+          {f.message}
+        </Notice>
+      ))}
+    </Case>
+  );
+}
+
+const Case = styled.div`
+  border-top: 1px solid var(--rule); margin-top: 8px; padding-top: 10px; display: flex; flex-direction: column; gap: 8px;
+`;
+const Fields = styled.div`display: grid; grid-template-columns: repeat(auto-fill, minmax(150px, 1fr)); gap: 10px 14px;`;
+const Path = styled.div`
+  border-top: 1px solid var(--rule); margin-top: 10px; padding-top: 10px; display: grid; grid-template-columns: minmax(220px, 340px) 200px; gap: 14px;
+`;
