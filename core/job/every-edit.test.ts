@@ -44,6 +44,69 @@ const PHOTO: Photo = {
 
 /** Edits of every kind, many of which make no sense on the job they meet. */
 const edits = fc.oneof(
+  fc.record({
+    kind: fc.constant('add-addition' as const),
+    partId: part,
+    addition: fc.record({
+      id: fc.constantFrom('hole1', 'tab1'),
+      kind: fc.constantFrom('hole' as const, 'shape' as const, 'words' as const),
+      name: words,
+      on: fc.boolean(),
+    }),
+  }),
+  fc.record({
+    kind: fc.constant('addition' as const),
+    partId: part,
+    additionId: fc.constantFrom('hole1', 'tab1'),
+    change: fc.record({ name: words, on: fc.boolean() }, { requiredKeys: [] }),
+  }),
+  fc.record({
+    kind: fc.constant('move-addition' as const),
+    partId: part,
+    additionId: fc.constantFrom('hole1', 'tab1'),
+    by: fc.constantFrom(1 as const, -1 as const),
+  }),
+  fc.record({
+    kind: fc.constant('remove-addition' as const),
+    partId: part,
+    additionId: fc.constantFrom('hole1', 'tab1'),
+  }),
+  fc.record({
+    kind: fc.constant('addition-fits' as const),
+    partId: part,
+    additionId: fc.constantFrom('hole1', 'tab1'),
+    dimensionId: fc.constantFrom('rim', 'bore', null),
+  }),
+  fc.record({
+    kind: fc.constant('add-part' as const),
+    id: fc.constantFrom('part-2', 'part-3'),
+    name: words,
+    recipe: fc.constantFrom('round-cap', 'bush'),
+    share: fc.boolean(),
+  }),
+  fc.record({ kind: fc.constant('remove-part' as const), partId: fc.constantFrom('part-1', 'part-2') }),
+  fc.record({
+    kind: fc.constant('rename-part' as const),
+    partId: fc.constantFrom('part-1', 'part-2'),
+    name: words,
+  }),
+  fc.record({
+    kind: fc.constant('mate-with' as const),
+    mateId: fc.constantFrom('skirt', 'part-2-bore', 'part-2-outside', 'part-2-skirt'),
+    other: fc.oneof(
+      fc.constant({ of: 'object' as const, dimension: 'rim' }),
+      fc.record({
+        of: fc.constant('part' as const),
+        part: fc.constantFrom('part-1', 'part-2'),
+        surface: fc.constantFrom('skirt', 'outside', 'bore'),
+      }),
+    ),
+  }),
+  fc.record({
+    kind: fc.constant('goes-on' as const),
+    partId: part,
+    goesOn: fc.constantFrom(null, { from: 'top' as const, distance: 30 }),
+  }),
   fc.record({ kind: fc.constant('rename' as const), title: words }),
   fc.record({ kind: fc.constant('describe-object' as const), name: words, leaves: fc.boolean() }),
   fc.record({
@@ -258,8 +321,12 @@ describe('whatever is done to a job', () => {
           expect(wordsFor(edit, job).length).toBeGreaterThan(5);
           job = tried(job, edit) ?? job;
         }
-        const { parameters, ledger } = resolvePart(job, 'part-1', FIRST_WORKSHOP, EMPTY_HISTORY);
-        for (const spec of recipe.parameters) {
+        const {
+          parameters,
+          ledger,
+          recipe: own,
+        } = resolvePart(job, job.parts[0]!.id, FIRST_WORKSHOP, EMPTY_HISTORY);
+        for (const spec of own.parameters) {
           const value = parameters[spec.name];
           if (spec.kind === 'length') expect(Number.isFinite(value)).toBe(true);
           else expect(value).toBeDefined();

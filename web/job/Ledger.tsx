@@ -39,9 +39,29 @@ export function Ledger({ open, onClose }: { open: boolean; onClose(): void }) {
           </div>
         );
       })}
+      {resolved.ledger.mates
+        .filter(m => m.mate.other.of === 'part')
+        .map(m => (
+          <div key={m.mate.id}>
+            <Other>
+              <span>
+                {m.dimension.label} <small>as it will print</small>
+              </span>
+              <span className="number">
+                {formatLength(m.reading.value)} <small>±{formatPlain(1.96 * m.reading.u, 2)}</small>
+              </span>
+            </Other>
+            <MateRow ledger={m} />
+          </div>
+        ))}
       {resolved.ledger.unread.map(mate => (
         <Unread key={mate.id}>
-          {mate.name}: <span>its number comes with the first reading</span>
+          {mate.name}:{' '}
+          <span>
+            {mate.other.of === 'part'
+              ? 'its number comes when the other part has its own'
+              : 'its number comes with the first reading'}
+          </span>
         </Unread>
       ))}
       {resolved.ledger.pAllRight !== null ? (
@@ -115,7 +135,10 @@ function Chain({ ledger }: { ledger: MateLedger }) {
   const steps = ledger.steps.map(s => (s.step === moved?.step ? { ...s, amount: s.amount + moved.by } : s));
   const model = ledger.model + (moved?.by ?? 0);
   const words = {
-    reading: `${ledger.reading.source === 'old-part' ? 'the old part' : 'reading'}${ledger.around ? ' ÷ π' : ''}`,
+    reading:
+      mate.other.of === 'part'
+        ? 'the other part’s print'
+        : `${ledger.reading.source === 'old-part' ? 'the old part' : 'reading'}${ledger.around ? ' ÷ π' : ''}`,
     allowance: mate.want.name === 'own' ? 'your own window' : mate.want.name,
     compensation: mate.side === 'inside' ? 'holes print small' : 'outsides print large',
     lesson:
@@ -352,6 +375,11 @@ const Line = styled.button`
   > :first-child { min-width: 0; overflow-wrap: anywhere; }
   > :last-child { white-space: nowrap; }
   [data-shaky] { color: var(--loose); }
+`;
+/** The other part's side of a mate: nobody reads it. */
+const Other = styled.div`
+  display: flex; justify-content: space-between; gap: 10px; padding: 11px 18px; border-top: 1px solid var(--rule); font-size: 14.5px;
+  small { color: var(--soft); font-size: 12.5px; } .number { font-size: 16px; white-space: nowrap; }
 `;
 const MateBox = styled.div`
   &[data-open] { background: var(--raised); border-top: 2px solid var(--blue); border-bottom: 2px solid var(--blue); }

@@ -34,7 +34,7 @@ export default function AssemblyView({
           positions={part.positions}
           at={offsets[i]!}
           colour={shades[i % shades.length]!}
-          through={view === 'together' && i > 0}
+          through={view === 'together' && part.off.some(x => x !== 0)}
         />
       ))}
       <Camera box={boxAfter(assembly, offsets)} />

@@ -234,6 +234,16 @@ function Unmeasured({ mate }: { mate: Mate }) {
   const dimension = document.dimensions.find(
     d => mate.other.of === 'object' && d.id === mate.other.dimension,
   );
+  if (mate.other.of === 'part') {
+    const { part } = mate.other;
+    return (
+      <Empty title="The other part has no number yet">
+        Its number comes when that surface of{' '}
+        {document.parts.find(p => p.id === part)?.name ?? 'the other part'} has its own: measure what that
+        part goes on, or give it a size on Shape.
+      </Empty>
+    );
+  }
   return (
     <Empty
       title={`${dimension?.label ?? 'This'} is not read yet`}

@@ -25,7 +25,10 @@ export function TogetherPanel() {
   return (
     <Panel style={{ marginTop: 12 }} aria-label="All parts">
       <details onToggle={event => setOpen(event.currentTarget.open)}>
-        <Summary>All {document.parts.length} parts together</Summary>
+        <Summary>
+          {document.parts.length === 2 ? 'Both parts' : `All ${document.parts.length} parts`}, together and
+          apart
+        </Summary>
         {open ? <Together /> : null}
       </details>
     </Panel>

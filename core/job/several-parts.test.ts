@@ -1,0 +1,164 @@
+import { describe, expect, test } from 'vitest';
+import { proposePair } from '../fit/pair';
+import { requireRecipe } from '../shape/recipes';
+import type { JobDocument } from './document';
+import { applyEdit, type Edit } from './edits';
+import { EMPTY_HISTORY, type History, historyOf, type Version } from './history';
+import { newJob } from './new-job';
+import { neededDimensions, resolvePart } from './resolve';
+import { FIRST_WORKSHOP } from './workshop';
+
+/** Several parts in a job, and mates between them. */
+const start = () => newJob('Sleeve and bush', requireRecipe('bush'), FIRST_WORKSHOP);
+const edit = (job: JobDocument, ...edits: Edit[]) =>
+  edits.reduce((next, e) => applyEdit(next, e, FIRST_WORKSHOP), job);
+const add = (id: string, recipe: string, share = false): Edit => ({
+  kind: 'add-part',
+  id,
+  name: `Part ${id}`,
+  recipe,
+  share,
+});
+const read = (dimensionId: string, value: number, id = 'r1'): Edit => ({
+  kind: 'add-reading',
+  dimensionId,
+  reading: {
+    id,
+    value,
+    text: String(value),
+    unit: 'mm',
+    at: '2026-01-01T00:00:00.000Z',
+    instrumentId: 'calipers',
+    source: 'seat',
+    via: 'typed',
+    struck: null,
+  },
+});
+const resolve = (job: JobDocument, part: string, history: History = EMPTY_HISTORY) =>
+  resolvePart(job, part, FIRST_WORKSHOP, history);
+
+describe('a second part', () => {
+  test('of the same recipe measures its own object, and its expressions mean its own dimensions', () => {
+    const job = edit(start(), add('part-2', 'bush'), read('shaft', 8), read('shaft_2', 10));
+    expect(job.dimensions.map(d => d.id)).toEqual(['shaft', 'seat', 'gap', 'shaft_2', 'seat_2', 'gap_2']);
+    const [one, two] = [resolve(job, 'part-1'), resolve(job, 'part-2')];
+    expect(one.parameters.boreDiameter).toBeCloseTo(8.55, 1);
+    expect(two.parameters.boreDiameter).toBeCloseTo(10.55, 1);
+    expect(neededDimensions(job, two).map(d => d.dimension.id)).toEqual(['shaft_2', 'seat_2', 'gap_2']);
+    expect(two.ledger.mates[0]!.mate.id).toBe('part-2-bore');
+  });
+
+  test('on the same object shares what was measured', () => {
+    const job = edit(start(), add('part-2', 'bush', true), read('shaft', 8));
+    expect(job.dimensions).toHaveLength(3);
+    expect(resolve(job, 'part-2').parameters.boreDiameter).toBe(
+      resolve(job, 'part-1').parameters.boreDiameter,
+    );
+  });
+
+  test('goes again with its mates; what was read stays; the last part stays', () => {
+    const job = edit(start(), add('part-2', 'wall-plate'), read('screw', 4));
+    const gone = edit(job, { kind: 'remove-part', partId: 'part-2' });
+    expect(gone.parts).toHaveLength(1);
+    expect(gone.mates.every(m => m.ours.part === 'part-1')).toBe(true);
+    expect(gone.dimensions.some(d => d.id === 'screw')).toBe(true);
+    expect(gone.dimensions.some(d => d.id === 'apart')).toBe(false);
+    expect(() => edit(start(), { kind: 'remove-part', partId: 'part-1' })).toThrow('at least one part');
+    expect(() => edit(start(), add('part-1', 'bush'))).toThrow('already');
+    expect(() => edit(start(), add('part-3', 'no-such'))).toThrow('recipe');
+  });
+});
+
+describe('a mate between two of our parts', () => {
+  const joined = () =>
+    edit(start(), add('part-2', 'bush'), read('shaft', 8), read('seat', 14), {
+      kind: 'mate-with',
+      mateId: 'part-2-bore',
+      other: { of: 'part', part: 'part-1', surface: 'outside' },
+    });
+
+  test('stands on the other part as it will print: both sides’ compensation and doubt count', () => {
+    const job = joined();
+    const inner = resolve(job, 'part-1').ledger.mates.find(m => m.mate.ours.surface === 'outside')!;
+    const { ledger, parameters } = resolve(job, 'part-2');
+    const mate = ledger.mates.find(m => m.mate.id === 'part-2-bore')!;
+    // An outside prints larger than drawn by what is believed of it.
+    expect(mate.reading.value).toBeCloseTo(inner.model + inner.bias.mean, 3);
+    expect(mate.reading.u).toBeGreaterThan(FIRST_WORKSHOP.belief.outside.sd * 0.9);
+    expect(parameters.boreDiameter).toBe(mate.model);
+    // The shelf's sum for two prints that go together comes to the same female number.
+    const { inside, outside, repeatability } = FIRST_WORKSHOP.belief;
+    const response = (mean: number, sd: number) => ({
+      offset: { mean, sd },
+      scale: { mean: 1, sd: 0 },
+      repeatability,
+    });
+    const pair = proposePair({
+      size: mate.reading.value,
+      want: { ...mate.window, unit: 'mm' },
+      female: response(-inside.mean, inside.sd),
+      male: response(outside.mean, outside.sd),
+    });
+    expect(Math.abs(pair.female.model - mate.model)).toBeLessThan(0.02);
+  });
+
+  test('is asked for by nobody with calipers, and follows when the other part changes', () => {
+    const job = joined();
+    expect(neededDimensions(job, resolve(job, 'part-2')).map(d => d.dimension.id)).not.toContain('shaft_2');
+    const bigger = edit(job, {
+      kind: 'parameter',
+      partId: 'part-1',
+      name: 'outsideDiameter',
+      expression: { text: '16', unit: 'mm' },
+    });
+    const [before, after] = [resolve(job, 'part-2'), resolve(bigger, 'part-2')];
+    const [a, b] = [before.parameters.boreDiameter as number, after.parameters.boreDiameter as number];
+    expect(b - a).toBeCloseTo(16 - (resolve(job, 'part-1').parameters.outsideDiameter as number), 1);
+  });
+
+  test('has no number while the other part has none', () => {
+    const job = edit(start(), add('part-2', 'bush'), {
+      kind: 'mate-with',
+      mateId: 'part-2-bore',
+      other: { of: 'part', part: 'part-1', surface: 'outside' },
+    });
+    expect(resolve(job, 'part-2').ledger.unread.map(m => m.id)).toContain('part-2-bore');
+  });
+
+  test('two holes, itself, and going round in a circle are refused in words', () => {
+    const job = joined();
+    const other = (part: string, surface: string): Edit => ({
+      kind: 'mate-with',
+      mateId: 'part-2-bore',
+      other: { of: 'part', part, surface },
+    });
+    expect(() => edit(job, other('part-1', 'bore'))).toThrow('Both are holes');
+    expect(() => edit(job, other('part-2', 'outside'))).toThrow('itself');
+    expect(() => edit(job, other('part-1', 'nose'))).toThrow('no such surface');
+    expect(() =>
+      edit(job, {
+        kind: 'mate-with',
+        mateId: 'outside',
+        other: { of: 'part', part: 'part-2', surface: 'bore' },
+      }),
+    ).toThrow('circle');
+    expect(() => edit(job, { kind: 'remove-part', partId: 'part-1' })).toThrow('goes with it');
+  });
+});
+
+test('each part has its own versions, prints and tries', () => {
+  const version = (id: string, partId: string) => ({ id, partId }) as Version;
+  const history = {
+    ...EMPTY_HISTORY,
+    versions: [version('a', 'part-1'), version('b', 'part-2')],
+    prints: [
+      { id: 'p', versionId: 'b' },
+      { id: 'q', versionId: 'a' },
+    ] as History['prints'],
+    tries: [{ id: 't', printId: 'q' }] as History['tries'],
+  };
+  const own = historyOf(history, 'part-2');
+  expect(own.versions.map(v => v.id)).toEqual(['b']);
+  expect(own.prints.map(p => p.id)).toEqual(['p']);
+  expect(own.tries).toEqual([]);
+});
