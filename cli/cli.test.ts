@@ -50,6 +50,7 @@ describe('help', () => {
       'fit propose',
       'trial next',
       'part list',
+      'part additions',
       'part build',
     ]);
     for (const command of commands) {
@@ -241,6 +242,9 @@ describe('bad input', () => {
     ['part build', { recipe: 'teapot' }, 'bad-input'],
     ['part build', { recipe: 'round-cap', parameters: { leadIn: 5 } }, 'cannot-build'],
     ['part build --out cap.txt', { recipe: 'round-cap' }, 'bad-input'],
+    ['part build', { recipe: 'bush', additions: [{ kind: 'wing' }] }, 'bad-input'],
+    ['part build', { recipe: 'bush', additions: [{ kind: 'hole', parameters: { wide: 3 } }] }, 'bad-input'],
+    ['part build', { recipe: 'bush', additions: [{ kind: 'words', mate: true }] }, 'bad-input'],
     ['part build --in /nowhere.json', '', 'cannot-read'],
   ])('%s %j: exit 2 with the one error shape on standard error', async (words, input, code) => {
     const { code: exit, out, err } = await sagoma(words, input);
@@ -324,6 +328,32 @@ describe('part build', () => {
       }
     }
   });
+  test('additions are built, measured where they must fit, and say what is wrong with them', async () => {
+    const out = join(folder, 'plate.3mf');
+    const made = await answer(`part build --out ${out}`, {
+      recipe: 'wall-plate',
+      additions: [
+        { kind: 'shape', parameters: { section: 'round', diameter: 8, rise: 12 }, mate: true },
+        { kind: 'hole', id: 'hole7', parameters: { place: 'top at 99' } },
+      ],
+    });
+    expect(made.bounds.max[2]).toBeCloseTo(16, 3);
+    expect(made.mates.find((m: { id: string }) => m.id === 'shape1').size).toBeCloseTo(8, 2);
+    expect(made.findings[0]).toMatchObject({ level: 'stop', code: 'addition-gone', addition: 'hole7' });
+    const { additions } = await answer('part additions', '');
+    const hole = additions.find((a: { kind: string }) => a.kind === 'hole');
+    expect(hole.parameters.properties.screw.enum).toContain('M4');
+  });
+
+  test('a split part comes as pieces', async () => {
+    const out = join(folder, 'halves.3mf');
+    await answer(`part build --out ${out}`, {
+      recipe: 'bush',
+      additions: [{ kind: 'split', parameters: { across: 'x', at: 0, joint: 'glue' } }],
+    });
+    expect(readThreeMf(new Uint8Array(readFileSync(out))).meshes).toHaveLength(2);
+  });
+
   test('the list names families, bounds and mates', async () => {
     const { recipes } = await answer('part list', '');
     for (const recipe of recipes) {
