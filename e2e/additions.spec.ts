@@ -7,6 +7,7 @@ const volume = async (page: Page) => {
   await expect(facts).toHaveAttribute('data-busy', 'false');
   return Number(await facts.getAttribute('data-volume'));
 };
+/** Selects are named by what they show, then their label. */
 const choose = async (page: Page, button: RegExp, option: string) => {
   await page.getByRole('button', { name: button }).click();
   await page.getByRole('option', { name: option }).click();
@@ -90,8 +91,8 @@ test('what it must bear: the weak section is told with what helps, and a hurt as
   await volume(page);
   const panel = page.getByLabel('What it must bear');
   await panel.getByRole('button', { name: 'Add a load' }).click();
-  await choose(page, /The part is held at/, 'the left side');
-  await choose(page, /It acts in the middle of/, 'the right side');
+  await choose(page, /The part is held at$/, 'the left side');
+  await choose(page, /It acts in the middle of$/, 'the right side');
   await expect(panel.getByText(/bears .* times/).first()).toBeVisible();
   await panel.getByLabel('Number, N').fill('2000');
   await panel.getByLabel('Number, N').press('Enter');
@@ -138,8 +139,19 @@ test('two parts: added, gone between, joined on Fit, seen together, and removed'
   await dialog.getByText('It goes on the same object').click();
   await dialog.getByRole('button', { name: 'Add it' }).click();
   await expect(page.getByRole('radio', { name: 'Outer bush' })).toHaveAttribute('aria-checked', 'true');
+  // The outer one is larger than the inner.
+  const { revision } = await bench.api('GET', `/jobs/${id}`);
+  await bench.api('POST', `/jobs/${id}/edits`, {
+    revision,
+    edit: {
+      kind: 'parameter',
+      partId: 'part-2',
+      name: 'outsideDiameter',
+      expression: { text: '24', unit: 'mm' },
+    },
+  });
   await page.goto(`${bench.url}/jobs/${id}/fit?part=part-2`);
-  await choose(page, /It goes with/, 'Bush: bush in its seat');
+  await choose(page, /It goes with/, 'Bush, spacer or angled wedge: bush in its seat');
   const ledger = page.getByLabel('Ledger', { exact: true });
   await expect(ledger.getByText('as it will print')).toBeVisible();
   await page.getByRole('link', { name: 'Shape' }).click();

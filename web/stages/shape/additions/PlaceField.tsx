@@ -4,7 +4,8 @@ import { placeInWords, readPlace } from '../../../../core/shape/additions/place'
 import type { ParameterSpec } from '../../../../core/shape/recipes/recipe';
 import { useBench } from '../../../job/bench-context';
 import { CommittedField } from '../../../ui/CommittedField';
-import { FieldProblem, Hinted, IconButton } from '../../../ui/controls';
+import { Hinted, IconButton } from '../../../ui/controls';
+import { Problem } from '../outline/table';
 import { usePicking } from './picking';
 
 /** Where something sits: in words, or by pressing on the face. */
@@ -30,7 +31,7 @@ export function PlaceField({ spec }: { spec: Extract<ParameterSpec, { kind: 'pla
         }
         onCommit={set}
       />
-      {problem ? <FieldProblem>{problem}</FieldProblem> : null}
+      {problem ? <Problem>{problem}</Problem> : null}
       <Hinted hint={waiting ? 'Leave it as it is' : 'Press on a face instead'}>
         <IconButton
           aria-label={`${spec.label}: press on a face`}

@@ -126,7 +126,9 @@ function Together() {
           ) : null}
         </>
       ) : (
-        <p role="status">Building all parts…</p>
+        <p role="status">
+          {shown?.failed.length ? 'They are shown when each of them can be built:' : 'Building all parts…'}
+        </p>
       )}
       {shown?.failed.map((f, i) => (
         <Notice key={i} level={f.level}>
