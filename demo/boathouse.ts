@@ -4,6 +4,7 @@ import type { Edit } from '../core/job/edits';
 import { dimensionsForThread } from '../core/job/threads';
 import type { Workshop } from '../core/job/workshop';
 import { FIRST_WORKSHOP } from '../core/job/workshop';
+import type { AdditionKindName } from '../core/shape/additions/addition';
 
 /** The practice bench draws a printer's hidden ways from its id: this one makes holes small, soft ones more so. */
 const PRINTER = 'printer-1164';
@@ -78,11 +79,11 @@ export interface DemoJob {
   steps: DemoStep[];
 }
 
-const parameter = (name: string, text: string): DemoStep => ({
+const parameter = (name: string, text: string, partId = 'part-1'): DemoStep => ({
   do: 'edit',
   edit: {
     kind: 'parameter',
-    partId: 'part-1',
+    partId,
     name,
     expression: { text, unit: /^\D+$/.test(text) ? 'none' : 'mm' },
   },
@@ -128,6 +129,19 @@ const eyes = (id: string, label: string, more: Partial<Dimension> = {}): DemoSte
   },
 });
 
+const addition = (partId: string, id: string, kind: AdditionKindName, name: string): DemoStep => ({
+  do: 'edit',
+  edit: { kind: 'add-addition', partId, addition: { id, kind, name, on: true } },
+});
+
+/** Which side it is for, sunk into its end below the hole. */
+const lettered = (partId: string, words: string): DemoStep[] => [
+  addition(partId, 'words1', 'words', 'Which side'),
+  parameter('words1_text', words, partId),
+  parameter('words1_height', '4.5', partId),
+  parameter('words1_y', '-6', partId),
+];
+
 export const JOBS: DemoJob[] = [
   {
     title: 'Wing knob for the foot-stretcher',
@@ -162,6 +176,46 @@ export const JOBS: DemoJob[] = [
       { do: 'read', dimension: 'slab_thickness', times: 2 },
       { do: 'read', dimension: 'slab_height', times: 1 },
       { do: 'read', dimension: 'screw', times: 1 },
+      {
+        do: 'edit',
+        edit: {
+          kind: 'part-loads',
+          partId: 'part-1',
+          loads: [
+            {
+              id: 'load-1',
+              words: 'the cox leans on its rim',
+              kind: 'force',
+              amount: 120,
+              towards: 'right',
+              at: 'top',
+              held: 'underside',
+            },
+          ],
+        },
+      },
+      {
+        do: 'edit',
+        edit: {
+          kind: 'part-neighbours',
+          partId: 'part-1',
+          neighbours: [
+            {
+              id: 'bolt',
+              name: 'head of the seat bolt',
+              form: 'round',
+              width: 14,
+              depth: 14,
+              height: 22,
+              x: 58,
+              y: 4,
+              z: 0,
+              room: 1,
+            },
+          ],
+        },
+      },
+      { do: 'edit', edit: { kind: 'goes-on', partId: 'part-1', goesOn: { from: 'top', distance: 60 } } },
     ],
   },
   {
@@ -180,6 +234,27 @@ export const JOBS: DemoJob[] = [
         '0, 0; seat_width, 0 trim -0.5; seat_width, 6; 0, 6 via seat_width / 2, seat_height',
       ),
       parameter('holes', 'seat_width / 2, 11, 4.2'),
+      ...lettered('part-1', 'PORT'),
+      // The other side of the boat: the same object, the other hand.
+      {
+        do: 'edit',
+        edit: {
+          kind: 'add-part',
+          id: 'part-2',
+          name: 'Starboard end piece',
+          recipe: 'profile-part',
+          share: true,
+        },
+      },
+      { do: 'edit', edit: { kind: 'rename-part', partId: 'part-1', name: 'Port end piece' } },
+      parameter(
+        'outline',
+        '0, 0; seat_width, 0 trim -0.5; seat_width, 6; 0, 6 via seat_width / 2, seat_height',
+        'part-2',
+      ),
+      parameter('holes', 'seat_width / 2, 11, 4.2', 'part-2'),
+      addition('part-2', 'hand1', 'other-hand', 'Other hand'),
+      ...lettered('part-2', 'STBD'),
     ],
   },
   {
