@@ -20,7 +20,11 @@ const job = (title: string) => `/jobs/${jobs.find(j => j.title.startsWith(title)
 const cap = job('Vent-port cap');
 
 const browser = await chromium.launch(config.use!.launchOptions);
-const views: [name: string, path: string, options?: { select?: string; dark?: boolean; width?: number }][] = [
+const views: [
+  name: string,
+  path: string,
+  options?: { select?: string; open?: string; dark?: boolean; width?: number },
+][] = [
   ['rack', '/'],
   ['brief', `${cap}/brief`],
   ['measure', `${cap}/measure`, { select: 'Groove, outside' }],
@@ -30,18 +34,18 @@ const views: [name: string, path: string, options?: { select?: string; dark?: bo
   ['shelf', `/shelf?ask=${encodeURIComponent('5.5 across flats')}`],
   ['fit', `${cap}/fit`, { select: 'Skirt over rim' }],
   ['shape', `${cap}/shape`, { select: 'Skirt over rim' }],
-  ['shape-night', `${cap}/shape`, { select: 'Lip in groove', dark: true }],
+  ['shape-additions', `${job('Rubbing')}/shape`, { open: 'Which side' }],
   ['print', `${cap}/print`],
   ['try', `${cap}/try`],
   ['keep', `${job('Trestle')}/keep`],
-  ['shape-cradle', `${job('Cradle')}/shape`, { select: 'Slab between the sides' }],
+  ['shape-cradle', `${job('Cradle')}/shape`, { select: 'Slab between the sides', dark: true }],
   ['shape-profile', `${job('Rubbing')}/shape`, { select: 'Width in its seat' }],
   ['shape-adapter', `${job('Dehumidifier')}/shape`, { select: 'End A over its tube' }],
   ['calibration', '/workshop/calibrations/petg-fine'],
   ['workshop', '/workshop'],
   ['measure-phone', `${job('Drain')}/measure`, { width: 390 }],
 ];
-for (const [name, path, { select, dark, width } = {}] of views) {
+for (const [name, path, { select, open, dark, width } = {}] of views) {
   const page = await (
     await browser.newContext({
       viewport: { width: width ?? 1280, height: 800 },
@@ -58,7 +62,13 @@ for (const [name, path, { select, dark, width } = {}] of views) {
       .getByRole('complementary', { name: 'Ledger' })
       .getByRole('button', { name: new RegExp(`^${select}`) })
       .click();
-  await page.waitForTimeout(1500);
+  if (open) {
+    await page.getByRole('button', { name: new RegExp(`^${open}`) }).click();
+    await page.getByRole('region', { name: 'Additions' }).scrollIntoViewIfNeeded();
+    await page.getByRole('main').evaluate(m => m.scrollTo(0, 330));
+  }
+  // The checks on a solid come after it.
+  await page.waitForTimeout(path.endsWith('shape') ? 5000 : 1500);
   await page.screenshot({ path: join(out, `${name}.png`) });
   await page.close();
 }

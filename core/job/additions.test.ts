@@ -8,6 +8,7 @@ import { EMPTY_HISTORY } from './history';
 import { newJob } from './new-job';
 import { recipeOf } from './parts';
 import { checkContext, resolvePart } from './resolve';
+import { readEdit } from './testing';
 import { FIRST_WORKSHOP } from './workshop';
 
 /** Additions as edits: kept with the job, in order, with numbers that are parameters like any other. */
@@ -106,21 +107,7 @@ describe('an addition that must fit', () => {
       },
       { kind: 'addition-fits', partId: 'part-1', additionId: 'slot1', dimensionId: 'strap' },
     );
-    return edit(job, {
-      kind: 'add-reading',
-      dimensionId: 'strap',
-      reading: {
-        id: 'r1',
-        value: 20,
-        text: '20',
-        unit: 'mm',
-        at: '2026-01-01T00:00:00.000Z',
-        instrumentId: 'calipers',
-        source: 'seat',
-        via: 'typed',
-        struck: null,
-      },
-    });
+    return edit(job, readEdit('strap', 20));
   };
 
   test('has a mate and a chain of its own, and its number follows the reading', () => {

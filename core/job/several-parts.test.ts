@@ -6,6 +6,7 @@ import { applyEdit, type Edit } from './edits';
 import { EMPTY_HISTORY, type History, historyOf, type Version } from './history';
 import { newJob } from './new-job';
 import { neededDimensions, resolvePart } from './resolve';
+import { readEdit } from './testing';
 import { FIRST_WORKSHOP } from './workshop';
 
 /** Several parts in a job, and mates between them. */
@@ -19,27 +20,12 @@ const add = (id: string, recipe: string, share = false): Edit => ({
   recipe,
   share,
 });
-const read = (dimensionId: string, value: number, id = 'r1'): Edit => ({
-  kind: 'add-reading',
-  dimensionId,
-  reading: {
-    id,
-    value,
-    text: String(value),
-    unit: 'mm',
-    at: '2026-01-01T00:00:00.000Z',
-    instrumentId: 'calipers',
-    source: 'seat',
-    via: 'typed',
-    struck: null,
-  },
-});
 const resolve = (job: JobDocument, part: string, history: History = EMPTY_HISTORY) =>
   resolvePart(job, part, FIRST_WORKSHOP, history);
 
 describe('a second part', () => {
   test('of the same recipe measures its own object, and its expressions mean its own dimensions', () => {
-    const job = edit(start(), add('part-2', 'bush'), read('shaft', 8), read('shaft_2', 10));
+    const job = edit(start(), add('part-2', 'bush'), readEdit('shaft', 8), readEdit('shaft_2', 10));
     expect(job.dimensions.map(d => d.id)).toEqual(['shaft', 'seat', 'gap', 'shaft_2', 'seat_2', 'gap_2']);
     const [one, two] = [resolve(job, 'part-1'), resolve(job, 'part-2')];
     expect(one.parameters.boreDiameter).toBeCloseTo(8.55, 1);
@@ -49,7 +35,7 @@ describe('a second part', () => {
   });
 
   test('on the same object shares what was measured', () => {
-    const job = edit(start(), add('part-2', 'bush', true), read('shaft', 8));
+    const job = edit(start(), add('part-2', 'bush', true), readEdit('shaft', 8));
     expect(job.dimensions).toHaveLength(3);
     expect(resolve(job, 'part-2').parameters.boreDiameter).toBe(
       resolve(job, 'part-1').parameters.boreDiameter,
@@ -57,7 +43,7 @@ describe('a second part', () => {
   });
 
   test('goes again with its mates; what was read stays; the last part stays', () => {
-    const job = edit(start(), add('part-2', 'wall-plate'), read('screw', 4));
+    const job = edit(start(), add('part-2', 'wall-plate'), readEdit('screw', 4));
     const gone = edit(job, { kind: 'remove-part', partId: 'part-2' });
     expect(gone.parts).toHaveLength(1);
     expect(gone.mates.every(m => m.ours.part === 'part-1')).toBe(true);
@@ -71,7 +57,7 @@ describe('a second part', () => {
 
 describe('a mate between two of our parts', () => {
   const joined = () =>
-    edit(start(), add('part-2', 'bush'), read('shaft', 8), read('seat', 14), {
+    edit(start(), add('part-2', 'bush'), readEdit('shaft', 8), readEdit('seat', 14), {
       kind: 'mate-with',
       mateId: 'part-2-bore',
       other: { of: 'part', part: 'part-1', surface: 'outside' },

@@ -34,10 +34,16 @@ function gapOf(a: readonly Point2[], b: readonly Point2[]): number {
     [a, b],
     [b, a],
   ] as const) {
-    for (const p of points)
-      for (let i = 0; i < loop.length; i++)
-        least = Math.min(least, toSegment(p, loop[i]!, loop[(i + 1) % loop.length]!));
+    for (const p of points) least = Math.min(least, gapTo(p, loop));
   }
+  return least;
+}
+
+/** Least way from a point to a closed line, mm. */
+export function gapTo(p: Point2, loop: readonly Point2[]): number {
+  let least = Infinity;
+  for (let i = 0; i < loop.length; i++)
+    least = Math.min(least, toSegment(p, loop[i]!, loop[(i + 1) % loop.length]!));
   return least;
 }
 

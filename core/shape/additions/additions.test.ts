@@ -219,7 +219,7 @@ describe('around a round wall', () => {
 
 describe('edges', () => {
   test('upright ones rounded: each takes (1 − π/4) r² of the height', () => {
-    const square = { outline: '0, 0; 40, 0; 40, 25; 0, 25', leadIn: 0 };
+    const square = { outline: '0, 0; 30, 0; 30, 20; 0, 20', leadIn: 0 };
     const taken = -added('profile-part', [{ kind: 'edges', set: { which: 'upright', size: 3 } }], square);
     // 12 high, and the hole's seam is no edge.
     near(taken, 4 * (1 - Math.PI / 4) * 9 * 12, 0.01);

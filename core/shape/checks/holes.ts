@@ -2,6 +2,7 @@ import { formatPlain } from '../../quantity/format';
 import { boundsOf, type TriangleMesh } from '../mesh/mesh';
 import { type Loop, loopCircle, polygonCentroid, sectionAcross } from '../mesh/section';
 import type { CheckContext, Finding } from '../recipes/recipe';
+import { gapTo } from '../within';
 
 /** Larger round openings are bores, whose wall is another matter, mm. */
 const LARGEST = 13;
@@ -59,23 +60,8 @@ function tooNear(loop: Loop, loops: readonly Loop[], lineWidth: number) {
     const centre = polygonCentroid(other.points);
     const concentric = Math.hypot(centre[0] - middle[0], centre[1] - middle[1]) < SAME_MIDDLE;
     if (other.area > 0 && concentric) continue;
-    const d = distanceTo(other.points, middle) - diameter / 2;
+    const d = gapTo(middle, other.points) - diameter / 2;
     if (d > 0) gap = Math.min(gap, d);
   }
   return gap < Math.max(EDGE_SHARE * diameter, 2 * lineWidth) ? { gap, diameter, middle } : null;
-}
-
-function distanceTo(
-  points: readonly (readonly [number, number])[],
-  [x, y]: readonly [number, number],
-): number {
-  let least = Infinity;
-  for (let i = 0; i < points.length; i++) {
-    const [a, b] = [points[i]!, points[(i + 1) % points.length]!];
-    const [dx, dy] = [b[0] - a[0], b[1] - a[1]];
-    const long = dx * dx + dy * dy;
-    const s = long > 0 ? Math.max(0, Math.min(1, ((x - a[0]) * dx + (y - a[1]) * dy) / long)) : 0;
-    least = Math.min(least, Math.hypot(a[0] + s * dx - x, a[1] + s * dy - y));
-  }
-  return least;
 }

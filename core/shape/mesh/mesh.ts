@@ -174,8 +174,12 @@ function compacted(positions: Float64Array, triangles: readonly number[]): Trian
   return { positions: Float64Array.from(kept), triangles: Uint32Array.from(faces) };
 }
 
-/** Which vertices hang together by triangles. */
-function rootsOf(triangles: Uint32Array, count: number): (v: number) => number {
+/** Which vertices hang together by edges of triangles. @param counts whether a vertex is looked at; all are unless said */
+export function rootsOf(
+  triangles: Uint32Array,
+  count: number,
+  counts: (v: number) => boolean = () => true,
+): (v: number) => number {
   const parent = Uint32Array.from({ length: count }, (_, i) => i);
   const root = (v: number): number => {
     let r = v;
@@ -185,10 +189,12 @@ function rootsOf(triangles: Uint32Array, count: number): (v: number) => number {
     }
     return r;
   };
-  for (let t = 0; t < triangles.length; t += 3) {
-    parent[root(triangles[t]!)] = root(triangles[t + 1]!);
-    parent[root(triangles[t + 1]!)] = root(triangles[t + 2]!);
-  }
+  for (let t = 0; t < triangles.length; t += 3)
+    for (let e = 0; e < 3; e++) {
+      const a = triangles[t + e]!;
+      const b = triangles[t + ((e + 1) % 3)]!;
+      if (counts(a) && counts(b)) parent[root(a)] = root(b);
+    }
   return root;
 }
 

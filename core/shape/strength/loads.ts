@@ -1,6 +1,6 @@
 import { DIRECTIONS, readPlace, seatOf } from '../additions/place';
 import type { Point3 } from '../kernels/kernel';
-import type { TriangleMesh } from '../mesh/mesh';
+import { rootsOf, type TriangleMesh } from '../mesh/mesh';
 import { basisOf, dot, type Loop, sectionAtZ } from '../mesh/section';
 import type { CheckContext, LoadAsked, MateSurface } from '../recipes/recipe';
 import { isInside } from '../within';
@@ -152,22 +152,8 @@ function piecesBeyond(
   z: number,
   away: 1 | -1,
 ): (v: number) => number {
-  const parent = Uint32Array.from({ length: p.length / 3 }, (_, i) => i);
-  const root = (v: number): number => {
-    let r = v;
-    while (parent[r] !== r) {
-      parent[r] = parent[parent[r]!]!;
-      r = parent[r]!;
-    }
-    return r;
-  };
   const beyond = (v: number) => (away > 0 ? p[3 * v + 2]! >= z : p[3 * v + 2]! < z);
-  for (let t = 0; t < triangles.length; t += 3)
-    for (let e = 0; e < 3; e++) {
-      const [a, b] = [triangles[t + e]!, triangles[t + ((e + 1) % 3)]!];
-      if (beyond(a) && beyond(b)) parent[root(a)] = root(b);
-    }
-  return root;
+  return rootsOf(triangles, p.length / 3, beyond);
 }
 
 function stressIn(

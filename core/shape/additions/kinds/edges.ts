@@ -4,7 +4,7 @@ import { choice, length } from '../../recipes/fields';
 import { lengthOf, type Parameters, textOf } from '../../recipes/recipe';
 import { AdditionGone, type AdditionKind, type Site } from '../addition';
 import { place } from '../fields';
-import { placeInWords, readPlace, seatOf } from '../place';
+import { crossed, placeInWords, readPlace, seatOf } from '../place';
 
 /** An edge that was named lies this near, mm. */
 const NEAR = 0.02;
@@ -80,7 +80,7 @@ function meant(site: Site, p: Parameters): (points: readonly Point3[]) => boolea
   const offset = dot(frame.at, frame.up);
   const onFace = (points: readonly Point3[]) => points.every(q => Math.abs(dot(q, frame.up) - offset) < NEAR);
   if (p.which === 'face') return onFace;
-  const y = [0, 1, 2].map(i => crossAt(frame.up, frame.x, i)) as unknown as Point3;
+  const y = crossed(frame.up, frame.x);
   // Outermost: some point of it reaches the face's own extent.
   return points =>
     onFace(points) &&
@@ -91,9 +91,6 @@ function meant(site: Site, p: Parameters): (points: readonly Point3[]) => boolea
       );
     });
 }
-
-const crossAt = (a: Point3, b: Point3, i: number) =>
-  a[(i + 1) % 3]! * b[(i + 2) % 3]! - a[(i + 2) % 3]! * b[(i + 1) % 3]!;
 
 /** Least way from a point to the line through points on an edge; arcs are a little shorter than they are. */
 function distanceTo(points: readonly Point3[], at: Point3): number {

@@ -4,7 +4,7 @@ import { type Loop, sectionAcross } from '../../mesh/section';
 import { circle, rectangle } from '../../outline';
 import { choice, length, Refusals } from '../../recipes/fields';
 import { lengthOf, type Parameters, textOf } from '../../recipes/recipe';
-import { isInside } from '../../within';
+import { gapTo, isInside } from '../../within';
 import { AdditionGone, type AdditionKind, type Piece, type Site } from '../addition';
 import { frameDirections } from '../place';
 import { placedMesh } from '../placed';
@@ -200,21 +200,9 @@ function roomyPoints(loops: readonly Loop[], need: number): [number, number][] {
   for (let x = x0 + step / 2; x < x1; x += step)
     for (let y = y0 + step / 2; y < y1; y += step) {
       const inside = loops.filter(l => isInside([x, y], l.points)).length % 2 === 1;
-      if (inside && loops.every(l => edgeGap([x, y], l.points) >= need)) found.push([x, y]);
+      if (inside && loops.every(l => gapTo([x, y], l.points) >= need)) found.push([x, y]);
     }
   return found;
-}
-
-function edgeGap([x, y]: readonly [number, number], loop: readonly (readonly [number, number])[]): number {
-  let least = Infinity;
-  for (let i = 0; i < loop.length; i++) {
-    const [a, b] = [loop[i]!, loop[(i + 1) % loop.length]!];
-    const [dx, dy] = [b[0] - a[0], b[1] - a[1]];
-    const long = dx * dx + dy * dy;
-    const s = long > 0 ? Math.max(0, Math.min(1, ((x - a[0]) * dx + (y - a[1]) * dy) / long)) : 0;
-    least = Math.min(least, Math.hypot(x - a[0] - s * dx, y - a[1] - s * dy));
-  }
-  return least;
 }
 
 /** From the section's directions (section.ts) to the frame's. */
