@@ -201,7 +201,20 @@ describe('version, print, try, version', () => {
     const next = (await edit(id, revision, set)).body.revision;
     const answer = await server.call('POST', `/jobs/${id}/versions`, { revision: next, partId: 'part-1' });
     expect(answer.body.error).toMatchObject({ code: 'finding', message: expect.stringContaining('radius') });
-    const accepted = [{ code: 'slip', message: 'm', reason: 'a gauge, half the size' }];
+    // Something else with the same code is not what was accepted.
+    const other = [{ code: 'slip', message: 'other words', reason: 'a gauge, half the size' }];
+    const refused = await server.call('POST', `/jobs/${id}/versions`, {
+      revision: next,
+      partId: 'part-1',
+      accepted: other,
+    });
+    expect(refused.body.error.code).toBe('finding');
+    const stops = answer.body.error.details.findings.filter((f: { level: string }) => f.level === 'stop');
+    const accepted = stops.map(({ code, message }: { code: string; message: string }) => ({
+      code,
+      message,
+      reason: 'a gauge, half the size',
+    }));
     expect(
       (await server.call('POST', `/jobs/${id}/versions`, { revision: next, partId: 'part-1', accepted })).body
         .history.versions[0].accepted,
