@@ -45,6 +45,11 @@ export function finished(recipe: Recipe, parameters: Parameters, kernels: Kernel
       );
       continue;
     }
+    const refused = bound.kind.refuse(bound.own(parameters));
+    if (refused.length > 0) {
+      made.findings.push(...refused.map(f => problem(bound, f)));
+      continue;
+    }
     try {
       const site = siteOf(made, kernels);
       take(made, bound, bound.kind.apply(site, bound.own(parameters)));

@@ -44,6 +44,9 @@ export function useSolid(
     busy: true,
   });
   const key = JSON.stringify([recipe, additions, parameters, context]);
+  /** What is on the screen, and which numbers made it: loads and readings alone change nothing of that. */
+  const made = useRef<{ shape: string; solid: ShownSolid } | null>(null);
+  const shape = JSON.stringify([recipe, additions, parameters]);
   const asked = useRef({ recipe, additions, parameters, context });
   asked.current = { recipe, additions, parameters, context };
   useEffect(() => {
@@ -53,30 +56,35 @@ export function useSolid(
       setState(known);
       return;
     }
-    setState(now => ({ ...now, busy: true, findings: null }));
     const request = asked.current;
     let later: ReturnType<typeof setTimeout> | undefined;
     let shown: ShownSolid | null = null;
-    worker('show').ask({ ...request, want: 'show' }, reply => {
-      if (!current) return;
-      if (reply.kind === 'failed') {
-        setState(now => ({ ...now, busy: false, refused: reply.findings, findings: reply.findings }));
-      } else if (reply.kind === 'shown') {
-        shown = reply.solid;
-        setState({ solid: reply.solid, findings: null, loads: null, refused: null, busy: false });
-        later = setTimeout(() => worker('check').ask({ ...request, want: 'check' }, checked), CHECK_AFTER);
-      }
-    });
+    const show = (solid: ShownSolid) => {
+      shown = solid;
+      made.current = { shape, solid };
+      setState({ solid, findings: null, loads: null, refused: null, busy: false });
+      later = setTimeout(() => worker('check').ask({ ...request, want: 'check' }, checked), CHECK_AFTER);
+    };
     const checked = (reply: SolidReply) => {
       if (!current || (reply.kind !== 'checked' && reply.kind !== 'failed')) return;
       const loads = reply.kind === 'checked' ? reply.loads : [];
       recent.put(key, { solid: shown, findings: reply.findings, loads, refused: null, busy: false });
       setState(now => ({ ...now, findings: reply.findings, loads }));
     };
+    if (made.current?.shape === shape) show(made.current.solid);
+    else {
+      setState(now => ({ ...now, busy: true, findings: null }));
+      worker('show').ask({ ...request, want: 'show' }, reply => {
+        if (!current) return;
+        if (reply.kind === 'failed')
+          setState(now => ({ ...now, busy: false, refused: reply.findings, findings: reply.findings }));
+        else if (reply.kind === 'shown') show(reply.solid);
+      });
+    }
     return () => {
       clearTimeout(later);
       current = false;
     };
-  }, [key]);
+  }, [key, shape]);
   return state;
 }

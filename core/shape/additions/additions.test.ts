@@ -355,6 +355,22 @@ describe('split', () => {
 });
 
 describe('the list', () => {
+  test('numbers that contradict each other leave that one out, and the rest of the part stands', () => {
+    const { findings, part } = built('wall-plate', [
+      { kind: 'slot', set: { long: 3, width: 6 } },
+      { kind: 'hole', set: { use: 'plain', diameter: 5 } },
+    ]);
+    expect(findings).toMatchObject([
+      {
+        level: 'stop',
+        addition: 'slot1',
+        parameter: 'slot1_long',
+        remedy: { parameter: 'slot1_long', text: '6' },
+      },
+    ]);
+    near(built('wall-plate', []).part.volume - part.volume, disc(5, 4));
+  });
+
   test('what is switched off is not there; order counts', () => {
     const tab: Wish = { kind: 'shape', set: { place: 'top', rise: 6 } };
     near(built('wall-plate', [{ ...tab, on: false }]).part.volume, built('wall-plate', []).part.volume, 1e-9);

@@ -1,6 +1,8 @@
 import { flattenedPoints } from '../curve';
 import type { Body, Frame, Outline, PartKernel, Point2, Point3 } from '../kernels/kernel';
-import type { TriangleMesh } from '../mesh/mesh';
+import { facing, type TriangleMesh } from '../mesh/mesh';
+import { rayTreeOf } from '../mesh/rays';
+import { dot } from '../mesh/section';
 import { lengthOf, type Parameters, textOf } from '../recipes/recipe';
 import type { Applied, Site } from './addition';
 import { crossed, onSeat, readPlace, type Seat, seatOf } from './place';
@@ -67,34 +69,15 @@ export function depthBelow(
   const points = flattenedPoints(outline, 0.3);
   const few = points.filter((_, i) => i % Math.max(1, Math.ceil(points.length / 24)) === 0);
   const down: Point3 = [-frame.up[0], -frame.up[1], -frame.up[2]];
-  const depths = few.map(([a, b]) => rayDown(mesh, inSpace(frame, [a, b, 0.02]), down));
+  const tree = rayTreeOf(mesh);
+  const depths = few.map(([a, b]) => {
+    const hit = tree.firstHit(inSpace(frame, [a, b, 0.02]), down);
+    // A face that looks away is met from within: nothing of the part is below there.
+    return hit && dot(facing(mesh, hit.triangle), frame.up) > 0 ? hit.distance : null;
+  });
   const met = depths.filter((d): d is number => d !== null && d <= most).map(d => Math.max(0, d - 0.02));
   if (met.length === 0) return null;
   return { depth: Math.max(...met), over: 1 - met.length / few.length };
-}
-
-/** The first face met along a ray that looks against it, mm from its start. */
-function rayDown(mesh: TriangleMesh, from: Point3, along: Point3): number | null {
-  const { positions: p, triangles } = mesh;
-  let nearest: number | null = null;
-  for (let t = 0; t < triangles.length; t += 3) {
-    const [a, b, c] = [3 * triangles[t]!, 3 * triangles[t + 1]!, 3 * triangles[t + 2]!];
-    const u: Point3 = [p[b]! - p[a]!, p[b + 1]! - p[a + 1]!, p[b + 2]! - p[a + 2]!];
-    const v: Point3 = [p[c]! - p[a]!, p[c + 1]! - p[a + 1]!, p[c + 2]! - p[a + 2]!];
-    const h = crossed(along, v);
-    const det = u[0] * h[0] + u[1] * h[1] + u[2] * h[2];
-    // From outside only: the sign says which way the triangle looks.
-    if (det < 1e-12) continue;
-    const s: Point3 = [from[0] - p[a]!, from[1] - p[a + 1]!, from[2] - p[a + 2]!];
-    const i = (s[0] * h[0] + s[1] * h[1] + s[2] * h[2]) / det;
-    if (i < -1e-9 || i > 1 + 1e-9) continue;
-    const q = crossed(s, u);
-    const j = (along[0] * q[0] + along[1] * q[1] + along[2] * q[2]) / det;
-    if (j < -1e-9 || i + j > 1 + 1e-9) continue;
-    const distance = (v[0] * q[0] + v[1] * q[1] + v[2] * q[2]) / det;
-    if (distance >= 0 && (nearest === null || distance < nearest)) nearest = distance;
-  }
-  return nearest;
 }
 
 /** The surface of a round or flat-sided addition, for measuring it. */

@@ -34,12 +34,6 @@ export function withAdditions(recipe: Recipe, additions: readonly Addition[]): R
     additions: bound,
     parameters: [...recipe.parameters, ...bound.flatMap(parametersOf)],
     mates: [...recipe.mates, ...bound.flatMap(mateOf)],
-    refuse: p => [
-      ...recipe.refuse(p),
-      ...bound.flatMap(b =>
-        b.kind.refuse(b.own(p)).map(f => ({ ...f, ...named(b, f), addition: b.addition.id })),
-      ),
-    ],
     demo: {
       ...recipe.demo,
       parameters: {

@@ -7,6 +7,7 @@ import { mirroredMesh } from '../mesh/mesh';
 import { RECIPES, requireRecipe } from '../recipes';
 import { type CheckContext, type Finding, NO_DEMANDS, type Parameters } from '../recipes/recipe';
 import { loadResults } from '../strength/loads';
+import { checkWalls } from './check-solid';
 import { checkHand, handOf } from './hand';
 import { checkHoles } from './holes';
 import { checkLoads, sharpestRoot } from './loads';
@@ -131,6 +132,15 @@ describe('loose bodies', () => {
     expect(
       codes(inspectPart(recipe, recipe.demo.parameters, inside, context(), kernels.mesh).findings),
     ).not.toContain('loose-bodies');
+  });
+});
+
+describe('thin walls', () => {
+  test('what is left between the strokes of sunk letters is none; a thin wall beside them is', () => {
+    const letters: Wish = { kind: 'words', set: { text: 'PORT', height: 4.5, deep: 0.6, y: 12 } };
+    expect(codes(checkWalls(built('wall-plate', [letters]).mesh, context()))).toEqual([]);
+    const fin: Wish = { kind: 'shape', set: { place: 'top', width: 20, depth: 0.6, rise: 8, y: -12 } };
+    expect(codes(checkWalls(built('wall-plate', [letters, fin]).mesh, context()))).toEqual(['thin-wall']);
   });
 });
 

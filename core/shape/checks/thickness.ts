@@ -1,5 +1,6 @@
 import { facing, type TriangleMesh } from '../mesh/mesh';
 import { RayTree } from '../mesh/rays';
+import { basisOf, dot } from '../mesh/section';
 
 export interface Thinnest {
   /** mm */
@@ -7,8 +8,8 @@ export interface Thinnest {
   at: [number, number, number];
 }
 
-/** Rays shot into the solid; more would find no other wall on parts of this kind. */
-const MOST_RAYS = 400;
+/** Rays shot into the solid, from its largest triangles: a wall of two triangles is not lost among a thousand small ones. */
+const MOST_RAYS = 1500;
 /** A wall has two faces that look away from each other: cosine between their normals below this. */
 const OPPOSITE = -0.85;
 /** A ray starts this far inside, so as not to meet its own face. */
@@ -19,15 +20,19 @@ export function thinnestWall(mesh: TriangleMesh): Thinnest | undefined {
   const { positions: p, triangles } = mesh;
   const count = triangles.length / 3;
   const normals = new Float64Array(3 * count);
+  const areas = new Float64Array(count);
   for (let t = 0; t < count; t++) {
     const n = facing(mesh, t);
     const length = Math.hypot(...n) || 1;
+    areas[t] = length;
     normals.set([n[0] / length, n[1] / length, n[2] / length], 3 * t);
   }
   const tree = new RayTree(mesh);
   let best: Thinnest | undefined;
-  const stride = Math.max(1, Math.floor(count / MOST_RAYS));
-  for (let t = 0; t < count; t += stride) {
+  const largest = Uint32Array.from(areas.keys())
+    .sort((a, b) => areas[b]! - areas[a]!)
+    .subarray(0, MOST_RAYS);
+  for (const t of largest) {
     const direction: Vector = [-normals[3 * t]!, -normals[3 * t + 1]!, -normals[3 * t + 2]!];
     const start: Vector = [0, 1, 2].map(
       axis =>
@@ -45,9 +50,35 @@ export function thinnestWall(mesh: TriangleMesh): Thinnest | undefined {
       normals[3 * t + 2]! * normals[3 * hit.triangle + 2]!;
     if (facingBack > OPPOSITE) continue;
     const thickness = hit.distance + INSET;
-    if (!best || thickness < best.thickness) best = { thickness, at: start };
+    if (best && thickness >= best.thickness) continue;
+    if (isWall(mesh, tree, start, direction, thickness)) best = { thickness, at: start };
   }
   return best;
 }
 
 type Vector = [number, number, number];
+
+/** A wall goes on sideways, at least one way of each pair, for so much of its thickness, or so many mm. */
+const GOES_ON = { share: 1.5, least: 0.6 };
+/** Where it goes on it may be so much thicker: it tapers, or bends. */
+const AS_THIN = 1.7;
+
+/**
+ * Whether a thin place is part of a wall: what is left between the strokes of sunk letters is thin one way and short
+ * the other, and holds to the wall behind it.
+ */
+function isWall(mesh: TriangleMesh, tree: RayTree, at: Vector, across: Vector, thickness: number): boolean {
+  const { x, y } = basisOf(across);
+  const far = Math.max(GOES_ON.least, GOES_ON.share * thickness);
+  const goesOn = (way: readonly [number, number, number], by: number) => {
+    const point = [0, 1, 2].map(
+      i => at[i]! + (thickness / 2) * across[i]! + by * way[i]!,
+    ) as unknown as Vector;
+    const there = tree.firstHit(point, across);
+    const back = tree.firstHit(point, [-across[0], -across[1], -across[2]]);
+    // From within the plastic a face is met from behind.
+    const within = there && dot(facing(mesh, there.triangle), across) > 0;
+    return Boolean(within && back && there!.distance + back.distance < AS_THIN * thickness);
+  };
+  return [x, y].every(way => goesOn(way, far) || goesOn(way, -far));
+}

@@ -129,3 +129,12 @@ export class RayTree {
     }
   }
 }
+
+/** Copies of an addition look at one part: its tree is grown once. */
+const grown = new WeakMap<TriangleMesh, RayTree>();
+
+export function rayTreeOf(mesh: TriangleMesh): RayTree {
+  const tree = grown.get(mesh) ?? new RayTree(mesh);
+  grown.set(mesh, tree);
+  return tree;
+}
