@@ -1,7 +1,8 @@
 import { describe, expect, test } from 'vitest';
 import { requireRecipe } from '../shape/recipes';
 import { type JobDocument as Job, JobDocument, readJobDocument } from './document';
-import { applyEdit, type Edit, EditRefused } from './edits';
+import { EditRefused } from './edit-tools';
+import { applyEdit, type Edit } from './edits';
 import { cautionsOf, markOf, overviewOf } from './guidance';
 import { EMPTY_HISTORY, type History, standing, type Try } from './history';
 import { newJob } from './new-job';

@@ -8,7 +8,7 @@ import {
   type Part,
   PLAIN_PART,
 } from './document';
-import { defaultWant } from './edits';
+import { defaultWant } from './edit-tools';
 import { dimensionOf } from './parts';
 import type { Material, Workshop } from './workshop';
 

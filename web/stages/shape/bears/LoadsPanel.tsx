@@ -10,9 +10,9 @@ import { useBench } from '../../../job/bench-context';
 import { CommittedField } from '../../../ui/CommittedField';
 import { Button, Hinted, IconButton, Select } from '../../../ui/controls';
 import { Notice, Panel } from '../../../ui/layout';
-import { FONTS } from '../../../ui/theme';
 import { useLatestList } from '../../../ui/use-latest-list';
 import { usePicking } from '../additions/picking';
+import { Case, Fields, Head } from '../asked';
 import { FACES, TOWARDS } from '../ways';
 
 /** What hands and bodies do, in newtons. Common practice, no source. */
@@ -236,14 +236,6 @@ function Where({
   );
 }
 
-export const Head = styled.div`
-  display: flex; align-items: center; gap: 12px;
-  h2 { font: 600 17px ${FONTS.label}; margin: 0; } p { flex: 1; color: var(--soft); font-size: 14px; margin: 0; } button { margin-left: auto; }
-`;
-const Case = styled.div`
-  border-top: 1px solid var(--rule); margin-top: 8px; padding-top: 10px; display: flex; flex-direction: column; gap: 8px;
-`;
-const Fields = styled.div`display: grid; grid-template-columns: repeat(auto-fill, minmax(170px, 1fr)); gap: 10px 14px;`;
 const Helps = styled.p`font-size: 14px; color: var(--soft); margin: 0;`;
 const Pick = styled.div`
   position: relative; min-width: 0;

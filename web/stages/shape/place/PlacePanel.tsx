@@ -9,7 +9,7 @@ import { Button, Hinted, IconButton, Select } from '../../../ui/controls';
 import { Notice, Panel } from '../../../ui/layout';
 import { SizeField } from '../../../ui/SizeField';
 import { useLatestList } from '../../../ui/use-latest-list';
-import { Head } from '../bears/LoadsPanel';
+import { Case, Fields, Head } from '../asked';
 import { FROM } from '../ways';
 
 const NOT_SAID = 'not-said';
@@ -171,10 +171,6 @@ function One({
   );
 }
 
-const Case = styled.div`
-  border-top: 1px solid var(--rule); margin-top: 8px; padding-top: 10px; display: flex; flex-direction: column; gap: 8px;
-`;
-const Fields = styled.div`display: grid; grid-template-columns: repeat(auto-fill, minmax(150px, 1fr)); gap: 10px 14px;`;
 const Path = styled.div`
   border-top: 1px solid var(--rule); margin-top: 10px; padding-top: 10px; display: grid; grid-template-columns: minmax(220px, 340px) 200px; gap: 14px;
 `;
