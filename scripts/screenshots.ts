@@ -46,6 +46,8 @@ const views: [
   ['measure-phone', `${job('Drain')}/measure`, { width: 390 }],
 ];
 for (const [name, path, { select, open, dark, width } = {}] of views) {
+  // Names on the command line: only those.
+  if (process.argv.length > 2 && !process.argv.includes(name)) continue;
   const page = await (
     await browser.newContext({
       viewport: { width: width ?? 1280, height: 800 },
