@@ -17,6 +17,8 @@ export interface ThreadForm {
   foot: number;
   /** Between the flanks. */
   flankAngle: number;
+  /** Of crest and root, radius; left out, both are flat with sharp corners. */
+  rounding?: number;
   from: number;
   to: number;
 }
@@ -24,6 +26,58 @@ export interface ThreadForm {
 /** Along the axis at the ridge's crest. */
 export const crestOf = ({ major, minor, foot, flankAngle }: ThreadForm): number =>
   foot - (major - minor) * Math.tan(((flankAngle / 2) * Math.PI) / 180);
+
+/** The largest radius of crest and root: its arcs just meet on the crest, in the root, or on the flank. */
+export function mostRounding(form: ThreadForm): number {
+  const { major, minor, pitch, foot, flankAngle } = form;
+  const half = ((flankAngle / 2) * Math.PI) / 180;
+  const flats = Math.min(crestOf(form), pitch - foot) / 2;
+  const flank = (major - minor) / 4 / Math.cos(half);
+  // A hair of flat stays between two arcs: points that coincide make triangles of no area.
+  return (0.98 * Math.min(flats, flank)) / Math.tan(cornerTurn(flankAngle) / 2);
+}
+
+/** How far the outline turns at each corner, from flat to flank, radians. */
+const cornerTurn = (flankAngle: number): number => Math.PI / 2 - ((flankAngle / 2) * Math.PI) / 180;
+
+/** Chords of a rounded corner. */
+const ROUND_STEPS = 4;
+
+/** One turn of the outline in (z, r), upwards: four corners, each rounded where that is asked. */
+function profileOf(form: ThreadForm): { z: number; r: number }[] {
+  const { major, minor, foot, flankAngle, rounding = 0 } = form;
+  const crest = crestOf(form);
+  const flank = (foot - crest) / 2;
+  const sharp = [
+    { z: 0, r: minor / 2 },
+    { z: flank, r: major / 2 },
+    { z: flank + crest, r: major / 2 },
+    { z: foot, r: minor / 2 },
+  ];
+  if (rounding <= 0) return sharp;
+  if (rounding > mostRounding(form) + 1e-9)
+    throw new RangeError('The rounding does not fit on the ridge: make it smaller.');
+  const turn = cornerTurn(flankAngle);
+  const reach = rounding * Math.tan(turn / 2);
+  return sharp.flatMap((corner, i) => {
+    const crestSide = i === 1 || i === 2;
+    // Root to flank and flank to root turn outwards; both crest corners turn inwards.
+    const middle = {
+      z: corner.z + (i === 0 || i === 2 ? -reach : reach),
+      r: corner.r + (crestSide ? -rounding : rounding),
+    };
+    const begins = i === 0 || i === 2 ? 0 : turn;
+    const ends = turn - begins;
+    return Array.from({ length: ROUND_STEPS + 1 }, (_, k) => {
+      const a = begins + ((ends - begins) * k) / ROUND_STEPS;
+      const side = i === 0 || i === 2 ? 1 : -1;
+      return {
+        z: middle.z + side * rounding * Math.sin(a),
+        r: middle.r + (crestSide ? 1 : -1) * rounding * Math.cos(a),
+      };
+    });
+  });
+}
 
 /** No finer than this, or a small thread would be a prism; no more, or a large one would never end. */
 const SIDES = { least: 48, most: 720 };
@@ -43,13 +97,7 @@ export function threadMesh(form: ThreadForm, sagitta: number): TriangleMesh {
   const wish = Math.PI / Math.acos(1 - Math.min(sagitta, major / 4) / (major / 2));
   const sides = Math.min(SIDES.most, Math.max(SIDES.least, Math.ceil(wish)));
   const grow = (1 / Math.cos(Math.PI / sides) + 1) / 2;
-  const flank = (foot - crest) / 2;
-  const profile = [
-    { z: 0, r: minor / 2 },
-    { z: flank, r: major / 2 },
-    { z: flank + crest, r: major / 2 },
-    { z: foot, r: minor / 2 },
-  ].map(({ z, r }) => ({ z, r: r * grow }));
+  const profile = profileOf(form).map(({ z, r }) => ({ z, r: r * grow }));
   const lead = pitch * starts;
   const turn = hand === 'right' ? 1 : -1;
   // Every column begins low enough and ends high enough, whichever way it is shifted.

@@ -13,15 +13,6 @@ export const place = (usual: string, label = 'Sits on', shown?: When): Parameter
   ...(shown ? { shown } : {}),
 });
 
-export const words = (name: string, label: string, usual: string, most: number): ParameterSpec => ({
-  kind: 'words',
-  name,
-  label,
-  group: 'main',
-  default: usual,
-  most,
-});
-
 /** Where on its face: from the middle of the face, or from the part's own middle. */
 export const position = (shown?: When): ParameterSpec[] => [
   length('x', 'To the right', [-400, 400], '0', { shown }),

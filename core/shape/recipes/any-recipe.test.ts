@@ -42,6 +42,9 @@ const ODD = {
   holes: ['', '15, 11, 4.2; 16, 11, 4.2', '5, 5, 3; 15, 5, 3 deep 2', '0, 0, 10', '10, 8, 0'],
 };
 
+/** Typed names: none, one the shelf knows, one it does not. */
+const NAMES = ['', 'M30', 'G 1 1/2', 'no such thread'];
+
 /** About the demo object, each size by itself up to half as large again; every option reached. */
 const near = (recipe: Recipe): fc.Arbitrary<Parameters> =>
   fc.record(
@@ -51,6 +54,7 @@ const near = (recipe: Recipe): fc.Arbitrary<Parameters> =>
         if (spec.kind === 'flag') return [spec.name, fc.boolean()];
         if (spec.kind === 'outline' || spec.kind === 'holes')
           return [spec.name, bent(spec.kind, String(recipe.demo.parameters[spec.name]))];
+        if (spec.kind === 'words') return [spec.name, fc.constantFrom(...NAMES)];
         if (spec.kind !== 'length') throw new Error(`No recipe of its own has a ${spec.kind}.`);
         const usual = recipe.demo.parameters[spec.name] as number;
         const bounded = (x: number) => Math.min(spec.max, Math.max(spec.min, x));
@@ -77,6 +81,7 @@ const far = (recipe: Recipe): fc.Arbitrary<Parameters> =>
         if (spec.kind === 'flag') return [spec.name, fc.boolean()];
         if (spec.kind === 'outline' || spec.kind === 'holes')
           return [spec.name, fc.constantFrom(...ODD[spec.kind])];
+        if (spec.kind === 'words') return [spec.name, fc.constantFrom(...NAMES)];
         if (spec.kind !== 'length') throw new Error(`No recipe of its own has a ${spec.kind}.`);
         if (spec.measure === 'count') return [spec.name, fc.integer({ min: spec.min, max: spec.max })];
         const usual = recipe.demo.parameters[spec.name] as number;

@@ -54,6 +54,23 @@ export const flag = (
   { group = 'main', shown }: { group?: Group; shown?: When } = {},
 ): ParameterSpec => ({ kind: 'flag', name, label, group, default: usual, ...(shown ? { shown } : {}) });
 
+/** Typed as it stands: letters on the part, or what something is called. */
+export const words = (
+  name: string,
+  label: string,
+  usual: string,
+  most: number,
+  shown?: When,
+): ParameterSpec => ({
+  kind: 'words',
+  name,
+  label,
+  group: 'main',
+  default: usual,
+  most,
+  ...(shown ? { shown } : {}),
+});
+
 /** Holes, written out: see outline-text.ts. */
 export const holes = (name: string, label: string, usual: string): ParameterSpec => ({
   kind: 'holes',

@@ -133,7 +133,7 @@ export type ParameterSpec = ParameterBase &
     | { kind: 'holes'; default: string }
     /** Where an addition sits, in words: see additions/place.ts. Numbers in it may be expressions. */
     | { kind: 'place'; default: string }
-    /** Letters on the part. */
+    /** Letters on the part, or what something is called. */
     | { kind: 'words'; default: string; most: number }
     /** One of the part's mates, by its name; empty for the first that will do. */
     | { kind: 'surface'; default: string }

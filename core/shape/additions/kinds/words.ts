@@ -1,9 +1,9 @@
 import { KernelError } from '../../kernels/kernel';
-import { choice, length } from '../../recipes/fields';
+import { choice, length, words as wordsField } from '../../recipes/fields';
 import { lengthOf, textOf } from '../../recipes/recipe';
 import { textOutlines } from '../../text';
 import type { AdditionFinding, AdditionKind } from '../addition';
-import { place, position, turning, words as wordsField } from '../fields';
+import { place, position, turning } from '../fields';
 import { onSeat } from '../place';
 import { placedMesh } from '../placed';
 import { INTO, seatAt } from '../tools';

@@ -1,221 +1,147 @@
-import { box, Draft } from '../../drawing/draft';
-import type { Body, PartKernel } from '../../kernels/kernel';
-import { circle, Path, polygon, rectangle } from '../../outline';
-import { choice, length, Refusals, step } from '../fields';
-import { lengthOf, type MateSurface, type Parameters, type Recipe } from '../recipe';
+import { choice, flag, length, step } from '../fields';
+import type { MateSpec, Recipe } from '../recipe';
+import { drawing, objectDrawing } from './drawings';
+import { refuse } from './refuse';
+import { bothTips, hasHead, hasRib, hasSocket, hasStep, isBlade, isFork, surfaces } from './sizes';
+import { solid } from './solid';
 
-/**
- * A drive key: a blade or a square at the top end that goes into what turns, a round shank that runs in a bore,
- * and a head that is turned, by hand or with a spanner. Stands on its head; the axis is z.
- */
-const isBlade = (p: Parameters) => p.tip === 'blade';
-
-interface Sizes {
-  thick: number;
-  wide: number;
-  tip: number;
-  shank: number;
-  shankLength: number;
-  head: number;
-  headHeight: number;
-  hex: boolean;
-}
-
-function sizesOf(p: Parameters): Sizes {
-  const thick = lengthOf(p, 'thickness');
-  return {
-    thick,
-    wide: isBlade(p) ? lengthOf(p, 'bladeWidth') : thick,
-    tip: lengthOf(p, 'tipLength'),
-    shank: lengthOf(p, 'shank') / 2,
-    shankLength: lengthOf(p, 'shankLength'),
-    head: lengthOf(p, 'head'),
-    headHeight: lengthOf(p, 'headHeight'),
-    hex: p.headShape === 'hexagon',
-  };
-}
-
-const INTO = 0.5;
-
-function solid(p: Parameters, kernel: PartKernel): Body {
-  const s = sizesOf(p);
-  const head = kernel.extrude(s.hex ? polygon(6, s.head) : circle([0, 0], s.head / 2), 0, s.headHeight);
-  const to = s.headHeight + s.shankLength;
-  // A cone at the root of the shank: where a turning load would crack a sharp corner.
-  const rib = Math.min(s.head / 2 - s.shank, s.shankLength) * 0.5;
-  const shank = new Path([0, s.headHeight - INTO])
-    .to([s.shank + rib, s.headHeight - INTO])
-    .to([s.shank + rib, s.headHeight])
-    .to([s.shank, s.headHeight + rib])
-    .to([s.shank, to])
-    .to([0, to])
-    .close();
-  const tip = kernel.extrude(
-    rectangle(-s.wide / 2, -s.thick / 2, s.wide / 2, s.thick / 2),
-    to - INTO,
-    s.tip + INTO,
-  );
-  return kernel.fuse(kernel.fuse(head, kernel.revolve(shank)), tip);
-}
-
-function surfaces(p: Parameters): MateSurface[] {
-  const s = sizesOf(p);
-  const root = s.headHeight + Math.min(s.head / 2 - s.shank, s.shankLength) * 0.5;
-  const to = s.headHeight + s.shankLength;
-  return [
-    {
-      mate: 'tip',
-      side: 'outside',
-      kind: 'flats',
-      size: s.thick,
-      at: [0, 0, to + s.tip / 2],
-      axis: [0, 0, 1],
-      across: [0, 1, 0],
-      flats: isBlade(p) ? 2 : 4,
-      from: to,
-      to: to + s.tip,
-    },
-    {
-      mate: 'shank',
-      side: 'outside',
-      kind: 'round',
-      size: 2 * s.shank,
-      at: [0, 0, (root + to) / 2],
-      axis: [0, 0, 1],
-      from: root,
-      to,
-    },
-  ];
-}
-
-/** A most, to the hundredth: rounded up it would be refused again. */
-const floored = (x: number) => Math.floor(100 * x) / 100;
-
-function refuse(p: Parameters) {
-  const s = sizesOf(p);
-  const reach = Math.hypot(s.wide, s.thick) / 2;
-  return new Refusals()
-    .when(
-      reach > s.shank + 1e-9,
-      isBlade(p) ? 'bladeWidth' : 'thickness',
-      'The tip’s corners stand out beyond the shank and would not pass its bore.',
-      isBlade(p)
-        ? floored(Math.sqrt(Math.max(0, 4 * s.shank ** 2 - s.thick ** 2)))
-        : floored(s.shank * Math.SQRT2),
-    )
-    .when(
-      isBlade(p) && s.wide < s.thick,
-      'bladeWidth',
-      'The blade is thicker than wide: were the two readings swapped?',
-      2 * s.thick,
-    )
-    .when(s.head / 2 < s.shank + 0.6, 'head', 'The head must be wider than the shank.', 2 * s.shank + 6).list;
-}
-
-function drawing(p: Parameters) {
-  const s = sizesOf(p);
-  const to = s.headHeight + s.shankLength;
-  const draft = new Draft()
-    .edge(box(-s.head / 2, 0, s.head / 2, s.headHeight))
-    .edge(box(-s.shank, s.headHeight, s.shank, to))
-    .edge(box(-s.thick / 2, to, s.thick / 2, to + s.tip));
-  for (const m of surfaces(p)) draft.walls(m.mate, m.size / 2, [m.from, m.to]);
-  const gap = Math.max(5, s.head / 4);
-  draft.across('tip', 'tip', [-s.thick / 2, s.thick / 2], to + s.tip, to + s.tip + gap);
-  draft.across('shank', 'shank', [-s.shank, s.shank], s.headHeight, -gap, true);
-  draft.up('tipLength', 'tip', s.thick / 2, [to, to + s.tip], s.head / 2 + gap);
-  draft.up('shankLength', 'shank', s.shank, [s.headHeight, to], s.head / 2 + gap);
-  return draft.done('From the side of the blade, head down');
-}
-
-function objectDrawing(measured: Readonly<Record<string, number>>, p: Parameters) {
-  const slot = (measured.slot ?? 5) / 2;
-  const bore = Math.max(slot + 1, (measured.bore ?? 12) / 2);
-  const deep = measured.slot_depth ?? 8;
-  const draft = new Draft();
-  for (const sign of [-1, 1]) {
-    draft.cut([
-      [sign * bore, deep],
-      [sign * (bore + 8), deep],
-      [sign * (bore + 8), deep + 20],
-      [sign * bore, deep + 20],
-    ]);
-    draft.cut([
-      [sign * slot, 0],
-      [sign * (bore + 8), 0],
-      [sign * (bore + 8), deep],
-      [sign * slot, deep],
-    ]);
-  }
-  draft.centre([0, -4], [0, deep + 24]);
-  draft.walls('slot', slot, [0, deep]);
-  draft.walls('bore', bore, [deep, deep + 20]);
-  draft.across('slot', isBlade(p) ? 'slot' : 'square', [-slot, slot], 0, -7);
-  draft.across('bore', 'bore', [-bore, bore], deep + 20, deep + 27, true);
-  draft.up('slot_depth', 'depth', bore + 8, [0, deep], bore + 14);
-  if (isBlade(p)) {
-    const long = (measured.slot_length ?? 9) / 2;
-    const x = -bore - 26;
-    draft.edge(circle([x, deep], bore)).edge(rectangle(x - long, deep - slot, x + long, deep + slot));
-    draft.across('slot_length', 'long', [x - long, x + long], deep, deep - bore - 7);
-  }
-  return draft.done('Cut through what it turns');
-}
+const mate = (
+  id: string,
+  name: string,
+  dimension: string,
+  parameter: string,
+  rest: Pick<MateSpec, 'side' | 'want' | 'active'> & Partial<MateSpec>,
+): MateSpec => ({ id, name, dimension, parameter, flexibleWant: rest.want, ...rest });
 
 export const driveBlade: Recipe = {
   id: 'drive-blade',
-  version: 1,
+  version: 2,
   family: 'replacement',
   title: 'Drive key or blade',
   purpose:
-    'Turns a slot or a square deep in a bore: a blade, a shank that runs in the bore, a head to turn it by.',
+    'Turns a slot, a square or a flat deep in a bore: sections in series, a rib, and a head, a socket or a second tip at its other end.',
   guide: [
     step(
       'slot',
-      'Slot or square, width',
+      'Slot or socket, across its flats',
       'inside-jaws',
       'The tips of the inside jaws, deep in it: slots are worn at their mouths.',
-      { critical: true },
+      { critical: true, needed: p => !isFork(p) },
     ),
     step('slot_length', 'Slot, length', 'inside-jaws', 'The long way.', { needed: isBlade }),
+    step(
+      'tang',
+      'Flat that it goes over, thickness',
+      'jaw-tips',
+      'Deep down, where it is not rounded over.',
+      {
+        critical: true,
+        needed: isFork,
+      },
+    ),
     step('bore', 'Bore, inside', 'inside-jaws', 'In which the shank runs; the largest of several readings.', {
       critical: true,
     }),
-    step('slot_depth', 'Slot, depth', 'depth-rod', 'From its rim to its bottom.'),
+    step('slot_depth', 'Slot or flat, depth', 'depth-rod', 'From its rim to its bottom.'),
+    step('keyway', 'Keyway, width', 'inside-jaws', 'Where the rib runs, at both its ends.', {
+      critical: true,
+      needed: hasRib,
+    }),
+    step('slot_b', 'Other end: slot or square, width', 'inside-jaws', 'Deep in it, as for the first.', {
+      critical: true,
+      needed: bothTips,
+    }),
+    step('slot_b_length', 'Other end: slot, length', 'inside-jaws', 'The long way.', {
+      needed: p => p.headShape === 'blade',
+    }),
+    step('spindle', 'Spindle that turns it, across its flats', 'outside-jaws', 'What goes into the head.', {
+      critical: true,
+      needed: hasSocket,
+    }),
   ],
   mates: [
-    {
-      id: 'tip',
-      name: 'Tip in its slot',
-      dimension: 'slot',
-      parameter: 'thickness',
+    mate('tip', 'Tip in its slot', 'slot', 'thickness', {
       side: 'outside',
       want: 'snug',
-      flexibleWant: 'snug',
       form: 'flats',
-      active: () => true,
-    },
-    {
-      id: 'shank',
-      name: 'Shank in the bore',
-      dimension: 'bore',
-      parameter: 'shank',
+      active: p => !isFork(p),
+    }),
+    mate('fork', 'Fork over the flat', 'tang', 'forkSlot', {
+      side: 'inside',
+      want: 'snug',
+      form: 'flats',
+      active: isFork,
+    }),
+    mate('shank', 'Shank in the bore', 'bore', 'shank', {
       side: 'outside',
       want: 'slide',
-      flexibleWant: 'slide',
       active: () => true,
-    },
+    }),
+    mate('rib', 'Rib in its keyway', 'keyway', 'ribWidth', {
+      side: 'outside',
+      want: 'slide',
+      form: 'flats',
+      active: hasRib,
+    }),
+    mate('tipB', 'Other tip in its slot', 'slot_b', 'thicknessB', {
+      side: 'outside',
+      want: 'snug',
+      form: 'flats',
+      active: bothTips,
+    }),
+    mate('socket', 'Socket over the spindle', 'spindle', 'socketSize', {
+      side: 'inside',
+      want: 'snug',
+      form: 'flats',
+      active: hasSocket,
+    }),
   ],
   parameters: [
-    choice('tip', 'Its tip is', { blade: 'a blade', square: 'a square' }),
-    length('thickness', 'Tip, thickness', [1, 80], 'slot.model'),
+    choice('tip', 'Its tip is', {
+      blade: 'a blade',
+      square: 'a square',
+      hexagon: 'a hexagon',
+      fork: 'a fork, over a flat',
+    }),
+    length('thickness', 'Tip, across its flats', [1, 80], 'slot.model', { shown: p => !isFork(p) }),
     length('bladeWidth', 'Blade, width', [1.5, 120], 'slot_length - 0.4', { shown: isBlade }),
+    length('forkSlot', 'Fork, slot', [1, 80], 'tang.model', { shown: isFork }),
     length('tipLength', 'Tip, length', [1, 120], 'slot_depth - 0.5'),
     length('shank', 'Shank, across', [2, 150], 'bore.model'),
     length('shankLength', 'Shank, length', [2, 250], '25'),
-    choice('headShape', 'Head', { hexagon: 'hexagon, for a spanner', round: 'round' }),
-    length('head', 'Head, across', [5, 200], '24'),
-    length('headHeight', 'Head, height', [2, 100], '10'),
+    flag('stepped', 'A second round section', false),
+    length('stepAcross', 'Second section, across', [1.5, 150], 'shank - 2', { shown: hasStep }),
+    length('stepLength', 'Second section, length', [1, 250], '10', { shown: hasStep }),
+    flag('rib', 'A rib along the shank', false),
+    length('ribWidth', 'Rib, width', [0.8, 60], 'keyway.model', { shown: hasRib }),
+    length('ribOut', 'Rib stands out by', [0.4, 60], '1.5', { shown: hasRib }),
+    length('ribLength', 'Rib, length down from the shank’s end', [1, 250], 'shankLength / 2', {
+      shown: hasRib,
+    }),
+    choice('headShape', 'Its other end is', {
+      hexagon: 'a hexagon head',
+      round: 'a round head',
+      blade: 'another blade',
+      square: 'another square',
+    }),
+    length('head', 'Head, across', [5, 200], '24', { shown: hasHead }),
+    length('headHeight', 'Head, height', [2, 100], '10', { shown: hasHead }),
+    choice(
+      'socket',
+      'Socket in the head',
+      { none: 'none', slot: 'a slot', square: 'a square', hexagon: 'a hexagon' },
+      { shown: hasHead },
+    ),
+    length('socketSize', 'Socket, across its flats', [1, 120], 'spindle.model', { shown: hasSocket }),
+    length('socketLong', 'Socket’s slot, length', [1.5, 150], 'socketSize * 2', {
+      shown: p => hasSocket(p) && p.socket === 'slot',
+    }),
+    length('socketDepth', 'Socket, depth', [1, 150], 'headHeight * 0.7', { shown: hasSocket }),
+    length('thicknessB', 'Other tip, across its flats', [1, 80], 'slot_b.model', { shown: bothTips }),
+    length('bladeWidthB', 'Other blade, width', [1.5, 120], 'slot_b_length - 0.4', {
+      shown: p => p.headShape === 'blade',
+    }),
+    length('tipLengthB', 'Other tip, length', [1, 120], 'tipLength', { shown: bothTips }),
   ],
   refuse,
   drawing,
@@ -225,17 +151,42 @@ export const driveBlade: Recipe = {
   checks: () => [],
   demo: {
     name: 'the folding rack’s height crank',
-    sizes: { slot: 5, slot_length: 9, bore: 12, slot_depth: 8 },
+    sizes: {
+      slot: 5,
+      slot_length: 9,
+      tang: 4,
+      bore: 12,
+      slot_depth: 8,
+      keyway: 3.2,
+      slot_b: 6,
+      slot_b_length: 10,
+      spindle: 8,
+    },
     parameters: {
       tip: 'blade',
       thickness: 4.85,
       bladeWidth: 8.6,
+      forkSlot: 4.2,
       tipLength: 7.5,
       shank: 11.6,
       shankLength: 25,
+      stepped: false,
+      stepAcross: 10.6,
+      stepLength: 10,
+      rib: false,
+      ribWidth: 3,
+      ribOut: 1.5,
+      ribLength: 12,
       headShape: 'hexagon',
       head: 24,
       headHeight: 10,
+      socket: 'none',
+      socketSize: 8.2,
+      socketLong: 14,
+      socketDepth: 7,
+      thicknessB: 5.8,
+      bladeWidthB: 9.6,
+      tipLengthB: 8,
     },
   },
 };

@@ -1,0 +1,155 @@
+import type { Frame, Outline, Point2 } from '../../kernels/kernel';
+import { Path } from '../../outline';
+import { lengthOf, type MateSurface, type Parameters } from '../recipe';
+
+/**
+ * A tray that carries a circuit board inside a tube: part of a round bar with a well under the board, whose edges
+ * sit in two rails, or which is screwed on posts. One profile across the tube pulled along it; it stands on its
+ * end on the bed, the tube's axis is z, the board faces y. Lengths mm.
+ */
+export const onRails = (p: Parameters) => p.holds !== 'posts';
+export const onPosts = (p: Parameters) => p.holds === 'posts';
+
+export interface Sizes {
+  radius: number;
+  /** Half of what is between the sides, or between the floors of the rails' slots. */
+  board: number;
+  edge: number;
+  /** Height of the board's underside over the tube's axis; below it is negative. */
+  seat: number;
+  rail: number;
+  /** Bottom of the well under the board. */
+  well: number;
+  long: number;
+  endWall: number;
+  /** Half of the opening in the end wall. */
+  opening: number;
+  posts: { radius: number; pilot: number; at: Point2[] } | null;
+  /** A tongue to pull by, at the end away from the end wall. */
+  tab: { half: number; long: number; thick: number; hole: number } | null;
+  /** Cable slots through the floor. */
+  slots: { half: number; long: number; at: number[] } | null;
+}
+
+/** How far the rails reach in over the board's edges. */
+export const OVER = 1.2;
+/** Of the pull tab. */
+const TAB_THICK = 2.6;
+
+export function sizesOf(p: Parameters): Sizes {
+  const of = (name: string) => lengthOf(p, name);
+  const radius = of('outside') / 2;
+  const seat = -of('below');
+  const long = of('length');
+  const endWall = of('endWall');
+  const least = onPosts(p) ? of('postHeight') : 0.6;
+  const [across, along] = [of('postsAcross') / 2, of('postsAlong') / 2];
+  const middle = (endWall + long) / 2;
+  const count = of('slots');
+  const inner = long - endWall;
+  return {
+    radius,
+    board: of('boardSlot') / 2,
+    edge: of('edgeSlot'),
+    seat,
+    rail: of('rail'),
+    // Never less than a little below the board.
+    well: Math.min(seat - least, of('floor') - radius),
+    long,
+    endWall,
+    opening: of('pull') / 2,
+    posts: onPosts(p)
+      ? {
+          radius: of('post') / 2,
+          pilot: of('pilot') / 2,
+          at: [-1, 1].flatMap(sx => [-1, 1].map((sz): Point2 => [sx * across, middle + sz * along])),
+        }
+      : null,
+    tab:
+      p.tab === true
+        ? { half: of('tabWidth') / 2, long: of('tabLength'), thick: TAB_THICK, hole: of('tabWidth') / 4 }
+        : null,
+    slots:
+      count > 0
+        ? {
+            half: of('slotWidth') / 2,
+            long: of('slotLength'),
+            at: Array.from({ length: count }, (_, i) => endWall + (inner * (i + 0.5)) / count),
+          }
+        : null,
+  };
+}
+
+/** The chord of the bar at this height. */
+export const chordAt = ({ radius }: Sizes, y: number) => Math.sqrt(Math.max(0, radius ** 2 - y ** 2));
+export const topOf = (s: Sizes) => s.seat + s.edge + s.rail;
+/** Half the width of the well. */
+export const innerOf = (s: Sizes) => (s.posts ? s.board : s.board - OVER);
+
+/** Across the tube: the bar below, cut flat under the board, and a rail or a wall at each side. */
+export function profileOf(s: Sizes): Outline {
+  const top = topOf(s);
+  const x = chordAt(s, top);
+  const inner = innerOf(s);
+  const path = new Path([-x, top]).arc([x, top], [0, -s.radius]).to([inner, top]);
+  if (!s.posts)
+    path
+      .to([inner, s.seat + s.edge])
+      .to([s.board, s.seat + s.edge])
+      .to([s.board, s.seat])
+      .to([inner, s.seat]);
+  path.to([inner, s.well]).to([-inner, s.well]);
+  if (!s.posts)
+    path
+      .to([-inner, s.seat])
+      .to([-s.board, s.seat])
+      .to([-s.board, s.seat + s.edge])
+      .to([-inner, s.seat + s.edge]);
+  return path.to([-inner, top]).close();
+}
+
+/** On the well's bottom, looking at the board. */
+export const postFrame = (s: Sizes, [x, z]: Point2): Frame => ({
+  at: [x, s.well, z],
+  x: [1, 0, 0],
+  up: [0, 1, 0],
+});
+
+export function surfaces(p: Parameters): MateSurface[] {
+  const s = sizesOf(p);
+  const z = (s.endWall + s.long) / 2;
+  const extent = { axis: [0, 0, 1] as const, from: s.endWall, to: s.long };
+  const common = { ...extent, kind: 'flats' as const };
+  const y = s.seat + s.edge / 2;
+  // A section between posts and slots, if there are any.
+  const clear = s.long - 0.4;
+  const at = s.posts || s.slots ? clear : z;
+  return [
+    // Round where it meets the tube, though no whole circle of it is there.
+    { ...extent, mate: 'tube', kind: 'round', side: 'outside', size: 2 * s.radius, at: [0, 0, at] },
+    { ...common, mate: 'board', side: 'inside', size: 2 * s.board, at: [0, y, at], across: [1, 0, 0] },
+    ...(s.posts
+      ? [
+          {
+            mate: 'pilot',
+            side: 'inside',
+            kind: 'round',
+            size: 2 * s.posts.pilot,
+            at: [s.posts.at[0]![0], (s.well + s.seat) / 2, s.posts.at[0]![1]],
+            axis: [0, 1, 0],
+            from: s.well,
+            to: s.seat,
+          } satisfies MateSurface,
+        ]
+      : [
+          {
+            ...common,
+            mate: 'edge',
+            side: 'inside',
+            size: s.edge,
+            at: [s.board - OVER / 2, y, at],
+            across: [0, 1, 0],
+          } satisfies MateSurface,
+        ]),
+  ];
+}
