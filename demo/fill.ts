@@ -26,7 +26,8 @@ const editor = { tab: 'demo', isOpen: () => false };
 
 export async function fill(folder: string): Promise<void> {
   const store = await openStore(folder);
-  const pool = new SolidPool();
+  const blobs = new Blobs(store);
+  const pool = new SolidPool(sha256 => blobs.path(sha256));
   try {
     await store.write(tx => saveWorkshop(tx, 0, BOATHOUSE));
     const [before, after] = [

@@ -13,6 +13,7 @@ import { Events } from './events';
 import { hostAndOrigin, securityHeaders } from './guard';
 import { jobRoutes } from './jobs/routes';
 import type { Log } from './log';
+import { modelRoutes } from './models/routes';
 import { SolidPool } from './solids/pool';
 import type { Store } from './store/database';
 import { repeatabilityOfInstruments } from './workshop/repeatability';
@@ -42,10 +43,11 @@ export function createApp(
   store: Store,
   options: AppOptions,
 ): { express: Express; app: App; close(): Promise<void> } {
+  const blobs = new Blobs(store);
   const app: App = {
     store,
-    blobs: new Blobs(store),
-    pool: new SolidPool(),
+    blobs,
+    pool: new SolidPool(sha256 => blobs.path(sha256)),
     events: new Events(),
     version: options.version,
   };
@@ -116,6 +118,7 @@ function apiRoutes(app: App): Router {
     res.json(await store.write(tx => saveWorkshop(tx, revision, workshop)));
   });
   api.use('/calibrations', calibrationRoutes(app));
+  api.use('/models', modelRoutes(app));
   api.use('/jobs', jobRoutes(app));
   api.use('/device', deviceRoutes(app));
   api.use('/bench', benchRoutes(app));

@@ -1,7 +1,7 @@
 import { strFromU8, unzipSync } from 'fflate';
 import { type TriangleMesh, weld } from '../shape/mesh/mesh';
 
-/** Plain readers of our own files, for tests that look at what the maker gets. Lengths mm. */
+/** Plain readers of files that we wrote ourselves. Lengths mm. */
 export function readStl(bytes: Uint8Array): TriangleMesh {
   const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength);
   const count = view.getUint32(80, true);

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { WANT_NAMES } from '../fit/wants';
 import { Additions } from '../shape/additions/addition';
+import { LIES, type Lies } from '../shape/model';
 import { LONGEST_OUTLINE } from '../shape/outline-text';
 
 /**
@@ -114,6 +115,20 @@ export const Photo = z.object({
   label: Label,
 });
 
+/** A body from a file: a neighbour, a plug, a board. Its triangles are kept as a blob. */
+export const Model = z.object({
+  id: Id,
+  sha256: z.string().regex(/^[0-9a-f]{64}$/),
+  label: Label,
+  /** How many mm one unit of its file is. */
+  factor: z.union([z.literal(1), z.literal(10), z.literal(25.4), z.literal(1000)]),
+  /** Its box, to the right, to the back and up, in its file's unit. */
+  size: z.tuple([z.number().min(0), z.number().min(0), z.number().min(0)]),
+  triangles: z.number().int().min(1),
+  /** Its file was not closed: the least convex body around it stands in. */
+  hull: z.boolean(),
+});
+
 /** A thread on the object: what was seen of it, and the dimensions that hold its numbers. */
 export const MeasuredThread = z.object({
   id: Id,
@@ -195,7 +210,11 @@ export const PartLoad = z.object({
 export const Neighbour = z.object({
   id: Id,
   name: Label,
-  form: z.enum(['box', 'round']),
+  form: z.enum(['box', 'round', 'model']),
+  /** Which body from a file it is, and how that is laid and turned; only of a model. */
+  model: Id.optional(),
+  lies: z.enum(Object.keys(LIES) as [Lies, ...Lies[]]).optional(),
+  turn: z.number().min(-360).max(360).optional(),
   /** To the right, to the back; of a round one both are its diameter. */
   width: z.number().min(0.1, 'At least 0.1 mm.').max(2000),
   depth: z.number().min(0.1, 'At least 0.1 mm.').max(2000),
@@ -208,8 +227,11 @@ export const Neighbour = z.object({
   room: z.number().min(0).max(200),
 });
 
-/** The way the part is brought to its place: from that side, straight. */
-export const GoesOn = z.object({ from: Way, distance: z.number().min(1, 'At least 1 mm.').max(2000) });
+/** One straight piece of the way on, coming from that side. */
+const Leg = z.object({ from: Way, distance: z.number().min(1, 'At least 1 mm.').max(2000) });
+
+/** The way the part is brought to its place: its last piece, and the one before where it turns a corner. */
+export const GoesOn = Leg.extend({ before: Leg.optional() });
 
 export const Part = z.object({
   id: Id,
@@ -271,6 +293,7 @@ export const JobDocument = z.object({
   parts: listOf(Part, 20).refine(list => list.length > 0, 'A job has at least one part.'),
   dimensions: listOf(Dimension, 100),
   photos: listOf(Photo, 30),
+  models: listOf(Model, 20),
   threads: listOf(MeasuredThread, 10),
   mates: listOf(Mate, 100),
   /** In service: what was fitted and how it holds. */
@@ -285,6 +308,7 @@ export type Dimension = z.infer<typeof Dimension>;
 export type Derived = z.infer<typeof Derived>;
 export type Mark = z.infer<typeof Mark>;
 export type Photo = z.infer<typeof Photo>;
+export type Model = z.infer<typeof Model>;
 export type MeasuredThread = z.infer<typeof MeasuredThread>;
 export type Want = z.infer<typeof Want>;
 export type Mate = z.infer<typeof Mate>;
@@ -316,6 +340,7 @@ const UPGRADES: Record<number, (old: Record<string, unknown>) => Record<string, 
   }),
   2: old => ({
     ...old,
+    models: [],
     parts: (old.parts as object[]).map(part => ({ ...part, ...PLAIN_PART })),
   }),
 };

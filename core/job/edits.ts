@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { Addition } from '../shape/additions/addition';
+import { longName } from '../shape/additions/with-additions';
 import { recipeById } from '../shape/recipes';
 import { softSideOf } from '../shape/recipes/recipe';
 import { same } from './changes';
@@ -13,6 +14,7 @@ import {
   Mark,
   MateSide,
   MeasuredThread,
+  Model,
   ParameterText,
   Part,
   Photo,
@@ -100,6 +102,13 @@ export const Edit = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('add-photo'), photo: Photo }),
   z.object({ kind: z.literal('label-photo'), photoId: Id, label: Photo.shape.label }),
   z.object({ kind: z.literal('remove-photo'), photoId: Id }),
+  z.object({ kind: z.literal('add-model'), model: Model }),
+  z.object({
+    kind: z.literal('model'),
+    modelId: Id,
+    change: Model.pick({ label: true, factor: true }).partial(),
+  }),
+  z.object({ kind: z.literal('remove-model'), modelId: Id }),
   z.object({
     kind: z.literal('want'),
     mateId: Id,
@@ -265,6 +274,22 @@ function edited(
           return rest;
         }),
       };
+    case 'add-model':
+      if (document.models.some(m => m.id === edit.model.id))
+        throw new EditRefused('This body is already there.');
+      return { ...document, models: [...document.models, edit.model] };
+    case 'model':
+      requireModel(document, edit.modelId);
+      return {
+        ...document,
+        models: document.models.map(m => (m.id === edit.modelId ? { ...m, ...edit.change } : m)),
+      };
+    case 'remove-model': {
+      requireModel(document, edit.modelId);
+      const user = modelUser(document, edit.modelId);
+      if (user) throw new EditRefused(`“${user}” uses it: choose another form there first.`);
+      return { ...document, models: document.models.filter(m => m.id !== edit.modelId) };
+    }
     case 'want': {
       if (!document.mates.some(m => m.id === edit.mateId))
         throw new EditRefused('That mate is no longer there.');
@@ -372,6 +397,23 @@ function requireThread(document: JobDocument, id: string): MeasuredThread {
   const found = document.threads.find(t => t.id === id);
   if (!found) throw new EditRefused('That thread is no longer there.');
   return found;
+}
+
+function requireModel(document: JobDocument, id: string): void {
+  if (!document.models.some(m => m.id === id)) throw new EditRefused('That body is no longer there.');
+}
+
+/** What keeps clear of a body from a file, by its name. */
+function modelUser(document: JobDocument, id: string): string | undefined {
+  for (const part of document.parts) {
+    const neighbour = part.neighbours.find(n => n.form === 'model' && n.model === id);
+    if (neighbour) return neighbour.name;
+    const addition = part.additions.find(
+      a => a.kind === 'keep-clear' && part.parameters[longName(a, 'model')]?.text === id,
+    );
+    if (addition) return addition.name;
+  }
+  return undefined;
 }
 
 function requirePhoto(document: JobDocument, id: string): void {

@@ -33,6 +33,15 @@ const THREAD: MeasuredThread = {
   crest: null,
   standard: null,
 };
+const MODEL = {
+  id: 'm1',
+  sha256: 'b'.repeat(64),
+  label: 'charger plug',
+  factor: 1 as const,
+  size: [12, 8, 20] as [number, number, number],
+  triangles: 240,
+  hull: false,
+};
 const PHOTO: Photo = {
   id: 'p1',
   sha256: 'a'.repeat(64),
@@ -203,6 +212,13 @@ const edits = fc.oneof(
     label: words,
   }),
   fc.record({ kind: fc.constant('remove-photo' as const), photoId: fc.constant('p1') }),
+  fc.record({ kind: fc.constant('add-model' as const), model: fc.constant(MODEL) }),
+  fc.record({
+    kind: fc.constant('model' as const),
+    modelId: fc.constantFrom('m1', 'm2'),
+    change: fc.constantFrom({ label: 'plug' }, { factor: 25.4 as const }),
+  }),
+  fc.record({ kind: fc.constant('remove-model' as const), modelId: fc.constant('m1') }),
   fc.record({ kind: fc.constant('remove-dimension' as const), dimensionId: dimension }),
   fc.record({
     kind: fc.constant('want' as const),

@@ -34,6 +34,7 @@ export function newJob(title: string, recipe: Recipe, workshop: Workshop, materi
     parts: [part],
     dimensions: recipe.guide.map(step => unread(step, step.key)),
     photos: [],
+    models: [],
     threads: [],
     mates: matesOf(part, recipe, material, workshop),
     service: { since: null, notes: [] },

@@ -1,6 +1,7 @@
 import { type Expression, evaluateExpression } from '../quantity/expression';
 import { ownUnit } from '../quantity/units';
 import { PlaceError, resolvedPlace } from '../shape/additions/place';
+import { modelReference } from '../shape/model';
 import { holesOfText, OutlineTextError, outlineOfText, resolvedText } from '../shape/outline-text';
 import {
   type ParameterSpec,
@@ -144,6 +145,7 @@ class Work {
       if (spec.kind === 'length') this.length(spec);
       else if (spec.kind === 'outline' || spec.kind === 'holes' || spec.kind === 'place') this.written(spec);
       else if (spec.kind === 'words' || spec.kind === 'surface') this.plain(spec);
+      else if (spec.kind === 'model') this.model(spec);
       else this.expressions[spec.name] = { text: wordOf(this.parameters[spec.name]!), unit: 'none' };
     }
     const { parameters, expressions, provisional, problems } = this;
@@ -195,6 +197,13 @@ class Work {
     const long = spec.kind === 'words' && own.text.length > spec.most;
     if (long) this.problems[spec.name] = `${spec.label}: at most ${spec.most} letters.`;
     this.parameters[spec.name] = long ? own.text.slice(0, spec.most) : own.text;
+  }
+
+  /** A body of the job by its id; the solid knows it by its reference. */
+  private model(spec: Extract<ParameterSpec, { kind: 'model' }>): void {
+    const own: Expression = this.part.parameters[spec.name] ?? { text: spec.default, unit: 'none' };
+    this.expressions[spec.name] = own;
+    this.parameters[spec.name] = referenceOf(this.document, own.text);
   }
 
   /** Corners, holes or a place: each number is an expression of its own. */
@@ -319,6 +328,12 @@ export function checkContext(resolved: ResolvedPart) {
   };
 }
 
+/** Empty where that body is not there, or none was chosen. */
+function referenceOf(document: JobDocument, id: string): string {
+  const model = document.models.find(m => m.id === id);
+  return model ? modelReference(model) : '';
+}
+
 /** How many times its load a part should bear, by what happens when it breaks. Common practice, no source. */
 const MARGINS = {
   unsaid: { times: 2.5, why: 'nobody said yet what happens when it breaks' },
@@ -351,7 +366,9 @@ function demandsOf(document: JobDocument, part: Part, material: Material, worksh
     margin: MARGINS[document.brief.ifItBreaks ?? 'unsaid'],
     mayHurt: document.brief.ifItBreaks === 'injury',
     stacked: STACKED[part.pose],
-    neighbours: part.neighbours,
+    neighbours: part.neighbours.map(n =>
+      n.form === 'model' ? { ...n, model: referenceOf(document, n.model ?? '') } : n,
+    ),
     goesOn: part.goesOn,
   };
 }

@@ -52,6 +52,12 @@ export function wordsFor(edit: Edit, document: JobDocument): string {
       return 'Named a photo';
     case 'remove-photo':
       return 'Removed a photo';
+    case 'add-model':
+      return `Took in the body ${edit.model.label}`;
+    case 'model':
+      return edit.change.factor === undefined ? 'Named a body' : 'Said a body’s unit';
+    case 'remove-model':
+      return 'Removed a body';
     case 'remove-dimension':
       return `Removed ${dimension(edit.dimensionId)}`;
     case 'want':

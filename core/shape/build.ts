@@ -1,7 +1,7 @@
 import { checkSolid } from './checks/check-solid';
 import { type MeasuredMate, measureMates } from './checks/measure';
 import { finished, joinedMesh, type Quality, SAGITTA } from './finish';
-import type { Body, Kernels, MeshKernel } from './kernels/kernel';
+import type { Body, Kernels } from './kernels/kernel';
 import { areaOf, type Bounds, boundsOf, closureOf, joined, type TriangleMesh, volumeOf } from './mesh/mesh';
 import type { CheckContext, Finding, MateSurface, Parameters, Recipe } from './recipes/recipe';
 import { type LoadResult, loadResults } from './strength/loads';
@@ -98,13 +98,13 @@ export function inspectPart(
   parameters: Parameters,
   part: BuiltPart,
   context: CheckContext,
-  kernel: MeshKernel,
+  kernels: Pick<Kernels, 'mesh' | 'models'>,
   found: readonly Finding[] = [],
 ): Inspection {
   const loads = loadResults(part.whole, part.surfaces, context);
   const findings = [
     ...found,
-    ...checkSolid(recipe, part, context, kernel, loads),
+    ...checkSolid(recipe, part, context, kernels, loads),
     ...recipe.checks(parameters, part, context),
   ];
   return { findings: ranked(findings), loads };

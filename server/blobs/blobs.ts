@@ -8,7 +8,7 @@ import { blobs } from '../store/schema';
 export class Blobs {
   constructor(private readonly store: Store) {}
 
-  private path(sha256: string): string {
+  path(sha256: string): string {
     return join(this.store.folder, 'blobs', sha256.slice(0, 2), sha256);
   }
 

@@ -5,6 +5,7 @@ import { BUNDLE_SCHEMA_VERSION, BundledJob, BundleManifest, type ImportAnswer } 
 import { errorOfZod } from '../../contract/errors';
 import type { JobView } from '../../contract/jobs';
 import { readJobDocument } from '../../core/job/document';
+import { referencesIn, shaOf } from '../../core/shape/model';
 import type { Blobs } from '../blobs/blobs';
 import { HttpError } from '../errors';
 import { insertJob, readJob, replaceHistory, saveDocument } from '../jobs/repository';
@@ -21,6 +22,9 @@ export async function exportJob(job: JobView, blobs: Blobs, version: string): Pr
   const named = [
     ...job.history.prints.flatMap(p => Object.values(p.files)),
     ...job.document.photos.map(p => p.sha256),
+    ...job.document.models.map(m => m.sha256),
+    // A version may stand on a body that the job has let go of.
+    ...job.history.versions.flatMap(v => referencesIn(v.parameters).map(shaOf)),
   ];
   for (const sha256 of new Set(named)) {
     const bytes = await blobs.get(sha256);

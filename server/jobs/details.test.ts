@@ -41,7 +41,7 @@ describe('the pool of kernels', () => {
   test('answers refusals as findings, remembers answers, and takes unknown recipes as a mistake', {
     timeout: 60_000,
   }, async () => {
-    const pool = new SolidPool();
+    const pool = new SolidPool(sha256 => sha256);
     try {
       const { demo } = (await import('../../core/shape/recipes')).requireRecipe('round-cap');
       const first = await pool.run({ ...task, parameters: demo.parameters });

@@ -1,9 +1,12 @@
 import { Piscina } from 'piscina';
 import type { Side } from '../../core/fit/wants';
+import { referencesIn, shaOf } from '../../core/shape/model';
 import { requireRecipe } from '../../core/shape/recipes';
 import { Recent, solidKey } from '../../core/shape/solid-key';
+import type { ModelAnswer } from '../models/read-model';
 import type { LadderTask, PieceFiles } from './piece';
 import type { SolidAnswer, SolidTask } from './task';
+import type { ModelTask } from './worker';
 
 /** A kernel's heap only grows: beyond this the thread is replaced. */
 const MOST_HEAP = 600e6;
@@ -15,9 +18,14 @@ export const KERNELS = 'replicad 1.1.0, manifold-3d 3.5.4';
 
 /** Worker threads that build solids, bounded in time and memory. */
 export class SolidPool {
-  private pool = this.open();
+  private pool: Piscina;
   private pieceFiles: Promise<PieceFiles> | undefined;
   private readonly recent = new Recent<SolidAnswer>(MOST_KEPT);
+
+  /** @param fileOf where the triangles of a body from a file are kept */
+  constructor(private readonly fileOf: (sha256: string) => string) {
+    this.pool = this.open();
+  }
 
   private open(): Piscina {
     return new Piscina({
@@ -35,7 +43,12 @@ export class SolidPool {
     const key = solidKey(requireRecipe(recipe), parameters, JSON.stringify(rest), KERNELS);
     const known = this.recent.get(key);
     if (known) return known;
-    const answer = (await this.pool.run(task, { signal: AbortSignal.timeout(LONGEST) })) as SolidAnswer;
+    const named = referencesIn(parameters, task.context?.neighbours).map(shaOf);
+    const modelFiles = Object.fromEntries(named.map(sha => [sha, this.fileOf(sha)]));
+    const answer = (await this.pool.run(
+      { ...task, modelFiles },
+      { signal: AbortSignal.timeout(LONGEST) },
+    )) as SolidAnswer;
     if (answer.memory > MOST_HEAP) {
       const old = this.pool;
       this.pool = this.open();
@@ -54,6 +67,12 @@ export class SolidPool {
       throw error;
     });
     return this.pieceFiles;
+  }
+
+  /** A file that somebody brought, as triangles. */
+  readModel(file: Uint8Array): Promise<ModelAnswer> {
+    const task: ModelTask = { file };
+    return this.pool.run(task, { signal: AbortSignal.timeout(LONGEST) }) as Promise<ModelAnswer>;
   }
 
   ladder(side: Side, sizes: readonly number[], name: string): Promise<PieceFiles> {

@@ -38,8 +38,7 @@ export async function build(task: SolidTask, kernels: Kernels): Promise<SolidAns
   if (!outcome.ok) return { ...outcome, memory: kernels.part.memory() };
   const { mesh, pieces, whole: _, surfaces: __, ...part } = outcome.part;
   const findings = task.context
-    ? inspectPart(recipe, task.parameters, outcome.part, task.context, kernels.mesh, outcome.findings)
-        .findings
+    ? inspectPart(recipe, task.parameters, outcome.part, task.context, kernels, outcome.findings).findings
     : outcome.findings;
   const files: Partial<Record<'stl' | '3mf' | 'step', Uint8Array>> = {};
   if (task.files.includes('stl')) files.stl = writeStl(mesh, task.name);

@@ -11,15 +11,16 @@ import {
   type Material,
   Vector3,
 } from 'three';
-import { DIRECTIONS } from '../../core/shape/additions/place';
-import { neighbourMesh } from '../../core/shape/checks/where-it-goes';
-import type { NeighbourAsked } from '../../core/shape/recipes/recipe';
+import { legsOf, neighbourMesh } from '../../core/shape/checks/where-it-goes';
+import type { Models } from '../../core/shape/model';
+import type { CheckContext, NeighbourAsked } from '../../core/shape/recipes/recipe';
 import type { LoadResult } from '../../core/shape/strength/loads';
+import { useModels } from './use-models';
 
 /** What is shown around the part: its neighbours, the way it goes on, its loads and where it would give way. */
 export interface Surroundings {
   neighbours: readonly (NeighbourAsked & { hit: boolean })[];
-  goesOn: { from: string; distance: number } | null;
+  goesOn: CheckContext['goesOn'];
   loads: readonly LoadResult[];
 }
 
@@ -46,20 +47,18 @@ export function SurroundingsView({
   useEffect(() => {
     if (what) invalidate();
   }, [what, invalidate]);
-  const way = what.goesOn ? DIRECTIONS[what.goesOn.from] : undefined;
+  const models = useModels(what.neighbours);
+  const legs = what.goesOn ? legsOf(what.goesOn) : [];
   return (
     <>
       {what.neighbours.map(n => (
-        <NeighbourBody key={n.id} of={n} colours={colours} />
+        <NeighbourBody key={n.id} of={n} models={models} colours={colours} />
       ))}
-      {what.goesOn && way ? (
-        <mesh
-          geometry={geometry}
-          position={way.map(w => w * what.goesOn!.distance) as [number, number, number]}
-        >
+      {legs.map(({ from }, i) => (
+        <mesh key={i} geometry={geometry} position={[...from]}>
           <meshBasicMaterial color={colours.soft} transparent opacity={0.12} depthWrite={false} />
         </mesh>
-      ) : null}
+      ))}
       {what.loads.map(result => (
         <LoadMarks key={result.id} result={result} size={size} colours={colours} />
       ))}
@@ -67,15 +66,25 @@ export function SurroundingsView({
   );
 }
 
-function NeighbourBody({ of, colours }: { of: NeighbourAsked & { hit: boolean }; colours: Colours }) {
+function NeighbourBody({
+  of,
+  models,
+  colours,
+}: {
+  of: NeighbourAsked & { hit: boolean };
+  models: Models;
+  colours: Colours;
+}) {
   const { body, edges } = useMemo(() => {
     // As it is, without the room that it needs.
-    const { positions, triangles } = neighbourMesh({ ...of, room: 0 });
     const made = new BufferGeometry();
+    const mesh = neighbourMesh({ ...of, room: 0 }, null, models);
+    if (!mesh) return { body: made, edges: new BufferGeometry() };
+    const { positions, triangles } = mesh;
     made.setAttribute('position', new BufferAttribute(Float32Array.from(positions), 3));
     made.setIndex(Array.from(triangles));
     return { body: made, edges: new EdgesGeometry(made, 30) };
-  }, [of]);
+  }, [of, models]);
   useEffect(
     () => () => {
       body.dispose();

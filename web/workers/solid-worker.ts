@@ -6,6 +6,7 @@ import opencascade from 'replicad-opencascadejs';
 import opencascadeWasm from 'replicad-opencascadejs/wasm?url';
 import { BufferAttribute, BufferGeometry, EdgesGeometry } from 'three';
 import { toCreasedNormals } from 'three/examples/jsm/utils/BufferGeometryUtils.js';
+import { readStl } from '../../core/files/reading-back';
 import { recipeWith } from '../../core/shape/additions/with-additions';
 import { assembled } from '../../core/shape/assembly';
 import { type BuiltPart, buildPart, inspectPart } from '../../core/shape/build';
@@ -16,6 +17,7 @@ import type { Kernels } from '../../core/shape/kernels/kernel';
 import { meshKernel } from '../../core/shape/kernels/mesh-kernel';
 import { type OpenCascade, partKernel } from '../../core/shape/kernels/part-kernel';
 import { boundsOf, type TriangleMesh } from '../../core/shape/mesh/mesh';
+import { referencesIn, shaOf } from '../../core/shape/model';
 import type { ShownChange, ShownSolid, SolidReply, SolidRequest } from './solid-protocol';
 
 /** Edges sharper than this are inked, and shading breaks there: degrees. */
@@ -33,6 +35,7 @@ addEventListener('message', async (message: MessageEvent<SolidRequest>) => {
       ...(request.parts ?? []).flatMap(p => p.additions),
     ];
     if (all.some(a => a.kind === 'words')) kernels.font ??= await letters();
+    await bodies(request, kernels);
     if (request.want === 'show') show(request, kernels);
     else if (request.want === 'check') check(request, kernels);
     else if (request.want === 'together') together(request, kernels);
@@ -70,7 +73,7 @@ function check({ id, recipe: name, additions, parameters, context }: SolidReques
   const recipe = recipeWith(name, additions);
   const outcome = buildPart(recipe, parameters, kernels, 'file');
   const { findings, loads } = outcome.ok
-    ? inspectPart(recipe, parameters, outcome.part, context, kernels.mesh, outcome.findings)
+    ? inspectPart(recipe, parameters, outcome.part, context, kernels, outcome.findings)
     : { findings: outcome.findings, loads: [] };
   reply({ id, kind: 'checked', findings, loads, heap: kernels.part.memory() });
 }
@@ -135,6 +138,24 @@ async function start(): Promise<Kernels> {
   ]);
   manifold.setup();
   return { part: partKernel(oc), mesh: meshKernel(manifold) };
+}
+
+/** Bodies from files that were asked for in this window; their triangles never change. */
+const fetched = new Map<string, TriangleMesh>();
+
+async function bodies(request: SolidRequest, kernels: Kernels): Promise<void> {
+  const named = [
+    ...referencesIn(request.parameters, request.context.neighbours),
+    ...referencesIn(request.before?.parameters ?? {}),
+    ...(request.parts ?? []).flatMap(p => referencesIn(p.parameters)),
+  ].map(shaOf);
+  for (const sha256 of new Set(named)) {
+    if (fetched.has(sha256)) continue;
+    const answer = await fetch(`/api/models/${sha256}`);
+    // Not there: the part then says that the body is not at hand.
+    if (answer.ok) fetched.set(sha256, readStl(new Uint8Array(await answer.arrayBuffer())));
+  }
+  kernels.models = fetched;
 }
 
 /** Only parts with words on them need letters. */

@@ -13,7 +13,7 @@ import { checkHoles } from './holes';
 import { checkLoads, sharpestRoot } from './loads';
 import { checkSize } from './size';
 import { box, ring, scaled } from './test-solids';
-import { checkPlace, firstHit, neighbourMesh } from './where-it-goes';
+import { checkPlace, firstHit, legsOf, neighbourMesh } from './where-it-goes';
 
 /** Every check: a spoiled solid makes it speak, a sound one leaves it silent. */
 let kernels: Kernels;
@@ -53,7 +53,7 @@ describe.each(RECIPES.map(r => [r.id, r] as const))('the demo object of %s', (id
       recipe.demo.parameters,
       part,
       context({ ledger, measured: recipe.demo.sizes }),
-      kernels.mesh,
+      kernels,
     );
     expect(findings.filter(f => f.level !== 'note')).toEqual([]);
   });
@@ -125,12 +125,12 @@ describe('loose bodies', () => {
     const words: Wish = { kind: 'words', set: { text: 'I O', does: 'raised', x: 44, height: 8 } };
     const part = built('wall-plate', [words]);
     const recipe = requireRecipe('wall-plate');
-    const { findings } = inspectPart(recipe, recipe.demo.parameters, part, context(), kernels.mesh);
+    const { findings } = inspectPart(recipe, recipe.demo.parameters, part, context(), kernels);
     const loose = findings.find(f => f.code === 'loose-bodies')!;
     expect(loose.message).toContain('letters must stand on a face');
     const inside = built('wall-plate', [{ ...words, set: { ...words.set, x: 0, y: 12 } }]);
     expect(
-      codes(inspectPart(recipe, recipe.demo.parameters, inside, context(), kernels.mesh).findings),
+      codes(inspectPart(recipe, recipe.demo.parameters, inside, context(), kernels).findings),
     ).not.toContain('loose-bodies');
   });
 });
@@ -142,6 +142,13 @@ describe('thin walls', () => {
     const fin: Wish = { kind: 'shape', set: { place: 'top', width: 20, depth: 0.6, rise: 8, y: -12 } };
     expect(codes(checkWalls(built('wall-plate', [letters, fin]).mesh, context()))).toEqual(['thin-wall']);
   });
+});
+
+/** A channel of 40 × 34 × 10, open to the front: walls of 5 on three sides. */
+const HOOK = 'c'.repeat(64);
+const models = new Map([[HOOK, box([40, 34, 10])]]);
+beforeAll(() => {
+  models.set(HOOK, kernels.mesh.combine('cut', box([40, 34, 10]), box([30, 30, 12], [5, -1, -1])));
 });
 
 describe('where it goes', () => {
@@ -159,7 +166,7 @@ describe('where it goes', () => {
     room: 0,
   };
   const of = (neighbours: CheckContext['neighbours'], goesOn: CheckContext['goesOn'] = null) =>
-    codes(checkPlace(part, { neighbours, goesOn }, kernels.mesh));
+    codes(checkPlace(part, { neighbours, goesOn }, { ...kernels, models }));
 
   test('a neighbour where the part is; beside it; with room that is too little', () => {
     expect(of([wall])).toEqual(['in-the-way']);
@@ -176,14 +183,61 @@ describe('where it goes', () => {
     expect(of([shelf], { from: 'top', distance: 60 })).toEqual(['path-blocked']);
     expect(of([shelf], { from: 'left', distance: 60 })).toEqual([]);
     // It first meets the shelf's upper side on its way down: 33 from home.
-    expect(firstHit(part, neighbourMesh(shelf), { from: 'top', distance: 60 }, kernels.mesh)).toBeCloseTo(
-      32,
-      0,
-    );
+    const [leg] = legsOf({ from: 'top', distance: 60 });
+    for (const convex of [true, false])
+      expect(firstHit(part, neighbourMesh(shelf)!, leg!, convex, kernels.mesh), String(convex)).toBeCloseTo(
+        33,
+        0,
+      );
+  });
+
+  test('a thin sheet on a long way is not stepped over', () => {
+    const sheet = { ...wall, name: 'the sheet', x: 10, y: 10, z: 640.2, width: 4, depth: 4, height: 0.3 };
+    expect(of([sheet], { from: 'top', distance: 600 })).toEqual([]);
+    expect(of([sheet], { from: 'top', distance: 1900 })).toEqual(['path-blocked']);
+  });
+
+  test('a way around a corner: each piece of it is looked at', () => {
+    // In from the left and then down: a lid above does not matter, a post on the left does.
+    const lid = { ...wall, name: 'the lid', x: 10, y: 10, z: 60, width: 30, depth: 30, height: 3 };
+    const post = { ...wall, name: 'the post', x: -40, y: 10, z: 0, width: 4, depth: 4, height: 60 };
+    const corner = { from: 'top', distance: 30, before: { from: 'left', distance: 80 } };
+    expect(of([lid], { from: 'top', distance: 80 })).toEqual(['path-blocked']);
+    expect(of([lid], corner)).toEqual([]);
+    expect(of([post], { from: 'top', distance: 30 })).toEqual([]);
+    expect(of([post], corner)).toEqual(['path-blocked']);
+    const [finding] = checkPlace(part, { neighbours: [post], goesOn: corner }, kernels);
+    // The part’s right side, at 20, meets the post’s left one, at −42, 62 before the corner; 30 more are left.
+    expect(finding!.message).toContain('92 mm before it is home');
+  });
+
+  test('a neighbour from a file: as it is, laid and turned, with room, and on the way', () => {
+    const from = {
+      ...wall,
+      name: 'the hook',
+      form: 'model' as const,
+      model: HOOK,
+      x: 40.5,
+      y: 10,
+      z: 0,
+      room: 0,
+    };
+    expect(of([{ ...from, model: '' }])).toEqual(['neighbour-missing']);
+    expect(of([from])).toEqual([]);
+    expect(of([{ ...from, room: 1 }])).toEqual(['in-the-way']);
+    expect(of([{ ...from, x: 38 }])).toEqual(['in-the-way']);
+    expect(of([{ ...from, x: 38, turn: 90 }])).toEqual([]);
+    // The hook is hollow: what goes into its hollow does not hit it, as a box around it would.
+    const over = { ...from, x: 10, z: 30 };
+    expect(of([over], { from: 'top', distance: 80 })).toEqual([]);
+    expect(of([{ ...over, x: 16 }], { from: 'top', distance: 80 })).toEqual(['path-blocked']);
+    expect(
+      of([{ ...over, form: 'box', width: 40, depth: 34, height: 10 }], { from: 'top', distance: 80 }),
+    ).toEqual(['path-blocked']);
   });
 
   test('a neighbour’s solid is as large as it says', () => {
-    expect(kernels.mesh.facts(neighbourMesh({ ...wall, room: 1 }))).toMatchObject({
+    expect(kernels.mesh.facts(neighbourMesh({ ...wall, room: 1 })!)).toMatchObject({
       ok: true,
       facts: { bodies: 1 },
     });
@@ -283,7 +337,7 @@ test('a part in inches speaks at once', () => {
     bush.demo.parameters,
     small,
     context({ ledger, measured: { bore: 8.4 } }),
-    kernels.mesh,
+    kernels,
   );
   expect(findings[0]!.level).toBe('stop');
   expect(codes(findings)).toContain('tiny');

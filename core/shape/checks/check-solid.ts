@@ -1,6 +1,6 @@
 import { formatPlain } from '../../quantity/format';
 import type { BuiltPart } from '../build';
-import type { MeshKernel } from '../kernels/kernel';
+import type { Kernels } from '../kernels/kernel';
 import { bodiesOf, boundsOf, closureOf, type TriangleMesh, volumeOf } from '../mesh/mesh';
 import type { CheckContext, Finding, MateSurface, Recipe } from '../recipes/recipe';
 import type { LoadResult } from '../strength/loads';
@@ -24,7 +24,7 @@ export function checkSolid(
   recipe: Recipe,
   part: BuiltPart,
   context: CheckContext,
-  kernel: MeshKernel,
+  kernels: Pick<Kernels, 'mesh' | 'models'>,
   loads: readonly LoadResult[],
 ): Finding[] {
   const { mesh, surfaces, whole } = part;
@@ -35,7 +35,7 @@ export function checkSolid(
     ...checkHand(whole, surfaces),
     ...checkSize(whole, surfaces, context, recipe.guide),
     ...pieces.flatMap(piece => checkHoles(piece, context)),
-    ...checkPlace(whole, context, kernel),
+    ...checkPlace(whole, context, kernels),
     ...checkLoads(whole, loads, context),
     ...checkWalls(mesh, context),
     ...checkBed(mesh, context),

@@ -41,7 +41,7 @@ const mates = (mesh: TriangleMesh, change: Partial<CheckContext> = {}) =>
   codes(checkMates(roundCap, roundCap.surfaces(cap), mesh, { ...context, ...change }));
 
 test('a sound solid stays silent', () => {
-  expect(inspectPart(roundCap, cap, soundPart, context, kernels.mesh)).toEqual({ findings: [], loads: [] });
+  expect(inspectPart(roundCap, cap, soundPart, context, kernels)).toEqual({ findings: [], loads: [] });
 });
 
 describe('closed', () => {

@@ -1,27 +1,62 @@
 import { formatPlain } from '../../quantity/format';
 import { DIRECTIONS } from '../additions/place';
-import type { MeshKernel } from '../kernels/kernel';
+import type { Kernels, MeshKernel, Point3 } from '../kernels/kernel';
 import { boundsOf, type TriangleMesh, volumeOf } from '../mesh/mesh';
+import { rayTreeOf } from '../mesh/rays';
+import { type Models, modelOf, stood, withRoom } from '../model';
 import type { CheckContext, Finding, NeighbourAsked } from '../recipes/recipe';
 
 /** Touching is no collision, mm³. */
 const TOUCH = 0.5;
-/** Along the path it is looked at every so many mm, and no more often than so. */
-const STEP = 1;
-const MOST_STEPS = 60;
+/** Where along the path it first touches is told to so many mm. */
+const TOLD_TO = 0.25;
+/** Bodies that are not convex are felt along their edges at points no farther apart, mm. */
+const FEEL = 1.5;
+const MOST_FELT = 24_000;
+/** Nearer to home than this it only touches, mm. */
+const AT_HOME = 0.02;
 const SIDES = 96;
+
+/** A straight piece of the way on: offsets from home, where it begins to come and where it ends. mm */
+interface Leg {
+  from: Point3;
+  to: Point3;
+  /** From its end to home along the rest of the way. */
+  left: number;
+}
+
+/** Last leg first. */
+export function legsOf(goesOn: NonNullable<CheckContext['goesOn']>): Leg[] {
+  const along = ({ from, distance }: { from: string; distance: number }, start: Point3): Point3 => {
+    const way = DIRECTIONS[from] ?? DIRECTIONS.top!;
+    return [0, 1, 2].map(i => start[i]! + distance * way[i]!) as unknown as Point3;
+  };
+  const last = along(goesOn, [0, 0, 0]);
+  const legs: Leg[] = [{ from: last, to: [0, 0, 0], left: 0 }];
+  if (goesOn.before) legs.push({ from: along(goesOn.before, last), to: last, left: goesOn.distance });
+  return legs;
+}
 
 /** Whether the part has room where it sits, and on the whole way there. */
 export function checkPlace(
   mesh: TriangleMesh,
   { neighbours, goesOn }: Pick<CheckContext, 'neighbours' | 'goesOn'>,
-  kernel: MeshKernel,
+  { mesh: kernel, models }: Pick<Kernels, 'mesh' | 'models'>,
 ): Finding[] {
   return neighbours.flatMap((neighbour): Finding[] => {
-    const solid = neighbourMesh(neighbour);
+    const solid = neighbourMesh(neighbour, kernel, models);
+    const mark = { neighbour: neighbour.id };
+    if (!solid)
+      return [
+        {
+          ...mark,
+          code: 'neighbour-missing',
+          level: 'warn',
+          message: `“${neighbour.name}” has no body from a file yet: choose one, or make it a box. Until then nothing is kept off it.`,
+        },
+      ];
     const room = neighbour.room > 0 ? `, with its ${formatPlain(neighbour.room)} mm of room` : '';
     const here = overlap(mesh, solid, kernel);
-    const mark = { neighbour: neighbour.id };
     if (here > TOUCH)
       return [
         {
@@ -32,15 +67,16 @@ export function checkPlace(
         },
       ];
     if (!goesOn) return [];
-    const hit = firstHit(mesh, solid, goesOn, kernel);
-    return hit === null
+    const convex = neighbour.form !== 'model';
+    const hits = legsOf(goesOn).flatMap(leg => firstHit(mesh, solid, leg, convex, kernel) ?? []);
+    return hits.length === 0
       ? []
       : [
           {
             ...mark,
             code: 'path-blocked',
             level: 'stop',
-            message: `On its way the part hits “${neighbour.name}”${room}, ${formatPlain(hit, 0)} mm before it is home. Bring it on from another side, shorten what sticks out, or split the part.`,
+            message: `On its way the part hits “${neighbour.name}”${room}, ${formatPlain(Math.max(...hits), 0)} mm before it is home. Bring it on from another side, shorten what sticks out, or split the part.`,
           },
         ];
   });
@@ -57,29 +93,126 @@ function boxesMeet(a: TriangleMesh, b: TriangleMesh): boolean {
   return [0, 1, 2].every(i => p.min[i]! < q.max[i]! && q.min[i]! < p.max[i]!);
 }
 
-/** How far from home the part first meets a neighbour, coming in a straight line; null where it never does. */
+/**
+ * How far from home, along the way, the part first meets a neighbour; null where it never does. The whole way is
+ * looked at, however thin the neighbour is.
+ */
 export function firstHit(
   mesh: TriangleMesh,
   neighbour: TriangleMesh,
-  { from, distance }: { from: string; distance: number },
+  leg: Leg,
+  convex: boolean,
   kernel: MeshKernel,
 ): number | null {
-  const way = DIRECTIONS[from] ?? DIRECTIONS.top!;
-  const steps = Math.min(MOST_STEPS, Math.max(1, Math.ceil(distance / STEP)));
-  for (let i = steps; i >= 1; i--) {
-    const off = (distance * i) / steps;
-    // The neighbour is moved instead of the part: it has fewer triangles.
-    const moved: TriangleMesh = {
-      positions: neighbour.positions.map((v, k) => v - off * way[k % 3]!),
-      triangles: neighbour.triangles,
-    };
-    if (overlap(mesh, moved, kernel) > TOUCH) return off;
-  }
-  return null;
+  const distance = Math.hypot(...sum(leg.from, leg.to, -1));
+  const hit = convex
+    ? sweptHit(mesh, neighbour, leg, distance, kernel)
+    : feltHit(mesh, neighbour, leg, distance);
+  return hit === null ? null : hit + leg.left;
 }
 
-/** A neighbour with the room it needs, as a solid. */
-export function neighbourMesh(n: NeighbourAsked): TriangleMesh {
+const sum = (a: Point3, b: Point3, times = 1): Point3 => [
+  a[0] + times * b[0],
+  a[1] + times * b[1],
+  a[2] + times * b[2],
+];
+
+/** The neighbour is moved instead of the part, the other way: it has fewer triangles. */
+const against = ({ positions, triangles }: TriangleMesh, off: Point3): TriangleMesh => ({
+  positions: positions.map((v, i) => v - off[i % 3]!),
+  triangles,
+});
+
+/** A convex body swept along a line is the hull of both its ends: exact, however long the way. */
+function sweptHit(
+  mesh: TriangleMesh,
+  neighbour: TriangleMesh,
+  { from, to }: Leg,
+  distance: number,
+  kernel: MeshKernel,
+): number | null {
+  const at = (off: number) => against(neighbour, sum(to, sum(from, to, -1), off / distance));
+  const meets = (off: number) => overlap(mesh, kernel.hull(appended(at(off), at(distance))), kernel) > TOUCH;
+  if (!meets(0)) return null;
+  // From farther out it is met less and less: the last place where it still is.
+  let [near, far] = [0, distance];
+  while (far - near > TOLD_TO) {
+    const middle = (near + far) / 2;
+    if (meets(middle)) near = middle;
+    else far = middle;
+  }
+  return (near + far) / 2;
+}
+
+function appended(a: TriangleMesh, b: TriangleMesh): TriangleMesh {
+  const positions = new Float64Array(a.positions.length + b.positions.length);
+  positions.set(a.positions);
+  positions.set(b.positions, a.positions.length);
+  return { positions, triangles: a.triangles };
+}
+
+/** Points of each body are sent along the way until they touch the other one; from both sides none is missed. */
+function feltHit(
+  mesh: TriangleMesh,
+  neighbour: TriangleMesh,
+  { from, to }: Leg,
+  distance: number,
+): number | null {
+  const away = sum(from, to, -1);
+  const way = away.map(x => x / distance) as unknown as Point3;
+  const back = way.map(x => -x) as unknown as Point3;
+  const there = against(neighbour, to);
+  let farthest: number | null = null;
+  const feel = (points: TriangleMesh, target: TriangleMesh, d: Point3) => {
+    const tree = rayTreeOf(target);
+    for (const p of feltPoints(points)) {
+      // Looked at from the far end: what is met first there is met first on the way.
+      const hit = tree.firstHit(sum(p, d, distance), d.map(x => -x) as unknown as Point3);
+      const off = hit && distance - hit.distance;
+      // Touching at home is no collision on the way.
+      if (off !== undefined && off > AT_HOME) farthest = Math.max(farthest ?? 0, off);
+    }
+  };
+  feel(mesh, there, way);
+  feel(there, mesh, back);
+  return farthest;
+}
+
+/** Corners, and points along long edges. */
+function feltPoints({ positions: p, triangles }: TriangleMesh): Point3[] {
+  const count = p.length / 3;
+  const points: Point3[] = Array.from({ length: count }, (_, v) => [p[3 * v]!, p[3 * v + 1]!, p[3 * v + 2]!]);
+  for (let t = 0; t < triangles.length; t += 3)
+    for (let e = 0; e < 3; e++) {
+      const [a, b] = [points[triangles[t + e]!]!, points[triangles[t + ((e + 1) % 3)]!]!];
+      // Each edge belongs to two triangles: it is walked once.
+      if (triangles[t + e]! > triangles[t + ((e + 1) % 3)]!) continue;
+      const steps = Math.ceil(Math.hypot(...sum(b, a, -1)) / FEEL);
+      for (let k = 1; k < steps && points.length < MOST_FELT; k++)
+        points.push(sum(a, sum(b, a, -1), k / steps));
+    }
+  return points;
+}
+
+/** A neighbour with the room it needs, as a solid; null where its body is not at hand. */
+export function neighbourMesh(
+  n: NeighbourAsked,
+  kernel: MeshKernel | null = null,
+  models?: Models,
+): TriangleMesh | null {
+  return n.form === 'model' ? standingModel(n, kernel, models) : plainMesh(n);
+}
+
+function standingModel(n: NeighbourAsked, kernel: MeshKernel | null, models?: Models): TriangleMesh | null {
+  const bare = n.model ? modelOf(models, n.model) : null;
+  if (!bare) return null;
+  const solid = kernel && n.room > 0 ? withRoom(models, n.model!, n.room, kernel)! : bare;
+  // Room is the same on all sides: so much lower lies the underside.
+  const sunk = boundsOf(bare).min[2] - boundsOf(solid).min[2];
+  return stood(solid, { lies: n.lies ?? 'drawn', turn: n.turn ?? 0, at: [n.x, n.y, n.z - sunk] });
+}
+
+function plainMesh(n: NeighbourAsked): TriangleMesh {
   const { room } = n;
   const [z0, z1] = [n.z - room, n.z + n.height + room];
   const corners: [number, number][] =

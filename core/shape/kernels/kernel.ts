@@ -1,5 +1,6 @@
 import type { Font } from 'opentype.js';
 import type { TriangleMesh } from '../mesh/mesh';
+import type { Models } from '../model';
 
 /**
  * What a recipe may ask of a geometry kernel. The part kernel works on exact surfaces (B-rep), the mesh
@@ -131,6 +132,12 @@ export interface MeshKernel {
   beyond(mesh: TriangleMesh, other: TriangleMesh): TriangleMesh | null;
   /** What two solids have in common; null where they do not meet. */
   common(a: TriangleMesh, b: TriangleMesh): TriangleMesh | null;
+  /** A body with at least `by` mm of room all round, and up to an eighth more. */
+  grown(mesh: TriangleMesh, by: number): TriangleMesh;
+  /** The least convex body around it: of a surface with holes too. */
+  hull(mesh: TriangleMesh): TriangleMesh;
+  /** With fewer triangles, at most `most` where that changes it by less than a tenth of a millimetre. */
+  reduced(mesh: TriangleMesh, most: number): TriangleMesh;
   /** Plane lines pulled up from z = 0; holes run the other way round. */
   extrude(loops: readonly (readonly (readonly [number, number])[])[], height: number): TriangleMesh;
   /** Refuses what is not one closed, outward-facing solid. */
@@ -142,6 +149,8 @@ export interface Kernels {
   mesh: MeshKernel;
   /** Letters; there where a part has words on it. */
   font?: Font;
+  /** Bodies from elsewhere; there where a part is kept clear of one. */
+  models?: Models;
 }
 
 /** The kernel could not make the shape; the message is for the maker. */

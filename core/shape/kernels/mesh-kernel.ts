@@ -47,6 +47,34 @@ export function meshKernel(wasm: ManifoldToplevel): MeshKernel {
     },
     beyond: (mesh, other) => joined('cut', mesh, other),
     common: (a, b) => joined('common', a, b),
+    grown: (mesh, by) =>
+      held(keep => {
+        const solid = keep(keep(solidOf(mesh)).simplify(Math.min(0.05, by / 10)));
+        const copies = AROUND.map(way => keep(solid.translate(way.map(w => (w * by) / LEAST_OUT) as Vector)));
+        // A body thinner than the room would leave a gap between its copies on either side.
+        const between = AROUND.map(way =>
+          keep(solid.translate(way.map(w => (w * by) / LEAST_OUT / 2) as Vector)),
+        );
+        return meshOf(keep(wasm.Manifold.union([solid, ...copies, ...between])));
+      }),
+    hull: mesh =>
+      held(keep => {
+        const points: Vector[] = [];
+        for (let i = 0; i < mesh.positions.length; i += 3)
+          points.push([mesh.positions[i]!, mesh.positions[i + 1]!, mesh.positions[i + 2]!]);
+        const solid = keep(wasm.Manifold.hull(points));
+        if (solid.isEmpty()) throw new KernelError('Its points lie in one plane: it has no inside');
+        return meshOf(solid);
+      }),
+    reduced: (mesh, most) =>
+      held(keep => {
+        let solid = keep(solidOf(mesh));
+        for (const tolerance of [0.01, 0.02, 0.05, 0.1]) {
+          if (solid.numTri() <= most) break;
+          solid = keep(solid.simplify(tolerance));
+        }
+        return meshOf(solid);
+      }),
     extrude(loops, height) {
       const held: { delete(): void }[] = [];
       try {
@@ -85,6 +113,41 @@ export function meshKernel(wasm: ManifoldToplevel): MeshKernel {
       }
     },
   };
+}
+
+type Vector = [number, number, number];
+
+/** Faces, edges and corners of a cube, unit length. */
+const AROUND: readonly Vector[] = [-1, 0, 1].flatMap(x =>
+  [-1, 0, 1].flatMap(y =>
+    [-1, 0, 1].flatMap((z): Vector[] => {
+      const long = Math.hypot(x, y, z);
+      return long === 0 ? [] : [[x / long, y / long, z / long]];
+    }),
+  ),
+);
+/** Whichever way a face looks, one of them goes out along it by at least this share. */
+const LEAST_OUT = 0.8867;
+
+const meshOf = (solid: Solid): TriangleMesh => {
+  const { vertProperties, triVerts } = solid.getMesh();
+  return weld(vertProperties, triVerts);
+};
+
+/** Everything that is kept on the way is deleted before the answer. */
+function held<T>(run: (keep: <S extends { delete(): void }>(made: S) => S) => T): T {
+  const all: { delete(): void }[] = [];
+  try {
+    return run(made => {
+      all.push(made);
+      return made;
+    });
+  } catch (error) {
+    if (error instanceof KernelError) throw error;
+    throw new KernelError(`Working on triangles failed: ${codeOf(error)}`);
+  } finally {
+    for (const made of all) made.delete();
+  }
 }
 
 const codeOf = (error: unknown) => (error as { code?: string }).code ?? 'it gave no reason';

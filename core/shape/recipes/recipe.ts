@@ -6,6 +6,7 @@ import type { BoundAddition } from '../additions/with-additions';
 import type { Drawing } from '../drawing/drawing';
 import type { Body, PartKernel, Point3 } from '../kernels/kernel';
 import type { TriangleMesh } from '../mesh/mesh';
+import { type Lies, MODEL_REFERENCE } from '../model';
 import { holesOfText, LONGEST_OUTLINE, outlineOfText } from '../outline-text';
 
 /**
@@ -135,6 +136,8 @@ export type ParameterSpec = ParameterBase &
     | { kind: 'place'; default: string }
     /** Letters on the part, or what something is called. */
     | { kind: 'words'; default: string; most: number }
+    /** A body from a file, by its reference (model.ts); empty for none. */
+    | { kind: 'model'; default: string }
     /** One of the part's mates, by its name; empty for the first that will do. */
     | { kind: 'surface'; default: string }
   );
@@ -227,7 +230,8 @@ export interface CheckContext {
   /** The way its layers are stacked, in the part's own coordinates. */
   stacked: Point3;
   neighbours: readonly NeighbourAsked[];
-  goesOn: { from: string; distance: number } | null;
+  /** The last straight piece of the way on, and the one before it if there is one. */
+  goesOn: { from: string; distance: number; before?: { from: string; distance: number } } | null;
 }
 
 /** Of a part nobody asked anything of. */
@@ -259,7 +263,11 @@ export interface LoadAsked {
 export interface NeighbourAsked {
   id: string;
   name: string;
-  form: 'box' | 'round';
+  form: 'box' | 'round' | 'model';
+  /** Of a model: its reference, and how it stands. */
+  model?: string;
+  lies?: Lies;
+  turn?: number;
   width: number;
   depth: number;
   height: number;
@@ -308,6 +316,12 @@ export function parameterSchema(recipe: Pick<Recipe, 'parameters' | 'demo'>) {
         .max(spec.kind === 'words' ? spec.most : 40)
         .default(String(usual))
         .describe(spec.label);
+    } else if (spec.kind === 'model') {
+      shape[spec.name] = z
+        .string()
+        .refine(text => text === '' || MODEL_REFERENCE.test(text), `${spec.label}: no such body.`)
+        .default(String(usual))
+        .describe(`${spec.label}: the name of one of the models`);
     } else if (spec.kind === 'place') {
       shape[spec.name] = z
         .string()

@@ -7,6 +7,7 @@ import { CommittedField } from '../../ui/CommittedField';
 import { Checkbox, Select } from '../../ui/controls';
 import { QuantityField } from '../../ui/QuantityField';
 import { PlaceField } from './additions/PlaceField';
+import { ModelSelect } from './models/ModelSelect';
 import { HolesField } from './outline/HolesField';
 import { OutlineField } from './outline/OutlineField';
 
@@ -45,6 +46,8 @@ export function ParameterField({ spec }: { spec: ParameterSpec }) {
         onCommit={set}
       />
     );
+  if (spec.kind === 'model')
+    return <ModelSelect label={spec.label} value={expressions[spec.name]?.text ?? ''} onChange={set} />;
   if (spec.kind === 'surface')
     return (
       <Select

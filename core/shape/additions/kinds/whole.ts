@@ -1,12 +1,16 @@
-import type { Frame } from '../../kernels/kernel';
+import { type Body, type Frame, KernelError } from '../../kernels/kernel';
+import { boundsOf } from '../../mesh/mesh';
+import { LIES, type Lies, modelOf, stood, withRoom } from '../../model';
 import { circle, rectangle } from '../../outline';
-import { choice, length } from '../../recipes/fields';
-import { lengthOf, type Parameters } from '../../recipes/recipe';
-import type { AdditionFinding, AdditionKind } from '../addition';
+import { choice, length, Refusals } from '../../recipes/fields';
+import { lengthOf, type Parameters, textOf } from '../../recipes/recipe';
+import type { AdditionFinding, AdditionKind, Site } from '../addition';
 import { onSeat } from '../place';
 import { cutFrom } from '../tools';
 
 const box = (p: Parameters) => p.form === 'box';
+const model = (p: Parameters) => p.form === 'model';
+const plain = (p: Parameters) => !model(p);
 
 /** Room for a neighbour: a plug, a board, a screw head, a hand. */
 export const keepClear: AdditionKind = {
@@ -16,11 +20,13 @@ export const keepClear: AdditionKind = {
   short: 'clear',
   step: 'exact',
   parameters: [
-    choice('form', 'The neighbour is', { box: 'a box', round: 'round' }),
+    choice('form', 'The neighbour is', { box: 'a box', round: 'round', model: 'a body from a file' }),
+    { kind: 'model', name: 'model', label: 'Body', group: 'main', default: '', shown: model },
+    choice('lies', 'It lies', LIES, { shown: model }),
     length('width', 'To the right', [0.3, 400], '12', { shown: box }),
     length('depth', 'To the back', [0.3, 400], '8', { shown: box }),
     length('diameter', 'Diameter', [0.3, 400], '10', { shown: p => p.form === 'round' }),
-    length('height', 'High', [0.3, 400], '6'),
+    length('height', 'High', [0.3, 400], '6', { shown: plain }),
     length('x', 'Its middle, to the right', [-400, 400], '0'),
     length('y', 'Its middle, to the back', [-400, 400], '0'),
     length('z', 'Its underside, above the bed', [-400, 400], '0'),
@@ -28,15 +34,21 @@ export const keepClear: AdditionKind = {
       'along',
       'Stands along',
       { z: 'upright', x: 'left to right', y: 'front to back' },
-      { group: 'more' },
+      { group: 'more', shown: plain },
     ),
     length('turn', 'Turned, seen from above', [-360, 360], '0', { measure: 'angle', group: 'more' }),
     length('room', 'Room all round, each side', [0, 20], '0.5'),
   ],
-  refuse: () => [],
+  refuse: p =>
+    new Refusals().when(
+      model(p) && p.model === '',
+      'model',
+      'Choose the body, or take one in from its STEP, STL, OBJ or 3MF file.',
+    ).list,
   apply(site, p) {
     const kernel = site.kernels.part;
     const room = lengthOf(p, 'room');
+    if (model(p)) return { body: cutFrom(kernel, site.body, [bodyOfModel(site, p, room)]) };
     const height = lengthOf(p, 'height');
     const upright: Frame = {
       at: [lengthOf(p, 'x'), lengthOf(p, 'y'), lengthOf(p, 'z')],
@@ -56,6 +68,22 @@ export const keepClear: AdditionKind = {
     return { body: cutFrom(kernel, site.body, [tool]) };
   },
 };
+
+/** Triangles only: the part's STEP file then goes without this cut. */
+function bodyOfModel({ kernels }: Site, p: Parameters, room: number): Body {
+  const grown = withRoom(kernels.models, textOf(p, 'model'), room, kernels.mesh);
+  if (!grown) throw new KernelError('The body’s file is not at hand: take it in again');
+  // With its room the underside lies lower.
+  const { min } = boundsOf(grown);
+  const bare = modelOf(kernels.models, textOf(p, 'model'))!;
+  const sunk = room > 0 ? boundsOf(bare).min[2] - min[2] : 0;
+  const placed = stood(grown, {
+    lies: textOf(p, 'lies') as Lies,
+    turn: lengthOf(p, 'turn'),
+    at: [lengthOf(p, 'x'), lengthOf(p, 'y'), lengthOf(p, 'z') - sunk],
+  });
+  return kernels.part.ofTriangles(() => placed);
+}
 
 /** Upright, or laid down about its middle: `z` stays its underside only while upright. */
 function lyingAlong(frame: Frame, along: string, height: number): Frame {

@@ -2,6 +2,7 @@ import { Plus, Trash2 } from 'lucide-react';
 import styled from 'styled-components';
 import { ulid } from 'ulid';
 import type { Neighbour } from '../../../../core/job/document';
+import { LIES, type Lies } from '../../../../core/shape/model';
 import type { Finding } from '../../../../core/shape/recipes/recipe';
 import { useBench } from '../../../job/bench-context';
 import { CommittedField } from '../../../ui/CommittedField';
@@ -10,6 +11,7 @@ import { Notice, Panel } from '../../../ui/layout';
 import { SizeField } from '../../../ui/SizeField';
 import { useLatestList } from '../../../ui/use-latest-list';
 import { Case, Fields, Head } from '../asked';
+import { ModelSelect } from '../models/ModelSelect';
 import { FROM } from '../ways';
 
 const NOT_SAID = 'not-said';
@@ -71,7 +73,7 @@ export function PlacePanel({ findings }: { findings: readonly Finding[] }) {
               void edit({
                 kind: 'goes-on',
                 partId: part.id,
-                goesOn: from === NOT_SAID ? null : { from, distance: goesOn?.distance ?? 60 },
+                goesOn: from === NOT_SAID ? null : { ...(goesOn ?? { distance: 60 }), from },
               })
             }
           />
@@ -83,6 +85,39 @@ export function PlacePanel({ findings }: { findings: readonly Finding[] }) {
               most={2000}
               onCommit={distance =>
                 void edit({ kind: 'goes-on', partId: part.id, goesOn: { ...goesOn, distance } })
+              }
+            />
+          ) : null}
+          {goesOn ? (
+            <Select
+              label="And before that"
+              value={goesOn.before?.from ?? NOT_SAID}
+              options={[{ value: NOT_SAID, label: 'straight on, no corner' }, ...FROM]}
+              onChange={from => {
+                const { before, ...last } = goesOn;
+                void edit({
+                  kind: 'goes-on',
+                  partId: part.id,
+                  goesOn:
+                    from === NOT_SAID
+                      ? last
+                      : { ...last, before: { distance: before?.distance ?? 60, from } },
+                });
+              }}
+            />
+          ) : null}
+          {goesOn?.before ? (
+            <SizeField
+              label="Over the first"
+              value={goesOn.before.distance}
+              least={1}
+              most={2000}
+              onCommit={distance =>
+                void edit({
+                  kind: 'goes-on',
+                  partId: part.id,
+                  goesOn: { ...goesOn, before: { ...goesOn.before!, distance } },
+                })
               }
             />
           ) : null}
@@ -140,12 +175,19 @@ function One({
           options={[
             { value: 'box', label: 'a box' },
             { value: 'round', label: 'round, upright' },
+            { value: 'model', label: 'a body from a file' },
           ]}
           onChange={form => onChange(form === 'round' ? { form, depth: n.width } : { form })}
         />
-        {n.form === 'box' ? size('To the right', 'width') : size('Diameter', 'width')}
-        {n.form === 'box' ? size('To the back', 'depth') : null}
-        {size('High', 'height')}
+        {n.form === 'model' ? (
+          <FromFile neighbour={n} onChange={onChange} />
+        ) : (
+          <>
+            {n.form === 'box' ? size('To the right', 'width') : size('Diameter', 'width')}
+            {n.form === 'box' ? size('To the back', 'depth') : null}
+            {size('High', 'height')}
+          </>
+        )}
         {at('Middle, to the right', 'x')}
         {at('Middle, to the back', 'y')}
         {at('Underside, up', 'z')}
@@ -168,6 +210,35 @@ function One({
         </Notice>
       ))}
     </Case>
+  );
+}
+
+/** A body from a file, and how it stands. */
+function FromFile({
+  neighbour: n,
+  onChange,
+}: {
+  neighbour: Neighbour;
+  onChange(change: Partial<Neighbour>): void;
+}) {
+  return (
+    <>
+      <ModelSelect label="Body" value={n.model ?? ''} onChange={model => onChange({ model })} />
+      <Select
+        label="It lies"
+        value={n.lies ?? 'drawn'}
+        options={Object.entries(LIES).map(([value, label]) => ({ value: value as Lies, label }))}
+        onChange={lies => onChange({ lies })}
+      />
+      <SizeField
+        label="Turned, from above"
+        angle
+        value={n.turn ?? 0}
+        least={-360}
+        most={360}
+        onCommit={turn => onChange({ turn })}
+      />
+    </>
   );
 }
 

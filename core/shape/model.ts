@@ -1,0 +1,100 @@
+import type { MeshKernel, Point3 } from './kernels/kernel';
+import { boundsOf, type TriangleMesh } from './mesh/mesh';
+import { Recent } from './solid-key';
+
+/**
+ * Bodies from elsewhere: a neighbour, a plug, a board, as its maker's STEP or mesh file has it. A part knows one by
+ * a reference, the SHA-256 of its kept triangles and how many mm one of its units is: equal references are equal
+ * bodies, so that it goes into a solid's key. Lengths mm, angles degrees.
+ */
+export const MODEL_REFERENCE = /^[0-9a-f]{64}(\*[0-9]+(\.[0-9]+)?)?$/;
+
+/** Triangles by SHA-256, as they were kept. */
+export type Models = ReadonlyMap<string, TriangleMesh>;
+
+export const modelReference = ({ sha256, factor }: { sha256: string; factor: number }): string =>
+  factor === 1 ? sha256 : `${sha256}*${factor}`;
+
+/** All that a part's numbers and its neighbours name. */
+export function referencesIn(
+  parameters: Readonly<Record<string, number | string | boolean>>,
+  neighbours: readonly { model?: string }[] = [],
+): string[] {
+  const named = [...Object.values(parameters), ...neighbours.map(n => n.model ?? '')];
+  return [...new Set(named.filter((v): v is string => typeof v === 'string' && MODEL_REFERENCE.test(v)))];
+}
+
+export const shaOf = (reference: string): string => reference.slice(0, 64);
+
+/** Whole triangles of a reference in mm; null where they are not at hand. */
+export function modelOf(models: Models | undefined, reference: string): TriangleMesh | null {
+  const mesh = models?.get(shaOf(reference));
+  if (!mesh) return null;
+  const factor = Number(reference.slice(65) || 1);
+  if (factor === 1) return mesh;
+  return { positions: mesh.positions.map(x => factor * x), triangles: mesh.triangles };
+}
+
+/** Which of its sides is down, as its file has it drawn. */
+export const LIES = {
+  drawn: 'as its file has it',
+  over: 'turned over',
+  front: 'on its front',
+  back: 'on its back',
+  left: 'on its left side',
+  right: 'on its right side',
+} as const;
+export type Lies = keyof typeof LIES;
+
+const TURNS: Readonly<Record<Lies, (p: Point3) => Point3>> = {
+  drawn: p => p,
+  over: ([x, y, z]) => [x, -y, -z],
+  front: ([x, y, z]) => [x, -z, y],
+  back: ([x, y, z]) => [x, z, -y],
+  left: ([x, y, z]) => [-z, y, x],
+  right: ([x, y, z]) => [z, y, -x],
+};
+
+export interface Stance {
+  lies: Lies;
+  /** Seen from above, after it was laid. */
+  turn: number;
+  /** Where the middle of its underside is. */
+  at: Point3;
+}
+
+/** Laid on one of its sides, turned, and stood with the middle of its underside at a point. */
+export function stood({ positions: p, triangles }: TriangleMesh, { lies, turn, at }: Stance): TriangleMesh {
+  const a = (turn * Math.PI) / 180;
+  const [c, s] = [Math.cos(a), Math.sin(a)];
+  const laid = new Float64Array(p.length);
+  for (let i = 0; i < p.length; i += 3) {
+    const [x, y, z] = TURNS[lies]([p[i]!, p[i + 1]!, p[i + 2]!]);
+    laid[i] = c * x - s * y;
+    laid[i + 1] = s * x + c * y;
+    laid[i + 2] = z;
+  }
+  const { min, max } = boundsOf({ positions: laid, triangles });
+  const by = [at[0] - (min[0] + max[0]) / 2, at[1] - (min[1] + max[1]) / 2, at[2] - min[2]];
+  return { positions: laid.map((x, i) => x + by[i % 3]!), triangles };
+}
+
+/** Growing takes its time, and every rebuild asks again. */
+const grownBefore = new Recent<TriangleMesh>(24);
+
+/** A model with room all round: at least `room`, and up to an eighth more. */
+export function withRoom(
+  models: Models | undefined,
+  reference: string,
+  room: number,
+  kernel: MeshKernel,
+): TriangleMesh | null {
+  const mesh = modelOf(models, reference);
+  if (!mesh || room <= 0) return mesh;
+  const key = `${reference} ${room}`;
+  const known = grownBefore.get(key);
+  if (known) return known;
+  const grown = kernel.grown(mesh, room);
+  grownBefore.put(key, grown);
+  return grown;
+}
