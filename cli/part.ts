@@ -1,9 +1,12 @@
-import { writeFileSync } from 'node:fs';
+import { createHash } from 'node:crypto';
+import { readFileSync, writeFileSync } from 'node:fs';
 import { z } from 'zod';
+import { readStl } from '../core/files/reading-back';
 import { FIRST_WORKSHOP } from '../core/job/workshop';
 import { KINDS, kindOf } from '../core/shape/additions';
 import { ADDITION_KINDS, Addition, MOST_ADDITIONS } from '../core/shape/additions/addition';
 import { longName, usualOf, withAdditions } from '../core/shape/additions/with-additions';
+import type { Kernels } from '../core/shape/kernels/kernel';
 import { RECIPES, recipeById } from '../core/shape/recipes';
 import { NO_DEMANDS, parameterSchema } from '../core/shape/recipes/recipe';
 import { build } from '../server/solids/task';
@@ -44,6 +47,8 @@ const Input = z.object({
     )
     .max(MOST_ADDITIONS)
     .default([]),
+  /** Bodies to keep clear of: a name for “model”, and its STEP, STL, OBJ or 3MF file. */
+  models: z.record(z.string().regex(/^[\w-]{1,40}$/), z.string()).default({}),
 });
 
 type Wished = z.infer<typeof Input>['additions'];
@@ -82,8 +87,13 @@ function additionsOf(wished: Wished): Addition[] {
   return list;
 }
 
-/** Of the part and its additions together, by their long names. */
-function parametersOf(given: Record<string, unknown>, wished: Wished, additions: readonly Addition[]) {
+/** Of the part and its additions together, by their long names; a model by its reference. */
+function parametersOf(
+  given: Record<string, unknown>,
+  wished: Wished,
+  additions: readonly Addition[],
+  references: Readonly<Record<string, string>>,
+) {
   const all = { ...given };
   wished.forEach(({ parameters, on }, i) => {
     for (const [name, value] of Object.entries(parameters)) {
@@ -92,10 +102,38 @@ function parametersOf(given: Record<string, unknown>, wished: Wished, additions:
           `A ${additions[i]!.kind} has no “${name}”: see part additions.`,
           `additions.${i}.parameters.${name}`,
         );
-      if (on) all[longName(additions[i]!, name)] = value;
+      if (!on) continue;
+      if (name === 'model' && !(String(value) in references))
+        throw new BadInput(
+          `There is no model “${value}”: name its file under “models”.`,
+          `additions.${i}.parameters.model`,
+        );
+      all[longName(additions[i]!, name)] = name === 'model' ? references[String(value)] : value;
     }
   });
   return all;
+}
+
+/** Reads the files of bodies into the kernels; what each is known by. */
+async function readModels(files: Record<string, string>, to: Kernels): Promise<Record<string, string>> {
+  const references: Record<string, string> = {};
+  const models = new Map(to.models);
+  for (const [name, path] of Object.entries(files)) {
+    let bytes: Uint8Array;
+    try {
+      bytes = readFileSync(path);
+    } catch (error) {
+      throw new BadInput(`${path} cannot be read: ${(error as Error).message}`, `models.${name}`);
+    }
+    const { readModel } = await import('../server/models/read-model');
+    const read = await readModel(bytes, to);
+    if (!read.ok) throw new BadInput(read.message, `models.${name}`, 'bad-model');
+    const sha256 = createHash('sha256').update(read.stl).digest('hex');
+    models.set(sha256, readStl(read.stl));
+    references[name] = sha256;
+  }
+  to.models = models;
+  return references;
 }
 
 export const partAdditions: Command<unknown> = {
@@ -134,7 +172,7 @@ export const partBuild: Command<z.infer<typeof Input>> = {
     additions: [{ kind: 'hole', parameters: { use: 'plain', diameter: 4, place: 'underside' } }],
   },
   input: Input,
-  async run({ recipe: id, parameters: given, additions: wished }, { out }) {
+  async run({ recipe: id, parameters: given, additions: wished, models }, { out }) {
     const base = recipeById(id);
     if (!base)
       throw new BadInput(
@@ -145,14 +183,15 @@ export const partBuild: Command<z.infer<typeof Input>> = {
     if (out !== undefined && !kind) throw new BadInput('The file must end in .stl, .3mf or .step.', 'out');
     const additions = additionsOf(wished);
     const recipe = withAdditions(base, additions);
-    const checked = parameterSchema(recipe).safeParse(parametersOf(given, wished, additions));
+    // The kernels take a third of a second to load: no other command waits for them.
+    const { kernels } = await import('../server/solids/kernels');
+    const references = await readModels(models, await kernels());
+    const checked = parameterSchema(recipe).safeParse(parametersOf(given, wished, additions, references));
     if (!checked.success) {
       const issue = checked.error.issues[0]!;
       throw new BadInput(issue.message, ['parameters', ...issue.path.map(String)].join('.'));
     }
     const parameters = checked.data as Record<string, number | string | boolean>;
-    // The kernels take a third of a second to load: no other command waits for them.
-    const { kernels } = await import('../server/solids/kernels');
     const printer = FIRST_WORKSHOP.printers[0]!;
     const material = FIRST_WORKSHOP.materials[0]!;
     const answer = await build(

@@ -118,7 +118,7 @@ export function withFit(
     other: { of: 'object', dimension: dimensionId },
     side: fits.side,
     soft: flexible ? 'ours' : 'none',
-    want: defaultWant(flexible && fits.form === 'round' ? 'stretch' : 'slide', workshop),
+    want: defaultWant(fit.want ?? (flexible && fits.form === 'round' ? 'stretch' : 'slide'), workshop),
   };
   const fitted = changedAddition(without, partId, additionId, a => ({ ...a, fits }));
   return {

@@ -3,7 +3,7 @@ import { kernels as startKernels } from '../../server/solids/kernels';
 import type { Kernels } from './kernels/kernel';
 import { closureOf, type TriangleMesh, volumeOf } from './mesh/mesh';
 import { sectionAtZ } from './mesh/section';
-import { crestOf, type ThreadForm, threadBody, threadMesh } from './thread';
+import { crestOf, mostRounding, type ThreadForm, threadBody, threadMesh } from './thread';
 
 const M20: ThreadForm = {
   major: 20,
@@ -65,6 +65,21 @@ describe('threads', () => {
     const mesh = build(form);
     expect(closureOf(mesh)).toEqual({ openEdges: 0, bodies: 1 });
     expect(Math.abs(volumeOf(mesh) / volume(form) - 1)).toBeLessThan(0.002);
+  });
+
+  test('rounded: closed, as large over its ridges, and never sharper than its radius', () => {
+    const form = { ...M20, major: 110, minor: 103, pitch: 13, foot: 7.8, flankAngle: 40, to: 39 };
+    const most = mostRounding(form);
+    for (const rounding of [0.3, 0.8, most]) {
+      const mesh = build({ ...form, rounding });
+      expect(closureOf(mesh), String(rounding)).toEqual({ openEdges: 0, bodies: 1 });
+      const reach = sectionAtZ(mesh, 20)[0]!.points.map(p => Math.hypot(...p));
+      expect(2 * Math.max(...reach)).toBeCloseTo(110, 1);
+      expect(2 * Math.min(...reach)).toBeCloseTo(103, 1);
+      // Rounding a crest takes as much as rounding a root gives, but for their distance from the axis.
+      expect(Math.abs(volumeOf(mesh) / volume(form) - 1)).toBeLessThan(0.004);
+    }
+    expect(() => threadMesh({ ...form, rounding: most + 0.1 }, 0.01)).toThrow('smaller');
   });
 
   test('a right-handed one turns counter-clockwise as it climbs, a left-handed one clockwise, by 360° a lead', () => {

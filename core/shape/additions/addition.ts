@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import type { SurfaceForm } from '../../fit/print-bias';
-import type { Side } from '../../fit/wants';
+import type { Side, StandardWant } from '../../fit/wants';
 import type { Body, Kernels } from '../kernels/kernel';
 import type { Bounds, TriangleMesh } from '../mesh/mesh';
 import type { Finding, MateSurface, ParameterSpec, Parameters } from '../recipes/recipe';
@@ -13,6 +13,7 @@ export const ADDITION_KINDS = [
   'shape',
   'hole',
   'band',
+  'thread',
   'slot',
   'tie',
   'edges',
@@ -20,6 +21,7 @@ export const ADDITION_KINDS = [
   'rib',
   'words',
   'lead-in',
+  'draft',
   'keep-clear',
   'other-hand',
   'split',
@@ -103,12 +105,7 @@ export interface AdditionKind {
   purpose: string;
   /** What the first of its kind is called in expressions, without its number. */
   short: string;
-  /**
-   * exact: on exact surfaces. mesh: on triangles only, so that nothing exact may come after it. last: nothing
-   * at all may come after it.
-   */
-  step: 'exact' | 'mesh' | 'last';
-  /** Short names; defaults may name each other. */
+  /** Short names. */
   parameters: readonly ParameterSpec[];
   /** What may have to fit something of the object. */
   fit?: {
@@ -116,6 +113,8 @@ export interface AdditionKind {
     parameter(p: Parameters): string | null;
     side(p: Parameters): Side;
     form(p: Parameters): SurfaceForm;
+    /** What is usual for it; a slide unless said. */
+    want?: StandardWant;
   };
   refuse(p: Parameters): AdditionFinding[];
   /** @throws AdditionGone where what it sits on is no longer there, KernelError where it cannot be made */

@@ -1,11 +1,13 @@
 import type { AdditionKind, AdditionKindName } from './addition';
 import { band, flutes, leadIn } from './kinds/around';
+import { draft } from './kinds/draft';
 import { edges } from './kinds/edges';
 import { hole } from './kinds/hole';
 import { rib } from './kinds/rib';
 import { shape } from './kinds/shape';
 import { slot, tie } from './kinds/slots';
 import { split } from './kinds/split';
+import { thread } from './kinds/thread';
 import { keepClear, otherHand } from './kinds/whole';
 import { words } from './kinds/words';
 
@@ -15,12 +17,14 @@ export const KINDS: readonly AdditionKind[] = [
   hole,
   slot,
   band,
+  thread,
   tie,
   edges,
   flutes,
   rib,
   words,
   leadIn,
+  draft,
   keepClear,
   otherHand,
   split,

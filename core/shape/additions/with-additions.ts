@@ -74,21 +74,14 @@ export function named(
 }
 
 function parametersOf({ addition, kind, own }: BoundAddition): ParameterSpec[] {
-  const siblings = new Set(kind.parameters.map(spec => spec.name));
   return kind.parameters.map(spec => {
     const { shown } = spec;
-    const bound: ParameterSpec = {
+    return {
       ...spec,
       name: longName(addition, spec.name),
       addition: addition.id,
       ...(shown ? { shown: (p: Parameters) => shown(own(p)) } : {}),
     };
-    // A default may name its siblings.
-    if (bound.kind === 'length')
-      bound.default = bound.default.replace(/[a-z]\w*/gi, word =>
-        siblings.has(word) ? longName(addition, word) : word,
-      );
-    return bound;
   });
 }
 
@@ -103,8 +96,8 @@ function mateOf({ addition, kind, own }: BoundAddition): MateSpec[] {
       dimension: fits.dimension,
       parameter: longName(addition, fits.parameter),
       side: fits.side,
-      want: 'slide',
-      flexibleWant: 'stretch',
+      want: fit.want ?? 'slide',
+      flexibleWant: fit.want ?? 'stretch',
       form: fits.form,
       // Its choices may have made another surface of it since.
       active: p => fit.parameter(own(p)) === fits.parameter && fit.side(own(p)) === fits.side,

@@ -63,7 +63,7 @@ export function meshKernel(wasm: ManifoldToplevel): MeshKernel {
         for (let i = 0; i < mesh.positions.length; i += 3)
           points.push([mesh.positions[i]!, mesh.positions[i + 1]!, mesh.positions[i + 2]!]);
         const solid = keep(wasm.Manifold.hull(points));
-        if (solid.isEmpty()) throw new KernelError('Its points lie in one plane: it has no inside');
+        if (!(solid.volume() > 1e-6)) throw new KernelError('Its points lie in one plane: it has no inside');
         return meshOf(solid);
       }),
     reduced: (mesh, most) =>

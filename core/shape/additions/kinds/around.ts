@@ -1,44 +1,13 @@
 import type { Frame } from '../../kernels/kernel';
 import { KernelError } from '../../kernels/kernel';
-import { dot, loopCircle, sectionAcross } from '../../mesh/section';
+import { dot } from '../../mesh/section';
 import { circle, Path } from '../../outline';
 import { choice, length, Refusals } from '../../recipes/fields';
-import { lengthOf, type Parameters, textOf } from '../../recipes/recipe';
-import { AdditionGone, type AdditionKind, type Site } from '../addition';
-import { cutFrom, INTO, joinedTo, surfaceOf } from '../tools';
-
-/** A wall counts as round where its section is no further out of round, mm. */
-const ROUND = 0.15;
-
-/** An upright axis of the part. */
-const axisAt = (p: Parameters): Frame => ({
-  at: [lengthOf(p, 'x'), lengthOf(p, 'y'), 0],
-  x: [1, 0, 0],
-  up: [0, 0, 1],
-});
-
-/** Radius of the round wall that is met at a height, looking outwards from the axis or inwards at it. */
-function radiusAt(site: Site, axis: Frame, z: number, inside: boolean, parameter: string): number {
-  const { loops, at } = sectionAcross(site.mesh(), [axis.at[0], axis.at[1], z], axis.up);
-  const circles = loops
-    .filter(l => l.area < 0 === inside)
-    .map(l => loopCircle(l, at))
-    .filter(c => c.form < ROUND)
-    .sort((a, b) => (inside ? a.diameter - b.diameter : b.diameter - a.diameter));
-  const found = circles[0];
-  if (!found)
-    throw new AdditionGone(
-      `At ${Number(z.toFixed(2))} mm above the bed the part has no round ${inside ? 'bore' : 'outside'} about this axis. Choose another height or axis, or cut a shape into a face instead.`,
-      parameter,
-    );
-  // Corners of the triangles lie on the true wall, the flats between them nearer to the axis.
-  return found.diameter / 2 + (inside ? found.form : 0);
-}
-
-const axisFields = [
-  length('x', 'Axis, to the right', [-400, 400], '0', { group: 'more' }),
-  length('y', 'Axis, to the back', [-400, 400], '0', { group: 'more' }),
-];
+import { lengthOf, textOf } from '../../recipes/recipe';
+import { AdditionGone, type AdditionKind } from '../addition';
+import { axisFields, axisOf, radiusAt } from '../axis';
+import { crossed } from '../place';
+import { cutFrom, INTO, inSpace, joinedTo, surfaceOf } from '../tools';
 
 /** A ring cut into, or put on, a round wall. */
 export const band: AdditionKind = {
@@ -46,11 +15,10 @@ export const band: AdditionKind = {
   title: 'Groove or band around',
   purpose: 'A groove for a tie, a clamp or an O-ring, or a raised band, around a round part or in its bore.',
   short: 'band',
-  step: 'exact',
   parameters: [
     choice('does', 'It is', { cut: 'a groove', add: 'a raised band' }),
     choice('wall', 'Around', { outside: 'the outside', inside: 'the bore' }),
-    length('z', 'Its middle above the bed', [-400, 400], '6'),
+    length('z', 'Its middle, along the axis', [-400, 400], '6'),
     length('width', 'Wide', [0.4, 200], '4'),
     length('deep', 'Deep, or proud', [0.1, 100], '1'),
     choice('section', 'Section', {
@@ -85,7 +53,7 @@ export const band: AdditionKind = {
   },
   apply(site, p) {
     const kernel = site.kernels.part;
-    const axis = axisAt(p);
+    const axis = axisOf(p);
     const inside = p.wall === 'inside';
     const [z, w, deep] = [lengthOf(p, 'z'), lengthOf(p, 'width'), lengthOf(p, 'deep')];
     const radius = radiusAt(site, axis, z, inside, 'z');
@@ -128,7 +96,11 @@ function roundBottom(begin: number, radius: number, out: number, deep: number, z
 
 /** Measured up the axis, in the middle of its depth, on a section that holds the axis. */
 function grooveWidth(radius: number, z: number, width: number, axis: Frame) {
-  const frame: Frame = { at: [axis.at[0] + radius, axis.at[1], z], x: [0, 0, 1], up: [0, 1, 0] };
+  const frame: Frame = {
+    at: inSpace(axis, [radius, 0, z]),
+    x: axis.up,
+    up: crossed(axis.up, axis.x),
+  };
   return surfaceOf(frame, 'inside', { kind: 'flats', size: width }, [0, 0]);
 }
 
@@ -138,10 +110,9 @@ export const flutes: AdditionKind = {
   title: 'Grip flutes',
   purpose: 'Hollows along a round outside, so that wet fingers can turn it.',
   short: 'grip',
-  step: 'exact',
   parameters: [
-    length('low', 'From above the bed', [-400, 400], '0'),
-    length('high', 'To above the bed', [-400, 400], '12'),
+    length('low', 'From, along the axis', [-400, 400], '0'),
+    length('high', 'To, along the axis', [-400, 400], '12'),
     length('count', 'Around', [3, 90], '16', { measure: 'count' }),
     length('deep', 'Deep', [0.2, 20], '0.8'),
     length('diameter', 'Their own diameter', [0.6, 60], '4'),
@@ -164,7 +135,7 @@ export const flutes: AdditionKind = {
   },
   apply(site, p) {
     const kernel = site.kernels.part;
-    const axis = axisAt(p);
+    const axis = axisOf(p);
     const [low, high, count] = [lengthOf(p, 'low'), lengthOf(p, 'high'), lengthOf(p, 'count')];
     const [deep, r] = [lengthOf(p, 'deep'), lengthOf(p, 'diameter') / 2];
     const radius = radiusAt(site, axis, (low + high) / 2, false, 'low');
@@ -179,9 +150,9 @@ export const flutes: AdditionKind = {
     }
     const around = Array.from({ length: count }, (_, i) => {
       const a = (2 * Math.PI * i) / count;
-      return circle([axis.at[0] + reach * Math.cos(a), axis.at[1] + reach * Math.sin(a)], r);
+      return circle([reach * Math.cos(a), reach * Math.sin(a)], r);
     });
-    return { body: kernel.cut(site.body, kernel.extrudeAll(around, low, high - low)) };
+    return { body: kernel.cut(site.body, kernel.extrudeAll(around, low, high - low, axis)) };
   },
 };
 
@@ -191,7 +162,6 @@ export const leadIn: AdditionKind = {
   title: 'Lead-in',
   purpose: 'A slope at the mouth of a round surface that must fit, so that the object finds its way.',
   short: 'lead',
-  step: 'exact',
   parameters: [
     { kind: 'surface', name: 'surface', label: 'At the mouth of', group: 'main', default: '' },
     choice('end', 'At its', { high: 'upper or outer end', low: 'lower or inner end' }),

@@ -18,7 +18,6 @@ export const edges: AdditionKind = {
   purpose:
     'Edges taken off for the hand, filled for strength, or let back from the bed where the first layer bulges.',
   short: 'edges',
-  step: 'exact',
   parameters: [
     choice('how', 'How', { round: 'rounded', chamfer: 'chamfered, 45°' }),
     choice('which', 'Which edges', {

@@ -34,7 +34,6 @@ export const hole: AdditionKind = {
   title: 'Hole',
   purpose: 'For a screw that passes, bites or turns in a thread, for a brass insert, a pin, a wire.',
   short: 'hole',
-  step: 'exact',
   parameters: [
     choice('use', 'For', {
       clearance: 'a screw to pass',

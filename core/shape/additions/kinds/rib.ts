@@ -13,7 +13,6 @@ export const rib: AdditionKind = {
   title: 'Rib',
   purpose: 'A web on a face, straight or running out to nothing, that keeps a wall or an arm from bending.',
   short: 'rib',
-  step: 'exact',
   parameters: [
     place('top'),
     length('long', 'Long on the face', [1, 400], '20'),

@@ -44,7 +44,6 @@ export const shape: AdditionKind = {
   title: 'Shape on a face',
   purpose: 'A tab, stub, rail, block or clip put on any face, or a pocket or window cut into it.',
   short: 'shape',
-  step: 'exact',
   parameters: [
     choice('does', 'It is', { add: 'put on', cut: 'cut in' }),
     place('top'),

@@ -13,7 +13,6 @@ export const slot: AdditionKind = {
   title: 'Slot',
   purpose: 'A long hole: for a screw that may shift, a strap, a blade.',
   short: 'slot',
-  step: 'exact',
   parameters: [
     place('top'),
     length('long', 'Long, over all', [0.5, 400], '14'),
@@ -65,7 +64,6 @@ export const tie: AdditionKind = {
   purpose:
     'Two slits that meet below the face: a cable tie goes in at one and out at the other, under a bridge.',
   short: 'tie',
-  step: 'exact',
   parameters: [
     place('top'),
     length('width', 'Tie is wide', [1, 30], '4.8'),

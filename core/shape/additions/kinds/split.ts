@@ -25,7 +25,6 @@ export const split: AdditionKind = {
   purpose:
     'Two pieces that go together again: for a bed that is too small, or layers that lie the strong way.',
   short: 'split',
-  step: 'last',
   parameters: [
     choice('across', 'Cut', {
       z: 'level, into lower and upper',

@@ -18,7 +18,6 @@ export const keepClear: AdditionKind = {
   title: 'Keep clear',
   purpose: 'Takes away whatever would be where a neighbour is: a plug, a board, a nut, the way of a lever.',
   short: 'clear',
-  step: 'exact',
   parameters: [
     choice('form', 'The neighbour is', { box: 'a box', round: 'round', model: 'a body from a file' }),
     { kind: 'model', name: 'model', label: 'Body', group: 'main', default: '', shown: model },
@@ -104,7 +103,6 @@ export const otherHand: AdditionKind = {
   title: 'Other hand',
   purpose: 'The same part for the other side: left and right are changed, additions above it with them.',
   short: 'hand',
-  step: 'exact',
   parameters: [],
   refuse: () => [],
   apply(site) {

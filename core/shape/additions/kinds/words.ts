@@ -17,7 +17,6 @@ export const words: AdditionKind = {
   title: 'Words',
   purpose: 'What it is, for which boat, which way up: raised or sunk letters on a face.',
   short: 'words',
-  step: 'mesh',
   parameters: [
     wordsField('text', 'Words', 'PORT', 60),
     place('top'),

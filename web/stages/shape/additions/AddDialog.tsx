@@ -6,8 +6,11 @@ import { FONTS } from '../../../ui/theme';
 import { KindPicture } from './KindPicture';
 
 const GROUPS: readonly { title: string; kinds: readonly AdditionKindName[] }[] = [
-  { title: 'Put on, or cut in', kinds: ['shape', 'hole', 'slot', 'band', 'rib', 'words'] },
-  { title: 'For hands, ties and the way on', kinds: ['edges', 'flutes', 'tie', 'lead-in', 'keep-clear'] },
+  { title: 'Put on, or cut in', kinds: ['shape', 'hole', 'slot', 'band', 'thread', 'rib', 'words'] },
+  {
+    title: 'For hands, ties and the way on',
+    kinds: ['edges', 'flutes', 'tie', 'lead-in', 'draft', 'keep-clear'],
+  },
   { title: 'The whole part', kinds: ['other-hand', 'split'] },
 ];
 

@@ -28,6 +28,18 @@ const PICTURES: Record<AdditionKindName, ReactNode> = {
       <path className="new" d="M18 19h5v8h-5zM41 19h5v8h-5z" />
     </>
   ),
+  thread: (
+    <>
+      <path className="part" d="M22 4h20v38H22z" />
+      <path className="new" d="M22 6l-6 3 6 3v4l-6 3 6 3v4l-6 3 6 3M42 9l6 3-6 3v4l6 3-6 3v4l6 3-6 3" />
+    </>
+  ),
+  draft: (
+    <>
+      <path className="part" d="M10 8h34v32H10z" />
+      <path className="new" d="M44 8l10 0-10 32z" />
+    </>
+  ),
   tie: (
     <>
       <path className="part" d="M6 14h52v24H6z" />
