@@ -18,7 +18,6 @@ import { recipeById } from '../../core/shape/recipes';
 import type { App } from '../app';
 import { exportJob } from '../bundle/bundle';
 import { HttpError, notFound } from '../errors';
-import { addModelRoutes } from '../models/routes';
 import { addPhotoRoutes } from '../photos/routes';
 import { addSheetRoutes } from '../sheet/routes';
 import { readWorkshop } from '../workshop/repository';
@@ -47,7 +46,6 @@ export function jobRoutes(app: App): Router {
     events.send({ kind: 'job', jobId, revision, tab });
 
   addPhotoRoutes(router, app, editor);
-  addModelRoutes(router, app, editor);
   addSheetRoutes(router, app);
 
   router.get('/', async (_req, res) => {

@@ -44,10 +44,11 @@ export function SurroundingsView({
   colours: Colours;
 }) {
   const { invalidate } = useThree();
-  useEffect(() => {
-    if (what) invalidate();
-  }, [what, invalidate]);
   const models = useModels(what.neighbours);
+  useEffect(() => {
+    // A body from a file comes later than the rest.
+    if (what && models) invalidate();
+  }, [what, models, invalidate]);
   const legs = what.goesOn ? legsOf(what.goesOn) : [];
   return (
     <>

@@ -24,7 +24,7 @@ const SolidView = lazy(() => import('../../solid/SolidView'));
 /** The solid, its drawing, and the few numbers that make it. */
 export function ShapeStage() {
   const { job, resolved, selected, select, unit } = useBench();
-  const { part, recipe, parameters, provisional } = resolved;
+  const { part, recipe, parameters, provisional, demands } = resolved;
   const context = checkContext(resolved);
   const solid = useSolid(resolved.part, parameters, context);
   const lit =
@@ -52,14 +52,14 @@ export function ShapeStage() {
   );
   const surroundings = useMemo(
     () => ({
-      neighbours: part.neighbours.map(n => ({
+      neighbours: demands.neighbours.map(n => ({
         ...n,
         hit: (solid.findings ?? []).some(f => f.neighbour === n.id),
       })),
-      goesOn: part.neighbours.length > 0 ? part.goesOn : null,
+      goesOn: demands.neighbours.length > 0 ? demands.goesOn : null,
       loads: solid.loads ?? [],
     }),
-    [part, solid.findings, solid.loads],
+    [demands, solid.findings, solid.loads],
   );
   const drawing = recipe.drawing(parameters);
   return (

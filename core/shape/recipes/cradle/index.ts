@@ -64,16 +64,16 @@ function drawing(p: Parameters) {
   draft.across('width', 'slab', [-s.width / 2, s.width / 2], s.back, -gap);
   draft.up('thickness', 'thick', s.width / 2, [s.back, top], outer + gap);
   draft.up('back', 'back', -outer, [0, s.back], -outer - gap);
-  const beside = outer + 3 * gap;
-  if (s.foot) footDrawing(draft, s, beside);
+  if (s.foot) footDrawing(draft, s, outer + 3 * gap);
   else {
-    // Its sides from the face, with what stays open.
-    draft.edge(box(beside, -s.stop, beside + s.width + 2 * s.wall, s.high));
+    // Its sides from the face, with what stays open, under the cut.
+    const floor = -3 * gap - s.high;
+    draft.edge(box(-outer, floor - s.stop, outer, floor + s.high));
     for (const { side, from, to } of s.gaps) {
-      const x = side < 0 ? beside : beside + s.width + s.wall;
-      draft.ghost(box(x, from, x + s.wall, to));
+      const x = side < 0 ? -outer : s.width / 2;
+      draft.ghost(box(x, floor + from, x + s.wall, floor + to));
     }
-    draft.up('height', 'sides', beside, [0, s.high], beside - gap);
+    draft.up('height', 'sides', outer, [floor, floor + s.high], outer + gap);
   }
   return draft.done(
     s.foot ? 'Cut across the cradle, and from its side' : 'Cut across the cradle, and its face',

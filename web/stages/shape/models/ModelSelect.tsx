@@ -29,7 +29,7 @@ export function ModelSelect({
   value: string;
   onChange(id: string): void;
 }) {
-  const { document, edit, job } = useBench();
+  const { document, edit } = useBench();
   const [busy, setBusy] = useState(false);
   const [problem, setProblem] = useState<string | null>(null);
   const chosen = document.models.find(m => m.id === value);
@@ -39,9 +39,9 @@ export function ModelSelect({
     setProblem(null);
     try {
       const name = file.name.replace(/\.\w{1,5}$/, '').slice(0, 100);
-      const path = `/jobs/${job.id}/models?label=${encodeURIComponent(name)}`;
+      const path = `/models?label=${encodeURIComponent(name)}`;
       const { model } = await call<{ model: Model }>('POST', path, file as Blob);
-      onChange(model.id);
+      if (await edit({ kind: 'add-model', model })) onChange(model.id);
     } catch (error) {
       setProblem((error as Error).message);
     } finally {
