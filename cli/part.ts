@@ -8,6 +8,7 @@ import { ADDITION_KINDS, Addition, MOST_ADDITIONS } from '../core/shape/addition
 import { longName, usualOf, withAdditions } from '../core/shape/additions/with-additions';
 import type { Kernels } from '../core/shape/kernels/kernel';
 import { RECIPES, recipeById } from '../core/shape/recipes';
+import { completed } from '../core/shape/recipes/left-out';
 import { NO_DEMANDS, parameterSchema } from '../core/shape/recipes/recipe';
 import { build } from '../server/solids/task';
 import { BadInput, type Command } from './command';
@@ -186,7 +187,9 @@ export const partBuild: Command<z.infer<typeof Input>> = {
     // The kernels take a third of a second to load: no other command waits for them.
     const { kernels } = await import('../server/solids/kernels');
     const references = await readModels(models, await kernels());
-    const checked = parameterSchema(recipe).safeParse(parametersOf(given, wished, additions, references));
+    const checked = parameterSchema(recipe).safeParse(
+      completed(recipe, parametersOf(given, wished, additions, references)),
+    );
     if (!checked.success) {
       const issue = checked.error.issues[0]!;
       throw new BadInput(issue.message, ['parameters', ...issue.path.map(String)].join('.'));

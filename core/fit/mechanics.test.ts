@@ -28,6 +28,20 @@ describe('press fits, Lamé', () => {
     expect(fit.pushOff).toBeCloseTo(0.12 * closed * Math.PI * 40 * 40, 4);
   });
 
+  test('Timoshenko, Strength of Materials II, built-up cylinder (from memory): 4 in 6 in 8 in, 0.005 in apart, 4050 lb/in²', () => {
+    // Inches and lb/in² here; the sums know no unit. The shrinkage is of the radius, ours of the diameter.
+    const tube = { modulus: 30e6, poisson: 0.3 };
+    const fit = pressFit(
+      { ...tube, inner: 12, outer: 16 },
+      { ...tube, inner: 8, outer: 12 },
+      12,
+      0.01,
+      1,
+      0.1,
+    );
+    expect(fit.pressure).toBeCloseTo(4050, -1);
+  });
+
   test('hub and core together take up the whole interference', () => {
     const hub = { inner: 20, outer: 26, modulus: 1900, poisson: 0.38 };
     const core = { inner: 0, outer: 20, modulus: 210_000, poisson: 0.3 };

@@ -4,7 +4,7 @@ import type { Addition } from '../../core/shape/additions/addition';
 import { recipeWith } from '../../core/shape/additions/with-additions';
 import { type BuiltPart, buildPart, inspectPart } from '../../core/shape/build';
 import { finished } from '../../core/shape/finish';
-import { exactOf, type Kernels } from '../../core/shape/kernels/kernel';
+import { exactOf, type Kernels, type Point3 } from '../../core/shape/kernels/kernel';
 import type { CheckContext, Finding, Parameters } from '../../core/shape/recipes/recipe';
 
 /** A part to be built off the main thread; plain data both ways. */
@@ -36,7 +36,7 @@ export async function build(task: SolidTask, kernels: Kernels): Promise<SolidAns
   const recipe = recipeWith(task.recipe, task.additions ?? []);
   const outcome = buildPart(recipe, task.parameters, kernels, 'file');
   if (!outcome.ok) return { ...outcome, memory: kernels.part.memory() };
-  const { mesh, pieces, whole: _, surfaces: __, ...part } = outcome.part;
+  const { mesh, pieces, whole: _, surfaces: __, ...part } = onTheBed(outcome.part);
   const findings = task.context
     ? inspectPart(recipe, task.parameters, outcome.part, task.context, kernels, outcome.findings).findings
     : outcome.findings;
@@ -70,6 +70,22 @@ export async function build(task: SolidTask, kernels: Kernels): Promise<SolidAns
     findings,
     files,
     memory: kernels.part.memory(),
+  };
+}
+
+/** Something put on it may reach below the recipe's underside: files, and what is said of them, stand on the bed. */
+function onTheBed(part: BuiltPart): BuiltPart {
+  const { min, max } = part.bounds;
+  if (part.pieces.length > 0 || Math.abs(min[2]) < 1e-3) return part;
+  const lifted = ([x, y, z]: Point3): [number, number, number] => [x, y, z - min[2]];
+  return {
+    ...part,
+    mesh: {
+      positions: part.mesh.positions.map((v, i) => (i % 3 === 2 ? v - min[2] : v)),
+      triangles: part.mesh.triangles,
+    },
+    bounds: { min: lifted(min), max: lifted(max) },
+    mates: part.mates.map(m => ({ ...m, at: lifted(m.at) })),
   };
 }
 

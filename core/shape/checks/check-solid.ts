@@ -192,11 +192,16 @@ export function checkBed(mesh: TriangleMesh, context: CheckContext): Finding[] {
       message: `The part is only ${words} mm. Were inches read as millimetres?`,
     });
   }
+  // Recipes lie on the bed: only what was put on or cut off moves the lowest point.
   if (Math.abs(min[2]) > 0.001) {
+    const by = formatPlain(Math.abs(min[2]));
     findings.push({
-      code: 'floating',
-      level: 'stop',
-      message: `The part ${min[2] > 0 ? 'floats' : 'sinks'} ${formatPlain(Math.abs(min[2]))} mm ${min[2] > 0 ? 'above' : 'into'} the bed.`,
+      code: 'off-the-bed',
+      level: 'warn',
+      message:
+        min[2] < 0
+          ? `Something put on it reaches ${by} mm below its underside: its files are lifted so that it stands on that. See on Print whether it lies better turned over or on its side.`
+          : `What is left of it begins ${by} mm above the bed: its files are lowered onto it.`,
     });
   }
   return findings;

@@ -139,8 +139,8 @@ describe('bed', () => {
   test('a part read in inches is tiny', () =>
     expect(codes(checkBed(scaled(sound, 1 / 25.4), context))).toContain('tiny'));
   test('above or below the bed', () => {
-    expect(codes(checkBed(moved(sound, [0, 0, 0.5]), context))).toEqual(['floating']);
-    expect(codes(checkBed(moved(sound, [0, 0, -0.5]), context))).toEqual(['floating']);
+    expect(codes(checkBed(moved(sound, [0, 0, 0.5]), context))).toEqual(['off-the-bed']);
+    expect(codes(checkBed(moved(sound, [0, 0, -0.5]), context))).toEqual(['off-the-bed']);
   });
 });
 

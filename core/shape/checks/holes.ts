@@ -1,4 +1,5 @@
 import { formatPlain } from '../../quantity/format';
+import type { Point3 } from '../kernels/kernel';
 import { boundsOf, type TriangleMesh } from '../mesh/mesh';
 import { type Loop, loopCircle, polygonCentroid, sectionAcross } from '../mesh/section';
 import type { CheckContext, Finding } from '../recipes/recipe';
@@ -34,7 +35,7 @@ export function checkHoles(mesh: TriangleMesh, { lineWidth }: Pick<CheckContext,
       const { loops } = sectionAcross(mesh, at, axis);
       for (const loop of loops) {
         const found = tooNear(loop, loops, lineWidth);
-        if (!found) continue;
+        if (!found || isSlanting(mesh, at, axis, found)) continue;
         const key = `${k}:${Math.round(found.middle[0])},${Math.round(found.middle[1])}`;
         const { gap, diameter } = found;
         if (!seen.has(key))
@@ -47,6 +48,39 @@ export function checkHoles(mesh: TriangleMesh, { lineWidth }: Pick<CheckContext,
     }
   }
   return [...seen.values()];
+}
+
+/** A hole's side wall stays where it is a little further along. */
+const FURTHER = 0.3;
+/** What comes nearer than this on the way is no side wall but a face that slants through the section, mm. */
+const SLANT = 0.3;
+
+/** Where a leaning plate is cut, its face runs across the section: what is near there is not beside the hole. */
+function isSlanting(
+  mesh: TriangleMesh,
+  at: Point3,
+  axis: Point3,
+  { middle, gap, diameter }: { middle: readonly [number, number]; gap: number; diameter: number },
+): boolean {
+  return [-FURTHER, FURTHER].some(by => {
+    const there = at.map((x, i) => x + by * axis[i]!) as unknown as Point3;
+    const { loops } = sectionAcross(mesh, there, axis);
+    const same = loops.find(l => {
+      if (l.area >= 0) return false;
+      const c = polygonCentroid(l.points);
+      return Math.hypot(c[0] - middle[0], c[1] - middle[1]) < 0.5 && loopCircle(l, c).form < ROUND;
+    });
+    // The plate ends here: nothing is said of what is beside it.
+    if (!same) return false;
+    const c = polygonCentroid(same.points);
+    const least = Math.min(
+      ...loops
+        .filter(l => l !== same)
+        .map(l => gapTo(c, l.points) - diameter / 2)
+        .filter(d => d > 0),
+    );
+    return Math.abs(least - gap) > SLANT;
+  });
 }
 
 function tooNear(loop: Loop, loops: readonly Loop[], lineWidth: number) {

@@ -16,14 +16,38 @@ export interface MeasuredMate {
 
 /** Sizes from sections through the triangles, never echoed from the parameters. */
 export function measureMates(mesh: TriangleMesh, surfaces: readonly MateSurface[]): MeasuredMate[] {
-  return surfaces.map(surface => ({
-    id: surface.mate,
-    side: surface.side,
-    kind: surface.kind,
-    size: sizeOf(mesh, surface),
-    at: surface.at,
-    axis: surface.axis,
+  return surfaces.map(surface => {
+    const { size, at } = whereItIsMost(mesh, surface);
+    return { id: surface.mate, side: surface.side, kind: surface.kind, size, at, axis: surface.axis };
+  });
+}
+
+/** Of a mate's length, where else it is looked at. */
+const ELSEWHERE = [0.2, 0.8, 0.35, 0.65, 0.1, 0.9];
+/** Sizes that differ by less are the same, mm. */
+const ALIKE = 0.02;
+
+/**
+ * A groove, a slot or a screw hole that somebody put in the middle of a mate is not its size: where the middle is
+ * not as drawn, the size that most places along it share counts. A mate that is spoiled as a whole stays so.
+ */
+function whereItIsMost(mesh: TriangleMesh, surface: MateSurface): { size: number; at: Point3 } {
+  const middle = { size: sizeOf(mesh, surface), at: surface.at };
+  if (Math.abs(middle.size - surface.size) < ALIKE || surface.taper || surface.kind === 'girth')
+    return middle;
+  const { axis, from, to } = surface;
+  const here = dot(surface.at, axis);
+  const places = ELSEWHERE.map(share => {
+    const by = from + share * (to - from) - here;
+    const at = surface.at.map((x, i) => x + by * axis[i]!) as unknown as Point3;
+    return { size: sizeOf(mesh, { ...surface, at }), at };
+  });
+  const all = [middle, ...places].map(p => ({
+    ...p,
+    shared: [middle, ...places].filter(q => Math.abs(q.size - p.size) < ALIKE).length,
   }));
+  const most = all.reduce((best, p) => (p.shared > best.shared ? p : best));
+  return most.shared >= 3 ? most : middle;
 }
 
 function sizeOf(mesh: TriangleMesh, surface: MateSurface): number {

@@ -6,7 +6,7 @@ import { choice, length, Refusals } from '../../recipes/fields';
 import { lengthOf, type Parameters, textOf } from '../../recipes/recipe';
 import { gapTo, isInside } from '../../within';
 import { AdditionGone, type AdditionKind, type Piece, type Site } from '../addition';
-import { frameDirections } from '../place';
+import { flatsFacing, frameDirections } from '../place';
 import { placedMesh } from '../placed';
 import { clearanceFor, headFor, pilotFor, SCREWS } from '../screws';
 import { throughAll } from '../tools';
@@ -50,7 +50,12 @@ export const split: AdditionKind = {
       measure: 'count',
       shown: p => pinned(p) || p.joint === 'screws',
     }),
-    choice('lay', 'Pieces lie', { cut: 'on the cut', drawn: 'as drawn' }, { group: 'more' }),
+    choice(
+      'lay',
+      'Pieces lie',
+      { larger: 'on the cut, or as drawn where that is larger', cut: 'on the cut', drawn: 'as drawn' },
+      { group: 'more' },
+    ),
   ],
   refuse: p =>
     new Refusals().when(
@@ -95,7 +100,7 @@ export const split: AdditionKind = {
         high = kernel.cut(high, rod(kernel, frame, pin, bore, -0.5, deep + 0.25));
       }
     }
-    const onCut = p.lay === 'cut';
+    const onCut = p.lay === 'cut' || (p.lay === 'larger' && cutArea(site, frame) >= baseArea(site));
     const names = { x: ['left', 'right'], y: ['front', 'back'], z: ['lower', 'upper'] }[
       textOf(p, 'across') as 'x' | 'y' | 'z'
     ];
@@ -121,6 +126,11 @@ export const split: AdditionKind = {
     return { body: site.body, pieces };
   },
 };
+
+/** What would touch the bed, mm²: the cut itself, or the part's own underside. */
+const cutArea = (site: Site, { at, up }: Frame): number =>
+  sectionAcross(site.mesh(), at, up).loops.reduce((sum, l) => sum + l.area, 0);
+const baseArea = (site: Site): number => flatsFacing(site.mesh(), [0, 0, -1])[0]?.area ?? 0;
 
 const round = (x: number) => Number(x.toFixed(2));
 
@@ -188,16 +198,20 @@ function pinsOf(site: Site, frame: Frame, p: Parameters): [number, number][] {
 const nearestTo = (points: readonly [number, number][], [x, y]: readonly [number, number]) =>
   [...points].sort((a, b) => Math.hypot(a[0] - x, a[1] - y) - Math.hypot(b[0] - x, b[1] - y))[0]!;
 
+const GRID = 61;
+
 /** Grid points of a section that lie inside it, at least so far from its edge. */
 function roomyPoints(loops: readonly Loop[], need: number): [number, number][] {
   const all = loops.flatMap(l => l.points);
   if (all.length === 0) return [];
   const [x0, x1] = [Math.min(...all.map(q => q[0])), Math.max(...all.map(q => q[0]))];
   const [y0, y1] = [Math.min(...all.map(q => q[1])), Math.max(...all.map(q => q[1]))];
-  const step = Math.max((x1 - x0) / 60, (y1 - y0) / 60, 0.25);
+  // An odd number of cells each way: the middle of a narrow cut is looked at too.
+  const cells = (from: number, to: number) =>
+    Array.from({ length: GRID }, (_, i) => from + ((i + 0.5) * (to - from)) / GRID);
   const found: [number, number][] = [];
-  for (let x = x0 + step / 2; x < x1; x += step)
-    for (let y = y0 + step / 2; y < y1; y += step) {
+  for (const x of cells(x0, x1))
+    for (const y of cells(y0, y1)) {
       const inside = loops.filter(l => isInside([x, y], l.points)).length % 2 === 1;
       if (inside && loops.every(l => gapTo([x, y], l.points) >= need)) found.push([x, y]);
     }

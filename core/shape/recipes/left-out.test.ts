@@ -1,0 +1,29 @@
+import { describe, expect, test } from 'vitest';
+import { RECIPES, requireRecipe } from '.';
+import { completed } from './left-out';
+import { parameterSchema } from './recipe';
+
+describe('what is left out', () => {
+  test.each(RECIPES.map(r => [r.id, r] as const))('of %s: nothing given is the demo object', (_, recipe) => {
+    expect(completed(recipe, {})).toEqual({});
+    expect(parameterSchema(recipe).parse(completed(recipe, {}))).toEqual(recipe.demo.parameters);
+  });
+
+  test('follows what was given, over several steps, and stays within its bounds', () => {
+    const key = requireRecipe('drive-blade');
+    // stepAcross is shank − 2; socketDepth follows the head's height.
+    expect(completed(key, { shank: 20 })).toMatchObject({ shank: 20, stepAcross: 18 });
+    expect(completed(key, { shank: 20 })).not.toHaveProperty('head');
+    const cap = requireRecipe('round-cap');
+    const wide = completed(cap, { style: 'into', plugDiameter: 60 });
+    expect(wide.endDiameter).toBeGreaterThan(60);
+    const bush = requireRecipe('bush');
+    expect(completed(bush, { style: 'spacer', boreDiameter: 319 })).toMatchObject({ spacerDiameter: 320 });
+  });
+
+  test('what is no number is left for the schema to refuse', () => {
+    const bush = requireRecipe('bush');
+    expect(completed(bush, { boreDiameter: 'wide' })).toEqual({ boreDiameter: 'wide' });
+    expect(parameterSchema(bush).safeParse(completed(bush, { boreDiameter: 'wide' })).success).toBe(false);
+  });
+});
