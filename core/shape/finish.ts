@@ -1,6 +1,6 @@
 import { AdditionGone, type Applied, type Piece, type Site } from './additions/addition';
 import { type BoundAddition, named, surfaceNameOf } from './additions/with-additions';
-import { type Body, joinsAsTriangles, KernelError, type Kernels } from './kernels/kernel';
+import { type Body, hasTriangles, joinsAsTriangles, KernelError, type Kernels } from './kernels/kernel';
 import { type Bounds, boundsOf, type TriangleMesh, volumeOf } from './mesh/mesh';
 import type { Finding, MateSurface, Parameters, Recipe } from './recipes/recipe';
 
@@ -73,6 +73,7 @@ export function finished(recipe: Recipe, parameters: Parameters, kernels: Kernel
 }
 
 function take(made: Finished, bound: BoundAddition, applied: Applied): void {
+  noteTriangles(made, bound, applied);
   made.body = applied.body;
   made.pieces = applied.pieces ?? [];
   if (applied.moved) made.surfaces = [...applied.moved];
@@ -80,6 +81,19 @@ function take(made: Finished, bound: BoundAddition, applied: Applied): void {
     made.surfaces.push({ ...applied.surface, mate: surfaceNameOf(bound.addition) });
   for (const f of applied.findings ?? [])
     made.findings.push({ ...f, ...named(bound, f), addition: bound.addition.id });
+}
+
+/** Letters, threads and bodies from files are triangles: the exact file goes without them, and says so. */
+function noteTriangles(made: Finished, bound: BoundAddition, applied: Applied): void {
+  if (hasTriangles(made.body) || !hasTriangles(applied.body)) return;
+  const message =
+    'It is made of triangles: the STEP file has the part without it, and without such additions after it. Print from 3MF or STL.';
+  made.findings.push({
+    ...named(bound, { message }),
+    code: 'step-without',
+    level: 'note',
+    addition: bound.addition.id,
+  });
 }
 
 /** What changes nothing was meant to: it lies where the part has nothing, or inside it. mm³ */

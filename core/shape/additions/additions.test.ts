@@ -243,8 +243,9 @@ describe('edges', () => {
       { kind: 'words', set: { text: 'BOW' } },
       { kind: 'edges', set: { place: 'top', which: 'outer', size: 1 } },
     ]);
-    expect(findings[0]).toMatchObject({ code: 'addition-failed', addition: 'edges2' });
-    expect(findings[0]!.message).toContain('Move this addition above');
+    expect(findings.map(f => f.code)).toEqual(['step-without', 'addition-failed']);
+    expect(findings[1]).toMatchObject({ level: 'stop', addition: 'edges2' });
+    expect(findings[1]!.message).toContain('Move this addition above');
     expect(part.volume).toBeLessThan(built('wall-plate', []).part.volume);
     expect(
       codes(
@@ -253,7 +254,7 @@ describe('edges', () => {
           { kind: 'words', set: { text: 'BOW' } },
         ]),
       ),
-    ).toEqual([]);
+    ).toEqual(['step-without']);
   });
 });
 

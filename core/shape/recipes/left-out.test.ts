@@ -11,8 +11,8 @@ describe('what is left out', () => {
 
   test('follows what was given, over several steps, and stays within its bounds', () => {
     const key = requireRecipe('drive-blade');
-    // stepAcross is shank − 2; socketDepth follows the head's height.
-    expect(completed(key, { shank: 20 })).toMatchObject({ shank: 20, stepAcross: 18 });
+    // stepAcross is 0.95 of the shank; socketDepth follows the head's height.
+    expect(completed(key, { shank: 20 })).toMatchObject({ shank: 20, stepAcross: 19 });
     expect(completed(key, { shank: 20 })).not.toHaveProperty('head');
     const cap = requireRecipe('round-cap');
     const wide = completed(cap, { style: 'into', plugDiameter: 60 });

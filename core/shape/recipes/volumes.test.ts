@@ -72,7 +72,7 @@ test('handle, clip, tray and leaf: a prism’s volume is its section times its l
     ['screw-handle', 'depth', { pilot: 0.8, pilotDepth: 4 }],
     ['tube-clip', 'length', { screwHole: 0 }],
     ['hinge-leaf', 'length', { holes: 0 }],
-    ['board-tray', 'length', { endWall: 0, pull: 0 }],
+    ['board-tray', 'length', { endWall: 0, pull: 0, tab: false }],
     ['rim-fork', 'height', { screwHole: 0 }],
   ] as const) {
     const short = build(id, { ...change, [name]: 40 }).volume;
@@ -177,4 +177,82 @@ describe('socket knob and clip', () => {
     // A box across a curved wall: within a few parts in a thousand of width × wall × depth.
     expect((whole - slotted) / (8 * 1.2 * 1.6 * 6)).toBeCloseTo(1, 2);
   });
+});
+
+test('drive key: head, cone, round sections and prisms in series', () => {
+  // The cone under the shank: half of what the head stands out beyond it, as high as wide.
+  const cone = (24 - 11.6) / 4;
+  const frustum = (Math.PI / 3) * cone * ((5.8 + cone) ** 2 + (5.8 + cone) * 5.8 + 5.8 ** 2);
+  const plain = disc(24, 10) + frustum + disc(11.6, 25 - cone) + 4.85 * 8.6 * 7.5;
+  near(build('drive-blade', { headShape: 'round' }).volume, plain);
+  near(build('drive-blade', { headShape: 'round', stepped: true }).volume, plain + disc(11, 10));
+  near(
+    build('drive-blade', { headShape: 'round', tip: 'fork' }).volume,
+    // Two segments of the round end beside the slot.
+    plain - 4.85 * 8.6 * 7.5 + 7.5 * (disc(11.6, 1) - slab(11.6, 4.2)),
+  );
+  near(build('drive-blade', { headShape: 'round', socket: 'square' }).volume, plain - 8.2 ** 2 * 7);
+  near(
+    build('drive-blade', { headShape: 'blade' }).volume,
+    disc(11.6, 25) + 4.85 * 8.6 * 7.5 + 5.8 * 9.6 * 8,
+  );
+});
+
+/** A round of diameter d, between two chords so far apart. */
+function slab(d: number, wide: number): number {
+  const [r, a] = [d / 2, wide / 2];
+  return 2 * (a * Math.sqrt(r * r - a * a) + r * r * Math.asin(a / r));
+}
+
+test('lug: a base, an eye with fillets at its root, less the pin and the holes', () => {
+  const { volume } = build('hinge-leaf', { style: 'lug', baseWide: 40, length: 12 });
+  const [r, root] = [5.4 / 2 + 2.4, 4];
+  const eye = 2 * r * (22 - 3) + (Math.PI / 2) * r * r + 2 * (1 - Math.PI / 4) * root * root;
+  near(volume, 44 * 40 * 3 + 12 * eye - disc(5.4, 12) - 2 * disc(4.5, 3));
+});
+
+test('knuckles: the barrel less its gaps', () => {
+  const whole = build('hinge-leaf', {}).volume;
+  const parted = build('hinge-leaf', { barrel: 'knuckles', knuckles: 3, gap: 6 }).volume;
+  const r = 5.4 / 2 + 2.4;
+  // In the gap all of the barrel is gone, its foot, and 0.4 mm of the plate behind it.
+  const section = 2 * r * r + (Math.PI / 2) * r * r - (Math.PI / 4) * 5.4 ** 2 + 0.4 * 3;
+  near(whole - parted, 2 * 6 * section);
+});
+
+test('a second plate at a right angle doubles what is beside the barrel', () => {
+  const { bounds } = build('hinge-leaf', { second: true, angle: 90 });
+  // Both reach 28 from the pin; the pin is 5.1 above the bed.
+  expect(bounds.max[0]).toBeCloseTo(28, 3);
+  expect(bounds.max[2]).toBeCloseTo(28 + 5.1, 3);
+  const flat = build('hinge-leaf', { second: true, angle: 180 }).bounds;
+  expect(flat.min[0]).toBeCloseTo(-28, 3);
+});
+
+test('tray: posts with holes instead of rails, a tab, and slots through the floor', () => {
+  const tray = (change: Parameters) => build('board-tray', { holds: 'posts', tab: false, ...change }).volume;
+  const base = tray({});
+  // The floor under the well is cut off by a chord: a slot takes the segment's middle, a prism all but exactly.
+  const [R, well] = [47.5 / 2, Math.min(-1 - 3, 10 - 47.5 / 2)];
+  const [half, long] = [3, 10];
+  const depth = half * Math.sqrt(R * R - half * half) + R * R * Math.asin(half / R);
+  near(base - tray({ slots: 2 }), 2 * long * (depth + 2 * half * well));
+  const [d, high] = [5, -1 - well];
+  const thicker = tray({ post: 7 }) - base;
+  near(thicker, 4 * (disc(7, high) - disc(d, high)));
+  const tab = tray({ tab: true }) - base;
+  near(tab, 13 * 16 * 2.6 - disc(6.5, 2.6));
+});
+
+test('a coupler: two threads and a web between; both measured', () => {
+  const { mates, watertight } = build('threaded-cover', {
+    style: 'coupler',
+    standardB: 'M64',
+    coverThreadB: 64.4,
+  });
+  expect(watertight).toBe(true);
+  expect(mates.map(m => [m.id, Number(m.size.toFixed(1))])).toEqual([
+    ['cover', 110],
+    ['coverB', 64.4],
+  ]);
 });

@@ -106,7 +106,7 @@ export const boardTray: Recipe = {
     length('pull', 'Opening in it, for cables', [0, 200], '10', { group: 'more' }),
     flag('tab', 'A tab to pull it out by', true),
     length('tabWidth', 'Tab, width', [4, 80], 'outside * 0.3', { group: 'more', shown: hasTab }),
-    length('tabLength', 'Tab, length', [3, 80], '14', { group: 'more', shown: hasTab }),
+    length('tabLength', 'Tab, length', [3, 80], 'tabWidth * 0.8 + 4', { group: 'more', shown: hasTab }),
     length('slots', 'Cable slots in the floor', [0, 8], '0', { measure: 'count' }),
     length('slotWidth', 'Cable slots, width', [1, 100], '6', { group: 'more' }),
     length('slotLength', 'Cable slots, length', [1, 120], '10', { group: 'more' }),
