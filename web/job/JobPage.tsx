@@ -200,5 +200,7 @@ const Main = styled.div<{ $ledger: boolean }>`
 `;
 const BenchTop = styled.main`
   padding: 18px 24px 28px; overflow: auto; min-width: 0;
+  /* What is hidden from view but not from readers stays inside: else it would stretch the page itself. */
+  position: relative;
   @media (max-width: 900px) { padding: 14px 14px 90px; }
 `;

@@ -34,12 +34,18 @@ export function checkSolid(
     ...checkMates(recipe, surfaces, whole, context),
     ...checkHand(whole, surfaces),
     ...checkSize(whole, surfaces, context, recipe.guide),
-    ...pieces.flatMap(piece => checkHoles(piece, context)),
+    ...pieces.flatMap(piece => checkHoles(piece, context, boresOf(recipe, surfaces))),
     ...checkPlace(whole, context, kernels),
     ...checkLoads(whole, loads, context),
     ...checkWalls(mesh, context),
     ...checkBed(mesh, context),
   ];
+}
+
+/** What goes over a pin or a shaft; a screw's hole is none, whatever it must fit. */
+function boresOf({ mates }: Pick<Recipe, 'mates'>, surfaces: readonly MateSurface[]): MateSurface[] {
+  const screwed = new Set(mates.filter(m => ['bolt', 'insert', 'screw'].includes(m.want)).map(m => m.id));
+  return surfaces.filter(s => !screwed.has(s.mate));
 }
 
 export function checkClosed(mesh: TriangleMesh): Finding[] {

@@ -1,8 +1,8 @@
 import { formatPlain } from '../../quantity/format';
 import type { Point3 } from '../kernels/kernel';
 import { boundsOf, type TriangleMesh } from '../mesh/mesh';
-import { type Loop, loopCircle, polygonCentroid, sectionAcross } from '../mesh/section';
-import type { CheckContext, Finding } from '../recipes/recipe';
+import { basisOf, dot, type Loop, loopCircle, polygonCentroid, sectionAcross } from '../mesh/section';
+import type { CheckContext, Finding, MateSurface } from '../recipes/recipe';
 import { gapTo } from '../within';
 
 /** Larger round openings are bores, whose wall is another matter, mm. */
@@ -16,7 +16,11 @@ const EDGE_SHARE = 0.5;
 const HEIGHTS = [0.12, 0.5, 0.88];
 
 /** Round holes with too little plastic beside them: they tear out, or split when the screw bites. */
-export function checkHoles(mesh: TriangleMesh, { lineWidth }: Pick<CheckContext, 'lineWidth'>): Finding[] {
+export function checkHoles(
+  mesh: TriangleMesh,
+  { lineWidth }: Pick<CheckContext, 'lineWidth'>,
+  surfaces: readonly MateSurface[] = [],
+): Finding[] {
   const { min, max } = boundsOf(mesh);
   const seen = new Map<string, Finding>();
   for (const [k, axis] of (
@@ -35,7 +39,7 @@ export function checkHoles(mesh: TriangleMesh, { lineWidth }: Pick<CheckContext,
       const { loops } = sectionAcross(mesh, at, axis);
       for (const loop of loops) {
         const found = tooNear(loop, loops, lineWidth);
-        if (!found || isSlanting(mesh, at, axis, found)) continue;
+        if (!found || isBore(found.middle, axis, surfaces) || isSlanting(mesh, at, axis, found)) continue;
         const key = `${k}:${Math.round(found.middle[0])},${Math.round(found.middle[1])}`;
         const { gap, diameter } = found;
         if (!seen.has(key))
@@ -48,6 +52,18 @@ export function checkHoles(mesh: TriangleMesh, { lineWidth }: Pick<CheckContext,
     }
   }
   return [...seen.values()];
+}
+
+/** A bore that goes over something is no screw’s hole: its wall is another matter. */
+function isBore([x, y]: readonly [number, number], axis: Point3, surfaces: readonly MateSurface[]): boolean {
+  const basis = basisOf(axis);
+  return surfaces.some(
+    s =>
+      s.side === 'inside' &&
+      s.kind === 'round' &&
+      Math.abs(dot(s.axis, axis)) > 0.999 &&
+      Math.hypot(dot(s.at, basis.x) - x, dot(s.at, basis.y) - y) < SAME_MIDDLE,
+  );
 }
 
 /** A hole's side wall stays where it is a little further along. */

@@ -62,6 +62,7 @@ export function ShapeStage() {
     [demands, solid.findings, solid.loads],
   );
   const drawing = recipe.drawing(parameters);
+  const more = shown.filter(p => p.group === 'more');
   return (
     <PickingContext value={picking}>
       <h1>{recipe.title}</h1>
@@ -146,6 +147,26 @@ export function ShapeStage() {
           ))}
         </Stack>
       ) : null}
+      <Panel style={{ marginTop: 12 }} aria-label="Sizes">
+        <Fields>
+          {shown
+            .filter(p => p.group === 'main')
+            .map(p => (
+              <ParameterField key={p.name} spec={p} />
+            ))}
+        </Fields>
+        {more.length > 0 ? (
+          <details>
+            <summary>More sizes</summary>
+            <Fields>
+              {more.map(p => (
+                <ParameterField key={p.name} spec={p} />
+              ))}
+            </Fields>
+          </details>
+        ) : null}
+        <FamilyPanel />
+      </Panel>
       {versions.length > 0 ? (
         <ComparePanel
           versions={versions}
@@ -160,26 +181,6 @@ export function ShapeStage() {
       <LoadsPanel results={solid.loads} findings={findings} />
       <PlacePanel findings={findings} />
       <TogetherPanel />
-      <Panel style={{ marginTop: 12 }}>
-        <Fields>
-          {shown
-            .filter(p => p.group === 'main')
-            .map(p => (
-              <ParameterField key={p.name} spec={p} />
-            ))}
-        </Fields>
-        <details>
-          <summary>More sizes</summary>
-          <Fields>
-            {shown
-              .filter(p => p.group === 'more')
-              .map(p => (
-                <ParameterField key={p.name} spec={p} />
-              ))}
-          </Fields>
-        </details>
-        <FamilyPanel />
-      </Panel>
     </PickingContext>
   );
 }

@@ -126,7 +126,7 @@ export function surfaces(p: Parameters): MateSurface[] {
   const at = s.posts || s.slots ? clear : z;
   return [
     // Round where it meets the tube, though no whole circle of it is there.
-    { ...extent, mate: 'tube', kind: 'round', side: 'outside', size: 2 * s.radius, at: [0, 0, at] },
+    { ...extent, from: 0, mate: 'tube', kind: 'round', side: 'outside', size: 2 * s.radius, at: [0, 0, at] },
     { ...common, mate: 'board', side: 'inside', size: 2 * s.board, at: [0, y, at], across: [1, 0, 0] },
     ...(s.posts
       ? [
