@@ -125,6 +125,79 @@ test('a neighbour in the way is told, and one on the way in', async ({ page, ben
   await expect(panel.getByText(/On its way the part hits/)).toBeVisible();
 });
 
+test('a neighbour from a file: read, turned, told where it is in the way, and cut out', async ({
+  page,
+  bench,
+}) => {
+  const { id } = await bench.api('POST', '/jobs', { title: 'Plate', recipe: 'wall-plate' });
+  await page.goto(`${bench.url}/jobs/${id}/shape`);
+  const before = await volume(page);
+  const panel = page.getByLabel('Where it goes');
+  await panel.getByRole('button', { name: 'Add a neighbour' }).click();
+  await choose(page, /Form$/, 'a body from a file');
+  await expect(panel.getByText(/has no body from a file yet/)).toBeVisible();
+  const file = panel.locator('input[type=file]');
+  await file.setInputFiles({ name: 'notes.txt', mimeType: 'text/plain', buffer: Buffer.from('no body') });
+  await expect(panel.getByText(/take STEP, STL, OBJ or 3MF/)).toBeVisible();
+  await file.setInputFiles({ name: 'brick.obj', mimeType: 'text/plain', buffer: Buffer.from(BRICK) });
+  await expect(panel.getByText('0.4 × 0.3 × 0.2 mm')).toBeVisible();
+  // It was drawn in inches.
+  await expect(panel.getByText(/Files do not say their unit/)).toBeVisible();
+  await choose(page, /Its file is in$/, 'inches');
+  await expect(panel.getByText('10.2 × 7.6 × 5.1 mm')).toBeVisible();
+  const right = panel.getByLabel('Middle, to the right, mm');
+  await right.fill('0');
+  await right.press('Enter');
+  await expect(panel.getByText(/is where the part is/)).toBeVisible();
+
+  const additions = page.getByLabel('Additions');
+  await additions.getByRole('button', { name: 'Add', exact: true }).click();
+  await page
+    .getByRole('dialog')
+    .getByRole('button', { name: /^Keep clear/ })
+    .click();
+  await choose(page, /The neighbour is$/, 'a body from a file');
+  await expect(additions.getByText(/Choose the body/).first()).toBeVisible();
+  await additions.getByRole('button', { name: /Body$/ }).click();
+  await page.getByRole('option', { name: 'brick' }).click();
+  await expect.poll(() => volume(page)).toBeLessThan(before - 200);
+  await expect(panel.getByText(/is where the part is/)).toBeHidden();
+});
+
+/** 0.4 × 0.3 × 0.2 of something. */
+const BRICK = [
+  ...[0, 1, 2, 3, 4, 5, 6, 7].map(i => `v ${i & 1 ? 0.4 : 0} ${i & 2 ? 0.3 : 0} ${i & 4 ? 0.2 : 0}`),
+  'f 1 3 4 2',
+  'f 5 6 8 7',
+  'f 1 2 6 5',
+  'f 3 7 8 4',
+  'f 1 5 7 3',
+  'f 2 4 8 6',
+].join('\n');
+
+test('a thread on a round end: by its name, and a name nobody knows is told', async ({ page, bench }) => {
+  const { id } = await bench.api('POST', '/jobs', { title: 'Bush', recipe: 'bush' });
+  await page.goto(`${bench.url}/jobs/${id}/shape`);
+  await volume(page);
+  const panel = page.getByLabel('Additions');
+  await panel.getByRole('button', { name: 'Add', exact: true }).click();
+  await page
+    .getByRole('dialog')
+    .getByRole('button', { name: /^Thread/ })
+    .click();
+  const name = panel.getByLabel('Standard thread (empty: as measured)');
+  await name.fill('M16.7');
+  await name.press('Enter');
+  await expect(panel.getByText(/knows no thread “M16.7”/)).toBeVisible();
+  await name.fill('M16');
+  await name.press('Enter');
+  await expect(panel.getByText(/knows no thread/)).toBeHidden();
+  const diameter = panel.getByRole('textbox', { name: 'Diameter, over ridges or grooves' });
+  await diameter.fill('16');
+  await diameter.press('Enter');
+  await expect(panel.getByText(/STEP file has the part without it/)).toBeVisible();
+});
+
 test('two parts: added, gone between, joined on Fit, seen together, and removed', async ({ page, bench }) => {
   const { id } = await bench.api('POST', '/jobs', { title: 'Bushes', recipe: 'bush' });
   await bench.read(id, [

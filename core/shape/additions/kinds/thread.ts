@@ -24,7 +24,7 @@ export const thread: AdditionKind = {
   parameters: [
     choice('wall', 'It is', { outside: 'on the outside', inside: 'in the bore' }),
     words('standard', 'Standard thread (empty: as measured)', '', 40),
-    length('major', 'Over its ridges, or grooves', [4, 300], '20'),
+    length('major', 'Diameter, over ridges or grooves', [4, 300], '20'),
     length('pitch', 'Pitch', [0.8, 40], '2.5', { shown: odd }),
     length('ridge', 'Ridge, height', [0.3, 20], '1.25', { shown: odd }),
     length('flanks', 'Angle between its flanks', [4, 90], '60', {

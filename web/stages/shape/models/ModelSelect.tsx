@@ -6,7 +6,7 @@ import type { Model } from '../../../../core/job/document';
 import { formatPlain } from '../../../../core/quantity/format';
 import { call } from '../../../api/client';
 import { useBench } from '../../../job/bench-context';
-import { Button, FieldProblem, Select } from '../../../ui/controls';
+import { Button, Select } from '../../../ui/controls';
 import { Notice } from '../../../ui/layout';
 
 const NONE = 'none';
@@ -69,7 +69,7 @@ export function ModelSelect({
           </Button>
         </FileTrigger>
       </Line>
-      {problem ? <FieldProblem>{problem}</FieldProblem> : null}
+      {problem ? <Notice level="stop">{problem}</Notice> : null}
       {chosen ? (
         <Facts
           model={chosen}
