@@ -56,6 +56,9 @@ export function inSpace({ at, x, up }: Frame, [a, b, c]: Point3): Point3 {
   return [0, 1, 2].map(i => at[i]! + a * x[i]! + b * y[i]! + c * up[i]!) as unknown as Point3;
 }
 
+/** Half way in, an outline is looked at once more. */
+const INNER = 0.5;
+
 /**
  * How far the part lies below an outline drawn on a seat: what is put there must reach so deep to meet it all
  * over. Null where nothing is below any of it; `over` is the share of the outline that stands over nothing.
@@ -67,7 +70,11 @@ export function depthBelow(
   most: number,
 ): { depth: number; over: number } | null {
   const points = flattenedPoints(outline, 0.3);
-  const few = points.filter((_, i) => i % Math.max(1, Math.ceil(points.length / 24)) === 0);
+  const rim = points.filter((_, i) => i % Math.max(1, Math.ceil(points.length / 24)) === 0);
+  const middle = [0, 1].map(i => rim.reduce((sum, q) => sum + q[i]! / rim.length, 0)) as [number, number];
+  // What is wider than the part on all sides meets it only further in.
+  const inner = rim.map(q => [0, 1].map(i => middle[i]! + INNER * (q[i]! - middle[i]!)) as [number, number]);
+  const few = [...rim, ...inner];
   const down: Point3 = [-frame.up[0], -frame.up[1], -frame.up[2]];
   const tree = rayTreeOf(mesh);
   const depths = few.map(([a, b]) => {

@@ -44,10 +44,11 @@ function whereItIsMost(mesh: TriangleMesh, surface: MateSurface): { size: number
   });
   const all = [middle, ...places].map(p => ({
     ...p,
+    // Where there is nothing it is like nothing.
     shared: [middle, ...places].filter(q => Math.abs(q.size - p.size) < ALIKE).length,
   }));
   const most = all.reduce((best, p) => (p.shared > best.shared ? p : best));
-  return most.shared >= 3 ? most : middle;
+  return most.shared >= 3 || Number.isNaN(middle.size) ? most : middle;
 }
 
 function sizeOf(mesh: TriangleMesh, surface: MateSurface): number {
@@ -55,7 +56,7 @@ function sizeOf(mesh: TriangleMesh, surface: MateSurface): number {
   if (surface.kind === 'thread') return threadSize(loops, at, surface.side);
   if (surface.parted) return partedSize(loops, at, surface);
   if (surface.kind === 'round')
-    return loopNear(loops, at, surface.size, surface.side)?.diameter ?? Number.NaN;
+    return loopNear(loops, at, surface.size, surface.side)?.diameter ?? partedSize(loops, at, surface);
   const basis = basisOf(surface.axis);
   if (surface.kind === 'span' || surface.kind === 'girth') {
     const sizes = loops

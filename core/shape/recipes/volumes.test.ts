@@ -107,22 +107,37 @@ describe('tube adapter', () => {
     expect(bounds.max[0]).toBeCloseTo(aside + 15 + 14, 1);
   });
   test('tapered: the frustum of a cone, its size midway', () => {
-    // The way through is straight: what is wider at the root is solid.
     const taper = { ...plain, stop: 0, middle: 12, taperA: 3 };
     const { volume, mates } = build('tube-adapter', taper);
     const t = Math.tan(Math.PI / 60);
     const [foot, root, bore] = [14 - 10 * t, 14 + 10 * t, 12 - 10 * t];
     const cone = (h: number, a: number, b: number) => (Math.PI / 3) * h * (a * a + a * b + b * b);
-    // End B’s way narrows to A’s at 45°.
-    const way =
-      disc(2 * bore, 50) +
-      cone(12 - bore, 12, bore) -
-      disc(2 * bore, 12 - bore) +
-      disc(24, 18) -
-      disc(2 * bore, 18);
+    // End A’s way is straight: what is wider at its root is solid. Past it the way opens to B’s at 45°.
+    const way = disc(2 * bore, 20) + cone(12 - bore, 12, bore) + disc(24, 12 - (12 - bore) + 18);
     near(volume, cone(20, foot, root) + cone(12, root, 14) + disc(28, 18) - way);
     expect(mates.find(m => m.id === 'intoA')!.size).toBeCloseTo(28, 2);
   });
+});
+
+test('tube adapter from wide to narrow: its wall is as thick on the slope as at its ends', () => {
+  // Outsides of 60 and 30 over 40 mm: a slope of 3 in 8, 20.6° from the axis; walls of 2 square to it.
+  const change = {
+    kindA: 'into',
+    kindB: 'into',
+    intoA: 60,
+    intoB: 30,
+    lengthA: 20,
+    lengthB: 20,
+    middle: 40,
+    leadIn: 0,
+  };
+  const { volume } = build('tube-adapter', change);
+  const slope = Math.atan(15 / 40);
+  const earlier = 2 * Math.tan(slope / 2);
+  const cone = (h: number, a: number, b: number) => (Math.PI / 3) * h * (a * a + a * b + b * b);
+  const outside = disc(60, 20) + cone(40, 30, 15) + disc(30, 20);
+  const inside = disc(56, 20 - earlier) + cone(40, 28, 13) + disc(26, 20 + earlier);
+  near(volume, outside - inside);
 });
 
 describe('profile part', () => {

@@ -23,6 +23,7 @@ export const edges: AdditionKind = {
     choice('which', 'Which edges', {
       face: 'around a face',
       outer: 'around a face, its outermost only',
+      bed: 'all on the bed, where the first layer bulges',
       upright: 'all upright ones',
       point: 'through a point',
     }),
@@ -46,7 +47,7 @@ export const edges: AdditionKind = {
     if (!attempt(site, along, how, 0.05, true))
       throw new AdditionGone(
         'No sharp edge runs there any more. Choose another face, or switch this off.',
-        p.which === 'point' ? 'pointX' : p.which === 'upright' ? 'which' : 'place',
+        p.which === 'point' ? 'pointX' : p.which === 'upright' || p.which === 'bed' ? 'which' : 'place',
       );
     const most = largest(site, along, how, asked);
     const word = how === 'round' ? 'rounded by' : 'taken off by';
@@ -72,13 +73,14 @@ function meant(site: Site, p: Parameters): (points: readonly Point3[]) => boolea
     const at: Point3 = [lengthOf(p, 'pointX'), lengthOf(p, 'pointY'), lengthOf(p, 'pointZ')];
     return points => distanceTo(points, at) < 0.3;
   }
-  const where = readPlace(textOf(p, 'place'));
+  // What lies on the bed is its lowest face, holes in it and all.
+  const where = readPlace(p.which === 'bed' ? 'underside' : textOf(p, 'place'));
   const { frame, flat } = seatOf(site.mesh(), where, 'face');
   if (!flat)
     throw new AdditionGone(`There is no flat face at ${placeInWords(where)}: choose another.`, 'place');
   const offset = dot(frame.at, frame.up);
   const onFace = (points: readonly Point3[]) => points.every(q => Math.abs(dot(q, frame.up) - offset) < NEAR);
-  if (p.which === 'face') return onFace;
+  if (p.which === 'face' || p.which === 'bed') return onFace;
   const y = crossed(frame.up, frame.x);
   // Outermost: some point of it reaches the face's own extent.
   return points =>

@@ -110,13 +110,12 @@ function refuseFlange(p: Parameters, e: EndSizes, refusals: Refusals): void {
 
 /** In line: the wall between the ends, outside of one against inside of the other, along 45°. */
 function refuseMiddle(s: Sizes, refusals: Refusals): void {
-  const narrow = (e: EndSizes) => (e.kind === 'over' ? 0 : Math.max(0, e.inner - s.bore));
   const step = Math.abs(s.A.root - s.B.root);
   refusals.when(
-    s.middle < step || s.middle < narrow(s.A) + narrow(s.B) + 0.5,
+    s.middle < step,
     'middle',
-    'The part between the ends is too short: its slope would overhang, or cut through the wall.',
-    Math.max(step, narrow(s.A) + narrow(s.B)) + 2,
+    'The part between the ends is too short: its slope would overhang.',
+    step + 2,
   );
   if (refusals.list.length > 0) return;
   const least = straightWall(s);

@@ -28,6 +28,8 @@ export interface EndSizes {
   mate: number;
   /** Radii of the way through and of the outside at the end's inner side. */
   inner: number;
+  /** Of the way through beyond it: past the stop, where a tube is pushed in. */
+  way: number;
   root: number;
   /** Widest. */
   outer: number;
@@ -62,6 +64,7 @@ function endOf(p: Parameters, end: End): EndSizes {
       kind,
       mate: lengthOf(p, 'boltCircle') / 2,
       inner: bore,
+      way: bore,
       root: bore + wall,
       outer: lengthOf(p, 'flangeDiameter') / 2,
       length: lengthOf(p, 'flangeThickness'),
@@ -79,6 +82,8 @@ function endOf(p: Parameters, end: End): EndSizes {
       kind,
       mate,
       inner: mate - half,
+      // Narrower than the end, so that a tube pushed in finds its stop.
+      way: mate - half - lengthOf(p, 'stop'),
       outer,
       root: outer,
       length: long,
@@ -92,6 +97,7 @@ function endOf(p: Parameters, end: End): EndSizes {
     kind,
     mate,
     inner: core - half - wall,
+    way: core - half - wall,
     outer: mate + half,
     root: core + half,
     length: long,
@@ -110,14 +116,11 @@ function ridgeOf(p: Parameters, end: End, mate: number): EndSizes['ridge'] {
 
 export function sizesOf(p: Parameters): Sizes {
   const [A, B] = [endOf(p, 'A'), endOf(p, 'B')];
-  // Narrower than neither end, so that a tube pushed in finds its stop.
-  const stop = lengthOf(p, 'stop');
-  const way = (e: EndSizes) => (e.kind === 'over' ? e.inner - stop : e.inner);
   return {
     A,
     B,
     wall: lengthOf(p, 'wall'),
-    bore: Math.min(way(A), way(B)),
+    bore: Math.min(A.way, B.way),
     middle: lengthOf(p, 'middle'),
     chamfer: lengthOf(p, 'leadIn'),
   };
@@ -163,25 +166,84 @@ export function outsideOf(e: EndSizes, chamfer: number): Profile {
   return points;
 }
 
-/** Inside of an end, from mouth to the bore it leads to. */
+/** Inside of an end that goes over a tube, from its mouth to where the tube stops. */
+function pocketOf(e: EndSizes, chamfer: number): Profile {
+  const { ridge } = e;
+  return [
+    [mateAt(e, chamfer) + chamfer, 0],
+    [mateAt(e, chamfer), chamfer],
+    ...(ridge
+      ? ([
+          [e.mate, ridge.from],
+          [ridge.radius, ridge.low],
+          [ridge.radius, ridge.high],
+          [e.mate, ridge.to],
+        ] as Profile)
+      : []),
+    [e.inner, e.length],
+  ];
+}
+
+/**
+ * In line: the way through, heights from end A's mouth. Between the ends its wall is as thick as elsewhere, square
+ * to its slope; past a stop it opens at 45°, and nowhere is it narrower than both ends.
+ */
+export function wayThrough(s: Sizes): Profile {
+  const { A, B, wall, chamfer } = s;
+  const [zA, zB] = [A.length, A.length + s.middle];
+  const total = zB + B.length;
+  const slope = (B.root - A.root) / s.middle;
+  const square = wall * Math.hypot(1, slope);
+  const [low, high] = [Math.min(A.way, B.way), Math.max(A.way, B.way)];
+  const line = (z: number) => A.root + slope * (z - zA) - square;
+  const at = (z: number) =>
+    Math.min(
+      Math.max(low, Math.min(high, line(z))),
+      A.way + Math.max(0, z - zA),
+      B.way + Math.max(0, zB - z),
+    );
+  // A slope that begins at an end's root begins a little earlier on the inside: the wall turns a corner there.
+  const earlier = (square - wall) / (Math.abs(slope) || 1);
+  const into = (e: EndSizes) => (e.kind === 'over' || e.taper > 0 ? 0 : Math.min(earlier, e.length / 2));
+  const from = zA - (slope < 0 ? into(A) : 0);
+  const to = zB + (slope > 0 ? into(B) : 0);
+  const cross = (r: number) => (slope === 0 ? zA : zA + (r + square - A.root) / slope);
+  const corners = [
+    from,
+    to,
+    zA,
+    zB,
+    cross(low),
+    cross(high),
+    zA + high - A.way,
+    zB - (high - B.way),
+    // Where the slope meets what opens at 45° past either stop.
+    zA + (A.root - square - A.way) / (1 - slope),
+    zA + (B.way + s.middle - A.root + square) / (1 + slope),
+  ];
+  const between = [...new Set(corners.filter(z => Number.isFinite(z) && z >= from && z <= to))]
+    .sort((a, b) => a - b)
+    .map((z): [number, number] => [at(z), z]);
+  const mouth = (e: EndSizes): Profile => (e.kind === 'over' ? pocketOf(e, chamfer) : [[e.inner, 0]]);
+  return [
+    ...mouth(A),
+    ...between,
+    ...mouth(B)
+      .map(([r, z]): [number, number] => [r, total - z])
+      .reverse(),
+  ];
+}
+
+/** Inside of an end of a bent adapter, from mouth to the bore it leads to. */
 export function insideOf(e: EndSizes, bore: number, chamfer: number): Profile {
-  if (e.kind === 'over') {
-    const { ridge } = e;
+  if (e.kind === 'over')
     return [
-      [mateAt(e, chamfer) + chamfer, 0],
-      [mateAt(e, chamfer), chamfer],
-      ...(ridge
-        ? ([
-            [e.mate, ridge.from],
-            [ridge.radius, ridge.low],
-            [ridge.radius, ridge.high],
-            [e.mate, ridge.to],
-          ] as Profile)
-        : []),
-      [e.inner, e.length],
-      [bore, e.length],
+      ...pocketOf(e, chamfer),
+      [e.way, e.length],
+      // Past the stop at 45°, as far inside the outside's slope as the wall is thick.
+      ...(e.way > bore + 1e-9 ? ([[e.way, e.length + e.inner - e.way]] as Profile) : []),
+      [bore, e.length + (e.way > bore + 1e-9 ? e.inner - bore : 0)],
     ];
-  }
   // The way narrows to the bore at 45°, so that it prints either way up.
   const run = Math.max(0, e.inner - bore);
   return run > 0
@@ -242,12 +304,11 @@ export function runOf(p: Parameters, s: Sizes): Run {
 
 /** From an end's inner side to the tube: the slope of the outside, later than the inside's so that the wall stays. */
 function reachOf(e: EndSizes, s: Sizes): number {
-  const inside = e.kind === 'over' ? 0 : Math.max(0, e.inner - s.bore);
+  const inside = e.way > s.bore + 1e-9 ? e.inner - s.bore : 0;
   return Math.max(inside, laterBy(e, s) + Math.abs(e.root - s.bore - s.wall)) + 1;
 }
 
-const laterBy = (e: EndSizes, s: Sizes): number =>
-  e.kind !== 'over' && e.inner > s.bore + 1e-9 ? (Math.SQRT2 - 1) * s.wall : 0;
+const laterBy = (e: EndSizes, s: Sizes): number => (e.way > s.bore + 1e-9 ? (Math.SQRT2 - 1) * s.wall : 0);
 
 /** An end up to the tube: outside and inside, from the mouth. */
 export function endProfile(e: EndSizes, s: Sizes, run: Pick<Run, 'tube' | 'reach'>, end: End) {
@@ -269,17 +330,15 @@ export function mouthFrame(s: Sizes, run: Run): Frame {
   return { at, x, up: [-up[0], -up[1], -up[2]] };
 }
 
-/** In line: radial wall where the outside of the middle passes the corners of the inside, mm. */
+/** In line: the least radial wall between the ends, mm. */
 export function straightWall(s: Sizes): number {
   const [a, b] = [s.A.length, s.A.length + s.middle];
-  const outsideAt = (z: number) => s.A.root + ((s.B.root - s.A.root) * (z - a)) / (b - a || 1);
-  const inside: Profile = [];
-  for (const [e, at, sign] of [
-    [s.A, a, 1],
-    [s.B, b, -1],
-  ] as const) {
-    if (e.kind === 'over') inside.push([e.inner, at], [s.bore, at]);
-    else inside.push([e.inner, at], [s.bore, at + sign * Math.max(0, e.inner - s.bore)]);
-  }
-  return Math.min(...inside.map(([r, z]) => outsideAt(z) - r));
+  const outsideAt = (z: number) => s.A.root + ((s.B.root - s.A.root) * (z - a)) / (b - a);
+  const between = wayThrough(s).filter(([, z]) => z >= a && z <= b);
+  // A pocket's own last corner is its tube's, not the slope's.
+  return Math.min(
+    ...between
+      .filter(([r, z]) => !(z === a && r === s.A.inner) && !(z === b && r === s.B.inner))
+      .map(([r, z]) => outsideAt(z) - r),
+  );
 }

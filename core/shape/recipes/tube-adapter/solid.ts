@@ -8,7 +8,6 @@ import {
   type End,
   type EndSizes,
   endProfile,
-  insideOf,
   is,
   mateAt,
   mouthFrame,
@@ -17,6 +16,7 @@ import {
   runOf,
   type Sizes,
   sizesOf,
+  wayThrough,
 } from './sizes';
 
 /** In line: the whole half section, counter-clockwise. */
@@ -24,10 +24,7 @@ export function straightOutline(s: Sizes): Outline {
   const total = s.A.length + s.middle + s.B.length;
   const flip = ([r, z]: [number, number]): [number, number] => [r, total - z];
   const outside = [...outsideOf(s.A, s.chamfer), ...outsideOf(s.B, s.chamfer).map(flip).reverse()];
-  const inside = [
-    ...insideOf(s.B, s.bore, s.chamfer).map(flip),
-    ...insideOf(s.A, s.bore, s.chamfer).reverse(),
-  ];
+  const inside = wayThrough(s).reverse();
   const path = new Path(outside[0]!);
   for (const point of [...outside.slice(1), ...inside]) path.to(point);
   return path.close();
