@@ -71,15 +71,18 @@ export const threadedCover: Recipe = {
       'From one turn to the next',
       'span',
       'Over several turns, divided by their number: a single turn is read badly.',
+      { needed: odd('') },
     ),
-    step('ridge_height', 'Ridge, height', 'depth-rod', 'From the crest down to the neck between two turns.'),
+    step('ridge_height', 'Ridge, height', 'depth-rod', 'From the crest down to the neck between two turns.', {
+      needed: odd(''),
+    }),
     step('neck_height', 'Neck, height', 'step', 'From its rim to what the cover must not touch.'),
     step('neck_b', 'Neck B, over its ridges', 'outside-jaws', 'The other neck, across opposite ridges.', {
       critical: true,
       needed: isCoupler,
     }),
     step('pitch_b', 'B, from one turn to the next', 'span', 'Over several turns, divided by their number.', {
-      needed: isCoupler,
+      needed: odd('B', isCoupler),
     }),
   ],
   mates: [

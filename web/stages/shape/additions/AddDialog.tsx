@@ -6,12 +6,12 @@ import { FONTS } from '../../../ui/theme';
 import { KindPicture } from './KindPicture';
 
 const GROUPS: readonly { title: string; kinds: readonly AdditionKindName[] }[] = [
-  { title: 'Put on, or cut in', kinds: ['shape', 'hole', 'slot', 'band', 'thread', 'rib', 'words'] },
+  { title: 'Put on, or cut in', kinds: ['shape', 'hole', 'slot', 'band', 'thread', 'rib'] },
   {
     title: 'For hands, ties and the way on',
     kinds: ['edges', 'flutes', 'tie', 'lead-in', 'draft', 'keep-clear'],
   },
-  { title: 'The whole part', kinds: ['other-hand', 'split'] },
+  { title: 'Words, and the whole part', kinds: ['words', 'other-hand', 'split'] },
 ];
 
 /** What can be put on any part or taken off it, by pictures. */
