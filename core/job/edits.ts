@@ -1,6 +1,5 @@
 import { z } from 'zod';
 import { Addition } from '../shape/additions/addition';
-import { longName } from '../shape/additions/with-additions';
 import { recipeById } from '../shape/recipes';
 import { softSideOf } from '../shape/recipes/recipe';
 import { same } from './changes';
@@ -23,6 +22,7 @@ import {
   Want,
 } from './document';
 import { defaultWant, EditRefused, requireDimension, withPart } from './edit-tools';
+import { changedModel, withModel, withoutModel } from './model-edits';
 import { withNewPart } from './new-job';
 import {
   changedAddition,
@@ -275,21 +275,11 @@ function edited(
         }),
       };
     case 'add-model':
-      if (document.models.some(m => m.id === edit.model.id))
-        throw new EditRefused('This body is already there.');
-      return { ...document, models: [...document.models, edit.model] };
+      return withModel(document, edit.model);
     case 'model':
-      requireModel(document, edit.modelId);
-      return {
-        ...document,
-        models: document.models.map(m => (m.id === edit.modelId ? { ...m, ...edit.change } : m)),
-      };
-    case 'remove-model': {
-      requireModel(document, edit.modelId);
-      const user = modelUser(document, edit.modelId);
-      if (user) throw new EditRefused(`“${user}” uses it: choose another form there first.`);
-      return { ...document, models: document.models.filter(m => m.id !== edit.modelId) };
-    }
+      return changedModel(document, edit.modelId, edit.change);
+    case 'remove-model':
+      return withoutModel(document, edit.modelId);
     case 'want': {
       if (!document.mates.some(m => m.id === edit.mateId))
         throw new EditRefused('That mate is no longer there.');
@@ -397,23 +387,6 @@ function requireThread(document: JobDocument, id: string): MeasuredThread {
   const found = document.threads.find(t => t.id === id);
   if (!found) throw new EditRefused('That thread is no longer there.');
   return found;
-}
-
-function requireModel(document: JobDocument, id: string): void {
-  if (!document.models.some(m => m.id === id)) throw new EditRefused('That body is no longer there.');
-}
-
-/** What keeps clear of a body from a file, by its name. */
-function modelUser(document: JobDocument, id: string): string | undefined {
-  for (const part of document.parts) {
-    const neighbour = part.neighbours.find(n => n.form === 'model' && n.model === id);
-    if (neighbour) return neighbour.name;
-    const addition = part.additions.find(
-      a => a.kind === 'keep-clear' && part.parameters[longName(a, 'model')]?.text === id,
-    );
-    if (addition) return addition.name;
-  }
-  return undefined;
 }
 
 function requirePhoto(document: JobDocument, id: string): void {

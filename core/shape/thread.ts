@@ -1,3 +1,4 @@
+import type { Thread } from '../shelf/threads/thread';
 import type { Body, PartKernel } from './kernels/kernel';
 import type { TriangleMesh } from './mesh/mesh';
 import { circle } from './outline';
@@ -26,6 +27,26 @@ export interface ThreadForm {
 /** Along the axis at the ridge's crest. */
 export const crestOf = ({ major, minor, foot, flankAngle }: ThreadForm): number =>
   foot - (major - minor) * Math.tan(((flankAngle / 2) * Math.PI) / 180);
+
+/**
+ * A standard thread's basic profile, as large over its ridges as asked: moved outwards or inwards as a whole. On its
+ * pitch line ridge and groove are half a pitch wide each.
+ */
+export function basicForm(
+  standard: Pick<Thread, 'major' | 'minorInternal' | 'pitchDiameter' | 'pitch' | 'flankAngle'>,
+  major: number,
+): Omit<ThreadForm, 'hand' | 'from' | 'to'> {
+  const { pitch, flankAngle } = standard;
+  const below = standard.pitchDiameter - standard.minorInternal;
+  return {
+    major,
+    minor: major - (standard.major - standard.minorInternal),
+    pitch,
+    starts: 1,
+    foot: pitch / 2 + below * Math.tan(((flankAngle / 2) * Math.PI) / 180),
+    flankAngle,
+  };
+}
 
 /** The largest radius of crest and root: its arcs just meet on the crest, in the root, or on the flank. */
 export function mostRounding(form: ThreadForm): number {

@@ -166,21 +166,9 @@ function matrixOf(text: string | undefined): Matrix4 {
   const n = text.trim().split(/\s+/).map(Number);
   if (n.length !== 12 || !n.every(Number.isFinite))
     throw new NotAModel('Its bodies are placed by no numbers.');
-  const [a, b, c, d, e, f, g, h, i, x, y, z] = n as [
-    number,
-    number,
-    number,
-    number,
-    number,
-    number,
-    number,
-    number,
-    number,
-    number,
-    number,
-    number,
-  ];
-  return new Matrix4().set(a, d, g, x, b, e, h, y, c, f, i, z, 0, 0, 0, 1);
+  return new Matrix4().fromArray(
+    [0, 1, 2, 3].flatMap(row => [...n.slice(3 * row, 3 * row + 3), row === 3 ? 1 : 0]),
+  );
 }
 
 function movedBy({ positions, triangles }: TriangleMesh, at: Matrix4): TriangleMesh {

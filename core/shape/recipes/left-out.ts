@@ -15,12 +15,12 @@ export function completed(recipe: Pick<Recipe, 'parameters' | 'mates' | 'demo'>,
   const look = (name: string): { value: number; follows: boolean } | null => {
     if (known.has(name)) return known.get(name)!;
     known.set(name, null);
-    const found = valueOf(name);
+    const found = valueNamed(name);
     known.set(name, found);
     return found;
   };
 
-  function valueOf(name: string): { value: number; follows: boolean } | null {
+  function valueNamed(name: string): { value: number; follows: boolean } | null {
     const spec = specs.get(name);
     if (spec?.kind === 'length') {
       const own = given[name];

@@ -3,7 +3,7 @@ import type { Frame, PartKernel } from '../../kernels/kernel';
 import { Path } from '../../outline';
 import { choice, length, Refusals, words } from '../../recipes/fields';
 import { lengthOf, type Parameters, textOf } from '../../recipes/recipe';
-import { crestOf, type ThreadForm, threadMesh } from '../../thread';
+import { basicForm, crestOf, type ThreadForm, threadMesh } from '../../thread';
 import { AdditionGone, type AdditionKind, type Site } from '../addition';
 import { axisFields, axisOf, radiusAt } from '../axis';
 import { placedMesh } from '../placed';
@@ -147,21 +147,7 @@ function formOf(p: Parameters): ThreadForm {
   const major = lengthOf(p, 'major');
   const hand = p.hand === 'left' ? ('left' as const) : ('right' as const);
   const extent = { from: 0, to: 1 };
-  if (standard) {
-    const { pitch, flankAngle } = standard;
-    const below = standard.pitchDiameter - standard.minorInternal;
-    return {
-      ...extent,
-      major,
-      minor: major - (standard.major - standard.minorInternal),
-      pitch,
-      starts: 1,
-      hand,
-      // Half a pitch wide on its pitch line, as the basic profiles have it.
-      foot: pitch / 2 + below * Math.tan(((flankAngle / 2) * Math.PI) / 180),
-      flankAngle,
-    };
-  }
+  if (standard) return { ...extent, hand, ...basicForm(standard, major) };
   const [pitch, ridge, flankAngle] = [lengthOf(p, 'pitch'), lengthOf(p, 'ridge'), lengthOf(p, 'flanks')];
   return {
     ...extent,

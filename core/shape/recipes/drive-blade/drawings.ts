@@ -34,6 +34,14 @@ export function drawing(p: Parameters) {
   return draft.done('From the side of the blade, head down');
 }
 
+/** Both sides of something, about x. */
+const sides = (
+  draft: Draft,
+  key: string,
+  [x, half]: readonly [number, number],
+  [low, high]: readonly [number, number],
+) => draft.mate(key, ...[-half, half].map(by => [[x + by, low] as const, [x + by, high] as const]));
+
 export function objectDrawing(measured: Readonly<Record<string, number>>, p: Parameters) {
   const slot = (measured.slot ?? 5) / 2;
   const bore = Math.max(slot + 1, (measured.bore ?? 12) / 2);
@@ -78,17 +86,7 @@ export function objectDrawing(measured: Readonly<Record<string, number>>, p: Par
   if (hasRib(p)) {
     const way = (measured.keyway ?? 3) / 2;
     draft.edge(circle([x, deep], bore)).edge(rectangle(x - way, deep + bore - 1, x + way, deep + bore + 3));
-    draft.mate(
-      'keyway',
-      [
-        [x - way, deep + bore - 1],
-        [x - way, deep + bore + 3],
-      ],
-      [
-        [x + way, deep + bore - 1],
-        [x + way, deep + bore + 3],
-      ],
-    );
+    sides(draft, 'keyway', [x, way], [deep + bore - 1, deep + bore + 3]);
     draft.across('keyway', 'keyway', [x - way, x + way], deep + bore + 3, deep + bore + 10);
   }
   let right = bore + 40;
@@ -98,17 +96,7 @@ export function objectDrawing(measured: Readonly<Record<string, number>>, p: Par
     draft
       .edge(circle([right, deep], long + 4))
       .edge(rectangle(right - b, deep - long, right + b, deep + long));
-    draft.mate(
-      'slot_b',
-      [
-        [right - b, deep - long],
-        [right - b, deep + long],
-      ],
-      [
-        [right + b, deep - long],
-        [right + b, deep + long],
-      ],
-    );
+    sides(draft, 'slot_b', [right, b], [deep - long, deep + long]);
     draft.across('slot_b', 'other slot', [right - b, right + b], deep - long, deep - long - 12);
     if (p.headShape === 'blade')
       draft.up('slot_b_length', 'long', right + b, [deep - long, deep + long], right + long + 10);
@@ -117,17 +105,7 @@ export function objectDrawing(measured: Readonly<Record<string, number>>, p: Par
   if (hasSocket(p)) {
     const a = (measured.spindle ?? 8) / 2;
     draft.cut(rectangle(right - a, deep - a, right + a, deep + a));
-    draft.mate(
-      'spindle',
-      [
-        [right - a, deep - a],
-        [right - a, deep + a],
-      ],
-      [
-        [right + a, deep - a],
-        [right + a, deep + a],
-      ],
-    );
+    sides(draft, 'spindle', [right, a], [deep - a, deep + a]);
     draft.across('spindle', 'spindle', [right - a, right + a], deep + a, deep + a + 8);
   }
   return draft.done('Cut through what it turns');

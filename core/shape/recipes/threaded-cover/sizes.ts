@@ -1,7 +1,7 @@
 import { threadNamed } from '../../../shelf/threads';
 import type { Thread } from '../../../shelf/threads/thread';
 import type { Point2 } from '../../kernels/kernel';
-import type { ThreadForm } from '../../thread';
+import { basicForm, type ThreadForm } from '../../thread';
 import { lengthOf, type MateSurface, type Parameters, textOf } from '../recipe';
 
 /**
@@ -39,15 +39,7 @@ const STOP = 2;
 function threadOf(p: Parameters, which: Which, major: number, from: number, to: number): ThreadForm {
   const standard = isStandard(p, which) ? standardOf(p, which) : undefined;
   const hand = textOf(p, `hand${which}`) === 'left' ? 'left' : 'right';
-  if (standard) {
-    const { pitch, flankAngle, pitchDiameter } = standard;
-    // The basic profile, moved outwards or inwards as a whole: on its pitch line ridge and groove are half a pitch each.
-    const depth = standard.major - standard.minorInternal;
-    const minor = major - depth;
-    const below = pitchDiameter - standard.minorInternal;
-    const foot = pitch / 2 + below * Math.tan(((flankAngle / 2) * Math.PI) / 180);
-    return { major, minor, pitch, starts: 1, hand, foot, flankAngle, from, to };
-  }
+  if (standard) return { ...basicForm(standard, major), hand, from, to };
   const rounding = which === '' ? lengthOf(p, 'rounding') : 0;
   return {
     major,
