@@ -66,8 +66,9 @@ for (const [name, path, { select, open, dark, width } = {}] of views) {
       .click();
   if (open) {
     await page.getByRole('button', { name: new RegExp(`^${open}`) }).click();
-    await page.getByRole('region', { name: 'Additions' }).scrollIntoViewIfNeeded();
-    await page.getByRole('main').evaluate(m => m.scrollTo(0, 330));
+    await page
+      .getByRole('region', { name: 'Additions' })
+      .evaluate(region => region.scrollIntoView({ block: 'center' }));
   }
   // The checks on a solid come after it.
   await page.waitForTimeout(path.endsWith('shape') ? 5000 : 1500);
