@@ -43,7 +43,22 @@ function answerFor(error: unknown): { status: number; body: ApiError['error'] } 
   if (error instanceof ZodError) return { status: 400, body: errorOfZod(error) };
   if (error instanceof EditRefused)
     return { status: 422, body: { code: 'edit-refused', message: error.message } };
-  const known = error as { type?: string; status?: number };
+  const known = error as { type?: string; status?: number; name?: string; message?: string };
+  // A thread that works on a solid or a file is ended after a minute.
+  if (known.name === 'AbortError' || known.name === 'TimeoutError')
+    return {
+      status: 422,
+      body: {
+        code: 'took-too-long',
+        message:
+          'This took longer than a minute and was stopped. Make the part or the file simpler, and try again.',
+      },
+    };
+  if (known.message?.includes('queue is at limit'))
+    return {
+      status: 503,
+      body: { code: 'busy', message: 'Sagoma is busy with other solids: try again in a moment.' },
+    };
   if (known.type === 'entity.too.large') {
     return {
       status: 413,
