@@ -24,8 +24,8 @@ export function measureMates(mesh: TriangleMesh, surfaces: readonly MateSurface[
 
 /** Of a mate's length, where else it is looked at. */
 const ELSEWHERE = [0.2, 0.8, 0.35, 0.65, 0.1, 0.9];
-/** Sizes that differ by less are the same, mm. */
-const ALIKE = 0.02;
+/** Sizes that differ by less are the same, mm: flats of the screen's triangles lie up to 0.03 off. */
+const ALIKE = 0.08;
 
 /**
  * A groove, a slot or a screw hole that somebody put in the middle of a mate is not its size: where the middle is
@@ -48,7 +48,8 @@ function whereItIsMost(mesh: TriangleMesh, surface: MateSurface): { size: number
     shared: [middle, ...places].filter(q => Math.abs(q.size - p.size) < ALIKE).length,
   }));
   const most = all.reduce((best, p) => (p.shared > best.shared ? p : best));
-  return most.shared >= 3 || Number.isNaN(middle.size) ? most : middle;
+  const nearer = Math.abs(most.size - surface.size) < Math.abs(middle.size - surface.size);
+  return Number.isNaN(middle.size) || (most.shared >= 3 && nearer) ? most : middle;
 }
 
 function sizeOf(mesh: TriangleMesh, surface: MateSurface): number {
