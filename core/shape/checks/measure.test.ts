@@ -8,22 +8,22 @@ let kernels: Kernels;
 beforeAll(async () => {
   kernels = await startKernels();
 });
-const seatOf = (wishes: readonly Wish[]) => {
+const outsideOf = (wishes: readonly Wish[]) => {
   const outcome = buildWith(kernels, 'bush', wishes);
   if (!outcome.ok) throw new Error(outcome.findings[0]!.message);
-  return outcome.part.mates.find(m => m.id === 'seat')!;
+  return outcome.part.mates.find(m => m.id === 'outside')!;
 };
 
 describe('the outside of a bush, Ø 13.95 and 11.8 long', () => {
   test('a groove in the middle is not its size: it is measured beside it, and says where', () => {
-    expect(seatOf([]).at[2]).toBeCloseTo(5.9, 1);
-    const grooved = seatOf([{ kind: 'band', set: { z: 5.9, width: 2.4, deep: 1 } }]);
+    expect(outsideOf([]).at[2]).toBeCloseTo(5.9, 1);
+    const grooved = outsideOf([{ kind: 'band', set: { z: 5.9, width: 2.4, deep: 1 } }]);
     expect(grooved.size).toBeCloseTo(13.95, 2);
     expect(Math.abs(grooved.at[2] - 5.9)).toBeGreaterThan(1.2);
   });
 
   test('spoiled all along it is told as it is', () => {
-    const spoiled = seatOf([{ kind: 'band', set: { z: 5.9, width: 11.4, deep: 1 } }]);
+    const spoiled = outsideOf([{ kind: 'band', set: { z: 5.9, width: 11.4, deep: 1 } }]);
     expect(spoiled.size).toBeCloseTo(11.95, 2);
   });
 
@@ -32,6 +32,6 @@ describe('the outside of a bush, Ø 13.95 and 11.8 long', () => {
       kind: 'shape',
       set: { does: 'cut', place: 'right', width: 3, depth: 11.8, deep: 4 },
     };
-    expect(seatOf([window]).size).toBeCloseTo(13.95, 2);
+    expect(outsideOf([window]).size).toBeCloseTo(13.95, 2);
   });
 });
