@@ -245,35 +245,34 @@ function Scene({ solid, lit, onPick, onFace, cut, under, change, surroundings, m
         <SurroundingsView what={surroundings} size={size} geometry={geometry} colours={colours} />
       ) : null}
       <MarkPoints marks={marks} size={size} colour={colours.blue} />
-      <Turntable
-        size={size}
-        across={Math.hypot(max[0] - min[0], max[1] - min[1], max[2] - min[2])}
-        x={centre[0]}
-        y={centre[1]}
-        height={max[2]}
-        under={under}
-      />
+      <Turntable size={size} bounds={solid.bounds} under={under} />
     </>
   );
 }
 
+/** From where a part is first looked at, and how much of the view it may fill: sizes and keys stand over the rest. */
+const FROM = new Vector3(0.45, -0.72, 0.62).normalize();
+const FILLS = 0.8;
+
+/** How far away the camera stands so that every corner of the box around the part is in view. */
+function distanceFor({ min, max }: ShownSolid['bounds'], middle: Vector3, camera: PerspectiveCamera): number {
+  const right = new Vector3(0, 0, 1).cross(FROM).normalize();
+  const up = FROM.clone().cross(right);
+  const high = Math.tan((camera.fov * Math.PI) / 360) * FILLS;
+  const wide = high * camera.aspect;
+  let far = 0;
+  for (let i = 0; i < 8; i++) {
+    const corner = new Vector3((i & 1 ? max : min)[0], (i & 2 ? max : min)[1], (i & 4 ? max : min)[2]).sub(
+      middle,
+    );
+    const near = corner.dot(FROM);
+    far = Math.max(far, near + Math.abs(corner.dot(right)) / wide, near + Math.abs(corner.dot(up)) / high);
+  }
+  return far;
+}
+
 /** Orbit about the part; the view is set when the part first appears or becomes another size altogether. */
-function Turntable({
-  size,
-  across,
-  x,
-  y,
-  height,
-  under,
-}: {
-  size: number;
-  /** From corner to corner. */
-  across: number;
-  x: number;
-  y: number;
-  height: number;
-  under: boolean;
-}) {
+function Turntable({ size, bounds, under }: { size: number; bounds: ShownSolid['bounds']; under: boolean }) {
   const { camera, gl, invalidate } = useThree();
   const controls = useRef<OrbitControls>(null);
   const framed = useRef({ size: 0, x: 0, y: 0 });
@@ -285,18 +284,21 @@ function Turntable({
     return () => made.dispose();
   }, [camera, gl, invalidate]);
   useEffect(() => {
+    const { min, max } = bounds;
+    const middle = new Vector3().addVectors(new Vector3(...min), new Vector3(...max)).multiplyScalar(0.5);
     const before = framed.current;
     const grown = Math.abs(Math.log(size / (before.size || 1e-9))) >= 0.4;
-    if (!controls.current || !(grown || Math.hypot(x - before.x, y - before.y) > 0.5 * size)) return;
-    framed.current = { size, x, y };
-    // What stands tall needs more room than what lies wide.
-    const distance = Math.max(1.6 * across, 2.35 * height);
-    camera.position.set(x + 0.45 * distance, y - 0.72 * distance, 0.62 * distance);
+    const gone = Math.hypot(middle.x - before.x, middle.y - before.y) > 0.5 * size;
+    if (!controls.current || !(grown || gone)) return;
+    framed.current = { size, x: middle.x, y: middle.y };
+    camera.position
+      .copy(middle)
+      .addScaledVector(FROM, distanceFor(bounds, middle, camera as PerspectiveCamera));
     (camera as PerspectiveCamera).updateProjectionMatrix();
-    controls.current.target.set(x, y, height * 0.45);
+    controls.current.target.copy(middle);
     controls.current.update();
     invalidate();
-  }, [camera, size, across, x, y, height, invalidate]);
+  }, [camera, size, bounds, invalidate]);
   const side = useRef(under);
   useEffect(() => {
     if (side.current === under || !controls.current) return;
