@@ -82,7 +82,7 @@ export function stood({ positions: p, triangles }: TriangleMesh, { lies, turn, a
 /** Growing takes its time, and every rebuild asks again. */
 const grownBefore = new Recent<TriangleMesh>(24);
 
-/** A model with room all round: at least `room`, and up to an eighth more. */
+/** A model with room all round: at least `room`, and up to an eighth more; a finely cut body gets up to half as much more. */
 export function withRoom(
   models: Models | undefined,
   reference: string,
@@ -94,7 +94,9 @@ export function withRoom(
   const key = `${reference} ${room}`;
   const known = grownBefore.get(key);
   if (known) return known;
-  const grown = kernel.grown(mesh, room);
+  let grown = kernel.grown(mesh, room);
+  // Very fine surfaces may not survive the rounding of their corners: their hull does.
+  if (!kernel.facts(grown).ok) grown = kernel.grown(kernel.hull(mesh), room);
   grownBefore.put(key, grown);
   return grown;
 }

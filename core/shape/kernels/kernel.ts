@@ -132,7 +132,7 @@ export interface MeshKernel {
   beyond(mesh: TriangleMesh, other: TriangleMesh): TriangleMesh | null;
   /** What two solids have in common; null where they do not meet. */
   common(a: TriangleMesh, b: TriangleMesh): TriangleMesh | null;
-  /** A body with at least `by` mm of room all round, and up to an eighth more. */
+  /** A body with at least `by` mm of room all round; an eighth more at most, where it has some hundred triangles. */
   grown(mesh: TriangleMesh, by: number): TriangleMesh;
   /** The least convex body around it: of a surface with holes too. */
   hull(mesh: TriangleMesh): TriangleMesh;

@@ -49,13 +49,17 @@ export function meshKernel(wasm: ManifoldToplevel): MeshKernel {
     common: (a, b) => joined('common', a, b),
     grown: (mesh, by) =>
       held(keep => {
-        const solid = keep(keep(solidOf(mesh)).simplify(Math.min(0.05, by / 10)));
-        const copies = AROUND.map(way => keep(solid.translate(way.map(w => (w * by) / LEAST_OUT) as Vector)));
-        // A body thinner than the room would leave a gap between its copies on either side.
-        const between = AROUND.map(way =>
-          keep(solid.translate(way.map(w => (w * by) / LEAST_OUT / 2) as Vector)),
-        );
-        return meshOf(keep(wasm.Manifold.union([solid, ...copies, ...between])));
+        const whole = keep(solidOf(mesh));
+        for (const tolerance of [0, by / 10, by / 4, by / 2]) {
+          const solid = tolerance === 0 ? whole : keep(whole.simplify(tolerance));
+          if (solid.numTri() > MOST_SUMMED) continue;
+          // What was simplified may lie so much further in.
+          return meshOf(keep(solid.minkowskiSum(keep(wasm.Manifold.hull(around(by + tolerance))))));
+        }
+        // Too many triangles for that: copies around it, and half way.
+        const solid = keep(whole.simplify(by / 10));
+        const copies = [by, by / 2].flatMap(r => around(r).map(way => keep(solid.translate(way))));
+        return meshOf(keep(wasm.Manifold.union([solid, ...copies])));
       }),
     hull: mesh =>
       held(keep => {
@@ -128,6 +132,10 @@ const AROUND: readonly Vector[] = [-1, 0, 1].flatMap(x =>
 );
 /** Whichever way a face looks, one of them goes out along it by at least this share. */
 const LEAST_OUT = 0.8867;
+/** As far out that no way is less than `by`. */
+const around = (by: number): Vector[] => AROUND.map(way => way.map(w => (w * by) / LEAST_OUT) as Vector);
+/** A Minkowski sum takes some 5 ms a triangle. */
+const MOST_SUMMED = 400;
 
 const meshOf = (solid: Solid): TriangleMesh => {
   const { vertProperties, triVerts } = solid.getMesh();
