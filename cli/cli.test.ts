@@ -1,10 +1,12 @@
 import { spawn } from 'node:child_process';
-import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { afterAll, describe, expect, test } from 'vitest';
 import { readStl, readThreeMf } from '../core/files/reading-back';
+import { writeStl } from '../core/files/stl';
+import { box } from '../core/shape/checks/test-solids';
 import { closureOf, volumeOf } from '../core/shape/mesh/mesh';
 import { loopNear, sectionAtZ } from '../core/shape/mesh/section';
 
@@ -343,6 +345,37 @@ describe('part build', () => {
     const { additions } = await answer('part additions', '');
     const hole = additions.find((a: { kind: string }) => a.kind === 'hole');
     expect(hole.parameters.properties.screw.enum).toContain('M4');
+  });
+
+  test('room for a body from a file, named under “models”', async () => {
+    const file = join(folder, 'brick.stl');
+    writeFileSync(file, writeStl(box([10, 6, 2]), 'brick'));
+    const clear = {
+      kind: 'keep-clear',
+      parameters: { form: 'model', model: 'brick', room: 0, z: 3, y: 12 },
+    };
+    const plain = await answer('part build', { recipe: 'wall-plate' });
+    const made = await answer('part build', {
+      recipe: 'wall-plate',
+      additions: [clear],
+      models: { brick: file },
+    });
+    expect(plain.volume - made.volume).toBeCloseTo(60, 1);
+    for (const models of [{}, { brick: join(folder, 'nothing.step') }]) {
+      const input = { recipe: 'wall-plate', additions: [clear], models };
+      const { code, err } = await sagoma('part build', input);
+      expect(code).toBe(2);
+      expect(JSON.parse(err).error.message).toMatch(/no model “brick”|cannot be read/);
+    }
+  });
+
+  test('what is left out follows what was given', async () => {
+    const made = await answer('part build', {
+      recipe: 'round-cap',
+      parameters: { style: 'into', plugDiameter: 60 },
+    });
+    // The flange stands out 3 mm all round.
+    expect(made.bounds.max[1] - made.bounds.min[1]).toBeCloseTo(66, 1);
   });
 
   test('a split part comes as pieces', async () => {
