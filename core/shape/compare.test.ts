@@ -29,6 +29,20 @@ test('longer grew only; the same did neither', () => {
   expect(longer.shrunk).toBeNull();
   expect(between(usual, usual)).toEqual({ grown: null, shrunk: null });
 });
+test('a version from before the recipe had some of its numbers is the part it was', () => {
+  const cap = requireRecipe('round-cap');
+  const { slots: _, slotDepth: __, strap: ___, ...kept } = cap.demo.parameters;
+  const outcome = compareParts(
+    { recipe: cap, parameters: cap.demo.parameters },
+    { recipe: cap, parameters: kept },
+    kernels,
+  );
+  expect(outcome).toEqual({ ok: true, change: { grown: null, shrunk: null } });
+  const slotted = { ...cap.demo.parameters, slots: 4 };
+  expect(changedNumbers(cap, slotted, kept).map(c => [c.spec.name, c.before, c.now])).toEqual([
+    ['slots', 0, 4],
+  ]);
+});
 test('one that cannot be built says why', () => {
   const outcome = compareParts(
     { recipe, parameters: usual },

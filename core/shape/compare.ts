@@ -1,7 +1,7 @@
 import { buildPart } from './build';
 import type { Kernels } from './kernels/kernel';
 import { type TriangleMesh, volumeOf } from './mesh/mesh';
-import type { Finding, ParameterSpec, Parameters, Recipe } from './recipes/recipe';
+import { type Finding, type ParameterSpec, type Parameters, type Recipe, wholeOf } from './recipes/recipe';
 
 /** What a part has that an earlier one had not, and the other way round. Volumes mm³. */
 export interface PartChange {
@@ -21,7 +21,7 @@ export function compareParts(
 ): CompareOutcome {
   const a = buildPart(now.recipe, now.parameters, kernels, 'screen');
   if (!a.ok) return a;
-  const b = buildPart(before.recipe, before.parameters, kernels, 'screen');
+  const b = buildPart(before.recipe, wholeOf(before.recipe, before.parameters), kernels, 'screen');
   if (!b.ok) return b;
   const beyond = (of: TriangleMesh, other: TriangleMesh) => {
     const mesh = kernels.mesh.beyond(of, other);
@@ -41,7 +41,8 @@ export interface NumberChange {
 }
 
 /** Numbers and choices that differ, of those in use in either; a thousandth is none. */
-export function changedNumbers(recipe: Recipe, now: Parameters, before: Parameters): NumberChange[] {
+export function changedNumbers(recipe: Recipe, now: Parameters, kept: Parameters): NumberChange[] {
+  const before = wholeOf(recipe, kept);
   return recipe.parameters.flatMap(spec => {
     const [a, b] = [now[spec.name], before[spec.name]];
     if (a === undefined || b === undefined) return [];

@@ -47,6 +47,9 @@ describe('the pool of kernels', () => {
       const first = await pool.run({ ...task, parameters: demo.parameters });
       expect(first.ok).toBe(true);
       expect(await pool.run({ ...task, parameters: { ...demo.parameters } })).toBe(first);
+      // Kept before the recipe had straps.
+      const { strap: _, strapWidth: __, ...kept } = demo.parameters;
+      expect(await pool.run({ ...task, parameters: kept })).toMatchObject({ ok: true });
       const refused = await pool.run({ ...task, parameters: { ...demo.parameters, leadIn: 5 } });
       expect(refused).toMatchObject({ ok: false, findings: [{ parameter: 'leadIn' }] });
       await expect(pool.run({ ...task, recipe: 'teapot' })).rejects.toThrow('no recipe');

@@ -5,7 +5,7 @@ import { recipeWith } from '../../core/shape/additions/with-additions';
 import { type BuiltPart, buildPart, inspectPart } from '../../core/shape/build';
 import { finished } from '../../core/shape/finish';
 import { exactOf, type Kernels, type Point3 } from '../../core/shape/kernels/kernel';
-import type { CheckContext, Finding, Parameters } from '../../core/shape/recipes/recipe';
+import { type CheckContext, type Finding, type Parameters, wholeOf } from '../../core/shape/recipes/recipe';
 
 /** A part to be built off the main thread; plain data both ways. */
 export interface SolidTask {
@@ -34,11 +34,12 @@ export type SolidAnswer =
 
 export async function build(task: SolidTask, kernels: Kernels): Promise<SolidAnswer> {
   const recipe = recipeWith(task.recipe, task.additions ?? []);
-  const outcome = buildPart(recipe, task.parameters, kernels, 'file');
+  const parameters = wholeOf(recipe, task.parameters);
+  const outcome = buildPart(recipe, parameters, kernels, 'file');
   if (!outcome.ok) return { ...outcome, memory: kernels.part.memory() };
   const { mesh, pieces, whole: _, surfaces: __, ...part } = onTheBed(outcome.part);
   const findings = task.context
-    ? inspectPart(recipe, task.parameters, outcome.part, task.context, kernels, outcome.findings).findings
+    ? inspectPart(recipe, parameters, outcome.part, task.context, kernels, outcome.findings).findings
     : outcome.findings;
   const files: Partial<Record<'stl' | '3mf' | 'step', Uint8Array>> = {};
   if (task.files.includes('stl')) files.stl = writeStl(mesh, task.name);
@@ -52,7 +53,7 @@ export async function build(task: SolidTask, kernels: Kernels): Promise<SolidAns
     );
   if (task.files.includes('step')) {
     try {
-      const made = finished(recipe, task.parameters, kernels);
+      const made = finished(recipe, parameters, kernels);
       const bodies = (made.pieces.length > 0 ? made.pieces : [{ body: made.body, name: '' }]).flatMap(p => {
         const body = exactOf(p.body, kernels.part);
         return body ? [{ body, name: asciiName([task.name, p.name].filter(Boolean).join(', ')) }] : [];

@@ -363,6 +363,15 @@ const HOW_WRITTEN = {
   holes: 'mm: “x, y, diameter; x, y, diameter deep 3”; none if empty',
 };
 
+/**
+ * A version is kept with the numbers its recipe had then: what the recipe got since takes the demo object's value,
+ * which is the way it was before.
+ */
+export const wholeOf = ({ demo }: Pick<Recipe, 'demo'>, kept: Parameters): Parameters => ({
+  ...demo.parameters,
+  ...kept,
+});
+
 /** As it follows a number. */
 export const unitOf = ({ measure }: { measure?: 'angle' | 'count' }): string =>
   measure === 'angle' ? '°' : measure === 'count' ? '' : ' mm';
