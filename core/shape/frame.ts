@@ -1,4 +1,5 @@
 import type { Frame, Point3 } from './kernels/kernel';
+import type { TriangleMesh } from './mesh/mesh';
 
 /** Where outlines stand in space. Lengths mm, angles degrees. */
 export const alongFrame = ({ at, x, up }: Frame, [right, rise]: readonly [number, number]): Frame => ({
@@ -20,6 +21,16 @@ export function bentFrame({ at, x, up }: Frame, radius: number, angle: number): 
 
 /** Looking the other way along x, and so along the third direction. */
 export const backwards = ({ at, x, up }: Frame): Frame => ({ at, x: [-x[0], -x[1], -x[2]], up });
+
+/** Triangles drawn about z, stood in a frame. */
+export function placedMesh({ positions: p, triangles }: TriangleMesh, { at, x, up }: Frame): TriangleMesh {
+  const y = [up[1] * x[2] - up[2] * x[1], up[2] * x[0] - up[0] * x[2], up[0] * x[1] - up[1] * x[0]];
+  const placed = new Float64Array(p.length);
+  for (let i = 0; i < p.length; i += 3)
+    for (let k = 0; k < 3; k++)
+      placed[i + k] = at[k]! + p[i]! * x[k]! + p[i + 1]! * y[k]! + p[i + 2]! * up[k]!;
+  return { positions: placed, triangles };
+}
 
 function plus(from: Point3, ...steps: (readonly [number, Point3])[]): Point3 {
   const sum: [number, number, number] = [...from];

@@ -79,6 +79,22 @@ export function stood({ positions: p, triangles }: TriangleMesh, { lies, turn, a
   return { positions: laid.map((x, i) => x + by[i % 3]!), triangles };
 }
 
+/** A model where it stands, with room all round: what it stands on then lies so much lower. */
+export function standing(
+  models: Models | undefined,
+  reference: string,
+  room: number,
+  { at, ...stance }: Stance,
+  kernel: MeshKernel,
+): TriangleMesh | null {
+  const bare = modelOf(models, reference);
+  const grown = withRoom(models, reference, room, kernel);
+  if (!bare || !grown) return null;
+  // Room is the same on all sides, whichever is down.
+  const sunk = boundsOf(bare).min[2] - boundsOf(grown).min[2];
+  return stood(grown, { ...stance, at: [at[0], at[1], at[2] - sunk] });
+}
+
 /** Growing takes its time, and every rebuild asks again. */
 const grownBefore = new Recent<TriangleMesh>(24);
 

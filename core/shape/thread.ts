@@ -1,5 +1,6 @@
 import type { Thread } from '../shelf/threads/thread';
-import type { Body, PartKernel } from './kernels/kernel';
+import { placedMesh } from './frame';
+import { BED, type Body, type Frame, type PartKernel } from './kernels/kernel';
 import type { TriangleMesh } from './mesh/mesh';
 import { circle } from './outline';
 
@@ -190,11 +191,11 @@ function boundsOf(values: readonly number[]): [number, number] {
   return [least, most];
 }
 
-/** The thread as a body between `from` and `to`, square at both ends. */
-export function threadBody(form: ThreadForm, kernel: PartKernel): Body {
+/** The thread as a body between `from` and `to` along a frame's way up, square at both ends. */
+export function threadBody(form: ThreadForm, kernel: PartKernel, frame: Frame = BED): Body {
   const { major, pitch, starts, from, to } = form;
   const beyond = 4 * pitch * starts + 4 * pitch + 4;
-  const slab = (z: number, height: number) => kernel.extrude(circle([0, 0], major), z, height);
-  const long = kernel.ofTriangles(sagitta => threadMesh(form, sagitta));
-  return kernel.cut(kernel.cut(long, slab(to, beyond)), slab(from - beyond, beyond));
+  const slab = (z: number) => kernel.extrude(circle([0, 0], major), z, beyond, frame);
+  const long = kernel.ofTriangles(sagitta => placedMesh(threadMesh(form, sagitta), frame));
+  return kernel.cut(kernel.cut(long, slab(to)), slab(from - beyond));
 }

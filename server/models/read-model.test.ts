@@ -94,6 +94,17 @@ describe('reads by content', () => {
   });
 });
 
+test('components of components that would multiply without end', async () => {
+  const mesh =
+    '<object id="1"><mesh><vertices><vertex x="0" y="0" z="0"/></vertices><triangles/></mesh></object>';
+  const levels = [2, 3, 4, 5, 6].map(
+    id =>
+      `<object id="${id}"><components>${`<component objectid="${id - 1}"/>`.repeat(10)}</components></object>`,
+  );
+  const model = `<model unit="millimeter"><resources>${mesh}${levels.join('')}</resources><build><item objectid="6"/></build></model>`;
+  expect(await refused(zipSync({ '3D/3dmodel.model': strToU8(model) }))).toContain('more than 1000 bodies');
+});
+
 describe('refuses with what to do', () => {
   test.each([
     ['nothing known', strToU8('hello'), 'take STEP, STL, OBJ or 3MF'],

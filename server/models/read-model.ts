@@ -16,6 +16,7 @@ export type ModelAnswer =
 const MOST_KEPT = 20_000;
 const MOST_READ = 400_000;
 const MOST_UNPACKED = 200e6;
+const MOST_PLACED = 1000;
 /** How far a flat may lie from a STEP file's true surface, mm. */
 const STEP_SAGITTA = 0.02;
 
@@ -133,9 +134,13 @@ function ofThreeMf(bytes: Uint8Array): TriangleMesh {
   if (!model) throw new NotAModel('This package holds no 3MF model.');
   const objects = new Map(list(model.resources?.object).map(o => [String(o.id), o]));
   const factor = UNITS[model.unit ?? 'millimeter'] ?? 1;
+  let placements = 0;
   const placed = (id: string, at: Matrix4, depth: number): TriangleMesh[] => {
     const object = objects.get(id);
     if (!object || depth > 8) return [];
+    // Components of components multiply: a file of some kilobytes could ask for millions.
+    if (++placements > MOST_PLACED)
+      throw new NotAModel(`It places more than ${MOST_PLACED} bodies: join them.`);
     const own = object.mesh ? [movedBy(meshOf(object.mesh), at)] : [];
     const inner = list(object.components?.component).flatMap(c =>
       placed(String(c.objectid), at.clone().multiply(matrixOf(c.transform)), depth + 1),

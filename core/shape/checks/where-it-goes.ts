@@ -3,7 +3,7 @@ import { DIRECTIONS } from '../additions/place';
 import type { Kernels, MeshKernel, Point3 } from '../kernels/kernel';
 import { boundsOf, type TriangleMesh, volumeOf } from '../mesh/mesh';
 import { rayTreeOf } from '../mesh/rays';
-import { type Models, modelOf, stood, withRoom } from '../model';
+import { type Models, modelOf, type Stance, standing, stood } from '../model';
 import type { CheckContext, Finding, NeighbourAsked } from '../recipes/recipe';
 
 /** Touching is no collision, mm³. */
@@ -194,7 +194,7 @@ function feltPoints({ positions: p, triangles }: TriangleMesh): Point3[] {
   return points;
 }
 
-/** A neighbour with the room it needs, as a solid; null where its body is not at hand. */
+/** A neighbour as a solid, with the room it needs unless no kernel is at hand; null where its body is not. */
 export function neighbourMesh(
   n: NeighbourAsked,
   kernel: MeshKernel | null = null,
@@ -204,12 +204,11 @@ export function neighbourMesh(
 }
 
 function standingModel(n: NeighbourAsked, kernel: MeshKernel | null, models?: Models): TriangleMesh | null {
-  const bare = n.model ? modelOf(models, n.model) : null;
-  if (!bare) return null;
-  const solid = kernel && n.room > 0 ? withRoom(models, n.model!, n.room, kernel)! : bare;
-  // Room is the same on all sides: so much lower lies the underside.
-  const sunk = boundsOf(bare).min[2] - boundsOf(solid).min[2];
-  return stood(solid, { lies: n.lies ?? 'drawn', turn: n.turn ?? 0, at: [n.x, n.y, n.z - sunk] });
+  if (!n.model) return null;
+  const stance: Stance = { lies: n.lies ?? 'drawn', turn: n.turn ?? 0, at: [n.x, n.y, n.z] };
+  if (kernel) return standing(models, n.model, n.room, stance, kernel);
+  const bare = modelOf(models, n.model);
+  return bare && stood(bare, stance);
 }
 
 function plainMesh(n: NeighbourAsked): TriangleMesh {

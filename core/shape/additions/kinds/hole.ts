@@ -4,11 +4,10 @@ import type { Body, Frame, PartKernel, Point3 } from '../../kernels/kernel';
 import { Path, polygon } from '../../outline';
 import { choice, flag, length, Refusals } from '../../recipes/fields';
 import { lengthOf, type Parameters, textOf } from '../../recipes/recipe';
-import { threadMesh } from '../../thread';
+import { threadBody } from '../../thread';
 import { type AdditionFinding, AdditionGone, type AdditionKind } from '../addition';
 import { copies, place, position, turning } from '../fields';
 import { crossed } from '../place';
-import { placedMesh } from '../placed';
 import {
   clearanceFor,
   countersunkFor,
@@ -224,13 +223,10 @@ function bored(kernel: PartKernel, frame: Frame, deep: number, slant: number, p:
       // ISO 68-1: the groove of a nut is three quarters of the pitch wide at its mouth, an eighth at its ground.
       foot: 0.75 * pitch,
       flankAngle: 60,
-      from: -deep - 1,
-      to: high + 1,
+      from: -deep,
+      to: high,
     };
-    const rod = kernel.ofTriangles(s => placedMesh(threadMesh(form, s), frame));
-    const beyond = 8 * pitch + 4;
-    const slab = (z: number) => turned(kernel, frame, major, z, z + beyond);
-    tools.push(kernel.cut(kernel.cut(rod, slab(high)), slab(-deep - beyond)));
+    tools.push(threadBody(form, kernel, frame));
   }
   return tools;
 }

@@ -1,3 +1,4 @@
+import { placedMesh } from '../../frame';
 import type { Body, Frame, PartKernel, Point3 } from '../../kernels/kernel';
 import { boundsOf, type TriangleMesh } from '../../mesh/mesh';
 import { type Loop, sectionAcross } from '../../mesh/section';
@@ -7,7 +8,6 @@ import { lengthOf, type Parameters, textOf } from '../../recipes/recipe';
 import { gapTo, isInside } from '../../within';
 import { AdditionGone, type AdditionKind, type Piece, type Site } from '../addition';
 import { flatsFacing, frameDirections } from '../place';
-import { placedMesh } from '../placed';
 import { clearanceFor, headFor, pilotFor, SCREWS } from '../screws';
 import { throughAll } from '../tools';
 

@@ -3,10 +3,9 @@ import type { Frame, PartKernel } from '../../kernels/kernel';
 import { Path } from '../../outline';
 import { choice, length, Refusals, words } from '../../recipes/fields';
 import { lengthOf, type Parameters, textOf } from '../../recipes/recipe';
-import { basicForm, crestOf, type ThreadForm, threadMesh } from '../../thread';
+import { basicForm, crestOf, type ThreadForm, threadBody } from '../../thread';
 import { AdditionGone, type AdditionKind, type Site } from '../addition';
 import { axisFields, axisOf, radiusAt } from '../axis';
-import { placedMesh } from '../placed';
 import { surfaceOf } from '../tools';
 
 const named = (p: Parameters) => textOf(p, 'standard').trim() !== '';
@@ -98,6 +97,8 @@ export const thread: AdditionKind = {
           .close(),
         axis,
       );
+    // A hair longer than asked, so that no two faces lie in one plane.
+    const rod = (hair: number) => threadBody({ ...form, from: low - hair, to: high + hair }, kernel, axis);
     let body = site.body;
     if (outside(p)) {
       const bore = boreAt(site, axis, (low + high) / 2);
@@ -109,16 +110,13 @@ export const thread: AdditionKind = {
       // The wall is brought to the thread's core, then the ridge is put around it.
       if (wall > minor) body = kernel.cut(body, ring(minor, wall + 1));
       else body = kernel.fuse(body, ring(Math.max(bore + 0.2, wall - INTO), minor));
-      const ridge = kernel.cut(
-        cutToLength(kernel, form, axis, low, high, INTO / 3),
-        ring(0, minor - INTO, 1, 1),
-      );
+      const ridge = kernel.cut(rod(INTO / 3), ring(0, minor - INTO, 1, 1));
       body = kernel.fuse(body, ridge);
     } else {
       if (wall < minor) body = kernel.cut(body, ring(0, minor));
       else if (wall > minor + 0.01) body = kernel.fuse(body, ring(minor, wall + INTO));
       // Through an open end it runs out into the air.
-      body = kernel.cut(body, cutToLength(kernel, form, axis, low, high, 0.01));
+      body = kernel.cut(body, rod(0.01));
     }
     for (const end of ['low', 'high'] as const)
       if (p.lead === end || p.lead === 'both')
@@ -159,31 +157,6 @@ function formOf(p: Parameters): ThreadForm {
     foot: pitch / 2 + ridge * Math.tan(((flankAngle / 2) * Math.PI) / 180),
     flankAngle,
   };
-}
-
-/** The threaded rod between two heights, a hair longer. */
-function cutToLength(
-  kernel: PartKernel,
-  form: ThreadForm,
-  axis: Frame,
-  low: number,
-  high: number,
-  hair: number,
-) {
-  const from = low - hair;
-  const to = high + hair;
-  const rod = kernel.ofTriangles(s => placedMesh(threadMesh({ ...form, from, to }, s), axis));
-  const beyond = 4 * form.pitch * form.starts + 4 * form.pitch + 4;
-  const slab = (z: number) =>
-    kernel.revolve(
-      new Path([0, z])
-        .to([form.major, z])
-        .to([form.major, z + beyond])
-        .to([0, z + beyond])
-        .close(),
-      axis,
-    );
-  return kernel.cut(kernel.cut(rod, slab(to)), slab(from - beyond));
 }
 
 function leadIn(

@@ -1,6 +1,5 @@
 import { type Body, type Frame, KernelError } from '../../kernels/kernel';
-import { boundsOf } from '../../mesh/mesh';
-import { LIES, type Lies, modelOf, stood, withRoom } from '../../model';
+import { LIES, type Lies, standing } from '../../model';
 import { circle, rectangle } from '../../outline';
 import { choice, length, Refusals } from '../../recipes/fields';
 import { lengthOf, type Parameters, textOf } from '../../recipes/recipe';
@@ -70,17 +69,13 @@ export const keepClear: AdditionKind = {
 
 /** Triangles only: the part's STEP file then goes without this cut. */
 function bodyOfModel({ kernels }: Site, p: Parameters, room: number): Body {
-  const grown = withRoom(kernels.models, textOf(p, 'model'), room, kernels.mesh);
-  if (!grown) throw new KernelError('The body’s file is not at hand: take it in again');
-  // With its room the underside lies lower.
-  const { min } = boundsOf(grown);
-  const bare = modelOf(kernels.models, textOf(p, 'model'))!;
-  const sunk = room > 0 ? boundsOf(bare).min[2] - min[2] : 0;
-  const placed = stood(grown, {
+  const stance = {
     lies: textOf(p, 'lies') as Lies,
     turn: lengthOf(p, 'turn'),
-    at: [lengthOf(p, 'x'), lengthOf(p, 'y'), lengthOf(p, 'z') - sunk],
-  });
+    at: [lengthOf(p, 'x'), lengthOf(p, 'y'), lengthOf(p, 'z')] as const,
+  };
+  const placed = standing(kernels.models, textOf(p, 'model'), room, stance, kernels.mesh);
+  if (!placed) throw new KernelError('The body’s file is not at hand: take it in again');
   return kernels.part.ofTriangles(() => placed);
 }
 

@@ -1,3 +1,4 @@
+import { placedMesh } from '../../frame';
 import { KernelError } from '../../kernels/kernel';
 import { choice, length, words as wordsField } from '../../recipes/fields';
 import { lengthOf, textOf } from '../../recipes/recipe';
@@ -5,7 +6,6 @@ import { textOutlines } from '../../text';
 import type { AdditionFinding, AdditionKind } from '../addition';
 import { place, position, turning } from '../fields';
 import { onSeat } from '../place';
-import { placedMesh } from '../placed';
 import { INTO, seatAt } from '../tools';
 
 /** Letters below this are lost between two lines of a usual nozzle, mm. Common practice, no source. */
