@@ -6,10 +6,11 @@ import { FIRST_WORKSHOP } from '../core/job/workshop';
 import { KINDS, kindOf } from '../core/shape/additions';
 import { ADDITION_KINDS, Addition, MOST_ADDITIONS } from '../core/shape/additions/addition';
 import { longName, usualOf, withAdditions } from '../core/shape/additions/with-additions';
+import { NO_DEMANDS } from '../core/shape/checks/context';
 import type { Kernels } from '../core/shape/kernels/kernel';
 import { RECIPES, recipeById } from '../core/shape/recipes';
 import { completed } from '../core/shape/recipes/left-out';
-import { NO_DEMANDS, parameterSchema } from '../core/shape/recipes/recipe';
+import { parameterSchema } from '../core/shape/recipes/parameter-schema';
 import { build } from '../server/solids/task';
 import { BadInput, type Command } from './command';
 

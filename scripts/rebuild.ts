@@ -1,6 +1,7 @@
-import { buildPart, inspectPart } from '../core/shape/build';
+import { buildPart } from '../core/shape/build';
+import { type CheckContext, NO_DEMANDS } from '../core/shape/checks/context';
+import { inspectPart } from '../core/shape/checks/inspect';
 import { RECIPES } from '../core/shape/recipes';
-import { type CheckContext, NO_DEMANDS } from '../core/shape/recipes/recipe';
 import { kernels } from '../server/solids/kernels';
 
 /**

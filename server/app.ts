@@ -7,6 +7,7 @@ import { benchRoutes } from './bench/bench';
 import { Blobs } from './blobs/blobs';
 import { importBundle } from './bundle/bundle';
 import { calibrationRoutes } from './calibration/routes';
+import type { App } from './context';
 import { deviceRoutes } from './device/routes';
 import { errorHandler, unknownRoute } from './errors';
 import { Events } from './events';
@@ -18,14 +19,6 @@ import { SolidPool } from './solids/pool';
 import type { Store } from './store/database';
 import { repeatabilityOfInstruments } from './workshop/repeatability';
 import { readWorkshop, saveWorkshop } from './workshop/repository';
-
-export interface App {
-  store: Store;
-  blobs: Blobs;
-  pool: SolidPool;
-  events: Events;
-  version: string;
-}
 
 export interface AppOptions {
   log: Log;

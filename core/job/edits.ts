@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { Addition } from '../shape/additions/addition';
+import { softSideOf } from '../shape/mates';
 import { recipeById } from '../shape/recipes';
-import { softSideOf } from '../shape/recipes/recipe';
 import { same } from './changes';
 import { derivedProblem, usersOf } from './derived';
 import {

@@ -1,5 +1,6 @@
 import { formatPlain } from '../quantity/format';
-import type { EffortLever, Parameters } from '../shape/recipes/recipe';
+import type { Parameters } from '../shape/recipes/parameters';
+import type { EffortLever } from '../shape/recipes/recipe';
 import type { JobDocument, Mate } from './document';
 import { type History, standing, type TryMate } from './history';
 import { activeMates, type ResolvedPart } from './resolve';

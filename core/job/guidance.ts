@@ -1,6 +1,6 @@
 import { CRITICAL_READINGS } from '../measure/evaluate';
 import { formatPercent, formatPlain } from '../quantity/format';
-import type { Finding } from '../shape/recipes/recipe';
+import type { Finding } from '../shape/findings/finding';
 import { readEnough } from './dimensions';
 import type { JobDocument } from './document';
 import { type History, type Print, standing, type Try, type Version } from './history';

@@ -1,5 +1,6 @@
+import { softSideOf } from '../shape/mates';
 import { recipeById } from '../shape/recipes';
-import { type Recipe, softSideOf } from '../shape/recipes/recipe';
+import type { Recipe } from '../shape/recipes/recipe';
 import {
   type Dimension,
   JOB_SCHEMA_VERSION,

@@ -1,4 +1,4 @@
-import { recipeWith } from '../shape/additions/with-additions';
+import { recipeWith } from '../shape/recipe-with';
 import type { Recipe } from '../shape/recipes/recipe';
 import type { Part } from './document';
 

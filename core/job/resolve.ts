@@ -1,15 +1,11 @@
 import { type Expression, evaluateExpression } from '../quantity/expression';
 import { ownUnit } from '../quantity/units';
 import { PlaceError, resolvedPlace } from '../shape/additions/place';
+import type { PrintStrength } from '../shape/checks/context';
 import { modelReference } from '../shape/model';
 import { holesOfText, OutlineTextError, outlineOfText, resolvedText } from '../shape/outline-text';
-import {
-  type ParameterSpec,
-  type Parameters,
-  type PrintStrength,
-  type Recipe,
-  unitOf,
-} from '../shape/recipes/recipe';
+import { type ParameterSpec, type Parameters, unitOf } from '../shape/recipes/parameters';
+import type { Recipe } from '../shape/recipes/recipe';
 import { PRINTED_STRENGTH } from '../shelf/polymers';
 import { given } from '../shelf/table';
 import { type DimensionState, evaluateDimensions } from './dimensions';

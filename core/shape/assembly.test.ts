@@ -5,7 +5,7 @@ import { buildPart } from './build';
 import type { Kernels } from './kernels/kernel';
 import { boundsOf, volumeOf } from './mesh/mesh';
 import { requireRecipe } from './recipes';
-import type { Parameters } from './recipes/recipe';
+import type { Parameters } from './recipes/parameters';
 
 let kernels: Kernels;
 beforeAll(async () => {

@@ -1,8 +1,8 @@
-import { crossed } from './additions/place';
-import type { BuiltPart } from './build';
-import type { MeshKernel, Point3 } from './kernels/kernel';
+import type { BuiltPart } from './built-part';
+import type { MeshKernel } from './kernels/kernel';
 import { boundsOf, type TriangleMesh, volumeOf } from './mesh/mesh';
-import { basisOf, dot } from './mesh/section';
+import type { Point3 } from './vector';
+import { basisOf, cross, dot, negated, point3 } from './vector';
 
 /** Parts of one job where they belong: joined at the surfaces that go with each other. Lengths mm. */
 export interface PlacedPart {
@@ -62,7 +62,7 @@ export function assembled(
       const host = placed.get(joint.other)!;
       const at = host.at(theirs.at);
       const axis = host.way(theirs.axis);
-      const tries = [axis, axis.map(v => -v) as unknown as Point3].map(target => {
+      const tries = [axis, negated(axis)].map(target => {
         const way = turning(own.axis, target);
         const move = (p: Point3): Point3 => {
           const w = way([p[0] - own.at[0], p[1] - own.at[1], p[2] - own.at[2]]);
@@ -122,16 +122,14 @@ function turning(from: Point3, to: Point3): (v: Point3) => Point3 {
   const [a, b] = [frameOf(from), frameOf(to)];
   return v => {
     const own = a.map(d => dot(d, v));
-    return [0, 1, 2].map(
-      i => own[0]! * b[0]![i]! + own[1]! * b[1]![i]! + own[2]! * b[2]![i]!,
-    ) as unknown as Point3;
+    return point3(i => own[0]! * b[0]![i] + own[1]! * b[1]![i] + own[2]! * b[2]![i]);
   };
 }
 
 /** Right-handed: two directions across, then the axis. */
 function frameOf(axis: Point3): [Point3, Point3, Point3] {
   const { x } = basisOf(axis);
-  return [x, crossed(axis, x), axis];
+  return [x, cross(axis, x), axis];
 }
 
 /** Along the axis, the way out of the other part. */
@@ -140,5 +138,5 @@ function awayFrom(mesh: TriangleMesh, host: TriangleMesh, axis: Point3): Point3 
     const { min, max } = boundsOf(m);
     return [0, 1, 2].reduce((sum, i) => sum + ((min[i]! + max[i]!) / 2) * axis[i]!, 0);
   };
-  return middle(mesh) >= middle(host) ? axis : (axis.map(v => -v) as unknown as Point3);
+  return middle(mesh) >= middle(host) ? axis : negated(axis);
 }

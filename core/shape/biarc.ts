@@ -1,5 +1,6 @@
-import { type Curve, cross, distance, minus, reversed, unit } from './curve';
-import type { Point2 } from './kernels/kernel';
+import { type Curve, reversed } from './curve';
+import type { Point2 } from './vector';
+import { cross2, distance2, minus2, unit2 } from './vector';
 
 /** A smooth curve by its parameter from 0 to 1: where it is, and which way it runs. mm */
 export interface SmoothCurve {
@@ -23,12 +24,12 @@ export function arcsAlong(curve: SmoothCurve, tolerance: number): Curve[] {
     return [...along(from, middle, depth + 1), ...along(middle, to, depth + 1)];
   };
   // A whole loop has equal ends: no pair of arcs tells which way round.
-  return [...along(0, 0.5, 1), ...along(0.5, 1, 1)].filter(c => distance(c.from, c.to) > 1e-9);
+  return [...along(0, 0.5, 1), ...along(0.5, 1, 1)].filter(c => distance2(c.from, c.to) > 1e-9);
 }
 
 /** Two arcs, of equal tangent lengths, from `a` heading `ha` to `b` heading `hb`; null where there are none. */
 function biarc(a: Point2, ha: Point2, b: Point2, hb: Point2): Curve[] | null {
-  const v = minus(b, a);
+  const v = minus2(b, a);
   const t: Point2 = [ha[0] + hb[0], ha[1] + hb[1]];
   const [vv, vt, tt] = [v[0] ** 2 + v[1] ** 2, v[0] * t[0] + v[1] * t[1], t[0] ** 2 + t[1] ** 2];
   if (vv < 1e-18) return null;
@@ -54,9 +55,9 @@ function biarc(a: Point2, ha: Point2, b: Point2, hb: Point2): Curve[] | null {
 
 /** The arc, or line, that leaves `from` heading `h` and ends at `to`. */
 function headed(from: Point2, h: Point2, to: Point2): Curve {
-  const v = minus(to, from);
-  const off = cross(h, v);
-  const length = distance(from, to);
+  const v = minus2(to, from);
+  const off = cross2(h, v);
+  const length = distance2(from, to);
   if (Math.abs(off) < 1e-9 * length || length < 1e-9) return { from, to };
   const radius = (length * length) / (2 * off);
   const centre: Point2 = [from[0] - radius * h[1], from[1] + radius * h[0]];
@@ -74,9 +75,9 @@ function strays(curve: SmoothCurve, from: number, to: number, arcs: readonly Cur
 }
 
 function awayFrom(c: Curve, p: Point2): number {
-  if (c.arc) return Math.abs(distance(p, c.arc.centre) - c.arc.radius);
-  const along = unit(minus(c.to, c.from));
-  return Math.abs(cross(along, minus(p, c.from)));
+  if (c.arc) return Math.abs(distance2(p, c.arc.centre) - c.arc.radius);
+  const along = unit2(minus2(c.to, c.from));
+  return Math.abs(cross2(along, minus2(p, c.from)));
 }
 
 /** Points to lines through them all, within `tolerance` (Douglas and Peucker 1973). Closed. */
@@ -85,13 +86,14 @@ export function simplified(points: readonly Point2[], tolerance: number): Point2
   const between = (first: number, last: number) => {
     let [worst, at] = [tolerance, -1];
     for (let i = first + 1; i < last; i++) {
-      const chord = distance(points[first]!, points[last % points.length]!);
+      const chord = distance2(points[first]!, points[last % points.length]!);
       const p = points[i]!;
       const away =
         chord < 1e-9
-          ? distance(p, points[first]!)
-          : Math.abs(cross(minus(points[last % points.length]!, points[first]!), minus(p, points[first]!))) /
-            chord;
+          ? distance2(p, points[first]!)
+          : Math.abs(
+              cross2(minus2(points[last % points.length]!, points[first]!), minus2(p, points[first]!)),
+            ) / chord;
       if (away > worst) [worst, at] = [away, i];
     }
     if (at < 0) return;
@@ -102,7 +104,7 @@ export function simplified(points: readonly Point2[], tolerance: number): Point2
   keep[0] = 1;
   // The farthest from the start splits the loop in two, neither of which begins where it ends.
   const far = points.reduce(
-    (best, p, i) => (distance(p, points[0]!) > distance(points[best]!, points[0]!) ? i : best),
+    (best, p, i) => (distance2(p, points[0]!) > distance2(points[best]!, points[0]!) ? i : best),
     0,
   );
   keep[far] = 1;

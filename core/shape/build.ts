@@ -1,26 +1,11 @@
-import { checkSolid } from './checks/check-solid';
-import { type MeasuredMate, measureMates } from './checks/measure';
+import type { BuiltPart } from './built-part';
+import { measureMates } from './checks/measure';
+import type { Finding } from './findings/finding';
 import { finished, joinedMesh, type Quality, SAGITTA } from './finish';
 import type { Body, Kernels } from './kernels/kernel';
-import { areaOf, type Bounds, boundsOf, closureOf, joined, type TriangleMesh, volumeOf } from './mesh/mesh';
-import type { CheckContext, Finding, MateSurface, Parameters, Recipe } from './recipes/recipe';
-import { type LoadResult, loadResults } from './strength/loads';
-
-export interface BuiltPart {
-  mesh: TriangleMesh;
-  /** mm³ and mm². */
-  volume: number;
-  area: number;
-  bounds: Bounds;
-  watertight: boolean;
-  mates: MeasuredMate[];
-  /** Where its mates are, additions and all. */
-  surfaces: MateSurface[];
-  /** Of a part that was split: each piece as it lies on the bed; `mesh` is all of them. */
-  pieces: { name: string; mesh: TriangleMesh }[];
-  /** The pieces where they belong, for looking at mates; the part itself where it is one. */
-  whole: TriangleMesh;
-}
+import { areaOf, boundsOf, closureOf, joined, volumeOf } from './mesh/mesh';
+import type { Parameters } from './recipes/parameters';
+import type { Recipe } from './recipes/recipe';
 
 export type BuildOutcome =
   | { ok: true; part: BuiltPart; findings: Finding[] }
@@ -86,67 +71,6 @@ export function buildPart(
     kernels.part.release();
   }
 }
-
-export interface Inspection {
-  findings: Finding[];
-  loads: LoadResult[];
-}
-
-/** Everything that can be read off the finished triangles, costliest first. @param found what the build had to say */
-export function inspectPart(
-  recipe: Recipe,
-  parameters: Parameters,
-  part: BuiltPart,
-  context: CheckContext,
-  kernels: Pick<Kernels, 'mesh' | 'models'>,
-  found: readonly Finding[] = [],
-): Inspection {
-  const loads = loadResults(part.whole, part.surfaces, context);
-  const findings = [
-    ...found,
-    ...checkSolid(recipe, part, context, kernels, loads),
-    ...recipe.checks(parameters, part, context),
-  ];
-  return { findings: ranked(findings), loads };
-}
-
-/**
- * By what they would cost: what cannot be used at all, then what costs a print, then what is worth knowing; within
- * those, what hurts before what does not fit, and that before what looks odd.
- */
-export function ranked(findings: readonly Finding[]): Finding[] {
-  const level = { stop: 0, warn: 1, note: 2 };
-  const cost = (f: Finding) => {
-    const at = COSTLIEST.indexOf(f.code);
-    return at < 0 ? COSTLIEST.length : at;
-  };
-  return [...findings].sort((a, b) => level[a.level] - level[b.level] || cost(a) - cost(b));
-}
-
-const COSTLIEST: readonly string[] = [
-  'too-weak',
-  'proof-test',
-  'not-solid',
-  'open',
-  'inside-out',
-  'loose-bodies',
-  'bed',
-  'unit-slip',
-  'tiny',
-  'hand',
-  'slip',
-  'mate-missing',
-  'smaller-than-mate',
-  'in-the-way',
-  'path-blocked',
-  'addition-gone',
-  'addition-failed',
-  'addition-order',
-  'mate-off',
-  'thin-wall',
-  'sharp-root',
-  'hole-near-edge',
-];
 
 function kernelFinding(error: unknown): Finding {
   const message = error instanceof Error ? error.message : 'The kernel gave no reason.';

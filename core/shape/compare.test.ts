@@ -3,7 +3,7 @@ import { kernels as startKernels } from '../../server/solids/kernels';
 import { changedNumbers, compareParts } from './compare';
 import type { Kernels } from './kernels/kernel';
 import { requireRecipe } from './recipes';
-import type { Parameters } from './recipes/recipe';
+import type { Parameters } from './recipes/parameters';
 
 let kernels: Kernels;
 beforeAll(async () => {

@@ -1,7 +1,9 @@
 import { buildPart } from './build';
+import type { Finding } from './findings/finding';
 import type { Kernels } from './kernels/kernel';
 import { type TriangleMesh, volumeOf } from './mesh/mesh';
-import { type Finding, type ParameterSpec, type Parameters, type Recipe, wholeOf } from './recipes/recipe';
+import type { ParameterSpec, Parameters } from './recipes/parameters';
+import { type Recipe, wholeOf } from './recipes/recipe';
 
 /** What a part has that an earlier one had not, and the other way round. Volumes mm³. */
 export interface PartChange {

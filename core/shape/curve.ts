@@ -1,4 +1,6 @@
-import type { Outline, OutlineEdge, Point2 } from './kernels/kernel';
+import type { Outline, OutlineEdge } from './kernels/kernel';
+import type { Point2 } from './vector';
+import { cross2, distance2, minus2, unit2 } from './vector';
 
 /** One edge of an outline as geometry: a straight line, or an arc with its centre. Lengths mm. */
 export interface Curve {
@@ -34,8 +36,8 @@ export function arcThrough(a: Point2, via: Point2, b: Point2): Curve {
     (sa * (via[1] - b[1]) + sv * (b[1] - a[1]) + sb * (a[1] - via[1])) / d,
     (sa * (b[0] - via[0]) + sv * (a[0] - b[0]) + sb * (via[0] - a[0])) / d,
   ];
-  const turn = cross(minus(via, a), minus(b, via)) > 0 ? 1 : -1;
-  return { from: a, to: b, arc: { centre, radius: distance(a, centre), turn } };
+  const turn = cross2(minus2(via, a), minus2(b, via)) > 0 ? 1 : -1;
+  return { from: a, to: b, arc: { centre, radius: distance2(a, centre), turn } };
 }
 
 /** Turned through, radians, always positive. */
@@ -47,7 +49,7 @@ export function sweepOf({ from, to, arc }: Curve): number {
 }
 
 export const lengthOfCurve = (c: Curve): number =>
-  c.arc ? c.arc.radius * sweepOf(c) : distance(c.from, c.to);
+  c.arc ? c.arc.radius * sweepOf(c) : distance2(c.from, c.to);
 
 /** Where a curve is at a share of its way, 0 to 1. */
 export function pointAt(c: Curve, share: number): Point2 {
@@ -61,8 +63,8 @@ export const middleOf = (c: Curve): Point2 => pointAt(c, 0.5);
 
 /** Way it runs at its start (0) or end (1), a unit vector. */
 export function headingAt(c: Curve, share: 0 | 1): Point2 {
-  if (!c.arc) return unit(minus(c.to, c.from));
-  const [x, y] = unit(minus(share === 0 ? c.from : c.to, c.arc.centre));
+  if (!c.arc) return unit2(minus2(c.to, c.from));
+  const [x, y] = unit2(minus2(share === 0 ? c.from : c.to, c.arc.centre));
   return c.arc.turn > 0 ? [-y, x] : [y, -x];
 }
 
@@ -126,11 +128,3 @@ export function flattenedPoints(outline: Outline, sagitta: number): Point2[] {
     return Array.from({ length: pieces }, (_, i) => pointAt(c, i / pieces));
   });
 }
-
-export const minus = (a: Point2, b: Point2): Point2 => [a[0] - b[0], a[1] - b[1]];
-export const cross = (a: Point2, b: Point2): number => a[0] * b[1] - a[1] * b[0];
-export const distance = (a: Point2, b: Point2): number => Math.hypot(a[0] - b[0], a[1] - b[1]);
-export const unit = ([x, y]: Point2): Point2 => {
-  const long = Math.hypot(x, y) || 1;
-  return [x / long, y / long];
-};

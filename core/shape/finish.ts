@@ -1,8 +1,11 @@
-import { AdditionGone, type Applied, type Piece, type Site } from './additions/addition';
-import { type BoundAddition, named, surfaceNameOf } from './additions/with-additions';
+import { AdditionGone, type Applied, type BoundAddition, type Piece, type Site } from './additions/addition';
+import { named, surfaceNameOf } from './additions/with-additions';
+import type { Finding } from './findings/finding';
 import { type Body, hasTriangles, joinsAsTriangles, KernelError, type Kernels } from './kernels/kernel';
+import type { MateSurface } from './mates';
 import { type Bounds, boundsOf, type TriangleMesh, volumeOf } from './mesh/mesh';
-import type { Finding, MateSurface, Parameters, Recipe } from './recipes/recipe';
+import type { Parameters } from './recipes/parameters';
+import type { Recipe } from './recipes/recipe';
 
 /**
  * For the screen, operations between bodies are done on triangles; a file, and every check, comes from

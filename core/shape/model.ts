@@ -1,6 +1,7 @@
-import type { MeshKernel, Point3 } from './kernels/kernel';
+import type { MeshKernel, Models } from './kernels/kernel';
 import { boundsOf, type TriangleMesh } from './mesh/mesh';
-import { Recent } from './solid-key';
+import { Recent } from './recent';
+import type { Point3 } from './vector';
 
 /**
  * Bodies from elsewhere: a neighbour, a plug, a board, as its maker's STEP or mesh file has it. A part knows one by
@@ -8,9 +9,6 @@ import { Recent } from './solid-key';
  * bodies, so that it goes into a solid's key. Lengths mm, angles degrees.
  */
 export const MODEL_REFERENCE = /^[0-9a-f]{64}(\*[0-9]+(\.[0-9]+)?)?$/;
-
-/** Triangles by SHA-256, as they were kept. */
-export type Models = ReadonlyMap<string, TriangleMesh>;
 
 export const modelReference = ({ sha256, factor }: { sha256: string; factor: number }): string =>
   factor === 1 ? sha256 : `${sha256}*${factor}`;

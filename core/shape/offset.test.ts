@@ -11,10 +11,11 @@ import {
   outlineOfCurves,
   perimeterOf,
 } from './curve';
-import type { Outline, Point2 } from './kernels/kernel';
+import type { Outline } from './kernels/kernel';
 import { OffsetError, offsetOutline } from './offset';
 import { circle, Path, polygon, rectangle } from './outline';
 import { outlineOfText } from './outline-text';
+import type { Point2 } from './vector';
 
 const area = (o: Outline) => areaOfCurves(curvesOf(o));
 

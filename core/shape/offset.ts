@@ -1,18 +1,16 @@
 import {
   areaOfCurves,
   type Curve,
-  cross,
   curvesOf,
-  distance,
   flattenedPoints,
   headingAt,
   lengthOfCurve,
-  minus,
   outlineOfCurves,
   sweepOf,
-  unit,
 } from './curve';
-import type { Outline, Point2 } from './kernels/kernel';
+import type { Outline } from './kernels/kernel';
+import type { Point2 } from './vector';
+import { cross2, distance2, minus2, unit2 } from './vector';
 
 /** The outline cannot be moved so far; the message is for the maker. */
 export class OffsetError extends Error {
@@ -63,7 +61,7 @@ function moved(outline: Outline, by: number | readonly number[]): Outline {
 const vanished = (edge: number) => `Edge ${edge} would vanish: it is too short, or its corner too tight.`;
 
 const isCircle = (curves: readonly Curve[]) =>
-  curves.every(c => c.arc && distance(c.arc.centre, curves[0]!.arc!.centre) < SAME);
+  curves.every(c => c.arc && distance2(c.arc.centre, curves[0]!.arc!.centre) < SAME);
 
 function circleOffset(curves: readonly Curve[], by: number): Outline {
   return outlineOfCurves(
@@ -78,13 +76,13 @@ function circleOffset(curves: readonly Curve[], by: number): Outline {
 /** Moved to its right, which is outwards of an outline that runs counter-clockwise. */
 function shifted(c: Curve, by: number): Curve {
   if (!c.arc) {
-    const [x, y] = unit(minus(c.to, c.from));
+    const [x, y] = unit2(minus2(c.to, c.from));
     const step = ([px, py]: Point2): Point2 => [px + by * y, py - by * x];
     return { from: step(c.from), to: step(c.to) };
   }
   const radius = c.arc.radius + c.arc.turn * by;
   const on = (p: Point2): Point2 => {
-    const [x, y] = unit(minus(p, c.arc!.centre));
+    const [x, y] = unit2(minus2(p, c.arc!.centre));
     return [c.arc!.centre[0] + radius * x, c.arc!.centre[1] + radius * y];
   };
   return { from: on(c.from), to: on(c.to), arc: { ...c.arc, radius } };
@@ -92,17 +90,17 @@ function shifted(c: Curve, by: number): Curve {
 
 /** Where two moved edges meet: one point, or two where a long mitre is cut off. */
 function meeting(a: Curve, b: Curve, corner: Point2, byA: number, byB: number): Point2[] {
-  if (distance(a.to, b.from) < SAME) return [a.to];
+  if (distance2(a.to, b.from) < SAME) return [a.to];
   const most = Math.max(Math.abs(byA), Math.abs(byB));
   const farthest =
     LONGEST_MITRE * most + 2 * Math.sqrt(2 * most * Math.max(a.arc?.radius ?? 0, b.arc?.radius ?? 0));
-  const away = (p: Point2) => distance(p, corner) + (onArcs(p, a, b) ? 0 : SIDEWAYS * distance(p, corner));
+  const away = (p: Point2) => distance2(p, corner) + (onArcs(p, a, b) ? 0 : SIDEWAYS * distance2(p, corner));
   const [nearest] = crossings(a, b)
-    .filter(p => distance(p, corner) < farthest + SAME)
+    .filter(p => distance2(p, corner) < farthest + SAME)
     .sort((p, q) => away(p) - away(q));
   if (nearest) return [nearest];
   // A sharp point outwards is cut off square to its middle line; inwards there is no such way out.
-  const outwards = cross(headingAt(a, 1), headingAt(b, 0)) > 0 && byA >= 0 && byB >= 0;
+  const outwards = cross2(headingAt(a, 1), headingAt(b, 0)) > 0 && byA >= 0 && byB >= 0;
   if (outwards) return [a.to, b.from];
   throw new OffsetError('Two edges no longer meet there.');
 }
@@ -116,18 +114,18 @@ const onArcs = (p: Point2, ...curves: readonly Curve[]): boolean =>
 /** Where the whole lines or circles of two edges cross. */
 function crossings(a: Curve, b: Curve): Point2[] {
   if (!a.arc && !b.arc) {
-    const [da, db] = [minus(a.to, a.from), minus(b.to, b.from)];
-    const wide = cross(unit(da), unit(db));
+    const [da, db] = [minus2(a.to, a.from), minus2(b.to, b.from)];
+    const wide = cross2(unit2(da), unit2(db));
     if (Math.abs(wide) < 1e-9) return [];
-    const t = cross(minus(b.from, a.from), db) / cross(da, db);
+    const t = cross2(minus2(b.from, a.from), db) / cross2(da, db);
     return [[a.from[0] + t * da[0], a.from[1] + t * da[1]]];
   }
   if (a.arc && b.arc) return circlesCross(a.arc, b.arc);
   const [line, arc] = a.arc ? [b, a.arc] : [a, b.arc!];
-  const [x, y] = unit(minus(line.to, line.from));
-  const to = minus(arc.centre, line.from);
+  const [x, y] = unit2(minus2(line.to, line.from));
+  const to = minus2(arc.centre, line.from);
   const along = to[0] * x + to[1] * y;
-  const off = cross([x, y], to);
+  const off = cross2([x, y], to);
   const half = arc.radius ** 2 - off ** 2;
   if (half < -SAME * arc.radius) return [];
   const reach = Math.sqrt(Math.max(0, half));
@@ -135,13 +133,13 @@ function crossings(a: Curve, b: Curve): Point2[] {
 }
 
 function circlesCross(a: NonNullable<Curve['arc']>, b: NonNullable<Curve['arc']>): Point2[] {
-  const d = distance(a.centre, b.centre);
+  const d = distance2(a.centre, b.centre);
   if (d < SAME) return [];
   const along = (d * d + a.radius ** 2 - b.radius ** 2) / (2 * d);
   const half = a.radius ** 2 - along ** 2;
   if (half < -SAME * a.radius) return [];
   const reach = Math.sqrt(Math.max(0, half));
-  const [x, y] = unit(minus(b.centre, a.centre));
+  const [x, y] = unit2(minus2(b.centre, a.centre));
   const foot: Point2 = [a.centre[0] + along * x, a.centre[1] + along * y];
   return [-reach, reach].map(t => [foot[0] - t * y, foot[1] + t * x]);
 }
@@ -172,7 +170,7 @@ export function offsetTo(
 /** Whether an edge still runs as it did: not turned about, not gone round the other way. */
 function sameWay(now: Curve, before: Curve): boolean {
   if (!now.arc || !before.arc) {
-    const [p, q] = [minus(now.to, now.from), minus(before.to, before.from)];
+    const [p, q] = [minus2(now.to, now.from), minus2(before.to, before.from)];
     return p[0] * q[0] + p[1] * q[1] > 0;
   }
   if (now.arc.radius <= SAME) return false;
@@ -184,7 +182,7 @@ export function crossesItself(outline: Outline): boolean {
   if (areaOfCurves(curvesOf(outline)) <= 0) return true;
   const points = flattenedPoints(outline, 0.01);
   const n = points.length;
-  const side = (p: Point2, q: Point2, r: Point2) => cross(minus(q, p), minus(r, p));
+  const side = (p: Point2, q: Point2, r: Point2) => cross2(minus2(q, p), minus2(r, p));
   const pieces = points.map((a, i) => {
     const b = points[(i + 1) % n]!;
     return { i, a, b, from: Math.min(a[0], b[0]), to: Math.max(a[0], b[0]) };

@@ -3,15 +3,14 @@ import {
   type Curve,
   counterClockwise,
   curvesOf,
-  distance,
   headingAt,
-  minus,
   outlineOfCurves,
   reversed,
-  unit,
 } from './curve';
-import type { Outline, OutlineEdge, Point2 } from './kernels/kernel';
+import type { Outline, OutlineEdge } from './kernels/kernel';
 import { crossesItself, OffsetError, offsetOutline } from './offset';
+import type { Point2 } from './vector';
+import { distance2, minus2, unit2 } from './vector';
 
 /**
  * An outline as a maker writes it down: its corners in order, `x, y`, parted by semicolons or lines, each
@@ -123,7 +122,7 @@ export function outlineOfCorners(corners: readonly Corner[]): Outline {
     throw new OutlineTextError('An outline needs three corners, or two and an arc.');
   const n = corners.length;
   corners.forEach((c, i) => {
-    if (distance([c.x, c.y], cornerAt(corners, (i + 1) % n)) < 0.01)
+    if (distance2([c.x, c.y], cornerAt(corners, (i + 1) % n)) < 0.01)
       throw new OutlineTextError(`Corner ${((i + 1) % n) + 1} is where corner ${i + 1} is: take one out.`);
   });
   const edges = corners.map((_, i): OutlineEdge => {
@@ -192,15 +191,15 @@ function cornersOff(outline: Outline, ends: readonly Corner[]): Outline {
   const result: Curve[] = [];
   curves.forEach((c, i) => {
     const [from, to] = [starts[i]!, stops[i]!];
-    if (!c.arc && distance(c.from, c.to) > 0) {
-      const [dx, dy] = unit(minus(c.to, c.from));
+    if (!c.arc && distance2(c.from, c.to) > 0) {
+      const [dx, dy] = unit2(minus2(c.to, c.from));
       const left = (to[0] - from[0]) * dx + (to[1] - from[1]) * dy;
       if (left < -1e-9)
         throw new OutlineTextError(
           `What is taken off the corners is more than the edge to ${plain(c.to)} has.`,
         );
     }
-    if (distance(from, to) > 1e-6) result.push({ ...c, from, to });
+    if (distance2(from, to) > 1e-6) result.push({ ...c, from, to });
     if (between[i]) result.push(between[i]);
   });
   const done = counterClockwise(outlineOfCurves(result));

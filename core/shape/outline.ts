@@ -1,6 +1,7 @@
 import { type Curve, curvesOf, pointAt } from './curve';
 import type { DrawPoint } from './drawing/drawing';
-import type { Outline, OutlineEdge, Point2 } from './kernels/kernel';
+import type { Outline, OutlineEdge } from './kernels/kernel';
+import type { Point2 } from './vector';
 
 /** Closed plane lines, mm: built step by step, or as the shapes that parts are mostly made of. */
 export class Path {

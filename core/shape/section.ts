@@ -1,7 +1,9 @@
 import { arcsAlong } from './biarc';
-import { curvesOf, outlineOfCurves, pointAt, unit } from './curve';
-import type { Outline, Point2 } from './kernels/kernel';
+import { curvesOf, outlineOfCurves, pointAt } from './curve';
+import type { Outline } from './kernels/kernel';
 import { circle, rectangle } from './outline';
+import type { Point2 } from './vector';
+import { unit2 } from './vector';
 
 /**
  * What a tube, a rim or a duct is across its axis, when it is not round. About the origin; its outline of lines
@@ -28,7 +30,7 @@ export const ellipse = (width: number, depth: number): Outline =>
       {
         at: t => [(width / 2) * Math.cos(2 * Math.PI * t), (depth / 2) * Math.sin(2 * Math.PI * t)],
         heading: t =>
-          unit([(-width / 2) * Math.sin(2 * Math.PI * t), (depth / 2) * Math.cos(2 * Math.PI * t)]),
+          unit2([(-width / 2) * Math.sin(2 * Math.PI * t), (depth / 2) * Math.cos(2 * Math.PI * t)]),
       },
       ELLIPSE,
     ),

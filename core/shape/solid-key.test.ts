@@ -1,5 +1,6 @@
 import { expect, test } from 'vitest';
-import { Recent, solidKey } from './solid-key';
+import { Recent } from './recent';
+import { solidKey } from './solid-key';
 
 const recipe = { id: 'round-cap', version: 1 };
 

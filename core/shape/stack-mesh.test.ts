@@ -1,11 +1,10 @@
 import { describe, expect, test } from 'vitest';
 import { counterClockwise } from './curve';
-import { bentFrame } from './frame';
-import { BED } from './kernels/kernel';
 import { boundsOf, closureOf, volumeOf } from './mesh/mesh';
 import { circle, rectangle } from './outline';
 import { circleLikeRectangle, roundedRectangle } from './section';
 import { bendMesh, stackMesh } from './stack-mesh';
+import { BED, bentFrame } from './vector';
 
 const box = (w: number, d: number) => rectangle(-w / 2, -d / 2, w / 2, d / 2);
 

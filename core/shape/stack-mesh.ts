@@ -1,8 +1,9 @@
 import earcut from 'earcut';
-import { type Curve, cross, curvesOf, minus, pointAt, sweepOf } from './curve';
-import { alongFrame, bentFrame } from './frame';
-import type { Frame, Level, Outline, Point2, Point3 } from './kernels/kernel';
+import { type Curve, curvesOf, pointAt, sweepOf } from './curve';
+import type { Level, Outline } from './kernels/kernel';
 import { type TriangleMesh, weld } from './mesh/mesh';
+import type { Frame, Point2, Point3 } from './vector';
+import { alongFrame, bentFrame, cross2, minus2 } from './vector';
 
 /**
  * Walls from each level's outline straight to the next one's, closed by its first and last outline, as triangles
@@ -74,7 +75,7 @@ function lid(ring: readonly Point2[]): [number, number, number][] {
   return Array.from({ length: flat.length / 3 }, (_, t) => {
     const [i, j, k] = [flat[3 * t]!, flat[3 * t + 1]!, flat[3 * t + 2]!];
     const [a, b, c] = [ring[i]!, ring[j]!, ring[k]!];
-    return cross(minus(b, a), minus(c, a)) >= 0 ? [i, j, k] : [i, k, j];
+    return cross2(minus2(b, a), minus2(c, a)) >= 0 ? [i, j, k] : [i, k, j];
   });
 }
 

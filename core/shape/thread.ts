@@ -1,8 +1,9 @@
 import type { Thread } from '../shelf/threads/thread';
-import { placedMesh } from './frame';
-import { BED, type Body, type Frame, type PartKernel } from './kernels/kernel';
+import type { Body, PartKernel } from './kernels/kernel';
 import type { TriangleMesh } from './mesh/mesh';
+import { placedMesh } from './mesh/placed';
 import { circle } from './outline';
+import { BED, type Frame } from './vector';
 
 /**
  * Threads as triangles: exact helices are slow in a B-rep kernel and sometimes silently lost. Lengths mm,

@@ -1,5 +1,7 @@
-import { cross, distance, flattenedPoints, minus } from './curve';
-import type { Outline, Point2 } from './kernels/kernel';
+import { flattenedPoints } from './curve';
+import type { Outline } from './kernels/kernel';
+import type { Point2 } from './vector';
+import { cross2, distance2, minus2 } from './vector';
 
 /** How outlines lie to each other. Arcs are taken as straight pieces 0.01 mm from them. */
 const SAGITTA = 0.01;
@@ -48,15 +50,15 @@ export function gapTo(p: Point2, loop: readonly Point2[]): number {
 }
 
 function toSegment(p: Point2, a: Point2, b: Point2): number {
-  const d = minus(b, a);
+  const d = minus2(b, a);
   const length = d[0] ** 2 + d[1] ** 2;
   const t = length > 0 ? ((p[0] - a[0]) * d[0] + (p[1] - a[1]) * d[1]) / length : 0;
   const share = Math.max(0, Math.min(1, t));
-  return distance(p, [a[0] + share * d[0], a[1] + share * d[1]]);
+  return distance2(p, [a[0] + share * d[0], a[1] + share * d[1]]);
 }
 
 function crossing(a: readonly Point2[], b: readonly Point2[]): boolean {
-  const side = (p: Point2, q: Point2, r: Point2) => cross(minus(q, p), minus(r, p));
+  const side = (p: Point2, q: Point2, r: Point2) => cross2(minus2(q, p), minus2(r, p));
   return a.some((p, i) => {
     const q = a[(i + 1) % a.length]!;
     return b.some((r, j) => {

@@ -19,7 +19,7 @@ import type { Print, Try, Version } from '../../core/job/history';
 import { recipeOf } from '../../core/job/parts';
 import { type Calibration, type Instrument, MOST_PIECE_READINGS } from '../../core/job/workshop';
 import { requireRecipe } from '../../core/shape/recipes';
-import type { App } from '../app';
+import type { App } from '../context';
 import { HttpError, notFound } from '../errors';
 import { appendRow, readJob } from '../jobs/repository';
 import { preparePrint } from '../jobs/versions';

@@ -2,7 +2,7 @@ import { Router } from 'express';
 import { ulid } from 'ulid';
 import { type ImportedProfile, PROFILE_SCHEMA_VERSION, ProfileFile } from '../../contract/profile';
 import { Calibration, type Workshop } from '../../core/job/workshop';
-import type { App } from '../app';
+import type { App } from '../context';
 import { HttpError, notFound } from '../errors';
 import { changeWorkshop, readWorkshop } from '../workshop/repository';
 

@@ -1,6 +1,6 @@
 import { Router } from 'express';
 import { DeviceReading } from '../../contract/device';
-import type { App } from '../app';
+import type { App } from '../context';
 
 /** A caliper's bridge (a script, a radio dongle's driver) posts its numbers here, one at a time. */
 export function deviceRoutes({ events }: App): Router {

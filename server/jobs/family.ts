@@ -6,7 +6,7 @@ import type { Workshop } from '../../core/job/workshop';
 import { formatPlain } from '../../core/quantity/format';
 import { ownUnit } from '../../core/quantity/units';
 import { boundsOf, type TriangleMesh } from '../../core/shape/mesh/mesh';
-import { unitOf } from '../../core/shape/recipes/recipe';
+import { unitOf } from '../../core/shape/recipes/parameters';
 import { HttpError } from '../errors';
 import type { SolidPool } from '../solids/pool';
 

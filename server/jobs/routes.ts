@@ -15,8 +15,8 @@ import {
 import { standing } from '../../core/job/history';
 import { newJob } from '../../core/job/new-job';
 import { recipeById } from '../../core/shape/recipes';
-import type { App } from '../app';
 import { exportJob } from '../bundle/bundle';
+import type { App } from '../context';
 import { HttpError, notFound } from '../errors';
 import { addPhotoRoutes } from '../photos/routes';
 import { addSheetRoutes } from '../sheet/routes';

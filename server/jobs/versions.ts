@@ -6,7 +6,7 @@ import { recipeOf } from '../../core/job/parts';
 import { printerBelief } from '../../core/job/printer-belief';
 import { checkContext, resolvePart } from '../../core/job/resolve';
 import type { Workshop } from '../../core/job/workshop';
-import type { MateSpec } from '../../core/shape/recipes/recipe';
+import type { MateSpec } from '../../core/shape/mates';
 import type { Blobs } from '../blobs/blobs';
 import { HttpError, notFound } from '../errors';
 import { KERNELS, type SolidPool } from '../solids/pool';

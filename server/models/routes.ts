@@ -2,7 +2,7 @@ import express, { Router } from 'express';
 import { ulid } from 'ulid';
 import { z } from 'zod';
 import { Model } from '../../core/job/document';
-import type { App } from '../app';
+import type { App } from '../context';
 import { HttpError, notFound } from '../errors';
 
 const MOST_FILE = '24mb';

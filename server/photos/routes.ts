@@ -3,7 +3,7 @@ import { imageSize } from 'image-size';
 import { ulid } from 'ulid';
 import { z } from 'zod';
 import { Photo } from '../../core/job/document';
-import type { App } from '../app';
+import type { App } from '../context';
 import { HttpError, notFound } from '../errors';
 import { editJob } from '../jobs/editing';
 import { readJob } from '../jobs/repository';

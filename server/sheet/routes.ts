@@ -5,7 +5,7 @@ import { readingsToCsv } from '../../core/files/readings-csv';
 import { resolvePart } from '../../core/job/resolve';
 import { sheetOf } from '../../core/job/sheet';
 import { type DrawDimension, drawnLength } from '../../core/shape/drawing/drawing';
-import type { App } from '../app';
+import type { App } from '../context';
 import { HttpError } from '../errors';
 import { readJob } from '../jobs/repository';
 import { readWorkshop } from '../workshop/repository';

@@ -1,8 +1,9 @@
 import { Piscina } from 'piscina';
 import type { Side } from '../../core/fit/wants';
 import { referencesIn, shaOf } from '../../core/shape/model';
+import { Recent } from '../../core/shape/recent';
 import { requireRecipe } from '../../core/shape/recipes';
-import { Recent, solidKey } from '../../core/shape/solid-key';
+import { solidKey } from '../../core/shape/solid-key';
 import type { ModelAnswer } from '../models/read-model';
 import type { LadderTask, PieceFiles } from './piece';
 import type { SolidAnswer, SolidTask } from './task';

@@ -1,11 +1,17 @@
 import { writeStl } from '../../core/files/stl';
 import { writeThreeMf } from '../../core/files/three-mf';
 import type { Addition } from '../../core/shape/additions/addition';
-import { recipeWith } from '../../core/shape/additions/with-additions';
-import { type BuiltPart, buildPart, inspectPart } from '../../core/shape/build';
+import { buildPart } from '../../core/shape/build';
+import type { BuiltPart } from '../../core/shape/built-part';
+import type { CheckContext } from '../../core/shape/checks/context';
+import { inspectPart } from '../../core/shape/checks/inspect';
+import type { Finding } from '../../core/shape/findings/finding';
 import { finished } from '../../core/shape/finish';
-import { exactOf, type Kernels, type Point3 } from '../../core/shape/kernels/kernel';
-import { type CheckContext, type Finding, type Parameters, wholeOf } from '../../core/shape/recipes/recipe';
+import { exactOf, type Kernels } from '../../core/shape/kernels/kernel';
+import { recipeWith } from '../../core/shape/recipe-with';
+import type { Parameters } from '../../core/shape/recipes/parameters';
+import { wholeOf } from '../../core/shape/recipes/recipe';
+import type { Point3 } from '../../core/shape/vector';
 
 /** A part to be built off the main thread; plain data both ways. */
 export interface SolidTask {

@@ -1,6 +1,6 @@
 import type { ReactNode } from 'react';
 import { ownUnit } from '../../core/quantity/units';
-import type { Finding } from '../../core/shape/recipes/recipe';
+import type { Finding } from '../../core/shape/findings/finding';
 import { Button } from '../ui/controls';
 import { Notice } from '../ui/layout';
 import { useBench } from './bench-context';

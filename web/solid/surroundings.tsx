@@ -11,9 +11,9 @@ import {
   type Material,
   Vector3,
 } from 'three';
+import type { CheckContext, NeighbourAsked } from '../../core/shape/checks/context';
 import { legsOf, neighbourMesh } from '../../core/shape/checks/where-it-goes';
-import type { Models } from '../../core/shape/model';
-import type { CheckContext, NeighbourAsked } from '../../core/shape/recipes/recipe';
+import type { Models } from '../../core/shape/kernels/kernel';
 import type { LoadResult } from '../../core/shape/strength/loads';
 import { useModels } from './use-models';
 

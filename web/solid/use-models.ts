@@ -1,7 +1,8 @@
 import { useQueries } from '@tanstack/react-query';
 import { readStl } from '../../core/files/reading-back';
+import type { Models } from '../../core/shape/kernels/kernel';
 import type { TriangleMesh } from '../../core/shape/mesh/mesh';
-import { type Models, referencesIn, shaOf } from '../../core/shape/model';
+import { referencesIn, shaOf } from '../../core/shape/model';
 
 /** Triangles of the bodies from files that neighbours are; what is not there yet is left out. */
 export function useModels(neighbours: readonly { model?: string }[]): Models {

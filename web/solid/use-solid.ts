@@ -1,7 +1,9 @@
 import { useEffect, useRef, useState } from 'react';
 import type { Part } from '../../core/job/document';
-import type { CheckContext, Finding, Parameters } from '../../core/shape/recipes/recipe';
-import { Recent } from '../../core/shape/solid-key';
+import type { CheckContext } from '../../core/shape/checks/context';
+import type { Finding } from '../../core/shape/findings/finding';
+import { Recent } from '../../core/shape/recent';
+import type { Parameters } from '../../core/shape/recipes/parameters';
 import type { LoadResult } from '../../core/shape/strength/loads';
 import type { ShownSolid, SolidReply, SolidRequest } from '../workers/solid-protocol';
 import { SolidLine } from './solid-line';

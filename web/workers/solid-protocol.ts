@@ -1,7 +1,9 @@
 import type { Addition } from '../../core/shape/additions/addition';
 import type { Joint } from '../../core/shape/assembly';
+import type { CheckContext } from '../../core/shape/checks/context';
+import type { Finding } from '../../core/shape/findings/finding';
 import type { Bounds } from '../../core/shape/mesh/mesh';
-import type { CheckContext, Finding, Parameters } from '../../core/shape/recipes/recipe';
+import type { Parameters } from '../../core/shape/recipes/parameters';
 import type { LoadResult } from '../../core/shape/strength/loads';
 
 export interface SolidRequest {

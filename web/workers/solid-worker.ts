@@ -7,9 +7,10 @@ import opencascadeWasm from 'replicad-opencascadejs/wasm?url';
 import { BufferAttribute, BufferGeometry, EdgesGeometry } from 'three';
 import { toCreasedNormals } from 'three/examples/jsm/utils/BufferGeometryUtils.js';
 import { readStl } from '../../core/files/reading-back';
-import { recipeWith } from '../../core/shape/additions/with-additions';
 import { assembled } from '../../core/shape/assembly';
-import { type BuiltPart, buildPart, inspectPart } from '../../core/shape/build';
+import { buildPart } from '../../core/shape/build';
+import type { BuiltPart } from '../../core/shape/built-part';
+import { inspectPart } from '../../core/shape/checks/inspect';
 import { trianglesOfMates } from '../../core/shape/checks/measure';
 import { compareParts, type PartChange } from '../../core/shape/compare';
 import { SAGITTA } from '../../core/shape/finish';
@@ -18,6 +19,7 @@ import { meshKernel } from '../../core/shape/kernels/mesh-kernel';
 import { type OpenCascade, partKernel } from '../../core/shape/kernels/part-kernel';
 import { boundsOf, type TriangleMesh } from '../../core/shape/mesh/mesh';
 import { referencesIn, shaOf } from '../../core/shape/model';
+import { recipeWith } from '../../core/shape/recipe-with';
 import type { ShownChange, ShownSolid, SolidReply, SolidRequest } from './solid-protocol';
 
 /** Edges sharper than this are inked, and shading breaks there: degrees. */

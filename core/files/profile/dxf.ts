@@ -7,8 +7,9 @@ import type { ILwpolylineEntity } from 'dxf-parser/dist/entities/lwpolyline';
 import type { IPolylineEntity } from 'dxf-parser/dist/entities/polyline';
 import type { ISplineEntity } from 'dxf-parser/dist/entities/spline';
 import { arcsAlong } from '../../shape/biarc';
-import { type Curve, distance, unit } from '../../shape/curve';
-import type { Point2 } from '../../shape/kernels/kernel';
+import type { Curve } from '../../shape/curve';
+import type { Point2 } from '../../shape/vector';
+import { distance2, unit2 } from '../../shape/vector';
 import { type Profile, ProfileError } from './loops';
 
 /** $INSUNITS of a DXF drawing (Autodesk's DXF reference, HEADER section; recalled from memory). */
@@ -97,11 +98,11 @@ export function wholeCircle([x, y]: Point2, radius: number): Curve[] {
 
 /** A bulge is the tangent of a quarter of the arc's angle, positive counter-clockwise. */
 function bulged(from: Point2, to: Point2, bulge: number): Curve {
-  const chord = distance(from, to);
+  const chord = distance2(from, to);
   if (Math.abs(bulge) < 1e-9 || chord < 1e-9) return { from, to };
   const radius = (chord * (1 + bulge * bulge)) / (4 * Math.abs(bulge));
   const off = (chord * (1 - bulge * bulge)) / (4 * bulge);
-  const [x, y] = unit([to[0] - from[0], to[1] - from[1]]);
+  const [x, y] = unit2([to[0] - from[0], to[1] - from[1]]);
   const centre: Point2 = [(from[0] + to[0]) / 2 - off * y, (from[1] + to[1]) / 2 + off * x];
   return { from, to, arc: { centre, radius, turn: bulge > 0 ? 1 : -1 } };
 }
@@ -125,7 +126,7 @@ function ellipse({
         const [x, y] = along(Math.cos(angle(t)), Math.sin(angle(t)));
         return [center.x + x, center.y + y];
       },
-      heading: t => unit(along(-Math.sin(angle(t)), Math.cos(angle(t)))),
+      heading: t => unit2(along(-Math.sin(angle(t)), Math.cos(angle(t)))),
     },
     TOLERANCE,
   );
@@ -149,7 +150,7 @@ function spline({ controlPoints, knotValues, degreeOfSplineCurve: degree }: ISpl
           heading: t => {
             const u = a + t * (b - a);
             const [before, after] = [at(Math.max(a, u - step)), at(Math.min(b, u + step))];
-            return unit([after[0] - before[0], after[1] - before[1]]);
+            return unit2([after[0] - before[0], after[1] - before[1]]);
           },
         },
         TOLERANCE,

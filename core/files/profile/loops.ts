@@ -3,13 +3,14 @@ import {
   areaOfCurves,
   boxOf,
   type Curve,
-  distance,
   flattenedPoints,
   outlineOfCurves,
   reversed,
 } from '../../shape/curve';
-import type { Outline, Point2 } from '../../shape/kernels/kernel';
+import type { Outline } from '../../shape/kernels/kernel';
 import { type Corner, MOST_CORNERS, writeCorners } from '../../shape/outline-text';
+import type { Point2 } from '../../shape/vector';
+import { distance2 } from '../../shape/vector';
 
 /** What a drawing file holds, as a maker can use it: closed loops, the largest first. Lengths mm. */
 export interface Profile {
@@ -48,7 +49,7 @@ const COARSEST = 0.4;
 export function loopsOf(curves: readonly Curve[], notes: string[]): ProfileLoop[] {
   if (curves.length > MOST_CURVES)
     throw new ProfileError(`This file has ${curves.length} lines: at most ${MOST_CURVES}.`);
-  const { closed, open } = chained(curves.filter(c => c.arc || distance(c.from, c.to) > 1e-6));
+  const { closed, open } = chained(curves.filter(c => c.arc || distance2(c.from, c.to) > 1e-6));
   if (open > 0)
     notes.push(
       `${open === 1 ? 'One line does' : `${open} lines do`} not close within ${NEAR} mm and ${open === 1 ? 'was' : 'were'} left out.`,
@@ -110,7 +111,8 @@ function circleOf(loop: readonly Curve[]) {
   const first = loop[0]!.arc;
   if (!first) return undefined;
   const same = loop.every(
-    c => c.arc && distance(c.arc.centre, first.centre) < 0.01 && Math.abs(c.arc.radius - first.radius) < 0.01,
+    c =>
+      c.arc && distance2(c.arc.centre, first.centre) < 0.01 && Math.abs(c.arc.radius - first.radius) < 0.01,
   );
   if (!same) return undefined;
   const [x, y] = first.centre;
@@ -139,7 +141,7 @@ function chained(curves: readonly Curve[]): { closed: Curve[][]; open: number } 
           if (used[i]) continue;
           const c = curves[i]!;
           for (const flip of [false, true]) {
-            const away = distance(flip ? c.to : c.from, p);
+            const away = distance2(flip ? c.to : c.from, p);
             if (away < NEAR && (!best || away < best.away)) best = { i, away, flip };
           }
         }
@@ -154,12 +156,12 @@ function chained(curves: readonly Curve[]): { closed: Curve[][]; open: number } 
     if (used[i]) return;
     used[i] = 1;
     const loop = [first];
-    while (distance(loop.at(-1)!.to, first.from) > NEAR || whole(loop)) {
+    while (distance2(loop.at(-1)!.to, first.from) > NEAR || whole(loop)) {
       const next = nextFrom(loop.at(-1)!.to);
       if (!next) break;
       loop.push(next);
     }
-    if (distance(loop.at(-1)!.to, first.from) > NEAR) open += loop.length;
+    if (distance2(loop.at(-1)!.to, first.from) > NEAR) open += loop.length;
     else closed.push(joined(loop));
   });
   return { closed, open };

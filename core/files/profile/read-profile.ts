@@ -1,5 +1,5 @@
 import type { Curve } from '../../shape/curve';
-import type { Point2 } from '../../shape/kernels/kernel';
+import type { Point2 } from '../../shape/vector';
 import { readDxf } from './dxf';
 import { loopsOf, type Profile, ProfileError } from './loops';
 import { readSvg } from './svg';

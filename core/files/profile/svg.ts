@@ -1,8 +1,9 @@
 import { XMLParser } from 'fast-xml-parser';
 import svgpath from 'svgpath';
 import { arcsAlong, type SmoothCurve } from '../../shape/biarc';
-import { type Curve, distance, unit } from '../../shape/curve';
-import type { Point2 } from '../../shape/kernels/kernel';
+import type { Curve } from '../../shape/curve';
+import type { Point2 } from '../../shape/vector';
+import { distance2, unit2 } from '../../shape/vector';
 import { type Profile, ProfileError } from './loops';
 
 /** Scalable Vector Graphics 2 (W3C): shapes as paths, with all transforms above them. */
@@ -128,7 +129,7 @@ function curvesOfPath(d: string): Curve[] {
   const curves: Curve[] = [];
   let start: Point2 = [0, 0];
   const line = (from: Point2, to: Point2) => {
-    if (distance(from, to) > 1e-9) curves.push({ from, to });
+    if (distance2(from, to) > 1e-9) curves.push({ from, to });
   };
   // Broken paths are drawn up to where they break, as browsers do: svgpath keeps what it could read.
   svgpath(d)
@@ -193,7 +194,7 @@ function bezier(a: Point2, b: Point2, c: Point2, d: Point2): SmoothCurve {
       const at = (x: number) =>
         mix([-((1 - x) ** 2), (1 - x) ** 2 - 2 * x * (1 - x), 2 * x * (1 - x) - x * x, x * x]);
       const v = at(t);
-      return unit(Math.hypot(v[0], v[1]) > 1e-9 ? v : at(h));
+      return unit2(Math.hypot(v[0], v[1]) > 1e-9 ? v : at(h));
     },
   };
 }
@@ -228,7 +229,7 @@ function ellipticalArc(from: Point2, s: readonly number[], to: Point2): Curve[] 
       heading: t => {
         const sense = Math.sign(sweep);
         const [x, y] = turned(-rx * Math.sin(start + t * sweep), ry * Math.cos(start + t * sweep));
-        return unit([sense * x, sense * y]);
+        return unit2([sense * x, sense * y]);
       },
     },
     TOLERANCE,

@@ -1,9 +1,11 @@
 import { z } from 'zod';
 import type { SurfaceForm } from '../../fit/print-bias';
 import type { Side, StandardWant } from '../../fit/wants';
+import type { Finding } from '../findings/finding';
 import type { Body, Kernels } from '../kernels/kernel';
+import type { MateSurface } from '../mates';
 import type { Bounds, TriangleMesh } from '../mesh/mesh';
-import type { Finding, MateSurface, ParameterSpec, Parameters } from '../recipes/recipe';
+import type { ParameterSpec, Parameters } from '../recipes/parameters';
 
 /**
  * What a maker puts on a recipe's part or takes off it. Additions are listed in the order in which they are
@@ -119,6 +121,14 @@ export interface AdditionKind {
   refuse(p: Parameters): AdditionFinding[];
   /** @throws AdditionGone where what it sits on is no longer there, KernelError where it cannot be made */
   apply(site: Site, p: Parameters): Applied;
+}
+
+/** An addition in its place on a recipe. */
+export interface BoundAddition {
+  addition: Addition;
+  kind: AdditionKind;
+  /** Its own parameters, by their short names. */
+  own(p: Parameters): Parameters;
 }
 
 /** What the addition sits on is not there; the message says what, for the maker. */

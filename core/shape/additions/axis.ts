@@ -1,7 +1,8 @@
-import type { Frame } from '../kernels/kernel';
 import { loopCircle, sectionAcross } from '../mesh/section';
 import { choice, length } from '../recipes/fields';
-import { lengthOf, type ParameterSpec, type Parameters } from '../recipes/recipe';
+import { lengthOf, type ParameterSpec, type Parameters } from '../recipes/parameters';
+import type { Frame } from '../vector';
+import { point3 } from '../vector';
 import { AdditionGone, type Site } from './addition';
 
 /** A wall counts as round where its section is no further out of round, mm. */
@@ -33,7 +34,7 @@ export function axisOf(p: Parameters): Frame {
  * @throws AdditionGone where there is none
  */
 export function radiusAt(site: Site, axis: Frame, along: number, inside: boolean, parameter: string): number {
-  const point = [0, 1, 2].map(i => axis.at[i]! + along * axis.up[i]!) as unknown as Frame['at'];
+  const point = point3(i => axis.at[i] + along * axis.up[i]);
   const { loops, at } = sectionAcross(site.mesh(), point, axis.up);
   const circles = loops
     .filter(l => l.area < 0 === inside)

@@ -1,5 +1,5 @@
 import { choice, length } from '../recipes/fields';
-import type { ParameterSpec, Parameters } from '../recipes/recipe';
+import type { ParameterSpec, Parameters } from '../recipes/parameters';
 
 /** Parameters that several additions have. Names are short: they get the addition's own name before them. */
 type When = (p: Parameters) => boolean;

@@ -3,7 +3,7 @@ import { kernels as startKernels } from '../../../server/solids/kernels';
 import { box } from '../checks/test-solids';
 import type { Kernels } from '../kernels/kernel';
 import { closureOf } from '../mesh/mesh';
-import type { Parameters } from '../recipes/recipe';
+import type { Parameters } from '../recipes/parameters';
 import { buildWith, type Wish } from './testing';
 
 /** Drafts, threads, what goes around a lying axis, and room for bodies from files: against closed formulas. */

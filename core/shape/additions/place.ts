@@ -1,6 +1,6 @@
-import type { Frame, Point3 } from '../kernels/kernel';
 import { boundsOf, facing, type TriangleMesh } from '../mesh/mesh';
-import { dot } from '../mesh/section';
+import type { Frame, Point3 } from '../vector';
+import { cross, dot, point3 } from '../vector';
 import { AdditionGone } from './addition';
 
 /**
@@ -128,7 +128,7 @@ export function flatsFacing(mesh: TriangleMesh, up: Point3): Flat[] {
     .map(({ area, box, sum }): Flat => {
       const offset = sum / area;
       const [a, b] = [(box[0] + box[2]) / 2, (box[1] + box[3]) / 2];
-      const middle = [0, 1, 2].map(i => a * x[i]! + b * y[i]! + offset * up[i]!) as unknown as Point3;
+      const middle = point3(i => a * x[i] + b * y[i] + offset * up[i]);
       return { up, offset, area, middle, size: [box[2] - box[0], box[3] - box[1]] };
     })
     .sort((a, b) => b.offset - a.offset);
@@ -160,14 +160,14 @@ export function seatOf(mesh: TriangleMesh, place: Place, from: 'face' | 'part', 
   const { min, max } = boundsOf(mesh);
   const flats = flatsFacing(mesh, up);
   const asked = at === null ? null : at * sense(up);
-  const corner = up.map((u, i) => (u > 0 ? max[i]! : min[i]!)) as unknown as Point3;
+  const corner = point3(i => (up[i] > 0 ? max[i] : min[i]));
   // Of a leaning way the box's corner may lie beyond the part: then its own farthest point counts.
   const outermost = alongAxis(up) ? dot(corner, up) : farthest(mesh, up);
   const on = (offset: number): Frame => {
-    const middle = [0, 1, 2].map(i => (min[i]! + max[i]!) / 2) as unknown as Point3;
+    const middle = point3(i => (min[i] + max[i]) / 2);
     const centre: Point3 = from === 'part' ? [0, 0, 0] : middle;
     const rise = offset - dot(centre, up);
-    return { at: [0, 1, 2].map(i => centre[i]! + rise * up[i]!) as unknown as Point3, x, up };
+    return { at: point3(i => centre[i] + rise * up[i]), x, up };
   };
   if (plane) return { frame: on(asked!), flat: null };
   const flat =
@@ -211,21 +211,15 @@ export function onSeat(
   turn: number,
   lean = 0,
 ): Frame {
-  const y = crossed(up, x);
+  const y = cross(up, x);
   const a = (turn * Math.PI) / 180;
   const b = (lean * Math.PI) / 180;
   const [c, s] = [Math.cos(a), Math.sin(a)];
-  const along = [0, 1, 2].map(i => c * x[i]! + s * y[i]!) as unknown as Point3;
-  const behind = crossed(up, along);
+  const along = point3(i => c * x[i] + s * y[i]);
+  const behind = cross(up, along);
   return {
-    at: [0, 1, 2].map(i => at[i]! + right * x[i]! + back * y[i]!) as unknown as Point3,
+    at: point3(i => at[i] + right * x[i] + back * y[i]),
     x: along,
-    up: [0, 1, 2].map(i => Math.cos(b) * up[i]! + Math.sin(b) * behind[i]!) as unknown as Point3,
+    up: point3(i => Math.cos(b) * up[i] + Math.sin(b) * behind[i]),
   };
 }
-
-export const crossed = (a: Point3, b: Point3): Point3 => [
-  a[1] * b[2] - a[2] * b[1],
-  a[2] * b[0] - a[0] * b[2],
-  a[0] * b[1] - a[1] * b[0],
-];

@@ -1,7 +1,8 @@
 import { type BuildOutcome, buildPart } from '../build';
 import type { Kernels } from '../kernels/kernel';
 import { requireRecipe } from '../recipes';
-import type { Parameters, Recipe } from '../recipes/recipe';
+import type { Parameters } from '../recipes/parameters';
+import type { Recipe } from '../recipes/recipe';
 import { kindOf } from '.';
 import type { Addition, AdditionKindName } from './addition';
 import { longName, usualOf, withAdditions } from './with-additions';

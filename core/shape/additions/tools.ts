@@ -1,11 +1,12 @@
 import { flattenedPoints } from '../curve';
-import type { Body, Frame, Outline, PartKernel, Point2, Point3 } from '../kernels/kernel';
+import type { Body, Outline, PartKernel } from '../kernels/kernel';
 import { facing, type TriangleMesh } from '../mesh/mesh';
 import { rayTreeOf } from '../mesh/rays';
-import { dot } from '../mesh/section';
-import { lengthOf, type Parameters, textOf } from '../recipes/recipe';
+import { lengthOf, type Parameters, textOf } from '../recipes/parameters';
+import type { Frame, Point2, Point3 } from '../vector';
+import { dot, inSpace } from '../vector';
 import type { Applied, Site } from './addition';
-import { crossed, onSeat, readPlace, type Seat, seatOf } from './place';
+import { onSeat, readPlace, type Seat, seatOf } from './place';
 
 /** What the kinds of additions share when they are done. Lengths mm, angles degrees. */
 
@@ -49,12 +50,6 @@ export function throughAll({ bounds }: Site): number {
 export const ABOVE = 0.5;
 /** What is put on reaches at least this far into the part. */
 export const INTO = 0.2;
-
-/** In space, from a frame's own coordinates. */
-export function inSpace({ at, x, up }: Frame, [a, b, c]: Point3): Point3 {
-  const y = crossed(up, x);
-  return [0, 1, 2].map(i => at[i]! + a * x[i]! + b * y[i]! + c * up[i]!) as unknown as Point3;
-}
 
 /** Half way in, an outline is looked at once more. */
 const INNER = 0.5;

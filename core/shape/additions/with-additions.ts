@@ -1,25 +1,14 @@
-import { requireRecipe } from '../recipes';
-import type { MateSpec, ParameterSpec, Parameters, Recipe } from '../recipes/recipe';
+import type { MateSpec } from '../mates';
+import type { ParameterSpec, Parameters } from '../recipes/parameters';
+import type { Recipe } from '../recipes/recipe';
 import { kindOf } from '.';
-import { type Addition, type AdditionKind, inOrder } from './addition';
-
-/** An addition in its place on a recipe. */
-export interface BoundAddition {
-  addition: Addition;
-  kind: AdditionKind;
-  /** Its own parameters, by their short names. */
-  own(p: Parameters): Parameters;
-}
+import { type Addition, type BoundAddition, inOrder } from './addition';
 
 /** What a parameter of an addition is called among those of the part. */
 export const longName = (addition: Pick<Addition, 'id'>, short: string): string => `${addition.id}_${short}`;
 
 /** Its mate's surface has the addition's own name. */
 export const surfaceNameOf = (addition: Pick<Addition, 'id'>): string => addition.id;
-
-/** @throws RangeError when nobody knows the recipe */
-export const recipeWith = (id: string, additions: readonly Addition[]): Recipe =>
-  withAdditions(requireRecipe(id), additions);
 
 /**
  * The recipe with what a maker put on it: a recipe like any other, whose parameters, mates and solid include the

@@ -1,9 +1,12 @@
 import { formatPlain } from '../../quantity/format';
-import type { BuiltPart } from '../build';
+import type { BuiltPart } from '../built-part';
+import type { Finding } from '../findings/finding';
 import type { Kernels } from '../kernels/kernel';
+import type { MateSurface } from '../mates';
 import { bodiesOf, boundsOf, closureOf, type TriangleMesh, volumeOf } from '../mesh/mesh';
-import type { CheckContext, Finding, MateSurface, Recipe } from '../recipes/recipe';
+import type { Recipe } from '../recipes/recipe';
 import type { LoadResult } from '../strength/loads';
+import type { CheckContext } from './context';
 import { checkHand } from './hand';
 import { checkHoles } from './holes';
 import { checkLoads } from './loads';

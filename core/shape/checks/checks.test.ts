@@ -1,12 +1,15 @@
 import { beforeAll, describe, expect, test } from 'vitest';
 import { kernels as startKernels } from '../../../server/solids/kernels';
-import { type BuiltPart, buildPart, inspectPart } from '../build';
+import { buildPart } from '../build';
+import type { BuiltPart } from '../built-part';
 import { SAGITTA } from '../finish';
 import type { Kernels } from '../kernels/kernel';
 import { facing, type TriangleMesh } from '../mesh/mesh';
-import { type CheckContext, NO_DEMANDS, type Parameters } from '../recipes/recipe';
+import type { Parameters } from '../recipes/parameters';
 import { roundCap } from '../recipes/round-cap';
 import { checkBed, checkClosed, checkMates, checkWalls } from './check-solid';
+import { type CheckContext, NO_DEMANDS } from './context';
+import { inspectPart } from './inspect';
 import { trianglesOfMates } from './measure';
 import { box, insideOut, moved, ring, scaled, together, withoutTriangle } from './test-solids';
 import { thinnestWall } from './thickness';

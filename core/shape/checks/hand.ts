@@ -1,6 +1,8 @@
+import type { Finding } from '../findings/finding';
+import type { MateSurface } from '../mates';
 import type { TriangleMesh } from '../mesh/mesh';
 import { sectionAcross } from '../mesh/section';
-import type { Finding, MateSurface } from '../recipes/recipe';
+import { moved } from '../vector';
 
 const AROUND = 720;
 
@@ -24,7 +26,7 @@ export function checkHand(mesh: TriangleMesh, surfaces: readonly MateSurface[]):
 export function handOf(mesh: TriangleMesh, surface: MateSurface): 'right' | 'left' | null {
   const step = Math.min(0.6, Math.max(0.12, surface.size / 100));
   const profile = (along: number) => {
-    const at = surface.at.map((v, i) => v + along * surface.axis[i]!) as unknown as MateSurface['at'];
+    const at = moved(surface.at, surface.axis, along);
     const { loops, at: middle } = sectionAcross(mesh, at, surface.axis);
     const own = loops
       .filter(l => (surface.side === 'inside' ? l.area < 0 : l.area > 0))

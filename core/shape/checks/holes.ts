@@ -1,9 +1,12 @@
 import { formatPlain } from '../../quantity/format';
-import type { Point3 } from '../kernels/kernel';
+import type { Finding } from '../findings/finding';
+import type { MateSurface } from '../mates';
 import { boundsOf, type TriangleMesh } from '../mesh/mesh';
-import { basisOf, dot, type Loop, loopCircle, polygonCentroid, sectionAcross } from '../mesh/section';
-import type { CheckContext, Finding, MateSurface } from '../recipes/recipe';
+import { type Loop, loopCircle, polygonCentroid, sectionAcross } from '../mesh/section';
+import type { Point3 } from '../vector';
+import { basisOf, dot, moved, point3 } from '../vector';
 import { gapTo } from '../within';
+import type { CheckContext } from './context';
 
 /** Larger round openings are bores, whose wall is another matter, mm. */
 const LARGEST = 13;
@@ -31,11 +34,7 @@ export function checkHoles(
     ] as const
   ).entries()) {
     for (const share of HEIGHTS) {
-      const at = [0, 1, 2].map(i => (i === k ? min[i]! + share * (max[i]! - min[i]!) : 0)) as unknown as [
-        number,
-        number,
-        number,
-      ];
+      const at = point3(i => (i === k ? min[i] + share * (max[i] - min[i]) : 0));
       const { loops } = sectionAcross(mesh, at, axis);
       for (const loop of loops) {
         const found = tooNear(loop, loops, lineWidth);
@@ -79,7 +78,7 @@ function isSlanting(
   { middle, gap, diameter }: { middle: readonly [number, number]; gap: number; diameter: number },
 ): boolean {
   return [-FURTHER, FURTHER].some(by => {
-    const there = at.map((x, i) => x + by * axis[i]!) as unknown as Point3;
+    const there = moved(at, axis, by);
     const { loops } = sectionAcross(mesh, there, axis);
     const same = loops.find(l => {
       if (l.area >= 0) return false;

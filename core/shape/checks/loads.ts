@@ -1,8 +1,9 @@
 import { formatPlain } from '../../quantity/format';
+import type { Finding } from '../findings/finding';
 import { facing, type TriangleMesh } from '../mesh/mesh';
-import { dot } from '../mesh/section';
-import type { CheckContext, Finding } from '../recipes/recipe';
 import type { LoadResult, Weakest } from '../strength/loads';
+import { dot } from '../vector';
+import type { CheckContext } from './context';
 
 /** An inner edge sharper than this between its faces gathers stress, degrees. */
 const SHARP = 40;

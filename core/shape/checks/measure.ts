@@ -1,18 +1,9 @@
-import type { Point3 } from '../kernels/kernel';
+import type { MeasuredMate } from '../built-part';
+import type { MateSurface } from '../mates';
 import { facing, type TriangleMesh } from '../mesh/mesh';
-import { basisOf, dot, type Loop, loopNear, sectionAcross } from '../mesh/section';
-import type { MateSurface } from '../recipes/recipe';
-
-/** A mate as the finished triangles have it. */
-export interface MeasuredMate {
-  id: string;
-  side: 'inside' | 'outside';
-  kind: MateSurface['kind'];
-  /** Diameter or width across flats, measured on a section of the triangles, mm; NaN when nothing is there. */
-  size: number;
-  at: Point3;
-  axis: Point3;
-}
+import { type Loop, loopNear, sectionAcross } from '../mesh/section';
+import type { Point3 } from '../vector';
+import { basisOf, dot, moved, point3 } from '../vector';
 
 /** Sizes from sections through the triangles, never echoed from the parameters. */
 export function measureMates(mesh: TriangleMesh, surfaces: readonly MateSurface[]): MeasuredMate[] {
@@ -39,7 +30,7 @@ function whereItIsMost(mesh: TriangleMesh, surface: MateSurface): { size: number
   const here = dot(surface.at, axis);
   const places = ELSEWHERE.map(share => {
     const by = from + share * (to - from) - here;
-    const at = surface.at.map((x, i) => x + by * axis[i]!) as unknown as Point3;
+    const at = moved(surface.at, axis, by);
     return { size: sizeOf(mesh, { ...surface, at }), at };
   });
   const all = [middle, ...places].map(p => ({
@@ -125,7 +116,7 @@ function flatNormals({ across, axis, flats = 2 }: MateSurface): Point3[] {
   return Array.from({ length: flats / 2 }, (_, i) => {
     const a = (2 * Math.PI * i) / flats;
     const [p, q] = [u * Math.cos(a) - v * Math.sin(a), u * Math.sin(a) + v * Math.cos(a)];
-    return [0, 1, 2].map(k => p * basis.x[k]! + q * basis.y[k]!) as unknown as Point3;
+    return point3(k => p * basis.x[k] + q * basis.y[k]);
   });
 }
 

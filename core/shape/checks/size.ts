@@ -1,6 +1,9 @@
 import { formatPlain } from '../../quantity/format';
+import type { Finding } from '../findings/finding';
+import type { MateSurface } from '../mates';
 import { boundsOf, type TriangleMesh } from '../mesh/mesh';
-import type { CheckContext, Finding, MateSurface, Recipe } from '../recipes/recipe';
+import type { Recipe } from '../recipes/recipe';
+import type { CheckContext } from './context';
 
 /** A part so many times larger than all that was read of the object is a slip of the unit, not a design. */
 const FAR_LARGER = 18;

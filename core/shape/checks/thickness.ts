@@ -1,6 +1,6 @@
 import { facing, type TriangleMesh } from '../mesh/mesh';
 import { RayTree } from '../mesh/rays';
-import { basisOf, dot } from '../mesh/section';
+import { basisOf, dot, point3 } from '../vector';
 
 export interface Thinnest {
   /** mm */
@@ -71,9 +71,7 @@ function isWall(mesh: TriangleMesh, tree: RayTree, at: Vector, across: Vector, t
   const { x, y } = basisOf(across);
   const far = Math.max(GOES_ON.least, GOES_ON.share * thickness);
   const goesOn = (way: readonly [number, number, number], by: number) => {
-    const point = [0, 1, 2].map(
-      i => at[i]! + (thickness / 2) * across[i]! + by * way[i]!,
-    ) as unknown as Vector;
+    const point = point3(i => at[i] + (thickness / 2) * across[i] + by * way[i]);
     const there = tree.firstHit(point, across);
     const back = tree.firstHit(point, [-across[0], -across[1], -across[2]]);
     // From within the plastic a face is met from behind.

@@ -1,10 +1,13 @@
 import { formatPlain } from '../../quantity/format';
 import { DIRECTIONS } from '../additions/place';
-import type { Kernels, MeshKernel, Point3 } from '../kernels/kernel';
+import type { Finding } from '../findings/finding';
+import type { Kernels, MeshKernel, Models } from '../kernels/kernel';
 import { boundsOf, type TriangleMesh, volumeOf } from '../mesh/mesh';
 import { rayTreeOf } from '../mesh/rays';
-import { type Models, modelOf, type Stance, standing, stood } from '../model';
-import type { CheckContext, Finding, NeighbourAsked } from '../recipes/recipe';
+import { modelOf, type Stance, standing, stood } from '../model';
+import type { Point3 } from '../vector';
+import { moved, negated, point3, scaled } from '../vector';
+import type { CheckContext, NeighbourAsked } from './context';
 
 /** Touching is no collision, mm³. */
 const TOUCH = 0.5;
@@ -29,7 +32,7 @@ interface Leg {
 export function legsOf(goesOn: NonNullable<CheckContext['goesOn']>): Leg[] {
   const along = ({ from, distance }: { from: string; distance: number }, start: Point3): Point3 => {
     const way = DIRECTIONS[from] ?? DIRECTIONS.top!;
-    return [0, 1, 2].map(i => start[i]! + distance * way[i]!) as unknown as Point3;
+    return point3(i => start[i] + distance * way[i]);
   };
   const last = along(goesOn, [0, 0, 0]);
   const legs: Leg[] = [{ from: last, to: [0, 0, 0], left: 0 }];
@@ -104,18 +107,12 @@ export function firstHit(
   convex: boolean,
   kernel: MeshKernel,
 ): number | null {
-  const distance = Math.hypot(...sum(leg.from, leg.to, -1));
+  const distance = Math.hypot(...moved(leg.from, leg.to, -1));
   const hit = convex
     ? sweptHit(mesh, neighbour, leg, distance, kernel)
     : feltHit(mesh, neighbour, leg, distance);
   return hit === null ? null : hit + leg.left;
 }
-
-const sum = (a: Point3, b: Point3, times = 1): Point3 => [
-  a[0] + times * b[0],
-  a[1] + times * b[1],
-  a[2] + times * b[2],
-];
 
 /** The neighbour is moved instead of the part, the other way: it has fewer triangles. */
 const against = ({ positions, triangles }: TriangleMesh, off: Point3): TriangleMesh => ({
@@ -131,7 +128,7 @@ function sweptHit(
   distance: number,
   kernel: MeshKernel,
 ): number | null {
-  const at = (off: number) => against(neighbour, sum(to, sum(from, to, -1), off / distance));
+  const at = (off: number) => against(neighbour, moved(to, moved(from, to, -1), off / distance));
   const meets = (off: number) => overlap(mesh, kernel.hull(appended(at(off), at(distance))), kernel) > TOUCH;
   if (!meets(0)) return null;
   // From farther out it is met less and less: the last place where it still is.
@@ -158,16 +155,16 @@ function feltHit(
   { from, to }: Leg,
   distance: number,
 ): number | null {
-  const away = sum(from, to, -1);
-  const way = away.map(x => x / distance) as unknown as Point3;
-  const back = way.map(x => -x) as unknown as Point3;
+  const away = moved(from, to, -1);
+  const way = scaled(away, 1 / distance);
+  const back = negated(way);
   const there = against(neighbour, to);
   let farthest: number | null = null;
   const feel = (points: TriangleMesh, target: TriangleMesh, d: Point3) => {
     const tree = rayTreeOf(target);
     for (const p of feltPoints(points)) {
       // Looked at from the far end: what is met first there is met first on the way.
-      const hit = tree.firstHit(sum(p, d, distance), d.map(x => -x) as unknown as Point3);
+      const hit = tree.firstHit(moved(p, d, distance), negated(d));
       const off = hit && distance - hit.distance;
       // Touching at home is no collision on the way.
       if (off !== undefined && off > AT_HOME) farthest = Math.max(farthest ?? 0, off);
@@ -187,9 +184,9 @@ function feltPoints({ positions: p, triangles }: TriangleMesh): Point3[] {
       const [a, b] = [points[triangles[t + e]!]!, points[triangles[t + ((e + 1) % 3)]!]!];
       // Each edge belongs to two triangles: it is walked once.
       if (triangles[t + e]! > triangles[t + ((e + 1) % 3)]!) continue;
-      const steps = Math.ceil(Math.hypot(...sum(b, a, -1)) / FEEL);
+      const steps = Math.ceil(Math.hypot(...moved(b, a, -1)) / FEEL);
       for (let k = 1; k < steps && points.length < MOST_FELT; k++)
-        points.push(sum(a, sum(b, a, -1), k / steps));
+        points.push(moved(a, moved(b, a, -1), k / steps));
     }
   return points;
 }

@@ -1,13 +1,11 @@
 import type { Font } from 'opentype.js';
 import type { TriangleMesh } from '../mesh/mesh';
-import type { Models } from '../model';
+import type { Frame, Point2, Point3 } from '../vector';
 
 /**
  * What a recipe may ask of a geometry kernel. The part kernel works on exact surfaces (B-rep), the mesh
  * kernel on triangles. Lengths mm, angles degrees.
  */
-export type Point2 = readonly [number, number];
-
 /** From the previous point straight to `to`, or along the arc through `via`. */
 export interface OutlineEdge {
   to: Point2;
@@ -19,18 +17,6 @@ export interface Outline {
   start: Point2;
   edges: readonly OutlineEdge[];
 }
-
-export type Point3 = readonly [number, number, number];
-
-/** Where an outline stands: its origin, its own x, and the way up from it. Unit vectors, square to each other. */
-export interface Frame {
-  at: Point3;
-  x: Point3;
-  up: Point3;
-}
-
-/** On the bed: x to the right, y to the back, z up. */
-export const BED: Frame = { at: [0, 0, 0], x: [1, 0, 0], up: [0, 0, 1] };
 
 /** A solid held by the kernel; valid until `release`. */
 export interface Body {
@@ -143,6 +129,9 @@ export interface MeshKernel {
   /** Refuses what is not one closed, outward-facing solid. */
   facts(mesh: TriangleMesh): { ok: true; facts: SolidFacts } | { ok: false; message: string };
 }
+
+/** Triangles by SHA-256, as they were kept. */
+export type Models = ReadonlyMap<string, TriangleMesh>;
 
 export interface Kernels {
   part: PartKernel;

@@ -2,7 +2,8 @@ import { beforeAll, describe, expect, test } from 'vitest';
 import { kernels as startKernels } from '../../../server/solids/kernels';
 import { box, insideOut, moved, ring, together, withoutTriangle } from '../checks/test-solids';
 import { boundsOf, closureOf, volumeOf } from '../mesh/mesh';
-import type { Kernels, Outline, Point2 } from './kernel';
+import type { Point2 } from '../vector';
+import type { Kernels, Outline } from './kernel';
 
 let kernels: Kernels;
 beforeAll(async () => {

@@ -10,19 +10,10 @@ import {
   setOC,
 } from 'replicad';
 import { counterClockwise } from '../curve';
-import { alongFrame, bentFrame } from '../frame';
 import { mirroredMesh, type TriangleMesh, weld } from '../mesh/mesh';
 import { bendMesh, stackMesh } from '../stack-mesh';
-import {
-  BED,
-  type Body,
-  type BodyOperation,
-  type Frame,
-  KernelError,
-  type Outline,
-  type PartKernel,
-  type Point3,
-} from './kernel';
+import { alongFrame, BED, bentFrame, cross, type Frame, type Point3 } from '../vector';
+import { type Body, type BodyOperation, KernelError, type Outline, type PartKernel } from './kernel';
 
 /** What `replicad-opencascadejs` hands out once started; typed by replicad itself. */
 export type OpenCascade = Parameters<typeof setOC>[0];
@@ -229,12 +220,6 @@ function pointOn(edge: Edge, share: number): Point3 {
   point.delete();
   return at;
 }
-
-const cross = (a: Point3, b: Point3): [number, number, number] => [
-  a[1] * b[2] - a[2] * b[1],
-  a[2] * b[0] - a[0] * b[2],
-  a[0] * b[1] - a[1] * b[0],
-];
 
 /** The plane through the axis: the outline's x is the radius, its y the height. */
 const standing = ({ at, x, up }: Frame) => new Plane([...at], [...x], cross(x, up));

@@ -1,4 +1,5 @@
-import type { Point3 } from '../kernels/kernel';
+import type { Point3 } from '../vector';
+import { basisOf, dot } from '../vector';
 import type { TriangleMesh } from './mesh';
 
 /** One closed line of a plane section, as points in the plane's own two directions, mm. */
@@ -10,7 +11,7 @@ export interface Loop {
 
 /**
  * Section of a closed mesh at height z, its loops chained. A vertex exactly at z counts as above, so
- * that every crossed triangle gives exactly one segment.
+ * that every cross triangle gives exactly one segment.
  */
 export function sectionAtZ(mesh: TriangleMesh, z: number): Loop[] {
   const { positions: p, triangles } = mesh;
@@ -21,7 +22,7 @@ export function sectionAtZ(mesh: TriangleMesh, z: number): Loop[] {
     const first = p[3 * triangles[t]! + 2]! >= z;
     const second = p[3 * triangles[t + 1]! + 2]! >= z;
     const third = p[3 * triangles[t + 2]! + 2]! >= z;
-    // Most triangles are not crossed: nothing is made for them.
+    // Most triangles are not cross: nothing is made for them.
     if (first === second && second === third) continue;
     const v = [triangles[t]!, triangles[t + 1]!, triangles[t + 2]!];
     const up = [first, second, third];
@@ -61,18 +62,6 @@ export function sectionAtZ(mesh: TriangleMesh, z: number): Loop[] {
     if (key === start && points.length > 2) loops.push({ points, area: polygonArea(points) });
   }
   return loops;
-}
-
-export const dot = (a: Point3, b: Point3): number => a[0] * b[0] + a[1] * b[1] + a[2] * b[2];
-
-/** Two directions square to an axis and to each other; for the upright axis, the bed's own. */
-export function basisOf(axis: Point3): { x: Point3; y: Point3 } {
-  const [a, b, c] = axis;
-  if (Math.abs(c) > 0.999999) return { x: [1, 0, 0], y: [0, c > 0 ? 1 : -1, 0] };
-  // Along the bed, then upwards across the axis.
-  const flat = Math.hypot(a, b);
-  const x: Point3 = [-b / flat, a / flat, 0];
-  return { x, y: [b * x[2] - c * x[1], c * x[0] - a * x[2], a * x[1] - b * x[0]] };
 }
 
 /** Section through a point across an axis, with that point, both in the axis' own two directions. */

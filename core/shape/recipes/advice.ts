@@ -1,5 +1,5 @@
 import { formatPlain } from '../../quantity/format';
-import type { ParameterSpec, Sensible } from './recipe';
+import type { ParameterSpec, Sensible } from './parameters';
 
 /** What most printed parts take. Common practice, no source. */
 export const WALL: Sensible = {

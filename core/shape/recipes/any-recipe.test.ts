@@ -2,11 +2,14 @@ import fc from 'fast-check';
 import { beforeAll, describe, expect, test } from 'vitest';
 import { kernels as startKernels } from '../../../server/solids/kernels';
 import { buildPart } from '../build';
+import { NO_DEMANDS } from '../checks/context';
 import { exactOf, hasTriangles, type Kernels } from '../kernels/kernel';
 import { closureOf, volumeOf } from '../mesh/mesh';
 import { resolvedText } from '../outline-text';
 import { RECIPES } from '.';
-import { NO_DEMANDS, type Parameters, parameterSchema, type Recipe } from './recipe';
+import { parameterSchema } from './parameter-schema';
+import type { Parameters } from './parameters';
+import type { Recipe } from './recipe';
 
 /** Every recipe keeps these, whatever is asked of it. How many seeds: `npm test` takes twenty. */
 const RUNS = Number(process.env.RECIPE_RUNS ?? 20);

@@ -1,4 +1,6 @@
-import type { Finding, GuideStep, Hold, ParameterSpec, Parameters, Sensible } from './recipe';
+import type { Finding } from '../findings/finding';
+import type { ParameterSpec, Parameters, Sensible } from './parameters';
+import type { GuideStep, Hold } from './recipe';
 
 /** Short ways to write a recipe's lists. */
 type Group = 'main' | 'more';

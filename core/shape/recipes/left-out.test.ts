@@ -1,7 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import { RECIPES, requireRecipe } from '.';
 import { completed } from './left-out';
-import { parameterSchema } from './recipe';
+import { parameterSchema } from './parameter-schema';
 
 describe('what is left out', () => {
   test.each(RECIPES.map(r => [r.id, r] as const))('of %s: nothing given is the demo object', (_, recipe) => {

@@ -1,6 +1,7 @@
 import { evaluateExpression } from '../../quantity/expression';
 import { ownUnit } from '../../quantity/units';
-import type { ParameterSpec, Recipe } from './recipe';
+import type { ParameterSpec } from './parameters';
+import type { Recipe } from './recipe';
 
 type Given = Readonly<Record<string, unknown>>;
 

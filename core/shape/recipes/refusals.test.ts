@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest';
 import { requireRecipe } from '.';
-import type { Parameters } from './recipe';
+import type { Parameters } from './parameters';
 
 /** What contradicts itself, by recipe: the change to its demo object, the parameter that is named, part of its words. */
 type Row = [change: Parameters, parameter: string, words: RegExp];

@@ -3,7 +3,7 @@ import { kernels as startKernels } from '../../../server/solids/kernels';
 import { buildPart } from '../build';
 import type { Kernels } from '../kernels/kernel';
 import { requireRecipe } from '.';
-import type { Parameters } from './recipe';
+import type { Parameters } from './parameters';
 
 /** Volumes against closed formulas, and what turns one parameter into another part. */
 let kernels: Kernels;

@@ -1,8 +1,10 @@
 import { DIRECTIONS, readPlace, seatOf } from '../additions/place';
-import type { Point3 } from '../kernels/kernel';
+import type { CheckContext, LoadAsked } from '../checks/context';
+import type { MateSurface } from '../mates';
 import { rootsOf, type TriangleMesh } from '../mesh/mesh';
-import { basisOf, dot, type Loop, sectionAtZ } from '../mesh/section';
-import type { CheckContext, LoadAsked, MateSurface } from '../recipes/recipe';
+import { type Loop, sectionAtZ } from '../mesh/section';
+import type { Point3 } from '../vector';
+import { basisOf, dot, point3, scaled } from '../vector';
 import { isInside } from '../within';
 import { bendingStress, sectionProperties, torsionOf } from './section-properties';
 
@@ -168,9 +170,7 @@ function stressIn(
   const { area, centroid, ix, iy } = properties;
   if (!(area > 0.01) || !(ix > 0) || !(iy > 0)) return null;
   const { x, y } = basisOf(axis);
-  const middle = [0, 1, 2].map(
-    i => centroid[0] * x[i]! + centroid[1] * y[i]! + z * axis[i]!,
-  ) as unknown as Point3;
+  const middle = point3(i => centroid[0] * x[i] + centroid[1] * y[i] + z * axis[i]);
   const arm: Point3 = [load.at[0] - middle[0], load.at[1] - middle[1], load.at[2] - middle[2]];
   const { force } = load;
   const moment: Point3 = [
@@ -190,9 +190,7 @@ function stressIn(
   return {
     at: middle,
     axis,
-    loops: loops.map(l =>
-      l.points.map(([a, b]) => [0, 1, 2].map(i => a * x[i]! + b * y[i]! + z * axis[i]!) as unknown as Point3),
-    ),
+    loops: loops.map(l => l.points.map(([a, b]) => point3(i => a * x[i] + b * y[i] + z * axis[i]))),
     area,
     stress,
     shear,
@@ -246,12 +244,11 @@ export function loadOn(
     if (!surface) throw new RangeError('The surface it names is no longer there.');
     return surface.at;
   };
-  const scaled = (by: number): Point3 => [way[0] * by || 0, way[1] * by || 0, way[2] * by || 0];
   return {
     at: point(asked.at),
     held: point(asked.held),
-    force: asked.kind === 'force' ? scaled(asked.amount) : [0, 0, 0],
-    turn: asked.kind === 'turn' ? scaled(1000 * asked.amount) : [0, 0, 0],
+    force: asked.kind === 'force' ? scaled(way, asked.amount) : [0, 0, 0],
+    turn: asked.kind === 'turn' ? scaled(way, 1000 * asked.amount) : [0, 0, 0],
   };
 }
 

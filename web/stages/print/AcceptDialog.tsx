@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import type { Finding } from '../../../core/shape/recipes/recipe';
+import type { Finding } from '../../../core/shape/findings/finding';
 import { Button, Dialog, TextField } from '../../ui/controls';
 import { Notice, Row, Stack } from '../../ui/layout';
 

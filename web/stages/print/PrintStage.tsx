@@ -8,7 +8,7 @@ import { standing, type Version } from '../../../core/job/history';
 import { checkContext } from '../../../core/job/resolve';
 import { suitabilityOf } from '../../../core/job/suitability';
 import { formatLength, formatPercent } from '../../../core/quantity/format';
-import type { Finding } from '../../../core/shape/recipes/recipe';
+import type { Finding } from '../../../core/shape/findings/finding';
 import { post, ServerSaid } from '../../api/client';
 import { useBench } from '../../job/bench-context';
 import { useSolid } from '../../solid/use-solid';

@@ -1,7 +1,9 @@
 import { useEffect, useState } from 'react';
 import type { Part } from '../../../core/job/document';
 import type { Version } from '../../../core/job/history';
-import type { CheckContext, Finding, Parameters } from '../../../core/shape/recipes/recipe';
+import type { CheckContext } from '../../../core/shape/checks/context';
+import type { Finding } from '../../../core/shape/findings/finding';
+import type { Parameters } from '../../../core/shape/recipes/parameters';
 import { worker } from '../../solid/use-solid';
 import type { ShownChange } from '../../workers/solid-protocol';
 

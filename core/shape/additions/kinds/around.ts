@@ -1,13 +1,12 @@
-import type { Frame } from '../../kernels/kernel';
 import { KernelError } from '../../kernels/kernel';
-import { dot } from '../../mesh/section';
 import { circle, Path } from '../../outline';
 import { choice, length, Refusals } from '../../recipes/fields';
-import { lengthOf, textOf } from '../../recipes/recipe';
+import { lengthOf, textOf } from '../../recipes/parameters';
+import type { Frame } from '../../vector';
+import { cross, dot, inSpace } from '../../vector';
 import { AdditionGone, type AdditionKind } from '../addition';
 import { axisFields, axisOf, radiusAt } from '../axis';
-import { crossed } from '../place';
-import { cutFrom, INTO, inSpace, joinedTo, surfaceOf } from '../tools';
+import { cutFrom, INTO, joinedTo, surfaceOf } from '../tools';
 
 /** A ring cut into, or put on, a round wall. */
 export const band: AdditionKind = {
@@ -99,7 +98,7 @@ function grooveWidth(radius: number, z: number, width: number, axis: Frame) {
   const frame: Frame = {
     at: inSpace(axis, [radius, 0, z]),
     x: axis.up,
-    up: crossed(axis.up, axis.x),
+    up: cross(axis.up, axis.x),
   };
   return surfaceOf(frame, 'inside', { kind: 'flats', size: width }, [0, 0]);
 }

@@ -1,10 +1,11 @@
 import { Path, polyline } from '../../outline';
 import { choice, length, Refusals } from '../../recipes/fields';
-import { lengthOf, type Parameters, textOf } from '../../recipes/recipe';
+import { lengthOf, type Parameters, textOf } from '../../recipes/parameters';
+import { cross } from '../../vector';
 import { AdditionGone, type AdditionKind, type Site } from '../addition';
 import { axisFields, axisOf, radiusAt } from '../axis';
 import { place } from '../fields';
-import { crossed, placeInWords, readPlace, seatOf } from '../place';
+import { placeInWords, readPlace, seatOf } from '../place';
 import { cutFrom } from '../tools';
 
 const onFace = (p: Parameters) => p.which === 'face';
@@ -63,11 +64,11 @@ function leaning(site: Site, p: Parameters) {
           [-keeps + OFF, OFF],
         ],
   );
-  const y = crossed(frame.up, frame.x);
+  const y = cross(frame.up, frame.x);
   const tool = kernel.extrude(wedge, -wide / 2 - OFF, wide + 2 * OFF, {
     at: frame.at,
     x: y,
-    up: crossed(y, frame.up),
+    up: cross(y, frame.up),
   });
   return { body: cutFrom(kernel, site.body, [tool]) };
 }

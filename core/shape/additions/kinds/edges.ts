@@ -1,10 +1,10 @@
-import { type Body, hasTriangles, KernelError, type Point3 } from '../../kernels/kernel';
-import { dot } from '../../mesh/section';
+import { type Body, hasTriangles, KernelError } from '../../kernels/kernel';
 import { choice, length } from '../../recipes/fields';
-import { lengthOf, type Parameters, textOf } from '../../recipes/recipe';
+import { lengthOf, type Parameters, textOf } from '../../recipes/parameters';
+import { cross, dot, type Point3 } from '../../vector';
 import { AdditionGone, type AdditionKind, type Site } from '../addition';
 import { place } from '../fields';
-import { crossed, placeInWords, readPlace, seatOf } from '../place';
+import { placeInWords, readPlace, seatOf } from '../place';
 
 /** An edge that was named lies this near, mm. */
 const NEAR = 0.02;
@@ -81,7 +81,7 @@ function meant(site: Site, p: Parameters): (points: readonly Point3[]) => boolea
   const offset = dot(frame.at, frame.up);
   const onFace = (points: readonly Point3[]) => points.every(q => Math.abs(dot(q, frame.up) - offset) < NEAR);
   if (p.which === 'face' || p.which === 'bed') return onFace;
-  const y = crossed(frame.up, frame.x);
+  const y = cross(frame.up, frame.x);
   // Outermost: some point of it reaches the face's own extent.
   return points =>
     onFace(points) &&

@@ -1,13 +1,14 @@
 import { HEXAGON_NUTS } from '../../../shelf/fasteners';
 import { given } from '../../../shelf/table';
-import type { Body, Frame, PartKernel, Point3 } from '../../kernels/kernel';
+import type { Body, PartKernel } from '../../kernels/kernel';
 import { Path, polygon } from '../../outline';
 import { choice, flag, length, Refusals } from '../../recipes/fields';
-import { lengthOf, type Parameters, textOf } from '../../recipes/recipe';
+import { lengthOf, type Parameters, textOf } from '../../recipes/parameters';
 import { threadBody } from '../../thread';
+import type { Frame, Point3 } from '../../vector';
+import { cross, point3, scaled } from '../../vector';
 import { type AdditionFinding, AdditionGone, type AdditionKind } from '../addition';
 import { copies, place, position, turning } from '../fields';
-import { crossed } from '../place';
 import {
   clearanceFor,
   countersunkFor,
@@ -165,7 +166,7 @@ const headDepth = (p: Parameters): number => {
 function directed(face: Frame, p: Parameters): { frame: Frame; far: number } {
   if (!aimed(p)) return { frame: face, far: 0 };
   const point: Point3 = [lengthOf(p, 'aimX'), lengthOf(p, 'aimY'), lengthOf(p, 'aimZ')];
-  const out = [0, 1, 2].map(i => face.at[i]! - point[i]!) as unknown as Point3;
+  const out = point3(i => face.at[i] - point[i]);
   const far = Math.hypot(...out);
   const up: Point3 = [out[0] / far, out[1] / far, out[2] / far];
   const square = up[0] * face.up[0] + up[1] * face.up[1] + up[2] * face.up[2];
@@ -176,9 +177,9 @@ function directed(face: Frame, p: Parameters): { frame: Frame; far: number } {
         : 'The point lies on the face itself: choose one inside the part.',
       'aimX',
     );
-  const across = crossed(face.up, up);
+  const across = cross(face.up, up);
   const long = Math.hypot(...across);
-  const x: Point3 = long < 1e-9 ? face.x : (across.map(v => v / long) as unknown as Point3);
+  const x: Point3 = long < 1e-9 ? face.x : scaled(across, 1 / long);
   return { frame: { at: face.at, x, up }, far };
 }
 

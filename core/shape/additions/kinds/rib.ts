@@ -1,10 +1,11 @@
-import type { Frame, Outline, Point3 } from '../../kernels/kernel';
+import type { Outline } from '../../kernels/kernel';
 import { polyline } from '../../outline';
 import { choice, length } from '../../recipes/fields';
-import { lengthOf } from '../../recipes/recipe';
+import { lengthOf } from '../../recipes/parameters';
+import type { Frame, Point3 } from '../../vector';
+import { cross } from '../../vector';
 import { AdditionGone, type AdditionKind } from '../addition';
 import { copies, place, position, turning } from '../fields';
-import { crossed } from '../place';
 import { depthBelow, framesOf, INTO, joinedTo, seatAt, throughAll } from '../tools';
 
 /** A thin web that stiffens a wall or a foot. */
@@ -56,7 +57,7 @@ export const rib: AdditionKind = {
 
 /** Drawn in (along the face, up from it). */
 function onEdge({ at, x, up }: Frame): Frame {
-  const y = crossed(up, x);
+  const y = cross(up, x);
   const back: Point3 = [-y[0], -y[1], -y[2]];
   return { at, x, up: back };
 }

@@ -1,10 +1,11 @@
-import type { Frame, Level, Outline, PartKernel } from '../../kernels/kernel';
+import type { Level, Outline, PartKernel } from '../../kernels/kernel';
 import { KernelError } from '../../kernels/kernel';
 import { OffsetError, offsetOutline } from '../../offset';
 import { circle, polygon, rectangle, slot } from '../../outline';
 import { outlineOfText } from '../../outline-text';
 import { choice, flag, length, outline, Refusals } from '../../recipes/fields';
-import { lengthOf, type Parameters, textOf } from '../../recipes/recipe';
+import { lengthOf, type Parameters, textOf } from '../../recipes/parameters';
+import type { Frame } from '../../vector';
 import { type AdditionFinding, AdditionGone, type AdditionKind } from '../addition';
 import { copies, place, position, turning } from '../fields';
 import { placeInWords, readPlace } from '../place';

@@ -1,7 +1,7 @@
 import { KernelError } from '../../kernels/kernel';
 import { rectangle, slot as slotOutline } from '../../outline';
 import { flag, length, Refusals } from '../../recipes/fields';
-import { lengthOf } from '../../recipes/recipe';
+import { lengthOf } from '../../recipes/parameters';
 import type { AdditionKind } from '../addition';
 import { copies, place, position, turning } from '../fields';
 import { onSeat } from '../place';

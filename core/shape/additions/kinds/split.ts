@@ -1,10 +1,12 @@
-import { placedMesh } from '../../frame';
-import type { Body, Frame, PartKernel, Point3 } from '../../kernels/kernel';
+import type { Body, PartKernel } from '../../kernels/kernel';
 import { boundsOf, type TriangleMesh } from '../../mesh/mesh';
+import { placedMesh } from '../../mesh/placed';
 import { type Loop, sectionAcross } from '../../mesh/section';
 import { circle, rectangle } from '../../outline';
 import { choice, length, Refusals } from '../../recipes/fields';
-import { lengthOf, type Parameters, textOf } from '../../recipes/recipe';
+import { lengthOf, type Parameters, textOf } from '../../recipes/parameters';
+import type { Frame, Point3 } from '../../vector';
+import { negated, scaled } from '../../vector';
 import { gapTo, isInside } from '../../within';
 import { AdditionGone, type AdditionKind, type Piece, type Site } from '../addition';
 import { flatsFacing, frameDirections } from '../place';
@@ -77,7 +79,7 @@ export const split: AdditionKind = {
         { label: 'Cut in the middle', text: String(round((min[axis]! + max[axis]!) / 2)) },
       );
     const { x } = frameDirections(normal);
-    const frame: Frame = { at: normal.map(n => n * at) as unknown as Point3, x, up: normal };
+    const frame: Frame = { at: scaled(normal, at), x, up: normal };
     const pins = pinned(p) || p.joint === 'screws' ? pinsOf(site, frame, p) : [];
     let [low, high] = halves(kernel, site.body, frame, throughAll(site));
     const d = lengthOf(p, 'diameter');
@@ -110,7 +112,7 @@ export const split: AdditionKind = {
       {
         body: high,
         name: names[1]!,
-        lay: m => beside(onCut ? turnedDown(m, normal.map(n => -n) as unknown as Point3) : m, 'right', 0),
+        lay: m => beside(onCut ? turnedDown(m, negated(normal)) : m, 'right', 0),
       },
     ];
     if (p.joint === 'dowels')

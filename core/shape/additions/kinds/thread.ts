@@ -1,9 +1,10 @@
 import { threadNamed } from '../../../shelf/threads';
-import type { Frame, PartKernel } from '../../kernels/kernel';
+import type { PartKernel } from '../../kernels/kernel';
 import { Path } from '../../outline';
 import { choice, length, Refusals, words } from '../../recipes/fields';
-import { lengthOf, type Parameters, textOf } from '../../recipes/recipe';
+import { lengthOf, type Parameters, textOf } from '../../recipes/parameters';
 import { basicForm, crestOf, type ThreadForm, threadBody } from '../../thread';
+import type { Frame } from '../../vector';
 import { AdditionGone, type AdditionKind, type Site } from '../addition';
 import { axisFields, axisOf, radiusAt } from '../axis';
 import { surfaceOf } from '../tools';

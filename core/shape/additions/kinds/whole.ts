@@ -1,8 +1,10 @@
-import { type Body, type Frame, KernelError } from '../../kernels/kernel';
+import { type Body, KernelError } from '../../kernels/kernel';
 import { LIES, type Lies, standing } from '../../model';
 import { circle, rectangle } from '../../outline';
 import { choice, length, Refusals } from '../../recipes/fields';
-import { lengthOf, type Parameters, textOf } from '../../recipes/recipe';
+import { lengthOf, type Parameters, textOf } from '../../recipes/parameters';
+import type { Frame } from '../../vector';
+import { point3 } from '../../vector';
 import type { AdditionFinding, AdditionKind, Site } from '../addition';
 import { onSeat } from '../place';
 import { cutFrom } from '../tools';
@@ -86,7 +88,7 @@ function lyingAlong(frame: Frame, along: string, height: number): Frame {
   const y: Frame['x'] = [-x[1], x[0], 0];
   const up = along === 'x' ? x : y;
   return {
-    at: [0, 1, 2].map(i => at[i]! - (height / 2) * up[i]!) as unknown as Frame['at'],
+    at: point3(i => at[i] - (height / 2) * up[i]),
     x: along === 'x' ? y : x,
     up,
   };

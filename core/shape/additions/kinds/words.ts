@@ -1,8 +1,9 @@
-import { placedMesh } from '../../frame';
 import { KernelError } from '../../kernels/kernel';
+import { placedMesh } from '../../mesh/placed';
 import { choice, length, words as wordsField } from '../../recipes/fields';
-import { lengthOf, textOf } from '../../recipes/recipe';
+import { lengthOf, textOf } from '../../recipes/parameters';
 import { textOutlines } from '../../text';
+import { point3 } from '../../vector';
 import type { AdditionFinding, AdditionKind } from '../addition';
 import { place, position, turning } from '../fields';
 import { onSeat } from '../place';
@@ -49,7 +50,7 @@ export const words: AdditionKind = {
     const letters = part.ofTriangles(() =>
       placedMesh(mesh.extrude(loops, high - low), {
         ...seat,
-        at: [0, 1, 2].map(i => seat.at[i]! + low * seat.up[i]!) as unknown as typeof seat.at,
+        at: point3(i => seat.at[i] + low * seat.up[i]),
       }),
     );
     const findings: AdditionFinding[] =

@@ -1,6 +1,6 @@
 import { Draft } from '../../drawing/draft';
 import { circle, pointsOf, rectangle } from '../../outline';
-import type { Parameters } from '../recipe';
+import type { Parameters } from '../parameters';
 import { OVER, onPosts, profileOf, type Sizes, sizesOf } from './sizes';
 
 export function drawing(p: Parameters) {

@@ -1,5 +1,6 @@
 import { choice, flag, length, step } from '../fields';
-import type { Parameters, Recipe } from '../recipe';
+import type { Parameters } from '../parameters';
+import type { Recipe } from '../recipe';
 import { drawing, objectDrawing } from './drawings';
 import { refuse } from './refuse';
 import { onPosts, onRails, surfaces } from './sizes';

@@ -1,5 +1,6 @@
+import type { Finding } from '../../findings/finding';
 import { Refusals } from '../fields';
-import { type Finding, lengthOf, type Parameters } from '../recipe';
+import { lengthOf, type Parameters } from '../parameters';
 import { chordAt, innerOf, OVER, type Sizes, sizesOf, topOf } from './sizes';
 
 export function refuse(p: Parameters): Finding[] {

@@ -1,6 +1,8 @@
-import type { Frame, Outline, Point2 } from '../../kernels/kernel';
+import type { Outline } from '../../kernels/kernel';
+import type { MateSurface } from '../../mates';
 import { Path } from '../../outline';
-import { lengthOf, type MateSurface, type Parameters } from '../recipe';
+import type { Frame, Point2 } from '../../vector';
+import { lengthOf, type Parameters } from '../parameters';
 
 /**
  * A tray that carries a circuit board inside a tube: part of a round bar with a well under the board, whose edges

@@ -1,6 +1,6 @@
 import type { Body, PartKernel } from '../../kernels/kernel';
 import { circle, Path, rectangle } from '../../outline';
-import type { Parameters } from '../recipe';
+import type { Parameters } from '../parameters';
 import { chordAt, postFrame, profileOf, type Sizes, sizesOf, topOf } from './sizes';
 
 /** What stands on something reaches into it. */

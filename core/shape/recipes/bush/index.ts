@@ -1,11 +1,14 @@
 import { Draft } from '../../drawing/draft';
 import type { DrawPoint } from '../../drawing/drawing';
 import { mirrored } from '../../drawing/drawing';
-import type { Body, Frame, Outline, PartKernel } from '../../kernels/kernel';
+import type { Body, Outline, PartKernel } from '../../kernels/kernel';
+import type { MateSurface } from '../../mates';
 import { Path, pointsOf, polyline } from '../../outline';
+import type { Frame } from '../../vector';
 import { CHAMFER } from '../advice';
 import { choice, flag, length, Refusals, step } from '../fields';
-import { lengthOf, type MateSurface, type Parameters, type Recipe } from '../recipe';
+import { lengthOf, type Parameters } from '../parameters';
+import type { Recipe } from '../recipe';
 
 /**
  * A bush between a shaft and its seat, a spacer on a shaft, or either with its end cut at an angle. Stands

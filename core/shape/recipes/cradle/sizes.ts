@@ -1,5 +1,5 @@
-import type { Frame, Point3 } from '../../kernels/kernel';
-import { lengthOf, type Parameters } from '../recipe';
+import type { Frame, Point3 } from '../../vector';
+import { lengthOf, type Parameters } from '../parameters';
 
 /**
  * A cradle for a slab such as a display: a channel that holds it at both sides and below and leaves its face

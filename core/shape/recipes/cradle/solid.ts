@@ -1,6 +1,8 @@
-import type { Body, Outline, PartKernel, Point3 } from '../../kernels/kernel';
+import type { Body, Outline, PartKernel } from '../../kernels/kernel';
+import type { MateSurface } from '../../mates';
 import { circle, polyline, rectangle } from '../../outline';
-import type { MateSurface, Parameters } from '../recipe';
+import type { Point3 } from '../../vector';
+import type { Parameters } from '../parameters';
 import {
   alongSlab,
   footEdges,

@@ -1,10 +1,12 @@
 import { beforeAll, describe, expect, test } from 'vitest';
 import { kernels as startKernels } from '../../../../server/solids/kernels';
 import { buildPart } from '../../build';
-import { BED, type Kernels } from '../../kernels/kernel';
+import { NO_DEMANDS } from '../../checks/context';
+import type { Kernels } from '../../kernels/kernel';
 import { centroidOf } from '../../mesh/mesh';
 import { Path, rectangle } from '../../outline';
-import { NO_DEMANDS, type Parameters } from '../recipe';
+import { BED } from '../../vector';
+import type { Parameters } from '../parameters';
 import { cradle } from '.';
 import { footEdges, SUNK, sizesOf } from './sizes';
 import { checkTipping, tippingOf } from './tipping';

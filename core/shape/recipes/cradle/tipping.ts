@@ -1,6 +1,9 @@
 import { formatPlain } from '../../../quantity/format';
+import type { CheckContext } from '../../checks/context';
+import type { Finding } from '../../findings/finding';
 import { centroidOf, volumeOf } from '../../mesh/mesh';
-import { type BuiltSolid, type CheckContext, type Finding, lengthOf, type Parameters } from '../recipe';
+import { lengthOf, type Parameters } from '../parameters';
+import type { BuiltSolid } from '../recipe';
 import { footEdges, placeOf, sizesOf } from './sizes';
 
 /** Below this a knock tips it, degrees. Common practice, no source. */

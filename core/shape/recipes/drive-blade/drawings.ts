@@ -1,6 +1,6 @@
 import { box, Draft } from '../../drawing/draft';
 import { circle, rectangle } from '../../outline';
-import type { Parameters } from '../recipe';
+import type { Parameters } from '../parameters';
 import { bothTips, hasRib, hasSocket, isBlade, isFork, sizesOf, surfaces } from './sizes';
 
 export function drawing(p: Parameters) {

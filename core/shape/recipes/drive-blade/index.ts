@@ -1,5 +1,6 @@
+import type { MateSpec } from '../../mates';
 import { choice, flag, length, step } from '../fields';
-import type { MateSpec, Recipe } from '../recipe';
+import type { Recipe } from '../recipe';
 import { drawing, objectDrawing } from './drawings';
 import { refuse } from './refuse';
 import { bothTips, hasHead, hasRib, hasSocket, hasStep, isBlade, isFork, surfaces } from './sizes';

@@ -1,5 +1,6 @@
+import type { Finding } from '../../findings/finding';
 import { Refusals } from '../fields';
-import { type Finding, lengthOf, type Parameters } from '../recipe';
+import { lengthOf, type Parameters } from '../parameters';
 import { type Prism, sizesOf } from './sizes';
 
 /** A most, to the hundredth: rounded up it would be refused again. */

@@ -1,4 +1,5 @@
-import { lengthOf, type MateSurface, type Parameters } from '../recipe';
+import type { MateSurface } from '../../mates';
+import { lengthOf, type Parameters } from '../parameters';
 
 /**
  * A drive key: sections in series on the axis z. From the bed up: a head to turn it by, or a second tip; a round

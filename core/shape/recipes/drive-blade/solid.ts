@@ -1,6 +1,6 @@
 import type { Body, PartKernel } from '../../kernels/kernel';
 import { circle, Path, polygon, rectangle } from '../../outline';
-import type { Parameters } from '../recipe';
+import type { Parameters } from '../parameters';
 import { type Prism, sizesOf } from './sizes';
 
 /** Sections in series reach into each other by so much. */

@@ -1,12 +1,15 @@
 import { boxOf } from '../../curve';
 import { box, Draft } from '../../drawing/draft';
 import type { Drawing } from '../../drawing/drawing';
+import type { Finding } from '../../findings/finding';
+import type { MateSpec } from '../../mates';
 import { OffsetError } from '../../offset';
 import { circle } from '../../outline';
 import { roundedRectangle, shifted } from '../../section';
 import { CHAMFER, WALL } from '../advice';
 import { choice, length, Refusals, step } from '../fields';
-import { type Finding, lengthOf, type MateSpec, type Parameters, type Recipe } from '../recipe';
+import { lengthOf, type Parameters } from '../parameters';
+import type { Recipe } from '../recipe';
 import {
   asideOf,
   ENDS,

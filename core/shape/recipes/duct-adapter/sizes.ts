@@ -1,7 +1,8 @@
-import type { Outline, Point2 } from '../../kernels/kernel';
+import type { Outline } from '../../kernels/kernel';
 import { offsetOutline } from '../../offset';
 import { circleLikeRectangle, roundedRectangle, shifted, widestStep } from '../../section';
-import { lengthOf, type Parameters } from '../recipe';
+import type { Point2 } from '../../vector';
+import { lengthOf, type Parameters } from '../parameters';
 
 /**
  * From one section to another: round or a rounded rectangle at each end, over or into what is there. End A stands

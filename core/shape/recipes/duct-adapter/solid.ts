@@ -1,6 +1,8 @@
-import type { Body, Level, Outline, PartKernel, Point3 } from '../../kernels/kernel';
+import type { Body, Level, Outline, PartKernel } from '../../kernels/kernel';
+import type { MateSurface } from '../../mates';
 import { offsetOutline } from '../../offset';
-import { lengthOf, type MateSurface, type Parameters } from '../recipe';
+import type { Point3 } from '../../vector';
+import { lengthOf, type Parameters } from '../parameters';
 import { ENDS, type EndSizes, isRound, mateName, type Sizes, sizesOf } from './sizes';
 
 export function solid(p: Parameters, kernel: PartKernel): Body {

@@ -1,7 +1,7 @@
 import { Draft } from '../../drawing/draft';
 import type { DrawPoint } from '../../drawing/drawing';
 import { circle } from '../../outline';
-import type { Parameters } from '../recipe';
+import type { Parameters } from '../parameters';
 import { hasKnuckles, isLug, leafOutline, lugOutline, secondOutline, sizesOf } from './sizes';
 
 export function drawing(p: Parameters) {

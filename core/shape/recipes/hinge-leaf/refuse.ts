@@ -1,5 +1,6 @@
+import type { Finding } from '../../findings/finding';
 import { Refusals } from '../fields';
-import { type Finding, lengthOf, type Parameters } from '../recipe';
+import { lengthOf, type Parameters } from '../parameters';
 import { type Sizes, sizesOf } from './sizes';
 
 /** A knuckle narrower than this does not hold a pin, mm. Common practice, no source. */

@@ -1,6 +1,8 @@
-import type { Frame, Outline, Point2 } from '../../kernels/kernel';
+import type { Outline } from '../../kernels/kernel';
+import type { MateSurface } from '../../mates';
 import { Path, polyline } from '../../outline';
-import { lengthOf, type MateSurface, type Parameters } from '../recipe';
+import type { Frame, Point2 } from '../../vector';
+import { lengthOf, type Parameters } from '../parameters';
 
 /**
  * A hinge leaf: a plate on the bed, a barrel along its edge with a bore for the pin, and screw holes; perhaps a

@@ -1,6 +1,6 @@
 import type { Body, PartKernel } from '../../kernels/kernel';
 import { circle, rectangle } from '../../outline';
-import type { Parameters } from '../recipe';
+import type { Parameters } from '../parameters';
 import {
   ALONG,
   holesAt,

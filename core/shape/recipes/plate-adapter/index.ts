@@ -1,9 +1,12 @@
 import { Draft } from '../../drawing/draft';
-import type { Body, PartKernel, Point2 } from '../../kernels/kernel';
+import type { Body, PartKernel } from '../../kernels/kernel';
+import type { MateSpec, MateSurface } from '../../mates';
 import { circle, rectangle } from '../../outline';
+import type { Point2 } from '../../vector';
 import { PLATE } from '../advice';
 import { choice, length, Refusals, step } from '../fields';
-import { lengthOf, type MateSpec, type MateSurface, type Parameters, type Recipe } from '../recipe';
+import { lengthOf, type Parameters } from '../parameters';
+import type { Recipe } from '../recipe';
 
 /** A plate that carries one bolt pattern on another: each a rectangle, a row or a circle of holes. Flat on the bed. */
 type Which = 'A' | 'B';

@@ -4,7 +4,7 @@ import type { Drawing } from '../../drawing/drawing';
 import type { Outline } from '../../kernels/kernel';
 import { pointsOf } from '../../outline';
 import { outlineOfText, untrimmedOfText } from '../../outline-text';
-import { lengthOf, type Parameters, textOf } from '../recipe';
+import { lengthOf, type Parameters, textOf } from '../parameters';
 import { FITTING, fittingOf, type Sizes, sizesOf } from './sizes';
 
 /** What cannot be built is drawn as it was written, or as a box of its sizes. */

@@ -1,9 +1,10 @@
 import { boxOf } from '../../curve';
+import type { Finding } from '../../findings/finding';
 import { OffsetError } from '../../offset';
 import { holesOfText, OutlineTextError, outlineOfText, untrimmedOfText } from '../../outline-text';
 import { gapBetween, wallBetween } from '../../within';
 import { Refusals } from '../fields';
-import { type Finding, lengthOf, type Parameters, textOf } from '../recipe';
+import { lengthOf, type Parameters, textOf } from '../parameters';
 import { FITTING, fittingOf, has, movedBy, type Sizes, sizeOf, sizesOf } from './sizes';
 import { edgesOf, entryOf, goesThrough } from './solid';
 

@@ -3,7 +3,7 @@ import type { Outline } from '../../kernels/kernel';
 import { offsetOutline, offsetTo } from '../../offset';
 import { circle } from '../../outline';
 import { type Hole, holesOfText, outlineOfText } from '../../outline-text';
-import { lengthOf, type Parameters, textOf } from '../recipe';
+import { lengthOf, type Parameters, textOf } from '../parameters';
 
 /** The outline is read off the seat; the part's is moved evenly all round until its fitting size is the ledger's. */
 export const has = {

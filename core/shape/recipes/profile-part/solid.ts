@@ -1,8 +1,9 @@
 import { boxOf, curvesOf } from '../../curve';
 import type { Body, Level, PartKernel } from '../../kernels/kernel';
+import type { MateSurface } from '../../mates';
 import { offsetOutline } from '../../offset';
-import type { MateSurface, Parameters } from '../recipe';
-import { lengthOf } from '../recipe';
+import type { Parameters } from '../parameters';
+import { lengthOf } from '../parameters';
 import { FITTING, fittingOf, type Sizes, sizesOf } from './sizes';
 
 /** Lies on the bed; what goes in first is down, pockets and lip are up. */

@@ -1,8 +1,11 @@
 import { box, Draft } from '../../drawing/draft';
-import type { Body, Frame, Outline, PartKernel } from '../../kernels/kernel';
+import type { Body, Outline, PartKernel } from '../../kernels/kernel';
+import type { MateSurface } from '../../mates';
 import { circle, Path } from '../../outline';
+import type { Frame } from '../../vector';
 import { choice, length, Refusals, step } from '../fields';
-import { lengthOf, type MateSurface, type Parameters, type Recipe } from '../recipe';
+import { lengthOf, type Parameters } from '../parameters';
+import type { Recipe } from '../recipe';
 
 /**
  * A fork that clips on a rim: two arms with a slot between, whose mouth is narrower so that it clicks over a

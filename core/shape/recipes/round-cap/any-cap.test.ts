@@ -4,7 +4,7 @@ import { kernels as startKernels } from '../../../../server/solids/kernels';
 import { buildPart } from '../../build';
 import type { Kernels } from '../../kernels/kernel';
 import { closureOf } from '../../mesh/mesh';
-import type { Parameters } from '../recipe';
+import type { Parameters } from '../parameters';
 import { roundCap } from '.';
 
 let kernels: Kernels;

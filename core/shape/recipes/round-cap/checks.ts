@@ -1,8 +1,11 @@
 import { rootStrain } from '../../../fit/click';
 import { formatPercent, formatPlain } from '../../../quantity/format';
+import type { CheckContext } from '../../checks/context';
 import { measureMates } from '../../checks/measure';
+import type { Finding } from '../../findings/finding';
 import { loopNear, sectionAtZ } from '../../mesh/section';
-import type { BuiltSolid, CheckContext, Finding, Parameters } from '../recipe';
+import type { Parameters } from '../parameters';
+import type { BuiltSolid } from '../recipe';
 import { has } from './parameters';
 import { mateSurfaces, sizesOf } from './solid';
 

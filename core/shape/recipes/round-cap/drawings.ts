@@ -7,7 +7,7 @@ import {
   mirrored,
 } from '../../drawing/drawing';
 import { pointsOf } from '../../outline';
-import { lengthOf, type Parameters } from '../recipe';
+import { lengthOf, type Parameters } from '../parameters';
 import { has } from './parameters';
 import { capOutline, mateSurfaces, sizesOf, tabThickness } from './solid';
 

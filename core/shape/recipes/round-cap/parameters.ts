@@ -1,5 +1,7 @@
+import type { MateSpec } from '../../mates';
 import { CHAMFER, WALL } from '../advice';
-import type { EffortLever, MateSpec, ParameterSpec, Parameters, Sensible } from '../recipe';
+import type { ParameterSpec, Parameters, Sensible } from '../parameters';
+import type { EffortLever } from '../recipe';
 
 /** What a set of parameters asks for. */
 export const has = {

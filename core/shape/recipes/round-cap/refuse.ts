@@ -1,5 +1,6 @@
 import { formatPlain } from '../../../quantity/format';
-import { type Finding, lengthOf, type Parameters } from '../recipe';
+import type { Finding } from '../../findings/finding';
+import { lengthOf, type Parameters } from '../parameters';
 import { has, slottedWall } from './parameters';
 import { sizesOf } from './solid';
 

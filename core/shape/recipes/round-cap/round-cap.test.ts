@@ -2,7 +2,8 @@ import { beforeAll, describe, expect, test } from 'vitest';
 import { kernels as startKernels } from '../../../../server/solids/kernels';
 import { buildPart } from '../../build';
 import type { Kernels } from '../../kernels/kernel';
-import { type Parameters, parameterSchema } from '../recipe';
+import { parameterSchema } from '../parameter-schema';
+import type { Parameters } from '../parameters';
 import { roundCap } from '.';
 
 let kernels: Kernels;

@@ -1,6 +1,8 @@
-import type { Body, Outline, PartKernel, Point2 } from '../../kernels/kernel';
+import type { Body, Outline, PartKernel } from '../../kernels/kernel';
+import type { MateSurface } from '../../mates';
 import { circle, Path, polyline, rectangle } from '../../outline';
-import { lengthOf, type MateSurface, type Parameters } from '../recipe';
+import type { Point2 } from '../../vector';
+import { lengthOf, type Parameters } from '../parameters';
 import { has, slottedWall } from './parameters';
 
 /**

@@ -1,8 +1,11 @@
 import { box, Draft } from '../../drawing/draft';
-import type { Body, Frame, Outline, PartKernel } from '../../kernels/kernel';
+import type { Body, Outline, PartKernel } from '../../kernels/kernel';
+import type { MateSurface } from '../../mates';
 import { circle, Path } from '../../outline';
+import type { Frame } from '../../vector';
 import { length, Refusals, step } from '../fields';
-import { lengthOf, type MateSurface, type Parameters, type Recipe } from '../recipe';
+import { lengthOf, type Parameters } from '../parameters';
+import type { Recipe } from '../recipe';
 
 /**
  * A handle between two screws: two feet and a bar, one profile in (x, z) pulled along y. It lies on its side

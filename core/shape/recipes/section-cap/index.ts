@@ -1,14 +1,17 @@
 import { boxOf } from '../../curve';
 import { box, Draft } from '../../drawing/draft';
 import type { Drawing } from '../../drawing/drawing';
+import type { Finding } from '../../findings/finding';
 import type { Outline } from '../../kernels/kernel';
+import type { MateSpec } from '../../mates';
 import { OffsetError, offsetOutline } from '../../offset';
 import { pointsOf } from '../../outline';
 import { OutlineTextError, outlineOfText } from '../../outline-text';
 import { ellipse, roundedRectangle } from '../../section';
 import { CHAMFER, WALL } from '../advice';
 import { choice, length, outline, Refusals, step } from '../fields';
-import { type Finding, lengthOf, type MateSpec, type Parameters, type Recipe, textOf } from '../recipe';
+import { lengthOf, type Parameters, textOf } from '../parameters';
+import type { Recipe } from '../recipe';
 import { type Goes, girthOf, is, type Sizes, sizeName, sizesOf, widthOf } from './sizes';
 import { mouthOf, outerOf, ridgeRange, solid, surfaces, wallLevels } from './solid';
 

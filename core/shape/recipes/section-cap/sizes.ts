@@ -3,7 +3,7 @@ import type { Outline } from '../../kernels/kernel';
 import { offsetTo } from '../../offset';
 import { outlineOfText } from '../../outline-text';
 import { ellipse, roundedRectangle } from '../../section';
-import { lengthOf, type Parameters, textOf } from '../recipe';
+import { lengthOf, type Parameters, textOf } from '../parameters';
 
 /**
  * A cap over, or a plug into, an opening that is not round. The end lies on the bed, skirt or plug stand up from

@@ -1,7 +1,9 @@
 import { boxOf } from '../../curve';
-import type { Body, Level, Outline, PartKernel, Point3 } from '../../kernels/kernel';
+import type { Body, Level, Outline, PartKernel } from '../../kernels/kernel';
+import type { MateSurface } from '../../mates';
 import { offsetOutline } from '../../offset';
-import { lengthOf, type MateSurface, type Parameters } from '../recipe';
+import type { Point3 } from '../../vector';
+import { lengthOf, type Parameters } from '../parameters';
 import { is, RIDGE_WIDTH, type Sizes, sizeName, sizesOf } from './sizes';
 
 const INTO = 0.4;

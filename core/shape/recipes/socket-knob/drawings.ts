@@ -1,6 +1,6 @@
 import { box, Draft } from '../../drawing/draft';
 import { circle, flattened, polygon } from '../../outline';
-import type { Parameters } from '../recipe';
+import type { Parameters } from '../parameters';
 import { gripOf, hasFlats, hasKey, isRound, middleOf, reachOf, shapeOf, sizesOf, socketOf } from './sizes';
 
 export function drawing(p: Parameters) {

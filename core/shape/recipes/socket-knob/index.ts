@@ -1,6 +1,7 @@
+import type { MateSpec } from '../../mates';
 import { CHAMFER } from '../advice';
 import { choice, flag, length, step } from '../fields';
-import type { MateSpec, Recipe } from '../recipe';
+import type { Recipe } from '../recipe';
 import { drawing, objectDrawing } from './drawings';
 import { refuse } from './refuse';
 import { hasFlats, hasFlutes, hasKey, isRound } from './sizes';

@@ -1,5 +1,5 @@
 import { Refusals } from '../fields';
-import { lengthOf, type Parameters } from '../recipe';
+import { lengthOf, type Parameters } from '../parameters';
 import { reachOf, sizesOf } from './sizes';
 
 export function refuse(p: Parameters) {

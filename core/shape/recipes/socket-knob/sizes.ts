@@ -1,6 +1,7 @@
-import type { Outline, Point2 } from '../../kernels/kernel';
+import type { Outline } from '../../kernels/kernel';
 import { circle, flattened, Path, polygon } from '../../outline';
-import { lengthOf, type Parameters } from '../recipe';
+import type { Point2 } from '../../vector';
+import { lengthOf, type Parameters } from '../parameters';
 
 /**
  * A knob on a shaft or bolt head: its socket opens downwards on the bed and may go right through. The grip is

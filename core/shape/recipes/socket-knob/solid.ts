@@ -1,6 +1,8 @@
-import type { Body, Frame, PartKernel } from '../../kernels/kernel';
+import type { Body, PartKernel } from '../../kernels/kernel';
+import type { MateSurface } from '../../mates';
 import { circle, Path } from '../../outline';
-import { lengthOf, type MateSurface, type Parameters } from '../recipe';
+import type { Frame } from '../../vector';
+import { lengthOf, type Parameters } from '../parameters';
 import { gripOf, hasFlats, isRound, middleOf, reachOf, sizesOf, socketOf } from './sizes';
 
 /** Out along x, for the set screw. */

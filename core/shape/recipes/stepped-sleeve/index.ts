@@ -1,10 +1,12 @@
 import { Draft } from '../../drawing/draft';
 import { mirrored } from '../../drawing/drawing';
 import type { Body, Outline, PartKernel } from '../../kernels/kernel';
+import type { MateSurface } from '../../mates';
 import { Path, pointsOf } from '../../outline';
 import { CHAMFER } from '../advice';
 import { length, Refusals, step } from '../fields';
-import { lengthOf, type MateSurface, type Parameters, type Recipe } from '../recipe';
+import { lengthOf, type Parameters } from '../parameters';
+import type { Recipe } from '../recipe';
 
 /** A sleeve that fills a bore down to a thinner rod, with a collar that stops it. Collar down on the bed. */
 interface Sizes {

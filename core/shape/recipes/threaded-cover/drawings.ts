@@ -1,7 +1,7 @@
 import { box, Draft } from '../../drawing/draft';
 import type { DrawPoint } from '../../drawing/drawing';
 import { crestOf, type ThreadForm } from '../../thread';
-import type { Parameters } from '../recipe';
+import type { Parameters } from '../parameters';
 import { isCoupler, isPlug, type Sizes, sizesOf } from './sizes';
 
 /** One side of a cut: the thread's teeth in (radius, height), starting at the seam. */

@@ -1,6 +1,8 @@
+import type { Finding } from '../../findings/finding';
 import { PLATE, WALL } from '../advice';
 import { choice, length, step, words } from '../fields';
-import { type Finding, lengthOf, type Parameters, type Recipe } from '../recipe';
+import { lengthOf, type Parameters } from '../parameters';
+import type { Recipe } from '../recipe';
 import { drawing, objectDrawing } from './drawings';
 import { refuse } from './refuse';
 import { isCoupler, isPlug, isStandard, standardOf, surfaces, type Which } from './sizes';

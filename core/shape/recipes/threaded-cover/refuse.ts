@@ -1,6 +1,7 @@
+import type { Finding } from '../../findings/finding';
 import { crestOf, mostRounding, type ThreadForm } from '../../thread';
 import { Refusals } from '../fields';
-import { type Finding, lengthOf, type Parameters, textOf } from '../recipe';
+import { lengthOf, type Parameters, textOf } from '../parameters';
 import { isCoupler, isPlug, isStandard, leadOf, sizesOf, standardOf, type Which } from './sizes';
 
 export function refuse(p: Parameters): Finding[] {

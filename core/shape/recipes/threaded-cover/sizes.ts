@@ -1,8 +1,9 @@
 import { threadNamed } from '../../../shelf/threads';
 import type { Thread } from '../../../shelf/threads/thread';
-import type { Point2 } from '../../kernels/kernel';
+import type { MateSurface } from '../../mates';
 import { basicForm, type ThreadForm } from '../../thread';
-import { lengthOf, type MateSurface, type Parameters, textOf } from '../recipe';
+import type { Point2 } from '../../vector';
+import { lengthOf, type Parameters, textOf } from '../parameters';
 
 /**
  * A cover or ring on a threaded neck, a plug into one, or a coupler between two necks; any pitch, hand and number

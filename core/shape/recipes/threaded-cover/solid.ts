@@ -1,7 +1,7 @@
 import type { Body, PartKernel } from '../../kernels/kernel';
 import { circle, Path } from '../../outline';
 import { type ThreadForm, threadBody } from '../../thread';
-import type { Parameters } from '../recipe';
+import type { Parameters } from '../parameters';
 import { gripOf, isPlug, leadOf, type Sizes, sizesOf } from './sizes';
 
 export function solid(p: Parameters, kernel: PartKernel): Body {

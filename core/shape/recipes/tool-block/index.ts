@@ -1,8 +1,11 @@
 import { box, Draft } from '../../drawing/draft';
-import type { Body, Frame, PartKernel } from '../../kernels/kernel';
+import type { Body, PartKernel } from '../../kernels/kernel';
+import type { MateSurface } from '../../mates';
 import { circle, rectangle } from '../../outline';
+import type { Frame } from '../../vector';
 import { length, Refusals, step } from '../fields';
-import { lengthOf, type MateSurface, type Parameters, type Recipe } from '../recipe';
+import { lengthOf, type Parameters } from '../parameters';
+import type { Recipe } from '../recipe';
 
 /**
  * A block with a row of holes for tools, leaning back if wanted, each wide for the handle above and narrow for

@@ -1,9 +1,8 @@
 import { Draft } from '../../drawing/draft';
 import { type Drawing, type DrawPoint, mirrored } from '../../drawing/drawing';
-import { bentFrame } from '../../frame';
-import { BED, type Frame } from '../../kernels/kernel';
 import { pointsOf } from '../../outline';
-import type { Parameters } from '../recipe';
+import { BED, bentFrame, type Frame } from '../../vector';
+import type { Parameters } from '../parameters';
 import { ENDS, endProfile, is, kindOf, mateAt, mouthFrame, type Run, runOf, sizesOf } from './sizes';
 import { straightOutline, surfaces } from './solid';
 

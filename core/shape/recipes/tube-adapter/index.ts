@@ -1,7 +1,10 @@
 import { formatPlain } from '../../../quantity/format';
+import type { Finding } from '../../findings/finding';
+import type { MateSpec } from '../../mates';
 import { CHAMFER, WALL } from '../advice';
 import { choice, flag, length, step } from '../fields';
-import type { Finding, MateSpec, Parameters, Recipe } from '../recipe';
+import type { Parameters } from '../parameters';
+import type { Recipe } from '../recipe';
 import { drawing, MEASURED_AS, objectDrawing } from './drawings';
 import { refuse } from './refuse';
 import { ENDS, type End, is, kindOf, sizesOf } from './sizes';

@@ -1,6 +1,7 @@
-import type { Frame } from '../../kernels/kernel';
+import type { Finding } from '../../findings/finding';
+import type { Frame } from '../../vector';
 import { Refusals } from '../fields';
-import { type Finding, lengthOf, type Parameters } from '../recipe';
+import { lengthOf, type Parameters } from '../parameters';
 import {
   BARB_PITCH,
   ENDS,

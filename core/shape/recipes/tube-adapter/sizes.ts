@@ -1,6 +1,5 @@
-import { alongFrame, backwards, bentFrame } from '../../frame';
-import { BED, type Frame } from '../../kernels/kernel';
-import { lengthOf, type Parameters } from '../recipe';
+import { alongFrame, BED, backwards, bentFrame, type Frame } from '../../vector';
+import { lengthOf, type Parameters } from '../parameters';
 
 /**
  * Joins two tubes or hoses: each end goes over, goes into, or holds a hose by barbs; end A may be a flange. End A

@@ -1,7 +1,9 @@
-import { BED, type Body, type Frame, type Outline, type PartKernel, type Point3 } from '../../kernels/kernel';
+import type { Body, Outline, PartKernel } from '../../kernels/kernel';
+import type { MateSurface } from '../../mates';
 import { circle, Path } from '../../outline';
-import type { MateSurface, Parameters } from '../recipe';
-import { lengthOf } from '../recipe';
+import { BED, type Frame, type Point3 } from '../../vector';
+import type { Parameters } from '../parameters';
+import { lengthOf } from '../parameters';
 import {
   BARB_PITCH,
   ENDS,

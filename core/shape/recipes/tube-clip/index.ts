@@ -1,9 +1,12 @@
 import { box, Draft } from '../../drawing/draft';
-import type { Body, Frame, Outline, PartKernel } from '../../kernels/kernel';
+import type { Body, Outline, PartKernel } from '../../kernels/kernel';
+import type { MateSurface } from '../../mates';
 import { circle, Path, pointsOf } from '../../outline';
+import type { Frame } from '../../vector';
 import { WALL } from '../advice';
 import { choice, length, Refusals, step } from '../fields';
-import { lengthOf, type MateSurface, type Parameters, type Recipe } from '../recipe';
+import { lengthOf, type Parameters } from '../parameters';
+import type { Recipe } from '../recipe';
 
 /**
  * Holds a tube on a wall or a board: a clip whose arms close beyond the middle so that the tube snaps in, a saddle

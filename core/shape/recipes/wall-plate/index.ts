@@ -1,9 +1,12 @@
 import { box, Draft } from '../../drawing/draft';
-import type { Body, Outline, PartKernel, Point2 } from '../../kernels/kernel';
+import type { Body, Outline, PartKernel } from '../../kernels/kernel';
+import type { MateSurface } from '../../mates';
 import { circle, Path, rectangle } from '../../outline';
+import type { Point2 } from '../../vector';
 import { PLATE } from '../advice';
 import { choice, length, Refusals, step } from '../fields';
-import { lengthOf, type MateSurface, type Parameters, type Recipe } from '../recipe';
+import { lengthOf, type Parameters } from '../parameters';
+import type { Recipe } from '../recipe';
 
 /**
  * A wall plate that hangs on screws already in the wall (keyholes) or is screwed on. Its back lies on the

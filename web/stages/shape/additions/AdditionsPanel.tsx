@@ -10,7 +10,7 @@ import {
   MOST_ADDITIONS,
 } from '../../../../core/shape/additions/addition';
 import { longName, surfaceNameOf } from '../../../../core/shape/additions/with-additions';
-import type { Finding } from '../../../../core/shape/recipes/recipe';
+import type { Finding } from '../../../../core/shape/findings/finding';
 import { useBench } from '../../../job/bench-context';
 import { RemedyNotice } from '../../../job/RemedyNotice';
 import { CommittedField } from '../../../ui/CommittedField';

@@ -1,7 +1,7 @@
 import { MousePointerClick } from 'lucide-react';
 import styled from 'styled-components';
 import { placeInWords, readPlace } from '../../../../core/shape/additions/place';
-import type { ParameterSpec } from '../../../../core/shape/recipes/recipe';
+import type { ParameterSpec } from '../../../../core/shape/recipes/parameters';
 import { useBench } from '../../../job/bench-context';
 import { CommittedField } from '../../../ui/CommittedField';
 import { Hinted, IconButton } from '../../../ui/controls';

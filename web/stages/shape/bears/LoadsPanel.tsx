@@ -4,7 +4,7 @@ import { ulid } from 'ulid';
 import type { PartLoad } from '../../../../core/job/document';
 import { formatPlain } from '../../../../core/quantity/format';
 import { sectionInWords } from '../../../../core/shape/checks/loads';
-import type { Finding } from '../../../../core/shape/recipes/recipe';
+import type { Finding } from '../../../../core/shape/findings/finding';
 import type { LoadResult } from '../../../../core/shape/strength/loads';
 import { useBench } from '../../../job/bench-context';
 import { CommittedField } from '../../../ui/CommittedField';

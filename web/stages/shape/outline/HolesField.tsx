@@ -1,6 +1,6 @@
 import { Plus, Trash2 } from 'lucide-react';
 import { type Hole, OutlineTextError, readHoles, writeHoles } from '../../../../core/shape/outline-text';
-import type { ParameterSpec } from '../../../../core/shape/recipes/recipe';
+import type { ParameterSpec } from '../../../../core/shape/recipes/parameters';
 import { Button, Hinted, IconButton, TextField } from '../../../ui/controls';
 import { Row } from '../../../ui/layout';
 import { Cell, Field, Grid, Head, Problem } from './table';

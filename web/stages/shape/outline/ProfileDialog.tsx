@@ -5,7 +5,7 @@ import type { Profile, ProfileLoop } from '../../../../core/files/profile/loops'
 import { formatPlain } from '../../../../core/quantity/format';
 import { parseQuantity } from '../../../../core/quantity/parse';
 import { writeHoles } from '../../../../core/shape/outline-text';
-import type { ParameterSpec } from '../../../../core/shape/recipes/recipe';
+import type { ParameterSpec } from '../../../../core/shape/recipes/parameters';
 import { useBench } from '../../../job/bench-context';
 import { Button, Checkbox, Dialog, Select, TextField } from '../../../ui/controls';
 import { Loading, Notice, Row, Stack } from '../../../ui/layout';

@@ -1,5 +1,5 @@
 import { useRef, useState } from 'react';
-import type { ParameterSpec } from '../../../../core/shape/recipes/recipe';
+import type { ParameterSpec } from '../../../../core/shape/recipes/parameters';
 import { useBench } from '../../../job/bench-context';
 
 /** A written outline or list of holes: every keystroke shows on the solid, leaving the field keeps it. */

@@ -5,7 +5,7 @@ import styled from 'styled-components';
 import { standing } from '../../../../core/job/history';
 import { checkContext, resolvePart } from '../../../../core/job/resolve';
 import { formatPlain } from '../../../../core/quantity/format';
-import type { Finding } from '../../../../core/shape/recipes/recipe';
+import type { Finding } from '../../../../core/shape/findings/finding';
 import { useBench } from '../../../job/bench-context';
 import { worker } from '../../../solid/use-solid';
 import { Notice, Panel } from '../../../ui/layout';

@@ -1,0 +1,30 @@
+import type { MateSurface } from './mates';
+import type { Bounds, TriangleMesh } from './mesh/mesh';
+import type { Point3 } from './vector';
+
+/** A mate as the finished triangles have it. */
+export interface MeasuredMate {
+  id: string;
+  side: 'inside' | 'outside';
+  kind: MateSurface['kind'];
+  /** Diameter or width across flats, measured on a section of the triangles, mm; NaN when nothing is there. */
+  size: number;
+  at: Point3;
+  axis: Point3;
+}
+
+export interface BuiltPart {
+  mesh: TriangleMesh;
+  /** mm³ and mm². */
+  volume: number;
+  area: number;
+  bounds: Bounds;
+  watertight: boolean;
+  mates: MeasuredMate[];
+  /** Where its mates are, additions and all. */
+  surfaces: MateSurface[];
+  /** Of a part that was split: each piece as it lies on the bed; `mesh` is all of them. */
+  pieces: { name: string; mesh: TriangleMesh }[];
+  /** The pieces where they belong, for looking at mates; the part itself where it is one. */
+  whole: TriangleMesh;
+}

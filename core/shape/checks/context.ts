@@ -1,0 +1,82 @@
+import type { Lies } from '../model';
+import type { Point3 } from '../vector';
+
+/** What the checks on the finished triangles need to know besides the solid. Lengths mm. */
+
+export interface CheckContext {
+  lineWidth: number;
+  bed: { width: number; depth: number; height: number };
+  flexible: boolean;
+  /** g/cm³ */
+  density: number;
+  /** Largest strain the plastic bears once, ratio. */
+  strainLimit: number;
+  /** By mate: what the ledger asks for and what was read. */
+  ledger: Readonly<Record<string, { model: number; reading: number }>>;
+  /** Measured dimensions by key. */
+  measured: Readonly<Record<string, number>>;
+  loads: readonly LoadAsked[];
+  /** Null where the plastic's figures are not known. */
+  strength: PrintStrength | null;
+  /** Other plastics of the workshop. */
+  otherStrengths: readonly PrintStrength[];
+  /** How many times what it has to bear it should bear, and why. */
+  margin: { times: number; why: string };
+  /** Whether somebody may be hurt when it fails. */
+  mayHurt: boolean;
+  /** The way its layers are stacked, in the part's own coordinates. */
+  stacked: Point3;
+  neighbours: readonly NeighbourAsked[];
+  /** The last straight piece of the way on, and the one before it if there is one. */
+  goesOn: { from: string; distance: number; before?: { from: string; distance: number } } | null;
+}
+
+/** Of a part nobody asked anything of. */
+export const NO_DEMANDS = {
+  loads: [],
+  strength: null,
+  otherStrengths: [],
+  margin: { times: 1.5, why: '' },
+  mayHurt: false,
+  stacked: [0, 0, 1],
+  neighbours: [],
+  goesOn: null,
+} satisfies Partial<CheckContext>;
+
+/** What the part has to bear, as its maker says it. */
+export interface LoadAsked {
+  id: string;
+  words: string;
+  /** N, or N·m for a turn. */
+  kind: 'force' | 'turn';
+  amount: number;
+  towards: string;
+  /** Faces in words (additions/place.ts), or “mate ID”. */
+  at: string;
+  held: string;
+}
+
+/** What stands around the part where it sits. mm, in the part's coordinates */
+export interface NeighbourAsked {
+  id: string;
+  name: string;
+  form: 'box' | 'round' | 'model';
+  /** Of a model: its reference, and how it stands. */
+  model?: string;
+  lies?: Lies;
+  turn?: number;
+  width: number;
+  depth: number;
+  height: number;
+  x: number;
+  y: number;
+  z: number;
+  room: number;
+}
+
+/** What a print bears, MPa: pulled along its layers, and across them. */
+export interface PrintStrength {
+  name: string;
+  along: number;
+  across: number;
+}

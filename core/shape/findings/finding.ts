@@ -1,0 +1,15 @@
+export interface Finding {
+  code: string;
+  /** stop: do not print. warn: will cost a print. note: worth knowing. */
+  level: 'stop' | 'warn' | 'note';
+  /** Cause, and what to do, as sentences. */
+  message: string;
+  parameter?: string;
+  remedy?: { label: string; parameter: string; text: string };
+  /** The addition it is about. */
+  addition?: string;
+  /** The load it is about. */
+  load?: string;
+  /** The neighbour it is about. */
+  neighbour?: string;
+}

@@ -1,0 +1,62 @@
+import type { SurfaceForm } from '../fit/print-bias';
+import type { Side, SoftSide, StandardWant } from '../fit/wants';
+import type { Parameters } from './recipes/parameters';
+import type { Point3 } from './vector';
+
+/** A part's surfaces that must fit something: what they are to be, and where they are on the solid. */
+
+export interface MateSpec {
+  id: string;
+  name: string;
+  /** The object's dimension. */
+  dimension: string;
+  /** The parameter that carries the model number. */
+  parameter: string;
+  side: Side;
+  want: StandardWant;
+  /** Offered when the plastic is flexible. */
+  flexibleWant: StandardWant;
+  /** The object itself gives, whatever our plastic: a hose, a boot. */
+  soft?: 'theirs';
+  /** Round unless said. */
+  form?: SurfaceForm;
+  /** Read by a tape around it: its size is the circle of equal girth, so that all sums are those of a circle. */
+  around?: true;
+  /** Its axis lies along the bed as drawn, so that its section is built up of layers. */
+  lying?: boolean;
+  active(p: Parameters): boolean;
+}
+
+export interface MateSurface {
+  mate: string;
+  side: Side;
+  /**
+   * A thread's size is over its ridges, or over its grooves where it is a nut. A span is the whole loop from
+   * end to end; a girth is the diameter of a circle as long as the loop.
+   */
+  kind: 'round' | 'flats' | 'thread' | 'span' | 'girth';
+  /** Diameter, or width across the flats, as drawn. */
+  size: number;
+  /** A point midway where a section across `axis` shows the mating loop; on the axis of a round one. */
+  at: Point3;
+  axis: Point3;
+  /** The way a width across flats, or a span, is measured; only theirs. */
+  across?: Point3;
+  /** Of a tapered round one: how much its radius grows for each mm along the axis; its size is at `at`. */
+  taper?: number;
+  /** Round, but parted by slots where it is measured. */
+  parted?: true;
+  /** Of a thread: its minor diameter. */
+  core?: number;
+  /** Flats around the axis: 2 unless it is a polygon. */
+  flats?: number;
+  /** Extent along the axis: from and to are positions along it, from the origin. */
+  from: number;
+  to: number;
+  /** Of a thread: the hand it must have. */
+  hand?: 'right' | 'left';
+}
+
+/** Which side of a mate gives, with a plastic that is flexible or not. */
+export const softSideOf = (spec: Pick<MateSpec, 'soft'>, flexible: boolean): SoftSide =>
+  spec.soft ?? (flexible ? 'ours' : 'none');

@@ -1,0 +1,67 @@
+/** A part's parameters: how they are declared, and their values. Lengths mm, angles degrees. */
+
+/** Numbers by parameter name; a choice is its text, a flag a boolean. */
+export type Parameters = Readonly<Record<string, number | string | boolean>>;
+
+interface ParameterBase {
+  name: string;
+  label: string;
+  group: 'main' | 'more';
+  shown?(p: Parameters): boolean;
+  /** Whose it is, where it is an addition's. */
+  addition?: string;
+}
+
+/** A range that most parts keep to, mm, and what goes wrong on either side of it, after the number. */
+export interface Sensible {
+  least: number;
+  most: number;
+  usual: number;
+  below: string;
+  above: string;
+}
+
+export type ParameterSpec = ParameterBase &
+  (
+    | {
+        kind: 'length';
+        /** mm unless said: an angle in degrees, or a whole number of things. */
+        measure?: 'angle' | 'count';
+        min: number;
+        max: number;
+        /** An expression over dimensions, mates and parameters, or a number. */
+        default: string;
+        /** What most parts take, and why: outside it the maker is told, not stopped. */
+        sensible?: Sensible;
+      }
+    | { kind: 'choice'; options: readonly { value: string; label: string }[]; default: string }
+    | { kind: 'flag'; default: boolean }
+    /** Written out, see outline-text.ts; each number in it may be an expression. */
+    | {
+        kind: 'outline';
+        default: string;
+        /** Dimensions for which its width and height stand until they are read. */
+        read?: { width: string; height: string };
+      }
+    | { kind: 'holes'; default: string }
+    /** Where an addition sits, in words: see additions/place.ts. Numbers in it may be expressions. */
+    | { kind: 'place'; default: string }
+    /** Letters on the part, or what something is called. */
+    | { kind: 'words'; default: string; most: number }
+    /** A body from a file, by its reference (model.ts); empty for none. */
+    | { kind: 'model'; default: string }
+    /** One of the part's mates, by its name; empty for the first that will do. */
+    | { kind: 'surface'; default: string }
+  );
+
+/** As it follows a number. */
+export const unitOf = ({ measure }: { measure?: 'angle' | 'count' }): string =>
+  measure === 'angle' ? '°' : measure === 'count' ? '' : ' mm';
+
+export const lengthOf = (p: Parameters, name: string): number => {
+  const value = p[name];
+  if (typeof value !== 'number') throw new RangeError(`Got no length for “${name}”: give it in mm.`);
+  return value;
+};
+
+export const textOf = (p: Parameters, name: string): string => String(p[name] ?? '');
