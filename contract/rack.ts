@@ -1,5 +1,6 @@
 import { z } from 'zod';
-import { STAGES } from '../core/job/guidance';
+import { MARKS } from '../core/learn/verdict';
+import { STAGES } from '../core/work/stages';
 
 /** A job as its tag on the rack shows it. */
 export const RackJob = z.object({
@@ -9,8 +10,10 @@ export const RackJob = z.object({
   object: z.string(),
   updatedAt: z.string(),
   state: z.string(),
+  /** The part whose next step it is. */
+  partId: z.string(),
   next: z.object({ stage: z.enum(STAGES), action: z.string(), reason: z.string(), waits: z.boolean() }),
-  marks: z.array(z.object({ version: z.number(), verdict: z.enum(['tight', 'right', 'loose']).nullable() })),
+  marks: z.array(z.object({ version: z.number(), verdict: z.enum(MARKS).nullable() })),
   inService: z.boolean(),
   /** Cut through the part, as paths in mm with the frame they fill. */
   thumbnail: z.object({

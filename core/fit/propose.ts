@@ -1,4 +1,4 @@
-import { chanceWithin } from './probability';
+import { bestNumber, chanceRight, type Expectation } from './best-number';
 import { clearanceWindow, type Preference, type Side, type SoftSide, type Window } from './wants';
 
 /**
@@ -41,11 +41,6 @@ export interface FitProposal {
   ledger: LedgerStep[];
 }
 
-/** Share of a right one that a miss to the preferred side is worth. Common practice, no source. */
-const HALF_RIGHT = 0.5;
-/** A miss to the preferred side still serves within this distance, mm. */
-export const SERVES_WITHIN = 0.25;
-
 /**
  * The model number most likely to be right.
  * @throws RangeError when the window is empty or a size is not positive
@@ -74,63 +69,24 @@ export function proposeFit(question: FitQuestion): FitProposal {
       u: Math.sqrt(Math.max(0, printedVar) + printer.repeatability ** 2),
     };
   };
-  const worth = (model: number) => {
+  const expect: Expectation = (model, of) => {
     const { clearance, sd } = outcome(model);
-    return worthOf(window, clearance, sd, question.prefer ?? 'none');
+    return of(clearance, sd);
   };
   // The middle of the window at zero doubt, then a search around it wide enough for any spread.
   const start =
     (reading.value + (sign * (window.min + window.max)) / 2 - printer.offset.mean) / printer.scale.mean;
   const reach = window.max - window.min + 3 * outcome(start).sd;
-  const model = maximise(worth, start - reach, start + reach);
+  const model = bestNumber(expect, window, question.prefer ?? 'none', start - reach, start + reach);
   const at = outcome(model);
   return {
     model,
     clearance: at.clearance,
-    pRight: chanceWithin(window.min, window.max, at.clearance, at.sd),
+    pRight: chanceRight(expect, window, model),
     ledger: [
       { step: 'reading', amount: reading.value, u: reading.u },
       { step: 'allowance', amount: sign * at.clearance, u: 0 },
       { step: 'compensation', amount: model - at.printed, u: at.u },
     ],
   };
-}
-
-/** Expected worth of a print: right counts 1, a miss to the preferred side that still serves counts half. */
-export function worthOf(
-  window: { min: number; max: number },
-  clearance: number,
-  sd: number,
-  prefer: Preference,
-): number {
-  const right = chanceWithin(window.min, window.max, clearance, sd);
-  if (prefer === 'loose')
-    return right + HALF_RIGHT * chanceWithin(window.max, window.max + SERVES_WITHIN, clearance, sd);
-  if (prefer === 'tight')
-    return right + HALF_RIGHT * chanceWithin(window.min - SERVES_WITHIN, window.min, clearance, sd);
-  return right;
-}
-
-/**
- * The largest of a one-peaked function: a coarse sweep, then golden section around the best step.
- * Where a plateau is as good everywhere (no doubt at all), its middle is taken.
- */
-export function maximise(f: (x: number) => number, from: number, to: number): number {
-  const steps = 80;
-  const width = (to - from) / steps;
-  const values = Array.from({ length: steps + 1 }, (_, i) => f(from + i * width));
-  const best = Math.max(...values);
-  const flat = values.flatMap((v, i) => (v > best - 1e-12 ? [i] : []));
-  if (flat.length > 2) return from + ((flat[0]! + flat.at(-1)!) / 2) * width;
-  const peak = values.indexOf(best);
-  let low = from + Math.max(0, peak - 1) * width;
-  let high = from + Math.min(steps, peak + 1) * width;
-  const ratio = (Math.sqrt(5) - 1) / 2;
-  for (let i = 0; i < 40; i++) {
-    const a = high - ratio * (high - low);
-    const b = low + ratio * (high - low);
-    if (f(a) < f(b)) low = a;
-    else high = b;
-  }
-  return (low + high) / 2;
 }

@@ -1,12 +1,12 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { requireRecipe } from '../shape/recipes';
+import { Work } from '../work/work';
 import { applyChanges, diff, invert } from './changes';
 import { type JobDocument as Job, JobDocument, type MeasuredThread, type Photo } from './document';
 import { applyEdit, Edit } from './edits';
 import { EMPTY_HISTORY } from './history';
 import { newJob } from './new-job';
-import { resolvePart } from './resolve';
 import { dimensionsForThread } from './threads';
 import { wordsFor } from './words';
 import { FIRST_WORKSHOP } from './workshop';
@@ -341,7 +341,7 @@ describe('whatever is done to a job', () => {
           parameters,
           ledger,
           recipe: own,
-        } = resolvePart(job, job.parts[0]!.id, FIRST_WORKSHOP, EMPTY_HISTORY);
+        } = new Work(job, FIRST_WORKSHOP, EMPTY_HISTORY).part(job.parts[0]!.id);
         for (const spec of own.parameters) {
           const value = parameters[spec.name];
           if (spec.kind === 'length') expect(Number.isFinite(value)).toBe(true);

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { VERDICTS } from '../learn/verdict';
 import { Additions } from '../shape/additions/addition';
 import { Id, ParameterText, Pose, Want } from './document';
 
@@ -62,7 +63,7 @@ export const Print = z.object({
   files: z.record(z.string(), z.string()),
 });
 
-export const VERDICT = z.enum(['wont-go', 'tight', 'right', 'loose', 'drops-off']);
+const VERDICT = z.enum(VERDICTS);
 const Effort = z.enum(['too-easy', 'good', 'too-hard']);
 
 export const TryMate = z.object({

@@ -89,7 +89,7 @@ const matesOf = (
   }));
 
 /**
- * The job with one part more, printed like the first. Its dimensions are its own, or, where `share` is asked, those
+ * The job with one part more, printed like the one before it. Its dimensions are its own, or, where `share` is asked, those
  * that the job has already by the same name: two halves of one thing.
  * @throws RangeError when nobody knows the recipe
  */
@@ -100,8 +100,8 @@ export function withNewPart(
 ): JobDocument {
   const recipe = recipeById(recipeId);
   if (!recipe) throw new RangeError(`There is no recipe “${recipeId}”.`);
-  const [first] = document.parts;
-  const material = workshop.materials.find(m => m.id === first!.materialId) ?? workshop.materials[0]!;
+  const before = document.parts.at(-1)!;
+  const material = workshop.materials.find(m => m.id === before.materialId) ?? workshop.materials[0]!;
   const taken = new Set(document.dimensions.flatMap(d => [d.id, d.name]));
   const binds: Record<string, string> = {};
   const dimensions: Dimension[] = [];
@@ -117,7 +117,7 @@ export function withNewPart(
     binds[step.key] = own;
     dimensions.push({ ...unread(step, own), label: `${step.label}, ${name}`.slice(0, 120) });
   }
-  const part = { ...partOf(id, name, recipe, material, first!.printerId), binds };
+  const part = { ...partOf(id, name, recipe, material, before.printerId), binds };
   return {
     ...document,
     parts: [...document.parts, part],

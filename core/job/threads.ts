@@ -1,21 +1,6 @@
-import { formatPlain } from '../quantity/format';
-import { type Identified, identifyThread } from '../shelf/threads/identify';
-import type { DimensionState } from './dimensions';
 import type { Dimension, MeasuredThread } from './document';
 
-/** What is known of a thread on the object, from its dimensions. */
-export interface ThreadState {
-  thread: MeasuredThread;
-  /** Outside (external) or hole (internal); null while unread. */
-  diameter: { value: number; u: number } | null;
-  /** Between neighbouring ridges, along the axis. */
-  pitch: { value: number; u: number } | null;
-  /** What one turn moves: pitch times starts. */
-  lead: number | null;
-  identified: Identified | null;
-  /** What is still to be done, in the order in which it is best done; empty when all is known. */
-  open: string[];
-}
+/** A thread on the object and the dimensions that hold its numbers. */
 
 /** Which diameter was reached: the usual one where nothing else was said. */
 export const measuredOf = ({ side, measured }: Pick<MeasuredThread, 'side' | 'measured'>) =>
@@ -26,70 +11,6 @@ export const DIAMETER_WORDS = {
   external: { major: 'outside over the ridges', minor: 'core between the ridges' },
   internal: { major: 'width from root to root', minor: 'hole between the ridges' },
 } as const;
-
-/** Below this chance of the best candidate no name is put forward. */
-const SURE_ENOUGH = 0.5;
-
-export function threadState(
-  thread: MeasuredThread,
-  dimensions: ReadonlyMap<string, DimensionState>,
-): ThreadState {
-  const quantity = (id: string | null) => {
-    const e = id === null ? null : dimensions.get(id)?.evaluation;
-    return e ? { value: e.value, u: e.standardUncertainty } : null;
-  };
-  const diameter = quantity(thread.diameter);
-  const span = quantity(thread.span);
-  const pitch = span && { value: span.value / thread.turns, u: span.u / thread.turns };
-  const size = { [measuredOf(thread)]: diameter };
-  const identified =
-    diameter && pitch
-      ? identifyThread({ side: thread.side, ...size, pitch, taper: thread.taper, starts: thread.starts })
-      : null;
-  return {
-    thread,
-    diameter,
-    pitch,
-    lead: pitch && pitch.value * thread.starts,
-    identified,
-    open: [
-      diameter ? '' : `the ${DIAMETER_WORDS[thread.side][measuredOf(thread)]}`,
-      span ? '' : 'the span over several turns',
-      thread.hand ? '' : 'the hand',
-      thread.taper === null ? 'whether it tapers' : '',
-    ].filter(Boolean),
-  };
-}
-
-/** The likeliest standard thread, where one is likely enough to be named. */
-export function likelyThread(state: ThreadState) {
-  const best = state.identified?.candidates[0];
-  return best && best.probability >= SURE_ENOUGH ? best : null;
-}
-
-/** An odd thread in the words a recipe needs: all of it as measured. */
-export function describeThread(state: ThreadState, dimensions: ReadonlyMap<string, DimensionState>): string {
-  const { thread, diameter, pitch, lead } = state;
-  const size = (id: string | null) => (id === null ? undefined : dimensions.get(id)?.evaluation?.value);
-  const [height, width] = [size(thread.ridgeHeight), size(thread.ridgeWidth)];
-  return [
-    `${thread.side} thread`,
-    diameter
-      ? `${DIAMETER_WORDS[thread.side][measuredOf(thread)].split(' ')[0]} ${formatPlain(diameter.value)} mm`
-      : '',
-    pitch ? `pitch ${formatPlain(pitch.value, 3)} mm` : '',
-    thread.starts > 1 && lead ? `${thread.starts} starts, lead ${formatPlain(lead, 3)} mm` : '',
-    thread.hand ? `${thread.hand} hand` : '',
-    thread.taper ? 'tapered' : '',
-    height === undefined ? '' : `ridge ${formatPlain(height)} high`,
-    width === undefined ? '' : `${formatPlain(width)} wide`,
-    thread.crest
-      ? `${thread.crest === 'flat' ? 'flattened' : thread.crest === 'round' ? 'rounded' : 'sharp'} crests`
-      : '',
-  ]
-    .filter(Boolean)
-    .join(', ');
-}
 
 /** The dimensions a new thread brings with it, in measuring order. */
 export function dimensionsForThread(

@@ -1,5 +1,5 @@
+import { bestNumber, chanceRight, type Expectation, worthOf } from '../fit/best-number';
 import { chanceWithin } from '../fit/probability';
-import { maximise, worthOf } from '../fit/propose';
 import type { Preference } from '../fit/wants';
 import { formatPlain, formatSigned } from '../quantity/format';
 import {
@@ -60,7 +60,7 @@ export function nextVersion(question: NextQuestion): NextAnswer {
       const own = posterior.mates.get(mate.id)!;
       const model = bestModel(mate, own, s, trials);
       chosen.set(mate.id, model);
-      const pRight = expected(own, beta => rightAt(mate, model, beta, s));
+      const pRight = chanceRight(expectationOf(mate, own, s), mate.scale, model);
       answer.mates[mate.id] = {
         model,
         pRight,
@@ -85,31 +85,30 @@ function groupMates(mates: readonly NextMate[]): Map<string, NextMate[]> {
 const rightAt = (mate: LearnMate, model: number, beta: number, s: number) =>
   chanceWithin(mate.scale.min, mate.scale.max, drawnClearance(mate, model) - beta, s);
 
-function expected(posterior: MatePosterior, f: (beta: number) => number): number {
-  let sum = 0;
-  for (let i = 0; i < posterior.beta.length; i++) {
-    if (posterior.weight[i]! > 1e-9) sum += posterior.weight[i]! * f(posterior.beta[i]!);
-  }
-  return sum;
-}
+/** What a print of a model number may become, over what is believed of β and a print's own scatter. */
+export const expectationOf =
+  (mate: LearnMate, { beta, weight }: MatePosterior, s: number): Expectation =>
+  (model, of) => {
+    const drawn = drawnClearance(mate, model);
+    let sum = 0;
+    for (let i = 0; i < beta.length; i++) if (weight[i]! > 1e-9) sum += weight[i]! * of(drawn - beta[i]!, s);
+    return sum;
+  };
 
 function bestModel(mate: NextMate, own: MatePosterior, s: number, trials: readonly Trial[]): number {
   const { min, max } = mate.scale;
-  const worth = (clearance: number) =>
-    expected(own, beta => worthOf(mate.scale, clearance - beta, s, mate.prefer ?? 'none'));
+  const prefer = mate.prefer ?? 'none';
+  const expect = expectationOf(mate, own, s);
+  const modelOf = (clearance: number) =>
+    mate.reading.value + (mate.side === 'inside' ? 1 : -1) * (clearance + (mate.shift ?? 0));
   const middle = (min + max) / 2 + own.mean;
   const reach = max - min + 4 * Math.hypot(own.sd, s);
-  const drawn = maximise(worth, middle - reach, middle + reach);
-  const model = (clearance: number) =>
-    mate.reading.value + (mate.side === 'inside' ? 1 : -1) * (clearance + (mate.shift ?? 0));
+  const model = bestNumber(expect, mate.scale, prefer, modelOf(middle - reach), modelOf(middle + reach));
   const sat = trials.findLast(t => t.mates[mate.id])?.mates[mate.id];
-  if (
-    !sat?.rung &&
-    sat?.verdict === 'right' &&
-    worth(drawnClearance(mate, sat.model)) > worth(drawn) - LEAVE_ALONE
-  )
+  const worth = (number: number) => worthOf(expect, mate.scale, prefer, number);
+  if (!sat?.rung && sat?.verdict === 'right' && worth(sat.model) > worth(model) - LEAVE_ALONE)
     return sat.model;
-  return model(drawn);
+  return model;
 }
 
 function reasonFor(

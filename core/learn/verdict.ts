@@ -12,6 +12,24 @@ export const VERDICT_WORDS: Record<Verdict, string> = {
   'drops-off': 'drops off',
 };
 
+/** What counts of a verdict at a glance: which way the number has to go. */
+export const MARKS = ['tight', 'right', 'loose'] as const;
+export type VerdictMark = (typeof MARKS)[number];
+
+export const MARK_OF: Record<Verdict, VerdictMark> = {
+  'wont-go': 'tight',
+  tight: 'tight',
+  right: 'right',
+  loose: 'loose',
+  'drops-off': 'loose',
+};
+
+/** One mark for several surfaces: tight outranks loose, since what will not go on tells nothing of the rest. */
+export function markOf(verdicts: readonly Verdict[]): VerdictMark | null {
+  const marks = verdicts.map(v => MARK_OF[v]);
+  return (['tight', 'loose', 'right'] as const).find(m => marks.includes(m)) ?? null;
+}
+
 /** Hands do not feel an edge sharply: sd, mm. Common practice, no source. */
 const FEEL_BLUR = 0.02;
 /** Verdicts that are slips of the tongue or of the thumb, as a share. Common practice, no source. */

@@ -15,10 +15,11 @@ import {
 } from '../../core/bench/world';
 import { featureOf } from '../../core/calibration/piece';
 import { windowForSize } from '../../core/fit/wants';
+import type { Mate } from '../../core/job/document';
 import type { Print, Try, Version } from '../../core/job/history';
 import { recipeOf } from '../../core/job/parts';
 import { type Calibration, type Instrument, MOST_PIECE_READINGS } from '../../core/job/workshop';
-import { requireRecipe } from '../../core/shape/recipes';
+import { Work } from '../../core/work/work';
 import type { App } from '../context';
 import { HttpError, notFound } from '../errors';
 import { appendRow, readJob } from '../jobs/repository';
@@ -90,13 +91,11 @@ export function benchRoutes(app: App): Router {
     const ladder = job.history.ladders.find(l => l.id === req.params.ladderId);
     const mate = job.document.mates.find(m => m.id === ladder?.mateId);
     if (!ladder || !mate || mate.other.of !== 'object') throw notFound('That ladder');
-    const dimensionId = mate.other.dimension;
-    const dimension = job.document.dimensions.find(d => d.id === dimensionId);
     const world = await worldOf(store, job);
     const rung: BenchMate = {
       id: mate.id,
       side: mate.side,
-      dimension: dimension?.name ?? '',
+      dimension: nameOfOther(job, mate),
       model: 0,
       want: windowForSize(ladder.want, ladder.sizes[0]!),
       soft: mate.soft,
@@ -157,25 +156,36 @@ export function feel(world: World, job: JobView, version: Version, print: Print)
 function benchMates(job: JobView, version: Version): BenchMate[] {
   const recipe = recipeOf(version);
   return version.mates.map(m => {
-    const { side, form, dimension } = recipe.mates.find(spec => spec.id === m.surface)!;
+    const { side, form } = recipe.mates.find(spec => spec.id === m.surface)!;
+    const mate = job.document.mates.find(x => x.id === m.mateId);
     return {
       id: m.mateId,
       side,
       form,
-      dimension,
+      dimension: nameOfOther(job, mate),
       model: m.model,
       want: windowForSize(m.want, m.reading.value),
-      soft: job.document.mates.find(x => x.id === m.mateId)?.soft ?? 'none',
+      soft: mate?.soft ?? 'none',
     };
   });
 }
 
-/** A job's hidden object; drawn the first time it is asked for. */
+/** What the practice object calls the other side of a mate; empty where that is one of our own parts. */
+function nameOfOther({ document }: JobView, mate: Mate | undefined): string {
+  if (mate?.other.of !== 'object') return '';
+  const { dimension } = mate.other;
+  return document.dimensions.find(d => d.id === dimension)?.name ?? '';
+}
+
+/** A job's hidden object: drawn the first time it is asked for, and grown where parts came to the job since. */
 export async function worldOf(store: Store, job: JobView): Promise<World> {
+  const { workshop } = await readWorkshop(store.db);
+  const { exampleSizes } = new Work(job.document, workshop, job.history);
+  const drawn = drawWorld(job.id, exampleSizes);
   const [row] = await store.db.select().from(bench).where(eq(bench.jobId, job.id));
-  if (row) return JSON.parse(row.document) as World;
-  const recipe = requireRecipe(job.document.parts[0]!.recipe);
-  const world = drawWorld(job.id, recipe.demo.sizes);
+  const kept = row ? (JSON.parse(row.document) as World) : null;
+  if (kept && Object.keys(drawn.sizes).every(name => name in kept.sizes)) return kept;
+  const world = kept ? { ...kept, sizes: { ...drawn.sizes, ...kept.sizes } } : drawn;
   await setWorld(store, job.id, world);
   return world;
 }
@@ -185,7 +195,7 @@ export async function setWorld(store: Store, jobId: string, world: World): Promi
     tx
       .insert(bench)
       .values({ jobId, document: JSON.stringify(world) })
-      .onConflictDoNothing(),
+      .onConflictDoUpdate({ target: bench.jobId, set: { document: JSON.stringify(world) } }),
   );
 }
 

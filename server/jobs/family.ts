@@ -1,12 +1,12 @@
 import type { JobView } from '../../contract/jobs';
 import { readStl } from '../../core/files/reading-back';
 import { writeThreeMf } from '../../core/files/three-mf';
-import { resolvePart } from '../../core/job/resolve';
 import type { Workshop } from '../../core/job/workshop';
 import { formatPlain } from '../../core/quantity/format';
 import { ownUnit } from '../../core/quantity/units';
 import { boundsOf, type TriangleMesh } from '../../core/shape/mesh/mesh';
 import { unitOf } from '../../core/shape/recipes/parameters';
+import { Work } from '../../core/work/work';
 import { HttpError } from '../errors';
 import type { SolidPool } from '../solids/pool';
 
@@ -45,7 +45,8 @@ export async function familyFile(
   pool: SolidPool,
 ): Promise<{ name: string; bytes: Uint8Array }> {
   const sizes = sizesOf(wish);
-  const { part, recipe, printer, material } = resolvePart(job.document, partId, workshop, job.history);
+  const work = new Work(job.document, workshop, job.history);
+  const { part, recipe, printer, material } = work.part(partId);
   const spec = recipe.parameters.find(p => p.name === wish.parameter);
   if (spec?.kind !== 'length')
     throw new HttpError(400, 'bad-input', 'A family goes by one of the part’s sizes: choose which.');
@@ -59,7 +60,7 @@ export async function familyFile(
         p.id === partId ? { ...p, parameters: { ...p.parameters, [spec.name]: expression } } : p,
       ),
     };
-    const { parameters, problems } = resolvePart(document, partId, workshop, job.history);
+    const { parameters, problems } = work.with({ document }).part(partId);
     const problem = problems[spec.name];
     if (problem) throw new HttpError(422, 'not-buildable', `With ${words}: ${problem}`);
     const answer = await pool.run({

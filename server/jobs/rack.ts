@@ -1,9 +1,8 @@
 import type { JobView } from '../../contract/jobs';
 import type { Rack, RackJob } from '../../contract/rack';
-import { overviewOf } from '../../core/job/guidance';
-import { resolvePart } from '../../core/job/resolve';
 import type { Workshop } from '../../core/job/workshop';
 import { thumbnailOf } from '../../core/shape/drawing/thumbnail';
+import { Work } from '../../core/work/work';
 import type { Database } from '../store/database';
 import { readWorkshop } from '../workshop/repository';
 import { readJob, readJobStamps } from './repository';
@@ -32,8 +31,8 @@ export class RackReader {
 
 /** A job as its tag; worked out from the document, so it is never behind. */
 function rackJob(job: JobView, workshop: Workshop): RackJob {
-  const resolved = resolvePart(job.document, job.document.parts[0]!.id, workshop, job.history);
-  const overview = overviewOf(job.document, resolved, job.history);
+  const work = new Work(job.document, workshop, job.history);
+  const { overview } = work;
   return {
     id: job.id,
     number: job.number,
@@ -41,9 +40,10 @@ function rackJob(job: JobView, workshop: Workshop): RackJob {
     object: job.document.object.name,
     updatedAt: job.updatedAt,
     state: overview.state,
+    partId: overview.partId,
     next: overview.next,
     marks: overview.marks,
     inService: job.document.service.since !== null,
-    thumbnail: thumbnailOf(resolved.recipe.drawing(resolved.parameters)),
+    thumbnail: thumbnailOf(work.part(overview.partId).drawing),
   };
 }

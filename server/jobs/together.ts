@@ -8,7 +8,7 @@ import type { SolidPool } from '../solids/pool';
 import { laidOut } from './family';
 import { buildFiles } from './versions';
 
-/** The newest version of every part in one file, beside each other on the bed of the first one's printer. */
+/** The newest version of every part in one file, beside each other on the bed of their printer. */
 export async function togetherFile(
   job: JobView,
   workshop: Workshop,
@@ -26,8 +26,14 @@ export async function togetherFile(
     bodies.push({ name, mesh: readStl(files.stl!) });
     words.push(name);
   }
-  const printer =
-    workshop.printers.find(p => p.id === job.document.parts[0]!.printerId) ?? workshop.printers[0]!;
+  const printers = new Set(job.document.parts.map(p => p.printerId));
+  const printer = workshop.printers.find(p => printers.has(p.id)) ?? workshop.printers[0]!;
+  if (printers.size > 1)
+    throw new HttpError(
+      422,
+      'several-printers',
+      'The parts are for different printers: take their files one by one, or choose one printer for all on Print.',
+    );
   const laid = laidOut(bodies, printer.bed.width, printer.bed.depth);
   if (!laid)
     throw new HttpError(

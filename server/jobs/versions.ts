@@ -1,12 +1,12 @@
 import { ulid } from 'ulid';
 import type { FileKind, JobView } from '../../contract/jobs';
 import { type Print, standing, type Version } from '../../core/job/history';
-import { kindOn } from '../../core/job/ledger';
 import { recipeOf } from '../../core/job/parts';
-import { printerBelief } from '../../core/job/printer-belief';
-import { checkContext, resolvePart } from '../../core/job/resolve';
 import type { Workshop } from '../../core/job/workshop';
 import type { MateSpec } from '../../core/shape/mates';
+import { kindOn } from '../../core/work/ledger';
+import { Printers } from '../../core/work/printers';
+import { Work } from '../../core/work/work';
 import type { Blobs } from '../blobs/blobs';
 import { HttpError, notFound } from '../errors';
 import { KERNELS, type SolidPool } from '../solids/pool';
@@ -32,7 +32,7 @@ export async function prepareVersion(
   wish: VersionWish,
   pool: SolidPool,
 ): Promise<Version> {
-  const resolved = resolvePart(job.document, wish.partId, workshop, job.history);
+  const resolved = new Work(job.document, workshop, job.history).part(wish.partId);
   const [problem] = Object.values(resolved.problems);
   if (problem) throw new HttpError(422, 'number-missing', `${problem} Mend it on Shape first.`);
   if (resolved.ledger.unread.length > 0) {
@@ -50,7 +50,7 @@ export async function prepareVersion(
     name: resolved.part.name,
     note: '',
     files: [],
-    context: checkContext(resolved),
+    context: resolved.checkContext,
   });
   if (!answer.ok)
     throw new HttpError(422, 'not-buildable', answer.findings[0]?.message ?? 'The solid could not be built.');
@@ -218,13 +218,14 @@ function profileNamed(
   const material = workshop.materials.find(m => m.id === materialId);
   if (!printer) throw notFound('That printer');
   if (!material) throw notFound('That plastic');
+  const printers = new Printers(workshop);
   return {
     name: `${printer.name}, ${material.name}`,
     /** What it takes so that the print comes out as designed. */
     adds: (spec: MateSpec, version: Version, size: number): number => {
       const ours = { of: 'part' as const, part: version.partId, surface: spec.id };
       const kind = kindOn({ side: spec.side, ours }, recipeOf(version), version.pose);
-      const { mean } = printerBelief(workshop, { printerId, materialId }, spec.side, kind, size);
+      const { mean } = printers.belief({ printerId, materialId }, spec.side, kind, size);
       return spec.side === 'inside' ? mean : -mean;
     },
   };

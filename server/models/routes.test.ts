@@ -2,9 +2,9 @@ import { afterAll, beforeAll, expect, test } from 'vitest';
 import { readStl } from '../../core/files/reading-back';
 import { writeStl } from '../../core/files/stl';
 import type { JobDocument } from '../../core/job/document';
-import { resolvePart } from '../../core/job/resolve';
 import { box } from '../../core/shape/checks/test-solids';
 import { volumeOf } from '../../core/shape/mesh/mesh';
+import { Work } from '../../core/work/work';
 import { type TestServer, testServer } from '../testing';
 
 let server: TestServer;
@@ -64,7 +64,7 @@ test('a file becomes a body, an edit takes it into the job, and the part is buil
   await set('y', '12');
   const again = (await server.call('GET', `/jobs/${id}`)).body;
   const built = async (document: JobDocument) => {
-    const resolved = resolvePart(document, 'part-1', workshop, job.history);
+    const resolved = new Work(document, workshop, job.history).part('part-1');
     const { additions } = resolved.part;
     const task = {
       recipe: 'wall-plate',

@@ -1,7 +1,7 @@
 import { createRequire } from 'node:module';
 import PDFDocument from 'pdfkit';
-import type { Sheet } from '../../core/job/sheet';
 import type { DrawDimension, Drawing, DrawPoint } from '../../core/shape/drawing/drawing';
+import type { Sheet } from '../../core/work/sheet';
 
 /** The measuring sheet as a PDF, A4. */
 const MARGIN = 46;
@@ -19,7 +19,10 @@ type Doc = InstanceType<typeof PDFDocument>;
 export const sheetPdf = (sheet: Sheet, made: Date): Promise<Uint8Array> =>
   pdf(`Measuring sheet: ${sheet.title}`, made, doc => {
     head(doc, sheet, made);
-    drawDrawing(doc, sheet.drawing, sheet.values);
+    for (const view of sheet.views) {
+      if (view.part) partName(doc, view.part);
+      drawDrawing(doc, view.drawing, view.values);
+    }
     table(doc, sheet);
     rest(doc, sheet);
     foot(doc);
@@ -91,6 +94,16 @@ function head(doc: Doc, sheet: Sheet, made: Date): void {
       .fillColor(INK)
       .text(printable(sheet.note), { width: width(doc) });
   doc.moveDown(0.6);
+}
+
+/** Above its drawing; both on one page. */
+function partName(doc: Doc, name: string): void {
+  if (doc.y + DRAWING_HEIGHT + 40 > doc.page.height - MARGIN) doc.addPage();
+  doc
+    .font('strong')
+    .fontSize(12)
+    .fillColor(INK)
+    .text(printable(name), MARGIN, doc.y, { width: width(doc) });
 }
 
 function drawDrawing(doc: Doc, drawing: Drawing, values: Record<string, string>): void {

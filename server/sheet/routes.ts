@@ -2,9 +2,8 @@ import type { Router } from 'express';
 import { writeDrawingDxf } from '../../core/files/drawing-dxf';
 import { writeDrawingSvg } from '../../core/files/drawing-svg';
 import { readingsToCsv } from '../../core/files/readings-csv';
-import { resolvePart } from '../../core/job/resolve';
-import { sheetOf } from '../../core/job/sheet';
-import { type DrawDimension, drawnLength } from '../../core/shape/drawing/drawing';
+import type { DrawDimension } from '../../core/shape/drawing/drawing';
+import { type PartWork, Work } from '../../core/work/work';
 import type { App } from '../context';
 import { HttpError } from '../errors';
 import { readJob } from '../jobs/repository';
@@ -18,8 +17,8 @@ export function addSheetRoutes(router: Router, { store }: App): void {
   router.get('/:id/sheet.pdf', async (req, res) => {
     const job = await readJob(store.db, req.params.id);
     const { workshop } = await readWorkshop(store.db);
-    const resolved = resolvePart(job.document, job.document.parts[0]!.id, workshop, job.history);
-    const bytes = await sheetPdf(sheetOf(job.document, resolved, workshop), new Date(job.updatedAt));
+    const { sheet } = new Work(job.document, workshop, job.history);
+    const bytes = await sheetPdf(sheet, new Date(job.updatedAt));
     res.set({
       'content-type': 'application/pdf',
       'content-disposition': `attachment; filename="sagoma-job-${job.number}-sheet.pdf"`,
@@ -34,19 +33,10 @@ export function addSheetRoutes(router: Router, { store }: App): void {
     if (!type) throw new HttpError(400, 'bad-input', 'The drawing comes as svg, dxf or pdf.');
     const job = await readJob(store.db, req.params.id);
     const { workshop } = await readWorkshop(store.db);
-    const { recipe, parameters, part } = resolvePart(
-      job.document,
-      job.document.parts[0]!.id,
-      workshop,
-      job.history,
-    );
-    const drawing = recipe.drawing(parameters);
-    const valueFor = (d: DrawDimension) => {
-      const name = recipe.mates.find(m => m.id === d.key)?.parameter ?? d.key;
-      const value = parameters[name];
-      return (typeof value === 'number' ? value : drawnLength(d)).toFixed(2);
-    };
-    const title = `${job.document.title}: ${part.name}`;
+    const work = partAsked(new Work(job.document, workshop, job.history), req.query.part);
+    const { drawing } = work;
+    const valueFor = (d: DrawDimension) => work.drawnSize(d).toFixed(2);
+    const title = `${job.document.title}: ${work.part.name}`;
     res.set({
       'content-type': type,
       'content-disposition': `attachment; filename="sagoma-job-${job.number}-drawing.${kind}"`,
@@ -55,7 +45,7 @@ export function addSheetRoutes(router: Router, { store }: App): void {
     if (kind === 'svg') res.end(writeDrawingSvg(drawing, title, valueFor));
     else if (kind === 'dxf') res.end(writeDrawingDxf(drawing, valueFor));
     else {
-      const values = Object.fromEntries(drawing.dimensions.map(d => [d.key, valueFor(d) ?? '']));
+      const values = Object.fromEntries(drawing.dimensions.map(d => [d.key, valueFor(d)]));
       res.end(await drawingPdf(title, drawing, values, new Date(job.updatedAt)));
     }
   });
@@ -71,4 +61,17 @@ export function addSheetRoutes(router: Router, { store }: App): void {
     // The mark tells a spreadsheet that it is UTF-8.
     res.end(`\uFEFF${readingsToCsv(job.document, workshop.instruments)}`);
   });
+}
+
+/** The part that was asked for; a job of one part needs no asking. @throws HttpError */
+function partAsked(work: Work, id: unknown): PartWork {
+  const [only, ...more] = work.parts;
+  if (id === undefined && only && more.length === 0) return only;
+  if (!work.document.parts.some(p => p.id === id))
+    throw new HttpError(
+      400,
+      'bad-input',
+      `Say of which part: ${work.document.parts.map(p => p.id).join(', ')}.`,
+    );
+  return work.part(String(id));
 }

@@ -1,11 +1,10 @@
-import { effortAdvice } from '../../core/job/effort';
 import { useBench } from './bench-context';
 import { RemedyNotice } from './RemedyNotice';
 
 /** What the hands said of the effort, where the size itself sat right, and what to change for it. */
 export function EffortNotes() {
-  const { document, resolved, job } = useBench();
-  return effortAdvice(document, resolved, job.history).map(({ mate, words, remedy }) => (
+  const { resolved } = useBench();
+  return resolved.effortAdvice.map(({ mate, words, remedy }) => (
     <RemedyNotice key={mate.id} level="note" remedy={remedy}>
       {words}
     </RemedyNotice>

@@ -4,12 +4,11 @@ import { Outlet, useNavigate, useParams, useSearchParams } from 'react-router';
 import styled from 'styled-components';
 import type { JobDocument } from '../../core/job/document';
 import type { Edit } from '../../core/job/edits';
-import { overviewOf, STAGES, type Stage } from '../../core/job/guidance';
-import { historyOf } from '../../core/job/history';
-import { resolvePart } from '../../core/job/resolve';
 import type { Workshop } from '../../core/job/workshop';
 import type { Expression } from '../../core/quantity/expression';
 import type { DisplayUnit } from '../../core/quantity/format';
+import { STAGES, type Stage } from '../../core/work/stages';
+import { Work } from '../../core/work/work';
 import { get } from '../api/client';
 import { JobSession, type SessionState } from '../api/job-session';
 import { Failure, Loading } from '../ui/layout';
@@ -73,19 +72,21 @@ function JobBench({ session, state, workshop, document }: BenchProps) {
   const [ledgerOpen, setLedgerOpen] = useState(false);
 
   const [query, setQuery] = useSearchParams();
-  const partId = (document.parts.find(p => p.id === query.get('part')) ?? document.parts[0]!).id;
+  const [work] = useState(() => new Work(document, workshop, base.history));
+  const saved = useMemo(
+    () => work.with({ document, workshop, history: base.history }),
+    [work, document, workshop, base.history],
+  );
+  const [open, setOpen] = useState(() => saved.chosen(query.get('part')).part.id);
+  // Chosen once: the part that waits most may be another one after every edit.
+  const partId = saved.chosen(query.get('part') ?? open).part.id;
   const several = document.parts.length > 1;
-  // Each part has its own versions, prints and tries.
-  const job = useMemo(
-    () => (several ? { ...base, history: historyOf(base.history, partId) } : base),
-    [base, several, partId],
+  const shown = useMemo(
+    () => saved.with({ document: withDrafts(document, partId, drafts) }),
+    [saved, document, partId, drafts],
   );
-  const shown = useMemo(() => withDrafts(document, partId, drafts), [document, partId, drafts]);
-  const resolved = useMemo(
-    () => resolvePart(shown, partId, workshop, base.history),
-    [shown, partId, workshop, base.history],
-  );
-  const overview = useMemo(() => overviewOf(shown, resolved, job.history), [shown, resolved, job.history]);
+  const resolved = shown.part(partId);
+  const { overview } = resolved;
 
   const say = useCallback(
     (words: string, level: Message['level'] = 'note') => setMessage({ words, level, at: Date.now() }),
@@ -109,9 +110,9 @@ function JobBench({ session, state, workshop, document }: BenchProps) {
   const go = useCallback(
     (to: Stage, key?: string) => {
       if (key) select(key);
-      void navigate({ pathname: `/jobs/${job.id}/${to}`, search: several ? `?part=${partId}` : '' });
+      void navigate({ pathname: `/jobs/${base.id}/${to}`, search: several ? `?part=${partId}` : '' });
     },
-    [navigate, job.id, several, partId],
+    [navigate, base.id, several, partId],
   );
   const draft = useCallback((name: string, expression: Expression | null) => {
     setDrafts(now => {
@@ -131,8 +132,8 @@ function JobBench({ session, state, workshop, document }: BenchProps) {
     unit: () => setUnit(u => (u === 'mm' ? 'in' : 'mm')),
   });
   useEffect(() => {
-    window.document.title = `${job.number} · ${document.title} – Sagoma`;
-  }, [job.number, document.title]);
+    window.document.title = `${base.number} · ${document.title} – Sagoma`;
+  }, [base.number, document.title]);
   useEffect(() => {
     // Unsaved edits survive a reload; closing for good would still lose them while the server is away.
     const warn = (event: BeforeUnloadEvent) => session.read().pending.length > 0 && event.preventDefault();
@@ -143,13 +144,15 @@ function JobBench({ session, state, workshop, document }: BenchProps) {
   const bench: Bench = {
     session,
     state,
-    job,
-    document: shown,
+    job: base,
+    document: shown.document,
+    work: shown,
     workshop,
     resolved,
     setPart: id => {
       setDrafts({});
       select(null);
+      setOpen(id);
       setQuery({ part: id });
     },
     overview,

@@ -4,11 +4,10 @@ import { type ReactNode, useRef, useState } from 'react';
 import styled from 'styled-components';
 import type { LedgerStep } from '../../core/fit/propose';
 import { strainAt } from '../../core/fit/wants';
-import { type DimensionState, readEnough } from '../../core/job/dimensions';
-import { acrossOf, chanceIf, type MateLedger } from '../../core/job/ledger';
-import { neededDimensions } from '../../core/job/resolve';
-import { showSize, standingOf } from '../../core/job/show';
 import { formatLength, formatPercent, formatPlain, formatSigned } from '../../core/quantity/format';
+import { type DimensionState, readEnough } from '../../core/work/dimension';
+import { acrossOf, chanceIf, type MateLedger } from '../../core/work/ledger';
+import { showSize, standingOf } from '../../core/work/show';
 import { Button, IconButton } from '../ui/controls';
 import { Row } from '../ui/layout';
 import { FONTS } from '../ui/theme';
@@ -16,8 +15,8 @@ import { useBench } from './bench-context';
 
 /** Every dimension that must fit, as a chain from reading to model number. */
 export function Ledger({ open, onClose }: { open: boolean; onClose(): void }) {
-  const { document, resolved } = useBench();
-  const rows = neededDimensions(document, resolved);
+  const { resolved } = useBench();
+  const rows = resolved.needed;
   return (
     <Aside data-open={open ? '' : undefined} aria-label="Ledger">
       <Head>

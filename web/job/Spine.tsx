@@ -1,7 +1,7 @@
 import { Keyboard } from 'lucide-react';
 import { NavLink } from 'react-router';
 import styled from 'styled-components';
-import { STAGES, type Stage } from '../../core/job/guidance';
+import { STAGES, type Stage } from '../../core/work/stages';
 import { Hinted, IconButton } from '../ui/controls';
 import { ThemeKey } from '../ui/ThemeKey';
 import { FONTS } from '../ui/theme';

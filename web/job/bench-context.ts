@@ -2,11 +2,12 @@ import { createContext, useContext } from 'react';
 import type { JobAnswer } from '../../contract/jobs';
 import type { JobDocument } from '../../core/job/document';
 import type { Edit } from '../../core/job/edits';
-import type { Overview, Stage } from '../../core/job/guidance';
-import type { ResolvedPart } from '../../core/job/resolve';
 import type { Workshop } from '../../core/job/workshop';
 import type { Expression } from '../../core/quantity/expression';
 import type { DisplayUnit } from '../../core/quantity/format';
+import type { Overview } from '../../core/work/overview';
+import type { Stage } from '../../core/work/stages';
+import type { PartWork, Work } from '../../core/work/work';
 import type { JobSession, SessionState } from '../api/job-session';
 
 /** What every stage of a job works on. */
@@ -17,8 +18,10 @@ export interface Bench {
   /** With what is on its way and what is being typed. */
   document: JobDocument;
   workshop: Workshop;
+  /** The whole job worked out. */
+  work: Work;
   /** The part that is worked on. */
-  resolved: ResolvedPart;
+  resolved: PartWork;
   setPart(id: string): void;
   overview: Overview;
   /** A dimension's or a mate's id: lit in ledger, drawing and solid. */

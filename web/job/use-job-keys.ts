@@ -1,5 +1,5 @@
 import { useEffect, useRef } from 'react';
-import type { Stage } from '../../core/job/guidance';
+import type { Stage } from '../../core/work/stages';
 
 export const STAGE_LETTERS: Record<Stage, string> = {
   brief: 'b',

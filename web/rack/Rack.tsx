@@ -105,7 +105,10 @@ const matches = (job: RackJob, wanted: string) =>
 
 function Tag({ job }: { job: RackJob }) {
   return (
-    <TagLink to={`/jobs/${job.id}/${job.next.stage}`} data-waits={job.next.waits ? '' : undefined}>
+    <TagLink
+      to={`/jobs/${job.id}/${job.next.stage}?part=${job.partId}`}
+      data-waits={job.next.waits ? '' : undefined}
+    >
       <span className="hole" />
       <span className="number">{job.number}</span>
       <span className="part">

@@ -1,13 +1,13 @@
 import { useQuery } from '@tanstack/react-query';
 import { format } from 'date-fns';
 import { FileDown, Printer } from 'lucide-react';
-import { useEffect } from 'react';
+import { useEffect, useMemo } from 'react';
 import { Link, useParams } from 'react-router';
 import styled from 'styled-components';
 import type { JobAnswer } from '../../contract/jobs';
-import { resolvePart } from '../../core/job/resolve';
-import { type SheetRow, sheetOf } from '../../core/job/sheet';
 import type { Workshop } from '../../core/job/workshop';
+import type { SheetRow } from '../../core/work/sheet';
+import { Work } from '../../core/work/work';
 import { get } from '../api/client';
 import { DrawingView } from '../drawing/DrawingView';
 import type { WorkshopAnswer } from '../job/JobPage';
@@ -32,8 +32,7 @@ export default function SheetPage() {
 }
 
 function SheetOfJob({ job, workshop }: { job: JobAnswer; workshop: Workshop }) {
-  const resolved = resolvePart(job.document, job.document.parts[0]!.id, workshop, job.history);
-  const sheet = sheetOf(job.document, resolved, workshop);
+  const { sheet } = useMemo(() => new Work(job.document, workshop, job.history), [job, workshop]);
   useEffect(() => {
     document.title = `Sheet: ${sheet.title} – Sagoma`;
   }, [sheet.title]);
@@ -60,12 +59,17 @@ function SheetOfJob({ job, workshop }: { job: JobAnswer; workshop: Workshop }) {
           {format(new Date(job.updatedAt), 'd MMMM yyyy, HH:mm')}
         </p>
         {sheet.note ? <p>{sheet.note}</p> : null}
-        <DrawingView
-          drawing={sheet.drawing}
-          valueFor={d => sheet.values[d.key] ?? null}
-          lit={null}
-          height={330}
-        />
+        {sheet.views.map(view => (
+          <section key={view.part}>
+            {view.part ? <h2>{view.part}</h2> : null}
+            <DrawingView
+              drawing={view.drawing}
+              valueFor={d => view.values[d.key] ?? null}
+              lit={null}
+              height={330}
+            />
+          </section>
+        ))}
         <table>
           <thead>
             <tr>

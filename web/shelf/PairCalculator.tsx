@@ -3,9 +3,9 @@ import { useState } from 'react';
 import { type PairProposal, proposePair } from '../../core/fit/pair';
 import { surfaceKind } from '../../core/fit/print-bias';
 import { type StandardWant, WANT_NAMES, WANT_WORDS, windowForSize } from '../../core/fit/wants';
-import { responseFor } from '../../core/job/printer-belief';
 import { FIRST_WORKSHOP, type Workshop, windowFor } from '../../core/job/workshop';
 import { formatPercent, formatPlain, formatSigned } from '../../core/quantity/format';
+import { Printers } from '../../core/work/printers';
 import { get } from '../api/client';
 import type { WorkshopAnswer } from '../job/JobPage';
 import { Select, TextField } from '../ui/controls';
@@ -90,9 +90,10 @@ function propose(
   outerId: string,
   innerId: string,
 ): PairProposal {
+  const printers = new Printers(workshop);
   const response = (side: 'inside' | 'outside', materialId: string) => {
     const part = { printerId: workshop.printers[0]!.id, materialId };
-    return responseFor(workshop, part, side, surfaceKind(side, 'round', false), size);
+    return printers.response(part, side, surfaceKind(side, 'round', false), size);
   };
   return proposePair({
     size,

@@ -1,75 +1,92 @@
 import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest';
-import type { SolidReply, SolidRequest } from '../workers/solid-protocol';
-import { SolidLine } from './solid-line';
+import { type KernelWorker, SolidLine } from './solid-line';
 
 /** A worker that answers when the test says so. */
-class HandWorker {
+class HandWorker implements KernelWorker {
   static all: HandWorker[] = [];
-  asked: SolidRequest[] = [];
+  asked: number[] = [];
   ended = false;
-  private readonly listeners: Record<string, (event: { data?: SolidReply }) => void> = {};
+  private settle: ((answer: { heap: number; ok: true; wall: number }) => void) | undefined;
+  private broken = () => {};
   constructor() {
     HandWorker.all.push(this);
   }
-  addEventListener = (kind: string, listener: never) => {
-    this.listeners[kind] = listener;
+  api = {
+    check: (part: { parameters: { wall: number } }) =>
+      new Promise(settle => {
+        this.asked.push(part.parameters.wall);
+        this.settle = settle;
+      }),
+  } as never;
+  onBreak = (broken: () => void) => {
+    this.broken = broken;
   };
-  postMessage = (request: SolidRequest) => void this.asked.push(request);
-  terminate = () => {
+  end = () => {
     this.ended = true;
   };
-  /** Answers the request it is working on. */
-  answer(heap = 1e8): void {
-    this.listeners.message!({
-      data: { id: this.asked.at(-1)!.id, kind: 'checked', findings: [], loads: [], heap },
-    });
+  /** Answers the question it is working on. */
+  async answer(heap = 1e8): Promise<void> {
+    this.settle!({ heap, ok: true, wall: this.asked.at(-1)! });
+    await vi.advanceTimersByTimeAsync(0);
   }
-  break(): void {
-    this.listeners.error!({});
+  async break(): Promise<void> {
+    this.broken();
+    await vi.advanceTimersByTimeAsync(0);
   }
 }
 
-const request = (wall: number) => ({
-  want: 'check' as const,
-  recipe: 'round-cap',
-  additions: [],
-  parameters: { wall },
-  context: {} as never,
-});
 let line: SolidLine;
 let heard: number[];
-const ask = (wall: number) =>
-  line.ask(request(wall), reply => heard.push(reply.kind === 'failed' ? -1 : wall));
+/** −1 where the kernel broke; nothing where the question was overtaken. */
+const ask = (wall: number) => {
+  const part = { recipe: 'round-cap', additions: [], parameters: { wall } };
+  void line
+    .ask(api => api.check(part, {} as never))
+    .then(
+      answer => void (answer && heard.push(wall)),
+      () => void heard.push(-1),
+    );
+};
 const workers = () => HandWorker.all;
 
 beforeEach(() => {
   vi.useFakeTimers();
   HandWorker.all = [];
   heard = [];
-  line = new SolidLine(() => new HandWorker() as unknown as Worker);
+  line = new SolidLine(() => new HandWorker());
 });
 afterEach(() => void vi.useRealTimers());
 
 describe('the line before the kernels', () => {
-  test('one runs, the newest waits, those between are never asked', () => {
+  test('one runs, the newest waits, those between are never asked', async () => {
     for (const wall of [1, 2, 3, 4]) ask(wall);
-    expect(workers()[0]!.asked.map(r => r.parameters.wall)).toEqual([1]);
-    workers()[0]!.answer();
-    expect(workers()[0]!.asked.map(r => r.parameters.wall)).toEqual([1, 4]);
-    workers()[0]!.answer();
+    expect(workers()[0]!.asked).toEqual([1]);
+    await workers()[0]!.answer();
+    expect(workers()[0]!.asked).toEqual([1, 4]);
+    await workers()[0]!.answer();
     expect(heard).toEqual([4]);
   });
 
-  test('an answer to old numbers is dropped', () => {
+  test('an answer to old numbers is dropped', async () => {
     ask(1);
     ask(2);
-    workers()[0]!.answer();
+    await workers()[0]!.answer();
     expect(heard).toEqual([]);
   });
 
-  test('a warm worker that is stuck on old numbers is ended and replaced', () => {
+  test('every question is settled once, also those that were overtaken', async () => {
+    const asked = [1, 2, 3].map(wall =>
+      line.ask(api => api.check({ recipe: 'round-cap', additions: [], parameters: { wall } }, {} as never)),
+    );
+    await workers()[0]!.answer();
+    await workers()[0]!.answer();
+    const answers = await Promise.all(asked);
+    expect(answers.map(a => a !== null)).toEqual([false, false, true]);
+  });
+
+  test('a warm worker that is stuck on old numbers is ended and replaced', async () => {
     ask(1);
-    workers()[0]!.answer();
+    await workers()[0]!.answer();
     ask(2);
     ask(3);
     vi.advanceTimersByTime(1900);
@@ -77,7 +94,7 @@ describe('the line before the kernels', () => {
     vi.advanceTimersByTime(300);
     expect(workers()).toHaveLength(2);
     expect(workers()[0]!.ended).toBe(true);
-    expect(workers()[1]!.asked.map(r => r.parameters.wall)).toEqual([3]);
+    expect(workers()[1]!.asked).toEqual([3]);
   });
 
   test('while the kernels start nobody is impatient', () => {
@@ -87,22 +104,22 @@ describe('the line before the kernels', () => {
     expect(workers()).toHaveLength(1);
   });
 
-  test('a heap beyond its bound costs the worker its place, and nobody notices', () => {
+  test('a heap beyond its bound costs the worker its place, and nobody notices', async () => {
     ask(1);
-    workers()[0]!.answer(7e8);
+    await workers()[0]!.answer(7e8);
     expect(heard).toEqual([1]);
     expect(workers()[0]!.ended).toBe(true);
     ask(2);
-    workers()[1]!.answer();
+    await workers()[1]!.answer();
     expect(heard).toEqual([1, 2]);
   });
 
-  test('a worker that breaks is said, and the next request gets another', () => {
+  test('a worker that breaks is said, and the next question gets another', async () => {
     ask(1);
-    workers()[0]!.break();
+    await workers()[0]!.break();
     expect(heard).toEqual([-1]);
     ask(2);
-    workers()[1]!.answer();
+    await workers()[1]!.answer();
     expect(heard).toEqual([-1, 2]);
   });
 });

@@ -1,4 +1,4 @@
-import type { SolidReply, SolidRequest } from '../workers/solid-protocol';
+import type { SolidApi } from '../workers/solid-protocol';
 
 /** Single-threaded kernels cannot be interrupted: a worker stuck this long on old numbers is replaced, ms. */
 const STUCK = 2000;
@@ -6,26 +6,47 @@ const STUCK = 2000;
 const MOST_HEAP = 600e6;
 const LOOK_AGAIN = 50;
 
+/** A worker as the line sees it. */
+export interface KernelWorker {
+  api: Pick<SolidApi, keyof SolidApi>;
+  /** Called when it breaks: what it works on is never answered then. */
+  onBreak(broken: () => void): void;
+  end(): void;
+}
+
+type Asked = (api: KernelWorker['api']) => Promise<{ heap: number }>;
+
+interface Waiting {
+  ask: Asked;
+  settle(answer: { heap: number } | null): void;
+  fail(error: Error): void;
+}
+
+export class KernelBroken extends Error {
+  override message =
+    'The geometry kernel could not start. Reload the page; if it stays so, this browser lacks WebAssembly.';
+}
+
 /**
- * The line before a worker that holds the kernels: one request runs, at most one waits, and only the
- * newest one's answer is handed on.
+ * The line before a worker that holds the kernels: one question runs, at most one waits, and only the
+ * newest one is answered. One that was overtaken is answered with null.
  */
 export class SolidLine {
-  private worker: Worker | undefined;
-  private id = 0;
+  private worker: KernelWorker | undefined;
   private warm = false;
-  private running: { id: number; since: number } | undefined;
-  private waiting: SolidRequest | undefined;
-  private onReply: (reply: SolidReply) => void = () => {};
+  private running: { asked: Waiting; since: number } | undefined;
+  private waiting: Waiting | undefined;
   private timer: ReturnType<typeof setTimeout> | undefined;
 
-  constructor(private readonly make: () => Worker) {}
+  constructor(private readonly make: () => KernelWorker) {}
 
-  ask(request: Omit<SolidRequest, 'id'>, onReply: (reply: SolidReply) => void): number {
-    this.onReply = onReply;
-    this.waiting = { ...request, id: ++this.id };
-    this.next();
-    return this.id;
+  /** @throws KernelBroken where the worker breaks; Error with the kernel's own words */
+  ask<T extends { heap: number }>(ask: (api: KernelWorker['api']) => Promise<T>): Promise<T | null> {
+    return new Promise((settle, fail) => {
+      this.waiting?.settle(null);
+      this.waiting = { ask, settle: answer => settle(answer as T | null), fail };
+      this.next();
+    });
   }
 
   private next(): void {
@@ -40,38 +61,42 @@ export class SolidLine {
       }
     }
     this.worker ??= this.open();
-    this.running = { id: this.waiting.id, since: performance.now() };
-    this.worker.postMessage(this.waiting);
+    const asked = this.waiting;
     this.waiting = undefined;
+    this.running = { asked, since: performance.now() };
+    asked.ask(this.worker.api).then(
+      answer => this.answered(asked, answer, null),
+      (error: Error) => this.answered(asked, null, error),
+    );
   }
 
-  private open(): Worker {
+  private answered(asked: Waiting, answer: { heap: number } | null, error: Error | null): void {
+    // From a worker that was given up meanwhile.
+    if (this.running?.asked !== asked) return;
+    this.warm = true;
+    this.running = undefined;
+    if (answer && answer.heap > MOST_HEAP) this.replace();
+    // Stale results are dropped: only the newest numbers are ever shown.
+    if (this.waiting) asked.settle(null);
+    else if (error) asked.fail(error);
+    else asked.settle(answer);
+    this.next();
+  }
+
+  private open(): KernelWorker {
     const worker = this.make();
-    worker.addEventListener('message', (message: MessageEvent<SolidReply>) => {
-      const reply = message.data;
-      this.warm = true;
-      this.running = undefined;
-      if (reply.heap > MOST_HEAP) this.replace();
-      // Stale results are dropped: only the newest numbers are ever shown.
-      if (reply.id === this.id) this.onReply(reply);
-      this.next();
-    });
-    worker.addEventListener('error', () => {
+    worker.onBreak(() => {
+      if (this.worker !== worker) return;
+      (this.waiting ?? this.running?.asked)?.fail(new KernelBroken());
+      this.waiting = undefined;
       this.replace();
-      const message =
-        'The geometry kernel could not start. Reload the page; if it stays so, this browser lacks WebAssembly.';
-      this.onReply({
-        id: this.id,
-        kind: 'failed',
-        findings: [{ code: 'no-kernel', level: 'stop', message }],
-        heap: 0,
-      });
     });
     return worker;
   }
 
   private replace(): void {
-    this.worker?.terminate();
+    this.worker?.end();
+    this.running?.asked.settle(null);
     this.worker = undefined;
     this.running = undefined;
     this.warm = false;

@@ -5,8 +5,8 @@ import type { Finding } from '../../core/shape/findings/finding';
 import { Recent } from '../../core/shape/recent';
 import type { Parameters } from '../../core/shape/recipes/parameters';
 import type { LoadResult } from '../../core/shape/strength/loads';
-import type { ShownSolid, SolidReply, SolidRequest } from '../workers/solid-protocol';
-import { SolidLine } from './solid-line';
+import type { ShownSolid } from '../workers/solid-protocol';
+import { brokenKernel, kernelLine } from './kernel-worker';
 
 export interface SolidState {
   solid: ShownSolid | null;
@@ -20,14 +20,6 @@ export interface SolidState {
   busy: boolean;
 }
 
-/** Of their own, so that checks on the fine triangles, and comparing, never hold up typing. */
-const workers: Partial<Record<SolidRequest['want'], SolidLine>> = {};
-export const worker = (want: SolidRequest['want']) => {
-  workers[want] ??= new SolidLine(
-    () => new Worker(new URL('../workers/solid-worker.ts', import.meta.url), { type: 'module' }),
-  );
-  return workers[want];
-};
 /** The checks wait until nobody has typed for this long, ms. */
 const CHECK_AFTER = 350;
 /** Coming back to numbers that were shown a moment ago, from another stage or by undo, costs nothing. */
@@ -58,31 +50,33 @@ export function useSolid(
       setState(known);
       return;
     }
-    const request = asked.current;
+    const { context: asks, ...part } = asked.current;
     let later: ReturnType<typeof setTimeout> | undefined;
-    let shown: ShownSolid | null = null;
+    const check = async (solid: ShownSolid) => {
+      const answer = await kernelLine('check')
+        .ask(api => api.check(part, asks))
+        .catch((error: Error) => ({ findings: brokenKernel(error), loads: [] }));
+      if (!current || !answer) return;
+      const { findings, loads } = answer;
+      recent.put(key, { solid, findings, loads, refused: null, busy: false });
+      setState(now => ({ ...now, findings, loads }));
+    };
     const show = (solid: ShownSolid) => {
-      shown = solid;
       made.current = { shape, solid };
       setState({ solid, findings: null, loads: null, refused: null, busy: false });
-      later = setTimeout(() => worker('check').ask({ ...request, want: 'check' }, checked), CHECK_AFTER);
+      later = setTimeout(() => void check(solid), CHECK_AFTER);
     };
-    const checked = (reply: SolidReply) => {
-      if (!current || (reply.kind !== 'checked' && reply.kind !== 'failed')) return;
-      const loads = reply.kind === 'checked' ? reply.loads : [];
-      recent.put(key, { solid: shown, findings: reply.findings, loads, refused: null, busy: false });
-      setState(now => ({ ...now, findings: reply.findings, loads }));
+    const build = async () => {
+      setState(now => ({ ...now, busy: true, findings: null }));
+      const answer = await kernelLine('show')
+        .ask(api => api.show(part))
+        .catch((error: Error) => ({ ok: false as const, findings: brokenKernel(error) }));
+      if (!current || !answer) return;
+      if (answer.ok) show(answer.solid);
+      else setState(now => ({ ...now, busy: false, refused: answer.findings, findings: answer.findings }));
     };
     if (made.current?.shape === shape) show(made.current.solid);
-    else {
-      setState(now => ({ ...now, busy: true, findings: null }));
-      worker('show').ask({ ...request, want: 'show' }, reply => {
-        if (!current) return;
-        if (reply.kind === 'failed')
-          setState(now => ({ ...now, busy: false, refused: reply.findings, findings: reply.findings }));
-        else if (reply.kind === 'shown') show(reply.solid);
-      });
-    }
+    else void build();
     return () => {
       clearTimeout(later);
       current = false;

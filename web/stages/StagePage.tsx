@@ -1,5 +1,5 @@
 import { Navigate, useParams } from 'react-router';
-import { STAGES, type Stage } from '../../core/job/guidance';
+import { STAGES, type Stage } from '../../core/work/stages';
 import { useBench } from '../job/bench-context';
 import { BriefStage } from './brief/BriefStage';
 import { FitStage } from './fit/FitStage';

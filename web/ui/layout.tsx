@@ -1,8 +1,7 @@
 import { CircleAlert, Info, TriangleAlert } from 'lucide-react';
 import type { ReactNode } from 'react';
 import styled from 'styled-components';
-import type { Mark } from '../../core/job/guidance';
-import type { Verdict } from '../../core/learn/verdict';
+import type { VerdictMark as Mark } from '../../core/learn/verdict';
 import { Button } from './controls';
 import { FONTS } from './theme';
 
@@ -101,7 +100,6 @@ const MARK_COLOUR: Record<Mark, string> = {
   right: 'var(--right)',
   loose: 'var(--loose)',
 };
-const MARK_WORD: Record<Mark, string> = { tight: 'tight', right: 'right', loose: 'loose' };
 
 /** Shape and colour: tight two triangles pointing in, right a solid bar, loose two pointing out, untried a dashed box. */
 export function VerdictMark({
@@ -113,7 +111,7 @@ export function VerdictMark({
   size?: number;
   label?: string;
 }) {
-  const name = label ?? (mark ? MARK_WORD[mark] : 'not tried yet');
+  const name = label ?? (mark ? mark : 'not tried yet');
   return (
     <svg width={size} height={(size * 14) / 24} viewBox="0 0 24 14" role="img" aria-label={name}>
       <MarkShape mark={mark} />
@@ -127,6 +125,3 @@ export function MarkShape({ mark }: { mark: Mark | null }) {
   if (mark === 'right') return <rect x="2" y="2" width="20" height="10" fill={MARK_COLOUR.right} />;
   return <rect x="2" y="1.5" width="20" height="11" fill="none" stroke="var(--soft)" strokeDasharray="3 2" />;
 }
-
-export const markOfVerdict = (verdict: Verdict): Mark =>
-  verdict === 'right' ? 'right' : verdict === 'tight' || verdict === 'wont-go' ? 'tight' : 'loose';

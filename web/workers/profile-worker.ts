@@ -1,3 +1,4 @@
+import { expose } from 'comlink';
 import { type Profile, ProfileError } from '../../core/files/profile/loops';
 import { readProfile } from '../../core/files/profile/read-profile';
 
@@ -9,15 +10,16 @@ export interface ProfileRequest {
 }
 export type ProfileReply = { ok: true; profile: Profile } | { ok: false; message: string };
 
-addEventListener('message', (message: MessageEvent<ProfileRequest>) => {
-  const { text, unit, width } = message.data;
-  let reply: ProfileReply;
-  try {
-    reply = { ok: true, profile: readProfile(text, { unit, width }) };
-  } catch (error) {
-    const reason =
-      error instanceof ProfileError ? error.message : 'This file cannot be read. Export the profile again.';
-    reply = { ok: false, message: reason };
-  }
-  postMessage(reply);
-});
+/** What is wrong with the file is an answer; an error of ours is thrown, and the page says that. */
+const api = {
+  read({ text, unit, width }: ProfileRequest): ProfileReply {
+    try {
+      return { ok: true, profile: readProfile(text, { unit, width }) };
+    } catch (error) {
+      if (error instanceof ProfileError) return { ok: false, message: error.message };
+      throw error;
+    }
+  },
+};
+export type ProfileApi = typeof api;
+expose(api);

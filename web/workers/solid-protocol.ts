@@ -6,19 +6,35 @@ import type { Bounds } from '../../core/shape/mesh/mesh';
 import type { Parameters } from '../../core/shape/recipes/parameters';
 import type { LoadResult } from '../../core/shape/strength/loads';
 
-export interface SolidRequest {
-  id: number;
-  /** A solid for the screen, or the checks on the file's own triangles. */
-  want: 'show' | 'check' | 'compare' | 'together';
+/** A part to be built: what its solid depends on. */
+export interface AskedPart {
   recipe: string;
   additions: readonly Addition[];
   parameters: Parameters;
-  context: CheckContext;
-  /** What it is compared with. */
-  before?: { recipe: string; additions: readonly Addition[]; parameters: Parameters };
-  /** All parts of the job, and which surfaces go with each other. */
-  parts?: readonly { id: string; recipe: string; additions: readonly Addition[]; parameters: Parameters }[];
-  joints?: readonly Joint[];
+}
+
+/** Every answer says how large the kernel's heap is by now, bytes. */
+export type Answer<T> = { heap: number } & (({ ok: true } & T) | { ok: false; findings: Finding[] });
+
+/** What the worker with the geometry kernels does; each call has one answer. */
+export interface SolidApi {
+  /** A solid for the screen. */
+  show(part: AskedPart): Promise<Answer<{ solid: ShownSolid; ms: number }>>;
+  /** The checks on the file's own triangles. */
+  check(
+    part: AskedPart,
+    context: CheckContext,
+  ): Promise<{ heap: number; ok: boolean; findings: Finding[]; loads: LoadResult[] }>;
+  /** What grew and shrank from one part to the other. */
+  compare(
+    part: AskedPart,
+    before: AskedPart,
+  ): Promise<Answer<{ grown: ShownChange | null; shrunk: ShownChange | null }>>;
+  /** All parts of a job, with the surfaces that go with each other. */
+  together(
+    parts: readonly (AskedPart & { id: string })[],
+    joints: readonly Joint[],
+  ): Promise<Answer<{ assembly: ShownAssembly }>>;
 }
 
 /** Parts where they belong. */
@@ -28,7 +44,7 @@ export interface ShownAssembly {
     positions: Float32Array;
     min: readonly number[];
     max: readonly number[];
-    /** The way it is pulled off. */
+    /** The direction in which it is pulled off. */
     off: readonly number[];
   }[];
   /** Room that two of them share, mm³. */
@@ -53,10 +69,3 @@ export interface ShownSolid {
   /** mm³ */
   volume: number;
 }
-
-export type SolidReply =
-  | { id: number; kind: 'shown'; solid: ShownSolid; ms: number; heap: number }
-  | { id: number; kind: 'checked'; findings: Finding[]; loads: LoadResult[]; heap: number }
-  | { id: number; kind: 'together'; assembly: ShownAssembly; heap: number }
-  | { id: number; kind: 'compared'; grown: ShownChange | null; shrunk: ShownChange | null; heap: number }
-  | { id: number; kind: 'failed'; findings: Finding[]; heap: number };

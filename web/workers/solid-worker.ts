@@ -1,3 +1,4 @@
+import { expose, transfer } from 'comlink';
 import fontUrl from 'dejavu-fonts-ttf/ttf/DejaVuSans-Bold.ttf?url';
 import ManifoldInit from 'manifold-3d';
 import manifoldWasm from 'manifold-3d/manifold.wasm?url';
@@ -10,6 +11,7 @@ import { readStl } from '../../core/files/reading-back';
 import { assembled } from '../../core/shape/assembly';
 import { buildPart } from '../../core/shape/build';
 import type { BuiltPart } from '../../core/shape/built-part';
+import type { CheckContext } from '../../core/shape/checks/context';
 import { inspectPart } from '../../core/shape/checks/inspect';
 import { trianglesOfMates } from '../../core/shape/checks/measure';
 import { compareParts, type PartChange } from '../../core/shape/compare';
@@ -20,114 +22,100 @@ import { type OpenCascade, partKernel } from '../../core/shape/kernels/part-kern
 import { boundsOf, type TriangleMesh } from '../../core/shape/mesh/mesh';
 import { referencesIn, shaOf } from '../../core/shape/model';
 import { recipeWith } from '../../core/shape/recipe-with';
-import type { ShownChange, ShownSolid, SolidReply, SolidRequest } from './solid-protocol';
+import type { AskedPart, ShownChange, ShownSolid, SolidApi } from './solid-protocol';
 
 /** Edges sharper than this are inked, and shading breaks there: degrees. */
 const CREASE = 28;
 
 const starting = start();
 
-addEventListener('message', async (message: MessageEvent<SolidRequest>) => {
-  const request = message.data;
+/** The kernels with letters and bodies that these parts need. */
+async function ready(parts: readonly AskedPart[], context?: CheckContext): Promise<Kernels> {
+  const kernels = await starting;
+  if (parts.some(p => p.additions.some(a => a.kind === 'words'))) kernels.font ??= await letters();
+  await bodies(parts, context, kernels);
+  return kernels;
+}
+
+/** A program error leaves as a sentence that says what to do. */
+async function told<T>(work: () => Promise<T>): Promise<T> {
   try {
-    const kernels = await starting;
-    const all = [
-      ...request.additions,
-      ...(request.before?.additions ?? []),
-      ...(request.parts ?? []).flatMap(p => p.additions),
-    ];
-    if (all.some(a => a.kind === 'words')) kernels.font ??= await letters();
-    await bodies(request, kernels);
-    if (request.want === 'show') show(request, kernels);
-    else if (request.want === 'check') check(request, kernels);
-    else if (request.want === 'together') together(request, kernels);
-    else compare(request, kernels);
+    return await work();
   } catch (error) {
-    // Every request is answered: the line behind waits for it.
     const reason = error instanceof Error ? error.message : 'it gave no reason';
-    const finding = {
-      code: 'kernel',
-      level: 'stop' as const,
-      message: `The geometry kernel failed: ${reason}. Reload the page to start it again.`,
-    };
-    reply({ id: request.id, kind: 'failed', findings: [finding], heap: 0 });
+    throw new Error(`The geometry kernel failed: ${reason}. Reload the page to start it again.`);
   }
-});
-
-function show({ id, recipe: name, additions, parameters }: SolidRequest, kernels: Kernels): void {
-  const began = performance.now();
-  const recipe = recipeWith(name, additions);
-  const outcome = buildPart(recipe, parameters, kernels, 'screen');
-  const heap = kernels.part.memory();
-  if (!outcome.ok) {
-    reply({ id, kind: 'failed', findings: outcome.findings, heap });
-    return;
-  }
-  const solid = shown(outcome.part);
-  reply({ id, kind: 'shown', solid, ms: performance.now() - began, heap }, [
-    solid.positions.buffer,
-    solid.normals.buffer,
-    solid.edges.buffer,
-  ]);
 }
 
-function check({ id, recipe: name, additions, parameters, context }: SolidRequest, kernels: Kernels): void {
-  const recipe = recipeWith(name, additions);
-  const outcome = buildPart(recipe, parameters, kernels, 'file');
-  const { findings, loads } = outcome.ok
-    ? inspectPart(recipe, parameters, outcome.part, context, kernels, outcome.findings)
-    : { findings: outcome.findings, loads: [] };
-  reply({ id, kind: 'checked', findings, loads, heap: kernels.part.memory() });
-}
+const recipeOf = ({ recipe, additions }: AskedPart) => recipeWith(recipe, additions);
 
-function compare({ id, recipe, additions, parameters, before }: SolidRequest, kernels: Kernels): void {
-  if (!before) throw new RangeError('Nothing was given to compare with.');
-  const outcome = compareParts(
-    { recipe: recipeWith(recipe, additions), parameters },
-    { recipe: recipeWith(before.recipe, before.additions), parameters: before.parameters },
-    kernels,
-  );
-  const heap = kernels.part.memory();
-  if (!outcome.ok) {
-    reply({ id, kind: 'failed', findings: outcome.findings, heap });
-    return;
-  }
-  const flat = (part: PartChange['grown']): ShownChange | null =>
-    part && {
-      positions: unshared(part.mesh),
-      volume: part.volume,
-    };
-  const [grown, shrunk] = [flat(outcome.change.grown), flat(outcome.change.shrunk)];
-  reply(
-    { id, kind: 'compared', grown, shrunk, heap },
-    [grown, shrunk].flatMap(c => (c ? [c.positions.buffer] : [])),
-  );
-}
+const api: SolidApi = {
+  show: part =>
+    told(async () => {
+      const began = performance.now();
+      const kernels = await ready([part]);
+      const outcome = buildPart(recipeOf(part), part.parameters, kernels, 'screen');
+      const heap = kernels.part.memory();
+      if (!outcome.ok) return { ok: false, findings: outcome.findings, heap };
+      const solid = shown(outcome.part);
+      return transfer({ ok: true as const, solid, ms: performance.now() - began, heap }, [
+        solid.positions.buffer,
+        solid.normals.buffer,
+        solid.edges.buffer,
+      ]);
+    }),
 
-function together({ id, parts = [], joints = [] }: SolidRequest, kernels: Kernels): void {
-  const built: { id: string; part: BuiltPart }[] = [];
-  for (const p of parts) {
-    const outcome = buildPart(recipeWith(p.recipe, p.additions), p.parameters, kernels, 'screen');
-    if (!outcome.ok) {
-      reply({ id, kind: 'failed', findings: outcome.findings, heap: kernels.part.memory() });
-      return;
-    }
-    built.push({ id: p.id, part: outcome.part });
-  }
-  const { parts: placed, shared } = assembled(built, joints, kernels.mesh);
-  const assembly = {
-    parts: placed.map(p => ({ id: p.id, positions: unshared(p.mesh), ...boundsOf(p.mesh), off: p.off })),
-    shared,
-  };
-  reply(
-    { id, kind: 'together', assembly, heap: kernels.part.memory() },
-    assembly.parts.map(p => p.positions.buffer),
-  );
-}
+  check: (part, context) =>
+    told(async () => {
+      const kernels = await ready([part], context);
+      const recipe = recipeOf(part);
+      const outcome = buildPart(recipe, part.parameters, kernels, 'file');
+      const { findings, loads } = outcome.ok
+        ? inspectPart(recipe, part.parameters, outcome.part, context, kernels, outcome.findings)
+        : { findings: outcome.findings, loads: [] };
+      return { ok: outcome.ok, findings, loads, heap: kernels.part.memory() };
+    }),
 
-function reply(message: SolidReply, transfer: ArrayBufferLike[] = []): void {
-  postMessage(message, { transfer: transfer as ArrayBuffer[] });
-}
+  compare: (part, before) =>
+    told(async () => {
+      const kernels = await ready([part, before]);
+      const outcome = compareParts(
+        { recipe: recipeOf(part), parameters: part.parameters },
+        { recipe: recipeOf(before), parameters: before.parameters },
+        kernels,
+      );
+      const heap = kernels.part.memory();
+      if (!outcome.ok) return { ok: false, findings: outcome.findings, heap };
+      const flat = (change: PartChange['grown']): ShownChange | null =>
+        change && { positions: unshared(change.mesh), volume: change.volume };
+      const [grown, shrunk] = [flat(outcome.change.grown), flat(outcome.change.shrunk)];
+      return transfer(
+        { ok: true as const, grown, shrunk, heap },
+        [grown, shrunk].flatMap(c => (c ? [c.positions.buffer] : [])),
+      );
+    }),
+
+  together: (parts, joints) =>
+    told(async () => {
+      const kernels = await ready(parts);
+      const built: { id: string; part: BuiltPart }[] = [];
+      for (const p of parts) {
+        const outcome = buildPart(recipeOf(p), p.parameters, kernels, 'screen');
+        if (!outcome.ok) return { ok: false, findings: outcome.findings, heap: kernels.part.memory() };
+        built.push({ id: p.id, part: outcome.part });
+      }
+      const { parts: placed, shared } = assembled(built, joints, kernels.mesh);
+      const assembly = {
+        parts: placed.map(p => ({ id: p.id, positions: unshared(p.mesh), ...boundsOf(p.mesh), off: p.off })),
+        shared,
+      };
+      return transfer(
+        { ok: true as const, assembly, heap: kernels.part.memory() },
+        assembly.parts.map(p => p.positions.buffer),
+      );
+    }),
+};
+expose(api);
 
 async function start(): Promise<Kernels> {
   const open = opencascade as unknown as (options: object) => Promise<OpenCascade>;
@@ -145,11 +133,14 @@ async function start(): Promise<Kernels> {
 /** Bodies from files that were asked for in this window; their triangles never change. */
 const fetched = new Map<string, TriangleMesh>();
 
-async function bodies(request: SolidRequest, kernels: Kernels): Promise<void> {
+async function bodies(
+  parts: readonly AskedPart[],
+  context: CheckContext | undefined,
+  kernels: Kernels,
+): Promise<void> {
   const named = [
-    ...referencesIn(request.parameters, request.context.neighbours),
-    ...referencesIn(request.before?.parameters ?? {}),
-    ...(request.parts ?? []).flatMap(p => referencesIn(p.parameters)),
+    ...parts.flatMap(p => referencesIn(p.parameters)),
+    ...referencesIn({}, context?.neighbours),
   ].map(shaOf);
   for (const sha256 of new Set(named)) {
     if (fetched.has(sha256)) continue;

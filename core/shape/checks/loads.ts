@@ -2,6 +2,7 @@ import { formatPlain } from '../../quantity/format';
 import type { Finding } from '../findings/finding';
 import { facing, type TriangleMesh } from '../mesh/mesh';
 import type { LoadResult, Weakest } from '../strength/loads';
+import { proofLoad } from '../strength/proof';
 import { dot } from '../vector';
 import type { CheckContext } from './context';
 
@@ -56,11 +57,6 @@ export function checkLoads(
     return findings;
   });
 }
-
-const proofLoad = ({ kind, amount }: { kind: string; amount: number }, times: number): string =>
-  kind === 'turn'
-    ? `${formatPlain(amount * times, 1)} N·m`
-    : `${formatPlain(amount * times, 0)} N, about ${formatPlain((amount * times) / 9.81, 1)} kg`;
 
 export function sectionInWords({ at, axis, area, stress, shear, betweenLayers, turning }: Weakest): string {
   const where =

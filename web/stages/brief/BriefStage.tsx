@@ -1,7 +1,6 @@
 import { ToggleButton, ToggleButtonGroup } from 'react-aria-components';
 import styled from 'styled-components';
 import type { Brief } from '../../../core/job/document';
-import { cautionsOf } from '../../../core/job/guidance';
 import { parseQuantity } from '../../../core/quantity/parse';
 import { useBench } from '../../job/bench-context';
 import { CommittedField } from '../../ui/CommittedField';
@@ -155,7 +154,7 @@ export function BriefStage() {
               />
             </Stack>
           </Panel>
-          {cautionsOf(document, resolved).map(f => (
+          {resolved.cautions.map(f => (
             <Notice key={f.code} level={f.level}>
               {f.message}
             </Notice>

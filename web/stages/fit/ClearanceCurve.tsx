@@ -3,11 +3,12 @@ import { useLayoutEffect, useMemo, useRef, useState } from 'react';
 import styled from 'styled-components';
 import { strainAt } from '../../../core/fit/wants';
 import { standing } from '../../../core/job/history';
-import { acrossOf, chanceIf, type MateLedger } from '../../../core/job/ledger';
 import { drawnClearance } from '../../../core/learn/posterior';
+import { MARK_OF } from '../../../core/learn/verdict';
 import { formatLength, formatPercent, formatSigned } from '../../../core/quantity/format';
+import { acrossOf, chanceIf, type MateLedger } from '../../../core/work/ledger';
 import { useBench } from '../../job/bench-context';
-import { MarkShape, markOfVerdict } from '../../ui/layout';
+import { MarkShape } from '../../ui/layout';
 import { FONTS } from '../../ui/theme';
 
 const HEIGHT = 188;
@@ -17,7 +18,7 @@ const POINTS = 121;
 
 /** The clearance the next print will have, as believed, over the wanted window; earlier tries below. */
 export function ClearanceCurve({ ledger }: { ledger: MateLedger }) {
-  const { job, unit, edit } = useBench();
+  const { resolved, unit, edit } = useBench();
   const [drag, setDrag] = useState<{ edge: 'min' | 'max'; at: number } | null>(null);
   const box = useRef<HTMLDivElement>(null);
   const [width, setWidth] = useState(740);
@@ -26,7 +27,7 @@ export function ClearanceCurve({ ledger }: { ledger: MateLedger }) {
     if (box.current) watch.observe(box.current);
     return () => watch.disconnect();
   }, []);
-  const tried = useMemo(() => triedClearances(ledger, job.history), [ledger, job.history]);
+  const tried = useMemo(() => triedClearances(ledger, resolved.history), [ledger, resolved.history]);
   const { clearance, sd } = ledger;
   const low = Math.min(ledger.window.min, clearance - 3.2 * sd, ...tried.map(t => t.clearance)) - 0.06;
   const high = Math.max(ledger.window.max, clearance + 3.2 * sd, ...tried.map(t => t.clearance)) + 0.06;
@@ -119,7 +120,7 @@ export function ClearanceCurve({ ledger }: { ledger: MateLedger }) {
         ))}
         {tried.map((t, i) => (
           <g key={i} transform={`translate(${x(t.clearance) - 11} ${BASE - 16})`}>
-            <MarkShape mark={markOfVerdict(t.verdict)} />
+            <MarkShape mark={MARK_OF[t.verdict]} />
             <text x={12} y={-4} textAnchor="middle" className="version">
               v{t.version}
             </text>

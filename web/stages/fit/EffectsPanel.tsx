@@ -1,8 +1,6 @@
 import styled from 'styled-components';
-import { effectsOf } from '../../../core/job/effects';
-import type { MateLedger } from '../../../core/job/ledger';
-import { bothWays } from '../../../core/job/other-plastic';
 import { formatLength, formatSigned } from '../../../core/quantity/format';
+import type { MateLedger } from '../../../core/work/ledger';
 import { useBench } from '../../job/bench-context';
 import { Panel } from '../../ui/layout';
 import { StrainGauge } from '../../ui/StrainGauge';
@@ -10,9 +8,9 @@ import { FONTS } from '../../ui/theme';
 
 /** What the fit does to the part and the hand, in numbers with their bounds. */
 export function EffectsPanel({ ledger }: { ledger: MateLedger }) {
-  const { document, resolved, workshop, unit } = useBench();
-  const effects = effectsOf(ledger, resolved, document.brief);
-  const both = bothWays(ledger, resolved, workshop);
+  const { resolved, unit } = useBench();
+  const effects = resolved.effectsOf(ledger);
+  const both = resolved.bothWays(ledger);
   if (effects.length === 0 && !both) return null;
   return (
     <Panel>

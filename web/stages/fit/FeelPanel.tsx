@@ -8,8 +8,8 @@ import {
   startFeel,
   windowFelt,
 } from '../../../core/fit/feel';
-import { acrossOf, type MateLedger } from '../../../core/job/ledger';
 import { formatLength, formatSigned } from '../../../core/quantity/format';
+import { acrossOf, type MateLedger } from '../../../core/work/ledger';
 import { useBench } from '../../job/bench-context';
 import { Button } from '../../ui/controls';
 import { Panel, Row } from '../../ui/layout';

@@ -8,11 +8,11 @@ import {
   windowForSize,
 } from '../../../core/fit/wants';
 import type { Mate, Want } from '../../../core/job/document';
-import { acrossOf, type MateLedger } from '../../../core/job/ledger';
-import { activeMates, type ResolvedPart } from '../../../core/job/resolve';
 import { windowFor } from '../../../core/job/workshop';
 import { formatPercent, formatPlain } from '../../../core/quantity/format';
 import { parseQuantity } from '../../../core/quantity/parse';
+import { acrossOf, type MateLedger } from '../../../core/work/ledger';
+import type { ResolvedPart } from '../../../core/work/resolved';
 import { useBench } from '../../job/bench-context';
 import { EffortNotes } from '../../job/EffortNotes';
 import { CommittedField } from '../../ui/CommittedField';
@@ -38,8 +38,8 @@ const PREFERENCES: { value: Want['prefer']; label: string }[] = [
 
 /** How each surface should feel, and the number that gives. */
 export function FitStage() {
-  const { document, resolved, selected, select } = useBench();
-  const mates = activeMates(document, resolved.part, resolved.recipe, resolved.parameters);
+  const { resolved, selected, select } = useBench();
+  const mates = resolved.mates;
   const mate =
     mates.find(m => m.id === selected || (m.other.of === 'object' && m.other.dimension === selected)) ??
     mates[0];

@@ -1,6 +1,6 @@
 import styled from 'styled-components';
-import type { MateLedger } from '../../../core/job/ledger';
 import { formatPlain, formatSigned } from '../../../core/quantity/format';
+import type { MateLedger } from '../../../core/work/ledger';
 import { FONTS } from '../../ui/theme';
 
 const WIDTH = 236;

@@ -3,8 +3,8 @@ import { useState } from 'react';
 import { ToggleButton, ToggleButtonGroup } from 'react-aria-components';
 import styled from 'styled-components';
 import { type Ladder, standing } from '../../../core/job/history';
-import type { MateLedger } from '../../../core/job/ledger';
 import { VERDICT_WORDS, VERDICTS, type Verdict } from '../../../core/learn/verdict';
+import type { MateLedger } from '../../../core/work/ledger';
 import { post } from '../../api/client';
 import { useBench } from '../../job/bench-context';
 import { Button } from '../../ui/controls';
@@ -13,8 +13,8 @@ import { FONTS } from '../../ui/theme';
 
 /** The last ladder of this mate: its files, and how each ring felt. */
 export function LadderPanel({ ledger }: { ledger: MateLedger }) {
-  const { job } = useBench();
-  const { ladders, ladderTries } = standing(job.history);
+  const { resolved } = useBench();
+  const { ladders, ladderTries } = standing(resolved.history);
   const ladder = ladders.findLast(l => l.mateId === ledger.mate.id);
   if (!ladder) return null;
   const said = ladderTries.findLast(t => t.ladderId === ladder.id)?.verdicts;

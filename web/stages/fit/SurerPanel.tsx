@@ -3,16 +3,16 @@ import { useMemo } from 'react';
 import { useNavigate } from 'react-router';
 import styled from 'styled-components';
 import { standing } from '../../../core/job/history';
-import type { MateLedger } from '../../../core/job/ledger';
-import { type Surer, waysToBeSurer } from '../../../core/job/surer';
 import { formatPercent, formatPlain } from '../../../core/quantity/format';
+import type { MateLedger } from '../../../core/work/ledger';
+import { type Surer, waysToBeSurer } from '../../../core/work/surer';
 import { useBench } from '../../job/bench-context';
 import { Button } from '../../ui/controls';
 import { startCalibration } from '../../workshop/calibration/start';
 
 /** What would make the first print surer, cheapest first. */
 export function SurerPanel({ ledger }: { ledger: MateLedger }) {
-  const { job, resolved, workshop, session, say, select, go } = useBench();
+  const { resolved, workshop, session, say, select, go } = useBench();
   const navigate = useNavigate();
   const client = useQueryClient();
   const ways = useMemo(() => {
@@ -21,7 +21,7 @@ export function SurerPanel({ ledger }: { ledger: MateLedger }) {
     const spread = count > 0 ? (state!.evaluation!.budget[0]?.u ?? 0) * Math.sqrt(count) : 0;
     return waysToBeSurer(ledger, { spread, count: Math.max(1, count) }, workshop, resolved.printer);
   }, [ledger, resolved, workshop]);
-  const waiting = standing(job.history).ladders.some(l => l.mateId === ledger.mate.id);
+  const waiting = standing(resolved.history).ladders.some(l => l.mateId === ledger.mate.id);
   const open = ways.filter(w => w.what !== 'ladder' || !waiting);
   if (open.length === 0) return null;
   const follow = (what: Surer['what']) => {

@@ -4,7 +4,6 @@ import { useState } from 'react';
 import styled from 'styled-components';
 import { ulid } from 'ulid';
 import type { Activity } from '../../../contract/jobs';
-import { cautionsOf } from '../../../core/job/guidance';
 import { VERDICT_WORDS } from '../../../core/learn/verdict';
 import { formatPlain } from '../../../core/quantity/format';
 import { get } from '../../api/client';
@@ -58,7 +57,7 @@ export function KeepStage() {
                   {service.since ? 'Take it out of service' : 'Put it in service'}
                 </Button>
               </Row>
-              {cautionsOf(document, resolved).map(f => (
+              {resolved.cautions.map(f => (
                 <Notice key={f.code} level={f.level}>
                   {f.message}
                 </Notice>

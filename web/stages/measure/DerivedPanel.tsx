@@ -1,10 +1,10 @@
 import { useState } from 'react';
 import styled from 'styled-components';
 import { inputsOf } from '../../../core/job/derived';
-import type { DimensionState } from '../../../core/job/dimensions';
-import { valueWords } from '../../../core/job/show';
 import { deriveKind } from '../../../core/measure/derive';
 import { formatPercent } from '../../../core/quantity/format';
+import type { DimensionState } from '../../../core/work/dimension';
+import { valueWords } from '../../../core/work/show';
 import { useBench } from '../../job/bench-context';
 import { Button } from '../../ui/controls';
 import { Notice, Panel, Row, Stack } from '../../ui/layout';

@@ -1,7 +1,7 @@
 import { ticks } from 'd3-array';
 import styled from 'styled-components';
-import type { DimensionState } from '../../../core/job/dimensions';
-import { showSize, showUnit, valueWords } from '../../../core/job/show';
+import type { DimensionState } from '../../../core/work/dimension';
+import { showSize, showUnit, valueWords } from '../../../core/work/show';
 import { useBench } from '../../job/bench-context';
 import { FONTS } from '../../ui/theme';
 

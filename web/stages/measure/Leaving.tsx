@@ -3,7 +3,6 @@ import { Trash2 } from 'lucide-react';
 import { useState } from 'react';
 import styled from 'styled-components';
 import { ulid } from 'ulid';
-import { stillToRead } from '../../../core/job/guidance';
 import { useBench } from '../../job/bench-context';
 import { Button, Checkbox, IconButton, TextField } from '../../ui/controls';
 import { Notice, Panel, Row } from '../../ui/layout';
@@ -15,7 +14,7 @@ export function Leaving() {
   const { object } = document;
   if (!object.leaves) return null;
   const own = new Set(object.toRead.map(t => t.words));
-  const open = stillToRead(document, resolved);
+  const open = resolved.stillToRead;
   const measured = open.filter(w => !own.has(w));
   const describe = (change: { toRead?: typeof object.toRead; goneAt?: string | null }) =>
     edit({ kind: 'describe-object', ...change });

@@ -1,9 +1,8 @@
 import { useEffect, useMemo, useState } from 'react';
 import { useNavigate } from 'react-router';
 import styled from 'styled-components';
-import { type DimensionState, readEnough } from '../../../core/job/dimensions';
-import { neededDimensions } from '../../../core/job/resolve';
 import { CRITICAL_READINGS } from '../../../core/measure/evaluate';
+import { type DimensionState, readEnough } from '../../../core/work/dimension';
 import { useBench } from '../../job/bench-context';
 import { CommittedField } from '../../ui/CommittedField';
 import { Button, Checkbox } from '../../ui/controls';
@@ -43,7 +42,7 @@ export function MeasureStage() {
   const { document, resolved, selected, select, go, job, edit } = useBench();
   const navigate = useNavigate();
   const [asking, setAsking] = useState<Asking | null>(null);
-  const needed = neededDimensions(document, resolved);
+  const needed = resolved.needed;
   const turn = dimensionInTurn(needed, selected, resolved.ledger.mates);
   const measured = useMemo(() => {
     const sizes: Record<string, number> = {};
@@ -265,7 +264,7 @@ export function MeasureStage() {
 
 /** The one that was picked, else the first that is not read, else the first that wants another reading. */
 function dimensionInTurn(
-  needed: DimensionState[],
+  needed: readonly DimensionState[],
   selected: string | null,
   mates: { mate: { id: string }; dimension: { id: string } }[],
 ): DimensionState | undefined {

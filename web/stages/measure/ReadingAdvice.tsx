@@ -1,7 +1,7 @@
 import styled from 'styled-components';
-import type { DimensionState } from '../../../core/job/dimensions';
 import { formatLength, formatPlain } from '../../../core/quantity/format';
 import { nearStandard } from '../../../core/shelf/search';
+import type { DimensionState } from '../../../core/work/dimension';
 import { useBench } from '../../job/bench-context';
 import { Button } from '../../ui/controls';
 import { Notice } from '../../ui/layout';

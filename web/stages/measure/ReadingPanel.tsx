@@ -1,15 +1,16 @@
 import { useEffect, useRef, useState } from 'react';
 import styled from 'styled-components';
 import { ulid } from 'ulid';
-import type { DimensionState } from '../../../core/job/dimensions';
 import { LARGEST_READING, type Reading } from '../../../core/job/document';
 import { readingInLine } from '../../../core/measure/device-line';
 import { looksLikeSlip } from '../../../core/measure/evaluate';
 import { formatPlain } from '../../../core/quantity/format';
 import { parseQuantity } from '../../../core/quantity/parse';
+import type { DimensionState } from '../../../core/work/dimension';
 import { post } from '../../api/client';
 import { useStream } from '../../api/events';
 import { useBench } from '../../job/bench-context';
+import { useInstrumentInHand } from '../../job/instrument-in-hand';
 import { isTyping } from '../../job/use-job-keys';
 import { Button, Select } from '../../ui/controls';
 import { Notice, Panel, Row } from '../../ui/layout';
@@ -24,7 +25,7 @@ const SOURCES: { value: Reading['source']; label: string }[] = [
   { value: 'old-part', label: 'the old part' },
   { value: 'said', label: 'a label or data sheet' },
 ];
-const KEPT = { instrument: 'sagoma.instrument', source: 'sagoma.source' };
+const KEPT_SOURCE = 'sagoma.source';
 const TURNS = [
   { value: 'none', label: 'not noted' },
   { value: '0', label: 'as first held' },
@@ -63,12 +64,10 @@ export function ReadingPanel({ state, next, onNext, onShelf }: Props) {
   const [problem, setProblem] = useState<string | null>(null);
   const [questions, setQuestions] = useState<Question[]>([]);
   const [turn, setTurn] = useState<Turn>('none');
-  const instruments = workshop.instruments.filter(i => (i.kind === 'protractor') === angle);
-  const [instrumentId, setInstrument] = useState(() => sessionStorage.getItem(KEPT.instrument));
+  const { all: instruments, instrument, take } = useInstrumentInHand(workshop.instruments, angle);
   const [source, setSource] = useState<Reading['source']>(
-    () => (sessionStorage.getItem(KEPT.source) as Reading['source'] | null) ?? 'seat',
+    () => (sessionStorage.getItem(KEPT_SOURCE) as Reading['source'] | null) ?? 'seat',
   );
-  const instrument = instruments.find(i => i.id === instrumentId) ?? instruments[0];
   const zeroOf = (id: string | null) => workshop.instruments.find(i => i.id === id)?.zero?.offset ?? 0;
   const zero = zeroOf(instrument?.id ?? null);
   const round = dimension.kind === 'outside' || dimension.kind === 'inside';
@@ -272,10 +271,7 @@ export function ReadingPanel({ state, next, onNext, onShelf }: Props) {
             }
             value={instrument.id}
             options={instruments.map(i => ({ value: i.id, label: i.name }))}
-            onChange={id => {
-              sessionStorage.setItem(KEPT.instrument, id);
-              setInstrument(id);
-            }}
+            onChange={take}
           />
         ) : (
           <p className="soft">No protractor in the workshop: add one there, so that its doubt is known.</p>
@@ -285,7 +281,7 @@ export function ReadingPanel({ state, next, onNext, onShelf }: Props) {
           value={source}
           options={SOURCES}
           onChange={value => {
-            sessionStorage.setItem(KEPT.source, value);
+            sessionStorage.setItem(KEPT_SOURCE, value);
             setSource(value);
           }}
         />

@@ -2,12 +2,12 @@ import { Camera, MapPin, Trash2 } from 'lucide-react';
 import { useEffect, useRef, useState } from 'react';
 import styled from 'styled-components';
 import type { Dimension, Mark, MeasuredThread } from '../../../core/job/document';
-import { showSize } from '../../../core/job/show';
 import { measuredOf } from '../../../core/job/threads';
 import { deriveKind } from '../../../core/measure/derive';
 import { deriveFigure } from '../../../core/measure/figures';
 import type { DrawDimension, Drawing } from '../../../core/shape/drawing/drawing';
 import { threadFigure } from '../../../core/shelf/threads/figure';
+import { showSize } from '../../../core/work/show';
 import { DrawingView } from '../../drawing/DrawingView';
 import { useBench } from '../../job/bench-context';
 import { Button, Hinted, IconButton } from '../../ui/controls';
@@ -77,7 +77,7 @@ export function Views({ measured, turn, thread }: Props) {
       ? threadFigure({ ...thread, measured: measuredOf(thread) })
       : view === FIGURE && figure
         ? figure
-        : withMarks(resolved.recipe.objectDrawing(measured, resolved.parameters), marks, critical);
+        : withMarks(resolved.objectDrawing, marks, critical);
   return (
     <Panel style={{ padding: 0, overflow: 'hidden' }}>
       <Tabs>
@@ -155,8 +155,9 @@ export function Views({ measured, turn, thread }: Props) {
         <DrawingView
           drawing={drawing}
           valueFor={d => {
-            const own = document.dimensions.find(x => x.id === d.key);
-            return own && measured[d.key] !== undefined ? size(own) : null;
+            // A guide’s drawing knows its steps, a figure the dimensions themselves.
+            const state = view === DRAWING ? resolved.dimensionAt(d.key) : resolved.dimensions.get(d.key);
+            return state?.evaluation ? size(state.dimension) : null;
           }}
           lit={turn.id}
           onPick={select}

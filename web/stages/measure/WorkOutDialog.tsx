@@ -1,14 +1,14 @@
 import { useMemo, useState } from 'react';
 import styled from 'styled-components';
 import { derivedProblem } from '../../../core/job/derived';
-import { evaluateDimensions } from '../../../core/job/dimensions';
 import type { Derived, Dimension } from '../../../core/job/document';
 import type { Edit } from '../../../core/job/edits';
-import { showSize, valueWords } from '../../../core/job/show';
 import { DERIVE_KINDS, type DeriveKind, type DeriveSlot, deriveKind } from '../../../core/measure/derive';
 import { deriveFigure } from '../../../core/measure/figures';
 import { formatPlain } from '../../../core/quantity/format';
 import { parseQuantity } from '../../../core/quantity/parse';
+import { evaluateDimensions } from '../../../core/work/dimensions';
+import { showSize, valueWords } from '../../../core/work/show';
 import { DrawingView } from '../../drawing/DrawingView';
 import { useBench } from '../../job/bench-context';
 import { Button, Dialog, Select, TextField } from '../../ui/controls';

@@ -3,10 +3,7 @@ import { useState } from 'react';
 import styled from 'styled-components';
 import { FILE_KINDS } from '../../../contract/jobs';
 import { same } from '../../../core/job/changes';
-import { cautionsOf, measureAgain } from '../../../core/job/guidance';
 import { standing, type Version } from '../../../core/job/history';
-import { checkContext } from '../../../core/job/resolve';
-import { suitabilityOf } from '../../../core/job/suitability';
 import { formatLength, formatPercent } from '../../../core/quantity/format';
 import type { Finding } from '../../../core/shape/findings/finding';
 import { post, ServerSaid } from '../../api/client';
@@ -30,17 +27,15 @@ const POSES = [
 
 /** Plastic, printer and pose; the checks; then a version, its files, and the print. */
 export function PrintStage() {
-  const { document, resolved, job, workshop, edit, session, say, go } = useBench();
+  const { resolved, workshop, edit, session, say, go } = useBench();
   const { part, material } = resolved;
-  const { findings, refused } = useSolid(resolved.part, resolved.parameters, checkContext(resolved));
+  const { findings, refused } = useSolid(resolved.part, resolved.parameters, resolved.checkContext);
   const [busy, setBusy] = useState(false);
   const [stops, setStops] = useState<Finding[] | null>(null);
-  const versions = standing(job.history)
-    .versions.filter(v => v.partId === part.id)
-    .toReversed();
-  const cautions = cautionsOf(document, resolved);
-  const mates = resolved.ledger.mates.map(m => m.mate);
-  const suits = suitabilityOf(material, document.brief, mates);
+  const versions = resolved.versions.toReversed();
+  // What the heat does to this plastic stands beside its name.
+  const cautions = resolved.cautions.filter(c => c.code !== 'heat');
+  const suits = resolved.suitability;
   // The same numbers again would be the same part under another name.
   const newest = versions[0];
   const unchanged =
@@ -48,7 +43,7 @@ export function PrintStage() {
     same(newest.parameters, resolved.parameters) &&
     same(newest.additions, part.additions) &&
     newest.materialId === material.id;
-  const next = 1 + Math.max(0, ...job.history.versions.filter(v => v.partId === part.id).map(v => v.number));
+  const next = resolved.nextNumber;
   // What was accepted stays so while its cause does: the same words about the same solid.
   const acceptedBefore = (f: Pick<Finding, 'code' | 'message'>) =>
     versions.flatMap(v => v.accepted).find(a => a.code === f.code && a.message === f.message);
@@ -74,7 +69,7 @@ export function PrintStage() {
     }
   };
   const all = [...cautions, ...(findings ?? [])];
-  const shaky = measureAgain(document, resolved);
+  const shaky = resolved.measureAgain;
   return (
     <>
       <h1>Before hours of printing</h1>
@@ -90,7 +85,7 @@ export function PrintStage() {
                 value={material.id}
                 options={workshop.materials.map(m => ({
                   value: m.id,
-                  label: `${m.name}${m.flexible ? ', flexible' : ''}${SUITS[suitabilityOf(m, document.brief, mates).verdict]}`,
+                  label: `${m.name}${m.flexible ? ', flexible' : ''}${SUITS[resolved.suitabilityOf(m).verdict]}`,
                 }))}
                 onChange={id => void edit({ kind: 'material', partId: part.id, materialId: id })}
               />
@@ -214,7 +209,7 @@ const stopsIn = (details: unknown): Finding[] =>
 
 function VersionCard({ version, open }: { version: Version; open: boolean }) {
   const { job, workshop, resolved, session, say } = useBench();
-  const prints = standing(job.history).prints.filter(p => p.versionId === version.id);
+  const prints = standing(resolved.history).prints.filter(p => p.versionId === version.id);
   const material = workshop.materials.find(m => m.id === version.materialId)?.name ?? 'unknown plastic';
   const practice = async () => {
     try {

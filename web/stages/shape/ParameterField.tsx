@@ -1,7 +1,7 @@
-import { wordOf } from '../../../core/job/resolve';
 import { formatLength, formatPlain } from '../../../core/quantity/format';
 import { adviceOn } from '../../../core/shape/recipes/advice';
 import type { ParameterSpec } from '../../../core/shape/recipes/parameters';
+import { wordOf } from '../../../core/work/parameters';
 import { useBench } from '../../job/bench-context';
 import { CommittedField } from '../../ui/CommittedField';
 import { Checkbox, Select } from '../../ui/controls';

@@ -1,9 +1,7 @@
 import { lazy, Suspense, useMemo, useState } from 'react';
 import styled from 'styled-components';
-import { standing } from '../../../core/job/history';
-import { checkContext } from '../../../core/job/resolve';
 import { formatLength, formatPlain } from '../../../core/quantity/format';
-import { type DrawDimension, drawnLength } from '../../../core/shape/drawing/drawing';
+import type { DrawDimension } from '../../../core/shape/drawing/drawing';
 import { DrawingView } from '../../drawing/DrawingView';
 import { useBench } from '../../job/bench-context';
 import { RemedyNotice } from '../../job/RemedyNotice';
@@ -25,20 +23,16 @@ const SolidView = lazy(() => import('../../solid/SolidView'));
 export function ShapeStage() {
   const { job, resolved, selected, select, unit } = useBench();
   const { part, recipe, parameters, provisional, demands } = resolved;
-  const context = checkContext(resolved);
+  const context = resolved.checkContext;
   const solid = useSolid(resolved.part, parameters, context);
   const lit =
     resolved.ledger.mates.find(m => m.mate.id === selected || m.dimension.id === selected)?.mate.ours
       .surface ?? selected;
-  const value = (d: DrawDimension) => {
-    const name = recipe.mates.find(m => m.id === d.key)?.parameter ?? d.key;
-    const size = parameters[name];
-    return formatLength(typeof size === 'number' ? size : drawnLength(d), unit);
-  };
-  const versions = standing(job.history).versions.filter(v => v.partId === resolved.part.id);
+  const value = (d: DrawDimension) => formatLength(resolved.drawnSize(d), unit);
+  const { versions } = resolved;
   const [against, setAgainst] = useState<string | null>(null);
   const chosen = versions.find(v => v.id === against) ?? null;
-  const compared = useCompare(resolved.part, parameters, context, chosen);
+  const compared = useCompare(resolved.part, parameters, chosen);
   const shown = recipe.parameters.filter(p => !p.addition && (p.shown?.(parameters) ?? true));
   const findings = solid.findings ?? [];
   const [asking, setAsking] = useState<{ who: string; then: (place: string) => void } | null>(null);
@@ -61,7 +55,7 @@ export function ShapeStage() {
     }),
     [demands, solid.findings, solid.loads],
   );
-  const drawing = recipe.drawing(parameters);
+  const { drawing } = resolved;
   const more = shown.filter(p => p.group === 'more');
   return (
     <PickingContext value={picking}>

@@ -1,10 +1,9 @@
 import { useEffect, useState } from 'react';
 import type { Part } from '../../../core/job/document';
 import type { Version } from '../../../core/job/history';
-import type { CheckContext } from '../../../core/shape/checks/context';
 import type { Finding } from '../../../core/shape/findings/finding';
 import type { Parameters } from '../../../core/shape/recipes/parameters';
-import { worker } from '../../solid/use-solid';
+import { brokenKernel, kernelLine } from '../../solid/kernel-worker';
 import type { ShownChange } from '../../workers/solid-protocol';
 
 export interface Comparison {
@@ -21,7 +20,6 @@ interface State {
 export function useCompare(
   { recipe, additions }: Pick<Part, 'recipe' | 'additions'>,
   parameters: Parameters,
-  context: CheckContext,
   version: Version | null,
 ): { change: Comparison | null; failed: Finding[] | null; busy: boolean } {
   const key = version ? JSON.stringify([recipe, additions, parameters, version.id]) : '';
@@ -30,22 +28,21 @@ export function useCompare(
   useEffect(() => {
     if (!version) return;
     let current = true;
-    worker('compare').ask(
-      {
-        want: 'compare',
-        recipe,
-        additions,
-        parameters,
-        context,
-        before: { recipe: version.recipe, additions: version.additions, parameters: version.parameters },
-      },
-      reply => {
-        if (!current) return;
-        if (reply.kind === 'compared')
-          setState({ key, change: { grown: reply.grown, shrunk: reply.shrunk }, failed: null });
-        else if (reply.kind === 'failed') setState({ key, change: null, failed: reply.findings });
-      },
-    );
+    const part = { recipe, additions, parameters };
+    const before = {
+      recipe: version.recipe,
+      additions: version.additions,
+      parameters: version.parameters,
+    };
+    void kernelLine('compare')
+      .ask(api => api.compare(part, before))
+      .catch((error: Error) => ({ ok: false as const, findings: brokenKernel(error) }))
+      .then(answer => {
+        if (!current || !answer) return;
+        if (answer.ok)
+          setState({ key, change: { grown: answer.grown, shrunk: answer.shrunk }, failed: null });
+        else setState({ key, change: null, failed: answer.findings });
+      });
     return () => {
       current = false;
     };

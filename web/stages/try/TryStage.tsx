@@ -1,22 +1,24 @@
 import { useState } from 'react';
 import { ToggleButton, ToggleButtonGroup } from 'react-aria-components';
 import styled from 'styled-components';
-import { isRight } from '../../../core/job/guidance';
 import { type Print, standing, type TryMate, type Version } from '../../../core/job/history';
-import { VERDICT_WORDS, VERDICTS, type Verdict } from '../../../core/learn/verdict';
+import { MARK_OF, VERDICT_WORDS, VERDICTS, type Verdict } from '../../../core/learn/verdict';
 import { formatPercent } from '../../../core/quantity/format';
 import { parseQuantity } from '../../../core/quantity/parse';
+import { singleReading } from '../../../core/work/dimension';
+import { isRight } from '../../../core/work/overview';
 import { post } from '../../api/client';
 import { useBench } from '../../job/bench-context';
 import { EffortNotes } from '../../job/EffortNotes';
-import { Button, TextField } from '../../ui/controls';
-import { Empty, Lead, MarkShape, markOfVerdict, Notice, Panel, Row, Stack } from '../../ui/layout';
+import { useInstrumentInHand } from '../../job/instrument-in-hand';
+import { Button, Select, TextField } from '../../ui/controls';
+import { Empty, Lead, MarkShape, Notice, Panel, Row, Stack } from '../../ui/layout';
 import { FONTS } from '../../ui/theme';
 
 /** Verdict on every surface, and what to change. */
 export function TryStage() {
-  const { job, go, overview } = useBench();
-  const { versions, prints, tries } = standing(job.history);
+  const { resolved, go, overview } = useBench();
+  const { versions, prints, tries } = standing(resolved.history);
   const print = prints.at(-1);
   const version = versions.find(v => v.id === print?.versionId);
   const tried = tries.findLast(t => t.printId === print?.id);
@@ -43,7 +45,7 @@ export function TryStage() {
           ? 'The verdict is in the ledger; the next numbers follow from it.'
           : 'Put it on the object. One word for each surface is enough; a caliper on the print says more.'}
       </Lead>
-      {tried ? <Lesson right={isRight(tried)} next={version.number + 1} /> : null}
+      {tried ? <Lesson right={isRight(tried)} next={resolved.nextNumber} /> : null}
       <TryForm key={print.id} version={version} print={print} again={Boolean(tried)} />
     </>
   );
@@ -107,6 +109,7 @@ function TryForm({ version, print, again }: { version: Version; print: Print; ag
   const [drafts, setDrafts] = useState<Record<string, Draft>>({});
   const [note, setNote] = useState('');
   const [asked, setAsked] = useState(false);
+  const { all: instruments, instrument, take } = useInstrumentInHand(workshop.instruments, false);
   const [busy, setBusy] = useState(false);
   const mates = version.mates.flatMap(m => {
     const mate = document.mates.find(x => x.id === m.mateId);
@@ -130,7 +133,9 @@ function TryForm({ version, print, again }: { version: Version; print: Print; ag
       const value = sizes[mate.id]!.value;
       const entry: TryMate = {
         ...(draft.verdict ? { verdict: draft.verdict } : {}),
-        ...(value !== null ? { printed: { value, u: caliperDoubt(workshop.instruments[0]!) } } : {}),
+        ...(value !== null
+          ? { printed: singleReading(value, mate.side, instrument?.id ?? null, workshop) }
+          : {}),
         ...(Object.keys(draft.effort).length > 0 ? { effort: draft.effort } : {}),
       };
       if (Object.keys(entry).length > 0) said[mate.id] = entry;
@@ -177,9 +182,9 @@ function TryForm({ version, print, again }: { version: Version; print: Print; ag
               onSelectionChange={keys => change(mate.id, { verdict: [...keys][0] as Verdict | undefined })}
             >
               {VERDICTS.map(v => (
-                <ToggleButton key={v} id={v} data-mark={markOfVerdict(v)} data-next>
+                <ToggleButton key={v} id={v} data-mark={MARK_OF[v]} data-next>
                   <svg width="26" height="15" viewBox="0 0 24 14" aria-hidden>
-                    <MarkShape mark={markOfVerdict(v)} />
+                    <MarkShape mark={MARK_OF[v]} />
                   </svg>
                   {VERDICT_WORDS[v]}
                 </ToggleButton>
@@ -225,6 +230,16 @@ function TryForm({ version, print, again }: { version: Version; print: Print; ag
         value={note}
         onChange={text => setNote(text.slice(0, 2000))}
       />
+      {instrument && mates.some(({ mate }) => draftOf(mate.id).printed.trim() !== '') ? (
+        <div style={{ maxWidth: 250 }}>
+          <Select
+            label="Measured with"
+            value={instrument.id}
+            options={instruments.map(i => ({ value: i.id, label: i.name }))}
+            onChange={take}
+          />
+        </div>
+      ) : null}
       {asked && nothing ? <Notice level="stop">Say how at least one surface feels.</Notice> : null}
       <Row $wrap>
         <Button $look={again ? 'plain' : 'main'} isDisabled={busy} onPress={() => void record()}>
@@ -244,10 +259,6 @@ function readSize(text: string): { value: number | null; problem?: string } {
     ? { value: typed.quantity.value }
     : { value: null, problem: 'A size is above 0 and below 5 m.' };
 }
-
-/** One reading of a print with the first instrument: its error as a rectangle, and the hand. */
-const caliperDoubt = (instrument: { maxError: number }) =>
-  Math.hypot(instrument.maxError / Math.sqrt(3), 0.03);
 
 const Verdicts = styled(ToggleButtonGroup)`
   display: grid; grid-template-columns: repeat(5, minmax(0, 1fr)); gap: 6px; margin: 10px 0;

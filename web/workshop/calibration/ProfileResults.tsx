@@ -7,10 +7,10 @@ import {
   type Response,
   type WithDoubt,
 } from '../../../core/calibration/profile';
-import { gainsOf } from '../../../core/job/printer-belief';
-import type { Profile } from '../../../core/job/profiles';
 import type { Workshop } from '../../../core/job/workshop';
 import { formatPercent, formatPlain, formatSigned } from '../../../core/quantity/format';
+import { gainsOf } from '../../../core/work/printers';
+import type { Profile } from '../../../core/work/profiles';
 import { Panel } from '../../ui/layout';
 import { FONTS } from '../../ui/theme';
 import { KIND_WORDS } from './kind-words';

@@ -1,29 +1,34 @@
+import { wrap } from 'comlink';
 import { LARGEST_PROFILE } from '../../../../core/files/profile/read-profile';
-import type { ProfileReply, ProfileRequest } from '../../../workers/profile-worker';
+import type { ProfileApi, ProfileReply, ProfileRequest } from '../../../workers/profile-worker';
 
-/** Longer than any honest profile takes. */
+/** Longer than any honest profile takes, ms. */
 const PATIENCE = 20_000;
 
 /** Reads a drawing in a worker of its own: whatever the file does, the page goes on. */
-export function readProfileFile(request: ProfileRequest): Promise<ProfileReply> {
+export async function readProfileFile(request: ProfileRequest): Promise<ProfileReply> {
   if (request.text.length > LARGEST_PROFILE)
-    return Promise.resolve({ ok: false, message: 'This file is over 4 MB: export only the profile.' });
+    return { ok: false, message: 'This file is over 4 MB: export only the profile.' };
   const worker = new Worker(new URL('../../../workers/profile-worker.ts', import.meta.url), {
     type: 'module',
   });
-  return new Promise<ProfileReply>(done => {
-    const timer = setTimeout(
+  const patience = new Promise<ProfileReply>(done =>
+    setTimeout(
       () => done({ ok: false, message: 'This file takes too long: export only the profile.' }),
       PATIENCE,
-    );
-    worker.onmessage = (message: MessageEvent<ProfileReply>) => {
-      clearTimeout(timer);
-      done(message.data);
+    ),
+  );
+  const broken = new Promise<ProfileReply>((_, fail) => {
+    worker.onerror = () => fail(new Error('the worker stopped'));
+  });
+  try {
+    return await Promise.race([wrap<ProfileApi>(worker).read(request), patience, broken]);
+  } catch (error) {
+    return {
+      ok: false,
+      message: `Sagoma failed at this file (${(error as Error).message}): export the profile again, as DXF or SVG.`,
     };
-    worker.onerror = () => {
-      clearTimeout(timer);
-      done({ ok: false, message: 'This file cannot be read. Export the profile again.' });
-    };
-    worker.postMessage(request);
-  }).finally(() => worker.terminate());
+  } finally {
+    worker.terminate();
+  }
 }

@@ -3,11 +3,10 @@ import { lazy, Suspense, useEffect, useMemo, useState } from 'react';
 import { ToggleButton, ToggleButtonGroup } from 'react-aria-components';
 import styled from 'styled-components';
 import { standing } from '../../../../core/job/history';
-import { checkContext, resolvePart } from '../../../../core/job/resolve';
 import { formatPlain } from '../../../../core/quantity/format';
 import type { Finding } from '../../../../core/shape/findings/finding';
 import { useBench } from '../../../job/bench-context';
-import { worker } from '../../../solid/use-solid';
+import { brokenKernel, kernelLine } from '../../../solid/kernel-worker';
 import { Notice, Panel } from '../../../ui/layout';
 import { FONTS } from '../../../ui/theme';
 import type { ShownAssembly } from '../../../workers/solid-protocol';
@@ -36,23 +35,22 @@ export function TogetherPanel() {
 }
 
 function Together() {
-  const { document, workshop, job, state } = useBench();
-  const history = state.base!.history;
+  const { document, work, job } = useBench();
   const [view, setView] = useState<View>('together');
   const asked = useMemo(() => {
-    const parts = document.parts.map(part => {
-      const resolved = resolvePart(document, part.id, workshop, history);
-      return { id: part.id, recipe: part.recipe, additions: part.additions, parameters: resolved.parameters };
-    });
+    const parts = work.parts.map(({ part, parameters }) => ({
+      id: part.id,
+      recipe: part.recipe,
+      additions: part.additions,
+      parameters,
+    }));
     const joints = document.mates.flatMap(m =>
       m.other.of === 'part'
         ? [{ part: m.ours.part, surface: m.ours.surface, other: m.other.part, otherSurface: m.other.surface }]
         : [],
     );
-    const [first] = document.parts;
-    const context = checkContext(resolvePart(document, first!.id, workshop, history));
-    return { parts, joints, context };
-  }, [document, workshop, history]);
+    return { parts, joints };
+  }, [work, document.mates]);
   const key = JSON.stringify([asked.parts, asked.joints]);
   const [shown, setShown] = useState<{
     key: string;
@@ -62,21 +60,20 @@ function Together() {
   // biome-ignore lint/correctness/useExhaustiveDependencies: the key says all that it depends on
   useEffect(() => {
     let current = true;
-    const [first] = asked.parts;
-    worker('together').ask(
-      { want: 'together', ...first!, context: asked.context, parts: asked.parts, joints: asked.joints },
-      reply => {
-        if (!current) return;
-        if (reply.kind === 'together') setShown({ key, assembly: reply.assembly, failed: [] });
-        else if (reply.kind === 'failed') setShown({ key, assembly: null, failed: reply.findings });
-      },
-    );
+    void kernelLine('together')
+      .ask(api => api.together(asked.parts, asked.joints))
+      .catch((error: Error) => ({ ok: false as const, findings: brokenKernel(error) }))
+      .then(answer => {
+        if (!current || !answer) return;
+        if (answer.ok) setShown({ key, assembly: answer.assembly, failed: [] });
+        else setShown({ key, assembly: null, failed: answer.findings });
+      });
     return () => {
       current = false;
     };
   }, [key]);
   const name = (id: string) => document.parts.find(p => p.id === id)?.name ?? 'a part';
-  const versions = standing(history).versions;
+  const versions = standing(work.history).versions;
   const unmade = document.parts.filter(p => !versions.some(v => v.partId === p.id));
   const assembly = shown?.assembly;
   return (

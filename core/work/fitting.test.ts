@@ -1,19 +1,18 @@
 import { describe, expect, test } from 'vitest';
+import type { JobDocument } from '../job/document';
+import { applyEdit, type Edit } from '../job/edits';
+import { EMPTY_HISTORY } from '../job/history';
+import { newJob } from '../job/new-job';
+import { readEdit as read } from '../job/testing';
+import { FIRST_WORKSHOP, type Workshop } from '../job/workshop';
 import { requireRecipe } from '../shape/recipes';
-import type { JobDocument } from './document';
-import { applyEdit, type Edit } from './edits';
-import { EMPTY_HISTORY } from './history';
-import { newJob } from './new-job';
-import { resolvePart } from './resolve';
-import { sheetOf } from './sheet';
-import { readEdit as read } from './testing';
-import { FIRST_WORKSHOP, type Workshop } from './workshop';
+import { Work } from './work';
 
 const recipe = requireRecipe('round-cap');
 const job = (materialId: string, ...edits: Edit[]): JobDocument =>
   edits.reduce((j, e) => applyEdit(j, e, FIRST_WORKSHOP), newJob('Cap', recipe, FIRST_WORKSHOP, materialId));
 const skirt = (document: JobDocument, workshop: Workshop = FIRST_WORKSHOP) =>
-  resolvePart(document, 'part-1', workshop, EMPTY_HISTORY).ledger.mates.find(m => m.mate.id === 'skirt')!;
+  new Work(document, workshop, EMPTY_HISTORY).part('part-1').ledger.mates.find(m => m.mate.id === 'skirt')!;
 
 describe('the object as it is', () => {
   const oval = [
@@ -127,8 +126,8 @@ test('the sheet: what was read, what is open, what a thread is', () => {
     read('d', 13.08),
     read('s', 13.37),
   );
-  const resolved = resolvePart(document, 'part-1', FIRST_WORKSHOP, EMPTY_HISTORY);
-  const sheet = sheetOf(document, resolved, FIRST_WORKSHOP);
+  const resolved = new Work(document, FIRST_WORKSHOP, EMPTY_HISTORY).part('part-1');
+  const { sheet } = resolved.work;
   expect(sheet.open).toEqual(['Rim height']);
   const rim = sheet.rows.find(r => r.id === 'rim')!;
   expect(rim).toMatchObject({ critical: true, with: 'Calipers', source: 'the seat' });
@@ -138,5 +137,5 @@ test('the sheet: what was read, what is open, what a thread is', () => {
   ]);
   expect(sheet.rows.find(r => r.id === 'd')!.note).toBe('by hand');
   expect(sheet.threads[0]).toMatchObject({ label: 'Outlet', standard: 'likely G 1/4' });
-  expect(sheet.values.rim).toBe('31.70');
+  expect(sheet.views[0]!.values.rim).toBe('31.70');
 });

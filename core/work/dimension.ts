@@ -1,7 +1,6 @@
+import type { Dimension, Reading } from '../job/document';
+import type { Instrument, Workshop } from '../job/workshop';
 import { correctedForJaws, type Evaluation, evaluateReadings } from '../measure/evaluate';
-import { workOut } from './derived';
-import type { Dimension, JobDocument, Reading } from './document';
-import type { Instrument, Workshop } from './workshop';
 
 export interface DimensionState {
   dimension: Dimension;
@@ -31,28 +30,6 @@ const UNKNOWN_INSTRUMENT = { resolution: 0.01, maxError: 0.03 };
 const SAID_ERROR = 0.2;
 /** A shortfall of the inside jaws below this is not worth a word, mm. */
 const SHORTFALL_WORTH_SAYING = 0.01;
-
-/** Every dimension of a job, the worked-out ones from the read ones. */
-export function evaluateDimensions(document: JobDocument, workshop: Known): Map<string, DimensionState> {
-  const states = new Map<string, DimensionState>();
-  const open: string[] = [];
-  const stateOf = (id: string): DimensionState | 'circle' | undefined => {
-    const known = states.get(id);
-    if (known) return known;
-    if (open.includes(id)) return 'circle';
-    const dimension = document.dimensions.find(d => d.id === id);
-    if (!dimension) return undefined;
-    open.push(id);
-    const state = dimension.derived
-      ? workOut(dimension, dimension.derived, document, stateOf)
-      : evaluateDimension(dimension, workshop);
-    open.pop();
-    states.set(id, state);
-    return state;
-  };
-  // In the document's order, whatever was worked out first on the way.
-  return new Map(document.dimensions.map(d => [d.id, stateOf(d.id) as DimensionState]));
-}
 
 /** Readings of a dimension to its value. A seat outranks an old part, and both outrank what was said. */
 export function evaluateDimension(dimension: Dimension, workshop: Known): DimensionState {
@@ -115,4 +92,39 @@ function limitsOf(
 
 function repeatabilityOf(used: readonly (Instrument | undefined)[], workshop: Known): number {
   return Math.max(...used.map(i => i?.repeatability ?? workshop.operatorRepeatability));
+}
+
+/** One reading of a printed part with one instrument, its doubt judged as that of any reading. mm */
+export function singleReading(
+  value: number,
+  kind: 'outside' | 'inside',
+  instrumentId: string | null,
+  workshop: Known,
+): { value: number; u: number } {
+  const { evaluation } = evaluateDimension(
+    {
+      id: 'print',
+      name: 'print',
+      label: 'The print',
+      kind,
+      critical: false,
+      guide: null,
+      note: '',
+      readings: [
+        {
+          id: 'reading',
+          value,
+          text: String(value),
+          unit: 'mm',
+          at: '',
+          instrumentId,
+          source: 'seat',
+          via: 'typed',
+          struck: null,
+        },
+      ],
+    },
+    workshop,
+  );
+  return { value: evaluation!.value, u: evaluation!.standardUncertainty };
 }

@@ -9,9 +9,8 @@ import {
   type SizeRow,
   scatterOf,
 } from '../calibration/profile';
+import type { Calibration, Instrument, Workshop } from '../job/workshop';
 import { correctedForJaws, evaluateReadings } from '../measure/evaluate';
-import type { Part } from './document';
-import type { Calibration, Instrument, Workshop } from './workshop';
 
 /** Calibrations of the workshop: their readings judged, and which of them holds for a part. */
 
@@ -60,14 +59,10 @@ export interface Profile {
 
 const KINDS: readonly SizeKind[] = ['hole', 'slot', 'peg', 'rib', 'height'];
 
-const read = new WeakMap<Calibration, { workshop: Workshop; profile: Profile }>();
-
-/** What a calibration says; remembered, since every keystroke asks. */
+/** What a calibration says. */
 export function profileOf(calibration: Calibration, workshop: Workshop): Profile {
-  const known = read.get(calibration);
-  if (known?.workshop === workshop) return known.profile;
   const rows = sizeRows(calibration, workshop);
-  const profile = {
+  return {
     calibration,
     rows,
     responses: KINDS.flatMap(kind => responseOf(kind, rows) ?? []),
@@ -77,26 +72,4 @@ export function profileOf(calibration: Calibration, workshop: Workshop): Profile
     ),
     scatter: scatterOf(rows, workshop.belief.repeatability),
   };
-  read.set(calibration, { workshop, profile });
-  return profile;
-}
-
-/** The newest calibration of a part's printer, with the nozzle that is in it, and plastic; null without one. */
-export function calibrationFor(
-  workshop: Workshop,
-  part: Pick<Part, 'printerId' | 'materialId'>,
-  useful: (calibration: Calibration) => boolean,
-): Calibration | null {
-  const printer = workshop.printers.find(p => p.id === part.printerId);
-  return (
-    (workshop.calibrations ?? [])
-      .filter(
-        c =>
-          c.printerId === part.printerId &&
-          c.materialId === part.materialId &&
-          (c.nozzle === undefined || c.nozzle === printer?.nozzle) &&
-          useful(c),
-      )
-      .sort((a, b) => b.at.localeCompare(a.at))[0] ?? null
-  );
 }

@@ -1,27 +1,15 @@
+import { type History, type Print, standing, type Try, type Version } from '../job/history';
+import { markOf, type Verdict, type VerdictMark } from '../learn/verdict';
 import { CRITICAL_READINGS } from '../measure/evaluate';
-import { formatPercent, formatPlain } from '../quantity/format';
-import type { Finding } from '../shape/findings/finding';
-import { readEnough } from './dimensions';
-import type { JobDocument } from './document';
-import { type History, type Print, standing, type Try, type Version } from './history';
-import { neededDimensions, type ResolvedPart } from './resolve';
-
-export const STAGES = ['brief', 'measure', 'fit', 'shape', 'print', 'try', 'keep'] as const;
-export type Stage = (typeof STAGES)[number];
-
-export interface NextStep {
-  stage: Stage;
-  /** On the button. */
-  action: string;
-  /** Why, beside it. */
-  reason: string;
-  /** The dimension or mate it is about. */
-  key?: string;
-  /** Whether it is the maker's turn rather than the printer's. */
-  waits: boolean;
-}
+import { formatPercent } from '../quantity/format';
+import { type DimensionState, readEnough } from './dimension';
+import { stillToRead } from './reading-list';
+import type { ResolvedPart } from './resolved';
+import { type NextStep, STAGES, type Stage } from './stages';
 
 export interface Overview {
+  /** The part it is about. */
+  partId: string;
   next: NextStep;
   /** In words: where the job stands. */
   state: string;
@@ -29,45 +17,70 @@ export interface Overview {
   /** Per stage, how much of it is settled: four pins, each 0 to 1. */
   pins: Record<Stage, number[]>;
   /** Standing prints, oldest first, with the worst verdict of each; null while not tried. */
-  marks: { version: number; verdict: Mark | null }[];
+  marks: { version: number; verdict: VerdictMark | null }[];
   prints: number;
   hours: number;
   cost: number;
 }
 
-export type Mark = 'tight' | 'right' | 'loose';
-
-/** Where the job stands and what to do next, from the document and its history alone. */
-export function overviewOf(document: JobDocument, resolved: ResolvedPart, history: History): Overview {
-  const now = standing(history);
-  const marks = now.prints.map(print => ({
-    version: now.versions.find(v => v.id === print.versionId)?.number ?? 0,
-    verdict: markOf(now.tries.filter(t => t.printId === print.id)),
-  }));
-  const { state, detail } = stateOf(document, now);
+/** Where one part of the job is and what to do next. */
+export function overviewOf(resolved: ResolvedPart): Overview {
+  const now = standing(resolved.history);
+  const { state, detail } = stateOf(resolved, now);
   return {
-    next: nextStep(document, resolved, now),
+    partId: resolved.part.id,
+    next: nextStep(resolved, now),
     state,
     detail,
-    pins: pinsOf(document, resolved, now),
-    marks,
+    pins: pinsOf(resolved, now),
+    ...totalsOf(now),
+  };
+}
+
+/** The part whose next step comes first: one that waits for its maker, then the earliest stage, then the list's order. */
+export function foremostOf<P extends { overview: Overview }>(parts: readonly P[]): P {
+  const rank = ({ next }: Overview) => (next.waits ? 0 : STAGES.length) + STAGES.indexOf(next.stage);
+  return parts.reduce((best, part) => (rank(part.overview) < rank(best.overview) ? part : best));
+}
+
+/** The whole job: the step of the part that comes first, and what was printed of all of them. */
+export function jobOverview(parts: readonly (ResolvedPart & { overview: Overview })[]): Overview {
+  const first = foremostOf(parts);
+  if (parts.length === 1) return first.overview;
+  const { versions, prints, tries } = mergedHistory(parts.map(p => standing(p.history)));
+  const { overview } = first;
+  return {
+    ...overview,
+    state: `${first.part.name}: ${overview.state}`,
+    next: { ...overview.next, action: `${overview.next.action}, ${first.part.name}` },
+    ...totalsOf({ ...standing(first.history), versions, prints, tries }),
+  };
+}
+
+const mergedHistory = (histories: readonly History[]) => ({
+  versions: histories.flatMap(h => h.versions),
+  prints: histories.flatMap(h => h.prints).sort((a, b) => a.at.localeCompare(b.at)),
+  tries: histories.flatMap(h => h.tries),
+});
+
+function totalsOf(now: History): Pick<Overview, 'marks' | 'prints' | 'hours' | 'cost'> {
+  return {
+    marks: now.prints.map(print => ({
+      version: now.versions.find(v => v.id === print.versionId)?.number ?? 0,
+      verdict: markOf(verdictsOf(now.tries.filter(t => t.printId === print.id))),
+    })),
     prints: now.prints.length,
     hours: now.prints.reduce((sum, p) => sum + (p.hours ?? 0), 0),
     cost: now.prints.reduce((sum, p) => sum + (p.cost ?? 0), 0),
   };
 }
 
-/** One mark for a print: tight outranks loose, since what will not go on tells nothing of the rest. */
-export function markOf(tries: readonly Try[]): Mark | null {
-  const verdicts = tries.flatMap(t => Object.values(t.mates).flatMap(m => (m.verdict ? [m.verdict] : [])));
-  if (verdicts.length === 0) return null;
-  if (verdicts.some(v => v === 'tight' || v === 'wont-go')) return 'tight';
-  if (verdicts.some(v => v === 'loose' || v === 'drops-off')) return 'loose';
-  return 'right';
-}
+/** Every verdict of some tries. */
+export const verdictsOf = (tries: readonly Try[]): Verdict[] =>
+  tries.flatMap(t => Object.values(t.mates).flatMap(m => (m.verdict ? [m.verdict] : [])));
 
-export const isRight = (row: Try) => {
-  const verdicts = Object.values(row.mates).flatMap(m => (m.verdict ? [m.verdict] : []));
+export const isRight = (row: Try): boolean => {
+  const verdicts = verdictsOf([row]);
   return verdicts.length > 0 && verdicts.every(v => v === 'right');
 };
 
@@ -80,7 +93,8 @@ function lastPrint(now: History): { print: Print; version: Version; tried?: Try 
     : undefined;
 }
 
-function nextStep(document: JobDocument, resolved: ResolvedPart, now: History): NextStep {
+function nextStep(resolved: ResolvedPart, now: History): NextStep {
+  const { document, needed } = resolved;
   const last = lastPrint(now);
   const unasked: NextStep | undefined =
     document.brief.ifItBreaks === null
@@ -117,7 +131,6 @@ function nextStep(document: JobDocument, resolved: ResolvedPart, now: History): 
       waits: true,
     };
   }
-  const needed = neededDimensions(document, resolved);
   const unread = needed.find(d => d.dimension.guide && !d.evaluation);
   if (unread) {
     const left = needed.filter(d => d.dimension.guide && !d.evaluation).length;
@@ -129,7 +142,7 @@ function nextStep(document: JobDocument, resolved: ResolvedPart, now: History): 
       waits: false,
     };
   }
-  const leaving = stillToRead(document, resolved);
+  const leaving = stillToRead(resolved);
   if (document.object.leaves && document.object.goneAt === null && leaving.length > 0 && needed.length > 0) {
     return {
       stage: 'measure',
@@ -145,7 +158,7 @@ function nextStep(document: JobDocument, resolved: ResolvedPart, now: History): 
   const problem = Object.entries(resolved.problems)[0];
   if (problem)
     return { stage: 'shape', action: 'Mend a number', reason: problem[1], key: problem[0], waits: true };
-  const unprinted = now.versions.findLast(v => v.partId === resolved.part.id);
+  const unprinted = now.versions.at(-1);
   if (unprinted && !now.prints.some(p => p.versionId === unprinted.id)) {
     return {
       stage: 'print',
@@ -157,7 +170,7 @@ function nextStep(document: JobDocument, resolved: ResolvedPart, now: History): 
   const chance = resolved.ledger.pAllRight;
   return {
     stage: 'print',
-    action: `Make version ${Math.max(0, ...now.versions.map(v => v.number)) + 1}`,
+    action: `Make version ${resolved.nextNumber}`,
     reason:
       chance === null
         ? 'The numbers stand.'
@@ -166,30 +179,7 @@ function nextStep(document: JobDocument, resolved: ResolvedPart, now: History): 
   };
 }
 
-/** What must still be looked at while the object is here: unread, read too seldom, or on the maker’s list. */
-export function stillToRead(document: JobDocument, resolved: ResolvedPart): string[] {
-  return [
-    ...neededDimensions(document, resolved).flatMap(state => {
-      const { dimension, evaluation, counted } = state;
-      if (dimension.derived && evaluation) return [];
-      if (!evaluation) return [`${dimension.label} is not read`];
-      if (dimension.critical && !readEnough(state, CRITICAL_READINGS))
-        return [
-          `${dimension.label} was read ${counted.length === 1 ? 'once' : 'twice'}, three times is safer`,
-        ];
-      return [];
-    }),
-    ...document.object.toRead.filter(t => !t.done).map(t => t.words),
-  ];
-}
-
-/** Critical dimensions that stand on one reading: to be measured again before hours of printing. */
-export const measureAgain = (document: JobDocument, resolved: ResolvedPart) =>
-  neededDimensions(document, resolved).filter(
-    state => state.evaluation && state.dimension.critical && !readEnough(state, 2),
-  );
-
-function shakyDimension(needed: ReturnType<typeof neededDimensions>): NextStep | undefined {
+function shakyDimension(needed: readonly DimensionState[]): NextStep | undefined {
   for (const state of needed) {
     const { dimension, evaluation } = state;
     if (!evaluation || !dimension.critical) continue;
@@ -217,7 +207,7 @@ function shakyDimension(needed: ReturnType<typeof neededDimensions>): NextStep |
   return undefined;
 }
 
-function stateOf(document: JobDocument, now: History): { state: string; detail: string } {
+function stateOf({ document, nextNumber }: ResolvedPart, now: History): { state: string; detail: string } {
   const last = lastPrint(now);
   const newest = now.versions.at(-1);
   if (document.service.since && last?.tried && isRight(last.tried)) {
@@ -233,19 +223,20 @@ function stateOf(document: JobDocument, now: History): { state: string; detail: 
   if (newest && !now.prints.some(p => p.versionId === newest.id))
     return { state: `Version ${newest.number} is ready to print`, detail };
   if (last?.tried && isRight(last.tried)) return { state: `Version ${last.version.number} fits`, detail };
-  if (last?.tried) return { state: `Version ${last.version.number + 1} is being fitted`, detail };
+  if (last?.tried) return { state: `Version ${nextNumber} is being fitted`, detail };
   return { state: 'On the bench', detail };
 }
 
 function saidOf(row: Try): string {
-  const mark = markOf([row]);
+  const mark = markOf(verdictsOf([row]));
   if (mark === 'right') return 'sat right';
   return mark === 'tight' ? 'went on tight' : 'was loose';
 }
 
-function pinsOf(document: JobDocument, resolved: ResolvedPart, now: History): Record<Stage, number[]> {
+function pinsOf(resolved: ResolvedPart, now: History): Record<Stage, number[]> {
+  const { document } = resolved;
   const { brief, object } = document;
-  const needed = neededDimensions(document, resolved).filter(d => d.dimension.guide);
+  const needed = resolved.needed.filter(d => d.dimension.guide);
   const critical = needed.filter(d => d.dimension.critical);
   const share = (parts: readonly boolean[]) =>
     parts.length === 0 ? 0 : parts.filter(Boolean).length / parts.length;
@@ -285,72 +276,6 @@ function pinsOf(document: JobDocument, resolved: ResolvedPart, now: History): Re
     try: [now.tries.length > 0 ? 1 : 0, last?.tried ? 1 : 0, right ? 1 : 0, right ? 1 : 0],
     keep: [document.service.since ? 1 : 0, document.service.notes.length > 0 ? 1 : 0, 0, 0],
   };
-}
-
-/** A proof load, as a multiple of the load said. Common practice, no source. */
-const PROOF = { damage: 2, injury: 3 } as const;
-
-/** What must be said before anybody relies on the part. */
-export function cautionsOf(document: JobDocument, resolved: ResolvedPart): Finding[] {
-  const { brief } = document;
-  const findings: Finding[] = [];
-  const say = (code: string, level: Finding['level'], message: string) =>
-    findings.push({ code, level, message });
-  if (brief.ifItBreaks === 'injury') {
-    say(
-      'injury',
-      'stop',
-      'You said a failure may injure somebody. A printed part must not be the only thing that prevents that: ask somebody licensed for this kind of work, and keep to the local rules.',
-    );
-  }
-  if (brief.ifItBreaks === 'damage') {
-    say(
-      'damage',
-      'warn',
-      'You said a failure does damage. Test it beyond what it will bear before use, where nothing can be harmed, and look at it again after a week.',
-    );
-  }
-  if (brief.mustHold.includes('water') || brief.mustHold.includes('air')) {
-    say(
-      'tight',
-      'note',
-      'Printed walls weep, and a cap can come off. Test it under water or with soap before anything depends on it; buoyancy compartments keep the maker’s own closure.',
-    );
-  }
-  if (brief.ifItBreaks !== null && brief.ifItBreaks !== 'nuisance') {
-    for (const load of brief.loads) {
-      if (!load.forceN) continue;
-      const proof = PROOF[brief.ifItBreaks] * load.forceN;
-      say(
-        `proof-${load.id}`,
-        'note',
-        `Proof test before use, for “${load.words}”: hang ${formatPlain(proof / 9.81, 1)} kg on it (${formatPlain(proof, 0)} N, ${PROOF[brief.ifItBreaks]} times the load) where nothing can be harmed, for ten minutes; look for white lines and cracks, and again after a week in use.`,
-      );
-    }
-  }
-  if (brief.touches?.includes('mains')) {
-    say(
-      'mains',
-      'stop',
-      'It touches mains. Printed plastic burns and creeps: only a licensed electrician may decide on parts there, by the local rules.',
-    );
-  }
-  if (brief.touches?.includes('food')) {
-    say(
-      'food',
-      'warn',
-      'It touches food. Layers hold germs and most filaments and nozzles are not made for food: keep it to dry, short contact, or line it, and follow the local rules.',
-    );
-  }
-  const { material } = resolved;
-  if (brief.hottestC !== null && brief.hottestC > material.softensC - 10) {
-    say(
-      'heat',
-      brief.hottestC >= material.softensC ? 'stop' : 'warn',
-      `${material.name} softens at about ${formatPlain(material.softensC)} °C; it will meet ${formatPlain(brief.hottestC)} °C. Choose a plastic that keeps at least 10 °C of distance.`,
-    );
-  }
-  return findings;
 }
 
 const lower = (label: string) => label.replace(/^\p{Lu}(?=\p{Ll})/u, c => c.toLowerCase()).split(',')[0]!;

@@ -1,18 +1,16 @@
+import { chanceRight } from '../fit/best-number';
 import { type SurfaceKind, surfaceKind } from '../fit/print-bias';
-import { chanceWithin } from '../fit/probability';
 import type { LedgerStep } from '../fit/propose';
 import { clearanceWindow, windowForSize } from '../fit/wants';
-import { type NextMate, nextVersion } from '../learn/next';
+import type { Mate, Part, Pose } from '../job/document';
+import { type History, standing, type Try, type Version } from '../job/history';
+import { expectationOf, type NextAnswer, type NextMate, type NextQuestion } from '../learn/next';
 import { drawnClearance, type MatePosterior, type Trial } from '../learn/posterior';
 import { verdictScale } from '../learn/verdict';
 import type { Evaluation } from '../measure/evaluate';
 import type { Recipe } from '../shape/recipes/recipe';
-import type { DimensionState } from './dimensions';
-import type { JobDocument, Mate, Part, Pose } from './document';
-import { type History, standing, type Try } from './history';
-import { recipeOf } from './parts';
-import { printerBelief, printScatter, type SourcedBelief } from './printer-belief';
-import type { Workshop } from './workshop';
+import type { DimensionState } from './dimension';
+import type { Printers, SourcedBelief } from './printers';
 
 /** A mate's chain from reading to model number. Lengths mm, clearance whole width. */
 export interface MateLedger {
@@ -89,25 +87,33 @@ const groupOf = (
   made: Pick<Part, 'printerId' | 'materialId' | 'pose'>,
 ) => [kindOn(mate, recipe, made.pose), made.printerId, made.materialId].join('/');
 
+/** What the ledger of one part stands on. */
+export interface LedgerInput {
+  part: Part;
+  recipe: Recipe;
+  /** The part's mates that are in use. */
+  mates: readonly Mate[];
+  dimensions: ReadonlyMap<string, DimensionState>;
+  printers: Printers;
+  history: History;
+  /** The recipe of a version, with its additions. */
+  recipeOf(version: Version): Recipe;
+  /** Where a mate goes with another of our parts: how large that prints. */
+  sizeOf(other: { part: string; surface: string }): OtherSize | null;
+  /** The numbers that tries lead to, remembered by whoever asks often. */
+  next(question: NextQuestion): NextAnswer;
+}
+
 /** The ledger of one part's mates that are in use. */
-export function ledgerOf(
-  document: JobDocument,
-  partId: string,
-  active: readonly Mate[],
-  dimensions: ReadonlyMap<string, DimensionState>,
-  workshop: Workshop,
-  history: History,
-  sizeOf: (other: { part: string; surface: string }) => OtherSize | null = () => null,
-): LedgerState {
-  const part = document.parts.find(p => p.id === partId)!;
-  const recipe = recipeOf(part);
+export function ledgerOf(input: LedgerInput): LedgerState {
+  const { part, recipe, dimensions, printers } = input;
   const unread: Mate[] = [];
   const questions: Question[] = [];
-  for (const mate of active) {
+  for (const mate of input.mates) {
     const state =
       mate.other.of === 'object'
         ? dimensions.get(mate.other.dimension)
-        : stateOfOther(mate, sizeOf(mate.other));
+        : stateOfOther(mate, input.sizeOf(mate.other));
     if (!state?.evaluation) {
       unread.push(mate);
       continue;
@@ -142,11 +148,20 @@ export function ledgerOf(
     });
   }
   if (questions.length === 0) return { mates: [], pAllRight: null, unread };
-  const priors = priorsOf(questions, part, workshop);
-  const trials = trialsOf(questions, history);
-  const s = printScatter(workshop, part);
-  const next = remembered({
-    mates: questions,
+  const priors = priorsOf(questions, part, printers);
+  const trials = trialsOf(questions, input);
+  const s = printers.scatter(part);
+  const next = input.next({
+    mates: questions.map(({ id, name, side, group, reading, scale, shift, prefer }) => ({
+      id,
+      name,
+      side,
+      group,
+      reading,
+      scale,
+      shift,
+      prefer,
+    })),
     priors: Object.fromEntries(Object.entries(priors).map(([group, { mean, sd }]) => [group, { mean, sd }])),
     repeatability: s,
     trials,
@@ -203,11 +218,11 @@ type Question = NextMate & {
  * What is believed of the printer before tries, by group. One printer, one plastic, one side share their
  * bias; how it goes with size is known from the calibration, so each mate is shifted to its own size.
  */
-function priorsOf(questions: Question[], part: Part, workshop: Workshop): Record<string, SourcedBelief> {
+function priorsOf(questions: Question[], part: Part, printers: Printers): Record<string, SourcedBelief> {
   const priors: Record<string, SourcedBelief> = {};
   for (const group of new Set(questions.map(q => q.group))) {
     const own = questions.filter(q => q.group === group);
-    const beliefs = own.map(q => printerBelief(workshop, part, q.side, q.kind, q.reading.value));
+    const beliefs = own.map(q => printers.belief(part, q.side, q.kind, q.reading.value));
     const mean = beliefs.reduce((sum, b) => sum + b.mean, 0) / beliefs.length;
     own.forEach((q, i) => {
       q.shift = beliefs[i]!.mean - mean;
@@ -234,7 +249,10 @@ function envelopeOf({ value, form }: Evaluation, { side, soft }: Pick<Mate, 'sid
  * Evidence rows: what was said of each print, where it was made as the next one will be. Two tries of one
  * print are one print: the later word on a mate counts. A verdict is about the want it was judged by.
  */
-function trialsOf(questions: readonly Question[], history: History): Trial[] {
+function trialsOf(
+  questions: readonly Question[],
+  { history, recipeOf }: Pick<LedgerInput, 'history' | 'recipeOf'>,
+): Trial[] {
   const { versions, prints, tries } = standing(history);
   const parts = prints.flatMap(print => {
     const version = versions.find(v => v.id === print.versionId)!;
@@ -307,7 +325,7 @@ function chainOf(
     window: { min: q.scale.min, max: q.scale.max },
     model,
     clearance,
-    pRight: chanceRight(next.posterior, q, model, s),
+    pRight: chanceRight(expectationOf(q, next.posterior, s), q.scale, model),
     steps: [
       { step: 'reading', amount: q.reading.value, u },
       { step: 'allowance', amount: model - q.reading.value - compensation - lesson, u: 0 },
@@ -328,17 +346,6 @@ function chainOf(
   };
 }
 
-/** Chance that a print of this model number falls in the window, over what is believed of β. */
-function chanceRight(posterior: MatePosterior, q: NextMate, model: number, s: number): number {
-  const drawn = drawnClearance(q, model);
-  let chance = 0;
-  for (let i = 0; i < posterior.beta.length; i++) {
-    const w = posterior.weight[i]!;
-    if (w > 1e-9) chance += w * chanceWithin(q.scale.min, q.scale.max, drawn - posterior.beta[i]!, s);
-  }
-  return chance;
-}
-
 /** Chance that the next print sits right if something else were drawn, or another window wanted. */
 export function chanceIf(
   ledger: MateLedger,
@@ -346,34 +353,6 @@ export function chanceIf(
 ): number {
   const { mate, reading, shift, posterior, scatter } = ledger;
   const scale = verdictScale(window, mate.want.window.unit);
-  return chanceRight(
-    posterior,
-    { id: mate.id, side: mate.side, group: '', reading, scale, shift },
-    model,
-    scatter,
-  );
-}
-
-/** The last answers, so that typing in a field that no mate depends on costs nothing. */
-const answers = new Map<string, ReturnType<typeof nextVersion>>();
-const MOST_ANSWERS = 40;
-
-function remembered(question: Parameters<typeof nextVersion>[0]): ReturnType<typeof nextVersion> {
-  const plain = question.mates.map(({ id, name, side, group, reading, scale, shift, prefer }) => ({
-    id,
-    name,
-    side,
-    group,
-    reading,
-    scale,
-    shift,
-    prefer,
-  }));
-  const key = JSON.stringify({ ...question, mates: plain });
-  const known = answers.get(key);
-  if (known) return known;
-  const answer = nextVersion(question);
-  if (answers.size >= MOST_ANSWERS) answers.delete(answers.keys().next().value!);
-  answers.set(key, answer);
-  return answer;
+  const own = { id: mate.id, side: mate.side, group: '', reading, scale, shift };
+  return chanceRight(expectationOf(own, posterior, scatter), window, model);
 }

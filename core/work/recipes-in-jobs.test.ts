@@ -1,16 +1,17 @@
 import { describe, expect, test } from 'vitest';
+import type { JobDocument } from '../job/document';
+import { applyEdit, type Edit } from '../job/edits';
+import { EMPTY_HISTORY } from '../job/history';
+import { newJob } from '../job/new-job';
+import { readEdit as read } from '../job/testing';
+import { FIRST_WORKSHOP } from '../job/workshop';
 import { RECIPES } from '../shape/recipes';
 import type { Recipe } from '../shape/recipes/recipe';
-import type { JobDocument } from './document';
-import { applyEdit, type Edit } from './edits';
-import { EMPTY_HISTORY } from './history';
-import { newJob } from './new-job';
-import { checkContext, neededDimensions, resolvePart, wordOf } from './resolve';
-import { readEdit as read } from './testing';
-import { FIRST_WORKSHOP } from './workshop';
+import { wordOf } from './parameters';
+import { Work } from './work';
 
 /** A recipe's own defaults must carry a maker from readings to a part without a number of theirs. */
-const resolve = (document: JobDocument) => resolvePart(document, 'part-1', FIRST_WORKSHOP, EMPTY_HISTORY);
+const resolve = (document: JobDocument) => new Work(document, FIRST_WORKSHOP, EMPTY_HISTORY).part('part-1');
 
 function measured(recipe: Recipe, materialId: string, scale: number, ...edits: Edit[]): JobDocument {
   const readings = recipe.guide.map(g => read(g.key, Number((recipe.demo.sizes[g.key]! * scale).toFixed(2))));
@@ -36,7 +37,7 @@ describe.each(RECIPES.map(r => [r.id, r] as const))('%s in a job', (_, recipe) =
       expect(resolved.ledger.unread).toEqual([]);
       expect(resolved.ledger.mates.length).toBeGreaterThan(0);
       // Each mate's parameter carries its model number, and the checks are asked for just that.
-      const { ledger } = checkContext(resolved);
+      const { ledger } = resolved.checkContext;
       for (const m of resolved.ledger.mates) {
         const spec = recipe.mates.find(s => s.id === m.mate.ours.surface)!;
         expect(resolved.parameters[spec.parameter], spec.id).toBe(m.model);
@@ -53,7 +54,7 @@ describe.each(RECIPES.map(r => [r.id, r] as const))('%s in a job', (_, recipe) =
       const resolved = resolve(document);
       expect(resolved.problems, `${name} ${text}`).toEqual({});
       expect(recipe.refuse(resolved.parameters), `${name} ${text}`).toEqual([]);
-      const needed = neededDimensions(document, resolved).map(s => s.dimension.id);
+      const needed = resolved.needed.map(s => s.dimension.id);
       for (const m of resolved.ledger.mates) expect(needed, `${name} ${text}`).toContain(m.dimension.id);
     }
   });

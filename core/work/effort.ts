@@ -1,9 +1,9 @@
+import type { Mate } from '../job/document';
+import { standing, type TryMate } from '../job/history';
 import { formatPlain } from '../quantity/format';
 import type { Parameters } from '../shape/recipes/parameters';
 import type { EffortLever } from '../shape/recipes/recipe';
-import type { JobDocument, Mate } from './document';
-import { type History, standing, type TryMate } from './history';
-import { activeMates, type ResolvedPart } from './resolve';
+import type { ResolvedPart } from './resolved';
 
 /** What to change so that it goes on, off or stays home more easily, while the size that sat right stays. */
 export interface EffortAdvice {
@@ -20,15 +20,10 @@ const FIRMER = 4 / 3;
 const LONGER_ENTRY = 0.6;
 
 /** From the last try of each mate; nothing where the size itself was wrong: that comes first. */
-export function effortAdvice(
-  document: JobDocument,
-  resolved: ResolvedPart,
-  history: History,
-): EffortAdvice[] {
-  const { tries } = standing(history);
+export function effortAdvice(resolved: ResolvedPart): EffortAdvice[] {
+  const { tries } = standing(resolved.history);
   const levers = resolved.recipe.levers?.(resolved.parameters) ?? [];
-  const mates = activeMates(document, resolved.part, resolved.recipe, resolved.parameters);
-  return mates.flatMap(mate => {
+  return resolved.mates.flatMap(mate => {
     const said = tries.findLast(t => t.mates[mate.id]?.effort)?.mates[mate.id];
     if (!said?.effort || (said.verdict !== undefined && said.verdict !== 'right')) return [];
     const own = levers.filter(l => l.mate === mate.ours.surface);

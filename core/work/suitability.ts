@@ -1,14 +1,14 @@
+import type { Brief, Mate } from '../job/document';
+import type { Material } from '../job/workshop';
 import { formatPlain } from '../quantity/format';
 import { POLYMERS, type Polymer } from '../shelf/polymers';
 import { given } from '../shelf/table';
-import type { Brief, Mate } from './document';
-import type { Material } from './workshop';
 
 /** Whether a plastic suits what the brief asks of it. Rules of thumb: common practice, no source. */
 export interface Suitability {
   verdict: 'suitable' | 'doubtful' | 'no';
   /** Why not, worst first; empty where it suits. */
-  reasons: { verdict: 'doubtful' | 'no'; words: string }[];
+  reasons: { verdict: 'doubtful' | 'no'; about: 'heat' | 'other'; words: string }[];
 }
 
 /** The shelf's further figures of a spool, by what it says it is or by its name; undefined where neither is known. */
@@ -16,7 +16,7 @@ export const polymerOf = (material: Material): Polymer | undefined =>
   POLYMERS.find(p => p.key === (material.polymer ?? material.name.toUpperCase().replaceAll(' ', '')));
 
 /** A plastic keeps its shape with this distance to where it softens, °C. */
-const HEAT_MARGIN = 10;
+export const HEAT_MARGIN = 10;
 /** A closed car or a dark part in the sun reaches this, °C. */
 const IN_THE_SUN = 70;
 /** Families that fuels and solvents leave alone, and those they eat. */
@@ -35,14 +35,22 @@ const RESISTS: Record<string, 'well' | 'badly'> = {
 export function suitabilityOf(material: Material, brief: Brief, mates: readonly Mate[]): Suitability {
   const polymer = polymerOf(material);
   const reasons: Suitability['reasons'] = [];
-  const doubt = (words: string) => reasons.push({ verdict: 'doubtful', words });
-  const no = (words: string) => reasons.push({ verdict: 'no', words });
+  const doubt = (words: string) => reasons.push({ verdict: 'doubtful', about: 'other', words });
+  const no = (words: string) => reasons.push({ verdict: 'no', about: 'other', words });
   const softens = `softens at about ${formatPlain(material.softensC)} °C`;
   if (brief.hottestC !== null) {
     if (brief.hottestC >= material.softensC)
-      no(`it ${softens}, and it will meet ${formatPlain(brief.hottestC)} °C`);
+      reasons.push({
+        verdict: 'no',
+        about: 'heat',
+        words: `it ${softens}, and it will meet ${formatPlain(brief.hottestC)} °C`,
+      });
     else if (brief.hottestC > material.softensC - HEAT_MARGIN)
-      doubt(`it ${softens}: less than ${HEAT_MARGIN} °C of distance`);
+      reasons.push({
+        verdict: 'doubtful',
+        about: 'heat',
+        words: `it ${softens} and will meet ${formatPlain(brief.hottestC)} °C: less than ${HEAT_MARGIN} °C of distance`,
+      });
   }
   if (brief.outdoors) {
     if (material.softensC < IN_THE_SUN) doubt(`it ${softens}; a dark part in the sun gets hotter`);

@@ -1,23 +1,30 @@
+import type { Workshop } from '../job/workshop';
 import type { Drawing } from '../shape/drawing/drawing';
-import type { DimensionState } from './dimensions';
-import type { JobDocument } from './document';
-import { neededDimensions, type ResolvedPart } from './resolve';
+import type { Recipe } from '../shape/recipes/recipe';
+import type { DimensionState } from './dimension';
+import type { ResolvedPart } from './resolved';
 import { showSize, valueWords } from './show';
 import { describeThread, likelyThread, threadState } from './threads';
-import type { Workshop } from './workshop';
 
-/** The measuring sheet as data: the page prints it and the PDF is made of it. */
+/** The measuring sheet of a job as data: the page prints it and the PDF is made of it. */
 export interface Sheet {
   title: string;
   object: string;
   note: string;
-  drawing: Drawing;
-  /** Sizes by drawing key, as the drawing's labels show them. */
-  values: Record<string, string>;
+  /** The object as each part's guide sees it. */
+  views: SheetView[];
   rows: SheetRow[];
   threads: { label: string; words: string; standard: string }[];
   /** What is still to be read. */
   open: string[];
+}
+
+export interface SheetView {
+  /** The part's name; empty where the job has one part. */
+  part: string;
+  drawing: Drawing;
+  /** Sizes by drawing key, as the drawing's labels show them. */
+  values: Record<string, string>;
 }
 
 export interface SheetRow {
@@ -36,41 +43,43 @@ export interface SheetRow {
 
 const SOURCES = { seat: 'the seat', 'old-part': 'the old part', said: 'said' } as const;
 
-export function sheetOf(document: JobDocument, resolved: ResolvedPart, workshop: Workshop): Sheet {
-  const states = neededDimensions(document, resolved);
-  const measured: Record<string, number> = {};
-  const values: Record<string, string> = {};
-  for (const [id, { evaluation, dimension }] of resolved.dimensions) {
-    if (!evaluation) continue;
-    measured[id] = evaluation.value;
-    values[id] = showSize(dimension.kind, evaluation.value, workshop.unit);
-  }
-  // The drawing knows its dimensions by the recipe's keys.
-  for (const [key, id] of Object.entries(resolved.part.binds)) {
-    measured[key] = measured[id] as number;
-    values[key] = values[id] ?? '';
-  }
+type SheetPart = ResolvedPart & { objectDrawing: Drawing };
+
+/** @param parts of one job */
+export function sheetOf(parts: readonly SheetPart[]): Sheet {
+  const [{ document, workshop, dimensions }] = parts as [SheetPart, ...SheetPart[]];
+  // A dimension that two parts share is read once.
+  const states = [...new Set(parts.flatMap(p => p.needed))];
+  const guide = parts.flatMap(p => p.recipe.guide);
   return {
     title: document.title,
     object: document.object.name,
     note: document.object.note,
-    drawing: resolved.recipe.objectDrawing(measured, resolved.parameters),
-    values,
-    rows: states.map(s => rowOf(s, resolved, workshop)),
+    views: parts.map(p => ({
+      part: parts.length > 1 ? p.part.name : '',
+      drawing: p.objectDrawing,
+      values: Object.fromEntries(
+        Object.entries(p.measured).map(([key, { value, kind }]) => [
+          key,
+          showSize(kind, value, workshop.unit),
+        ]),
+      ),
+    })),
+    rows: states.map(s => rowOf(s, guide, workshop)),
     threads: document.threads.map(t => {
-      const state = threadState(t, resolved.dimensions);
+      const state = threadState(t, dimensions);
       const likely = likelyThread(state);
       const standard =
         t.standard === 'odd'
           ? 'odd, as measured'
           : (t.standard ?? (likely ? `likely ${likely.designation}` : 'not named yet'));
-      return { label: t.label, words: describeThread(state, resolved.dimensions), standard };
+      return { label: t.label, words: describeThread(state, dimensions), standard };
     }),
     open: states.filter(s => !s.evaluation).map(s => s.dimension.label),
   };
 }
 
-function rowOf(state: DimensionState, resolved: ResolvedPart, workshop: Workshop): SheetRow {
+function rowOf(state: DimensionState, guide: Recipe['guide'], workshop: Workshop): SheetRow {
   const { dimension, worked } = state;
   const names = new Set(
     dimension.readings.map(r => workshop.instruments.find(i => i.id === r.instrumentId)?.name ?? 'not said'),
@@ -95,7 +104,7 @@ function rowOf(state: DimensionState, resolved: ResolvedPart, workshop: Workshop
       ? 'text' in worked
         ? worked.text
         : worked.problem
-      : (resolved.recipe.guide.find(g => g.key === dimension.guide)?.how ?? ''),
+      : (guide.find(g => g.key === dimension.guide)?.how ?? ''),
     note: dimension.note,
   };
 }

@@ -1,24 +1,22 @@
 import { describe, expect, test } from 'vitest';
+import type { JobDocument } from '../job/document';
+import { applyEdit, type Edit } from '../job/edits';
+import { EMPTY_HISTORY, type History, type TryMate } from '../job/history';
+import { newJob } from '../job/new-job';
+import { readEdit as read } from '../job/testing';
+import { type Calibration, FIRST_WORKSHOP, type Workshop } from '../job/workshop';
 import { requireRecipe } from '../shape/recipes';
-import type { JobDocument } from './document';
-import { applyEdit, type Edit } from './edits';
-import { effectsOf } from './effects';
-import { effortAdvice } from './effort';
-import { EMPTY_HISTORY, type History, type TryMate } from './history';
 import { chanceIf } from './ledger';
-import { newJob } from './new-job';
-import { gainsOf, printerBelief, printScatter } from './printer-belief';
-import { resolvePart } from './resolve';
+import { gainsOf, Printers } from './printers';
 import { waysToBeSurer } from './surer';
-import { readEdit as read } from './testing';
-import { type Calibration, FIRST_WORKSHOP, type Workshop } from './workshop';
+import { Work } from './work';
 
 const recipe = requireRecipe('round-cap');
 const PRINTER = FIRST_WORKSHOP.printers[0]!;
 const job = (materialId: string, ...edits: Edit[]): JobDocument =>
   edits.reduce((j, e) => applyEdit(j, e, FIRST_WORKSHOP), newJob('Cap', recipe, FIRST_WORKSHOP, materialId));
 const skirt = (document: JobDocument, workshop: Workshop = FIRST_WORKSHOP) =>
-  resolvePart(document, 'part-1', workshop, EMPTY_HISTORY).ledger.mates.find(m => m.mate.id === 'skirt')!;
+  new Work(document, workshop, EMPTY_HISTORY).part('part-1').ledger.mates.find(m => m.mate.id === 'skirt')!;
 const measured = job('petg', read('rim', 31.7), read('rim', 31.72), read('rim', 31.69));
 
 const calibration: Calibration = {
@@ -72,7 +70,7 @@ describe('a calibration and size', () => {
     read('groove', 20),
   );
   test('mates of different sizes each start from their own size, and the chain adds up', () => {
-    const { mates } = resolvePart(two, 'part-1', calibrated, EMPTY_HISTORY).ledger;
+    const { mates } = new Work(two, calibrated, EMPTY_HISTORY).part('part-1').ledger;
     const compensation = (id: string) =>
       mates.find(m => m.mate.id === id)!.steps.find(s => s.step === 'compensation')!.amount;
     // 0.002 of 40 mm more on the larger one, drawn towards a scale of 1 by what is known of printers.
@@ -93,7 +91,7 @@ describe('a calibration and size', () => {
     const part = { printerId: 'printer', materialId: 'petg' };
     const slots: Calibration = { ...calibration, rows: calibration.rows.map(r => ({ ...r, kind: 'slot' })) };
     const by = (c: Calibration) =>
-      printerBelief({ ...FIRST_WORKSHOP, calibrations: [c] }, part, 'inside', 'hole', 20);
+      new Printers({ ...FIRST_WORKSHOP, calibrations: [c] }).belief(part, 'inside', 'hole', 20);
     expect(by(slots).mean).toBeCloseTo(by(calibration).mean, 9);
     expect(by(slots).sd).toBeGreaterThan(by(calibration).sd);
     const said = by({ ...calibration, rows: [], compensates: true });
@@ -111,7 +109,7 @@ describe('a calibration and size', () => {
     };
     for (const gain of gainsOf(both, FIRST_WORKSHOP))
       expect(gain.after, gain.words).toBeGreaterThan(gain.before);
-    expect(printScatter({ ...FIRST_WORKSHOP, calibrations: [] }, calibration)).toBe(0.04);
+    expect(new Printers({ ...FIRST_WORKSHOP, calibrations: [] }).scatter(calibration)).toBe(0.04);
   });
 });
 
@@ -136,9 +134,9 @@ describe('a ladder', () => {
       ladders: [{ ...ladder, ...change }],
       ladderTries: [{ id: 't', at: ladder.at, voided: null, ladderId: 'l', verdicts }],
     };
-    return resolvePart(measured, 'part-1', FIRST_WORKSHOP, history).ledger.mates.find(
-      m => m.mate.id === 'skirt',
-    )!;
+    return new Work(measured, FIRST_WORKSHOP, history)
+      .part('part-1')
+      .ledger.mates.find(m => m.mate.id === 'skirt')!;
   };
   test('the ring that sat right is about the number, and the next print is surer', () => {
     const after = said(['wont-go', 'tight', 'tight', 'right', 'loose']);
@@ -169,7 +167,7 @@ describe('effort apart from size', () => {
   const advised = (said: TryMate, document = soft) => {
     const history = {
       ...EMPTY_HISTORY,
-      versions: [{ id: 'v', voided: null, mates: [] }],
+      versions: [{ id: 'v', partId: 'part-1', number: 1, voided: null, mates: [] }],
       prints: [{ id: 'p', versionId: 'v', voided: null }],
       tries: [
         {
@@ -182,7 +180,7 @@ describe('effort apart from size', () => {
         },
       ],
     } as unknown as History;
-    return effortAdvice(document, resolvePart(document, 'part-1', FIRST_WORKSHOP, EMPTY_HISTORY), history);
+    return new Work(document, FIRST_WORKSHOP, history).part('part-1').effortAdvice;
   };
   test('too hard all over: a softer wall, the diameter stays', () => {
     const [advice] = advised({ verdict: 'right', effort: { on: 'too-hard', off: 'too-hard' } });
@@ -224,9 +222,9 @@ describe('bonded mates', () => {
         brief: { loads: [{ id: 'l', words: 'pulled', forceN, direction: 'up' }] },
       },
     );
-    const resolved = resolvePart(document, 'part-1', FIRST_WORKSHOP, EMPTY_HISTORY);
+    const resolved = new Work(document, FIRST_WORKSHOP, EMPTY_HISTORY).part('part-1');
     const ledger = resolved.ledger.mates.find(m => m.mate.id === 'skirt')!;
-    return effectsOf(ledger, resolved, document.brief);
+    return resolved.effectsOf(ledger);
   };
   test('area and what it may carry; a load beyond that stops', () => {
     const [joint, carries] = glued('pla', 100);
@@ -255,7 +253,7 @@ test('a hose gives, whatever our plastic: its barb is drawn larger by the stretc
       newJob('Adapter', adapter, FIRST_WORKSHOP, materialId),
     );
   for (const materialId of ['petg', 'tpu']) {
-    const { mates } = resolvePart(barbed(materialId), 'part-1', FIRST_WORKSHOP, EMPTY_HISTORY).ledger;
+    const { mates } = new Work(barbed(materialId), FIRST_WORKSHOP, EMPTY_HISTORY).part('part-1').ledger;
     const barb = mates.find(m => m.mate.id === 'barbA')!;
     expect(barb.mate.soft).toBe('theirs');
     // Of the usual stretch of 1.5 to 4 %.

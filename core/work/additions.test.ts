@@ -1,15 +1,14 @@
 import { describe, expect, test } from 'vitest';
+import { applyChanges, diff, invert } from '../job/changes';
+import { type JobDocument, readJobDocument } from '../job/document';
+import { applyEdit, type Edit } from '../job/edits';
+import { EMPTY_HISTORY } from '../job/history';
+import { newJob } from '../job/new-job';
+import { readEdit } from '../job/testing';
+import { FIRST_WORKSHOP } from '../job/workshop';
 import { inOrder } from '../shape/additions/addition';
 import { requireRecipe } from '../shape/recipes';
-import { applyChanges, diff, invert } from './changes';
-import { type JobDocument, readJobDocument } from './document';
-import { applyEdit, type Edit } from './edits';
-import { EMPTY_HISTORY } from './history';
-import { newJob } from './new-job';
-import { recipeOf } from './parts';
-import { checkContext, resolvePart } from './resolve';
-import { readEdit } from './testing';
-import { FIRST_WORKSHOP } from './workshop';
+import { Work } from './work';
 
 /** Additions as edits: kept with the job, in order, with numbers that are parameters like any other. */
 const start = () => newJob('Plate', requireRecipe('wall-plate'), FIRST_WORKSHOP);
@@ -26,7 +25,7 @@ const set = (name: string, text: string): Edit => ({
   name,
   expression: { text, unit: 'mm' },
 });
-const resolve = (job: JobDocument) => resolvePart(job, 'part-1', FIRST_WORKSHOP, EMPTY_HISTORY);
+const resolve = (job: JobDocument) => new Work(job, FIRST_WORKSHOP, EMPTY_HISTORY).part('part-1');
 const ids = (job: JobDocument) => inOrder(job.parts[0]!.additions).map(a => a.id);
 
 describe('the list', () => {
@@ -118,7 +117,7 @@ describe('an addition that must fit', () => {
     expect(parameters.slot1_width).toBe(mate.model);
     expect(mate.model).toBeGreaterThan(20.2);
     expect(mate.steps.reduce((sum, s) => sum + s.amount, 0)).toBeCloseTo(mate.model, 9);
-    expect(checkContext(resolve(fitted())).ledger.slot1).toMatchObject({ model: mate.model, reading: 20 });
+    expect(resolve(fitted()).checkContext.ledger.slot1).toMatchObject({ model: mate.model, reading: 20 });
   });
 
   test('let go again, its number is its own; removed, its mate is gone and the reading stays', () => {
@@ -175,7 +174,7 @@ test('loads, neighbours and the way on are kept with the part and reach the chec
     { kind: 'goes-on', partId: 'part-1', goesOn: { from: 'top', distance: 40 } },
     { kind: 'brief', brief: { ifItBreaks: 'injury' } },
   );
-  const context = checkContext(resolve(job));
+  const context = resolve(job).checkContext;
   expect(context.loads).toHaveLength(1);
   expect(context.goesOn).toEqual({ from: 'top', distance: 40 });
   expect(context.mayHurt).toBe(true);
@@ -193,7 +192,8 @@ test('loads, neighbours and the way on are kept with the part and reach the chec
 });
 
 test('a recipe with additions is made once for a part', () => {
-  const [part] = edit(start(), add('hole1', 'hole')).parts;
-  expect(recipeOf(part!)).toBe(recipeOf(part!));
-  expect(recipeOf(part!).parameters.some(p => p.name === 'hole1_screw')).toBe(true);
+  const work = new Work(edit(start(), add('hole1', 'hole')), FIRST_WORKSHOP, EMPTY_HISTORY);
+  const { part, recipe } = work.part('part-1');
+  expect(work.recipeOf({ ...part })).toBe(recipe);
+  expect(recipe.parameters.some(p => p.name === 'hole1_screw')).toBe(true);
 });

@@ -1,10 +1,9 @@
 import { proposeFit } from '../fit/propose';
 import { windowForSize } from '../fit/wants';
+import { windowFor } from '../job/workshop';
 import type { MateLedger } from './ledger';
 import { kindOn } from './ledger';
-import { responseFor } from './printer-belief';
-import type { ResolvedPart } from './resolve';
-import { type Workshop, windowFor } from './workshop';
+import type { ResolvedPart } from './resolved';
 
 /** The same mate in stiff and in flexible plastic, as a first print would be drawn. Clearances whole width, mm. */
 export interface BothWays {
@@ -16,12 +15,13 @@ export interface BothWays {
  * “In stiff plastic this cap wants +0.12, in a flexible one −0.84”: before tries, on this printer.
  * null where the recipe means the same want either way.
  */
-export function bothWays(ledger: MateLedger, resolved: ResolvedPart, workshop: Workshop): BothWays | null {
+export function bothWays(ledger: MateLedger, resolved: ResolvedPart): BothWays | null {
+  const { workshop } = resolved;
   const { mate, reading } = ledger;
   const spec = resolved.recipe.mates.find(m => m.id === mate.ours.surface);
   if (!spec || spec.want === spec.flexibleWant) return null;
   const kind = kindOn(mate, resolved.recipe, resolved.part.pose);
-  const printer = responseFor(workshop, resolved.part, mate.side, kind, reading.value);
+  const printer = resolved.printers.response(resolved.part, mate.side, kind, reading.value);
   const propose = (want: typeof spec.want) => {
     const { model, clearance } = proposeFit({
       side: mate.side,

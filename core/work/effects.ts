@@ -2,11 +2,11 @@ import { bondHolds, bondRule } from '../fit/bond';
 import { clearanceChange, OBJECT_EXPANSION, ROOM_C } from '../fit/heat';
 import { pressFit } from '../fit/press';
 import { strainAt } from '../fit/wants';
+import type { Brief } from '../job/document';
 import { formatPlain, formatSigned } from '../quantity/format';
 import { given } from '../shelf/table';
-import type { Brief } from './document';
 import type { MateLedger } from './ledger';
-import type { ResolvedPart } from './resolve';
+import type { ResolvedPart } from './resolved';
 import { polymerOf } from './suitability';
 
 /** What a fit does to part and hand: each a number with its unit, and whether it is within bounds. */

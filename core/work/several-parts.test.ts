@@ -1,13 +1,13 @@
 import { describe, expect, test } from 'vitest';
 import { proposePair } from '../fit/pair';
+import type { JobDocument } from '../job/document';
+import { applyEdit, type Edit } from '../job/edits';
+import { EMPTY_HISTORY, type History, historyOf, type Version } from '../job/history';
+import { newJob } from '../job/new-job';
+import { readEdit } from '../job/testing';
+import { FIRST_WORKSHOP } from '../job/workshop';
 import { requireRecipe } from '../shape/recipes';
-import type { JobDocument } from './document';
-import { applyEdit, type Edit } from './edits';
-import { EMPTY_HISTORY, type History, historyOf, type Version } from './history';
-import { newJob } from './new-job';
-import { neededDimensions, resolvePart } from './resolve';
-import { readEdit } from './testing';
-import { FIRST_WORKSHOP } from './workshop';
+import { Work } from './work';
 
 /** Several parts in a job, and mates between them. */
 const start = () => newJob('Sleeve and bush', requireRecipe('bush'), FIRST_WORKSHOP);
@@ -21,7 +21,7 @@ const add = (id: string, recipe: string, share = false): Edit => ({
   share,
 });
 const resolve = (job: JobDocument, part: string, history: History = EMPTY_HISTORY) =>
-  resolvePart(job, part, FIRST_WORKSHOP, history);
+  new Work(job, FIRST_WORKSHOP, history).part(part);
 
 describe('a second part', () => {
   test('of the same recipe measures its own object, and its expressions mean its own dimensions', () => {
@@ -30,7 +30,7 @@ describe('a second part', () => {
     const [one, two] = [resolve(job, 'part-1'), resolve(job, 'part-2')];
     expect(one.parameters.boreDiameter).toBeCloseTo(8.55, 1);
     expect(two.parameters.boreDiameter).toBeCloseTo(10.55, 1);
-    expect(neededDimensions(job, two).map(d => d.dimension.id)).toEqual(['shaft_2', 'seat_2', 'gap_2']);
+    expect(two.needed.map(d => d.dimension.id)).toEqual(['shaft_2', 'seat_2', 'gap_2']);
     expect(two.ledger.mates[0]!.mate.id).toBe('part-2-bore');
   });
 
@@ -90,7 +90,7 @@ describe('a mate between two of our parts', () => {
 
   test('is asked for by nobody with calipers, and follows when the other part changes', () => {
     const job = joined();
-    expect(neededDimensions(job, resolve(job, 'part-2')).map(d => d.dimension.id)).not.toContain('shaft_2');
+    expect(resolve(job, 'part-2').needed.map(d => d.dimension.id)).not.toContain('shaft_2');
     const bigger = edit(job, {
       kind: 'parameter',
       partId: 'part-1',

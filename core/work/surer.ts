@@ -2,9 +2,9 @@ import { MINUTES_A_READING, pieceMinutes, USUAL_LAYER } from '../calibration/est
 import { FEATURES } from '../calibration/piece';
 import { betweenPieces } from '../calibration/profile';
 import { chanceWithin } from '../fit/probability';
+import type { Printer, Workshop } from '../job/workshop';
 import { chanceAfterLadder, hasLadder, ladderMinutes, ladderSizes } from '../print/ladder';
 import type { MateLedger } from './ledger';
-import type { Printer, Workshop } from './workshop';
 
 /** A way to be surer of the next print, in the order of what a minute of it wins. */
 export interface Surer {

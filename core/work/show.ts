@@ -1,6 +1,6 @@
+import type { Dimension } from '../job/document';
 import { type DisplayUnit, formatLength, formatPlain } from '../quantity/format';
-import type { DimensionState } from './dimensions';
-import type { Dimension } from './document';
+import type { DimensionState } from './dimension';
 
 /** A dimension's number as it is shown: angles keep their degrees whatever lengths are shown in. */
 export const showSize = (kind: Dimension['kind'], value: number, unit: DisplayUnit): string =>

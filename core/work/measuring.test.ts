@@ -1,13 +1,14 @@
 import { describe, expect, test } from 'vitest';
+import { derivedProblem } from '../job/derived';
+import { type Derived, type Dimension, type JobDocument, readJobDocument } from '../job/document';
+import { applyEdit, type Edit } from '../job/edits';
+import { newJob } from '../job/new-job';
+import { readEdit as read } from '../job/testing';
+import { dimensionsForThread } from '../job/threads';
+import { FIRST_WORKSHOP, type Workshop } from '../job/workshop';
 import { requireRecipe } from '../shape/recipes';
-import { derivedProblem } from './derived';
 import { evaluateDimensions } from './dimensions';
-import { type Derived, type Dimension, type JobDocument, readJobDocument } from './document';
-import { applyEdit, type Edit } from './edits';
-import { newJob } from './new-job';
-import { readEdit as read } from './testing';
-import { describeThread, dimensionsForThread, likelyThread, threadState } from './threads';
-import { FIRST_WORKSHOP, type Workshop } from './workshop';
+import { describeThread, likelyThread, threadState } from './threads';
 
 const shop: Workshop = {
   ...FIRST_WORKSHOP,

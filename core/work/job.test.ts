@@ -1,13 +1,14 @@
 import { describe, expect, test } from 'vitest';
+import { type JobDocument as Job, JobDocument, readJobDocument } from '../job/document';
+import { EditRefused } from '../job/edit-tools';
+import { applyEdit, type Edit } from '../job/edits';
+import { EMPTY_HISTORY, type History, standing, type Try } from '../job/history';
+import { newJob } from '../job/new-job';
+import { FIRST_WORKSHOP } from '../job/workshop';
+import { markOf } from '../learn/verdict';
 import { requireRecipe } from '../shape/recipes';
-import { type JobDocument as Job, JobDocument, readJobDocument } from './document';
-import { EditRefused } from './edit-tools';
-import { applyEdit, type Edit } from './edits';
-import { cautionsOf, markOf, overviewOf } from './guidance';
-import { EMPTY_HISTORY, type History, standing, type Try } from './history';
-import { newJob } from './new-job';
-import { neededDimensions, resolvePart } from './resolve';
-import { FIRST_WORKSHOP } from './workshop';
+import { verdictsOf } from './overview';
+import { Work } from './work';
 
 const shop = FIRST_WORKSHOP;
 const fresh = (material = 'pla') => newJob('Cap', requireRecipe('round-cap'), shop, material);
@@ -32,7 +33,7 @@ const set = (name: string, text: string): Edit => ({
   name,
   expression: { text, unit: 'mm' },
 });
-const resolve = (job: Job, history: History = EMPTY_HISTORY) => resolvePart(job, 'part-1', shop, history);
+const resolve = (job: Job, history: History = EMPTY_HISTORY) => new Work(job, shop, history).part('part-1');
 const measured = () => read(read(fresh(), 'rim', 31.7, 31.71, 31.69), 'rim_height', 14);
 
 /** A version, a print and a try, as the server would have made them. */
@@ -302,7 +303,7 @@ describe('parameters and their names', () => {
     expect(resolve(apply(measured(), set('plugDepth', 'lid'))).problems).toEqual({});
   });
   test('choices decide what is measured', () => {
-    const keys = (job: Job) => neededDimensions(job, resolve(job)).map(d => d.dimension.id);
+    const keys = (job: Job) => resolve(job).needed.map(d => d.dimension.id);
     expect(keys(fresh())).toEqual(['rim', 'rim_height']);
     expect(keys(apply(fresh(), set('style', 'into')))).toEqual(['bore']);
     expect(keys(apply(fresh(), set('lip', 'skirt')))).toEqual([
@@ -316,8 +317,7 @@ describe('parameters and their names', () => {
 });
 
 describe('the next step', () => {
-  const next = (job: Job, history: History = EMPTY_HISTORY) =>
-    overviewOf(job, resolve(job, history), history).next;
+  const next = (job: Job, history: History = EMPTY_HISTORY) => resolve(job, history).overview.next;
   test('measure, then again, then say what breaks, then a version', () => {
     expect(next(fresh())).toMatchObject({ stage: 'measure', action: 'Measure the rim', key: 'rim' });
     const once = read(read(fresh(), 'rim', 31.7), 'rim_height', 14);
@@ -351,16 +351,17 @@ describe('the next step', () => {
     expect(next(served, tried(served, 'right', 32))).toMatchObject({ action: 'Note how it holds' });
   });
   test('marks: tight outranks loose, loose outranks right', () => {
+    const marks = (rows: Try[]) => markOf(verdictsOf(rows));
     const row = (...verdicts: Try['mates'][string]['verdict'][]) => [
       {
         ...tried(fresh(), 'right', 3).tries[0]!,
         mates: Object.fromEntries(verdicts.map((verdict, i) => [i, { verdict }])),
       },
     ];
-    expect(markOf(row('right', 'loose', 'wont-go'))).toBe('tight');
-    expect(markOf(row('right', 'drops-off'))).toBe('loose');
-    expect(markOf(row('right'))).toBe('right');
-    expect(markOf([])).toBeNull();
+    expect(marks(row('right', 'loose', 'wont-go'))).toBe('tight');
+    expect(marks(row('right', 'drops-off'))).toBe('loose');
+    expect(marks(row('right'))).toBe('right');
+    expect(marks([])).toBeNull();
   });
   test('what hangs on a voided version does not stand', () => {
     const history = tried(fresh(), 'right', 32);
@@ -371,9 +372,7 @@ describe('the next step', () => {
 
 describe('cautions', () => {
   const codes = (brief: Partial<Job['brief']>) =>
-    cautionsOf({ ...fresh(), brief: { ...fresh().brief, ...brief } }, resolve(fresh())).map(
-      f => `${f.code} ${f.level}`,
-    );
+    resolve({ ...fresh(), brief: { ...fresh().brief, ...brief } }).cautions.map(f => `${f.code} ${f.level}`);
   test('nothing said, nothing cautioned', () => expect(codes({})).toEqual([]));
   test('injury stops, damage warns, water wants a test', () => {
     expect(codes({ ifItBreaks: 'injury' })).toEqual(['injury stop']);

@@ -1,16 +1,13 @@
 import { describe, expect, test } from 'vitest';
+import type { Brief } from '../job/document';
+import { applyEdit, type Edit } from '../job/edits';
+import { EMPTY_HISTORY } from '../job/history';
+import { newJob } from '../job/new-job';
+import { readEdit } from '../job/testing';
+import { FIRST_WORKSHOP, type Material } from '../job/workshop';
 import { requireRecipe } from '../shape/recipes';
-import type { Brief } from './document';
-import { applyEdit, type Edit } from './edits';
-import { effectsOf } from './effects';
-import { cautionsOf } from './guidance';
-import { EMPTY_HISTORY } from './history';
-import { newJob } from './new-job';
-import { bothWays } from './other-plastic';
-import { resolvePart } from './resolve';
 import { suitabilityOf } from './suitability';
-import { readEdit } from './testing';
-import { FIRST_WORKSHOP, type Material } from './workshop';
+import { Work } from './work';
 
 const recipe = requireRecipe('round-cap');
 const job = (materialId = 'pla') => newJob('Cap', recipe, FIRST_WORKSHOP, materialId);
@@ -68,8 +65,8 @@ describe('what a fit does', () => {
     );
     if (want) now = applyEdit(now, { kind: 'want', mateId: 'skirt', want } as Edit, FIRST_WORKSHOP);
     now = applyEdit(now, { kind: 'brief', brief }, FIRST_WORKSHOP);
-    const resolved = resolvePart(now, 'part-1', FIRST_WORKSHOP, EMPTY_HISTORY);
-    return { list: effectsOf(resolved.ledger.mates[0]!, resolved, now.brief), resolved, now };
+    const resolved = new Work(now, FIRST_WORKSHOP, EMPTY_HISTORY).part('part-1');
+    return { list: resolved.effectsOf(resolved.ledger.mates[0]!), resolved };
   };
 
   test('a flexible cap: strain within what it bears, a pull in newtons', () => {
@@ -91,7 +88,7 @@ describe('what a fit does', () => {
   });
   test('in stiff plastic a gap, in flexible a stretch: both as a first print would be drawn', () => {
     const { resolved } = effects('tpu', null);
-    const both = bothWays(resolved.ledger.mates[0]!, resolved, FIRST_WORKSHOP)!;
+    const both = resolved.bothWays(resolved.ledger.mates[0]!)!;
     // Snug: the window's middle; its hole drawn 0.22 larger than that.
     expect(both.stiff).toMatchObject({ want: 'snug' });
     expect(both.stiff.clearance).toBeCloseTo(0.125, 3);
@@ -111,13 +108,13 @@ describe('what a fit does', () => {
   });
 
   test('a failure that does damage asks for a proof test with its load; mains and food are cautioned', () => {
-    const { now, resolved } = effects('pla', null, {
+    const { resolved } = effects('pla', null, {
       ifItBreaks: 'damage',
       touches: ['mains', 'food'],
       loads: [{ id: 'l', words: 'the bag hangs on it', forceN: 98.1, direction: 'down' }],
     });
-    const said = cautionsOf(now, resolved);
-    expect(said.find(f => f.code === 'proof-l')!.message).toContain('hang 20 kg');
+    const said = resolved.cautions;
+    expect(said.find(f => f.code === 'proof-l')!.message).toContain('245 N, about 25 kg, 2.5 times the load');
     expect(said.find(f => f.code === 'mains')!.level).toBe('stop');
     expect(said.some(f => f.code === 'food')).toBe(true);
   });

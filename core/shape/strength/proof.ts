@@ -1,0 +1,13 @@
+import { formatPlain } from '../../quantity/format';
+
+/** Standard gravity, m/s². ISO 80000-3. */
+const GRAVITY = 9.80665;
+
+/** What a part is loaded with before anybody relies on it: the load times the job's margin, in words. */
+export const proofLoad = (
+  { kind, amount }: { kind: 'force' | 'turn'; amount: number },
+  times: number,
+): string =>
+  kind === 'turn'
+    ? `${formatPlain(amount * times, 1)} N·m`
+    : `${formatPlain(amount * times, 0)} N, about ${formatPlain((amount * times) / GRAVITY, 1)} kg`;

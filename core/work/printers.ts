@@ -1,0 +1,134 @@
+import type { SizeKind } from '../calibration/piece';
+import { betweenPieces, printedAt, type Response } from '../calibration/profile';
+import { type BiasBelief, beliefFor, type SurfaceKind, surfaceKind } from '../fit/print-bias';
+import { type PrinterResponse, proposeFit } from '../fit/propose';
+import type { Side } from '../fit/wants';
+import type { Part } from '../job/document';
+import { type Calibration, type Workshop, windowFor } from '../job/workshop';
+import { type Profile, profileOf } from './profiles';
+
+export interface SourcedBelief extends BiasBelief {
+  /** The calibration it comes from; null where it is the workshop's general belief. */
+  calibration: Calibration | null;
+}
+
+/** What slots tell of holes, and ribs of pegs, is this much less sure, sd. Common practice, no source. */
+const OTHER_FORM = 0.05;
+/** Where the settings are said to correct sizes and nothing was read yet, sd. Common practice, no source. */
+const SAID_CORRECTED = 0.08;
+
+const OTHER: Record<'hole' | 'slot' | 'peg' | 'rib', SizeKind> = {
+  hole: 'slot',
+  slot: 'hole',
+  peg: 'rib',
+  rib: 'peg',
+};
+
+/** Who prints a part, and in what. */
+type Made = Pick<Part, 'printerId' | 'materialId'>;
+
+/** What this workshop's printers do to sizes, before a job's own tries. Each profile is worked out once. */
+export class Printers {
+  private readonly profiles = new Map<Calibration, Profile>();
+
+  constructor(private readonly workshop: Workshop) {}
+
+  profile(calibration: Calibration): Profile {
+    const known = this.profiles.get(calibration) ?? profileOf(calibration, this.workshop);
+    this.profiles.set(calibration, known);
+    return known;
+  }
+
+  /** What is believed of a surface of this size. Pieces are printed flat: on its side a part is not calibrated. */
+  belief(made: Made, side: Side, kind: SurfaceKind, size: number): SourcedBelief {
+    const { belief } = this.workshop;
+    const general = { ...beliefFor(belief, side, kind), calibration: null };
+    if (!(kind in OTHER)) return general;
+    const upright = kind as keyof typeof OTHER;
+    const responseIn = (c: Calibration): Response | undefined => {
+      const { responses } = this.profile(c);
+      return responses.find(r => r.kind === upright) ?? responses.find(r => r.kind === OTHER[upright]);
+    };
+    const calibration = this.newest(made, c => c.compensates === true || !!responseIn(c));
+    if (!calibration) return general;
+    const response = responseIn(calibration);
+    if (!response) return { mean: 0, sd: SAID_CORRECTED, calibration };
+    const printed = printedAt(response, size);
+    const grown = printed.mean - size;
+    return {
+      mean: side === 'inside' ? -grown : grown,
+      // One piece may itself have come out off: the next parts are spread about another mean.
+      sd: Math.hypot(
+        printed.sd,
+        betweenPieces(belief.repeatability),
+        response.kind === upright ? 0 : OTHER_FORM,
+      ),
+      calibration,
+    };
+  }
+
+  /** Print-to-print scatter, sd, mm: from the piece where there is one. */
+  scatter(made: Made): number {
+    const calibration = this.newest(made, c => this.profile(c).rows.length > 0);
+    return calibration ? this.profile(calibration).scatter : this.workshop.belief.repeatability;
+  }
+
+  /** The same belief for one size, as a proposal wants it. */
+  response(made: Made, side: Side, kind: SurfaceKind, size: number): PrinterResponse {
+    const { mean, sd } = this.belief(made, side, kind, size);
+    return {
+      offset: { mean: side === 'inside' ? -mean : mean, sd },
+      scale: { mean: 1, sd: 0 },
+      repeatability: this.scatter(made),
+    };
+  }
+
+  /** The newest calibration of a printer, with the nozzle that is in it, and plastic; null without one. */
+  private newest(made: Made, useful: (calibration: Calibration) => boolean): Calibration | null {
+    const { printers, calibrations = [] } = this.workshop;
+    const printer = printers.find(p => p.id === made.printerId);
+    return (
+      calibrations
+        .filter(
+          c =>
+            c.printerId === made.printerId &&
+            c.materialId === made.materialId &&
+            (c.nozzle === undefined || c.nozzle === printer?.nozzle) &&
+            useful(c),
+        )
+        .sort((a, b) => b.at.localeCompare(a.at))[0] ?? null
+    );
+  }
+}
+
+/** A fit on a common size: chance to be right at the first print, without and with this calibration. */
+export interface Gain {
+  words: string;
+  before: number;
+  after: number;
+}
+
+/** Read three times with good calipers, mm. Common practice, no source. */
+const WELL_READ = 0.02;
+const EXAMPLES = [
+  { want: 'snug', side: 'inside', size: 12, words: 'a snug bore over 12 mm' },
+  { want: 'slide', side: 'inside', size: 30, words: 'a sliding bore over 30 mm' },
+  { want: 'snug', side: 'outside', size: 20, words: 'a snug plug in 20 mm' },
+  { want: 'press', side: 'outside', size: 8, words: 'a pressed pin in 8 mm' },
+] as const;
+
+/** What a calibration does to the chance of a good first print. */
+export function gainsOf(calibration: Calibration, workshop: Workshop): Gain[] {
+  const before = new Printers({ ...workshop, calibrations: [] });
+  const after = new Printers({ ...workshop, calibrations: [calibration] });
+  return EXAMPLES.map(({ want, side, size, words }) => {
+    const chance = (printers: Printers) =>
+      proposeFit({
+        side,
+        reading: { value: size, u: WELL_READ },
+        want: windowFor(workshop, want),
+        printer: printers.response(calibration, side, surfaceKind(side, 'round', false), size),
+      }).pRight;
+    return { words, before: chance(before), after: chance(after) };
+  });
+}

@@ -1,0 +1,366 @@
+import type { JobDocument, Mate, Part } from '../job/document';
+import { type History, historyOf, standing, type Version } from '../job/history';
+import { dimensionOf, recipeOf } from '../job/parts';
+import type { Material, Printer, Workshop } from '../job/workshop';
+import { type NextAnswer, type NextQuestion, nextVersion } from '../learn/next';
+import type { CheckContext } from '../shape/checks/context';
+import type { DrawDimension, Drawing } from '../shape/drawing/drawing';
+import { drawnLength } from '../shape/drawing/drawing';
+import type { Finding } from '../shape/findings/finding';
+import type { Recipe } from '../shape/recipes/recipe';
+import { cautionsOf } from './cautions';
+import { demandsOf } from './demands';
+import type { DimensionState } from './dimension';
+import { evaluateDimensions } from './dimensions';
+import { type Effect, effectsOf } from './effects';
+import { type EffortAdvice, effortAdvice } from './effort';
+import { kindOn, type LedgerState, ledgerOf, type MateLedger, type OtherSize } from './ledger';
+import { type BothWays, bothWays } from './other-plastic';
+import { foremostOf, jobOverview, type Overview, overviewOf } from './overview';
+import { activeMates, choicesOf, ParameterPass } from './parameters';
+import { Printers } from './printers';
+import { measureAgain, neededDimensions, stillToRead } from './reading-list';
+import type { MeasuredSize, ResolvedPart } from './resolved';
+import { type Sheet, sheetOf } from './sheet';
+import { type Suitability, suitabilityOf } from './suitability';
+
+/** Answers of the learning engine that are kept: typing asks the same questions again and again. */
+const MOST_ANSWERS = 40;
+
+/** The last answers to questions about tries, handed on from one state of a job to the next. */
+class Answers {
+  private readonly kept = new Map<string, NextAnswer>();
+
+  next = (question: NextQuestion): NextAnswer => {
+    const key = JSON.stringify(question);
+    const known = this.kept.get(key);
+    if (known) return known;
+    const answer = nextVersion(question);
+    if (this.kept.size >= MOST_ANSWERS) this.kept.delete(this.kept.keys().next().value!);
+    this.kept.set(key, answer);
+    return answer;
+  };
+}
+
+/**
+ * A job worked out once: everything that follows from its document, the workshop and its history, by part. Nothing
+ * is computed before somebody asks, and nothing twice. A changed job is another object: see `with`.
+ */
+export class Work {
+  private readonly byPart = new Map<string, PartWork>();
+  private readonly recipes = new Map<Part['additions'], Map<string, Recipe>>();
+  private evaluated?: ReadonlyMap<string, DimensionState>;
+
+  constructor(
+    readonly document: JobDocument,
+    readonly workshop: Workshop,
+    readonly history: History,
+    readonly printers: Printers = new Printers(workshop),
+    private readonly answers = new Answers(),
+  ) {}
+
+  /** The job after a change; what the change does not touch is not worked out again. */
+  with(change: { document?: JobDocument; workshop?: Workshop; history?: History }): Work {
+    const { document = this.document, workshop = this.workshop, history = this.history } = change;
+    if (document === this.document && workshop === this.workshop && history === this.history) return this;
+    const printers = workshop === this.workshop ? this.printers : new Printers(workshop);
+    return new Work(document, workshop, history, printers, this.answers);
+  }
+
+  get dimensions(): ReadonlyMap<string, DimensionState> {
+    this.evaluated ??= evaluateDimensions(this.document, this.workshop);
+    return this.evaluated;
+  }
+
+  /** @throws RangeError when the job has no such part */
+  part(id: string): PartWork {
+    const known = this.byPart.get(id);
+    if (known) return known;
+    const part = this.document.parts.find(p => p.id === id);
+    if (!part) throw new RangeError('That part is no longer in the job.');
+    const made = new PartWork(this, part, this.answers.next);
+    this.byPart.set(id, made);
+    return made;
+  }
+
+  get parts(): PartWork[] {
+    return this.document.parts.map(p => this.part(p.id));
+  }
+
+  /** The part that somebody asks for by its id, or, where none is asked for, the one that waits most for its maker. */
+  chosen(id: string | null | undefined): PartWork {
+    return this.document.parts.some(p => p.id === id) ? this.part(id!) : this.foremost;
+  }
+
+  /** The part whose next step comes first. */
+  get foremost(): PartWork {
+    return foremostOf(this.parts);
+  }
+
+  /** Where the whole job is. */
+  get overview(): Overview {
+    return jobOverview(this.parts);
+  }
+
+  /** The measuring sheet of all parts. */
+  get sheet(): Sheet {
+    return sheetOf(this.parts);
+  }
+
+  /** Example sizes of everything that the parts' guides measure, by the dimensions' names: for a practice object. */
+  get exampleSizes(): Record<string, number> {
+    return Object.assign({}, ...this.parts.map(p => p.exampleSizes));
+  }
+
+  /** A recipe with what a maker put on it: of a part, or of a version as it was then. */
+  recipeOf(made: Pick<Part, 'recipe' | 'additions'>): Recipe {
+    const own = this.recipes.get(made.additions) ?? new Map<string, Recipe>();
+    const found = own.get(made.recipe) ?? recipeOf(made);
+    own.set(made.recipe, found);
+    this.recipes.set(made.additions, own);
+    return found;
+  }
+}
+
+/** One part of a job worked out. */
+export class PartWork implements ResolvedPart {
+  /** Asked for while it is itself being worked out: two parts that go with each other both ways have no beginning. */
+  private open = false;
+  private readonly kept = new Map<string, unknown>();
+
+  constructor(
+    readonly work: Work,
+    readonly part: Part,
+    private readonly next: (question: NextQuestion) => NextAnswer,
+  ) {}
+
+  private once<T>(name: string, make: () => T): T {
+    if (!this.kept.has(name)) this.kept.set(name, make());
+    return this.kept.get(name) as T;
+  }
+
+  get document(): JobDocument {
+    return this.work.document;
+  }
+  get workshop(): Workshop {
+    return this.work.workshop;
+  }
+  get printers(): Printers {
+    return this.work.printers;
+  }
+  get dimensions(): ReadonlyMap<string, DimensionState> {
+    return this.work.dimensions;
+  }
+  get history(): History {
+    return this.once('history', () => historyOf(this.work.history, this.part.id));
+  }
+  get recipe(): Recipe {
+    return this.work.recipeOf(this.part);
+  }
+  get material(): Material {
+    const { materials } = this.workshop;
+    return materials.find(m => m.id === this.part.materialId) ?? materials[0]!;
+  }
+  get printer(): Printer {
+    const { printers } = this.workshop;
+    return printers.find(p => p.id === this.part.printerId) ?? printers[0]!;
+  }
+
+  /** The job's dimension for one of the recipe's guide steps. */
+  dimensionAt(step: string): DimensionState | undefined {
+    return this.dimensions.get(dimensionOf(this.part, step));
+  }
+
+  get measured(): Readonly<Record<string, MeasuredSize>> {
+    return this.once('measured', () => {
+      const sizes: Record<string, MeasuredSize> = {};
+      for (const { key } of this.recipe.guide) {
+        const state = this.dimensionAt(key);
+        if (state?.evaluation)
+          sizes[key] = {
+            value: state.evaluation.value,
+            u: state.evaluation.standardUncertainty,
+            kind: state.dimension.kind,
+          };
+      }
+      return sizes;
+    });
+  }
+
+  get exampleSizes(): Record<string, number> {
+    return Object.fromEntries(
+      Object.entries(this.recipe.demo.sizes).flatMap(([step, size]) => {
+        const state = this.dimensionAt(step);
+        return state ? [[state.dimension.name, size]] : [];
+      }),
+    );
+  }
+
+  get mates(): readonly Mate[] {
+    return this.once('mates', () =>
+      activeMates(this.document, this.part, this.recipe, choicesOf(this.recipe, this.part)),
+    );
+  }
+
+  get ledger(): LedgerState {
+    return this.once('ledger', () => {
+      this.open = true;
+      try {
+        return ledgerOf({
+          part: this.part,
+          recipe: this.recipe,
+          mates: this.mates,
+          dimensions: this.dimensions,
+          printers: this.printers,
+          history: this.work.history,
+          recipeOf: version => this.work.recipeOf(version),
+          sizeOf: other => this.sizeOfOther(other),
+          next: this.next,
+        });
+      } finally {
+        this.open = false;
+      }
+    });
+  }
+
+  private sizeOfOther({ part, surface }: { part: string; surface: string }): OtherSize | null {
+    if (!this.document.parts.some(p => p.id === part)) return null;
+    const other = this.work.part(part);
+    return other.open ? null : other.printedSize(surface);
+  }
+
+  /**
+   * One of its surfaces as its print will come out: what is drawn, and what the printer does to it. Null while its
+   * own number stands on an example.
+   */
+  printedSize(surface: string): OtherSize | null {
+    const spec = this.recipe.mates.find(m => m.id === surface);
+    const drawn = spec && this.parameters[spec.parameter];
+    if (!spec?.active(this.parameters) || typeof drawn !== 'number') return null;
+    if (this.provisional.has(spec.parameter)) return null;
+    const mate = this.ledger.mates.find(m => m.mate.ours.surface === surface);
+    const ours = { of: 'part' as const, part: this.part.id, surface };
+    const kind = kindOn({ side: spec.side, ours }, this.recipe, this.part.pose);
+    const belief = this.printers.belief(this.part, spec.side, kind, drawn);
+    const bias = mate?.bias ?? belief;
+    // A hole prints smaller than drawn, an outside larger.
+    const value = drawn + (spec.side === 'inside' ? -bias.mean : bias.mean);
+    return {
+      value: Number(value.toFixed(4)),
+      u: Math.hypot(belief.sd, this.printers.scatter(this.part)),
+      label: `${this.part.name}, ${spec.name.toLowerCase()}`,
+    };
+  }
+
+  private get pass() {
+    return this.once('pass', () => {
+      const choices = choicesOf(this.recipe, this.part);
+      return new ParameterPass(
+        this.document,
+        this.part,
+        this.recipe,
+        choices,
+        this.dimensions,
+        this.ledger,
+      ).run();
+    });
+  }
+  get parameters() {
+    return this.pass.parameters;
+  }
+  get expressions() {
+    return this.pass.expressions;
+  }
+  get provisional() {
+    return this.pass.provisional;
+  }
+  get problems() {
+    return this.pass.problems;
+  }
+
+  get needed(): readonly DimensionState[] {
+    return this.once('needed', () => neededDimensions(this));
+  }
+  get demands() {
+    return this.once('demands', () => demandsOf(this.document, this.part, this.material, this.workshop));
+  }
+  get suitability(): Suitability {
+    return this.suitabilityOf(this.material);
+  }
+  /** How another plastic would suit this part. */
+  suitabilityOf(material: Material): Suitability {
+    const mates = this.ledger.mates.map(m => m.mate);
+    return suitabilityOf(material, this.document.brief, mates);
+  }
+  get cautions(): Finding[] {
+    return cautionsOf(this.document.brief, this.material, this.suitability);
+  }
+  get nextNumber(): number {
+    return 1 + Math.max(0, ...this.history.versions.map(v => v.number));
+  }
+  get overview(): Overview {
+    return this.once('overview', () => overviewOf(this));
+  }
+  get stillToRead(): string[] {
+    return stillToRead(this);
+  }
+  get measureAgain(): DimensionState[] {
+    return measureAgain(this);
+  }
+  /** Its versions that count, oldest first. */
+  get versions(): Version[] {
+    return standing(this.history).versions;
+  }
+
+  effectsOf(ledger: MateLedger): Effect[] {
+    return effectsOf(ledger, this, this.document.brief);
+  }
+  get effortAdvice(): EffortAdvice[] {
+    return effortAdvice(this);
+  }
+  bothWays(ledger: MateLedger): BothWays | null {
+    return bothWays(ledger, this);
+  }
+
+  /** What was measured of lengths, by guide step and by the maker's own dimensions: an angle is never mm. */
+  private get lengths(): Record<string, number> {
+    const sizes: Record<string, number> = {};
+    for (const { dimension, evaluation } of this.dimensions.values())
+      if (dimension.guide === null && dimension.kind !== 'angle' && evaluation)
+        sizes[dimension.id] = evaluation.value;
+    for (const [key, { value, kind }] of Object.entries(this.measured))
+      if (kind !== 'angle') sizes[key] = value;
+    return sizes;
+  }
+
+  /** What the checks on the finished triangles need to know. */
+  get checkContext(): CheckContext {
+    return this.once('context', () => ({
+      lineWidth: this.printer.lineWidth,
+      bed: this.printer.bed,
+      flexible: this.material.flexible,
+      density: this.material.density,
+      strainLimit: this.material.strainLimit,
+      ledger: Object.fromEntries(
+        this.ledger.mates.map(m => [m.mate.ours.surface, { model: m.model, reading: m.reading.value }]),
+      ),
+      measured: this.lengths,
+      ...this.demands,
+    }));
+  }
+
+  /** The object with this part's guide steps on it. */
+  get objectDrawing(): Drawing {
+    const sizes = Object.fromEntries(Object.entries(this.measured).map(([key, { value }]) => [key, value]));
+    return this.recipe.objectDrawing(sizes, this.parameters);
+  }
+  get drawing(): Drawing {
+    return this.recipe.drawing(this.parameters);
+  }
+  /** What a dimension on the part's drawing comes to, mm. */
+  drawnSize(d: DrawDimension): number {
+    const name = this.recipe.mates.find(m => m.id === d.key)?.parameter ?? d.key;
+    const value = this.parameters[name];
+    return typeof value === 'number' ? value : drawnLength(d);
+  }
+}

@@ -1,0 +1,28 @@
+import { type Remote, wrap } from 'comlink';
+import type { Finding } from '../../core/shape/findings/finding';
+import type { SolidApi } from '../workers/solid-protocol';
+import { type KernelWorker, SolidLine } from './solid-line';
+
+function open(): KernelWorker {
+  const worker = new Worker(new URL('../workers/solid-worker.ts', import.meta.url), { type: 'module' });
+  const api: Remote<SolidApi> = wrap<SolidApi>(worker);
+  return {
+    api,
+    onBreak: broken => worker.addEventListener('error', broken),
+    end: () => worker.terminate(),
+  };
+}
+
+/** Of their own, so that checks on the fine triangles, and comparing, never hold up typing. */
+const lines: Partial<Record<keyof SolidApi, SolidLine>> = {};
+
+/** The line before the worker for one kind of question; the worker starts with the first one. */
+export function kernelLine(kind: keyof SolidApi): SolidLine {
+  lines[kind] ??= new SolidLine(open);
+  return lines[kind];
+}
+
+/** What went wrong with the kernel itself, as a finding. */
+export const brokenKernel = (error: Error): Finding[] => [
+  { code: 'kernel', level: 'stop', message: error.message },
+];
