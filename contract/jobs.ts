@@ -1,7 +1,11 @@
 import { z } from 'zod';
 import { Id, JobDocument } from '../core/job/document';
 import { Edit } from '../core/job/edits';
-import { History, LadderTry, Print, Try, TryMate, Version } from '../core/job/history';
+import { History, HistoryKindName } from '../core/job/history';
+import { LadderTry } from '../core/job/history/ladder';
+import { Print } from '../core/job/history/print';
+import { Try, TryMate } from '../core/job/history/try';
+import { Version } from '../core/job/history/version';
 
 export const CreateJob = z.object({
   title: z.string().trim().min(1, 'Give the job a name.').max(300, 'At most 300 characters.'),
@@ -70,7 +74,7 @@ export const RecordLadderTry = z.object({
   verdicts: LadderTry.shape.verdicts.refine(v => v.some(x => x !== null), 'Say how at least one ring feels.'),
 });
 export const VoidRow = z.object({
-  kind: z.enum(['version', 'print', 'try', 'ladder', 'ladder-try']),
+  kind: HistoryKindName,
   id: Id,
   reason: z.string().trim().min(1, 'Say why it does not count.').max(300),
 });

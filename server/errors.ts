@@ -1,7 +1,7 @@
 import type { ErrorRequestHandler, RequestHandler } from 'express';
 import { ZodError } from 'zod';
 import { type ApiError, errorOfZod } from '../contract/errors';
-import { EditRefused } from '../core/job/edit-tools';
+import { EditRefused } from '../core/job/edits/tools';
 import type { Log } from './log';
 
 /** Something the caller can do something about. */

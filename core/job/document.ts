@@ -15,8 +15,8 @@ export const Id = z
   .min(1)
   .max(40)
   .regex(/^[\w-]+$/);
-const Title = z.string().trim().min(1, 'Give it a name.').max(300, 'At most 300 characters.');
-const Note = z.string().max(4000, 'At most 4000 characters.');
+export const Title = z.string().trim().min(1, 'Give it a name.').max(300, 'At most 300 characters.');
+export const Note = z.string().max(4000, 'At most 4000 characters.');
 const Label = z.string().trim().min(1).max(120);
 /** What expressions call a dimension. */
 export const DimensionName = z

@@ -4,11 +4,10 @@ import { requireRecipe } from '../shape/recipes';
 import { Work } from '../work/work';
 import { applyChanges, diff, invert } from './changes';
 import { type JobDocument as Job, JobDocument, type MeasuredThread, type Photo } from './document';
-import { applyEdit, Edit } from './edits';
-import { EMPTY_HISTORY } from './history';
+import { applyEdit, Edit, wordsFor } from './edits';
+import { emptyHistory } from './history';
 import { newJob } from './new-job';
 import { dimensionsForThread } from './threads';
-import { wordsFor } from './words';
 import { FIRST_WORKSHOP } from './workshop';
 
 const at = '2026-01-01T00:00:00.000Z';
@@ -341,7 +340,7 @@ describe('whatever is done to a job', () => {
           parameters,
           ledger,
           recipe: own,
-        } = new Work(job, FIRST_WORKSHOP, EMPTY_HISTORY).part(job.parts[0]!.id);
+        } = new Work(job, FIRST_WORKSHOP, emptyHistory()).part(job.parts[0]!.id);
         for (const spec of own.parameters) {
           const value = parameters[spec.name];
           if (spec.kind === 'length') expect(Number.isFinite(value)).toBe(true);

@@ -9,7 +9,7 @@ import {
   type Part,
   PLAIN_PART,
 } from './document';
-import { defaultWant } from './edit-tools';
+import { defaultWant } from './edits/tools';
 import { dimensionOf } from './parts';
 import type { Material, Workshop } from './workshop';
 

@@ -78,7 +78,7 @@ export function stood({ positions: p, triangles }: TriangleMesh, { lies, turn, a
 }
 
 /** A model where it stands, with room all round: what it stands on then lies so much lower. */
-export function standing(
+export function placedModel(
   models: Models | undefined,
   reference: string,
   room: number,

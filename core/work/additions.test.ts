@@ -2,7 +2,7 @@ import { describe, expect, test } from 'vitest';
 import { applyChanges, diff, invert } from '../job/changes';
 import { type JobDocument, readJobDocument } from '../job/document';
 import { applyEdit, type Edit } from '../job/edits';
-import { EMPTY_HISTORY } from '../job/history';
+import { emptyHistory } from '../job/history';
 import { newJob } from '../job/new-job';
 import { readEdit } from '../job/testing';
 import { FIRST_WORKSHOP } from '../job/workshop';
@@ -25,7 +25,7 @@ const set = (name: string, text: string): Edit => ({
   name,
   expression: { text, unit: 'mm' },
 });
-const resolve = (job: JobDocument) => new Work(job, FIRST_WORKSHOP, EMPTY_HISTORY).part('part-1');
+const resolve = (job: JobDocument) => new Work(job, FIRST_WORKSHOP, emptyHistory()).part('part-1');
 const ids = (job: JobDocument) => inOrder(job.parts[0]!.additions).map(a => a.id);
 
 describe('the list', () => {
@@ -192,7 +192,7 @@ test('loads, neighbours and the way on are kept with the part and reach the chec
 });
 
 test('a recipe with additions is made once for a part', () => {
-  const work = new Work(edit(start(), add('hole1', 'hole')), FIRST_WORKSHOP, EMPTY_HISTORY);
+  const work = new Work(edit(start(), add('hole1', 'hole')), FIRST_WORKSHOP, emptyHistory());
   const { part, recipe } = work.part('part-1');
   expect(work.recipeOf({ ...part })).toBe(recipe);
   expect(recipe.parameters.some(p => p.name === 'hole1_screw')).toBe(true);

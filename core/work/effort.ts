@@ -1,5 +1,5 @@
 import type { Mate } from '../job/document';
-import { standing, type TryMate } from '../job/history';
+import { counting, type TryMate } from '../job/history';
 import { formatPlain } from '../quantity/format';
 import type { Parameters } from '../shape/recipes/parameters';
 import type { EffortLever } from '../shape/recipes/recipe';
@@ -21,7 +21,7 @@ const LONGER_ENTRY = 0.6;
 
 /** From the last try of each mate; nothing where the size itself was wrong: that comes first. */
 export function effortAdvice(resolved: ResolvedPart): EffortAdvice[] {
-  const { tries } = standing(resolved.history);
+  const { tries } = counting(resolved.history);
   const levers = resolved.recipe.levers?.(resolved.parameters) ?? [];
   return resolved.mates.flatMap(mate => {
     const said = tries.findLast(t => t.mates[mate.id]?.effort)?.mates[mate.id];

@@ -1,7 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import type { JobDocument } from '../job/document';
 import { applyEdit, type Edit } from '../job/edits';
-import { EMPTY_HISTORY } from '../job/history';
+import { emptyHistory } from '../job/history';
 import { newJob } from '../job/new-job';
 import { readEdit as read } from '../job/testing';
 import { FIRST_WORKSHOP, type Workshop } from '../job/workshop';
@@ -12,7 +12,7 @@ const recipe = requireRecipe('round-cap');
 const job = (materialId: string, ...edits: Edit[]): JobDocument =>
   edits.reduce((j, e) => applyEdit(j, e, FIRST_WORKSHOP), newJob('Cap', recipe, FIRST_WORKSHOP, materialId));
 const skirt = (document: JobDocument, workshop: Workshop = FIRST_WORKSHOP) =>
-  new Work(document, workshop, EMPTY_HISTORY).part('part-1').ledger.mates.find(m => m.mate.id === 'skirt')!;
+  new Work(document, workshop, emptyHistory()).part('part-1').ledger.mates.find(m => m.mate.id === 'skirt')!;
 
 describe('the object as it is', () => {
   const oval = [
@@ -126,7 +126,7 @@ test('the sheet: what was read, what is open, what a thread is', () => {
     read('d', 13.08),
     read('s', 13.37),
   );
-  const resolved = new Work(document, FIRST_WORKSHOP, EMPTY_HISTORY).part('part-1');
+  const resolved = new Work(document, FIRST_WORKSHOP, emptyHistory()).part('part-1');
   const { sheet } = resolved.work;
   expect(sheet.open).toEqual(['Rim height']);
   const rim = sheet.rows.find(r => r.id === 'rim')!;

@@ -1,8 +1,8 @@
 import { describe, expect, test } from 'vitest';
 import { type JobDocument as Job, JobDocument, readJobDocument } from '../job/document';
-import { EditRefused } from '../job/edit-tools';
 import { applyEdit, type Edit } from '../job/edits';
-import { EMPTY_HISTORY, type History, standing, type Try } from '../job/history';
+import { EditRefused } from '../job/edits/tools';
+import { counting, emptyHistory, type History, type Try } from '../job/history';
 import { newJob } from '../job/new-job';
 import { FIRST_WORKSHOP } from '../job/workshop';
 import { markOf } from '../learn/verdict';
@@ -33,7 +33,7 @@ const set = (name: string, text: string): Edit => ({
   name,
   expression: { text, unit: 'mm' },
 });
-const resolve = (job: Job, history: History = EMPTY_HISTORY) => new Work(job, shop, history).part('part-1');
+const resolve = (job: Job, history: History = emptyHistory()) => new Work(job, shop, history).part('part-1');
 const measured = () => read(read(fresh(), 'rim', 31.7, 31.71, 31.69), 'rim_height', 14);
 
 /** A version, a print and a try, as the server would have made them. */
@@ -46,7 +46,7 @@ function tried(
   const at = '2026-01-02T00:00:00.000Z';
   const want = job.mates.find(m => m.id === 'skirt')!.want;
   return {
-    ...EMPTY_HISTORY,
+    ...emptyHistory(),
     versions: [
       {
         id: 'v1',
@@ -317,7 +317,7 @@ describe('parameters and their names', () => {
 });
 
 describe('the next step', () => {
-  const next = (job: Job, history: History = EMPTY_HISTORY) => resolve(job, history).overview.next;
+  const next = (job: Job, history: History = emptyHistory()) => resolve(job, history).overview.next;
   test('measure, then again, then say what breaks, then a version', () => {
     expect(next(fresh())).toMatchObject({ stage: 'measure', action: 'Measure the rim', key: 'rim' });
     const once = read(read(fresh(), 'rim', 31.7), 'rim_height', 14);
@@ -366,7 +366,7 @@ describe('the next step', () => {
   test('what hangs on a voided version does not stand', () => {
     const history = tried(fresh(), 'right', 32);
     history.versions[0]!.voided = 'wrong object';
-    expect(standing(history)).toEqual(EMPTY_HISTORY);
+    expect(counting(history)).toEqual(emptyHistory());
   });
 });
 

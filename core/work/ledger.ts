@@ -3,7 +3,7 @@ import { type SurfaceKind, surfaceKind } from '../fit/print-bias';
 import type { LedgerStep } from '../fit/propose';
 import { clearanceWindow, windowForSize } from '../fit/wants';
 import type { Mate, Part, Pose } from '../job/document';
-import { type History, standing, type Try, type Version } from '../job/history';
+import { counting, type History, type Try, type Version } from '../job/history';
 import { expectationOf, type NextAnswer, type NextMate, type NextQuestion } from '../learn/next';
 import { drawnClearance, type MatePosterior, type Trial } from '../learn/posterior';
 import { verdictScale } from '../learn/verdict';
@@ -253,7 +253,7 @@ function trialsOf(
   questions: readonly Question[],
   { history, recipeOf }: Pick<LedgerInput, 'history' | 'recipeOf'>,
 ): Trial[] {
-  const { versions, prints, tries } = standing(history);
+  const { versions, prints, tries } = counting(history);
   const parts = prints.flatMap(print => {
     const version = versions.find(v => v.id === print.versionId)!;
     const said = Object.assign(
@@ -279,7 +279,7 @@ function trialsOf(
 
 /** Each rung that was tried is a print of its own; rungs lie flat. */
 function rungsOf(questions: readonly Question[], history: History): Trial[] {
-  const { ladders, ladderTries } = standing(history);
+  const { ladders, ladderTries } = counting(history);
   return ladderTries.flatMap(said => {
     const ladder = ladders.find(l => l.id === said.ladderId)!;
     const q = questions.find(x => x.id === ladder.mateId);

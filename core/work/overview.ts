@@ -1,4 +1,4 @@
-import { type History, type Print, standing, type Try, type Version } from '../job/history';
+import { counting, type History, type Print, type Try, type Version } from '../job/history';
 import { markOf, type Verdict, type VerdictMark } from '../learn/verdict';
 import { CRITICAL_READINGS } from '../measure/evaluate';
 import { formatPercent } from '../quantity/format';
@@ -25,7 +25,7 @@ export interface Overview {
 
 /** Where one part of the job is and what to do next. */
 export function overviewOf(resolved: ResolvedPart): Overview {
-  const now = standing(resolved.history);
+  const now = counting(resolved.history);
   const { state, detail } = stateOf(resolved, now);
   return {
     partId: resolved.part.id,
@@ -47,13 +47,13 @@ export function foremostOf<P extends { overview: Overview }>(parts: readonly P[]
 export function jobOverview(parts: readonly (ResolvedPart & { overview: Overview })[]): Overview {
   const first = foremostOf(parts);
   if (parts.length === 1) return first.overview;
-  const { versions, prints, tries } = mergedHistory(parts.map(p => standing(p.history)));
+  const { versions, prints, tries } = mergedHistory(parts.map(p => counting(p.history)));
   const { overview } = first;
   return {
     ...overview,
     state: `${first.part.name}: ${overview.state}`,
     next: { ...overview.next, action: `${overview.next.action}, ${first.part.name}` },
-    ...totalsOf({ ...standing(first.history), versions, prints, tries }),
+    ...totalsOf({ ...counting(first.history), versions, prints, tries }),
   };
 }
 

@@ -1,7 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import type { JobDocument } from '../job/document';
 import { applyEdit, type Edit } from '../job/edits';
-import { EMPTY_HISTORY } from '../job/history';
+import { emptyHistory } from '../job/history';
 import { newJob } from '../job/new-job';
 import { readEdit as read } from '../job/testing';
 import { FIRST_WORKSHOP } from '../job/workshop';
@@ -11,7 +11,7 @@ import { wordOf } from './parameters';
 import { Work } from './work';
 
 /** A recipe's own defaults must carry a maker from readings to a part without a number of theirs. */
-const resolve = (document: JobDocument) => new Work(document, FIRST_WORKSHOP, EMPTY_HISTORY).part('part-1');
+const resolve = (document: JobDocument) => new Work(document, FIRST_WORKSHOP, emptyHistory()).part('part-1');
 
 function measured(recipe: Recipe, materialId: string, scale: number, ...edits: Edit[]): JobDocument {
   const readings = recipe.guide.map(g => read(g.key, Number((recipe.demo.sizes[g.key]! * scale).toFixed(2))));

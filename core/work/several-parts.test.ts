@@ -2,7 +2,7 @@ import { describe, expect, test } from 'vitest';
 import { proposePair } from '../fit/pair';
 import type { JobDocument } from '../job/document';
 import { applyEdit, type Edit } from '../job/edits';
-import { EMPTY_HISTORY, type History, historyOf, type Version } from '../job/history';
+import { emptyHistory, type History, historyOf, type Version } from '../job/history';
 import { newJob } from '../job/new-job';
 import { readEdit } from '../job/testing';
 import { FIRST_WORKSHOP } from '../job/workshop';
@@ -20,7 +20,7 @@ const add = (id: string, recipe: string, share = false): Edit => ({
   recipe,
   share,
 });
-const resolve = (job: JobDocument, part: string, history: History = EMPTY_HISTORY) =>
+const resolve = (job: JobDocument, part: string, history: History = emptyHistory()) =>
   new Work(job, FIRST_WORKSHOP, history).part(part);
 
 describe('a second part', () => {
@@ -135,7 +135,7 @@ describe('a mate between two of our parts', () => {
 test('each part has its own versions, prints and tries', () => {
   const version = (id: string, partId: string) => ({ id, partId }) as Version;
   const history = {
-    ...EMPTY_HISTORY,
+    ...emptyHistory(),
     versions: [version('a', 'part-1'), version('b', 'part-2')],
     prints: [
       { id: 'p', versionId: 'b' },

@@ -1,7 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import type { Brief } from '../job/document';
 import { applyEdit, type Edit } from '../job/edits';
-import { EMPTY_HISTORY } from '../job/history';
+import { emptyHistory } from '../job/history';
 import { newJob } from '../job/new-job';
 import { readEdit } from '../job/testing';
 import { FIRST_WORKSHOP, type Material } from '../job/workshop';
@@ -65,7 +65,7 @@ describe('what a fit does', () => {
     );
     if (want) now = applyEdit(now, { kind: 'want', mateId: 'skirt', want } as Edit, FIRST_WORKSHOP);
     now = applyEdit(now, { kind: 'brief', brief }, FIRST_WORKSHOP);
-    const resolved = new Work(now, FIRST_WORKSHOP, EMPTY_HISTORY).part('part-1');
+    const resolved = new Work(now, FIRST_WORKSHOP, emptyHistory()).part('part-1');
     return { list: resolved.effectsOf(resolved.ledger.mates[0]!), resolved };
   };
 

@@ -1,7 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import type { JobDocument } from '../job/document';
 import { applyEdit, type Edit } from '../job/edits';
-import { EMPTY_HISTORY, type History, type TryMate } from '../job/history';
+import { emptyHistory, type History, type TryMate } from '../job/history';
 import { newJob } from '../job/new-job';
 import { readEdit as read } from '../job/testing';
 import { type Calibration, FIRST_WORKSHOP, type Workshop } from '../job/workshop';
@@ -16,7 +16,7 @@ const PRINTER = FIRST_WORKSHOP.printers[0]!;
 const job = (materialId: string, ...edits: Edit[]): JobDocument =>
   edits.reduce((j, e) => applyEdit(j, e, FIRST_WORKSHOP), newJob('Cap', recipe, FIRST_WORKSHOP, materialId));
 const skirt = (document: JobDocument, workshop: Workshop = FIRST_WORKSHOP) =>
-  new Work(document, workshop, EMPTY_HISTORY).part('part-1').ledger.mates.find(m => m.mate.id === 'skirt')!;
+  new Work(document, workshop, emptyHistory()).part('part-1').ledger.mates.find(m => m.mate.id === 'skirt')!;
 const measured = job('petg', read('rim', 31.7), read('rim', 31.72), read('rim', 31.69));
 
 const calibration: Calibration = {
@@ -70,7 +70,7 @@ describe('a calibration and size', () => {
     read('groove', 20),
   );
   test('mates of different sizes each start from their own size, and the chain adds up', () => {
-    const { mates } = new Work(two, calibrated, EMPTY_HISTORY).part('part-1').ledger;
+    const { mates } = new Work(two, calibrated, emptyHistory()).part('part-1').ledger;
     const compensation = (id: string) =>
       mates.find(m => m.mate.id === id)!.steps.find(s => s.step === 'compensation')!.amount;
     // 0.002 of 40 mm more on the larger one, drawn towards a scale of 1 by what is known of printers.
@@ -130,7 +130,7 @@ describe('a ladder', () => {
     change: Partial<typeof ladder> = {},
   ) => {
     const history: History = {
-      ...EMPTY_HISTORY,
+      ...emptyHistory(),
       ladders: [{ ...ladder, ...change }],
       ladderTries: [{ id: 't', at: ladder.at, voided: null, ladderId: 'l', verdicts }],
     };
@@ -166,7 +166,7 @@ describe('effort apart from size', () => {
   const soft = job('tpu', read('rim', 31.7));
   const advised = (said: TryMate, document = soft) => {
     const history = {
-      ...EMPTY_HISTORY,
+      ...emptyHistory(),
       versions: [{ id: 'v', partId: 'part-1', number: 1, voided: null, mates: [] }],
       prints: [{ id: 'p', versionId: 'v', voided: null }],
       tries: [
@@ -222,7 +222,7 @@ describe('bonded mates', () => {
         brief: { loads: [{ id: 'l', words: 'pulled', forceN, direction: 'up' }] },
       },
     );
-    const resolved = new Work(document, FIRST_WORKSHOP, EMPTY_HISTORY).part('part-1');
+    const resolved = new Work(document, FIRST_WORKSHOP, emptyHistory()).part('part-1');
     const ledger = resolved.ledger.mates.find(m => m.mate.id === 'skirt')!;
     return resolved.effectsOf(ledger);
   };
@@ -253,7 +253,7 @@ test('a hose gives, whatever our plastic: its barb is drawn larger by the stretc
       newJob('Adapter', adapter, FIRST_WORKSHOP, materialId),
     );
   for (const materialId of ['petg', 'tpu']) {
-    const { mates } = new Work(barbed(materialId), FIRST_WORKSHOP, EMPTY_HISTORY).part('part-1').ledger;
+    const { mates } = new Work(barbed(materialId), FIRST_WORKSHOP, emptyHistory()).part('part-1').ledger;
     const barb = mates.find(m => m.mate.id === 'barbA')!;
     expect(barb.mate.soft).toBe('theirs');
     // Of the usual stretch of 1.5 to 4 %.

@@ -1,5 +1,5 @@
 import type { JobDocument, Mate, Part } from '../job/document';
-import { type History, historyOf, standing, type Version } from '../job/history';
+import { counting, type History, historyOf, type Version } from '../job/history';
 import { dimensionOf, recipeOf } from '../job/parts';
 import type { Material, Printer, Workshop } from '../job/workshop';
 import { type NextAnswer, type NextQuestion, nextVersion } from '../learn/next';
@@ -309,7 +309,7 @@ export class PartWork implements ResolvedPart {
   }
   /** Its versions that count, oldest first. */
   get versions(): Version[] {
-    return standing(this.history).versions;
+    return counting(this.history).versions;
   }
 
   effectsOf(ledger: MateLedger): Effect[] {

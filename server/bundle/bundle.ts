@@ -5,6 +5,7 @@ import { BUNDLE_SCHEMA_VERSION, BundledJob, BundleManifest, type ImportAnswer } 
 import { errorOfZod } from '../../contract/errors';
 import type { JobView } from '../../contract/jobs';
 import { readJobDocument } from '../../core/job/document';
+import { rowsOf } from '../../core/job/history';
 import { referencesIn, shaOf } from '../../core/shape/model';
 import type { Blobs } from '../blobs/blobs';
 import { HttpError } from '../errors';
@@ -96,8 +97,7 @@ async function takeIn(job: JobView, store: Store): Promise<ImportAnswer['jobs'][
       await replaceHistory(tx, job.id, job.history);
       return said('added', 'Added to the rack.');
     }
-    const rows = (view: JobView) =>
-      view.history.versions.length + view.history.prints.length + view.history.tries.length;
+    const rows = (view: JobView) => rowsOf(view.history).length;
     if (
       ours.revision === job.revision &&
       JSON.stringify(ours.document) === JSON.stringify(job.document) &&

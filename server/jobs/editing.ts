@@ -1,10 +1,9 @@
 import { and, eq } from 'drizzle-orm';
 import { ulid } from 'ulid';
 import type { Conflict } from '../../contract/jobs';
-import { applyChanges, type Change, diff, invert, valueAt } from '../../core/job/changes';
+import { applyChanges, type Change, invert, valueAt } from '../../core/job/changes';
 import { JobDocument } from '../../core/job/document';
-import { applyEdit, type Edit } from '../../core/job/edits';
-import { wordsFor } from '../../core/job/words';
+import { applyEdit, type Edit, editKind, wordsFor } from '../../core/job/edits';
 import type { Workshop } from '../../core/job/workshop';
 import { HttpError, notFound } from '../errors';
 import type { Transaction } from '../store/database';
@@ -41,7 +40,7 @@ export async function editJob(
     );
   }
   const document = applyEdit(job.document, edit, workshop);
-  const changes = diff(job.document, document);
+  const changes = editKind(edit).changes(job.document, document);
   if (changes.length === 0) return job.revision;
   await saveDocument(tx, id, document, revision + 1);
   // A new edit closes the way forward for this window's undone ones.

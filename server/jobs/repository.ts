@@ -3,18 +3,12 @@ import { ulid } from 'ulid';
 import type { Activity, JobAnswer, JobView } from '../../contract/jobs';
 import { type JobDocument, readJobDocument } from '../../core/job/document';
 import {
-  EMPTY_HISTORY,
   type History,
-  type Ladder,
-  Ladder as LadderRow,
-  type LadderTry,
-  LadderTry as LadderTryRow,
-  type Print,
-  Print as PrintRow,
-  type Try,
-  Try as TryRow,
-  type Version,
-  Version as VersionRow,
+  type HistoryKindName,
+  type HistoryRow,
+  historyOfRows,
+  logbook,
+  rowsOf,
 } from '../../core/job/history';
 import { notFound } from '../errors';
 import type { Database, Transaction } from '../store/database';
@@ -43,16 +37,7 @@ export async function readHistory(db: Reader, jobId: string): Promise<History> {
     .from(history)
     .where(eq(history.jobId, jobId))
     .orderBy(asc(history.at), asc(history.id));
-  const result: History = structuredClone(EMPTY_HISTORY);
-  for (const row of rows) {
-    const document: unknown = JSON.parse(row.document);
-    if (row.kind === 'version') result.versions.push(VersionRow.parse(document));
-    else if (row.kind === 'print') result.prints.push(PrintRow.parse(document));
-    else if (row.kind === 'try') result.tries.push(TryRow.parse(document));
-    else if (row.kind === 'ladder') result.ladders.push(LadderRow.parse(document));
-    else result.ladderTries.push(LadderTryRow.parse(document));
-  }
-  return result;
+  return historyOfRows(rows.map(row => ({ kind: row.kind, row: JSON.parse(row.document) as unknown })));
 }
 
 /** What tells whether a job has changed since it was last looked at. */
@@ -106,14 +91,7 @@ export async function saveDocument(
     .where(eq(jobs.id, id));
 }
 
-type Row =
-  | { kind: 'version'; row: Version }
-  | { kind: 'print'; row: Print }
-  | { kind: 'try'; row: Try }
-  | { kind: 'ladder'; row: Ladder }
-  | { kind: 'ladder-try'; row: LadderTry };
-
-export async function appendRow(tx: Transaction, jobId: string, { kind, row }: Row): Promise<void> {
+export async function appendRow(tx: Transaction, jobId: string, { kind, row }: HistoryRow): Promise<void> {
   await tx.insert(history).values({ id: row.id, jobId, kind, at: row.at, document: JSON.stringify(row) });
   await touch(tx, jobId);
 }
@@ -127,7 +105,7 @@ async function touch(tx: Transaction, jobId: string): Promise<void> {
 export async function voidHistoryRow(
   tx: Transaction,
   jobId: string,
-  kind: Row['kind'],
+  kind: HistoryKindName,
   id: string,
   reason: string,
 ): Promise<void> {
@@ -147,14 +125,7 @@ export async function voidHistoryRow(
 /** An import brings a newer copy of the job: its whole history comes with it. */
 export async function replaceHistory(tx: Transaction, jobId: string, next: History): Promise<void> {
   await tx.delete(history).where(eq(history.jobId, jobId));
-  const rows = [
-    ...next.versions.map(row => ({ kind: 'version' as const, row })),
-    ...next.prints.map(row => ({ kind: 'print' as const, row })),
-    ...next.tries.map(row => ({ kind: 'try' as const, row })),
-    ...next.ladders.map(row => ({ kind: 'ladder' as const, row })),
-    ...next.ladderTries.map(row => ({ kind: 'ladder-try' as const, row })),
-  ];
-  for (const { kind, row } of rows) {
+  for (const { kind, row } of rowsOf(next)) {
     await tx.insert(history).values({ id: row.id, jobId, kind, at: row.at, document: JSON.stringify(row) });
   }
 }
@@ -168,31 +139,13 @@ export async function readActivity(db: Reader, jobId: string, most: number): Pro
     .orderBy(desc(edits.revision))
     .limit(most);
   const done = rows.map(row => ({ id: row.id, at: row.at, kind: row.role, words: row.words }));
-  const made = recordsOf(await readHistory(db, jobId));
-  return [...done, ...made].sort((a, b) => (a.at < b.at ? 1 : a.at > b.at ? -1 : 0)).slice(0, most);
-}
-
-function recordsOf({ versions, prints, tries, ladders, ladderTries }: History): Activity[] {
-  const number = (id: string | undefined) => versions.find(v => v.id === id)?.number ?? '?';
-  const tell = (
-    row: { id: string; at: string; voided: string | null },
-    kind: string,
-    words: string,
-  ): Activity => ({
+  const made = logbook(await readHistory(db, jobId)).map(({ row, kind, words }) => ({
     id: row.id,
     at: row.at,
     kind,
-    words: row.voided === null ? words : `${words}; does not count: ${row.voided}`,
-  });
-  return [
-    ...versions.map(v => tell(v, 'version', `Made version ${v.number}`)),
-    ...prints.map(p => tell(p, 'print', `Printed version ${number(p.versionId)}`)),
-    ...tries.map(t =>
-      tell(t, 'try', `Tried version ${number(prints.find(p => p.id === t.printId)?.versionId)}`),
-    ),
-    ...ladders.map(l => tell(l, 'ladder', `Made a ladder of ${l.sizes.length} rings`)),
-    ...ladderTries.map(t => tell(t, 'ladder-try', 'Tried a ladder')),
-  ];
+    words,
+  }));
+  return [...done, ...made].sort((a, b) => (a.at < b.at ? 1 : a.at > b.at ? -1 : 0)).slice(0, most);
 }
 
 export async function wordsSince(db: Reader, jobId: string, revision: number): Promise<string[]> {

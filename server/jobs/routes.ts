@@ -12,7 +12,7 @@ import {
   UndoRequest,
   VoidRow,
 } from '../../contract/jobs';
-import { standing } from '../../core/job/history';
+import { counting } from '../../core/job/history';
 import { newJob } from '../../core/job/new-job';
 import { recipeById } from '../../core/shape/recipes';
 import { exportJob } from '../bundle/bundle';
@@ -189,7 +189,7 @@ export function jobRoutes(app: App): Router {
     const { id } = req.params;
     const revision = await store.write(async tx => {
       const job = await readJob(tx, id);
-      const print = standing(job.history).prints.find(p => p.id === wish.printId);
+      const print = counting(job.history).prints.find(p => p.id === wish.printId);
       if (!print) throw notFound('That print');
       const known = new Set(job.document.mates.map(m => m.id));
       const stray = Object.keys(wish.mates).find(m => !known.has(m));
@@ -235,7 +235,7 @@ export function jobRoutes(app: App): Router {
     const { id } = req.params;
     const revision = await store.write(async tx => {
       const job = await readJob(tx, id);
-      const ladder = standing(job.history).ladders.find(l => l.id === wish.ladderId);
+      const ladder = counting(job.history).ladders.find(l => l.id === wish.ladderId);
       if (!ladder) throw notFound('That ladder');
       if (wish.verdicts.length !== ladder.sizes.length)
         throw new HttpError(

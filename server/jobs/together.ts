@@ -1,7 +1,7 @@
 import type { JobView } from '../../contract/jobs';
 import { readStl } from '../../core/files/reading-back';
 import { writeThreeMf } from '../../core/files/three-mf';
-import { standing } from '../../core/job/history';
+import { counting } from '../../core/job/history';
 import type { Workshop } from '../../core/job/workshop';
 import { HttpError } from '../errors';
 import type { SolidPool } from '../solids/pool';
@@ -14,7 +14,7 @@ export async function togetherFile(
   workshop: Workshop,
   pool: SolidPool,
 ): Promise<{ name: string; bytes: Uint8Array }> {
-  const { versions } = standing(job.history);
+  const { versions } = counting(job.history);
   const bodies = [];
   const words: string[] = [];
   for (const part of job.document.parts) {

@@ -1,6 +1,6 @@
 import { ulid } from 'ulid';
 import type { FileKind, JobView } from '../../contract/jobs';
-import { type Print, standing, type Version } from '../../core/job/history';
+import { counting, type Print, type Version } from '../../core/job/history';
 import { recipeOf } from '../../core/job/parts';
 import type { Workshop } from '../../core/job/workshop';
 import type { MateSpec } from '../../core/shape/mates';
@@ -257,7 +257,7 @@ export async function preparePrint(
   pool: SolidPool,
   blobs: Blobs,
 ): Promise<Print> {
-  const version = standing(job.history).versions.find(v => v.id === wish.versionId);
+  const version = counting(job.history).versions.find(v => v.id === wish.versionId);
   if (!version) throw notFound('That version');
   const files: Record<string, string> = {};
   const frozen = job.history.prints.find(p => p.versionId === version.id && Object.keys(p.files).length > 0);

@@ -1,7 +1,7 @@
 import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest';
 import type { JobAnswer } from '../../contract/jobs';
 import { applyEdit, type Edit } from '../../core/job/edits';
-import { EMPTY_HISTORY } from '../../core/job/history';
+import { emptyHistory } from '../../core/job/history';
 import { newJob } from '../../core/job/new-job';
 import { FIRST_WORKSHOP } from '../../core/job/workshop';
 import { requireRecipe } from '../../core/shape/recipes';
@@ -15,7 +15,7 @@ class PretendServer {
     createdAt: '',
     updatedAt: '',
     document: newJob('Cap', requireRecipe('round-cap'), FIRST_WORKSHOP),
-    history: EMPTY_HISTORY,
+    history: emptyHistory(),
     undo: null,
     redo: null,
   };

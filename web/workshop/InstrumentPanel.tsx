@@ -121,7 +121,7 @@ export function InstrumentPanel({ instruments, problems, number, onChange }: Pro
                 <Button $small onPress={() => setAsking({ what: 'block', id: x.id })}>
                   Read a known block
                 </Button>
-                <span className="soft">{standing(x)}</span>
+                <span className="soft">{counting(x)}</span>
               </Row>
             )}
             {known ? (
@@ -167,7 +167,7 @@ export function InstrumentPanel({ instruments, problems, number, onChange }: Pro
   );
 }
 
-function standing(x: Instrument): string {
+function counting(x: Instrument): string {
   const parts = [
     x.zero
       ? `zero ${formatPlain(x.zero.offset, 3)} mm on ${format(new Date(x.zero.at), 'd MMM')}${x.zero.offset === 0 ? '' : ', taken off every reading'}`

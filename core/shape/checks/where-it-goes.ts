@@ -4,7 +4,7 @@ import type { Finding } from '../findings/finding';
 import type { Kernels, MeshKernel, Models } from '../kernels/kernel';
 import { boundsOf, type TriangleMesh, volumeOf } from '../mesh/mesh';
 import { rayTreeOf } from '../mesh/rays';
-import { modelOf, type Stance, standing, stood } from '../model';
+import { modelOf, placedModel, type Stance, stood } from '../model';
 import type { Point3 } from '../vector';
 import { moved, negated, point3, scaled } from '../vector';
 import type { CheckContext, NeighbourAsked } from './context';
@@ -203,7 +203,7 @@ export function neighbourMesh(
 function standingModel(n: NeighbourAsked, kernel: MeshKernel | null, models?: Models): TriangleMesh | null {
   if (!n.model) return null;
   const stance: Stance = { lies: n.lies ?? 'drawn', turn: n.turn ?? 0, at: [n.x, n.y, n.z] };
-  if (kernel) return standing(models, n.model, n.room, stance, kernel);
+  if (kernel) return placedModel(models, n.model, n.room, stance, kernel);
   const bare = modelOf(models, n.model);
   return bare && stood(bare, stance);
 }

@@ -104,19 +104,19 @@ export function partKernel(oc: OpenCascade): PartKernel {
       guarded('Turning the outline', () =>
         keep(
           drawingOf(outline)
-            .sketchOnPlane(standing(frame))
+            .sketchOnPlane(uprightPlane(frame))
             .revolve([...frame.up], { origin: [...frame.at] }) as Shape3D,
         ),
       ),
     extrude: (outline, z, height, frame = BED) =>
       guarded('Pulling the outline up', () =>
-        keep(drawingOf(outline).sketchOnPlane(lying(frame, z)).extrude(height) as Shape3D),
+        keep(drawingOf(outline).sketchOnPlane(levelPlane(frame, z)).extrude(height) as Shape3D),
       ),
     extrudeAll: (outlines, z, height, frame = BED) =>
       guarded('Pulling the outlines up', () =>
         keep(
           compoundShapes(
-            outlines.map(o => drawingOf(o).sketchOnPlane(lying(frame, z)).extrude(height) as Shape3D),
+            outlines.map(o => drawingOf(o).sketchOnPlane(levelPlane(frame, z)).extrude(height) as Shape3D),
           ) as Shape3D,
         ),
       ),
@@ -126,7 +126,7 @@ export function partKernel(oc: OpenCascade): PartKernel {
         () =>
           guarded('Bending the outline', () => {
             const origin = [...alongFrame(frame, [radius, 0]).at] as [number, number, number];
-            const sketch = drawingOf(outline).sketchOnPlane(lying(frame, 0));
+            const sketch = drawingOf(outline).sketchOnPlane(levelPlane(frame, 0));
             return sketch.revolve(cross(frame.up, frame.x), { origin, angle }) as Shape3D;
           }),
         sagitta =>
@@ -144,7 +144,7 @@ export function partKernel(oc: OpenCascade): PartKernel {
         () =>
           guarded('Joining outlines', () => {
             const [first, ...rest] = levels.map(
-              ({ outline, z }) => drawingOf(outline).sketchOnPlane(lying(frame, z)) as Sketch,
+              ({ outline, z }) => drawingOf(outline).sketchOnPlane(levelPlane(frame, z)) as Sketch,
             );
             return first!.loftWith(rest, { ruled: true }) as Shape3D;
           }),
@@ -222,10 +222,10 @@ function pointOn(edge: Edge, share: number): Point3 {
 }
 
 /** The plane through the axis: the outline's x is the radius, its y the height. */
-const standing = ({ at, x, up }: Frame) => new Plane([...at], [...x], cross(x, up));
+const uprightPlane = ({ at, x, up }: Frame) => new Plane([...at], [...x], cross(x, up));
 
 /** The plane across the way up, `z` above the frame's origin. */
-const lying = ({ at, x, up }: Frame, z: number) =>
+const levelPlane = ({ at, x, up }: Frame, z: number) =>
   new Plane([at[0] + z * up[0], at[1] + z * up[1], at[2] + z * up[2]], [...x], [...up]);
 
 function drawingOf(outline: Outline) {

@@ -2,7 +2,7 @@ import { ticks } from 'd3-array';
 import { useLayoutEffect, useMemo, useRef, useState } from 'react';
 import styled from 'styled-components';
 import { strainAt } from '../../../core/fit/wants';
-import { standing } from '../../../core/job/history';
+import { counting } from '../../../core/job/history';
 import { drawnClearance } from '../../../core/learn/posterior';
 import { MARK_OF } from '../../../core/learn/verdict';
 import { formatLength, formatPercent, formatSigned } from '../../../core/quantity/format';
@@ -180,8 +180,8 @@ function densityOf(ledger: MateLedger, low: number, high: number): [number, numb
 }
 
 /** Where earlier tries most likely lay, by what is believed now. */
-function triedClearances(ledger: MateLedger, history: Parameters<typeof standing>[0]) {
-  const { versions, prints, tries } = standing(history);
+function triedClearances(ledger: MateLedger, history: Parameters<typeof counting>[0]) {
+  const { versions, prints, tries } = counting(history);
   return tries.flatMap(row => {
     const verdict = row.mates[ledger.mate.id]?.verdict;
     const version = versions.find(v => v.id === prints.find(p => p.id === row.printId)?.versionId);

@@ -2,7 +2,7 @@ import { FileDown } from 'lucide-react';
 import { useState } from 'react';
 import { ToggleButton, ToggleButtonGroup } from 'react-aria-components';
 import styled from 'styled-components';
-import { type Ladder, standing } from '../../../core/job/history';
+import { counting, type Ladder } from '../../../core/job/history';
 import { VERDICT_WORDS, VERDICTS, type Verdict } from '../../../core/learn/verdict';
 import type { MateLedger } from '../../../core/work/ledger';
 import { post } from '../../api/client';
@@ -14,7 +14,7 @@ import { FONTS } from '../../ui/theme';
 /** The last ladder of this mate: its files, and how each ring felt. */
 export function LadderPanel({ ledger }: { ledger: MateLedger }) {
   const { resolved } = useBench();
-  const { ladders, ladderTries } = standing(resolved.history);
+  const { ladders, ladderTries } = counting(resolved.history);
   const ladder = ladders.findLast(l => l.mateId === ledger.mate.id);
   if (!ladder) return null;
   const said = ladderTries.findLast(t => t.ladderId === ladder.id)?.verdicts;

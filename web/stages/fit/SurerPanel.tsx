@@ -2,7 +2,7 @@ import { useQueryClient } from '@tanstack/react-query';
 import { useMemo } from 'react';
 import { useNavigate } from 'react-router';
 import styled from 'styled-components';
-import { standing } from '../../../core/job/history';
+import { counting } from '../../../core/job/history';
 import { formatPercent, formatPlain } from '../../../core/quantity/format';
 import type { MateLedger } from '../../../core/work/ledger';
 import { type Surer, waysToBeSurer } from '../../../core/work/surer';
@@ -21,7 +21,7 @@ export function SurerPanel({ ledger }: { ledger: MateLedger }) {
     const spread = count > 0 ? (state!.evaluation!.budget[0]?.u ?? 0) * Math.sqrt(count) : 0;
     return waysToBeSurer(ledger, { spread, count: Math.max(1, count) }, workshop, resolved.printer);
   }, [ledger, resolved, workshop]);
-  const waiting = standing(resolved.history).ladders.some(l => l.mateId === ledger.mate.id);
+  const waiting = counting(resolved.history).ladders.some(l => l.mateId === ledger.mate.id);
   const open = ways.filter(w => w.what !== 'ladder' || !waiting);
   if (open.length === 0) return null;
   const follow = (what: Surer['what']) => {

@@ -3,7 +3,7 @@ import { useState } from 'react';
 import styled from 'styled-components';
 import { FILE_KINDS } from '../../../contract/jobs';
 import { same } from '../../../core/job/changes';
-import { standing, type Version } from '../../../core/job/history';
+import { counting, type Version } from '../../../core/job/history';
 import { formatLength, formatPercent } from '../../../core/quantity/format';
 import type { Finding } from '../../../core/shape/findings/finding';
 import { post, ServerSaid } from '../../api/client';
@@ -209,7 +209,7 @@ const stopsIn = (details: unknown): Finding[] =>
 
 function VersionCard({ version, open }: { version: Version; open: boolean }) {
   const { job, workshop, resolved, session, say } = useBench();
-  const prints = standing(resolved.history).prints.filter(p => p.versionId === version.id);
+  const prints = counting(resolved.history).prints.filter(p => p.versionId === version.id);
   const material = workshop.materials.find(m => m.id === version.materialId)?.name ?? 'unknown plastic';
   const practice = async () => {
     try {

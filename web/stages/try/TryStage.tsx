@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { ToggleButton, ToggleButtonGroup } from 'react-aria-components';
 import styled from 'styled-components';
-import { type Print, standing, type TryMate, type Version } from '../../../core/job/history';
+import { counting, type Print, type TryMate, type Version } from '../../../core/job/history';
 import { MARK_OF, VERDICT_WORDS, VERDICTS, type Verdict } from '../../../core/learn/verdict';
 import { formatPercent } from '../../../core/quantity/format';
 import { parseQuantity } from '../../../core/quantity/parse';
@@ -18,7 +18,7 @@ import { FONTS } from '../../ui/theme';
 /** Verdict on every surface, and what to change. */
 export function TryStage() {
   const { resolved, go, overview } = useBench();
-  const { versions, prints, tries } = standing(resolved.history);
+  const { versions, prints, tries } = counting(resolved.history);
   const print = prints.at(-1);
   const version = versions.find(v => v.id === print?.versionId);
   const tried = tries.findLast(t => t.printId === print?.id);

@@ -143,7 +143,7 @@ export const shape: AdditionKind = {
         });
       const lean = (lengthOf(p, 'lean') * Math.PI) / 180;
       const tilt = Math.tan(Math.abs(lean)) * (widest(drawn) / 2);
-      return standing(kernel, drawn, f, below.depth + INTO + tilt, rise, p);
+      return counting(kernel, drawn, f, below.depth + INTO + tilt, rise, p);
     });
     return {
       body: joinedTo(kernel, site.body, tools),
@@ -206,7 +206,7 @@ function pulled(
 }
 
 /** What is put on: from inside the part upwards, wider at its root where it is filleted. */
-function standing(
+function counting(
   kernel: PartKernel,
   outline: Outline,
   frame: Frame,

@@ -1,5 +1,5 @@
 import { type Body, KernelError } from '../../kernels/kernel';
-import { LIES, type Lies, standing } from '../../model';
+import { LIES, type Lies, placedModel } from '../../model';
 import { circle, rectangle } from '../../outline';
 import { choice, length, Refusals } from '../../recipes/fields';
 import { lengthOf, type Parameters, textOf } from '../../recipes/parameters';
@@ -76,7 +76,7 @@ function bodyOfModel({ kernels }: Site, p: Parameters, room: number): Body {
     turn: lengthOf(p, 'turn'),
     at: [lengthOf(p, 'x'), lengthOf(p, 'y'), lengthOf(p, 'z')] as const,
   };
-  const placed = standing(kernels.models, textOf(p, 'model'), room, stance, kernels.mesh);
+  const placed = placedModel(kernels.models, textOf(p, 'model'), room, stance, kernels.mesh);
   if (!placed) throw new KernelError('The body’s file is not at hand: take it in again');
   return kernels.part.ofTriangles(() => placed);
 }

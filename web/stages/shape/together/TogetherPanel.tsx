@@ -2,7 +2,7 @@ import { Download } from 'lucide-react';
 import { lazy, Suspense, useEffect, useMemo, useState } from 'react';
 import { ToggleButton, ToggleButtonGroup } from 'react-aria-components';
 import styled from 'styled-components';
-import { standing } from '../../../../core/job/history';
+import { counting } from '../../../../core/job/history';
 import { formatPlain } from '../../../../core/quantity/format';
 import type { Finding } from '../../../../core/shape/findings/finding';
 import { useBench } from '../../../job/bench-context';
@@ -73,7 +73,7 @@ function Together() {
     };
   }, [key]);
   const name = (id: string) => document.parts.find(p => p.id === id)?.name ?? 'a part';
-  const versions = standing(work.history).versions;
+  const versions = counting(work.history).versions;
   const unmade = document.parts.filter(p => !versions.some(v => v.partId === p.id));
   const assembly = shown?.assembly;
   return (

@@ -1,0 +1,221 @@
+import { z } from 'zod';
+import { kindOf } from '../../shape/additions';
+import { Addition, inOrder } from '../../shape/additions/addition';
+import { longName, surfaceNameOf } from '../../shape/additions/with-additions';
+import type { Parameters } from '../../shape/recipes/parameters';
+import { Id, type JobDocument, type Mate, type Part } from '../document';
+import { defineEdit, type EditWorkshop } from './define';
+import { defaultWant, EditRefused, nameOf, requireDimension, requirePart, withPart } from './tools';
+
+/** Edits of what is put on a part or taken off it. */
+
+const about = { partId: Id, additionId: Addition.shape.id };
+
+function requireAddition(document: JobDocument, partId: string, id: string): Addition {
+  const found = document.parts.find(p => p.id === partId)?.additions.find(a => a.id === id);
+  if (!found) throw new EditRefused('That addition is no longer there.');
+  return found;
+}
+
+function withChanged(
+  document: JobDocument,
+  partId: string,
+  id: string,
+  change: (a: Addition) => Addition,
+): JobDocument {
+  requireAddition(document, partId, id);
+  return withPart(document, partId, part => ({
+    ...part,
+    additions: part.additions.map(a => (a.id === id ? change(a) : a)),
+  }));
+}
+
+const quoted = (document: JobDocument, partId: string, id: string): string =>
+  `“${document.parts.find(p => p.id === partId)?.additions.find(a => a.id === id)?.name ?? 'an addition'}”`;
+
+export const addAddition = defineEdit(
+  z.object({
+    kind: z.literal('add-addition'),
+    partId: Id,
+    addition: Addition.omit({ order: true, fits: true }),
+  }),
+  {
+    apply: (document, { partId, addition }) =>
+      withPart(document, partId, part => {
+        if (part.additions.some(a => a.id === addition.id))
+          throw new EditRefused(`There is an addition “${addition.id}” already: take another name.`);
+        const order = 1 + Math.max(0, ...part.additions.map(a => a.order));
+        return { ...part, additions: [...part.additions, { ...addition, order }] };
+      }),
+    words: ({ addition }) => `Added “${addition.name}”`,
+  },
+);
+
+export const changeAddition = defineEdit(
+  z.object({
+    kind: z.literal('addition'),
+    ...about,
+    change: Addition.pick({ name: true, on: true }).partial(),
+  }),
+  {
+    apply: (document, { partId, additionId, change }) =>
+      withChanged(document, partId, additionId, a => ({ ...a, ...change })),
+    words({ partId, additionId, change }, document) {
+      const name = quoted(document, partId, additionId);
+      return change.on === undefined ? `Renamed ${name}` : `Switched ${name} ${change.on ? 'on' : 'off'}`;
+    },
+  },
+);
+
+/** Past its neighbour in the list. */
+export const moveAddition = defineEdit(
+  z.object({ kind: z.literal('move-addition'), ...about, by: z.union([z.literal(-1), z.literal(1)]) }),
+  {
+    apply(document, { partId, additionId, by }) {
+      const own = requireAddition(document, partId, additionId);
+      return withPart(document, partId, part => {
+        const list = inOrder(part.additions);
+        const other = list[list.findIndex(a => a.id === additionId) + by];
+        if (!other) throw new EditRefused(by < 0 ? 'It is the first already.' : 'It is the last already.');
+        const orders: Record<string, number> = { [own.id]: other.order, [other.id]: own.order };
+        return { ...part, additions: part.additions.map(a => ({ ...a, order: orders[a.id] ?? a.order })) };
+      });
+    },
+    words: ({ partId, additionId }, document) => `Moved ${quoted(document, partId, additionId)}`,
+  },
+);
+
+/** Between two others, wherever they are: what dragging it in the list does. */
+export const placeAddition = defineEdit(
+  z.object({
+    kind: z.literal('place-addition'),
+    ...about,
+    /** The one it comes before; null for the end of the list. */
+    before: Addition.shape.id.nullable(),
+  }),
+  {
+    apply(document, { partId, additionId, before }) {
+      requireAddition(document, partId, additionId);
+      if (before !== null) requireAddition(document, partId, before);
+      return withPart(document, partId, part => {
+        const others = inOrder(part.additions).filter(a => a.id !== additionId);
+        const at = before === null ? others.length : others.findIndex(a => a.id === before);
+        if (at < 0) return part;
+        const [low, high] = [others[at - 1]?.order, others[at]?.order];
+        const order = low === undefined ? (high ?? 1) - 1 : high === undefined ? low + 1 : (low + high) / 2;
+        return {
+          ...part,
+          additions: part.additions.map(a => (a.id === additionId ? { ...a, order } : a)),
+        };
+      });
+    },
+    words: ({ partId, additionId }, document) => `Moved ${quoted(document, partId, additionId)}`,
+  },
+);
+
+/** Its numbers and its mate go with it; what was measured for it stays. */
+export const removeAddition = defineEdit(z.object({ kind: z.literal('remove-addition'), ...about }), {
+  apply(document, { partId, additionId }) {
+    const addition = requireAddition(document, partId, additionId);
+    const own = new Set(kindOf(addition.kind).parameters.map(spec => longName(addition, spec.name)));
+    const without = withPart(document, partId, part => ({
+      ...part,
+      additions: part.additions.filter(a => a.id !== additionId),
+      parameters: Object.fromEntries(Object.entries(part.parameters).filter(([name]) => !own.has(name))),
+    }));
+    return { ...without, mates: without.mates.filter(m => !isMateOf(m, partId, addition)) };
+  },
+  words: ({ partId, additionId }, document) => `Removed ${quoted(document, partId, additionId)}`,
+});
+
+const isMateOf = (mate: Mate, partId: string, addition: Addition): boolean =>
+  mate.ours.part === partId && mate.ours.surface === surfaceNameOf(addition);
+
+/** The addition's own choices and flags as they are set, by short name. */
+function choicesOf(part: Part, addition: Addition): Parameters {
+  const choices: Record<string, string | boolean> = {};
+  for (const spec of kindOf(addition.kind).parameters) {
+    const text = part.parameters[longName(addition, spec.name)]?.text;
+    if (spec.kind === 'choice') choices[spec.name] = text ?? spec.default;
+    else if (spec.kind === 'flag') choices[spec.name] = text === undefined ? spec.default : text === 'yes';
+  }
+  return choices;
+}
+
+/** The addition fits nothing any more: its number and its mate are gone. */
+function withoutFit(document: JobDocument, partId: string, addition: Addition): JobDocument {
+  const name = addition.fits && longName(addition, addition.fits.parameter);
+  const loose = withChanged(document, partId, addition.id, ({ fits: _, ...a }) => a);
+  return {
+    ...withPart(loose, partId, p => ({
+      ...p,
+      parameters: Object.fromEntries(Object.entries(p.parameters).filter(([key]) => key !== name)),
+    })),
+    mates: document.mates.filter(m => !isMateOf(m, partId, addition)),
+  };
+}
+
+function withFit(
+  document: JobDocument,
+  partId: string,
+  addition: Addition,
+  dimensionId: string,
+  workshop: EditWorkshop,
+): JobDocument {
+  const part = requirePart(document, partId);
+  const dimension = requireDimension(document, dimensionId);
+  const { fit } = kindOf(addition.kind);
+  const own = choicesOf(part, addition);
+  const parameter = fit?.parameter(own);
+  if (!fit || !parameter) throw new EditRefused('No number of it, as it is now, can be set by a reading.');
+  const fits = { dimension: dimensionId, parameter, side: fit.side(own), form: fit.form(own) };
+  const flexible = workshop.materials.find(m => m.id === part.materialId)?.flexible ?? false;
+  const mate: Mate = {
+    id: `${partId}-${addition.id}`,
+    name: addition.name,
+    kind: 'fit',
+    ours: { of: 'part', part: partId, surface: surfaceNameOf(addition) },
+    other: { of: 'object', dimension: dimensionId },
+    side: fits.side,
+    soft: flexible ? 'ours' : 'none',
+    want: defaultWant(fit.want ?? (flexible && fits.form === 'round' ? 'stretch' : 'slide'), workshop),
+  };
+  const fitted = withChanged(withoutFit(document, partId, addition), partId, addition.id, a => ({
+    ...a,
+    fits,
+  }));
+  return {
+    ...withPart(fitted, partId, p => ({
+      ...p,
+      parameters: {
+        ...p.parameters,
+        [longName(addition, parameter)]: { text: `${dimension.name}.model`, unit: 'mm' },
+      },
+    })),
+    mates: [...fitted.mates, mate],
+  };
+}
+
+/** One of its numbers follows a reading, as a mate of its own; or no longer. */
+export const additionFits = defineEdit(
+  z.object({
+    kind: z.literal('addition-fits'),
+    ...about,
+    /** The object's dimension; null where it is to fit nothing any more. */
+    dimensionId: Id.nullable(),
+  }),
+  {
+    apply(document, { partId, additionId, dimensionId }, workshop) {
+      const addition = requireAddition(document, partId, additionId);
+      return dimensionId === null
+        ? withoutFit(document, partId, addition)
+        : withFit(document, partId, addition, dimensionId, workshop);
+    },
+    words({ partId, additionId, dimensionId }, document) {
+      const name = quoted(document, partId, additionId);
+      return dimensionId === null
+        ? `Let ${name} fit nothing`
+        : `Let ${name} fit ${nameOf.dimension(document, dimensionId)}`;
+    },
+  },
+);

@@ -1,0 +1,162 @@
+import { z } from 'zod';
+import { softSideOf } from '../../shape/mates';
+import { recipeById } from '../../shape/recipes';
+import { same } from '../changes';
+import { usersOf } from '../derived';
+import { type Dimension, Id, type JobDocument, ParameterText, Part, Pose } from '../document';
+import { withNewPart } from '../new-job';
+import { dimensionOf, recipeOf } from '../parts';
+import { defineEdit, type EditWorkshop } from './define';
+import { defaultWant, EditRefused, nameOf, requirePart, withPart } from './tools';
+
+/** Edits of the parts of a job and of how each is made. */
+
+export const addPart = defineEdit(
+  z.object({
+    kind: z.literal('add-part'),
+    id: Id,
+    name: Part.shape.name,
+    recipe: z.string().max(60),
+    /** Whether it is measured where the other parts are. */
+    share: z.boolean(),
+  }),
+  {
+    apply(document, edit, workshop) {
+      if (document.parts.some(p => p.id === edit.id)) throw new EditRefused('This part is already there.');
+      if (!recipeById(edit.recipe))
+        throw new EditRefused(`There is no recipe “${edit.recipe}”: choose one from the list.`);
+      return withNewPart(document, edit, workshop);
+    },
+    words: ({ name }) => `Added the part ${name}`,
+  },
+);
+
+export const renamePart = defineEdit(
+  z.object({ kind: z.literal('rename-part'), partId: Id, name: Part.shape.name }),
+  {
+    apply: (document, { partId, name }) => withPart(document, partId, part => ({ ...part, name })),
+    words: ({ name }) => `Renamed the part to “${name}”`,
+  },
+);
+
+/** Its mates go with it; what was measured stays, since readings are not made twice gladly. */
+export const removePart = defineEdit(z.object({ kind: z.literal('remove-part'), partId: Id }), {
+  apply(document, { partId }) {
+    requirePart(document, partId);
+    if (document.parts.length === 1)
+      throw new EditRefused('A job has at least one part: remove the job instead.');
+    const user = document.mates.find(
+      m => m.ours.part !== partId && m.other.of === 'part' && m.other.part === partId,
+    );
+    if (user)
+      throw new EditRefused(
+        `“${user.name}” of another part goes with it: let that fit the object again first.`,
+      );
+    const others = document.parts.filter(p => p.id !== partId);
+    const used = (d: Dimension) =>
+      d.guide === null ||
+      d.readings.length > 0 ||
+      usersOf(d.id, document).length > 0 ||
+      others.some(p => recipeOf(p).guide.some(step => dimensionOf(p, step.key) === d.id));
+    return {
+      ...document,
+      parts: others,
+      mates: document.mates.filter(m => m.ours.part !== partId),
+      dimensions: document.dimensions.filter(used),
+    };
+  },
+  words: ({ partId }, document) => `Removed ${nameOf.part(document, partId)}`,
+});
+
+export const parameter = defineEdit(
+  z.object({
+    kind: z.literal('parameter'),
+    partId: Id,
+    name: z.string().max(40),
+    expression: ParameterText.nullable(),
+  }),
+  {
+    apply: (document, { partId, name, expression }) =>
+      withPart(document, partId, part => {
+        if (!recipeOf(part).parameters.some(p => p.name === name))
+          throw new EditRefused(`This part has no parameter “${name}”.`);
+        const { [name]: _, ...rest } = part.parameters;
+        return { ...part, parameters: expression ? { ...rest, [name]: expression } : rest };
+      }),
+    words: ({ name, expression }) =>
+      expression ? `Set ${name} to ${expression.text}` : `Let ${name} follow the recipe again`,
+  },
+);
+
+/** Going from stiff to flexible plastic, or back, changes the wants nobody has touched. */
+function withMaterial(
+  document: JobDocument,
+  partId: string,
+  materialId: string,
+  workshop: EditWorkshop,
+): JobDocument {
+  const chosen = workshop.materials.find(m => m.id === materialId);
+  if (!chosen) throw new EditRefused('That material is no longer in the workshop.');
+  const changed = withPart(document, partId, part => ({ ...part, materialId }));
+  const recipe = recipeOf(requirePart(changed, partId));
+  return {
+    ...changed,
+    mates: changed.mates.map(mate => {
+      const spec = mate.ours.part === partId ? recipe.mates.find(m => m.id === mate.ours.surface) : undefined;
+      if (!spec) return mate;
+      const untouched =
+        same(mate.want, defaultWant(spec.want, workshop)) ||
+        same(mate.want, defaultWant(spec.flexibleWant, workshop));
+      if (!untouched) return mate;
+      return {
+        ...mate,
+        want: defaultWant(chosen.flexible ? spec.flexibleWant : spec.want, workshop),
+        soft: softSideOf(spec, chosen.flexible),
+      };
+    }),
+  };
+}
+
+export const material = defineEdit(z.object({ kind: z.literal('material'), partId: Id, materialId: Id }), {
+  apply: (document, { partId, materialId }, workshop) => withMaterial(document, partId, materialId, workshop),
+  words: () => 'Chose another plastic',
+});
+
+export const printer = defineEdit(z.object({ kind: z.literal('printer'), partId: Id, printerId: Id }), {
+  apply(document, { partId, printerId }, workshop) {
+    if (!workshop.printers.some(p => p.id === printerId))
+      throw new EditRefused('That printer is no longer in the workshop.');
+    return withPart(document, partId, part => ({ ...part, printerId }));
+  },
+  words: () => 'Chose another printer',
+});
+
+export const pose = defineEdit(z.object({ kind: z.literal('pose'), partId: Id, pose: Pose }), {
+  apply: (document, edit) => withPart(document, edit.partId, part => ({ ...part, pose: edit.pose })),
+  words: () => 'Turned the part on the bed',
+});
+
+export const partLoads = defineEdit(
+  z.object({ kind: z.literal('part-loads'), partId: Id, loads: Part.shape.loads }),
+  {
+    apply: (document, { partId, loads }) => withPart(document, partId, part => ({ ...part, loads })),
+    words: () => 'Said what the part has to bear',
+  },
+);
+
+export const partNeighbours = defineEdit(
+  z.object({ kind: z.literal('part-neighbours'), partId: Id, neighbours: Part.shape.neighbours }),
+  {
+    apply: (document, { partId, neighbours }) =>
+      withPart(document, partId, part => ({ ...part, neighbours })),
+    words: () => 'Said what stands around the part',
+  },
+);
+
+export const goesOn = defineEdit(
+  z.object({ kind: z.literal('goes-on'), partId: Id, goesOn: Part.shape.goesOn }),
+  {
+    apply: (document, edit) => withPart(document, edit.partId, part => ({ ...part, goesOn: edit.goesOn })),
+    words: edit => (edit.goesOn ? 'Said how the part goes on' : 'Left open how the part goes on'),
+  },
+);

@@ -1,0 +1,114 @@
+import { z } from 'zod';
+import type { RowKind, VoidableRow } from './kind';
+import { type Ladder, type LadderTry, ladder, ladderTry } from './ladder';
+import { type Print, print } from './print';
+import { type Try, type TryMate, tryRow } from './try';
+import { type Version, version } from './version';
+
+/**
+ * What was made and tried of a job: rows of several kinds, append-only. All that is known of a kind is in its own
+ * object; this list is the only place that knows all of them. Each comes after those that it may be about.
+ */
+const KINDS = [version, print, tryRow, ladder, ladderTry] as const;
+type Kind = (typeof KINDS)[number];
+
+/** All rows, list by list, oldest first. */
+export type History = { [K in Kind as K['list']]: z.infer<K['schema']>[] };
+type ListName = keyof History;
+
+export type HistoryKindName = Kind['kind'];
+export const HistoryKindName = z.enum(KINDS.map(k => k.kind));
+
+/** A row with its kind, as the store keeps it. */
+export type HistoryRow = {
+  [K in Kind as K['kind']]: { kind: K['kind']; row: z.infer<K['schema']> };
+}[HistoryKindName];
+
+export type { Ladder, LadderTry, Print, Try, TryMate, Version };
+
+/** The kinds as code sees them that goes through all of them alike. */
+const ALL: readonly RowKind<HistoryKindName, ListName, z.ZodType<VoidableRow>>[] = KINDS.map(
+  k => k as RowKind<HistoryKindName, ListName, z.ZodType<VoidableRow>>,
+);
+
+type Lists = Record<ListName, VoidableRow[]>;
+const lists = (rowsOf: (list: ListName) => VoidableRow[]): History =>
+  Object.fromEntries(ALL.map(k => [k.list, rowsOf(k.list)])) as Lists as History;
+
+export const emptyHistory = (): History => lists(() => []);
+
+/** A list that whoever wrote the history did not know yet is empty. */
+export const History = z.object(
+  Object.fromEntries(ALL.map(k => [k.list, z.array(k.schema).default([])])) as {
+    [K in Kind as K['list']]: z.ZodDefault<z.ZodArray<K['schema']>>;
+  },
+);
+
+/** @throws ZodError for a row that is not what its kind says */
+export function historyOfRows(rows: readonly { kind: string; row: unknown }[]): History {
+  return lists(list => {
+    const kind = ALL.find(k => k.list === list)!;
+    return rows.filter(r => r.kind === kind.kind).map(r => kind.schema.parse(r.row));
+  });
+}
+
+/** Every row with its kind. */
+export const rowsOf = (history: History): HistoryRow[] =>
+  ALL.flatMap(k => history[k.list].map(row => ({ kind: k.kind, row }) as HistoryRow));
+
+/** Rows that `keep` takes, and of those that are about another row, the ones whose row was kept. */
+function kept(
+  history: History,
+  keep: (row: VoidableRow) => boolean,
+  roots: (row: VoidableRow) => boolean,
+): History {
+  const left: Lists = emptyHistory();
+  for (const { list, about } of ALL) {
+    const belongs = (row: VoidableRow) => {
+      if (!about) return roots(row);
+      const other = about(row);
+      return left[other.list as ListName].some(r => r.id === other.id);
+    };
+    left[list] = history[list].filter((row: VoidableRow) => keep(row) && belongs(row));
+  }
+  return left as History;
+}
+
+/** Of a job with several parts, what belongs to one of them. */
+export const historyOf = (history: History, partId: string): History =>
+  kept(
+    history,
+    () => true,
+    row => (row as VoidableRow & { partId?: string }).partId === partId,
+  );
+
+/** What still counts: rows that are not voided, and not about one that is. */
+export const counting = (history: History): History =>
+  kept(
+    history,
+    row => row.voided === null,
+    () => true,
+  );
+
+/** The logbook: each row in words. */
+export function logbook(history: History): { row: VoidableRow; kind: HistoryKindName; words: string }[] {
+  return ALL.flatMap(k =>
+    history[k.list].map((row: VoidableRow) => {
+      const words = k.words(row, versionOf(history, k, row));
+      return {
+        row,
+        kind: k.kind,
+        words: row.voided === null ? words : `${words}; does not count: ${row.voided}`,
+      };
+    }),
+  );
+}
+
+/** The number of the version that a row goes back to. */
+function versionOf(history: History, kind: (typeof ALL)[number], row: VoidableRow): number | '?' {
+  if (!kind.about) return (row as VoidableRow & { number?: number }).number ?? '?';
+  const { list, id } = kind.about(row);
+  const above = ALL.find(k => k.list === list)!;
+  const about = history[above.list].find((r: VoidableRow) => r.id === id);
+  return about ? versionOf(history, above, about) : '?';
+}

@@ -1,0 +1,27 @@
+import { z } from 'zod';
+import { Id } from '../document';
+import { defineRow, Voidable } from './kind';
+
+/** One piece made from a version. */
+export const Print = z.object({
+  ...Voidable,
+  versionId: Id,
+  number: z.number().int().min(1),
+  hours: z.number().min(0, 'Hours cannot be negative.').max(2000).nullable(),
+  grams: z.number().min(0, 'Grams cannot be negative.').max(100_000).nullable(),
+  cost: z.number().min(0).max(1e6).nullable(),
+  note: z.string().max(2000),
+  /** Made on the practice bench. */
+  practice: z.boolean(),
+  /** Hashes of the files as they were when printed, by file name. */
+  files: z.record(z.string(), z.string()),
+});
+export type Print = z.infer<typeof Print>;
+
+export const print = defineRow({
+  kind: 'print',
+  list: 'prints',
+  schema: Print,
+  about: row => ({ list: 'versions', id: row.versionId }),
+  words: (_, version) => `Printed version ${version}`,
+});

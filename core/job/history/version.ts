@@ -1,0 +1,55 @@
+import { z } from 'zod';
+import { Additions } from '../../shape/additions/addition';
+import { Id, ParameterText, Pose, Want } from '../document';
+import { defineRow, Voidable } from './kind';
+
+const LedgerStep = z.object({
+  step: z.enum(['reading', 'allowance', 'compensation', 'lesson']),
+  amount: z.number(),
+  u: z.number(),
+});
+
+/** One mate's chain as it stood when the version was made. */
+export const VersionMate = z.object({
+  mateId: Id,
+  surface: z.string(),
+  want: Want,
+  reading: z.object({ value: z.number(), u: z.number() }),
+  model: z.number(),
+  pRight: z.number(),
+  ledger: z.array(LedgerStep),
+  /** What was believed of the printer before this job's own tries. */
+  prior: z.object({ mean: z.number(), sd: z.number() }),
+});
+
+/** An immutable set of model numbers. */
+export const Version = z.object({
+  ...Voidable,
+  partId: Id,
+  number: z.number().int().min(1),
+  recipe: z.string(),
+  recipeVersion: z.number().int(),
+  kernels: z.string(),
+  printerId: Id.nullable(),
+  materialId: Id.nullable(),
+  pose: Pose,
+  expressions: z.record(z.string(), ParameterText),
+  parameters: z.record(z.string(), z.union([z.number(), z.string(), z.boolean()])),
+  additions: Additions,
+  mates: z.array(VersionMate),
+  pAllRight: z.number(),
+  reasons: z.array(z.string()),
+  /** Findings accepted with a reason. */
+  accepted: z.array(z.object({ code: z.string(), message: z.string(), reason: z.string().max(300) })),
+  /** From the finished triangles: mm³. */
+  volume: z.number().positive(),
+});
+export type Version = z.infer<typeof Version>;
+
+export const version = defineRow({
+  kind: 'version',
+  list: 'versions',
+  schema: Version,
+  about: null,
+  words: row => `Made version ${row.number}`,
+});
