@@ -1,17 +1,28 @@
 import { createHash } from 'node:crypto';
 import { readFileSync, writeFileSync } from 'node:fs';
 import { z } from 'zod';
+import {
+  FILE_KINDS,
+  type FileKind,
+  namedStep,
+  partStep,
+  partStl,
+  partThreeMf,
+} from '../core/files/part-files';
 import { readStl } from '../core/files/reading-back';
 import { FIRST_WORKSHOP } from '../core/job/workshop';
 import { KINDS, kindOf } from '../core/shape/additions';
 import { ADDITION_KINDS, Addition, MOST_ADDITIONS } from '../core/shape/additions/addition';
 import { longName, usualOf, withAdditions } from '../core/shape/additions/with-additions';
+import type { BuiltPart } from '../core/shape/built-part';
 import { NO_DEMANDS } from '../core/shape/checks/context';
+import { inspectPart } from '../core/shape/checks/inspect';
 import type { Kernels } from '../core/shape/kernels/kernel';
 import { RECIPES, recipeById } from '../core/shape/recipes';
 import { completed } from '../core/shape/recipes/left-out';
 import { parameterSchema } from '../core/shape/recipes/parameter-schema';
-import { build } from '../server/solids/task';
+import { onTheBed, solidOf } from '../core/shape/solid';
+import type { SolidSpec } from '../core/shape/solid-key';
 import { BadInput, type Command } from './command';
 
 export const partList: Command<unknown> = {
@@ -127,8 +138,8 @@ async function readModels(files: Record<string, string>, to: Kernels): Promise<R
     } catch (error) {
       throw new BadInput(`${path} cannot be read: ${(error as Error).message}`, `models.${name}`);
     }
-    const { readModel } = await import('../server/models/read-model');
-    const read = await readModel(bytes, to);
+    const { readBody } = await import('../core/files/bodies/read-body');
+    const read = await readBody(bytes, to);
     if (!read.ok) throw new BadInput(read.message, `models.${name}`, 'bad-model');
     const sha256 = createHash('sha256').update(read.stl).digest('hex');
     models.set(sha256, readStl(read.stl));
@@ -162,7 +173,18 @@ export const partAdditions: Command<unknown> = {
     })),
   }),
 };
-const FILES = ['stl', '3mf', 'step'] as const;
+
+/** @throws KernelError where STEP cannot be had of it */
+async function fileOf(
+  kind: FileKind,
+  spec: SolidSpec,
+  part: BuiltPart,
+  name: string,
+  tools: Kernels,
+): Promise<Uint8Array> {
+  if (kind === 'step') return namedStep(await partStep(spec, tools), name);
+  return kind === 'stl' ? partStl(part, name) : partThreeMf(part, name, 'Sizes as given. Lengths in mm.');
+}
 
 export const partBuild: Command<z.infer<typeof Input>> = {
   name: 'part build',
@@ -181,12 +203,12 @@ export const partBuild: Command<z.infer<typeof Input>> = {
         `There is no recipe “${id}”: take one of ${RECIPES.map(r => r.id).join(', ')}.`,
         'recipe',
       );
-    const kind = out === undefined ? undefined : FILES.find(k => out.toLowerCase().endsWith(`.${k}`));
+    const kind = out === undefined ? undefined : FILE_KINDS.find(k => out.toLowerCase().endsWith(`.${k}`));
     if (out !== undefined && !kind) throw new BadInput('The file must end in .stl, .3mf or .step.', 'out');
     const additions = additionsOf(wished);
     const recipe = withAdditions(base, additions);
     // The kernels take a third of a second to load: no other command waits for them.
-    const { kernels } = await import('../server/solids/kernels');
+    const { kernels } = await import('../kernels/node');
     const references = await readModels(models, await kernels());
     const checked = parameterSchema(recipe).safeParse(
       completed(recipe, parametersOf(given, wished, additions, references)),
@@ -198,47 +220,45 @@ export const partBuild: Command<z.infer<typeof Input>> = {
     const parameters = checked.data as Record<string, number | string | boolean>;
     const printer = FIRST_WORKSHOP.printers[0]!;
     const material = FIRST_WORKSHOP.materials[0]!;
-    const answer = await build(
-      {
-        recipe: recipe.id,
-        additions,
-        parameters,
-        name: recipe.title,
-        note: 'Sizes as given. Lengths in mm.',
-        files: kind ? [kind] : [],
-        context: {
-          lineWidth: printer.lineWidth,
-          bed: printer.bed,
-          flexible: material.flexible,
-          density: material.density,
-          strainLimit: material.strainLimit,
-          ledger: {},
-          measured: {},
-          ...NO_DEMANDS,
-        },
-      },
-      await kernels(),
-    );
-    if (!answer.ok) {
-      const [finding] = answer.findings;
+    const spec = { recipe: recipe.id, additions, parameters };
+    const tools = await kernels();
+    const solid = solidOf(spec, tools);
+    if (!solid.ok) {
+      const [finding] = solid.findings;
       throw new BadInput(
         finding?.message ?? 'The part could not be built.',
         finding?.parameter && `parameters.${finding.parameter}`,
         finding?.code ?? 'cannot-build',
       );
     }
+    const context = {
+      lineWidth: printer.lineWidth,
+      bed: printer.bed,
+      flexible: material.flexible,
+      density: material.density,
+      strainLimit: material.strainLimit,
+      ledger: {},
+      measured: {},
+      ...NO_DEMANDS,
+    };
+    const { findings } = inspectPart(recipe, parameters, solid.part, context, tools, solid.findings);
+    const { volume, area, bounds, watertight, mates, mesh } = onTheBed(solid.part);
     if (out !== undefined && kind) {
       try {
-        writeFileSync(out, answer.files[kind]!);
+        writeFileSync(out, await fileOf(kind, spec, solid.part, recipe.title, tools));
       } catch (error) {
         throw new BadInput(`${out} cannot be written: ${(error as Error).message}`, 'out', 'cannot-write');
       }
     }
     return {
-      ...answer.part,
+      volume,
+      area,
+      bounds,
+      watertight,
+      triangles: mesh.triangles.length / 3,
       // A span is a width like any other to those who ask here.
-      mates: answer.part.mates.map(m => ({ ...m, kind: m.kind === 'span' ? 'flats' : m.kind })),
-      findings: answer.findings.map(({ level, message, code, addition }) => ({
+      mates: mates.map(m => ({ ...m, kind: m.kind === 'span' ? 'flats' : m.kind })),
+      findings: findings.map(({ level, message, code, addition }) => ({
         level,
         message,
         code,

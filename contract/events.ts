@@ -1,12 +1,24 @@
+import { z } from 'zod';
+
 /** What the server tells every open window, as server-sent events. */
-export type ServerEvent =
-  | { kind: 'job'; jobId: string; revision: number /** The window it came from. */; tab: string | null }
-  | {
-      kind: 'reading';
-      /** As the instrument sent it. */
-      text: string;
-      instrumentId: string | null;
-      /** For which dimension, where the sender knows; else the one in turn. */
-      jobId: string | null;
-      dimensionId: string | null;
-    };
+export const ServerEvent = z.discriminatedUnion('kind', [
+  z.object({
+    kind: z.literal('job'),
+    jobId: z.string(),
+    revision: z.number(),
+    /** The window it came from. */
+    tab: z.string().nullable(),
+  }),
+  z.object({
+    kind: z.literal('reading'),
+    /** As the instrument sent it. */
+    text: z.string(),
+    instrumentId: z.string().nullable(),
+    /** For which dimension, where the sender knows; else the one in turn. */
+    jobId: z.string().nullable(),
+    dimensionId: z.string().nullable(),
+  }),
+  /** What is being done of a long piece of work that some window asked for. */
+  z.object({ kind: z.literal('build'), buildId: z.string(), step: z.string() }),
+]);
+export type ServerEvent = z.infer<typeof ServerEvent>;

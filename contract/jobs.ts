@@ -29,6 +29,31 @@ export const JobView = z.object({
 });
 export const JobAnswer = JobView.extend({ undo: Reversible, redo: Reversible });
 
+/** A row of history that came, with its kind. */
+const AddedRow = z.object({
+  kind: HistoryKindName,
+  row: z.object({ id: Id }).loose(),
+});
+
+/** What a request changed of a job: the rest is as the window has it already. */
+export const JobChange = z.object({
+  revision: z.number().int(),
+  updatedAt: z.string(),
+  /** Values of the document, in the order in which they are put in. */
+  changes: z.array(
+    z.object({
+      path: z.array(z.string()).readonly(),
+      before: z.unknown().optional(),
+      after: z.unknown().optional(),
+      index: z.number().int().optional(),
+    }),
+  ),
+  added: z.array(AddedRow),
+  voided: z.object({ kind: HistoryKindName, id: Id, reason: z.string() }).nullable(),
+  undo: Reversible,
+  redo: Reversible,
+});
+
 export const EditRequest = z.object({
   /** The revision the maker was looking at. */
   revision: z.number().int(),
@@ -55,6 +80,8 @@ export const MakeVersion = z.object({
   revision: z.number().int(),
   partId: Id,
   accepted: Version.shape.accepted.default([]),
+  /** What its steps are told under, and what cancels it. */
+  buildId: z.string().max(40).optional(),
 });
 export const RecordPrint = z.object({
   versionId: Id,
@@ -79,11 +106,9 @@ export const VoidRow = z.object({
   reason: z.string().trim().min(1, 'Say why it does not count.').max(300),
 });
 
-export const FILE_KINDS = ['3mf', 'step', 'stl'] as const;
-
 export type JobView = z.infer<typeof JobView>;
 export type JobAnswer = z.infer<typeof JobAnswer>;
 export type Conflict = z.infer<typeof Conflict>;
 export type Activity = z.infer<typeof Activity>;
-export type FileKind = (typeof FILE_KINDS)[number];
+export type JobChange = z.infer<typeof JobChange>;
 export { Print, Try, Version };

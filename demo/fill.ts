@@ -11,9 +11,11 @@ import { requireRecipe } from '../core/shape/recipes';
 import { benchTry, readPractice, setWorld } from '../server/bench/bench';
 import { Blobs } from '../server/blobs/blobs';
 import { editJob } from '../server/jobs/editing';
+import { preparePrint } from '../server/jobs/prints';
 import { appendRow, insertJob, readJob } from '../server/jobs/repository';
-import { preparePrint, prepareVersion } from '../server/jobs/versions';
-import { SolidPool } from '../server/solids/pool';
+import { type Makers, prepareVersion } from '../server/jobs/versions';
+import { KernelPool } from '../server/solids/pool';
+import { Solids } from '../server/solids/solids';
 import { openStore, type Store } from '../server/store/database';
 import { saveWorkshop } from '../server/workshop/repository';
 import { BOATHOUSE, CALIBRATION, type DemoJob, type DemoStep, JOBS } from './boathouse';
@@ -27,17 +29,18 @@ const editor = { tab: 'demo', isOpen: () => false };
 export async function fill(folder: string): Promise<void> {
   const store = await openStore(folder);
   const blobs = new Blobs(store);
-  const pool = new SolidPool(sha256 => blobs.path(sha256));
+  const pool = new KernelPool();
+  const makers = { solids: new Solids(store, blobs, pool), blobs };
   try {
     await store.write(tx => saveWorkshop(tx, 0, BOATHOUSE));
     const [before, after] = [
       JOBS.filter(j => j.daysAgo > CALIBRATION.daysAgo),
       JOBS.filter(j => j.daysAgo <= CALIBRATION.daysAgo),
     ];
-    for (const job of before) await play(job, BOATHOUSE, store, pool);
+    for (const job of before) await play(job, BOATHOUSE, store, makers);
     const calibrated = { ...BOATHOUSE, calibrations: [calibration()] };
     await store.write(tx => saveWorkshop(tx, 1, calibrated));
-    for (const job of after) await play(job, calibrated, store, pool);
+    for (const job of after) await play(job, calibrated, store, makers);
   } finally {
     await pool.close();
     await store.close();
@@ -58,13 +61,12 @@ function calibration(): Calibration {
   };
 }
 
-async function play(demo: DemoJob, shop: Workshop, store: Store, pool: SolidPool): Promise<void> {
+async function play(demo: DemoJob, shop: Workshop, store: Store, makers: Makers): Promise<void> {
   const document = newJob(demo.title, requireRecipe(demo.recipe ?? 'round-cap'), shop, demo.materialId);
   document.object.name = demo.object;
   const id = await store.write(tx => insertJob(tx, document));
   const world: World = { ...demo.world, seed: seedOf('boathouse', demo.title) };
   await setWorld(store, id, world);
-  const blobs = new Blobs(store);
   let at = Date.now() - demo.daysAgo * DAY;
   for (const step of demo.steps) {
     at += STEP;
@@ -76,8 +78,7 @@ async function play(demo: DemoJob, shop: Workshop, store: Store, pool: SolidPool
       shop,
       new Date(Math.min(at, Date.now())).toISOString(),
       store,
-      pool,
-      blobs,
+      makers,
     );
   }
 }
@@ -89,8 +90,7 @@ async function playStep(
   shop: Workshop,
   at: string,
   store: Store,
-  pool: SolidPool,
-  blobs: Blobs,
+  makers: Makers,
 ): Promise<void> {
   const send = (edit: Edit, revision: number) =>
     store.write(tx => editJob(tx, job.id, revision, edit, shop, editor));
@@ -134,14 +134,14 @@ async function playStep(
       }
       return;
     case 'version': {
-      const row = await prepareVersion(job, shop, { partId: 'part-1', accepted: [] }, pool);
+      const row = await prepareVersion(job, shop, { partId: 'part-1', accepted: [] }, makers);
       await store.write(tx => appendRow(tx, job.id, { kind: 'version', row: { ...row, at } }));
       return;
     }
     case 'print': {
       const version = job.history.versions.at(-1)!;
       const wish = { versionId: version.id, hours: step.hours ?? null, grams: null, cost: null, note: '' };
-      const row = await preparePrint(job, wish, true, shop, pool, blobs);
+      const row = preparePrint(job, wish, true, shop);
       await store.write(tx => appendRow(tx, job.id, { kind: 'print', row: { ...row, at } }));
       return;
     }

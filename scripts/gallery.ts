@@ -6,7 +6,7 @@ import { formatPlain } from '../core/quantity/format';
 import { buildPart } from '../core/shape/build';
 import { drawnLength } from '../core/shape/drawing/drawing';
 import { RECIPES } from '../core/shape/recipes';
-import { kernels } from '../server/solids/kernels';
+import { kernels } from '../kernels/node';
 
 /** Writes docs/recipes.md and its drawings from the recipes' demo objects: `npx tsx scripts/gallery.ts`. */
 const folder = fileURLToPath(new URL('../docs/recipes/', import.meta.url));

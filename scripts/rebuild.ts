@@ -2,7 +2,7 @@ import { buildPart } from '../core/shape/build';
 import { type CheckContext, NO_DEMANDS } from '../core/shape/checks/context';
 import { inspectPart } from '../core/shape/checks/inspect';
 import { RECIPES } from '../core/shape/recipes';
-import { kernels } from '../server/solids/kernels';
+import { kernels } from '../kernels/node';
 
 /**
  * Warm, ms, median of nine a recipe: rebuild for the screen after one number changes, and all checks on the file's

@@ -9,13 +9,15 @@ import { importBundle } from './bundle/bundle';
 import { calibrationRoutes } from './calibration/routes';
 import type { App } from './context';
 import { deviceRoutes } from './device/routes';
-import { errorHandler, unknownRoute } from './errors';
+import { errorHandler, notFound, unknownRoute } from './errors';
 import { Events } from './events';
 import { hostAndOrigin, securityHeaders } from './guard';
 import { jobRoutes } from './jobs/routes';
 import type { Log } from './log';
 import { modelRoutes } from './models/routes';
-import { SolidPool } from './solids/pool';
+import { Builds } from './solids/builds';
+import { KernelPool } from './solids/pool';
+import { Solids } from './solids/solids';
 import type { Store } from './store/database';
 import { repeatabilityOfInstruments } from './workshop/repeatability';
 import { readWorkshop, saveWorkshop } from './workshop/repository';
@@ -37,11 +39,15 @@ export function createApp(
   options: AppOptions,
 ): { express: Express; app: App; close(): Promise<void> } {
   const blobs = new Blobs(store);
+  const pool = new KernelPool();
+  const events = new Events();
   const app: App = {
     store,
     blobs,
-    pool: new SolidPool(sha256 => blobs.path(sha256)),
-    events: new Events(),
+    pool,
+    solids: new Solids(store, blobs, pool),
+    builds: new Builds(events),
+    events,
     version: options.version,
   };
   const server = express();
@@ -109,6 +115,10 @@ function apiRoutes(app: App): Router {
       .object({ revision: z.number().int(), workshop: Workshop })
       .parse(req.body);
     res.json(await store.write(tx => saveWorkshop(tx, revision, workshop)));
+  });
+  api.delete('/builds/:id', (req, res) => {
+    if (!app.builds.cancel(req.params.id)) throw notFound('That piece of work');
+    res.json({ cancelled: true });
   });
   api.use('/calibrations', calibrationRoutes(app));
   api.use('/models', modelRoutes(app));

@@ -1,13 +1,17 @@
 import type { Blobs } from './blobs/blobs';
 import type { Events } from './events';
-import type { SolidPool } from './solids/pool';
+import type { Builds } from './solids/builds';
+import type { KernelPool } from './solids/pool';
+import type { Solids } from './solids/solids';
 import type { Store } from './store/database';
 
 /** What the routes of every subject work with. */
 export interface App {
   store: Store;
   blobs: Blobs;
-  pool: SolidPool;
+  pool: KernelPool;
+  solids: Solids;
+  builds: Builds;
   events: Events;
   version: string;
 }

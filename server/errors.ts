@@ -3,6 +3,7 @@ import { ZodError } from 'zod';
 import { type ApiError, errorOfZod } from '../contract/errors';
 import { EditRefused } from '../core/job/edits/tools';
 import type { Log } from './log';
+import { Cancelled } from './solids/pool';
 
 /** Something the caller can do something about. */
 export class HttpError extends Error {
@@ -43,15 +44,16 @@ function answerFor(error: unknown): { status: number; body: ApiError['error'] } 
   if (error instanceof ZodError) return { status: 400, body: errorOfZod(error) };
   if (error instanceof EditRefused)
     return { status: 422, body: { code: 'edit-refused', message: error.message } };
+  if (error instanceof Cancelled) return { status: 409, body: { code: 'cancelled', message: error.message } };
   const known = error as { type?: string; status?: number; name?: string; message?: string };
-  // A thread that works on a solid or a file is ended after a minute.
+  // A thread that works on a solid or a file is ended after a quarter of an hour.
   if (known.name === 'AbortError' || known.name === 'TimeoutError')
     return {
       status: 422,
       body: {
         code: 'took-too-long',
         message:
-          'This took longer than a minute and was stopped. Make the part or the file simpler, and try again.',
+          'This took longer than a quarter of an hour and was stopped. Make the part or the file simpler, and try again.',
       },
     };
   if (known.message?.includes('queue is at limit'))

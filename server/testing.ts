@@ -17,24 +17,32 @@ export async function testServer(folder = mkdtempSync(join(tmpdir(), 'sagoma-'))
   const server = createServer(express);
   await new Promise<void>(done => server.listen(0, '127.0.0.1', done));
   const base = `http://127.0.0.1:${(server.address() as AddressInfo).port}`;
-  const call = async (method: string, path: string, body?: unknown, headers: Record<string, string> = {}) => {
-    const raw = body instanceof Uint8Array;
+  const call = async (
+    method: string,
+    path: string,
+    given?: unknown,
+    headers: Record<string, string> = {},
+  ) => {
+    const raw = given instanceof Uint8Array;
+    const sent = {
+      'x-sagoma-tab': 'tab-a',
+      ...(given === undefined || raw ? {} : { 'content-type': 'application/json' }),
+      ...headers,
+    };
     const response = await fetch(`${base}/api${path}`, {
       method,
-      headers: {
-        'x-sagoma-tab': 'tab-a',
-        ...(body === undefined || raw ? {} : { 'content-type': 'application/json' }),
-        ...headers,
-      },
-      body: body === undefined ? undefined : raw ? (body as BodyInit) : JSON.stringify(body),
+      headers: sent,
+      body: given === undefined ? undefined : raw ? (given as BodyInit) : JSON.stringify(given),
     });
     const text = await response.text();
-    return {
-      status: response.status,
-      // biome-ignore lint/suspicious/noExplicitAny: answers of every route pass here; tests look at what they expect
-      body: (text.startsWith('{') ? JSON.parse(text) : text) as any,
-      headers: response.headers,
-    };
+    // biome-ignore lint/suspicious/noExplicitAny: answers of every route pass here; tests look at what they expect
+    const body = (text.startsWith('{') ? JSON.parse(text) : text) as any;
+    const { status, headers: heard } = response;
+    // A change says only what it changed: tests look at the job as it is then.
+    const job = /^\/jobs\/([\w-]+)\/(?!bundle)/.exec(path)?.[1];
+    if (!response.ok || !job || body?.changes === undefined) return { status, body, headers: heard };
+    const whole = await fetch(`${base}/api/jobs/${job}`, { headers: sent });
+    return { status, body: { ...body, ...((await whole.json()) as object) }, headers: heard };
   };
   return {
     base,

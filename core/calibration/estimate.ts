@@ -1,16 +1,8 @@
+import { solidMinutes } from '../print/estimate';
 import { polygonArea } from '../shape/mesh/section';
 import { FEATURES, PLATE, plateOutlines } from './piece';
 
 /** What the piece costs, by plain areas; a test holds its volume to the solid's. */
-
-/** Extruder's path while a small part is printed, mm/s, travel included. Common practice, no source. */
-const SPEED = 60;
-/** A line is a little wider than the nozzle. Common practice, no source. */
-const WIDTH_PER_NOZZLE = 1.05;
-/** Heating up, and the first layer at half the speed, minutes. Common practice, no source. */
-const START = 4;
-/** Layer height where none is said, mm. */
-export const USUAL_LAYER = 0.2;
 
 /** mm³, without the raised figures. */
 export function pieceVolume(): number {
@@ -30,10 +22,6 @@ export function pieceVolume(): number {
   }
   return volume;
 }
-
-/** Minutes to print a small part all solid. @param volume mm³ @param nozzle and layer, mm */
-export const solidMinutes = (volume: number, nozzle: number, layer: number): number =>
-  START + volume / (WIDTH_PER_NOZZLE * nozzle * layer * SPEED) / 60;
 
 /** Minutes to print the piece. @param nozzle and layer, mm */
 export const pieceMinutes = (nozzle: number, layer: number): number =>

@@ -1,11 +1,12 @@
 import { beforeAll, describe, expect, test } from 'vitest';
-import { kernels as startKernels } from '../../server/solids/kernels';
-import { build } from '../../server/solids/task';
+import { kernels as startKernels } from '../../kernels/node';
 import { box } from '../shape/checks/test-solids';
 import type { Kernels } from '../shape/kernels/kernel';
 import { closureOf, volumeOf } from '../shape/mesh/mesh';
 import { loopNear, sectionAtZ } from '../shape/mesh/section';
 import { roundCap } from '../shape/recipes/round-cap';
+import { solidOf } from '../shape/solid';
+import { namedStep, partStep, partStl, partThreeMf } from './part-files';
 import { readStl, readThreeMf } from './reading-back';
 import { writeStl } from './stl';
 import { writeThreeMf } from './three-mf';
@@ -16,12 +17,15 @@ beforeAll(async () => {
 });
 const parameters = { ...roundCap.demo.parameters, style: 'both', lip: 'skirt' };
 const buildAll = async () => {
-  const answer = await build(
-    { recipe: 'round-cap', parameters, name: 'Vent-port cap v3', note: 'n', files: ['stl', '3mf', 'step'] },
-    kernels,
-  );
-  if (!answer.ok) throw new Error('not built');
-  return answer.files as Record<'stl' | '3mf' | 'step', Uint8Array>;
+  const spec = { recipe: 'round-cap', additions: [], parameters };
+  const solid = solidOf(spec, kernels);
+  if (!solid.ok) throw new Error('not built');
+  const name = 'Vent-port cap v3';
+  return {
+    stl: partStl(solid.part, name),
+    '3mf': partThreeMf(solid.part, name, 'n'),
+    step: namedStep(await partStep(spec, kernels), name),
+  };
 };
 
 describe('the three files describe one closed solid, in mm', () => {

@@ -1,7 +1,7 @@
-import { solidMinutes } from '../calibration/estimate';
 import { chanceWithin } from '../fit/probability';
 import type { Side } from '../fit/wants';
 import type { MateLedger } from '../work/ledger';
+import { solidMinutes } from './estimate';
 
 /**
  * A ladder: a row of short rings in steps of size, printed at once and tried one after the other on the

@@ -1,5 +1,5 @@
 import { beforeAll, expect, test } from 'vitest';
-import { kernels as startKernels } from '../../server/solids/kernels';
+import { kernels as startKernels } from '../../kernels/node';
 import { changedNumbers, compareParts } from './compare';
 import type { Kernels } from './kernels/kernel';
 import { requireRecipe } from './recipes';

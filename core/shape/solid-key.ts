@@ -1,17 +1,31 @@
+import { type Addition, inOrder } from './additions/addition';
+import { type Quality, SAGITTA } from './finish';
+import { requireRecipe } from './recipes';
 import type { Parameters } from './recipes/parameters';
-import type { Recipe } from './recipes/recipe';
+
+/** What a solid is made from. */
+export interface SolidSpec {
+  recipe: string;
+  additions: readonly Addition[];
+  parameters: Parameters;
+}
 
 /**
- * What a solid depends on, as one text: equal keys are equal solids. Parameters are sorted, so that the
- * order in which they were set does not matter; kernels are part of it, since a newer one may round
- * otherwise.
+ * What a solid depends on, as one text: equal keys are equal solids. Parameters are sorted, so that the order in
+ * which they were set does not matter; kernels are part of it, since a newer one may round otherwise.
+ * @throws RangeError when nobody knows the recipe
  */
 export function solidKey(
-  recipe: Pick<Recipe, 'id' | 'version'>,
-  parameters: Parameters,
-  quality: string,
+  { recipe, additions, parameters }: SolidSpec,
+  quality: Quality,
   kernels: string,
+  /** The recipe's version: raised when the same parameters give another solid. */
+  versionOf = (id: string): number => requireRecipe(id).version,
 ): string {
   const sorted = Object.entries(parameters).sort(([a], [b]) => (a < b ? -1 : 1));
-  return JSON.stringify([recipe.id, recipe.version, sorted, quality, kernels]);
+  const put = inOrder(additions)
+    .filter(a => a.on)
+    // Its name is in what is said of it; its place counts by what comes before what.
+    .map(({ id, kind, name, fits }) => [id, kind, name, fits ?? null]);
+  return JSON.stringify([recipe, versionOf(recipe), put, sorted, SAGITTA[quality], kernels]);
 }

@@ -75,6 +75,8 @@ function tried(
             prior: { mean: 0.22, sd: 0.14 },
           },
         ],
+        files: {},
+        without: {},
         pAllRight: 0.4,
         reasons: [],
         accepted: [],

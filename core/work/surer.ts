@@ -1,8 +1,9 @@
-import { MINUTES_A_READING, pieceMinutes, USUAL_LAYER } from '../calibration/estimate';
+import { MINUTES_A_READING, pieceMinutes } from '../calibration/estimate';
 import { FEATURES } from '../calibration/piece';
 import { betweenPieces } from '../calibration/profile';
 import { chanceWithin } from '../fit/probability';
 import type { Printer, Workshop } from '../job/workshop';
+import { USUAL_LAYER } from '../print/estimate';
 import { chanceAfterLadder, hasLadder, ladderMinutes, ladderSizes } from '../print/ladder';
 import type { MateLedger } from './ledger';
 

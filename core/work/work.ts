@@ -8,6 +8,7 @@ import type { DrawDimension, Drawing } from '../shape/drawing/drawing';
 import { drawnLength } from '../shape/drawing/drawing';
 import type { Finding } from '../shape/findings/finding';
 import type { Recipe } from '../shape/recipes/recipe';
+import type { SolidSpec } from '../shape/solid-key';
 import { cautionsOf } from './cautions';
 import { demandsOf } from './demands';
 import type { DimensionState } from './dimension';
@@ -347,6 +348,11 @@ export class PartWork implements ResolvedPart {
       measured: this.lengths,
       ...this.demands,
     }));
+  }
+
+  /** What its solid is made from: equal ones have equal keys. */
+  get solidSpec(): SolidSpec {
+    return { recipe: this.part.recipe, additions: this.part.additions, parameters: this.parameters };
   }
 
   /** The object with this part's guide steps on it. */

@@ -22,8 +22,8 @@ import { type Calibration, type Instrument, MOST_PIECE_READINGS } from '../../co
 import { Work } from '../../core/work/work';
 import type { App } from '../context';
 import { HttpError, notFound } from '../errors';
+import { preparePrint } from '../jobs/prints';
 import { appendRow, readJob } from '../jobs/repository';
-import { preparePrint } from '../jobs/versions';
 import type { Store } from '../store/database';
 import { bench } from '../store/schema';
 import { readWorkshop } from '../workshop/repository';
@@ -31,7 +31,7 @@ import { readWorkshop } from '../workshop/repository';
 /** The stand-ins for hardware. They answer through the same paths as a caliper, a printer, a maker. */
 export function benchRoutes(app: App): Router {
   const router = Router();
-  const { store, pool, blobs, events } = app;
+  const { store, events } = app;
 
   router.use(async (_req, _res, next) => {
     const { workshop } = await readWorkshop(store.db);
@@ -67,7 +67,7 @@ export function benchRoutes(app: App): Router {
     const job = await readJob(store.db, req.params.id);
     const { workshop } = await readWorkshop(store.db);
     const wish = { versionId, hours: null, grams: null, cost: null, note: 'Made on the practice bench' };
-    const row = await preparePrint(job, wish, true, workshop, pool, blobs);
+    const row = preparePrint(job, wish, true, workshop);
     await store.write(tx => appendRow(tx, job.id, { kind: 'print', row }));
     events.send({ kind: 'job', jobId: job.id, revision: job.revision, tab: null });
     res.status(201).json({ printId: row.id });

@@ -4,6 +4,7 @@ import { type ImportedProfile, PROFILE_SCHEMA_VERSION, ProfileFile } from '../..
 import { Calibration, type Workshop } from '../../core/job/workshop';
 import type { App } from '../context';
 import { HttpError, notFound } from '../errors';
+import type { PieceFiles } from '../solids/tasks';
 import { changeWorkshop, readWorkshop } from '../workshop/repository';
 
 const MOST_CALIBRATIONS = 50;
@@ -12,11 +13,17 @@ const TYPES = { stl: 'model/stl', '3mf': 'model/3mf' } as const;
 /** The calibration piece, and the profiles that come of it; each is saved by itself. */
 export function calibrationRoutes({ store, pool }: App): Router {
   const router = Router();
+  // Always the same, so made once.
+  let piece: Promise<PieceFiles> | undefined;
 
   router.get('/piece.:kind', async (req, res) => {
     const kind = (['stl', '3mf'] as const).find(k => k === req.params.kind);
     if (!kind) throw new HttpError(400, 'bad-input', 'The piece comes as 3mf or stl.');
-    const files = await pool.piece();
+    piece ??= pool.run('piece', {}).catch(error => {
+      piece = undefined;
+      throw error;
+    });
+    const files = await piece;
     res.set({
       'content-type': TYPES[kind],
       'content-disposition': `attachment; filename="sagoma-calibration-piece.${kind}"`,

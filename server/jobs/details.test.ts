@@ -1,9 +1,9 @@
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { FIRST_WORKSHOP } from '../../core/job/workshop';
+import { printEstimate } from '../../core/print/estimate';
 import { Events } from '../events';
-import { SolidPool } from '../solids/pool';
 import { readingEdit, type TestServer, testServer } from '../testing';
-import { estimate, fileName } from './versions';
+import { fileName } from './file-names';
 
 let server: TestServer;
 beforeAll(async () => {
@@ -29,33 +29,10 @@ describe('file names', () => {
 describe('estimates', () => {
   test('grams from volume and density, money from grams', () => {
     // 10 cm³ of PLA at 1.24 g/cm³, three quarters filled; 20 a kilogram.
-    const { grams, cost, hours } = estimate({ volume: 10_000, materialId: 'pla' }, FIRST_WORKSHOP);
+    const { grams, cost, hours } = printEstimate(10_000, { density: 1.24, pricePerKg: 20 });
     expect(grams).toBeCloseTo(9.3, 6);
     expect(cost).toBeCloseTo(0.19, 6);
     expect(hours).toBeGreaterThan(0.5);
-  });
-});
-
-describe('the pool of kernels', () => {
-  const task = { recipe: 'round-cap', parameters: {}, name: 'Cap', note: '', files: ['stl' as const] };
-  test('answers refusals as findings, remembers answers, and takes unknown recipes as a mistake', {
-    timeout: 60_000,
-  }, async () => {
-    const pool = new SolidPool(sha256 => sha256);
-    try {
-      const { demo } = (await import('../../core/shape/recipes')).requireRecipe('round-cap');
-      const first = await pool.run({ ...task, parameters: demo.parameters });
-      expect(first.ok).toBe(true);
-      expect(await pool.run({ ...task, parameters: { ...demo.parameters } })).toBe(first);
-      // Kept before the recipe had straps.
-      const { strap: _, strapWidth: __, ...kept } = demo.parameters;
-      expect(await pool.run({ ...task, parameters: kept })).toMatchObject({ ok: true });
-      const refused = await pool.run({ ...task, parameters: { ...demo.parameters, leadIn: 5 } });
-      expect(refused).toMatchObject({ ok: false, findings: [{ parameter: 'leadIn' }] });
-      await expect(pool.run({ ...task, recipe: 'teapot' })).rejects.toThrow('no recipe');
-    } finally {
-      await pool.close();
-    }
   });
 });
 

@@ -8,11 +8,17 @@ import type { Workshop } from '../../core/job/workshop';
 import { HttpError, notFound } from '../errors';
 import type { Transaction } from '../store/database';
 import { edits } from '../store/schema';
-import { answerJob, readJob, saveDocument, wordsSince } from './repository';
+import { answerJob, readDocument, saveDocument, wordsSince } from './repository';
 
 export interface Editor {
   tab: string;
   isOpen(tab: string): boolean;
+}
+
+/** What an edit came to. */
+export interface Edited {
+  revision: number;
+  changes: Change[];
 }
 
 /** One edit: checked against the revision it was made on, applied, logged with its inverse. */
@@ -23,8 +29,8 @@ export async function editJob(
   edit: Edit,
   workshop: Workshop,
   editor: Editor,
-): Promise<number> {
-  const job = await readJob(tx, id);
+): Promise<Edited> {
+  const job = await readDocument(tx, id);
   const words = wordsFor(edit, job.document);
   if (job.revision !== revision) {
     const details: Conflict = {
@@ -41,7 +47,7 @@ export async function editJob(
   }
   const document = applyEdit(job.document, edit, workshop);
   const changes = editKind(edit).changes(job.document, document);
-  if (changes.length === 0) return job.revision;
+  if (changes.length === 0) return { revision: job.revision, changes };
   await saveDocument(tx, id, document, revision + 1);
   // A new edit closes the way forward for this window's undone ones.
   await tx
@@ -49,7 +55,7 @@ export async function editJob(
     .set({ standing: 'dropped' })
     .where(and(eq(edits.jobId, id), eq(edits.tab, editor.tab), eq(edits.standing, 'undone')));
   await log(tx, id, revision + 1, editor.tab, edit.kind, words, changes, 'edit', null);
-  return revision + 1;
+  return { revision: revision + 1, changes };
 }
 
 /** Undo or redo of one named edit, as a new revision; refused where its values have changed since. */
@@ -59,7 +65,7 @@ export async function revertEdit(
   editId: string,
   role: 'undo' | 'redo',
   editor: Editor,
-): Promise<number> {
+): Promise<Edited> {
   const [row] = await tx
     .select()
     .from(edits)
@@ -82,7 +88,7 @@ export async function revertEdit(
       'That edit was made in another window, which is still open: undo it there.',
     );
   }
-  const job = await readJob(tx, id);
+  const job = await readDocument(tx, id);
   const forward = JSON.parse(row.changes) as Change[];
   const changes = role === 'undo' ? invert(forward) : forward;
   const applied = applyChanges(job.document, changes);
@@ -115,7 +121,7 @@ export async function revertEdit(
     role,
     editId,
   );
-  return revision;
+  return { revision, changes };
 }
 
 async function log(

@@ -1,7 +1,7 @@
 import { and, asc, desc, eq, gt, max } from 'drizzle-orm';
 import { ulid } from 'ulid';
-import type { Activity, JobAnswer, JobView } from '../../contract/jobs';
-import { type JobDocument, readJobDocument } from '../../core/job/document';
+import type { Activity, JobAnswer, JobChange, JobView } from '../../contract/jobs';
+import { JOB_SCHEMA_VERSION, type JobDocument, readJobDocument } from '../../core/job/document';
 import {
   type History,
   type HistoryKindName,
@@ -29,6 +29,19 @@ export async function readJob(db: Reader, id: string): Promise<JobView> {
     document: readJobDocument(JSON.parse(row.document)),
     history: await readHistory(db, id),
   };
+}
+
+/** The document as it was validated when it was written; only an older one is read through its upgrades. */
+export async function readDocument(
+  db: Reader,
+  id: string,
+): Promise<{ revision: number; document: JobDocument }> {
+  const [row] = await db.select().from(jobs).where(eq(jobs.id, id));
+  if (!row) throw notFound('That job');
+  const stored: unknown = JSON.parse(row.document);
+  const document =
+    row.schemaVersion === JOB_SCHEMA_VERSION ? (stored as JobDocument) : readJobDocument(stored);
+  return { revision: row.revision, document };
 }
 
 export async function readHistory(db: Reader, jobId: string): Promise<History> {
@@ -157,25 +170,54 @@ export async function wordsSince(db: Reader, jobId: string, revision: number): P
   return rows.map(row => row.words);
 }
 
-/** The job with what this window could undo and redo. */
-export async function answerJob(
+/** What a window could undo and redo: its own edits, and those of windows that are gone. */
+export async function reversible(
   db: Reader,
-  id: string,
+  jobId: string,
   tab: string,
   isOpen: (tab: string) => boolean,
-): Promise<JobAnswer> {
-  const job = await readJob(db, id);
+): Promise<Pick<JobAnswer, 'undo' | 'redo'>> {
   const rows = await db
-    .select({ id: edits.id, tab: edits.tab, words: edits.words, standing: edits.standing, role: edits.role })
+    .select({ id: edits.id, tab: edits.tab, words: edits.words, standing: edits.standing })
     .from(edits)
-    .where(and(eq(edits.jobId, id), eq(edits.role, 'edit')))
+    .where(and(eq(edits.jobId, jobId), eq(edits.role, 'edit')))
     .orderBy(desc(edits.revision))
     .limit(200);
-  // A window may undo its own edits, and those of windows that are gone.
   const own = rows.filter(row => row.tab === tab || !isOpen(row.tab));
   const undo = own.find(row => row.standing === 'stands');
   // The edit undone last is the oldest one undone: redo goes forward in time.
   const redo = own.findLast(row => row.standing === 'undone');
   const words = (row: typeof undo) => (row ? { editId: row.id, words: row.words } : null);
-  return { ...job, undo: words(undo), redo: words(redo) };
+  return { undo: words(undo), redo: words(redo) };
+}
+
+/** The whole job, for a window that opens it. */
+export const answerJob = async (
+  db: Reader,
+  id: string,
+  tab: string,
+  isOpen: (tab: string) => boolean,
+): Promise<JobAnswer> => ({ ...(await readJob(db, id)), ...(await reversible(db, id, tab, isOpen)) });
+
+/** What was changed, for the window that changed it. */
+export async function answerChange(
+  db: Reader,
+  id: string,
+  what: Partial<Pick<JobChange, 'changes' | 'added' | 'voided'>>,
+  tab: string,
+  isOpen: (tab: string) => boolean,
+): Promise<JobChange> {
+  const [row] = await db
+    .select({ revision: jobs.revision, updatedAt: jobs.updatedAt })
+    .from(jobs)
+    .where(eq(jobs.id, id));
+  if (!row) throw notFound('That job');
+  return {
+    ...row,
+    changes: [],
+    added: [],
+    voided: null,
+    ...what,
+    ...(await reversible(db, id, tab, isOpen)),
+  };
 }

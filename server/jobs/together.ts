@@ -1,18 +1,15 @@
 import type { JobView } from '../../contract/jobs';
-import { readStl } from '../../core/files/reading-back';
-import { writeThreeMf } from '../../core/files/three-mf';
 import { counting } from '../../core/job/history';
 import type { Workshop } from '../../core/job/workshop';
 import { HttpError } from '../errors';
-import type { SolidPool } from '../solids/pool';
-import { laidOut } from './family';
-import { buildFiles } from './versions';
+import type { Solids } from '../solids/solids';
+import { notBuildable } from './versions';
 
 /** The newest version of every part in one file, beside each other on the bed of their printer. */
 export async function togetherFile(
   job: JobView,
   workshop: Workshop,
-  pool: SolidPool,
+  solids: Solids,
 ): Promise<{ name: string; bytes: Uint8Array }> {
   const { versions } = counting(job.history);
   const bodies = [];
@@ -21,9 +18,10 @@ export async function togetherFile(
     const version = versions.filter(v => v.partId === part.id).at(-1);
     if (!version)
       throw new HttpError(422, 'no-version', `“${part.name}” has no version yet: make one on Print first.`);
-    const files = await buildFiles(job, version, ['stl'], workshop, pool);
+    const solid = await solids.built(version, { owner: job.id });
+    if (!solid.ok) throw notBuildable(solid.findings[0]?.message);
     const name = `${part.name} v${version.number}`;
-    bodies.push({ name, mesh: readStl(files.stl!) });
+    bodies.push({ name, solid });
     words.push(name);
   }
   const printers = new Set(job.document.parts.map(p => p.printerId));
@@ -34,16 +32,17 @@ export async function togetherFile(
       'several-printers',
       'The parts are for different printers: take their files one by one, or choose one printer for all on Print.',
     );
-  const laid = laidOut(bodies, printer.bed.width, printer.bed.depth);
-  if (!laid)
+  const note = `${words.join(', ')}. Each as its version says, sizes compensated. Lengths in mm.`;
+  const title = `${job.document.title}, all parts`;
+  const { file } = await solids.pool.run('bed', { bodies, bed: printer.bed, title, note }, { owner: job.id });
+  if (!file)
     throw new HttpError(
       422,
       'not-buildable',
       `The ${bodies.length} parts do not fit beside each other on the bed of ${printer.name}: take them one by one.`,
     );
-  const note = `${words.join(', ')}. Each as its version says, sizes compensated. Lengths in mm.`;
   return {
     name: `${job.number}-all-parts.3mf`,
-    bytes: writeThreeMf(`${job.document.title}, all parts`, note, laid),
+    bytes: file,
   };
 }

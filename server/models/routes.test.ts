@@ -65,18 +65,9 @@ test('a file becomes a body, an edit takes it into the job, and the part is buil
   const again = (await server.call('GET', `/jobs/${id}`)).body;
   const built = async (document: JobDocument) => {
     const resolved = new Work(document, workshop, job.history).part('part-1');
-    const { additions } = resolved.part;
-    const task = {
-      recipe: 'wall-plate',
-      additions,
-      parameters: resolved.parameters,
-      name: '',
-      note: '',
-      files: [],
-    };
-    const answer = await server.app.pool.run(task);
+    const answer = await server.app.solids.built(resolved.solidSpec);
     if (!answer.ok) throw new Error(answer.findings[0]!.message);
-    return answer.part.volume;
+    return answer.record.volume;
   };
   const plain = { ...again.document, parts: [{ ...again.document.parts[0], additions: [] }] };
   expect((await built(plain)) - (await built(again.document))).toBeCloseTo(60, 1);

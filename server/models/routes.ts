@@ -17,7 +17,7 @@ export function modelRoutes({ blobs, pool }: App): Router {
   router.post('/', express.raw({ type: () => true, limit: MOST_FILE }), async (req, res) => {
     const bytes = Buffer.isBuffer(req.body) ? new Uint8Array(req.body) : new Uint8Array();
     if (bytes.length === 0) throw new HttpError(422, 'bad-model', 'The file is empty.');
-    const read = await pool.readModel(bytes);
+    const { body: read } = await pool.run('readBody', { file: bytes });
     if (!read.ok) throw new HttpError(422, 'bad-model', read.message);
     const model: Model = {
       id: ulid(),

@@ -6,7 +6,7 @@ import { Photo } from '../../core/job/document';
 import type { App } from '../context';
 import { HttpError, notFound } from '../errors';
 import { editJob } from '../jobs/editing';
-import { readJob } from '../jobs/repository';
+import { readDocument, readJob } from '../jobs/repository';
 import { readWorkshop } from '../workshop/repository';
 
 const MOST_PHOTO = '12mb';
@@ -30,8 +30,8 @@ export function addPhotoRoutes(router: Router, app: App, editor: Editor): void {
     );
     const photo: Photo = { id: ulid(), sha256: await blobs.put(bytes), type, width, height, label };
     const { workshop } = await readWorkshop(store.db);
-    const revision = await store.write(async tx => {
-      const now = await readJob(tx, id);
+    const { revision } = await store.write(async tx => {
+      const now = await readDocument(tx, id);
       return editJob(tx, id, now.revision, { kind: 'add-photo', photo }, workshop, editor(req));
     });
     events.send({ kind: 'job', jobId: id, revision, tab: null });

@@ -2,24 +2,12 @@ import ManifoldInit from 'manifold-3d';
 import { pieceSolid } from '../../core/calibration/piece-solid';
 import { writeStl } from '../../core/files/stl';
 import { type ThreeMfBody, writeThreeMf } from '../../core/files/three-mf';
-import type { Side } from '../../core/fit/wants';
 import { ladderSolids } from '../../core/print/ladder-solid';
 import { joined } from '../../core/shape/mesh/mesh';
-import { readFont } from './font';
+import { readFont } from '../../kernels/font';
+import type { PieceFiles, Tasks } from './tasks';
 
 /** Test pieces: made of triangles alone, with their sizes or numbers raised on them. */
-export interface PieceFiles {
-  stl: Uint8Array;
-  '3mf': Uint8Array;
-}
-
-export interface LadderTask {
-  ladder: true;
-  side: Side;
-  sizes: readonly number[];
-  name: string;
-}
-
 const NAME = 'Calibration piece';
 
 /** The calibration piece as files; it is drawn true to size for every printer. */
@@ -29,7 +17,7 @@ export async function buildPiece(): Promise<PieceFiles> {
   return filesOf(NAME, note, [{ name: NAME, mesh: pieceSolid(wasm, font) }]);
 }
 
-export async function buildLadder({ side, sizes, name }: LadderTask): Promise<PieceFiles> {
+export async function buildLadder({ side, sizes, name }: Tasks['ladder']['asked']): Promise<PieceFiles> {
   const { wasm, font } = await tools();
   const bodies = ladderSolids(wasm, font, side, sizes).map((mesh, i) => ({
     name: `Ring ${i + 1}: ${sizes[i]!.toFixed(2)}`,

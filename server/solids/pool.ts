@@ -1,84 +1,85 @@
+import PQueue from 'p-queue';
 import { Piscina } from 'piscina';
-import type { Side } from '../../core/fit/wants';
-import { referencesIn, shaOf } from '../../core/shape/model';
-import { Recent } from '../../core/shape/recent';
-import { requireRecipe } from '../../core/shape/recipes';
-import { solidKey } from '../../core/shape/solid-key';
-import type { ModelAnswer } from '../models/read-model';
-import type { LadderTask, PieceFiles } from './piece';
-import type { SolidAnswer, SolidTask } from './task';
-import type { ModelTask } from './worker';
+import type { Answer, TaskName, Tasks } from './tasks';
 
-/** A kernel's heap only grows: beyond this the thread is replaced. */
+/** A kernel's heap only grows: beyond this the threads are replaced, bytes. */
 const MOST_HEAP = 600e6;
-const LONGEST = 60_000;
-const MOST_WAITING = 20;
-/** Answers kept: a version's solid is asked for again by its files, a few hundred kilobytes each. */
-const MOST_KEPT = 12;
-export const KERNELS = 'replicad 1.1.0, manifold-3d 3.5.4';
+/** Only ends what hangs: a lofted part with threads may honestly take minutes, ms. */
+const LONGEST = 15 * 60_000;
+const MOST_WAITING = 60;
+/** One more than two long builds at a time: a short one finds a thread all the same. */
+const THREADS = 3;
 
-/** Worker threads that build solids, bounded in time and memory. */
-export class SolidPool {
-  private pool: Piscina;
-  private pieceFiles: Promise<PieceFiles> | undefined;
-  private readonly recent = new Recent<SolidAnswer>(MOST_KEPT);
+/** Who asks, and until when. */
+export interface Asker {
+  /** Whose work it is, a job's id: one owner's tasks run one after another, so that none keeps the others waiting. */
+  owner?: string;
+  signal?: AbortSignal;
+}
 
-  /** @param fileOf where the triangles of a body from a file are kept */
-  constructor(private readonly fileOf: (sha256: string) => string) {
-    this.pool = this.open();
-  }
+/** The build and its checks were ended by whoever asked for them. */
+export class Cancelled extends Error {
+  override name = 'Cancelled';
+  override message = 'Stopped, as asked. Nothing was changed.';
+}
+
+/** Threads with the geometry kernels, bounded in time and memory. */
+export class KernelPool {
+  private pool = this.open();
+  private readonly lines = new Map<string, PQueue>();
+  /** How many tasks of each kind have run: for tests. */
+  readonly ran: Partial<Record<TaskName, number>> = {};
 
   private open(): Piscina {
+    const bundled = process.env.SAGOMA_WORKER;
     return new Piscina({
-      filename: new URL('./worker.mjs', import.meta.url).href,
+      filename: bundled ?? new URL('./worker.mjs', import.meta.url).href,
       minThreads: 0,
-      maxThreads: 1,
+      maxThreads: THREADS,
       idleTimeout: 120_000,
       maxQueue: MOST_WAITING,
       resourceLimits: { maxOldGenerationSizeMb: 1500 },
     });
   }
 
-  async run(task: SolidTask): Promise<SolidAnswer> {
-    const { recipe, parameters, ...rest } = task;
-    const key = solidKey(requireRecipe(recipe), parameters, JSON.stringify(rest), KERNELS);
-    const known = this.recent.get(key);
+  /** @throws Cancelled where the asker gave up */
+  async run<T extends TaskName>(task: T, asked: Tasks[T]['asked'], asker: Asker = {}): Promise<Answer<T>> {
+    const line = this.lineOf(asker.owner);
+    const work = () => this.inThread(task, asked, asker.signal);
+    return line ? line.add(work) : work();
+  }
+
+  private lineOf(owner: string | undefined): PQueue | null {
+    if (owner === undefined) return null;
+    const known = this.lines.get(owner);
     if (known) return known;
-    const named = referencesIn(parameters, task.context?.neighbours).map(shaOf);
-    const modelFiles = Object.fromEntries(named.map(sha => [sha, this.fileOf(sha)]));
-    const answer = (await this.pool.run(
-      { ...task, modelFiles },
-      { signal: AbortSignal.timeout(LONGEST) },
-    )) as SolidAnswer;
-    if (answer.memory > MOST_HEAP) {
+    const line = new PQueue({ concurrency: 1 });
+    this.lines.set(owner, line);
+    line.on('idle', () => this.lines.delete(owner));
+    return line;
+  }
+
+  protected async inThread<T extends TaskName>(
+    task: T,
+    asked: Tasks[T]['asked'],
+    asker?: AbortSignal,
+  ): Promise<Answer<T>> {
+    if (asker?.aborted) throw new Cancelled();
+    const signal = AbortSignal.any([AbortSignal.timeout(LONGEST), ...(asker ? [asker] : [])]);
+    this.ran[task] = (this.ran[task] ?? 0) + 1;
+    let answer: Answer<T>;
+    try {
+      answer = (await this.pool.run({ task, asked }, { signal })) as Answer<T>;
+    } catch (error) {
+      if (asker?.aborted) throw new Cancelled();
+      throw error;
+    }
+    if (answer.heap > MOST_HEAP) {
       const old = this.pool;
       this.pool = this.open();
       void old.close();
     }
-    this.recent.put(key, answer);
     return answer;
-  }
-
-  /** The calibration piece: always the same, so made once. */
-  piece(): Promise<PieceFiles> {
-    this.pieceFiles ??= (
-      this.pool.run('piece', { signal: AbortSignal.timeout(LONGEST) }) as Promise<PieceFiles>
-    ).catch(error => {
-      this.pieceFiles = undefined;
-      throw error;
-    });
-    return this.pieceFiles;
-  }
-
-  /** A file that somebody brought, as triangles. */
-  readModel(file: Uint8Array): Promise<ModelAnswer> {
-    const task: ModelTask = { file };
-    return this.pool.run(task, { signal: AbortSignal.timeout(LONGEST) }) as Promise<ModelAnswer>;
-  }
-
-  ladder(side: Side, sizes: readonly number[], name: string): Promise<PieceFiles> {
-    const task: LadderTask = { ladder: true, side, sizes, name };
-    return this.pool.run(task, { signal: AbortSignal.timeout(LONGEST) }) as Promise<PieceFiles>;
   }
 
   close(): Promise<void> {

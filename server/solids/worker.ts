@@ -1,44 +1,110 @@
 import { readFile } from 'node:fs/promises';
+import { readBody } from '../../core/files/bodies/read-body';
+import { partStep, partStl, partThreeMf } from '../../core/files/part-files';
 import { readStl } from '../../core/files/reading-back';
-import type { Kernels } from '../../core/shape/kernels/kernel';
+import { writeThreeMf } from '../../core/files/three-mf';
+import { laidOut } from '../../core/print/bed';
+import { inspectPart } from '../../core/shape/checks/inspect';
+import { KernelError, type Kernels } from '../../core/shape/kernels/kernel';
 import type { TriangleMesh } from '../../core/shape/mesh/mesh';
-import { type ModelAnswer, readModel } from '../models/read-model';
-import { kernels } from './kernels';
-import { buildLadder, buildPiece, type LadderTask, type PieceFiles } from './piece';
-import { build, type SolidAnswer, type SolidTask } from './task';
+import { packMeshes, unpackMeshes } from '../../core/shape/mesh/packed';
+import { Recent } from '../../core/shape/recent';
+import { recipeWith } from '../../core/shape/recipe-with';
+import { wholeOf } from '../../core/shape/recipes/recipe';
+import { meshesOf, onTheBed, recordOf, type Solid, solidOf, solidOfRecord } from '../../core/shape/solid';
+import { heapInUse, kernels } from '../../kernels/node';
+import { buildLadder, buildPiece } from './piece';
+import type { Answer, KeptSolid, TaskName, Tasks } from './tasks';
 
-/** A file that somebody brought. */
-export interface ModelTask {
-  file: Uint8Array;
-}
-type Built = SolidTask & {
-  /** Where the triangles of bodies from files are kept, by SHA-256. */
-  modelFiles: Readonly<Record<string, string>>;
+/** Bodies that were asked for lately; a thread is there for minutes. */
+const MOST_READ = 12;
+const read = new Recent<TriangleMesh>(MOST_READ);
+/** A solid is inspected and written right after it was built. */
+const built = new Recent<Solid>(3);
+
+type Handlers = { [T in TaskName]: (asked: Tasks[T]['asked']) => Promise<Tasks[T]['answer']> };
+
+const handlers: Handlers = {
+  async build({ key, spec, modelFiles }) {
+    const solid = solidOf(spec, await withModels(modelFiles));
+    if (!solid.ok) return solid;
+    built.put(key, solid);
+    return { ok: true, record: recordOf(solid), packed: packMeshes(meshesOf(solid.part)) };
+  },
+
+  async step({ spec, modelFiles }) {
+    try {
+      const step = await partStep(spec, await withModels(modelFiles));
+      return { ok: true, step: new TextEncoder().encode(step) };
+    } catch (error) {
+      if (error instanceof KernelError) return { ok: false, message: `${error.message}.` };
+      throw error;
+    }
+  },
+
+  async inspect({ solid, spec, context, modelFiles }) {
+    const recipe = recipeWith(spec.recipe, spec.additions);
+    const { part, findings } = await solidAt(solid);
+    const tools = await withModels(modelFiles);
+    return inspectPart(recipe, wholeOf(recipe, spec.parameters), part, context, tools, findings);
+  },
+
+  async files({ solid, name, note }) {
+    const { part } = await solidAt(solid);
+    return { stl: partStl(part, name), '3mf': partThreeMf(part, name, note) };
+  },
+
+  async bed({ bodies, bed, title, note }) {
+    const parts = await Promise.all(
+      bodies.map(async ({ solid, name }) => ({ name, mesh: onTheBed((await solidAt(solid)).part).mesh })),
+    );
+    const laid = laidOut(parts, bed.width, bed.depth);
+    return { file: laid && writeThreeMf(title, note, laid) };
+  },
+
+  readBody: async ({ file }) => ({ body: await readBody(file, await kernels()) }),
+  piece: buildPiece,
+  ladder: buildLadder,
 };
 
-/** Bodies that were asked for lately; a thread lives for minutes. */
-const read = new Map<string, TriangleMesh>();
-const MOST_READ = 12;
-
-/** Runs in a worker thread of the pool: kernels start with the first task and stay warm. */
-export default async function run(
-  task: Built | LadderTask | ModelTask | 'piece',
-): Promise<SolidAnswer | PieceFiles | ModelAnswer> {
-  if (task === 'piece') return buildPiece();
-  if ('ladder' in task) return buildLadder(task);
-  const started = await kernels();
-  if ('file' in task) return readModel(task.file, started);
-  await withModels(started, task.modelFiles);
-  return build(task, started);
+/** Runs in a thread of the pool: kernels start with the first task and stay warm. */
+export default async function run<T extends TaskName>({
+  task,
+  asked,
+}: {
+  task: T;
+  asked: Tasks[T]['asked'];
+}): Promise<Answer<T>> {
+  const answer = await handlers[task](asked);
+  return { ...answer, heap: await heapInUse() };
 }
 
-async function withModels(started: Kernels, files: Built['modelFiles']): Promise<void> {
+async function withModels(files: Readonly<Record<string, string>>): Promise<Kernels> {
+  const started = await kernels();
+  const models = new Map<string, TriangleMesh>();
   for (const [sha256, path] of Object.entries(files)) {
-    if (read.has(sha256)) continue;
+    const mesh = read.get(sha256) ?? (await stlAt(path));
     // Gone from the disk: the part then says that the body is not at hand.
-    const bytes = await readFile(path).catch(() => null);
-    if (bytes) read.set(sha256, readStl(bytes));
-    if (read.size > MOST_READ) read.delete(read.keys().next().value!);
+    if (!mesh) continue;
+    read.put(sha256, mesh);
+    models.set(sha256, mesh);
   }
-  started.models = read;
+  started.models = models;
+  return started;
+}
+
+async function stlAt(path: string): Promise<TriangleMesh | null> {
+  const bytes = await readFile(path).catch((error: NodeJS.ErrnoException) => {
+    if (error.code === 'ENOENT') return null;
+    throw error;
+  });
+  return bytes && readStl(bytes);
+}
+
+async function solidAt({ key, record, meshFile }: KeptSolid): Promise<Solid> {
+  const known = built.get(key);
+  if (known) return known;
+  const solid = solidOfRecord(record, unpackMeshes(await readFile(meshFile)));
+  built.put(key, solid);
+  return solid;
 }

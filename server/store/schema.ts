@@ -71,3 +71,16 @@ export const bench = sqliteTable('bench', {
   jobId: text('job_id').primaryKey(),
   document: text().notNull(),
 });
+
+/** Solids that were built, by the hash of their key: a cache, made anew where a row or its blobs are gone. */
+export const solids = sqliteTable('solids', {
+  key: text().primaryKey(),
+  /** What can be said of it, as JSON: see core/shape/solid.ts. */
+  record: text().notNull(),
+  /** Blob of its triangles. */
+  mesh: text().notNull(),
+  /** Blob of its STEP text, once it was asked for, or why there is none. */
+  step: text(),
+  stepProblem: text('step_problem'),
+  at: text().notNull(),
+});

@@ -22,6 +22,7 @@ import { type OpenCascade, partKernel } from '../../core/shape/kernels/part-kern
 import { boundsOf, type TriangleMesh } from '../../core/shape/mesh/mesh';
 import { referencesIn, shaOf } from '../../core/shape/model';
 import { recipeWith } from '../../core/shape/recipe-with';
+import { solidOf } from '../../core/shape/solid';
 import type { AskedPart, ShownChange, ShownSolid, SolidApi } from './solid-protocol';
 
 /** Edges sharper than this are inked, and shading breaks there: degrees. */
@@ -68,12 +69,11 @@ const api: SolidApi = {
   check: (part, context) =>
     told(async () => {
       const kernels = await ready([part], context);
-      const recipe = recipeOf(part);
-      const outcome = buildPart(recipe, part.parameters, kernels, 'file');
-      const { findings, loads } = outcome.ok
-        ? inspectPart(recipe, part.parameters, outcome.part, context, kernels, outcome.findings)
-        : { findings: outcome.findings, loads: [] };
-      return { ok: outcome.ok, findings, loads, heap: kernels.part.memory() };
+      const solid = solidOf(part, kernels);
+      const { findings, loads } = solid.ok
+        ? inspectPart(recipeOf(part), part.parameters, solid.part, context, kernels, solid.findings)
+        : { findings: solid.findings, loads: [] };
+      return { ok: solid.ok, findings, loads, heap: kernels.part.memory() };
     }),
 
   compare: (part, before) =>

@@ -43,6 +43,10 @@ export const Version = z.object({
   accepted: z.array(z.object({ code: z.string(), message: z.string(), reason: z.string().max(300) })),
   /** From the finished triangles: mm³. */
   volume: z.number().positive(),
+  /** Hashes of its files, by file name; empty in a version from before files were kept with it. */
+  files: z.record(z.string(), z.string()).default({}),
+  /** Files that could not be made of it, and why, by kind. */
+  without: z.record(z.string(), z.string()).default({}),
 });
 export type Version = z.infer<typeof Version>;
 

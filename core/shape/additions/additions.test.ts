@@ -1,5 +1,5 @@
 import { beforeAll, describe, expect, test } from 'vitest';
-import { kernels as startKernels } from '../../../server/solids/kernels';
+import { kernels as startKernels } from '../../../kernels/node';
 import type { Kernels } from '../kernels/kernel';
 import { closureOf, volumeOf } from '../mesh/mesh';
 import type { Parameters } from '../recipes/parameters';

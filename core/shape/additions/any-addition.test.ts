@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { beforeAll, describe, expect, test } from 'vitest';
-import { kernels as startKernels } from '../../../server/solids/kernels';
+import { kernels as startKernels } from '../../../kernels/node';
 import { buildPart } from '../build';
 import type { Kernels } from '../kernels/kernel';
 import { closureOf } from '../mesh/mesh';

@@ -1,5 +1,5 @@
 import { beforeAll, describe, expect, test } from 'vitest';
-import { kernels as startKernels } from '../../../server/solids/kernels';
+import { kernels as startKernels } from '../../../kernels/node';
 import { buildWith, type Wish } from '../additions/testing';
 import type { BuiltPart } from '../built-part';
 import type { Finding } from '../findings/finding';
@@ -8,7 +8,7 @@ import { mirroredMesh } from '../mesh/mesh';
 import { RECIPES, requireRecipe } from '../recipes';
 import type { Parameters } from '../recipes/parameters';
 import { loadResults } from '../strength/loads';
-import { checkWalls } from './check-solid';
+import { checkShape, checkWalls } from './check-solid';
 import { type CheckContext, NO_DEMANDS } from './context';
 import { checkHand, handOf } from './hand';
 import { checkHoles } from './holes';
@@ -127,14 +127,10 @@ describe('loose bodies', () => {
   test('letters beside the part hang in the air, and it is said where', () => {
     const words: Wish = { kind: 'words', set: { text: 'I O', does: 'raised', x: 44, height: 8 } };
     const part = built('wall-plate', [words]);
-    const recipe = requireRecipe('wall-plate');
-    const { findings } = inspectPart(recipe, recipe.demo.parameters, part, context(), kernels);
-    const loose = findings.find(f => f.code === 'loose-bodies')!;
+    const loose = checkShape(part).find(f => f.code === 'loose-bodies')!;
     expect(loose.message).toContain('letters must stand on a face');
     const inside = built('wall-plate', [{ ...words, set: { ...words.set, x: 0, y: 12 } }]);
-    expect(
-      codes(inspectPart(recipe, recipe.demo.parameters, inside, context(), kernels).findings),
-    ).not.toContain('loose-bodies');
+    expect(codes(checkShape(inside))).not.toContain('loose-bodies');
   });
 });
 

@@ -22,7 +22,13 @@ const SLIP_SHARE = 0.06;
 /** Nothing mates across a larger gap or interference than this share of its size. */
 const FAR_OFF = 0.25;
 
-/** Checks for any recipe, all on the finished triangles. */
+/** What can be said of the finished triangles whatever they are for: part of the solid's own record. */
+export function checkShape({ mesh, pieces, whole, surfaces }: BuiltPart): Finding[] {
+  const apart = pieces.length > 0 ? pieces.map(p => p.mesh) : [mesh];
+  return [...apart.flatMap(checkClosed), ...checkHand(whole, surfaces)];
+}
+
+/** Checks for any recipe against what is asked of the part, all on the finished triangles. */
 export function checkSolid(
   recipe: Recipe,
   part: BuiltPart,
@@ -33,9 +39,7 @@ export function checkSolid(
   const { mesh, surfaces, whole } = part;
   const pieces = part.pieces.length > 0 ? part.pieces.map(p => p.mesh) : [mesh];
   return [
-    ...pieces.flatMap(piece => checkClosed(piece)),
     ...checkMates(recipe, surfaces, whole, context),
-    ...checkHand(whole, surfaces),
     ...checkSize(whole, surfaces, context, recipe.guide),
     ...pieces.flatMap(piece => checkHoles(piece, context, boresOf(recipe, surfaces))),
     ...checkPlace(whole, context, kernels),

@@ -13,3 +13,14 @@ export interface Finding {
   /** The neighbour it is about. */
   neighbour?: string;
 }
+
+/** A stop that a maker overruled, with the reason why. */
+export interface Accepted {
+  code: string;
+  message: string;
+  reason: string;
+}
+
+/** What was accepted stays so while its cause does. */
+export const isAccepted = (finding: Finding, accepted: readonly Accepted[]): boolean =>
+  accepted.some(a => a.code === finding.code && a.message === finding.message);

@@ -1,5 +1,5 @@
 import { beforeAll, describe, expect, test } from 'vitest';
-import { kernels as startKernels } from '../../../server/solids/kernels';
+import { kernels as startKernels } from '../../../kernels/node';
 import { box, insideOut, moved, ring, together, withoutTriangle } from '../checks/test-solids';
 import { boundsOf, closureOf, volumeOf } from '../mesh/mesh';
 import type { Point2 } from '../vector';

@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import styled from 'styled-components';
-import { FILE_KINDS } from '../../../contract/jobs';
+import { FILE_KINDS } from '../../../core/files/part-files';
 import type { Version } from '../../../core/job/history';
 import { useBench } from '../../job/bench-context';
 import { Select } from '../../ui/controls';

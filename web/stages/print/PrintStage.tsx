@@ -1,7 +1,7 @@
 import { Download } from 'lucide-react';
 import { useState } from 'react';
 import styled from 'styled-components';
-import { FILE_KINDS } from '../../../contract/jobs';
+import { FILE_KINDS } from '../../../core/files/part-files';
 import { same } from '../../../core/job/changes';
 import { counting, type Version } from '../../../core/job/history';
 import { formatLength, formatPercent } from '../../../core/quantity/format';

@@ -1,5 +1,5 @@
 import { beforeAll, describe, expect, test } from 'vitest';
-import { kernels as startKernels } from '../../../../server/solids/kernels';
+import { kernels as startKernels } from '../../../../kernels/node';
 import { buildPart } from '../../build';
 import { NO_DEMANDS } from '../../checks/context';
 import type { Kernels } from '../../kernels/kernel';

@@ -1,14 +1,14 @@
 import { strToU8, zipSync } from 'fflate';
 import { beforeAll, describe, expect, test } from 'vitest';
-import { readStl } from '../../core/files/reading-back';
-import { writeStl } from '../../core/files/stl';
-import { writeThreeMf } from '../../core/files/three-mf';
-import { box, withoutTriangle } from '../../core/shape/checks/test-solids';
-import type { Kernels } from '../../core/shape/kernels/kernel';
-import { volumeOf } from '../../core/shape/mesh/mesh';
-import { circle } from '../../core/shape/outline';
-import { kernels as startKernels } from '../solids/kernels';
-import { readModel } from './read-model';
+import { kernels as startKernels } from '../../../kernels/node';
+import { box, withoutTriangle } from '../../shape/checks/test-solids';
+import type { Kernels } from '../../shape/kernels/kernel';
+import { volumeOf } from '../../shape/mesh/mesh';
+import { circle } from '../../shape/outline';
+import { readStl } from '../reading-back';
+import { writeStl } from '../stl';
+import { writeThreeMf } from '../three-mf';
+import { readBody } from './read-body';
 
 /** Files of bodies as other programs write them, and what is none. */
 let kernels: Kernels;
@@ -16,12 +16,12 @@ beforeAll(async () => {
   kernels = await startKernels();
 });
 const read = async (bytes: Uint8Array) => {
-  const answer = await readModel(bytes, kernels);
+  const answer = await readBody(bytes, kernels);
   if (!answer.ok) throw new Error(answer.message);
   return { ...answer, volume: volumeOf(readStl(answer.stl)) };
 };
 const refused = async (bytes: Uint8Array) => {
-  const answer = await readModel(bytes, kernels);
+  const answer = await readBody(bytes, kernels);
   return answer.ok ? '' : answer.message;
 };
 const brick = box([10, 6, 2], [3, 0, -1]);

@@ -3,12 +3,12 @@ import { strFromU8, unzipSync } from 'fflate';
 import { type BufferGeometry, Matrix4, type Mesh, Vector3 } from 'three';
 import { OBJLoader } from 'three/examples/jsm/loaders/OBJLoader.js';
 import { STLLoader } from 'three/examples/jsm/loaders/STLLoader.js';
-import { writeStl } from '../../core/files/stl';
-import { KernelError, type Kernels } from '../../core/shape/kernels/kernel';
-import { boundsOf, joined, type TriangleMesh, weld } from '../../core/shape/mesh/mesh';
+import { KernelError, type Kernels } from '../../shape/kernels/kernel';
+import { boundsOf, joined, type TriangleMesh, weld } from '../../shape/mesh/mesh';
+import { writeStl } from '../stl';
 
 /** What became of a file that somebody brought. */
-export type ModelAnswer =
+export type BodyAnswer =
   | { ok: true; stl: Uint8Array; size: [number, number, number]; triangles: number; hull: boolean }
   | { ok: false; message: string };
 
@@ -26,7 +26,7 @@ class NotAModel extends Error {}
  * Triangles of a STEP, STL, OBJ or 3MF file, decided by its content; a surface with holes becomes the hull around
  * it. Nothing in the file is trusted.
  */
-export async function readModel(bytes: Uint8Array, kernels: Kernels): Promise<ModelAnswer> {
+export async function readBody(bytes: Uint8Array, kernels: Kernels): Promise<BodyAnswer> {
   try {
     const mesh = await trianglesOf(bytes, kernels);
     const count = mesh.triangles.length / 3;

@@ -1,0 +1,60 @@
+import { strToU8 } from 'fflate';
+import type { BuiltPart } from '../shape/built-part';
+import { finished } from '../shape/finish';
+import { exactOf, KernelError, type Kernels } from '../shape/kernels/kernel';
+import { recipeWith } from '../shape/recipe-with';
+import { wholeOf } from '../shape/recipes/recipe';
+import { onTheBed } from '../shape/solid';
+import type { SolidSpec } from '../shape/solid-key';
+import { writeStl } from './stl';
+import { type ThreeMfBody, writeThreeMf } from './three-mf';
+
+/** A part's files. The triangles' own are written from the finished solid; STEP needs the kernel once more. */
+export const FILE_KINDS = ['3mf', 'step', 'stl'] as const;
+export type FileKind = (typeof FILE_KINDS)[number];
+
+/** Bodies by name: the part itself, or its pieces. */
+export const bodiesOfPart = (part: BuiltPart, name: string): ThreeMfBody[] => {
+  const { mesh, pieces } = onTheBed(part);
+  return pieces.length > 0
+    ? pieces.map(p => ({ name: `${name}, ${p.name}`, mesh: p.mesh }))
+    : [{ name, mesh }];
+};
+
+/** @param note for whose printer the sizes are meant */
+export const partThreeMf = (part: BuiltPart, name: string, note: string): Uint8Array =>
+  writeThreeMf(name, note, bodiesOfPart(part, name));
+
+export const partStl = (part: BuiltPart, name: string): Uint8Array => writeStl(onTheBed(part).mesh, name);
+
+/** Stands for the part's name in a STEP text that is kept: the same solid may get several names. */
+const NAME = 'SAGOMA-PART-NAME';
+
+/** The exact surfaces as STEP text, without a name yet. @throws KernelError when the part has none */
+export async function partStep(spec: SolidSpec, kernels: Kernels): Promise<string> {
+  const recipe = recipeWith(spec.recipe, spec.additions);
+  try {
+    const made = finished(recipe, wholeOf(recipe, spec.parameters), kernels);
+    const bodies = (made.pieces.length > 0 ? made.pieces : [{ body: made.body, name: '' }]).flatMap(p => {
+      const body = exactOf(p.body, kernels.part);
+      return body ? [{ body, name: [NAME, asciiName(p.name)].filter(Boolean).join(', ') }] : [];
+    });
+    if (bodies.length === 0)
+      throw new KernelError('Nothing of this part has exact surfaces: take 3MF or STL');
+    return await kernels.part.step(bodies);
+  } finally {
+    kernels.part.release();
+  }
+}
+
+/** A kept STEP text with the part's name in it. */
+export const namedStep = (step: string, name: string): Uint8Array =>
+  strToU8(step.replaceAll(NAME, asciiName(name).replace(/['\\]/g, '$&$&') || 'part'));
+
+/** The STEP writer takes names byte by byte: only letters that every reader agrees on. */
+const asciiName = (name: string): string =>
+  name
+    .normalize('NFKD')
+    .replace(/[^\x20-\x7e]/g, '')
+    .trim()
+    .slice(0, 60);

@@ -1,0 +1,36 @@
+import type { JobView } from '../../contract/jobs';
+import type { FileKind } from '../../core/files/part-files';
+import type { Version } from '../../core/job/history';
+import type { Workshop } from '../../core/job/workshop';
+
+/** What files are called, so that one found a year later says what it is. */
+
+/** Tag, title, version and that it is compensated. */
+export function fileName(job: JobView, version: Version, kind: FileKind, workshop: Workshop): string {
+  const material = workshop.materials.find(m => m.id === version.materialId);
+  return `${titled(job, version)}-${slug(material?.name ?? 'as-printed')}-compensated.${kind}`;
+}
+
+/** The same version with other sizes. @param words whose they are: “as designed” */
+export const otherFileName = (job: JobView, version: Version, kind: FileKind, words: string): string =>
+  `${titled(job, version)}-${slug(words)}.${kind}`;
+
+/** For whose printer the sizes are meant, in the file's own metadata. */
+export function sizesNote(version: Version, workshop: Workshop): string {
+  const printer = workshop.printers.find(p => p.id === version.printerId);
+  const material = workshop.materials.find(m => m.id === version.materialId);
+  return `Sizes compensated for ${printer?.name ?? 'the printer'}, ${material?.name ?? 'its plastic'}. Lengths in mm.`;
+}
+
+const titled = (job: JobView, version: Version): string =>
+  `${job.number}-${slug(job.document.title) || 'part'}-v${version.number}`;
+
+const slug = (text: string) =>
+  text
+    .normalize('NFKD')
+    .replace(/\p{M}/gu, '')
+    .replace(/[^A-Za-z0-9]+/g, '-')
+    .replace(/^-|-$/g, '')
+    .toLowerCase()
+    .slice(0, 60)
+    .replace(/-$/, '');

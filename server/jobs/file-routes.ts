@@ -1,0 +1,83 @@
+import type { Response, Router } from 'express';
+import { FILE_KINDS } from '../../core/files/part-files';
+import type { App } from '../context';
+import { HttpError, notFound } from '../errors';
+import { readWorkshop } from '../workshop/repository';
+import { familyFile } from './family';
+import { type OtherSizes, otherFile } from './other-files';
+import { readJob } from './repository';
+import { togetherFile } from './together';
+import { versionFile } from './versions';
+
+const TYPES = { stl: 'model/stl', '3mf': 'model/3mf', step: 'model/step' };
+
+/** Files to take to a printer. */
+export function addFileRoutes(router: Router, app: App): void {
+  const { store, pool, solids, blobs } = app;
+  const makers = { solids, blobs };
+
+  router.get('/:id/versions/:versionId/files/:kind', async (req, res) => {
+    const kind = FILE_KINDS.find(k => k === req.params.kind);
+    if (!kind) throw new HttpError(400, 'bad-input', 'Files come as 3mf, step or stl.');
+    const job = await readJob(store.db, req.params.id);
+    const { workshop } = await readWorkshop(store.db);
+    const sizes = sizesAsked(req.query);
+    const version = job.history.versions.find(v => v.id === req.params.versionId);
+    if (!version) throw notFound('That version');
+    const file =
+      sizes === null
+        ? await versionFile(job, version, kind, workshop, makers)
+        : await otherFile(job, version, kind, sizes, workshop, makers);
+    send(res, kind, file);
+  });
+
+  router.get('/:id/parts/:partId/family.3mf', async (req, res) => {
+    const job = await readJob(store.db, req.params.id);
+    const { workshop } = await readWorkshop(store.db);
+    const { parameter, from, to, step } = req.query;
+    const wish = { parameter: String(parameter), from: Number(from), to: Number(to), step: Number(step) };
+    const part = job.document.parts.find(p => p.id === req.params.partId);
+    if (!part) throw notFound('That part');
+    send(res, '3mf', await familyFile(job, part.id, wish, workshop, solids));
+  });
+
+  router.get('/:id/together.3mf', async (req, res) => {
+    const job = await readJob(store.db, req.params.id);
+    const { workshop } = await readWorkshop(store.db);
+    send(res, '3mf', await togetherFile(job, workshop, solids));
+  });
+
+  router.get('/:id/ladders/:ladderId/ladder.:kind', async (req, res) => {
+    const kind = (['3mf', 'stl'] as const).find(k => k === req.params.kind);
+    if (!kind) throw new HttpError(400, 'bad-input', 'A ladder comes as 3mf or stl.');
+    const job = await readJob(store.db, req.params.id);
+    const ladder = job.history.ladders.find(l => l.id === req.params.ladderId);
+    const mate = job.document.mates.find(m => m.id === ladder?.mateId);
+    if (!ladder || !mate) throw notFound('That ladder');
+    const name = `${job.document.title}, ladder`;
+    const files = await pool.run('ladder', { side: mate.side, sizes: ladder.sizes, name });
+    send(res, kind, { name: `sagoma-job-${job.number}-ladder.${kind}`, bytes: files[kind] });
+  });
+}
+
+function send(res: Response, kind: keyof typeof TYPES, { name, bytes }: { name: string; bytes: Uint8Array }) {
+  res.set({
+    'content-type': TYPES[kind],
+    'content-disposition': `attachment; filename="${name}"`,
+    'cache-control': 'no-store',
+  });
+  res.end(bytes);
+}
+
+/** Left out, a file's sizes are those of its version. */
+function sizesAsked({ sizes, printer, plastic }: Record<string, unknown>): OtherSizes | null {
+  if (sizes === undefined) return null;
+  if (sizes === 'designed') return { for: 'designed' };
+  if (sizes === 'profile' && typeof printer === 'string' && typeof plastic === 'string')
+    return { for: 'profile', printerId: printer, materialId: plastic };
+  throw new HttpError(
+    400,
+    'bad-input',
+    'Sizes are “designed”, or “profile” with a printer and a plastic of the workshop; left out, as made for this job.',
+  );
+}

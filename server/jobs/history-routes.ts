@@ -1,0 +1,129 @@
+import type { Router } from 'express';
+import { ulid } from 'ulid';
+import {
+  MakeLadder,
+  MakeVersion,
+  RecordLadderTry,
+  RecordPrint,
+  RecordTry,
+  VoidRow,
+} from '../../contract/jobs';
+import { counting, type HistoryRow } from '../../core/job/history';
+import type { App } from '../context';
+import { HttpError, notFound } from '../errors';
+import { readWorkshop } from '../workshop/repository';
+import { answers } from './answering';
+import { prepareLadder } from './ladders';
+import { preparePrint, printFiles } from './prints';
+import { appendRow, readJob, voidHistoryRow } from './repository';
+import { prepareVersion } from './versions';
+
+/** What was made and tried: rows that are only ever added, or voided with a reason. */
+export function addHistoryRoutes(router: Router, app: App): void {
+  const { store, solids, blobs, builds } = app;
+  const { change, tell } = answers(app);
+  const now = () => ({ id: ulid(), at: new Date().toISOString(), voided: null });
+
+  router.post('/:id/versions', async (req, res) => {
+    const wish = MakeVersion.parse(req.body);
+    const { id } = req.params;
+    const job = await readJob(store.db, id);
+    if (job.revision !== wish.revision)
+      throw new HttpError(
+        409,
+        'stale',
+        'Another window changed the numbers meanwhile: look at them again, then make the version.',
+      );
+    const { workshop } = await readWorkshop(store.db);
+    const row = await builds.run(wish.buildId, maker =>
+      prepareVersion(job, workshop, wish, { solids, blobs }, { owner: id, ...maker }),
+    );
+    await store.write(async tx => {
+      const then = await readJob(tx, id);
+      if (then.revision !== wish.revision || then.history.versions.length !== job.history.versions.length)
+        throw new HttpError(
+          409,
+          'stale',
+          'Another window changed the job while the solid was built: make the version again. The solid is kept.',
+        );
+      await appendRow(tx, id, { kind: 'version', row });
+    });
+    tell(req, id, job.revision);
+    res.status(201).json(await change(req, id, { added: [{ kind: 'version', row }] }));
+  });
+
+  router.post('/:id/prints', async (req, res) => {
+    const wish = RecordPrint.parse(req.body);
+    const { id } = req.params;
+    const job = await readJob(store.db, id);
+    const { workshop } = await readWorkshop(store.db);
+    const prepared = preparePrint(job, wish, false, workshop);
+    const files = await printFiles(job, prepared, workshop, { solids, blobs });
+    const added = await store.write(async tx => {
+      const then = await readJob(tx, id);
+      const row = { ...prepared, files, number: then.history.prints.length + 1 };
+      await appendRow(tx, id, { kind: 'print', row });
+      return { kind: 'print' as const, row };
+    });
+    tell(req, id, job.revision);
+    res.status(201).json(await change(req, id, { added: [added] }));
+  });
+
+  router.post('/:id/tries', async (req, res) => {
+    const wish = RecordTry.parse(req.body);
+    const { id } = req.params;
+    const { added, revision } = await store.write(async tx => {
+      const job = await readJob(tx, id);
+      if (!counting(job.history).prints.some(p => p.id === wish.printId)) throw notFound('That print');
+      const known = new Set(job.document.mates.map(m => m.id));
+      const stray = Object.keys(wish.mates).find(m => !known.has(m));
+      if (stray) throw new HttpError(400, 'bad-input', `This job has no mate “${stray}”.`);
+      const row: HistoryRow = { kind: 'try', row: { ...now(), ...wish } };
+      await appendRow(tx, id, row);
+      return { added: [row], revision: job.revision };
+    });
+    tell(req, id, revision);
+    res.status(201).json(await change(req, id, { added }));
+  });
+
+  router.post('/:id/ladders', async (req, res) => {
+    const { mateId, partId } = MakeLadder.parse(req.body);
+    const { id } = req.params;
+    const job = await readJob(store.db, id);
+    const { workshop } = await readWorkshop(store.db);
+    // Worked out before the transaction: nobody waits for a posterior.
+    const row = prepareLadder(job, workshop, partId, mateId);
+    await store.write(tx => appendRow(tx, id, { kind: 'ladder', row }));
+    tell(req, id, job.revision);
+    res.status(201).json(await change(req, id, { added: [{ kind: 'ladder', row }] }));
+  });
+
+  router.post('/:id/ladder-tries', async (req, res) => {
+    const wish = RecordLadderTry.parse(req.body);
+    const { id } = req.params;
+    const { added, revision } = await store.write(async tx => {
+      const job = await readJob(tx, id);
+      const ladder = counting(job.history).ladders.find(l => l.id === wish.ladderId);
+      if (!ladder) throw notFound('That ladder');
+      if (wish.verdicts.length !== ladder.sizes.length)
+        throw new HttpError(
+          400,
+          'bad-input',
+          `This ladder has ${ladder.sizes.length} rings: say of each, or leave it open.`,
+        );
+      const row: HistoryRow = { kind: 'ladder-try', row: { ...now(), ...wish } };
+      await appendRow(tx, id, row);
+      return { added: [row], revision: job.revision };
+    });
+    tell(req, id, revision);
+    res.status(201).json(await change(req, id, { added }));
+  });
+
+  router.post('/:id/void', async (req, res) => {
+    const voided = VoidRow.parse(req.body);
+    const { id } = req.params;
+    await store.write(tx => voidHistoryRow(tx, id, voided.kind, voided.id, voided.reason));
+    tell(req, id, 0);
+    res.json(await change(req, id, { voided }));
+  });
+}

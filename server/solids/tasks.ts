@@ -1,0 +1,58 @@
+import type { BodyAnswer } from '../../core/files/bodies/read-body';
+import type { Side } from '../../core/fit/wants';
+import type { CheckContext } from '../../core/shape/checks/context';
+import type { Finding } from '../../core/shape/findings/finding';
+import type { SolidRecord } from '../../core/shape/solid';
+import type { SolidSpec } from '../../core/shape/solid-key';
+
+/** What the kernel threads do: plain data both ways. Every answer says how large the kernel's heap is by then, bytes. */
+
+/** Where the triangles of bodies from files are, by SHA-256. */
+type ModelFiles = Readonly<Record<string, string>>;
+
+/** A solid that was built before. */
+export interface KeptSolid {
+  key: string;
+  record: SolidRecord;
+  /** Its triangles' file. */
+  meshFile: string;
+}
+
+export interface PieceFiles {
+  stl: Uint8Array;
+  '3mf': Uint8Array;
+}
+
+export interface Tasks {
+  build: {
+    asked: { key: string; spec: SolidSpec; modelFiles: ModelFiles };
+    answer: { ok: true; record: SolidRecord; packed: Uint8Array } | { ok: false; findings: Finding[] };
+  };
+  /** Exact surfaces: the kernel's own work once more. */
+  step: {
+    asked: { spec: SolidSpec; modelFiles: ModelFiles };
+    answer: { ok: true; step: Uint8Array } | { ok: false; message: string };
+  };
+  inspect: {
+    asked: { solid: KeptSolid; spec: SolidSpec; context: CheckContext; modelFiles: ModelFiles };
+    answer: { findings: Finding[] };
+  };
+  /** The triangles as files. */
+  files: { asked: { solid: KeptSolid; name: string; note: string }; answer: PieceFiles };
+  /** Several parts beside each other on a bed; null where they do not fit. */
+  bed: {
+    asked: {
+      bodies: readonly { solid: KeptSolid; name: string }[];
+      bed: { width: number; depth: number };
+      title: string;
+      note: string;
+    };
+    answer: { file: Uint8Array | null };
+  };
+  readBody: { asked: { file: Uint8Array }; answer: { body: BodyAnswer } };
+  piece: { asked: Record<string, never>; answer: PieceFiles };
+  ladder: { asked: { side: Side; sizes: readonly number[]; name: string }; answer: PieceFiles };
+}
+
+export type TaskName = keyof Tasks;
+export type Answer<T extends TaskName> = Tasks[T]['answer'] & { heap: number };
