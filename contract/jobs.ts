@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { Id, JobDocument } from '../core/job/document';
+import { Id, JobDocument, Photo } from '../core/job/document';
 import { Edit } from '../core/job/edits';
 import { History, HistoryKindName } from '../core/job/history';
 import { LadderTry } from '../core/job/history/ladder';
@@ -68,6 +68,8 @@ export const Activity = z.object({
   words: z.string(),
 });
 
+export const PhotoAnswer = z.object({ photo: Photo, revision: z.number().int() });
+
 /** Both sides of an edit that came too late. */
 export const Conflict = z.object({
   current: JobAnswer,
@@ -109,6 +111,7 @@ export const VoidRow = z.object({
 export type JobView = z.infer<typeof JobView>;
 export type JobAnswer = z.infer<typeof JobAnswer>;
 export type Conflict = z.infer<typeof Conflict>;
+export type PhotoAnswer = z.infer<typeof PhotoAnswer>;
 export type Activity = z.infer<typeof Activity>;
 export type JobChange = z.infer<typeof JobChange>;
 export { Print, Try, Version };

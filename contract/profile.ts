@@ -18,8 +18,9 @@ export const ProfileFile = z.object({
 export type ProfileFile = z.infer<typeof ProfileFile>;
 
 /** What became of an imported profile. */
-export interface ImportedProfile {
-  id: string;
+export const ImportedProfile = z.object({
+  id: z.string(),
   /** What could not be matched and is to be looked at. */
-  notes: string[];
-}
+  notes: z.array(z.string()),
+});
+export type ImportedProfile = z.infer<typeof ImportedProfile>;

@@ -1,5 +1,6 @@
-import { afterAll, beforeAll, describe, expect, test } from 'vitest';
+import { afterAll, beforeAll, describe, expect, test, vi } from 'vitest';
 import { readStl } from '../../core/files/reading-back';
+import { JobDocument } from '../../core/job/document';
 import { volumeOf } from '../../core/shape/mesh/mesh';
 import { loopNear, sectionAtZ } from '../../core/shape/mesh/section';
 import { readingEdit, type TestServer, testServer } from '../testing';
@@ -14,6 +15,34 @@ afterAll(async () => {
 });
 const edit = (id: string, revision: number, what: object, tab = 'tab-a') =>
   server.call('POST', `/jobs/${id}/edits`, { revision, edit: what }, { 'x-sagoma-tab': tab });
+
+test('one edit validates the document once, and answers what it changed instead of the whole job', async () => {
+  const { id } = await server.newJob();
+  const parse = vi.spyOn(JobDocument, 'parse');
+  const validations = async (send: () => Promise<Response>) => {
+    parse.mockClear();
+    const answer = (await (await send()).json()) as Record<string, unknown>;
+    return { answer, count: parse.mock.calls.length };
+  };
+  const send = (path: string, body: object) =>
+    fetch(`${server.base}/api/jobs/${id}/${path}`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json', 'x-sagoma-tab': 'tab-a' },
+      body: JSON.stringify(body),
+    });
+  const edited = await validations(() => send('edits', { revision: 1, edit: readingEdit('rim', 31.7) }));
+  expect(edited.count).toBe(1);
+  expect(edited.answer).toMatchObject({
+    revision: 2,
+    added: [],
+    changes: [{ path: ['dimensions', '#rim', 'readings', expect.any(String)] }],
+  });
+  expect(edited.answer).not.toHaveProperty('document');
+  const { editId } = edited.answer.undo as { editId: string };
+  const undone = await validations(() => send('undo', { editId }));
+  expect(undone).toMatchObject({ count: 1, answer: { revision: 3 } });
+  parse.mockRestore();
+});
 
 describe('making jobs', () => {
   test('the smallest one answers 201 with its id and a tag number', async () => {

@@ -138,10 +138,11 @@ describe('long work', () => {
     const begun: string[] = [];
     const end: Record<string, () => void> = {};
     class HandPool extends KernelPool {
-      protected override inThread(_: never, asked: { name: string }): Promise<never> {
-        begun.push(asked.name);
+      protected override inThread(_: unknown, asked: unknown): Promise<never> {
+        const { name } = asked as { name: string };
+        begun.push(name);
         return new Promise(done => {
-          end[asked.name] = () => done({ heap: 0 } as never);
+          end[name] = () => done({ heap: 0 } as never);
         });
       }
     }

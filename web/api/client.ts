@@ -1,3 +1,4 @@
+import type { z } from 'zod';
 import { ApiError } from '../../contract/errors';
 
 /** What the server said no to, in its words. */
@@ -18,6 +19,12 @@ export class Unreachable extends Error {
   override message = 'Sagoma’s server does not answer. Is it still running?';
 }
 
+/** The server answered something that this page does not understand. */
+export class UnknownAnswer extends Error {
+  override message =
+    'The server’s answer is not what this page expects: they are of different versions. Reload the page.';
+}
+
 const KEY = 'sagoma.tab';
 
 /** This window's name, kept over a reload: a window undoes its own edits. */
@@ -29,11 +36,24 @@ export const tabId: string = (() => {
   return made;
 })();
 
-export async function call<T>(method: string, path: string, body?: unknown): Promise<T> {
+/** @param schema what the answer must be @throws ServerSaid, Unreachable, UnknownAnswer */
+export async function call<T>(
+  method: string,
+  path: string,
+  schema: z.ZodType<T>,
+  body?: unknown,
+): Promise<T> {
+  const response = await reach(method, path, body);
+  if (!response.ok) throw await refusal(response);
+  const answer = schema.safeParse(await response.json());
+  if (!answer.success) throw new UnknownAnswer();
+  return answer.data;
+}
+
+async function reach(method: string, path: string, body: unknown): Promise<Response> {
   const raw = body instanceof Blob;
-  let response: Response;
   try {
-    response = await fetch(`/api${path}`, {
+    return await fetch(`/api${path}`, {
       method,
       headers: {
         'x-sagoma-tab': tabId,
@@ -41,18 +61,23 @@ export async function call<T>(method: string, path: string, body?: unknown): Pro
       },
       body: body === undefined ? undefined : raw ? body : JSON.stringify(body),
     });
-  } catch {
-    throw new Unreachable();
+  } catch (error) {
+    // A browser says no more than that of a connection that failed.
+    if (error instanceof TypeError) throw new Unreachable();
+    throw error;
   }
-  if (response.ok) return (await response.json()) as T;
+}
+
+async function refusal(response: Response): Promise<Error> {
   const said = ApiError.safeParse(await response.json().catch(() => null));
   if (!said.success)
-    throw response.status >= 500
+    return response.status >= 500
       ? new Unreachable()
       : new ServerSaid(response.status, 'unknown', `The server answered ${response.status}.`);
   const { code, message, path: at, details } = said.data.error;
-  throw new ServerSaid(response.status, code, message, at, details);
+  return new ServerSaid(response.status, code, message, at, details);
 }
 
-export const get = <T>(path: string) => call<T>('GET', path);
-export const post = <T>(path: string, body: unknown = {}) => call<T>('POST', path, body);
+export const get = <T>(path: string, schema: z.ZodType<T>) => call('GET', path, schema);
+export const post = <T>(path: string, schema: z.ZodType<T>, body: unknown = {}) =>
+  call('POST', path, schema, body);

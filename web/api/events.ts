@@ -1,5 +1,5 @@
 import { useEffect, useRef, useSyncExternalStore } from 'react';
-import type { ServerEvent } from '../../contract/events';
+import { ServerEvent } from '../../contract/events';
 import { tabId } from './client';
 
 /** 'back': the stream was gone for a while, and whatever happened meanwhile is unknown. */
@@ -29,7 +29,7 @@ class Stream {
   private open(): void {
     if (this.source) return;
     this.source = new EventSource(`/api/events?tab=${encodeURIComponent(tabId)}`);
-    this.source.onmessage = message => this.send(JSON.parse(message.data) as PageEvent);
+    this.source.onmessage = message => this.send(ServerEvent.parse(JSON.parse(message.data)));
     this.source.onopen = () => {
       const wasGone = !this.connected;
       this.set(true);

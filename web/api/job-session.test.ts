@@ -1,5 +1,7 @@
 import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest';
 import type { JobAnswer } from '../../contract/jobs';
+import { diff } from '../../core/job/changes';
+import type { JobDocument } from '../../core/job/document';
 import { applyEdit, type Edit } from '../../core/job/edits';
 import { emptyHistory } from '../../core/job/history';
 import { newJob } from '../../core/job/new-job';
@@ -20,19 +22,21 @@ class PretendServer {
     redo: null,
   };
   away = false;
+  /** How long an answer takes, ms. */
+  slow = 0;
   /** Does what is asked and then breaks the connection. */
   loseNextAnswer = false;
   received: Edit[] = [];
 
   fetch = async (url: string, init: { method: string; body?: string }) => {
     if (this.away) throw new TypeError('fetch failed');
+    if (this.slow > 0) await new Promise(done => setTimeout(done, this.slow));
     if (init.method === 'GET') return answer(200, this.job);
     const { revision, edit } = JSON.parse(init.body!) as { revision: number; edit: Edit };
     if (url.endsWith('/undo')) {
       const before = this.job.document;
       const dimensions = before.dimensions.map(d => ({ ...d, readings: d.readings.slice(0, -1) }));
-      this.job = { ...this.job, revision: this.job.revision + 1, document: { ...before, dimensions } };
-      return answer(200, this.job);
+      return this.changed({ ...before, dimensions });
     }
     if (!url.endsWith('/edits')) return answer(404, { error: { code: 'no-route', message: 'no.' } });
     if (revision !== this.job.revision) {
@@ -47,17 +51,21 @@ class PretendServer {
     if (edit.kind === 'rename' && edit.title === 'refused')
       return answer(422, { error: { code: 'edit-refused', message: 'The server will not.' } });
     this.received.push(edit);
-    this.job = {
-      ...this.job,
-      revision: revision + 1,
-      document: applyEdit(this.job.document, edit, FIRST_WORKSHOP),
-    };
+    const change = this.changed(applyEdit(this.job.document, edit, FIRST_WORKSHOP));
     if (this.loseNextAnswer) {
       this.loseNextAnswer = false;
       throw new TypeError('connection reset');
     }
-    return answer(200, this.job);
+    return change;
   };
+
+  /** What a request changed, as the server says it. */
+  private changed(document: JobDocument) {
+    const changes = diff(this.job.document, document);
+    this.job = { ...this.job, revision: this.job.revision + 1, document };
+    const { revision, updatedAt, undo, redo } = this.job;
+    return answer(200, { revision, updatedAt, changes, added: [], voided: null, undo, redo });
+  }
 
   /** What another window does. */
   otherWindow(edit: Edit): void {
@@ -134,6 +142,19 @@ describe('edits of this window', () => {
     expect(session.read().pending).toEqual([]);
     expect(server.received.map(e => e.kind)).toEqual(['rename', 'rename', 'add-reading']);
     expect(session.read().base!.revision).toBe(4);
+  });
+
+  test('an edit validates the document once in this window, however long it is on its way', async () => {
+    const session = await open();
+    const parse = vi.spyOn((await import('../../core/job/document')).JobDocument, 'parse');
+    server.away = true;
+    await session.edit(reading('r1'));
+    await later(4000);
+    server.away = false;
+    await later(2000);
+    expect(session.read().pending).toEqual([]);
+    expect(parse.mock.calls).toHaveLength(1);
+    parse.mockRestore();
   });
 
   test('what makes no sense is refused here, in words, and never sent', async () => {
@@ -252,11 +273,37 @@ describe('two windows', () => {
     expect(server.received).toEqual([]);
   });
 
+  test('an undo never takes another edit than the last one saved: it waits, or says that it cannot', async () => {
+    const session = await open();
+    server.job = { ...server.job, undo: { editId: 'e1', words: 'x' } };
+    await session.refresh();
+    server.slow = 7000;
+    await session.edit(reading('r1'));
+    const undone = session.undo('undo');
+    let settled = false;
+    void undone.then(() => {
+      settled = true;
+    });
+    // Longer than anybody's patience with a queue.
+    await later(6500);
+    expect(settled).toBe(false);
+    server.slow = 0;
+    await later(7000);
+    expect(settled).toBe(true);
+    expect(server.received.map(e => e.kind)).toEqual(['add-reading']);
+    server.away = true;
+    await session.edit(reading('r2', 31.9));
+    const behind = session.undo('undo');
+    const said = expect(behind).rejects.toThrow('not saved yet');
+    await later();
+    await said;
+  });
+
   test('an append waits until every edit is there, and says so when it cannot', async () => {
     const session = await open();
     server.away = true;
     await session.edit(reading('r1'));
     await later();
-    await expect(session.append('versions', {})).rejects.toThrow('not saved yet');
+    await expect(session.append('versions', () => ({}))).rejects.toThrow('not saved yet');
   });
 });

@@ -1,10 +1,19 @@
-import type { Conflict, JobAnswer } from '../../contract/jobs';
-import { same } from '../../core/job/changes';
+import PQueue from 'p-queue';
+import { type Conflict, JobAnswer, JobChange } from '../../contract/jobs';
+import { applyChanges, same } from '../../core/job/changes';
 import type { JobDocument } from '../../core/job/document';
-import { applyEdit, type Edit } from '../../core/job/edits';
+import { applyEdit, type Edit, editKind, isThere } from '../../core/job/edits';
+import type { HistoryRow } from '../../core/job/history';
+import { withRow, withVoided } from '../../core/job/history';
 import type { Workshop } from '../../core/job/workshop';
-import { call, get, post, ServerSaid, tabId, Unreachable } from './client';
+import { get, post, ServerSaid, tabId, Unreachable } from './client';
 import { stream } from './events';
+
+/** An edit that is not acknowledged yet, and the document with it and all before it. */
+interface Pending {
+  edit: Edit;
+  document: JobDocument;
+}
 
 export interface SessionState {
   /** As the server has it; null until loaded. */
@@ -21,11 +30,15 @@ export interface SessionState {
   failure: Error | null;
 }
 
+/** The server is asked again after this long, ms. */
 const RETRY = 1500;
 
+const NOT_SAVED = 'An edit is not saved yet: settle that first.';
+
 /**
- * A job in this window: edits show at once and are sent one after another, each on the revision the
- * last one made. What the server has not acknowledged survives a reload of the window.
+ * A job in this window. Edits show at once; they, undo, and what is appended go to the server through one queue, each
+ * on the revision that the last one made, so that nothing overtakes anything. An edit waits in the queue until it is
+ * acknowledged or refused; what the server has not acknowledged survives a reload of the window.
  */
 export class JobSession {
   private state: SessionState = {
@@ -36,12 +49,14 @@ export class JobSession {
     conflict: null,
     failure: null,
   };
+  private waiting: Pending[] = [];
   private readonly watchers = new Set<() => void>();
-  private sending = false;
-  private reverting: Promise<void> = Promise.resolve();
+  private readonly queue = new PQueue({ concurrency: 1 });
+  /** Ends what waits behind an edit that cannot be saved for now. */
+  private behind = new AbortController();
   /** The first pending edit was sent without an answer: it may have landed all the same. */
   private unsure = false;
-  private retry: ReturnType<typeof setTimeout> | undefined;
+  private decide: ((mine: boolean) => void) | undefined;
   private stop: (() => void) | undefined;
 
   constructor(
@@ -66,11 +81,10 @@ export class JobSession {
       )
         void this.refresh();
     });
-    void this.refresh();
-    return () => {
-      this.stop?.();
-      clearTimeout(this.retry);
-    };
+    void this.refresh().then(() => {
+      for (const _ of this.waiting) void this.queue.add(() => this.deliver());
+    });
+    return () => this.stop?.();
   };
 
   watch = (watcher: () => void) => {
@@ -83,168 +97,229 @@ export class JobSession {
     this.workshop = workshop;
   }
 
-  async refresh(): Promise<void> {
-    try {
-      const base = await get<JobAnswer>(`/jobs/${this.jobId}`);
-      // An answer that was overtaken by one of ours is old.
-      if (!this.sending && (!this.state.base || base.revision >= this.state.base.revision))
-        this.set({ base, failure: null, offline: false });
-      void this.send();
-    } catch (error) {
-      if (error instanceof Unreachable) {
-        this.set({ offline: true });
-        this.later(() => void this.refresh());
-      } else if (!this.state.base) this.set({ failure: error as Error });
+  /** Looks at the job again, behind what is on its way; resolves when it is there. */
+  refresh = (): Promise<void> => this.queue.add(() => this.load());
+
+  private async load(): Promise<void> {
+    for (;;) {
+      try {
+        const base = await get(`/jobs/${this.jobId}`, JobAnswer);
+        // An answer that was overtaken is old.
+        if (!this.state.base || base.revision >= this.state.base.revision) this.take(base);
+        this.set({ failure: null, offline: false });
+        return;
+      } catch (error) {
+        if (!(error instanceof Unreachable)) {
+          if (!this.state.base) this.set({ failure: error as Error });
+          return;
+        }
+        this.goOffline();
+        await new Promise(done => setTimeout(done, RETRY));
+      }
     }
   }
 
   /** Shows the edit now and sends it; rejects in the core's own words when it makes no sense. */
   edit(edit: Edit): Promise<void> {
-    const { document } = this.state;
-    if (!document) return Promise.reject(new Error('The job is not loaded yet.'));
+    const before = this.state.document;
+    if (!before) return Promise.reject(new Error('The job is not loaded yet.'));
+    let document: JobDocument;
     try {
-      if (same(applyEdit(document, edit, this.workshop), document)) return Promise.resolve();
+      document = applyEdit(before, edit, this.workshop);
     } catch (error) {
       return Promise.reject(plain(error));
     }
-    this.set({ pending: [...this.state.pending, edit] });
-    void this.send();
+    if (same(document, before)) return Promise.resolve();
+    this.waiting.push({ edit, document });
+    this.show();
+    void this.queue.add(() => this.deliver());
     return Promise.resolve();
   }
 
-  /** Undo or redo, one after another, each once every edit before it is there. */
+  /** Undo or redo, once every edit before it is there. Rejects where one of them cannot be saved for now. */
   undo(role: 'undo' | 'redo'): Promise<void> {
-    const turn = this.reverting.then(() => this.revert(role));
-    this.reverting = turn.catch(() => undefined);
-    return turn;
+    return this.inTurn(async () => {
+      const target = this.state.base?.[role];
+      if (!target) return;
+      const path = `/jobs/${this.jobId}/${role}`;
+      this.merge(await post(path, JobChange, { editId: target.editId }));
+    });
   }
 
-  private async revert(role: 'undo' | 'redo'): Promise<void> {
-    await this.settled();
-    const target = this.state.base?.[role];
-    if (!target) return;
-    // An edit made meanwhile waits: it belongs on the revision that this makes.
-    this.sending = true;
-    try {
-      this.set({ base: await post<JobAnswer>(`/jobs/${this.jobId}/${role}`, { editId: target.editId }) });
-    } finally {
-      this.sending = false;
-      void this.send();
-    }
+  /** Something appended beside the document: a version, a print, a try. @param body made when its turn comes */
+  append(path: string, body: (revision: number) => unknown): Promise<JobChange> {
+    return this.inTurn(async () => {
+      const change = await post(`/jobs/${this.jobId}/${path}`, JobChange, body(this.state.base!.revision));
+      this.merge(change);
+      return change;
+    });
   }
 
-  /** Something appended beside the document: a version, a print, a try. */
-  async append(path: string, body: unknown): Promise<JobAnswer> {
-    await this.settled();
-    const base = await call<JobAnswer>('POST', `/jobs/${this.jobId}/${path}`, body);
-    this.set({ base });
-    return base;
-  }
-
-  /** Resolves when the server has everything. */
-  async settled(): Promise<void> {
-    for (let i = 0; this.state.pending.length > 0 && i < 200; i++) {
-      if (this.state.conflict || this.state.offline)
-        throw new Error('An edit is not saved yet: settle that first.');
-      await new Promise(done => setTimeout(done, 25));
-    }
+  private async inTurn<T>(work: () => Promise<T>): Promise<T> {
+    if (this.state.conflict || this.state.offline) throw new Error(NOT_SAVED);
+    return this.queue.add(work, { signal: this.behind.signal });
   }
 
   /** The maker's answer to a conflict: put ours on top of theirs, or let ours go. */
   resolveConflict(mine: boolean): void {
-    const { conflict, pending } = this.state;
+    const { conflict } = this.state;
     if (!conflict) return;
-    this.set({ base: conflict.current, conflict: null, pending: mine ? pending : pending.slice(1) });
-    void this.send();
+    this.take(conflict.current);
+    this.set({ conflict: null });
+    this.decide?.(mine);
   }
 
-  private async send(): Promise<void> {
-    const { base, pending, conflict } = this.state;
-    const [edit] = pending;
-    if (this.sending || !base || !edit || conflict) return;
-    if (this.unsure && this.isThere(base.document, edit)) {
-      this.unsure = false;
-      this.set({ pending: pending.slice(1), offline: false });
-      return this.send();
+  /** Sends the first pending edit until it is acknowledged, refused, or let go. */
+  private async deliver(): Promise<void> {
+    const [first] = this.waiting;
+    while (first && this.waiting[0] === first) {
+      const { base } = this.state;
+      if (!base) return;
+      if (this.unsure && this.has(base.document, first.edit)) {
+        this.dropFirst();
+        return;
+      }
+      try {
+        const body = { revision: base.revision, edit: first.edit };
+        const change = await post(`/jobs/${this.jobId}/edits`, JobChange, body);
+        this.waiting.shift();
+        this.unsure = false;
+        this.merge(change);
+        this.set({ offline: false });
+      } catch (error) {
+        await this.failed(first.edit, error);
+      }
     }
-    this.sending = true;
-    try {
-      const next = await post<JobAnswer>(`/jobs/${this.jobId}/edits`, { revision: base.revision, edit });
-      this.unsure = false;
-      this.set({ base: next, pending: this.state.pending.slice(1), offline: false });
-    } catch (error) {
-      this.failed(edit, error);
-    } finally {
-      this.sending = false;
-    }
-    if (!this.state.offline) void this.send();
   }
 
-  private failed(edit: Edit, error: unknown): void {
+  private async failed(edit: Edit, error: unknown): Promise<void> {
     if (error instanceof Unreachable) {
       this.unsure = true;
-      this.set({ offline: true });
-      this.later(() => void this.refresh());
-      return;
+      this.goOffline();
+      await new Promise(done => setTimeout(done, RETRY));
+      return this.load();
     }
     this.unsure = false;
-    if (error instanceof ServerSaid && error.code === 'stale') {
-      const conflict = error.details as Conflict;
-      // The answer to our own edit was lost on the way: it is there already.
-      if (this.isThere(conflict.current.document, edit)) {
-        this.set({ base: conflict.current, pending: this.state.pending.slice(1), offline: false });
-      } else this.set({ conflict: { ...conflict, edit }, offline: false });
+    if (!(error instanceof ServerSaid && error.code === 'stale')) {
+      this.dropFirst();
+      this.onRefused(plain(error));
       return;
     }
-    this.set({ pending: this.state.pending.slice(1), offline: false });
-    this.onRefused(plain(error));
+    const conflict = error.details as Conflict;
+    // The answer to our own edit was lost on the way: it is there already.
+    if (this.has(conflict.current.document, edit)) {
+      this.take(conflict.current);
+      this.dropFirst();
+      return;
+    }
+    this.set({ conflict: { ...conflict, edit } });
+    this.giveUpBehind();
+    const mine = await new Promise<boolean>(decide => {
+      this.decide = decide;
+    });
+    if (!mine) this.dropFirst();
   }
 
   /** The page shows what was refused after it had been shown as done. */
   onRefused: (error: Error) => void = () => {};
 
-  /** Whether the document holds already what the edit would do. */
-  private isThere(document: JobDocument, edit: Edit): boolean {
-    const readings = (id: string) => document.dimensions.find(d => d.id === id)?.readings ?? [];
-    if (edit.kind === 'add-reading') return readings(edit.dimensionId).some(r => r.id === edit.reading.id);
-    if (edit.kind === 'take-back-reading')
-      return !readings(edit.dimensionId).some(r => r.id === edit.readingId);
-    if (edit.kind === 'service-note') return document.service.notes.some(n => n.id === edit.id);
+  /** Whether the document holds already what the edit would do; one that makes no sense there does not. */
+  private has(document: JobDocument, edit: Edit): boolean {
     try {
-      return same(applyEdit(document, edit, this.workshop), document);
-    } catch {
-      // The server will say why it makes no sense any more.
-      return false;
+      return isThere(document, edit, this.workshop);
+    } catch (error) {
+      if (isRefusal(error)) return false;
+      throw error;
     }
   }
 
-  private later(run: () => void): void {
-    clearTimeout(this.retry);
-    this.retry = setTimeout(run, RETRY);
+  private goOffline(): void {
+    if (!this.state.offline) this.set({ offline: true });
+    this.giveUpBehind();
+  }
+
+  /** What waits for an edit that cannot be saved is told so, instead of waiting for ever. */
+  private giveUpBehind(): void {
+    this.behind.abort(new Error(NOT_SAVED));
+    this.behind = new AbortController();
+  }
+
+  private dropFirst(): void {
+    this.waiting.shift();
+    this.unsure = false;
+    this.rebase();
+  }
+
+  /** The whole job, as the server has it. */
+  private take(base: JobAnswer): void {
+    if (!this.state.base && this.state.pending.length > 0)
+      this.waiting = this.state.pending.map(edit => ({ edit, document: base.document }));
+    this.state = { ...this.state, base };
+    this.rebase();
+  }
+
+  /** What a request changed, put into the job as it is here. */
+  private merge({ changes, added, voided, ...rest }: JobChange): void {
+    const base = this.state.base!;
+    const applied = applyChanges(base.document, changes);
+    // Something is not as it was when it was changed: another window's news is on its way, so look at all of it.
+    if (!applied.ok) return void this.refresh();
+    let history = added.reduce((now, row) => withRow(now, row as HistoryRow), base.history);
+    if (voided) history = withVoided(history, voided);
+    const document = applied.document as JobDocument;
+    this.state = { ...this.state, base: { ...base, ...rest, document, history } };
+    // What is on its way was made on top of just this, where no other window came between.
+    if (this.waiting.length > 0 && !this.isOnTop(document)) this.rebase();
+    else this.show();
+  }
+
+  /** Whether the first pending edit, applied to this document, gives what is shown for it. */
+  private isOnTop(document: JobDocument): boolean {
+    const { edit, document: shown } = this.waiting[0]!;
+    const next = this.applied(document, edit);
+    return same(next, shown);
+  }
+
+  /** Puts what is on its way on top of the server's document again. The server validates; here it is only shown. */
+  private rebase(): void {
+    let document = this.state.base?.document;
+    if (document)
+      for (const pending of this.waiting) {
+        document = this.applied(document, pending.edit);
+        pending.document = document;
+      }
+    this.show();
+  }
+
+  private applied(document: JobDocument, edit: Edit): JobDocument {
+    try {
+      return editKind(edit).apply(document, edit, this.workshop);
+    } catch (error) {
+      // The server will say why; until then the rest is shown without it.
+      if (isRefusal(error)) return document;
+      throw error;
+    }
+  }
+
+  private show(): void {
+    const { base } = this.state;
+    this.set({
+      pending: this.waiting.map(w => w.edit),
+      document: this.waiting.at(-1)?.document ?? base?.document ?? null,
+    });
   }
 
   private set(change: Partial<SessionState>): void {
-    const next = { ...this.state, ...change };
-    if (change.base !== undefined || change.pending !== undefined) {
-      next.document = next.base ? this.applied(next.base.document, next.pending) : null;
-    }
-    this.state = next;
-    if (next.pending.length > 0) sessionStorage.setItem(this.key, JSON.stringify(next.pending));
+    this.state = { ...this.state, ...change };
+    const { pending } = this.state;
+    if (pending.length > 0) sessionStorage.setItem(this.key, JSON.stringify(pending));
     else sessionStorage.removeItem(this.key);
     for (const watcher of this.watchers) watcher();
   }
-
-  private applied(document: JobDocument, pending: readonly Edit[]): JobDocument {
-    return pending.reduce((now, edit) => {
-      try {
-        return applyEdit(now, edit, this.workshop);
-      } catch {
-        // The server will say why; until then the rest is shown without it.
-        return now;
-      }
-    }, document);
-  }
 }
+
+const isRefusal = (error: unknown) =>
+  error instanceof Error && ['EditRefused', 'ZodError', '$ZodError'].includes(error.name);
 
 function plain(error: unknown): Error {
   const issue = (error as { issues?: { message: string }[] }).issues?.[0];

@@ -2,6 +2,7 @@ import { useQuery } from '@tanstack/react-query';
 import { useCallback, useEffect, useMemo, useState, useSyncExternalStore } from 'react';
 import { Outlet, useNavigate, useParams, useSearchParams } from 'react-router';
 import styled from 'styled-components';
+import { WorkshopAnswer } from '../../contract/workshop';
 import type { JobDocument } from '../../core/job/document';
 import type { Edit } from '../../core/job/edits';
 import type { Workshop } from '../../core/job/workshop';
@@ -22,11 +23,6 @@ import { PartBar } from './PartBar';
 import { Spine } from './Spine';
 import { useJobKeys } from './use-job-keys';
 
-export interface WorkshopAnswer {
-  revision: number;
-  workshop: Workshop;
-}
-
 /** Stages on which the numbers are worked: the ledger stands beside them. */
 const WITH_LEDGER: readonly Stage[] = ['measure', 'fit', 'shape', 'try'];
 
@@ -35,7 +31,7 @@ const WITH_PARTS: readonly Stage[] = ['measure', 'fit', 'shape', 'print', 'try']
 
 export default function JobPage() {
   const { jobId = '' } = useParams();
-  const workshop = useQuery({ queryKey: ['workshop'], queryFn: () => get<WorkshopAnswer>('/workshop') });
+  const workshop = useQuery({ queryKey: ['workshop'], queryFn: () => get('/workshop', WorkshopAnswer) });
   if (workshop.error) return <Failure error={workshop.error} retry={() => void workshop.refetch()} />;
   if (!workshop.data) return <Loading what="Opening the workshop" />;
   return <JobWithWorkshop key={jobId} jobId={jobId} workshop={workshop.data.workshop} />;

@@ -1,7 +1,7 @@
 import { useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { FileTrigger } from 'react-aria-components';
-import type { ImportAnswer } from '../../contract/bundle';
+import { ImportAnswer } from '../../contract/bundle';
 import { post } from '../api/client';
 import { Button, Dialog } from '../ui/controls';
 import { Notice, Stack } from '../ui/layout';
@@ -16,7 +16,7 @@ export function ImportButton() {
     if (!file) return;
     setBusy(true);
     try {
-      setAnswer(await post<ImportAnswer>('/import', file as Blob));
+      setAnswer(await post('/import', ImportAnswer, file as Blob));
       await client.invalidateQueries({ queryKey: ['rack'] });
     } catch (error) {
       setAnswer(error as Error);

@@ -3,10 +3,10 @@ import { useState } from 'react';
 import { Form } from 'react-aria-components';
 import { useNavigate } from 'react-router';
 import styled from 'styled-components';
-import type { JobAnswer } from '../../contract/jobs';
+import { JobAnswer } from '../../contract/jobs';
+import { WorkshopAnswer } from '../../contract/workshop';
 import { RECIPES } from '../../core/shape/recipes';
 import { get, post } from '../api/client';
-import type { WorkshopAnswer } from '../job/JobPage';
 import { Button, Dialog, FieldHint, Select, TextField } from '../ui/controls';
 import { Notice, Row, Stack } from '../ui/layout';
 import { RecipePicker } from './RecipePicker';
@@ -15,7 +15,7 @@ const LONGEST_NAME = 300;
 
 export default function NewJobDialog({ isOpen, onClose }: { isOpen: boolean; onClose(): void }) {
   const navigate = useNavigate();
-  const workshop = useQuery({ queryKey: ['workshop'], queryFn: () => get<WorkshopAnswer>('/workshop') });
+  const workshop = useQuery({ queryKey: ['workshop'], queryFn: () => get('/workshop', WorkshopAnswer) });
   const materials = workshop.data?.workshop.materials ?? [];
   const [title, setTitle] = useState('');
   const [object, setObject] = useState('');
@@ -35,7 +35,7 @@ export default function NewJobDialog({ isOpen, onClose }: { isOpen: boolean; onC
     if (problem) return;
     setBusy(true);
     try {
-      const job = await post<JobAnswer>('/jobs', {
+      const job = await post('/jobs', JobAnswer, {
         title: title.trim(),
         object: object.trim(),
         recipe,

@@ -3,10 +3,10 @@ import { format } from 'date-fns';
 import { lazy, Suspense, useEffect, useState } from 'react';
 import { Link } from 'react-router';
 import styled from 'styled-components';
-import type { Rack as RackAnswer, RackJob } from '../../contract/rack';
+import { Rack as RackAnswer, type RackJob } from '../../contract/rack';
+import { WorkshopAnswer } from '../../contract/workshop';
 import { get } from '../api/client';
 import { useStream } from '../api/events';
-import type { WorkshopAnswer } from '../job/JobPage';
 import { Button, fieldBox } from '../ui/controls';
 import { Empty, Failure, Loading, VerdictMark } from '../ui/layout';
 import { PartThumbnail } from '../ui/PartThumbnail';
@@ -21,8 +21,8 @@ const NewJobDialog = lazy(loadDialog);
 /** Home: the jobs as repair tags, what waits for the maker first. */
 export function Rack() {
   const client = useQueryClient();
-  const rack = useQuery({ queryKey: ['rack'], queryFn: () => get<RackAnswer>('/jobs') });
-  const workshop = useQuery({ queryKey: ['workshop'], queryFn: () => get<WorkshopAnswer>('/workshop') });
+  const rack = useQuery({ queryKey: ['rack'], queryFn: () => get('/jobs', RackAnswer) });
+  const workshop = useQuery({ queryKey: ['workshop'], queryFn: () => get('/workshop', WorkshopAnswer) });
   const [making, setMaking] = useState(false);
   const [wanted, setWanted] = useState('');
   useStream(event => {

@@ -4,13 +4,13 @@ import { FileDown, Printer } from 'lucide-react';
 import { useEffect, useMemo } from 'react';
 import { Link, useParams } from 'react-router';
 import styled from 'styled-components';
-import type { JobAnswer } from '../../contract/jobs';
+import { JobAnswer } from '../../contract/jobs';
+import { WorkshopAnswer } from '../../contract/workshop';
 import type { Workshop } from '../../core/job/workshop';
 import type { SheetRow } from '../../core/work/sheet';
 import { Work } from '../../core/work/work';
 import { get } from '../api/client';
 import { DrawingView } from '../drawing/DrawingView';
-import type { WorkshopAnswer } from '../job/JobPage';
 import { Button } from '../ui/controls';
 import { Failure, Loading, Row } from '../ui/layout';
 import { FONTS } from '../ui/theme';
@@ -20,10 +20,10 @@ export default function SheetPage() {
   const { jobId = '' } = useParams();
   const job = useQuery({
     queryKey: ['sheet', jobId],
-    queryFn: () => get<JobAnswer>(`/jobs/${jobId}`),
+    queryFn: () => get(`/jobs/${jobId}`, JobAnswer),
     staleTime: 0,
   });
-  const shop = useQuery({ queryKey: ['workshop'], queryFn: () => get<WorkshopAnswer>('/workshop') });
+  const shop = useQuery({ queryKey: ['workshop'], queryFn: () => get('/workshop', WorkshopAnswer) });
   const failed = job.error ?? shop.error;
   if (failed)
     return <Failure error={failed} retry={() => void Promise.all([job.refetch(), shop.refetch()])} />;

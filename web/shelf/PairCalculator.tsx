@@ -1,5 +1,6 @@
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
+import { WorkshopAnswer } from '../../contract/workshop';
 import { type PairProposal, proposePair } from '../../core/fit/pair';
 import { surfaceKind } from '../../core/fit/print-bias';
 import { type StandardWant, WANT_NAMES, WANT_WORDS, windowForSize } from '../../core/fit/wants';
@@ -7,7 +8,6 @@ import { FIRST_WORKSHOP, type Workshop, windowFor } from '../../core/job/worksho
 import { formatPercent, formatPlain, formatSigned } from '../../core/quantity/format';
 import { Printers } from '../../core/work/printers';
 import { get } from '../api/client';
-import type { WorkshopAnswer } from '../job/JobPage';
 import { Select, TextField } from '../ui/controls';
 import { Notice, Panel, Stack } from '../ui/layout';
 import { Facts, numberOf, TwoColumns } from './calculator';
@@ -18,7 +18,7 @@ const WANTS = WANT_NAMES.filter(
 
 /** Two prints that go together: what to draw for each so that they fit as wanted. */
 export function PairCalculator() {
-  const query = useQuery({ queryKey: ['workshop'], queryFn: () => get<WorkshopAnswer>('/workshop') });
+  const query = useQuery({ queryKey: ['workshop'], queryFn: () => get('/workshop', WorkshopAnswer) });
   const workshop = query.data?.workshop ?? FIRST_WORKSHOP;
   const [text, setText] = useState('20');
   const [want, setWant] = useState<StandardWant>('slide');

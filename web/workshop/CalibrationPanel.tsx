@@ -5,13 +5,13 @@ import { useState } from 'react';
 import { FileTrigger } from 'react-aria-components';
 import { Link, useNavigate } from 'react-router';
 import styled from 'styled-components';
-import type { ImportedProfile } from '../../contract/profile';
+import { ImportedProfile } from '../../contract/profile';
+import { WorkshopAnswer } from '../../contract/workshop';
 import { printedAt } from '../../core/calibration/profile';
 import type { Calibration, Workshop } from '../../core/job/workshop';
 import { formatPlain } from '../../core/quantity/format';
 import { AGES_AFTER_DAYS, profileOf } from '../../core/work/profiles';
 import { call, post } from '../api/client';
-import type { WorkshopAnswer } from '../job/JobPage';
 import { Button, IconButton } from '../ui/controls';
 import { Notice, Panel, Row } from '../ui/layout';
 import { startCalibration } from './calibration/start';
@@ -53,13 +53,13 @@ export function CalibrationPanel({ workshop, unsaved }: Props) {
           throw new Error('This file is no JSON: choose a profile that was saved from Sagoma.');
         }
       });
-      const { notes: said } = await post<ImportedProfile>('/calibrations/import', content);
+      const { notes: said } = await post('/calibrations/import', ImportedProfile, content);
       setNotes(said.length > 0 ? said : ['The profile is in the list.']);
       await client.invalidateQueries({ queryKey: ['workshop'] });
     });
   const remove = (id: string) =>
     attempt(async () => {
-      client.setQueryData(['workshop'], await call<WorkshopAnswer>('DELETE', `/calibrations/${id}`));
+      client.setQueryData(['workshop'], await call('DELETE', `/calibrations/${id}`, WorkshopAnswer));
     });
   return (
     <Panel>

@@ -4,8 +4,8 @@ import { Plus, Trash2 } from 'lucide-react';
 import { useState } from 'react';
 import styled from 'styled-components';
 import { ulid } from 'ulid';
+import { RepeatabilityAnswer } from '../../contract/workshop';
 import type { Instrument } from '../../core/job/workshop';
-import type { Repeatability } from '../../core/measure/repeatability';
 import { formatPlain } from '../../core/quantity/format';
 import { parseQuantity } from '../../core/quantity/parse';
 import { get } from '../api/client';
@@ -41,8 +41,7 @@ export function InstrumentPanel({ instruments, problems, number, onChange }: Pro
   const [asking, setAsking] = useState<Asking | null>(null);
   const learned = useQuery({
     queryKey: ['repeatability'],
-    queryFn: () =>
-      get<{ instruments: { instrumentId: string; learned: Repeatability }[] }>('/workshop/repeatability'),
+    queryFn: () => get('/workshop/repeatability', RepeatabilityAnswer),
   });
   const change = (id: string, to: Partial<Instrument>) =>
     onChange(instruments.map(x => (x.id === id ? { ...x, ...to } : x)));

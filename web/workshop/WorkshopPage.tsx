@@ -3,11 +3,11 @@ import { Plus, Trash2 } from 'lucide-react';
 import { useEffect, useState } from 'react';
 import styled from 'styled-components';
 import { ulid } from 'ulid';
+import { WorkshopAnswer } from '../../contract/workshop';
 import { Workshop } from '../../core/job/workshop';
 import { parseQuantity } from '../../core/quantity/parse';
 import { POLYMERS } from '../../core/shelf/polymers';
 import { call, get } from '../api/client';
-import type { WorkshopAnswer } from '../job/JobPage';
 import { Button, Checkbox, IconButton, Select, TextField } from '../ui/controls';
 import { Failure, Lead, Loading, Notice, Panel, Row, Stack } from '../ui/layout';
 import { TopBar } from '../ui/TopBar';
@@ -17,7 +17,7 @@ import { WindowsPanel } from './WindowsPanel';
 
 /** What the workshop owns, and what is believed of its printers. */
 export default function WorkshopPage() {
-  const query = useQuery({ queryKey: ['workshop'], queryFn: () => get<WorkshopAnswer>('/workshop') });
+  const query = useQuery({ queryKey: ['workshop'], queryFn: () => get('/workshop', WorkshopAnswer) });
   const [savedAt, setSavedAt] = useState<number | null>(null);
   useEffect(() => {
     document.title = 'Workshop – Sagoma';
@@ -69,7 +69,7 @@ function WorkshopForm({ answer, saved, onSaved }: FormProps) {
   const save = async () => {
     setError(null);
     try {
-      const next = await call<WorkshopAnswer>('PUT', '/workshop', {
+      const next = await call('PUT', '/workshop', WorkshopAnswer, {
         revision: answer.revision,
         workshop: shop,
       });

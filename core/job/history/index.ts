@@ -112,3 +112,19 @@ function versionOf(history: History, kind: (typeof ALL)[number], row: VoidableRo
   const about = history[above.list].find((r: VoidableRow) => r.id === id);
   return about ? versionOf(history, above, about) : '?';
 }
+
+/** With one row more. */
+export function withRow(history: History, { kind, row }: HistoryRow): History {
+  const { list } = ALL.find(k => k.kind === kind)!;
+  return { ...history, [list]: [...history[list], row] };
+}
+
+/** With one row that no longer counts. */
+export function withVoided(
+  history: History,
+  { kind, id, reason }: { kind: HistoryKindName; id: string; reason: string },
+): History {
+  const { list } = ALL.find(k => k.kind === kind)!;
+  const rows = history[list].map((row: VoidableRow) => (row.id === id ? { ...row, voided: reason } : row));
+  return { ...history, [list]: rows };
+}

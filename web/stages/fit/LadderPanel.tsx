@@ -2,6 +2,7 @@ import { FileDown } from 'lucide-react';
 import { useState } from 'react';
 import { ToggleButton, ToggleButtonGroup } from 'react-aria-components';
 import styled from 'styled-components';
+import { BenchLadderVerdicts } from '../../../contract/bench';
 import { counting, type Ladder } from '../../../core/job/history';
 import { VERDICT_WORDS, VERDICTS, type Verdict } from '../../../core/learn/verdict';
 import type { MateLedger } from '../../../core/work/ledger';
@@ -36,13 +37,14 @@ function Rings({ ladder, said }: { ladder: Ladder; said: readonly (Verdict | nul
     }
   };
   const discard = () =>
-    attempt(() => session.append('void', { kind: 'ladder', id: ladder.id, reason: 'put away by the maker' }));
-  const record = () => attempt(() => session.append('ladder-tries', { ladderId: ladder.id, verdicts }));
+    attempt(() =>
+      session.append('void', () => ({ kind: 'ladder', id: ladder.id, reason: 'put away by the maker' })),
+    );
+  const record = () =>
+    attempt(() => session.append('ladder-tries', () => ({ ladderId: ladder.id, verdicts })));
   const practice = () =>
     attempt(async () => {
-      const answer = await post<{ verdicts: (Verdict | null)[] }>(
-        `/bench/jobs/${job.id}/ladders/${ladder.id}/try-on`,
-      );
+      const answer = await post(`/bench/jobs/${job.id}/ladders/${ladder.id}/try-on`, BenchLadderVerdicts);
       setVerdicts(answer.verdicts);
     });
   return (

@@ -31,7 +31,7 @@ export function SurerPanel({ ledger }: { ledger: MateLedger }) {
         .catch((error: Error) => say(error.message, 'stop'));
     else if (what === 'ladder')
       void session
-        .append('ladders', { mateId: ledger.mate.id, partId: resolved.part.id })
+        .append('ladders', () => ({ mateId: ledger.mate.id, partId: resolved.part.id }))
         .catch((error: Error) => say(error.message, 'stop'));
     else {
       select(ledger.dimension.id);

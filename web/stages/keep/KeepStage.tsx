@@ -3,7 +3,8 @@ import { format } from 'date-fns';
 import { useState } from 'react';
 import styled from 'styled-components';
 import { ulid } from 'ulid';
-import type { Activity } from '../../../contract/jobs';
+import { z } from 'zod';
+import { Activity } from '../../../contract/jobs';
 import { VERDICT_WORDS } from '../../../core/learn/verdict';
 import { formatPlain } from '../../../core/quantity/format';
 import { get } from '../../api/client';
@@ -198,7 +199,11 @@ function VoidDialog({
       return;
     }
     try {
-      await session.append('void', { kind: voiding!.kind, id: voiding!.id, reason: reason.trim() });
+      await session.append('void', () => ({
+        kind: voiding!.kind,
+        id: voiding!.id,
+        reason: reason.trim(),
+      }));
       setReason('');
       onClose();
     } catch (error) {
@@ -241,7 +246,7 @@ function ActivityPanel() {
   const { job } = useBench();
   const activity = useQuery({
     queryKey: ['activity', job.id, job.revision],
-    queryFn: () => get<{ activity: Activity[] }>(`/jobs/${job.id}/activity`),
+    queryFn: () => get(`/jobs/${job.id}/activity`, z.object({ activity: z.array(Activity) })),
   });
   return (
     <Panel>

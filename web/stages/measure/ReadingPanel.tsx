@@ -1,6 +1,7 @@
 import { useEffect, useRef, useState } from 'react';
 import styled from 'styled-components';
 import { ulid } from 'ulid';
+import { BenchSent } from '../../../contract/bench';
 import { LARGEST_READING, type Reading } from '../../../core/job/document';
 import { readingInLine } from '../../../core/measure/device-line';
 import { looksLikeSlip } from '../../../core/measure/evaluate';
@@ -227,7 +228,7 @@ export function ReadingPanel({ state, next, onNext, onShelf }: Props) {
           <Button
             $small
             onPress={() =>
-              void post(`/bench/jobs/${job.id}/caliper`, {
+              void post(`/bench/jobs/${job.id}/caliper`, BenchSent, {
                 dimensionId: dimension.id,
                 instrumentId: instrument?.id ?? null,
               }).catch((error: Error) => say(error.message, 'stop'))

@@ -1,3 +1,4 @@
+import { PhotoAnswer } from '../../../contract/jobs';
 import { call } from '../../api/client';
 
 /** Longest side kept, pixels: enough to mark places on, small enough for a phone's line. */
@@ -10,7 +11,7 @@ const LONGEST = 2400;
 export async function sendPhoto(jobId: string, file: File): Promise<{ photo: { id: string } }> {
   const body = await smaller(file).catch(() => file);
   const label = file.name.replace(/\.\w{1,5}$/, '').slice(0, 100);
-  return call('POST', `/jobs/${jobId}/photos?label=${encodeURIComponent(label)}`, body);
+  return call('POST', `/jobs/${jobId}/photos?label=${encodeURIComponent(label)}`, PhotoAnswer, body);
 }
 
 async function smaller(file: File): Promise<Blob> {

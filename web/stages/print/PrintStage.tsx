@@ -1,6 +1,7 @@
 import { Download } from 'lucide-react';
 import { useState } from 'react';
 import styled from 'styled-components';
+import { BenchPrint } from '../../../contract/bench';
 import { FILE_KINDS } from '../../../core/files/part-files';
 import { same } from '../../../core/job/changes';
 import { counting, type Version } from '../../../core/job/history';
@@ -15,6 +16,7 @@ import { FONTS } from '../../ui/theme';
 import { AcceptDialog } from './AcceptDialog';
 import { OtherFiles } from './OtherFiles';
 import { RecordPrintForm } from './RecordPrintForm';
+import { useBuild } from './use-build';
 
 /** Behind a plastic's name in the list. */
 const SUITS = { suitable: '', doubtful: ' (doubtful here)', no: ' (not for this)' } as const;
@@ -30,7 +32,7 @@ export function PrintStage() {
   const { resolved, workshop, edit, session, say, go } = useBench();
   const { part, material } = resolved;
   const { findings, refused } = useSolid(resolved.part, resolved.parameters, resolved.checkContext);
-  const [busy, setBusy] = useState(false);
+  const { build, run, cancel } = useBuild();
   const [stops, setStops] = useState<Finding[] | null>(null);
   const versions = resolved.versions.toReversed();
   // What the heat does to this plastic stands beside its name.
@@ -47,27 +49,28 @@ export function PrintStage() {
   // What was accepted stays so while its cause does: the same words about the same solid.
   const acceptedBefore = (f: Pick<Finding, 'code' | 'message'>) =>
     versions.flatMap(v => v.accepted).find(a => a.code === f.code && a.message === f.message);
-  const make = async (accepted: Version['accepted'] = []) => {
-    setBusy(true);
-    try {
-      await session.settled();
-      const { revision } = session.read().base!;
-      const still = (findings ?? []).flatMap(f => {
-        const before = acceptedBefore(f);
-        return before && !accepted.some(a => a.message === before.message) ? [before] : [];
-      });
-      await session.append('versions', { revision, partId: part.id, accepted: [...accepted, ...still] });
-      setStops(null);
-      say(`Version ${next} is made: take its file to the printer.`);
-    } catch (error) {
-      const said = error instanceof ServerSaid ? error : null;
-      if (said?.code === 'finding') setStops(stopsIn(said.details));
-      else say((error as Error).message, 'stop');
-      if (said?.code === 'stale') void session.refresh();
-    } finally {
-      setBusy(false);
-    }
-  };
+  const make = (accepted: Version['accepted'] = []) =>
+    run(async buildId => {
+      try {
+        const still = (findings ?? []).flatMap(f => {
+          const before = acceptedBefore(f);
+          return before && !accepted.some(a => a.message === before.message) ? [before] : [];
+        });
+        await session.append('versions', revision => ({
+          revision,
+          partId: part.id,
+          accepted: [...accepted, ...still],
+          buildId,
+        }));
+        setStops(null);
+        say(`Version ${next} is made: take its file to the printer.`);
+      } catch (error) {
+        const said = error instanceof ServerSaid ? error : null;
+        if (said?.code === 'finding') setStops(stopsIn(said.details));
+        else say((error as Error).message, said?.code === 'cancelled' ? 'note' : 'stop');
+        if (said?.code === 'stale') void session.refresh();
+      }
+    });
   const all = [...cautions, ...(findings ?? [])];
   const shaky = resolved.measureAgain;
   return (
@@ -126,12 +129,20 @@ export function PrintStage() {
               <Button
                 data-next
                 $look={unchanged ? 'plain' : 'main'}
-                isDisabled={busy || refused !== null}
+                isDisabled={build !== null || refused !== null}
                 onPress={() => void make()}
               >
-                {busy ? 'Building and checking…' : `Make version ${next}`}
+                {build ? 'Making it…' : `Make version ${next}`}
               </Button>
             </Row>
+            {build ? (
+              <Progress>
+                <span role="status">{build.step}…</span>
+                <Button $small $look="quiet" onPress={() => void cancel()}>
+                  Stop
+                </Button>
+              </Progress>
+            ) : null}
             {unchanged ? (
               <p className="soft">The numbers are those of version {newest.number}: nothing new to freeze.</p>
             ) : null}
@@ -213,7 +224,7 @@ function VersionCard({ version, open }: { version: Version; open: boolean }) {
   const material = workshop.materials.find(m => m.id === version.materialId)?.name ?? 'unknown plastic';
   const practice = async () => {
     try {
-      await post(`/bench/jobs/${job.id}/print`, { versionId: version.id });
+      await post(`/bench/jobs/${job.id}/print`, BenchPrint, { versionId: version.id });
       await session.refresh();
       say('The practice printer made one. Try it on.');
     } catch (error) {
@@ -242,7 +253,7 @@ function VersionCard({ version, open }: { version: Version; open: boolean }) {
         ))}
       </Numbers>
       <Row $wrap>
-        {FILE_KINDS.map(kind => (
+        {FILE_KINDS.filter(kind => !version.without[kind]).map(kind => (
           <FileLink key={kind} href={`/api/jobs/${job.id}/versions/${version.id}/files/${kind}`} download>
             <Download size={15} aria-hidden /> {kind.toUpperCase()}
           </FileLink>
@@ -253,6 +264,11 @@ function VersionCard({ version, open }: { version: Version; open: boolean }) {
           </Button>
         ) : null}
       </Row>
+      {Object.entries(version.without).map(([kind, why]) => (
+        <p key={kind} className="soft" style={{ fontSize: 14 }}>
+          No {kind.toUpperCase()} of it: {why}
+        </p>
+      ))}
       <OtherFiles path={`/api/jobs/${job.id}/versions/${version.id}/files`} version={version} />
       {open ? <RecordPrintForm key={version.id} version={version} /> : null}
     </Panel>
@@ -264,6 +280,7 @@ const Columns = styled.div`
   @media (max-width: 900px) { grid-template-columns: minmax(0, 1fr); }
 `;
 const Fields = styled.div`display: grid; grid-template-columns: repeat(3, minmax(0, 1fr)); gap: 12px; @media (max-width: 700px) { grid-template-columns: 1fr; }`;
+const Progress = styled.div`display: flex; align-items: center; gap: 12px; margin-top: 8px; font-size: 14.5px;`;
 const Numbers = styled.ul`
   list-style: none; margin: 10px 0; padding: 0;
   li { display: grid; grid-template-columns: 1fr auto 92px; gap: 12px; padding: 5px 0; border-top: 1px solid var(--rule); align-items: baseline; }

@@ -19,12 +19,12 @@ export function RecordPrintForm({ version }: { version: Version }) {
     if (hours.problem || grams.problem) return;
     setBusy(true);
     try {
-      await session.append('prints', {
+      await session.append('prints', () => ({
         versionId: version.id,
         hours: hours.value,
         grams: grams.value,
         note: typed.note,
-      });
+      }));
       go('try');
     } catch (error) {
       say((error as Error).message, 'stop');

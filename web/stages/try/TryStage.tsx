@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import { ToggleButton, ToggleButtonGroup } from 'react-aria-components';
 import styled from 'styled-components';
+import { BenchVerdicts } from '../../../contract/bench';
 import { counting, type Print, type TryMate, type Version } from '../../../core/job/history';
 import { MARK_OF, VERDICT_WORDS, VERDICTS, type Verdict } from '../../../core/learn/verdict';
 import { formatPercent } from '../../../core/quantity/format';
@@ -141,7 +142,7 @@ function TryForm({ version, print, again }: { version: Version; print: Print; ag
       if (Object.keys(entry).length > 0) said[mate.id] = entry;
     }
     try {
-      await session.append('tries', { printId: print.id, mates: said, note });
+      await session.append('tries', () => ({ printId: print.id, mates: said, note }));
       setDrafts({});
       setNote('');
       setAsked(false);
@@ -153,7 +154,7 @@ function TryForm({ version, print, again }: { version: Version; print: Print; ag
   };
   const practice = async () => {
     try {
-      const { verdicts } = await post<{ verdicts: Record<string, Verdict> }>(`/bench/jobs/${job.id}/try-on`, {
+      const { verdicts } = await post(`/bench/jobs/${job.id}/try-on`, BenchVerdicts, {
         printId: print.id,
       });
       for (const [id, verdict] of Object.entries(verdicts)) change(id, { verdict });

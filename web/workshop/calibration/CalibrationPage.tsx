@@ -3,6 +3,7 @@ import { FileDown } from 'lucide-react';
 import { useEffect, useMemo, useState } from 'react';
 import { Link, useParams } from 'react-router';
 import styled from 'styled-components';
+import { BenchReadings } from '../../../contract/bench';
 import { MINUTES_A_READING, pieceGrams, pieceMinutes } from '../../../core/calibration/estimate';
 import { FEATURES } from '../../../core/calibration/piece';
 import { readTyped, writeTyped } from '../../../core/calibration/typed';
@@ -211,10 +212,10 @@ function PracticeButton({ calibration, onChange }: Pick<SheetProps, 'calibration
     setBusy(true);
     setFailed(null);
     try {
-      const { readings } = await post<{ readings: Record<string, number[]> }>(
-        `/bench/calibrations/${calibration.id}/read`,
-        { featureIds: FEATURES.map(f => f.id), times: 2 },
-      );
+      const { readings } = await post(`/bench/calibrations/${calibration.id}/read`, BenchReadings, {
+        featureIds: FEATURES.map(f => f.id),
+        times: 2,
+      });
       onChange(now => ({
         ...now,
         at: new Date().toISOString(),

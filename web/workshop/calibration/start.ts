@@ -1,8 +1,8 @@
 import type { QueryClient } from '@tanstack/react-query';
 import { ulid } from 'ulid';
+import { WorkshopAnswer } from '../../../contract/workshop';
 import type { Calibration, Printer } from '../../../core/job/workshop';
 import { call } from '../../api/client';
-import type { WorkshopAnswer } from '../../job/JobPage';
 
 /** A calibration with nothing read yet. @returns the address of its page */
 export async function startCalibration(
@@ -19,6 +19,6 @@ export async function startCalibration(
     note: '',
     rows: [],
   };
-  client.setQueryData(['workshop'], await call<WorkshopAnswer>('PUT', `/calibrations/${id}`, fresh));
+  client.setQueryData(['workshop'], await call('PUT', `/calibrations/${id}`, WorkshopAnswer, fresh));
   return `/workshop/calibrations/${id}`;
 }

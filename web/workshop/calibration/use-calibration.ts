@@ -1,13 +1,13 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useCallback, useRef, useState } from 'react';
+import { WorkshopAnswer } from '../../../contract/workshop';
 import type { Calibration } from '../../../core/job/workshop';
 import { call, get } from '../../api/client';
-import type { WorkshopAnswer } from '../../job/JobPage';
 
 /** One calibration of the workshop; every change is shown at once and saved by itself, in order. */
 export function useCalibration(id: string) {
   const client = useQueryClient();
-  const query = useQuery({ queryKey: ['workshop'], queryFn: () => get<WorkshopAnswer>('/workshop') });
+  const query = useQuery({ queryKey: ['workshop'], queryFn: () => get('/workshop', WorkshopAnswer) });
   const [error, setError] = useState<string | null>(null);
   const queue = useRef<Promise<unknown>>(Promise.resolve());
   const waiting = useRef(0);
@@ -22,7 +22,7 @@ export function useCalibration(id: string) {
       waiting.current++;
       const saved = queue.current.then(async () => {
         try {
-          const answer = await call<WorkshopAnswer>('PUT', `/calibrations/${id}`, next);
+          const answer = await call('PUT', `/calibrations/${id}`, WorkshopAnswer, next);
           setError(null);
           // A later change is shown already: its own answer will follow.
           if (waiting.current === 1) client.setQueryData(['workshop'], answer);

@@ -2,7 +2,8 @@ import { FileUp } from 'lucide-react';
 import { useState } from 'react';
 import { FileTrigger } from 'react-aria-components';
 import styled from 'styled-components';
-import type { Model } from '../../../../core/job/document';
+import { z } from 'zod';
+import { Model } from '../../../../core/job/document';
 import { formatPlain } from '../../../../core/quantity/format';
 import { call } from '../../../api/client';
 import { useBench } from '../../../job/bench-context';
@@ -40,7 +41,7 @@ export function ModelSelect({
     try {
       const name = file.name.replace(/\.\w{1,5}$/, '').slice(0, 100);
       const path = `/models?label=${encodeURIComponent(name)}`;
-      const { model } = await call<{ model: Model }>('POST', path, file as Blob);
+      const { model } = await call('POST', path, z.object({ model: Model }), file as Blob);
       if (await edit({ kind: 'add-model', model })) onChange(model.id);
     } catch (error) {
       setProblem((error as Error).message);
