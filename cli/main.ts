@@ -89,17 +89,21 @@ async function runOne(command: Command<never>, text: string, options: CommandOpt
   let json: unknown;
   try {
     json = JSON.parse(text);
-  } catch {
+  } catch (error) {
+    if (!(error instanceof SyntaxError)) throw error;
     throw new BadInput('The input is not JSON.', undefined, 'bad-json');
   }
   return command.run(command.input.parse(json), options);
 }
 
+const isSystemError = (error: unknown) => error instanceof Error && 'code' in error && 'syscall' in error;
+
 function readInput(file: string | undefined): string {
   try {
     // 0 is standard input.
     return readFileSync(file ?? 0, 'utf8');
-  } catch {
+  } catch (error) {
+    if (!isSystemError(error)) throw error;
     throw new BadInput(`${file ?? 'Standard input'} cannot be read.`, 'in', 'cannot-read');
   }
 }

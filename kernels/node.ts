@@ -2,7 +2,7 @@ import ManifoldInit from 'manifold-3d';
 import opencascade from 'replicad-opencascadejs';
 import type { Kernels } from '../core/shape/kernels/kernel';
 import { meshKernel } from '../core/shape/kernels/mesh-kernel';
-import { type OpenCascade, partKernel } from '../core/shape/kernels/part-kernel';
+import { partKernel } from '../core/shape/kernels/part-kernel';
 import { readFont } from './font';
 
 let started: Promise<Kernels> | undefined;
@@ -18,8 +18,7 @@ export function kernels(): Promise<Kernels> {
 
 async function start(): Promise<Kernels> {
   // `print` silences the STEP writer, which would otherwise talk on standard output.
-  const open = opencascade as unknown as (options: object) => Promise<OpenCascade>;
-  const [oc, manifold] = await Promise.all([open({ print: () => {} }), ManifoldInit()]);
+  const [oc, manifold] = await Promise.all([opencascade({ print: () => {} }), ManifoldInit()]);
   manifold.setup();
   return { part: partKernel(oc), mesh: meshKernel(manifold), font: readFont() };
 }

@@ -2,6 +2,7 @@ import type { Request, Response } from 'express';
 import { pino } from 'pino';
 import { expect, test } from 'vitest';
 import { errorHandler, HttpError } from './errors';
+import { Busy, Cancelled, TookTooLong } from './solids/pool';
 
 /** What a caller gets of an error. */
 function answered(error: unknown): { status: number; code: string; message: string } {
@@ -22,18 +23,10 @@ function answered(error: unknown): { status: number; code: string; message: stri
   return { status, code: said!.code, message: said!.message };
 }
 
-test('work that was ended, or has to wait, says what to do; what nobody expected says nothing of itself', async () => {
-  const ended = await new Promise(done => {
-    const signal = AbortSignal.timeout(1);
-    signal.addEventListener('abort', () => done(signal.reason));
-  });
-  expect(answered(ended)).toMatchObject({ status: 422, code: 'took-too-long' });
-  expect(
-    answered(Object.assign(new Error('The task has been aborted'), { name: 'AbortError' })),
-  ).toMatchObject({
-    code: 'took-too-long',
-  });
-  expect(answered(new Error('Task queue is at limit'))).toMatchObject({ status: 503, code: 'busy' });
+test('work that was ended, or has to wait, says what to do; what nobody expected says nothing of itself', () => {
+  expect(answered(new TookTooLong())).toMatchObject({ status: 422, code: 'took-too-long' });
+  expect(answered(new Cancelled())).toMatchObject({ status: 409, code: 'cancelled' });
+  expect(answered(new Busy())).toMatchObject({ status: 503, code: 'busy' });
   expect(answered(new HttpError(418, 'teapot', 'No.'))).toMatchObject({ status: 418, message: 'No.' });
   const secret = answered(new Error('/home/somebody/secret'));
   expect(secret.status).toBe(500);

@@ -3,7 +3,7 @@ import { ZodError } from 'zod';
 import { type ApiError, errorOfZod } from '../contract/errors';
 import { EditRefused } from '../core/job/edits/tools';
 import type { Log } from './log';
-import { Cancelled } from './solids/pool';
+import { Busy, Cancelled, TookTooLong } from './solids/pool';
 
 /** Something the caller can do something about. */
 export class HttpError extends Error {
@@ -45,22 +45,10 @@ function answerFor(error: unknown): { status: number; body: ApiError['error'] } 
   if (error instanceof EditRefused)
     return { status: 422, body: { code: 'edit-refused', message: error.message } };
   if (error instanceof Cancelled) return { status: 409, body: { code: 'cancelled', message: error.message } };
+  if (error instanceof TookTooLong)
+    return { status: 422, body: { code: 'took-too-long', message: error.message } };
+  if (error instanceof Busy) return { status: 503, body: { code: 'busy', message: error.message } };
   const known = error as { type?: string; status?: number; name?: string; message?: string };
-  // A thread that works on a solid or a file is ended after a quarter of an hour.
-  if (known.name === 'AbortError' || known.name === 'TimeoutError')
-    return {
-      status: 422,
-      body: {
-        code: 'took-too-long',
-        message:
-          'This took longer than a quarter of an hour and was stopped. Make the part or the file simpler, and try again.',
-      },
-    };
-  if (known.message?.includes('queue is at limit'))
-    return {
-      status: 503,
-      body: { code: 'busy', message: 'Sagoma is busy with other solids: try again in a moment.' },
-    };
   if (known.type === 'entity.too.large') {
     return {
       status: 413,

@@ -31,8 +31,10 @@ const hostName = (host: string) => host.replace(/:\d+$/, '');
 function sameHost(origin: string, host: string): boolean {
   try {
     return new URL(origin).host === host;
-  } catch {
-    return false;
+  } catch (error) {
+    // What is no address is nobody's.
+    if (error instanceof TypeError) return false;
+    throw error;
   }
 }
 

@@ -64,7 +64,8 @@ export async function killRounds(
         revision = answer.revision;
         acknowledged.push(id);
       }
-    } catch {
+    } catch (error) {
+      if (!(error instanceof TypeError)) throw error;
       // The connection broke with the server: what was answered until now counts.
     }
     clearTimeout(timer);

@@ -52,8 +52,7 @@ export function derivedProblem(
       document.dimensions.some(d => d.name === name) ? 1.25 : undefined,
     );
     // A placeholder can divide by nothing where the real numbers would not.
-    if (!outcome.ok && !/division by zero/.test(outcome.message))
-      return { message: outcome.message, at: outcome.at };
+    if (!outcome.ok && outcome.code !== 'not-finite') return { message: outcome.message, at: outcome.at };
   }
   return circleProblem(dimension, derived, document);
 }

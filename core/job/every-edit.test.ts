@@ -1,10 +1,12 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
+import { ZodError } from 'zod';
 import { requireRecipe } from '../shape/recipes';
 import { Work } from '../work/work';
 import { applyChanges, diff, invert } from './changes';
 import { type JobDocument as Job, JobDocument, type MeasuredThread, type Photo } from './document';
 import { applyEdit, Edit, wordsFor } from './edits';
+import { EditRefused } from './edits/tools';
 import { emptyHistory } from './history';
 import { newJob } from './new-job';
 import { dimensionsForThread } from './threads';
@@ -273,8 +275,9 @@ const edits = fc.oneof(
 const tried = (job: Job, edit: Edit): Job | null => {
   try {
     return applyEdit(job, edit, FIRST_WORKSHOP);
-  } catch {
-    return null;
+  } catch (error) {
+    if (error instanceof EditRefused || error instanceof ZodError) return null;
+    throw error;
   }
 };
 

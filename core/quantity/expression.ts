@@ -1,4 +1,14 @@
-import { create, type MathNode, parseDependencies } from 'mathjs/number';
+import {
+  create,
+  isAccessorNode,
+  isConstantNode,
+  isFunctionNode,
+  isOperatorNode,
+  isParenthesisNode,
+  isSymbolNode,
+  type MathNode,
+  parseDependencies,
+} from 'mathjs/number';
 import { parseQuantity, shorten } from './parse';
 import { factorOf, type QuantityKind, type Unit, unitFromSpelling, unitSuits } from './units';
 
@@ -15,7 +25,15 @@ export interface Expression {
 
 export type ExpressionOutcome =
   | { ok: true; value: number; names: string[] }
-  | { ok: false; message: string /** Where in the text, when known. */; at?: number; name?: string };
+  | {
+      ok: false;
+      message: string;
+      /** The sum can be read, and comes to no number. */
+      code?: 'not-finite';
+      /** Where in the text, when known. */
+      at?: number;
+      name?: string;
+    };
 
 /** Looks a name up; undefined when nobody knows it, null when it is known but has no value yet. */
 export type Lookup = (name: string) => number | null | undefined;
@@ -70,7 +88,11 @@ export function evaluateExpression(
   try {
     const value = walk(tree, expression.unit, kind, lookup, names);
     if (!Number.isFinite(value))
-      return { ok: false, message: 'The result is not a number: check for a division by zero.' };
+      return {
+        ok: false,
+        code: 'not-finite',
+        message: 'The result is not a number: check for a division by zero.',
+      };
     return { ok: true, value, names: [...names] };
   } catch (error) {
     if (!(error instanceof Refusal)) throw error;
@@ -98,41 +120,23 @@ function walk(
   asFactor = false,
 ): number {
   const go = (child: MathNode, factor = asFactor) => walk(child, unit, kind, lookup, names, factor);
-  const part = node as unknown as {
-    type: string;
-    value: number;
-    name: string;
-    fn: { name?: string } & string;
-    op: string;
-    args: MathNode[];
-    content: MathNode;
-    object: MathNode;
-    index: { dimensions: { value: unknown }[] };
-  };
-  switch (part.type) {
-    case 'ConstantNode':
-      if (typeof part.value !== 'number') break;
-      return asFactor ? part.value : part.value * factorOf(unit);
-    case 'ParenthesisNode':
-      return go(part.content);
-    case 'SymbolNode':
-      return resolve(part.name, lookup, names);
-    case 'AccessorNode': {
-      const owner = part.object as unknown as { type: string; name: string };
-      const field = part.index.dimensions[0]?.value;
-      if (owner.type !== 'SymbolNode' || typeof field !== 'string') break;
-      return resolve(`${owner.name}.${field}`, lookup, names);
-    }
-    case 'FunctionNode': {
-      const name = part.fn.name ?? String(part.fn);
-      const run = Object.hasOwn(FUNCTIONS, name) ? FUNCTIONS[name] : undefined;
-      if (!run)
-        throw new Refusal(`“${shorten(name)}” is not a function here: use min, max, sqrt, abs, round.`, name);
-      return run(...part.args.map(child => go(child)));
-    }
-    case 'OperatorNode':
-      return operate(part.op, part.args, kind, go);
+  if (isConstantNode(node) && typeof node.value === 'number')
+    return asFactor ? node.value : node.value * factorOf(unit);
+  if (isParenthesisNode(node)) return go(node.content);
+  if (isSymbolNode(node)) return resolve(node.name, lookup, names);
+  if (isAccessorNode(node) && isSymbolNode(node.object)) {
+    const [field] = node.index.dimensions;
+    if (isConstantNode(field) && typeof field.value === 'string')
+      return resolve(`${node.object.name}.${field.value}`, lookup, names);
   }
+  if (isFunctionNode(node)) {
+    const { name } = node.fn;
+    const run = Object.hasOwn(FUNCTIONS, name) ? FUNCTIONS[name] : undefined;
+    if (!run)
+      throw new Refusal(`“${shorten(name)}” is not a function here: use min, max, sqrt, abs, round.`, name);
+    return run(...node.args.map(child => go(child)));
+  }
+  if (isOperatorNode(node)) return operate(node.op, node.args, kind, go);
   throw new Refusal('Only numbers, names, + − * / and brackets can stand here.');
 }
 
@@ -152,8 +156,7 @@ function operate(
   if (op === '-') return go(left!) - go(right);
   if (op === '*') {
     // `0.4 in` is read by the parser as 0.4 × in.
-    const suffix = (right as unknown as { type: string; name?: string }).name;
-    const named = suffix ? unitFromSpelling(suffix) : undefined;
+    const named = isSymbolNode(right) ? unitFromSpelling(right.name) : undefined;
     if (named && unitSuits(named, kind)) return go(left!, true) * factorOf(named);
     // In a product one side is the length, the others are factors: a bare number beside a name is a factor.
     return hasName(left!) || hasName(right)
@@ -165,8 +168,7 @@ function operate(
 }
 
 const hasName = (node: MathNode) =>
-  node.filter((child: MathNode) => ['SymbolNode', 'AccessorNode'].includes((child as { type: string }).type))
-    .length > 0;
+  node.filter((child: MathNode) => isSymbolNode(child) || isAccessorNode(child)).length > 0;
 
 function resolve(name: string, lookup: Lookup, names: Set<string>): number {
   const value = lookup(name);

@@ -1,6 +1,6 @@
 import type { BuiltPart } from './built-part';
 import { measureMates } from './checks/measure';
-import type { Finding } from './findings/finding';
+import { type Finding, finding } from './findings/finding';
 import { finished, joinedMesh, type Quality, SAGITTA } from './finish';
 import type { Body, Kernels } from './kernels/kernel';
 import { areaOf, boundsOf, closureOf, joined, volumeOf } from './mesh/mesh';
@@ -36,17 +36,7 @@ export function buildPart(
     for (const mesh of pieces.length > 0 ? laid.map(p => p.mesh) : [whole]) {
       const facts = kernels.mesh.facts(mesh);
       // A B-rep operation that does not throw can still be wrong: what has no sound solid is not shown.
-      if (!facts.ok)
-        return {
-          ok: false,
-          findings: [
-            {
-              code: 'not-solid',
-              level: 'stop',
-              message: `${facts.message} Change the last number back and tell us which it was.`,
-            },
-          ],
-        };
+      if (!facts.ok) return { ok: false, findings: [finding('not-solid', 'stop', { why: facts.message })] };
     }
     const mesh = pieces.length > 0 ? joined(laid.map(p => p.mesh)) : whole;
     return {
@@ -73,10 +63,6 @@ export function buildPart(
 }
 
 function kernelFinding(error: unknown): Finding {
-  const message = error instanceof Error ? error.message : 'The kernel gave no reason.';
-  return {
-    code: 'kernel',
-    level: 'stop',
-    message: `This shape could not be made. ${message}. Take the last change back, or try a slightly different number.`,
-  };
+  const why = error instanceof Error ? error.message : 'The kernel gave no reason';
+  return finding('kernel', 'stop', { why });
 }

@@ -1,6 +1,6 @@
 import { AdditionGone, type Applied, type BoundAddition, type Piece, type Site } from './additions/addition';
-import { named, surfaceNameOf } from './additions/with-additions';
-import type { Finding } from './findings/finding';
+import { longName, surfaceNameOf } from './additions/with-additions';
+import { type Finding, finding, ofAddition } from './findings/finding';
 import { type Body, hasTriangles, joinsAsTriangles, KernelError, type Kernels } from './kernels/kernel';
 import type { MateSurface } from './mates';
 import { type Bounds, boundsOf, type TriangleMesh, volumeOf } from './mesh/mesh';
@@ -40,17 +40,12 @@ export function finished(recipe: Recipe, parameters: Parameters, kernels: Kernel
   };
   for (const bound of recipe.additions ?? []) {
     if (made.pieces.length > 0) {
-      made.findings.push(
-        problem(bound, {
-          code: 'addition-order',
-          message: 'The part is in pieces by now: move this above the split.',
-        }),
-      );
+      made.findings.push(about(bound, finding('addition-order', 'stop', {})));
       continue;
     }
     const refused = bound.kind.refuse(bound.own(parameters));
     if (refused.length > 0) {
-      made.findings.push(...refused.map(f => problem(bound, f)));
+      made.findings.push(...refused.map(f => about(bound, { ...f, level: 'stop' })));
       continue;
     }
     try {
@@ -58,17 +53,20 @@ export function finished(recipe: Recipe, parameters: Parameters, kernels: Kernel
       take(made, bound, bound.kind.apply(site, bound.own(parameters)));
       if (made.body !== site.body) noteIdle(made, bound, volumeOf(site.mesh()), kernels);
     } catch (error) {
-      if (error instanceof AdditionGone)
-        made.findings.push(
-          problem(bound, {
-            code: 'addition-gone',
-            message: error.message,
-            parameter: error.parameter,
-            ...(error.remedy ? { remedy: { ...error.remedy, parameter: error.parameter } } : {}),
-          }),
+      if (error instanceof AdditionGone) {
+        const { parameter, remedy } = error;
+        const found = finding(
+          'addition-gone',
+          'stop',
+          { why: error.message },
+          {
+            parameter,
+            ...(remedy ? { remedy: { ...remedy, parameter } } : {}),
+          },
         );
-      else if (error instanceof KernelError)
-        made.findings.push(problem(bound, { code: 'addition-failed', message: `${error.message}.` }));
+        made.findings.push(about(bound, found));
+      } else if (error instanceof KernelError)
+        made.findings.push(about(bound, finding('addition-failed', 'stop', { why: error.message })));
       else throw error;
     }
   }
@@ -82,21 +80,13 @@ function take(made: Finished, bound: BoundAddition, applied: Applied): void {
   if (applied.moved) made.surfaces = [...applied.moved];
   if (applied.surface && bound.addition.fits)
     made.surfaces.push({ ...applied.surface, mate: surfaceNameOf(bound.addition) });
-  for (const f of applied.findings ?? [])
-    made.findings.push({ ...f, ...named(bound, f), addition: bound.addition.id });
+  for (const f of applied.findings ?? []) made.findings.push(about(bound, f));
 }
 
 /** Letters, threads and bodies from files are triangles: the exact file goes without them, and says so. */
 function noteTriangles(made: Finished, bound: BoundAddition, applied: Applied): void {
   if (hasTriangles(made.body) || !hasTriangles(applied.body)) return;
-  const message =
-    'It is made of triangles: the STEP file has the part without it, and without such additions after it. Print from 3MF or STL.';
-  made.findings.push({
-    ...named(bound, { message }),
-    code: 'step-without',
-    level: 'note',
-    addition: bound.addition.id,
-  });
+  made.findings.push(about(bound, finding('step-without', 'note', {})));
 }
 
 /** What changes nothing was meant to: it lies where the part has nothing, or inside it. mm³ */
@@ -106,22 +96,11 @@ function noteIdle(made: Finished, bound: BoundAddition, before: number, kernels:
   if (bound.kind.kind === 'other-hand') return;
   const after = volumeOf(joinedMesh(made.body, kernels, SAGITTA.screen, true));
   if (Math.abs(after - before) > NOTHING) return;
-  const message =
-    'It changes nothing: it lies where the part has nothing to take away, or wholly inside it. Move it, or choose another face.';
-  made.findings.push({
-    ...named(bound, { message }),
-    code: 'addition-idle',
-    level: 'warn',
-    addition: bound.addition.id,
-  });
+  made.findings.push(about(bound, finding('addition-idle', 'warn', {})));
 }
 
-const problem = (bound: BoundAddition, finding: Omit<Finding, 'level'>): Finding => ({
-  ...finding,
-  ...named(bound, finding),
-  level: 'stop',
-  addition: bound.addition.id,
-});
+const about = ({ addition }: BoundAddition, found: Finding): Finding =>
+  ofAddition(found, addition, short => longName(addition, short));
 
 function siteOf({ body, surfaces }: Finished, kernels: Kernels): Site {
   let mesh: TriangleMesh | undefined;

@@ -114,7 +114,9 @@ describe('what a fit does', () => {
       loads: [{ id: 'l', words: 'the bag hangs on it', forceN: 98.1, direction: 'down' }],
     });
     const said = resolved.cautions;
-    expect(said.find(f => f.code === 'proof-l')!.message).toContain('245 N, about 25 kg, 2.5 times the load');
+    expect(said.find(f => f.code === 'proof-load' && f.load === 'l')!.message).toContain(
+      '245 N, about 25 kg, 2.5 times the load',
+    );
     expect(said.find(f => f.code === 'mains')!.level).toBe('stop');
     expect(said.some(f => f.code === 'food')).toBe(true);
   });

@@ -179,7 +179,7 @@ describe('effort apart from size', () => {
           mates: { skirt: said },
         },
       ],
-    } as unknown as History;
+    } as Partial<Record<keyof History, unknown>> as History;
     return new Work(document, FIRST_WORKSHOP, history).part('part-1').effortAdvice;
   };
   test('too hard all over: a softer wall, the diameter stays', () => {

@@ -141,7 +141,8 @@ function json(files: Record<string, Uint8Array>, path: string): unknown {
   if (!body) throw bad(`This is not a Sagoma bundle: ${path} is missing.`);
   try {
     return JSON.parse(strFromU8(body));
-  } catch {
+  } catch (error) {
+    if (!(error instanceof SyntaxError)) throw error;
     throw bad(`The bundle is damaged: ${path} is not JSON.`);
   }
 }

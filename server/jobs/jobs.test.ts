@@ -1,6 +1,7 @@
 import { afterAll, beforeAll, describe, expect, test, vi } from 'vitest';
 import { readStl } from '../../core/files/reading-back';
 import { JobDocument } from '../../core/job/document';
+import { acceptedAs, type Finding } from '../../core/shape/findings/finding';
 import { volumeOf } from '../../core/shape/mesh/mesh';
 import { loopNear, sectionAtZ } from '../../core/shape/mesh/section';
 import { readingEdit, type TestServer, testServer } from '../testing';
@@ -231,19 +232,16 @@ describe('version, print, try, version', () => {
     const answer = await server.call('POST', `/jobs/${id}/versions`, { revision: next, partId: 'part-1' });
     expect(answer.body.error).toMatchObject({ code: 'finding', message: expect.stringContaining('radius') });
     // Something else with the same code is not what was accepted.
-    const other = [{ code: 'slip', message: 'other words', reason: 'a gauge, half the size' }];
+    const reason = 'a gauge, half the size';
+    const stops = (answer.body.error.details.findings as Finding[]).filter(f => f.level === 'stop');
+    const accepted = stops.map(f => acceptedAs(f, reason));
+    const other = accepted.map(a => ({ ...a, fields: { ...a.fields, size: 3, across: 3 } }));
     const refused = await server.call('POST', `/jobs/${id}/versions`, {
       revision: next,
       partId: 'part-1',
       accepted: other,
     });
     expect(refused.body.error.code).toBe('finding');
-    const stops = answer.body.error.details.findings.filter((f: { level: string }) => f.level === 'stop');
-    const accepted = stops.map(({ code, message }: { code: string; message: string }) => ({
-      code,
-      message,
-      reason: 'a gauge, half the size',
-    }));
     expect(
       (await server.call('POST', `/jobs/${id}/versions`, { revision: next, partId: 'part-1', accepted })).body
         .history.versions[0].accepted,

@@ -57,8 +57,10 @@ function lookAt(bytes: Uint8Array): { type: Photo['type']; width: number; height
   let seen: ReturnType<typeof imageSize>;
   try {
     seen = imageSize(bytes);
-  } catch {
-    throw refused;
+  } catch (error) {
+    // The reader of sizes says of a file that it does not know just that.
+    if (error instanceof TypeError || error instanceof RangeError) throw refused;
+    throw error;
   }
   const type = TYPES[seen.type ?? ''];
   if (!type || !(seen.width > 0) || !(seen.height > 0)) throw refused;

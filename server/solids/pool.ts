@@ -23,6 +23,19 @@ export class Cancelled extends Error {
   override message = 'Stopped, as asked. Nothing was changed.';
 }
 
+/** It was ended after the longest time that anything honest takes. */
+export class TookTooLong extends Error {
+  override name = 'TookTooLong';
+  override message =
+    'This took longer than a quarter of an hour and was stopped. Make the part or the file simpler, and try again.';
+}
+
+/** So much waits already that more is not taken. */
+export class Busy extends Error {
+  override name = 'Busy';
+  override message = 'Sagoma is busy with other solids: try again in a moment.';
+}
+
 /** Threads with the geometry kernels, bounded in time and memory. */
 export class KernelPool {
   private pool = this.open();
@@ -37,7 +50,7 @@ export class KernelPool {
       minThreads: 0,
       maxThreads: THREADS,
       idleTimeout: 120_000,
-      maxQueue: MOST_WAITING,
+      maxQueue: 2 * MOST_WAITING,
       resourceLimits: { maxOldGenerationSizeMb: 1500 },
     });
   }
@@ -65,13 +78,16 @@ export class KernelPool {
     asker?: AbortSignal,
   ): Promise<Answer<T>> {
     if (asker?.aborted) throw new Cancelled();
-    const signal = AbortSignal.any([AbortSignal.timeout(LONGEST), ...(asker ? [asker] : [])]);
+    if (this.pool.queueSize >= MOST_WAITING) throw new Busy();
+    const timeout = AbortSignal.timeout(LONGEST);
+    const signal = AbortSignal.any([timeout, ...(asker ? [asker] : [])]);
     this.ran[task] = (this.ran[task] ?? 0) + 1;
     let answer: Answer<T>;
     try {
       answer = (await this.pool.run({ task, asked }, { signal })) as Answer<T>;
     } catch (error) {
       if (asker?.aborted) throw new Cancelled();
+      if (timeout.aborted) throw new TookTooLong();
       throw error;
     }
     if (answer.heap > MOST_HEAP) {

@@ -1,5 +1,5 @@
 import { type Remote, wrap } from 'comlink';
-import type { Finding } from '../../core/shape/findings/finding';
+import { type Finding, finding } from '../../core/shape/findings/finding';
 import type { SolidApi } from '../workers/solid-protocol';
 import { type KernelWorker, SolidLine } from './solid-line';
 
@@ -24,5 +24,5 @@ export function kernelLine(kind: keyof SolidApi): SolidLine {
 
 /** What went wrong with the kernel itself, as a finding. */
 export const brokenKernel = (error: Error): Finding[] => [
-  { code: 'kernel', level: 'stop', message: error.message },
+  finding('kernel-broken', 'stop', { why: error.message }),
 ];

@@ -18,7 +18,7 @@ import { compareParts, type PartChange } from '../../core/shape/compare';
 import { SAGITTA } from '../../core/shape/finish';
 import type { Kernels } from '../../core/shape/kernels/kernel';
 import { meshKernel } from '../../core/shape/kernels/mesh-kernel';
-import { type OpenCascade, partKernel } from '../../core/shape/kernels/part-kernel';
+import { partKernel } from '../../core/shape/kernels/part-kernel';
 import { boundsOf, type TriangleMesh } from '../../core/shape/mesh/mesh';
 import { referencesIn, shaOf } from '../../core/shape/model';
 import { recipeWith } from '../../core/shape/recipe-with';
@@ -118,9 +118,8 @@ const api: SolidApi = {
 expose(api);
 
 async function start(): Promise<Kernels> {
-  const open = opencascade as unknown as (options: object) => Promise<OpenCascade>;
   const [oc, manifold] = await Promise.all([
-    open({
+    opencascade({
       locateFile: (path: string) => (path.endsWith('.wasm') ? opencascadeWasm : path),
       print: () => {},
     }),

@@ -49,7 +49,8 @@ export function CalibrationPanel({ workshop, unsaved }: Props) {
       const content: unknown = await file.text().then(text => {
         try {
           return JSON.parse(text);
-        } catch {
+        } catch (error) {
+          if (!(error instanceof SyntaxError)) throw error;
           throw new Error('This file is no JSON: choose a profile that was saved from Sagoma.');
         }
       });

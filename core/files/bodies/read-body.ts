@@ -28,7 +28,7 @@ class NotAModel extends Error {}
  */
 export async function readBody(bytes: Uint8Array, kernels: Kernels): Promise<BodyAnswer> {
   try {
-    const mesh = await trianglesOf(bytes, kernels);
+    const mesh = await parsed(bytes, kernels);
     const count = mesh.triangles.length / 3;
     if (count === 0) throw new NotAModel('There is no surface in this file.');
     if (count > MOST_READ)
@@ -36,7 +36,7 @@ export async function readBody(bytes: Uint8Array, kernels: Kernels): Promise<Bod
         `It has ${count.toLocaleString('en')} triangles; at most ${MOST_READ.toLocaleString('en')} are read. Export it coarser.`,
       );
     if (!mesh.positions.every(x => Math.abs(x) < 1e6))
-      throw new NotAModel('Some of its corners are no numbers, or lie kilometres away.');
+      throw new NotAModel('Some of its corners are no numbers, or are kilometres away.');
     const closed = kernels.mesh.facts(mesh).ok;
     const solid = kernels.mesh.reduced(closed ? mesh : kernels.mesh.hull(mesh), MOST_KEPT);
     const { min, max } = boundsOf(solid);
@@ -48,15 +48,20 @@ export async function readBody(bytes: Uint8Array, kernels: Kernels): Promise<Bod
       hull: !closed,
     };
   } catch (error) {
-    const known = error instanceof NotAModel || error instanceof KernelError;
-    return {
-      ok: false,
-      message: known
-        ? `${error.message.replace(/\.$/, '')}.`
-        : 'This file cannot be read: export it again, as STEP or STL.',
-    };
+    if (!(error instanceof NotAModel || error instanceof KernelError)) throw error;
+    return { ok: false, message: `${error.message.replace(/\.$/, '')}.` };
   } finally {
     kernels.part.release();
+  }
+}
+
+/** Parsers of other people's formats throw whatever they like at a broken file; our own errors go on. */
+async function parsed(bytes: Uint8Array, kernels: Kernels): Promise<TriangleMesh> {
+  try {
+    return await trianglesOf(bytes, kernels);
+  } catch (error) {
+    if (error instanceof NotAModel || error instanceof KernelError) throw error;
+    throw new NotAModel('This file cannot be read: export it again, as STEP or STL', { cause: error });
   }
 }
 

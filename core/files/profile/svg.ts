@@ -137,9 +137,11 @@ function curvesOfPath(d: string): Curve[] {
     .unshort()
     .iterate((segment, _, x, y) => {
       const from: Point2 = [x, y];
-      const s = segment as unknown as [string, ...number[]];
-      const to: Point2 = [s.at(-2) as number, s.at(-1) as number];
-      switch (s[0]) {
+      // The package's types call its numbers texts.
+      const [command, ...n] = segment as [string, ...(string | number)[]];
+      const s = [0, ...n.map(Number)];
+      const to: Point2 = [s.at(-2)!, s.at(-1)!];
+      switch (command) {
         case 'M':
           start = to;
           break;
@@ -147,20 +149,20 @@ function curvesOfPath(d: string): Curve[] {
           line(from, to);
           break;
         case 'H':
-          line(from, [s[1] as number, y]);
+          line(from, [s[1]!, y]);
           break;
         case 'V':
-          line(from, [x, s[1] as number]);
+          line(from, [x, s[1]!]);
           break;
         case 'Z':
         case 'z':
           line(from, start);
           break;
         case 'A':
-          curves.push(...ellipticalArc(from, s as unknown as number[], to));
+          curves.push(...ellipticalArc(from, s, to));
           break;
         case 'Q': {
-          const c: Point2 = [s[1] as number, s[2] as number];
+          const c: Point2 = [s[1]!, s[2]!];
           const third = (p: Point2): Point2 => [
             p[0] + (2 / 3) * (c[0] - p[0]),
             p[1] + (2 / 3) * (c[1] - p[1]),
@@ -169,12 +171,7 @@ function curvesOfPath(d: string): Curve[] {
           break;
         }
         case 'C':
-          curves.push(
-            ...arcsAlong(
-              bezier(from, [s[1] as number, s[2] as number], [s[3] as number, s[4] as number], to),
-              TOLERANCE,
-            ),
-          );
+          curves.push(...arcsAlong(bezier(from, [s[1]!, s[2]!], [s[3]!, s[4]!], to), TOLERANCE));
           break;
       }
     });

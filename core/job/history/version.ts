@@ -40,7 +40,19 @@ export const Version = z.object({
   pAllRight: z.number(),
   reasons: z.array(z.string()),
   /** Findings accepted with a reason. */
-  accepted: z.array(z.object({ code: z.string(), message: z.string(), reason: z.string().max(300) })),
+  accepted: z.array(
+    z.object({
+      code: z.string(),
+      message: z.string(),
+      reason: z.string().max(300),
+      /** What was the case; left out in versions from before. */
+      fields: z.record(z.string(), z.union([z.string(), z.number(), z.boolean()])).optional(),
+      parameter: z.string().optional(),
+      addition: z.string().optional(),
+      load: z.string().optional(),
+      neighbour: z.string().optional(),
+    }),
+  ),
   /** From the finished triangles: mm³. */
   volume: z.number().positive(),
   /** Hashes of its files, by file name; empty in a version from before files were kept with it. */

@@ -44,24 +44,6 @@ function bindingOf(addition: Addition): BoundAddition {
   };
 }
 
-/** A finding's parameter and remedy by their long names, and whose it is in words. */
-export function named(
-  { addition }: BoundAddition,
-  finding: {
-    message: string;
-    parameter?: string;
-    remedy?: { label: string; parameter: string; text: string };
-  },
-) {
-  return {
-    message: `${addition.name}: ${finding.message}`,
-    ...(finding.parameter ? { parameter: longName(addition, finding.parameter) } : {}),
-    ...(finding.remedy
-      ? { remedy: { ...finding.remedy, parameter: longName(addition, finding.remedy.parameter) } }
-      : {}),
-  };
-}
-
 function parametersOf({ addition, kind, own }: BoundAddition): ParameterSpec[] {
   return kind.parameters.map(spec => {
     const { shown } = spec;

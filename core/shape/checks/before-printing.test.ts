@@ -3,6 +3,7 @@ import { kernels as startKernels } from '../../../kernels/node';
 import { buildWith, type Wish } from '../additions/testing';
 import type { BuiltPart } from '../built-part';
 import type { Finding } from '../findings/finding';
+import { ranked } from '../findings/finding';
 import type { Kernels } from '../kernels/kernel';
 import { mirroredMesh } from '../mesh/mesh';
 import { RECIPES, requireRecipe } from '../recipes';
@@ -12,7 +13,7 @@ import { checkShape, checkWalls } from './check-solid';
 import { type CheckContext, NO_DEMANDS } from './context';
 import { checkHand, handOf } from './hand';
 import { checkHoles } from './holes';
-import { inspectPart, ranked } from './inspect';
+import { inspectPart } from './inspect';
 import { checkLoads, sharpestRoot } from './loads';
 import { checkSize } from './size';
 import { box, ring, scaled } from './test-solids';
@@ -312,7 +313,12 @@ describe('strength', () => {
 });
 
 test('ranked by what they cost', () => {
-  const f = (code: string, level: Finding['level']): Finding => ({ code, level, message: '' });
+  const f = (code: Finding['code'], level: Finding['level']): Finding => ({
+    code,
+    level,
+    fields: {},
+    message: '',
+  });
   expect(
     codes(
       ranked([

@@ -1,6 +1,6 @@
 import { formatPlain } from '../../quantity/format';
 import type { BuiltPart } from '../built-part';
-import type { Finding } from '../findings/finding';
+import { type Finding, finding } from '../findings/finding';
 import type { Kernels } from '../kernels/kernel';
 import type { MateSurface } from '../mates';
 import { bodiesOf, boundsOf, closureOf, type TriangleMesh, volumeOf } from '../mesh/mesh';
@@ -27,6 +27,9 @@ export function checkShape({ mesh, pieces, whole, surfaces }: BuiltPart): Findin
   const apart = pieces.length > 0 ? pieces.map(p => p.mesh) : [mesh];
   return [...apart.flatMap(checkClosed), ...checkHand(whole, surfaces)];
 }
+
+/** Smaller than this all round nobody means, mm. */
+const TINY = 3;
 
 /** Checks for any recipe against what is asked of the part, all on the finished triangles. */
 export function checkSolid(
@@ -58,19 +61,8 @@ function boresOf({ mates }: Pick<Recipe, 'mates'>, surfaces: readonly MateSurfac
 export function checkClosed(mesh: TriangleMesh): Finding[] {
   const { openEdges, bodies } = closureOf(mesh);
   const findings: Finding[] = [];
-  if (openEdges > 0) {
-    findings.push({
-      code: 'open',
-      level: 'stop',
-      message: `The solid has ${openEdges} open edges: it has no inside. Take the last change back.`,
-    });
-  } else if (volumeOf(mesh) <= 0) {
-    findings.push({
-      code: 'inside-out',
-      level: 'stop',
-      message: 'The solid is inside out. Take the last change back.',
-    });
-  }
+  if (openEdges > 0) findings.push(finding('open', 'stop', { edges: openEdges }));
+  else if (volumeOf(mesh) <= 0) findings.push(finding('inside-out', 'stop', {}));
   if (bodies > 1) {
     const loose = bodiesOf(mesh)
       .map(body => ({ volume: Math.abs(volumeOf(body)), at: centreOf(body) }))
@@ -81,11 +73,7 @@ export function checkClosed(mesh: TriangleMesh): Finding[] {
       .slice(0, 3)
       .map(b => `${formatPlain(b.volume / 1000, 3)} cm³ at ${b.at.map(x => formatPlain(x, 0)).join(', ')}`)
       .join('; ');
-    findings.push({
-      code: 'loose-bodies',
-      level: 'stop',
-      message: `The part falls into ${bodies} loose bodies: something does not reach the rest (${where}). Move it until it meets the part, or switch it off; raised letters must stand on a face.`,
-    });
+    findings.push(finding('loose-bodies', 'stop', { bodies, where }));
   }
   return findings;
 }
@@ -106,38 +94,14 @@ export function checkMates(
     const asked = context.ledger[mate.id];
     const spec = recipe.mates.find(m => m.id === mate.id);
     if (!asked || !spec) continue;
-    const bind = {
-      label: `Use ${formatPlain(asked.model)} from the ledger`,
-      parameter: spec.parameter,
-      text: `${spec.dimension}.model`,
-    };
-    if (!Number.isFinite(mate.size)) {
-      findings.push({
-        code: 'mate-missing',
-        level: 'stop',
-        message: `${spec.name}: the solid has no surface there.`,
-        parameter: spec.parameter,
-      });
-      continue;
-    }
+    const { name, parameter, dimension } = spec;
+    const about = { parameter };
+    const bound = { name, parameter, dimension, model: asked.model, size: mate.size };
     const slip = slipOf(mate.size, asked.reading);
-    if (slip) {
-      findings.push({
-        code: 'slip',
-        level: 'stop',
-        message: `${spec.name} measures ${formatPlain(mate.size)} on the solid and ${formatPlain(asked.reading)} on the object: ${slip}`,
-        parameter: spec.parameter,
-        remedy: bind,
-      });
-    } else if (Math.abs(mate.size - asked.model) > MATE_TOLERANCE) {
-      findings.push({
-        code: 'mate-off',
-        level: 'warn',
-        message: `${spec.name} measures ${formatPlain(mate.size)} on the solid; the ledger asks for ${formatPlain(asked.model)}.`,
-        parameter: spec.parameter,
-        remedy: bind,
-      });
-    }
+    if (!Number.isFinite(mate.size)) findings.push(finding('mate-missing', 'stop', { name }, about));
+    else if (slip) findings.push(finding('slip', 'stop', { ...bound, reading: asked.reading, slip }, about));
+    else if (Math.abs(mate.size - asked.model) > MATE_TOLERANCE)
+      findings.push(finding('mate-off', 'warn', bound, about));
   }
   return findings;
 }
@@ -145,77 +109,36 @@ export function checkMates(
 function slipOf(size: number, reading: number): string | undefined {
   const ratio = size / reading;
   const near = (target: number) => Math.abs(ratio / target - 1) < SLIP_SHARE;
-  if (near(2)) return 'twice as much. Was a diameter used where a radius was meant?';
-  if (near(0.5)) return 'half as much. Was a radius typed for a diameter?';
-  if (near(25.4) || near(1 / 25.4)) return 'inches and millimetres are mixed up.';
-  if (Math.abs(ratio - 1) > FAR_OFF) return 'these cannot mate. Check the reading and the number.';
+  if (near(2)) return 'twice';
+  if (near(0.5)) return 'half';
+  if (near(25.4) || near(1 / 25.4)) return 'inches';
+  if (Math.abs(ratio - 1) > FAR_OFF) return 'far';
   return undefined;
 }
 
 export function checkWalls(mesh: TriangleMesh, context: CheckContext): Finding[] {
   const thinnest = thinnestWall(mesh);
   if (!thinnest) return [];
-  const { thickness } = thinnest;
-  const passes = thickness / context.lineWidth;
-  const where = `at ${formatPlain(thinnest.at[2], 1)} mm above the bed`;
-  if (passes < 1.95) {
-    const least = 2 * context.lineWidth;
-    return [
-      {
-        code: 'thin-wall',
-        level: passes < 0.95 ? 'stop' : 'warn',
-        message: `The thinnest wall is ${formatPlain(thickness)} mm, ${where}: less than two passes of a ${formatPlain(context.lineWidth)} mm line. Make it ${formatPlain(least)} mm or more.`,
-      },
-    ];
-  }
-  const whole = Math.round(passes);
+  const { thickness, at } = thinnest;
+  const line = context.lineWidth;
+  const passes = thickness / line;
+  if (passes < 1.95)
+    return [finding('thin-wall', passes < 0.95 ? 'stop' : 'warn', { thickness, height: at[2], line })];
   // Beyond six passes nobody counts them; variable-width printing forgives small differences.
-  if (passes < 6 && Math.abs(passes - whole) > 0.2) {
-    const better = Math.ceil(passes) * context.lineWidth;
-    return [
-      {
-        code: 'part-pass',
-        level: 'note',
-        message: `The thinnest wall is ${formatPlain(thickness)} mm: ${formatPlain(passes, 1)} passes of a ${formatPlain(context.lineWidth)} mm line. ${formatPlain(better)} mm would be whole passes.`,
-      },
-    ];
-  }
+  if (passes < 6 && Math.abs(passes - Math.round(passes)) > 0.2)
+    return [finding('part-pass', 'note', { thickness, line })];
   return [];
 }
 
 export function checkBed(mesh: TriangleMesh, context: CheckContext): Finding[] {
   const { min, max } = boundsOf(mesh);
-  const size = [max[0] - min[0], max[1] - min[1], max[2] - min[2]] as const;
-  const { bed } = context;
-  const words = size.map(x => formatPlain(x, 1)).join(' × ');
-  const fits =
-    (size[0] <= bed.width && size[1] <= bed.depth) || (size[1] <= bed.width && size[0] <= bed.depth);
+  const [x, y, z] = [max[0] - min[0], max[1] - min[1], max[2] - min[2]];
+  const { width, depth, height } = context.bed;
+  const fits = (x <= width && y <= depth) || (y <= width && x <= depth);
   const findings: Finding[] = [];
-  if (!fits || size[2] > bed.height) {
-    findings.push({
-      code: 'bed',
-      level: 'stop',
-      message: `The part is ${words} mm; the printer takes ${bed.width} × ${bed.depth} × ${bed.height} mm. Choose another printer, or split the part.`,
-    });
-  }
-  if (Math.max(...size) < 3) {
-    findings.push({
-      code: 'tiny',
-      level: 'stop',
-      message: `The part is only ${words} mm. Were inches read as millimetres?`,
-    });
-  }
-  // Recipes lie on the bed: only what was put on or cut off moves the lowest point.
-  if (Math.abs(min[2]) > 0.001) {
-    const by = formatPlain(Math.abs(min[2]));
-    findings.push({
-      code: 'off-the-bed',
-      level: 'warn',
-      message:
-        min[2] < 0
-          ? `Something put on it reaches ${by} mm below its underside: its files are lifted so that it stands on that. See on Print whether it lies better turned over or on its side.`
-          : `What is left of it begins ${by} mm above the bed: its files are lowered onto it.`,
-    });
-  }
+  if (!fits || z > height) findings.push(finding('bed', 'stop', { x, y, z, width, depth, height }));
+  if (Math.max(x, y, z) < TINY) findings.push(finding('tiny', 'stop', { x, y, z }));
+  // Recipes are drawn on the bed: only what was put on or cut off moves the lowest point.
+  if (Math.abs(min[2]) > 0.001) findings.push(finding('off-the-bed', 'warn', { by: min[2] }));
   return findings;
 }

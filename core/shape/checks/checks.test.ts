@@ -178,6 +178,6 @@ describe('the lip passing the rim', () => {
     const of = (strainLimit: number) =>
       codes(roundCap.checks(p, { mesh: build(p) }, { ...context, strainLimit }));
     expect(of(strain * 1.03)).toEqual([]);
-    expect(of(strain * 0.97)).toEqual(['lip-strain']);
+    expect(of(strain * 0.97)).toEqual(['finger-strain']);
   });
 });

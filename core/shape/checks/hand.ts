@@ -1,4 +1,5 @@
 import type { Finding } from '../findings/finding';
+import { finding } from '../findings/finding';
 import type { MateSurface } from '../mates';
 import type { TriangleMesh } from '../mesh/mesh';
 import { sectionAcross } from '../mesh/section';
@@ -12,13 +13,7 @@ export function checkHand(mesh: TriangleMesh, surfaces: readonly MateSurface[]):
     if (surface.kind !== 'thread' || !surface.hand) return [];
     const found = handOf(mesh, surface);
     if (found === null || found === surface.hand) return [];
-    return [
-      {
-        code: 'hand',
-        level: 'stop',
-        message: `The thread on the solid is ${found}-handed; the object’s is ${surface.hand}-handed. It will not go on. Set the hand, or take the mirroring off.`,
-      },
-    ];
+    return [finding('hand', 'stop', { found, wanted: surface.hand })];
   });
 }
 

@@ -1,5 +1,5 @@
-import { formatPlain } from '../../quantity/format';
 import type { Finding } from '../findings/finding';
+import { finding } from '../findings/finding';
 import type { MateSurface } from '../mates';
 import { boundsOf, type TriangleMesh } from '../mesh/mesh';
 import { type Loop, loopCircle, polygonCentroid, sectionAcross } from '../mesh/section';
@@ -42,11 +42,14 @@ export function checkHoles(
         const key = `${k}:${Math.round(found.middle[0])},${Math.round(found.middle[1])}`;
         const { gap, diameter } = found;
         if (!seen.has(key))
-          seen.set(key, {
-            code: 'hole-near-edge',
-            level: gap < 2 * lineWidth ? 'warn' : 'note',
-            message: `A hole of ${formatPlain(diameter, 1)} mm has only ${formatPlain(gap)} mm of plastic beside it: a screw in it tears out or splits the edge. Leave half its diameter, ${formatPlain(EDGE_SHARE * diameter, 1)} mm, or more.`,
-          });
+          seen.set(
+            key,
+            finding('hole-near-edge', gap < 2 * lineWidth ? 'warn' : 'note', {
+              diameter,
+              gap,
+              leave: EDGE_SHARE * diameter,
+            }),
+          );
       }
     }
   }

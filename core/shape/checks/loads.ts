@@ -1,5 +1,5 @@
 import { formatPlain } from '../../quantity/format';
-import type { Finding } from '../findings/finding';
+import { type Finding, finding } from '../findings/finding';
 import { facing, type TriangleMesh } from '../mesh/mesh';
 import type { LoadResult, Weakest } from '../strength/loads';
 import { proofLoad } from '../strength/proof';
@@ -20,40 +20,39 @@ export function checkLoads(
   return results.flatMap(result => {
     const asked = context.loads.find(l => l.id === result.id)!;
     const mark = { load: result.id };
-    if (result.problem)
-      return [
-        { ...mark, code: 'load-unknown', level: 'warn', message: `“${asked.words}”: ${result.problem}` },
-      ];
+    const { words } = asked;
+    if (result.problem) return [finding('load-unknown', 'warn', { words, why: result.problem }, mark)];
     const { weakest } = result;
     if (!weakest || !context.strength) return [];
     const findings: Finding[] = [];
     const bears = 1 / weakest.use;
     const { margin, strength, mayHurt } = context;
-    if (bears < margin.times) {
-      const level = bears < 1 ? 'stop' : 'warn';
-      const [best] = result.remedies;
-      findings.push({
-        ...mark,
-        code: 'too-weak',
-        level,
-        message: `“${asked.words}”: ${sectionInWords(weakest)} bears ${formatPlain(bears, 1)} times this load in ${strength.name}, and ${formatPlain(margin.times, 1)} times is wanted${margin.why ? `, since ${margin.why}` : ''}.${best ? ` What helps most: ${best.words}.` : ''}`,
-      });
+    if (bears < margin.times)
+      findings.push(
+        finding(
+          'too-weak',
+          bears < 1 ? 'stop' : 'warn',
+          {
+            words,
+            section: sectionInWords(weakest),
+            bears,
+            plastic: strength.name,
+            wanted: margin.times,
+            because: margin.why,
+            helps: result.remedies[0]?.words ?? '',
+          },
+          mark,
+        ),
+      );
+    if (mayHurt) {
+      const load = proofLoad(asked, margin.times);
+      findings.push(finding('proof-test', 'warn', { words, times: margin.times, load }, mark));
     }
-    if (mayHurt)
-      findings.push({
-        ...mark,
-        code: 'proof-test',
-        level: 'warn',
-        message: `“${asked.words}”: if this fails somebody may be hurt. This sum is no proof: prints differ. Before it is used, load the printed part with ${formatPlain(margin.times, 1)} times the load, ${proofLoad(asked, margin.times)}, for ten minutes, where nobody can be hit; then look at it for cracks. Where rules ask for a tested part or a licensed person, take that.`,
-      });
     const sharp = sharpestRoot(mesh, weakest);
-    if (sharp && bears < 2 * margin.times)
-      findings.push({
-        ...mark,
-        code: 'sharp-root',
-        level: bears < margin.times ? 'warn' : 'note',
-        message: `“${asked.words}”: a sharp inner corner runs ${formatPlain(sharp.length, 1)} mm along the section that is stressed most. Stress gathers there, and that is where it cracks: fillet it, by 1 mm or more.`,
-      });
+    if (sharp && bears < 2 * margin.times) {
+      const level = bears < margin.times ? 'warn' : 'note';
+      findings.push(finding('sharp-root', level, { words, length: sharp.length }, mark));
+    }
     return findings;
   });
 }

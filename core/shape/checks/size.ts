@@ -1,5 +1,4 @@
-import { formatPlain } from '../../quantity/format';
-import type { Finding } from '../findings/finding';
+import { type Finding, finding } from '../findings/finding';
 import type { MateSurface } from '../mates';
 import { boundsOf, type TriangleMesh } from '../mesh/mesh';
 import type { Recipe } from '../recipes/recipe';
@@ -24,20 +23,12 @@ export function checkSize(
   const findings: Finding[] = [];
   const largest = Math.max(...sizes);
   if (readings.length > 0) {
-    const most = Math.max(...readings);
-    const words = `The part is ${sizes.map(s => formatPlain(s, 1)).join(' × ')} mm, and nothing read of the object is`;
-    if (largest > FAR_LARGER * most)
-      findings.push({
-        code: 'unit-slip',
-        level: 'warn',
-        message: `${words} more than ${formatPlain(most, 1)} mm. Was a reading in inches taken as millimetres? Look at the readings and the numbers once more.`,
-      });
-    else if (largest < FAR_SMALLER * most && Object.keys(context.ledger).length > 0)
-      findings.push({
-        code: 'unit-slip',
-        level: 'warn',
-        message: `${words} so small: the largest is ${formatPlain(most, 1)} mm. Were inches and millimetres mixed up?`,
-      });
+    const read = Math.max(...readings);
+    const [x, y, z] = sizes as [number, number, number];
+    if (largest > FAR_LARGER * read)
+      findings.push(finding('unit-slip', 'warn', { x, y, z, read, than: 'larger' }));
+    else if (largest < FAR_SMALLER * read && Object.keys(context.ledger).length > 0)
+      findings.push(finding('unit-slip', 'warn', { x, y, z, read, than: 'smaller' }));
   }
   for (const surface of surfaces) {
     const asked = context.ledger[surface.mate];
@@ -45,11 +36,9 @@ export function checkSize(
     // What is round a surface is larger than it, across at least one of its two ways.
     const across = sizes.filter((_, i) => Math.abs(surface.axis[i]!) < 0.9);
     if (across.length > 0 && Math.max(...across) < asked.model * (surface.side === 'inside' ? 1 : 0.98))
-      findings.push({
-        code: 'smaller-than-mate',
-        level: 'stop',
-        message: `The part is ${formatPlain(Math.max(...across))} mm across, less than the ${formatPlain(asked.model)} mm of the surface that must fit: that surface is not whole. Look at what was cut away.`,
-      });
+      findings.push(
+        finding('smaller-than-mate', 'stop', { across: Math.max(...across), model: asked.model }),
+      );
   }
   return [...findings, ...twiceTheHeight(sizes[2]!, context, guide)];
 }
@@ -69,12 +58,5 @@ function twiceTheHeight(
   const slip = heights.find(([, v]) => v > 1 && (near(height, 2 * v) || near(height, v / 2)));
   if (!slip) return [];
   const [key, value] = slip;
-  const times = height > value ? 'twice' : 'half';
-  return [
-    {
-      code: 'half-or-double',
-      level: 'note',
-      message: `The part is ${formatPlain(height)} mm high, just ${times} what was read as “${key.replaceAll('_', ' ')}” (${formatPlain(value)} mm). If that is chance, leave it; a height drawn to both sides of the middle comes out double.`,
-    },
-  ];
+  return [finding('half-or-double', 'note', { height, what: key.replaceAll('_', ' '), read: value })];
 }

@@ -1,6 +1,5 @@
-import { formatPlain } from '../../quantity/format';
 import { DIRECTIONS } from '../additions/place';
-import type { Finding } from '../findings/finding';
+import { type Finding, finding } from '../findings/finding';
 import type { Kernels, MeshKernel, Models } from '../kernels/kernel';
 import { boundsOf, type TriangleMesh, volumeOf } from '../mesh/mesh';
 import { rayTreeOf } from '../mesh/rays';
@@ -49,39 +48,15 @@ export function checkPlace(
   return neighbours.flatMap((neighbour): Finding[] => {
     const solid = neighbourMesh(neighbour, kernel, models);
     const mark = { neighbour: neighbour.id };
-    if (!solid)
-      return [
-        {
-          ...mark,
-          code: 'neighbour-missing',
-          level: 'warn',
-          message: `“${neighbour.name}” has no body from a file yet: choose one, or make it a box. Until then nothing is kept off it.`,
-        },
-      ];
-    const room = neighbour.room > 0 ? `, with its ${formatPlain(neighbour.room)} mm of room` : '';
-    const here = overlap(mesh, solid, kernel);
-    if (here > TOUCH)
-      return [
-        {
-          ...mark,
-          code: 'in-the-way',
-          level: 'stop',
-          message: `“${neighbour.name}”${room} is where the part is: they share ${formatPlain(here / 1000, 2)} cm³. Make the part smaller there, or add “Keep clear” for it.`,
-        },
-      ];
+    const { name, room } = neighbour;
+    if (!solid) return [finding('neighbour-missing', 'warn', { name }, mark)];
+    const shared = overlap(mesh, solid, kernel);
+    if (shared > TOUCH) return [finding('in-the-way', 'stop', { name, room, shared }, mark)];
     if (!goesOn) return [];
     const convex = neighbour.form !== 'model';
     const hits = legsOf(goesOn).flatMap(leg => firstHit(mesh, solid, leg, convex, kernel) ?? []);
-    return hits.length === 0
-      ? []
-      : [
-          {
-            ...mark,
-            code: 'path-blocked',
-            level: 'stop',
-            message: `On its way the part hits “${neighbour.name}”${room}, ${formatPlain(Math.max(...hits), 0)} mm before it is home. Bring it on from another side, shorten what sticks out, or split the part.`,
-          },
-        ];
+    if (hits.length === 0) return [];
+    return [finding('path-blocked', 'stop', { name, room, before: Math.max(...hits) }, mark)];
   });
 }
 

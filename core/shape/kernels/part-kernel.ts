@@ -16,7 +16,13 @@ import { alongFrame, BED, bentFrame, cross, type Frame, type Point3 } from '../v
 import { type Body, type BodyOperation, KernelError, type Outline, type PartKernel } from './kernel';
 
 /** What `replicad-opencascadejs` hands out once started; typed by replicad itself. */
-export type OpenCascade = Parameters<typeof setOC>[0];
+/** What the package's types leave out, since it comes from the compiler that made it. */
+interface Compiled {
+  wasmMemory?: { buffer: ArrayBuffer };
+  HEAP8?: Int8Array;
+  getExceptionMessage?(error: unknown): [string, string];
+}
+export type OpenCascade = Parameters<typeof setOC>[0] & Compiled;
 
 /** Turning between neighbouring flats, radians: small fillets stay round on screen. */
 const MOST_TURN = 0.3;
@@ -29,7 +35,6 @@ const HAIR = 0.02;
 export function partKernel(oc: OpenCascade): PartKernel {
   setOC(oc);
   const bodies: Shape3D[] = [];
-  const heap = oc as unknown as { wasmMemory?: { buffer: ArrayBuffer }; HEAP8?: Int8Array };
   const keep = (shape: Shape3D): Body => {
     bodies.push(shape);
     return { kernelBody: shape };
@@ -188,10 +193,10 @@ export function partKernel(oc: OpenCascade): PartKernel {
           { unit: 'MM' },
         ),
       );
-      return withoutTimeStamp(await (blob as unknown as { text(): Promise<string> }).text());
+      return withoutTimeStamp(await blob.text());
     },
     readStep: async text => {
-      const blob = new (globalThis as unknown as { Blob: new (parts: string[]) => never }).Blob([text]);
+      const blob = new Blob([text]);
       try {
         return keep((await importSTEP(blob)) as Shape3D);
       } catch (error) {
@@ -202,12 +207,13 @@ export function partKernel(oc: OpenCascade): PartKernel {
       for (const shape of bodies.splice(0)) {
         try {
           shape.delete();
-        } catch {
-          // Already gone with a body made from it.
+        } catch (error) {
+          // Already gone with a body made from it: replicad says so with an error of its own.
+          if (!(error instanceof Error)) throw error;
         }
       }
     },
-    memory: () => (heap.wasmMemory?.buffer ?? heap.HEAP8?.buffer)?.byteLength ?? 0,
+    memory: () => (oc.wasmMemory?.buffer ?? oc.HEAP8?.buffer)?.byteLength ?? 0,
   };
 }
 
@@ -241,13 +247,12 @@ function drawingOf(outline: Outline) {
 
 function messageOf(oc: OpenCascade, error: unknown): string {
   if (error instanceof Error) return error.message;
-  const read = (oc as unknown as { getExceptionMessage?: (e: unknown) => [string, string] })
-    .getExceptionMessage;
   try {
-    const texts = read?.(error);
+    const texts = oc.getExceptionMessage?.(error);
     if (texts) return texts.filter(Boolean).join(': ');
-  } catch {
+  } catch (failure) {
     // The exception carries no text: the fallback below says all there is.
+    if (!(failure instanceof Error)) throw failure;
   }
   return 'the kernel gave no reason';
 }

@@ -1,4 +1,4 @@
-import type { Finding } from '../findings/finding';
+import { type Finding, finding } from '../findings/finding';
 import type { ParameterSpec, Parameters, Sensible } from './parameters';
 import type { GuideStep, Hold } from './recipe';
 
@@ -125,13 +125,17 @@ export class Refusals {
   when(bad: boolean, parameter: string, message: string, value?: number): this {
     if (!bad) return this;
     const text = value === undefined ? null : String(Number(value.toFixed(2)));
-    this.list.push({
-      code: 'cannot-build',
-      level: 'stop',
-      parameter,
-      message,
-      ...(text !== null && value! > 0 ? { remedy: { label: `Make it ${text}`, parameter, text } } : {}),
-    });
+    this.list.push(
+      finding(
+        'cannot-build',
+        'stop',
+        { why: message, make: value ?? 0 },
+        {
+          parameter,
+          ...(text !== null && value! > 0 ? { remedy: { label: `Make it ${text}`, parameter, text } } : {}),
+        },
+      ),
+    );
     return this;
   }
 }

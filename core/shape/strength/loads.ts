@@ -259,7 +259,14 @@ export interface LoadResult {
   weakest: Weakest | null;
   /** Why there is no answer. */
   problem?: string;
-  remedies: { words: string; gain: number }[];
+  remedies: LoadRemedy[];
+}
+
+/** What would help, and how many times more the part would bear with it. */
+export interface LoadRemedy {
+  does: 'turn' | 'plastic' | 'thicker';
+  words: string;
+  gain: number;
 }
 
 export function loadResults(
@@ -300,26 +307,30 @@ export function loadResults(
 function remediesFor(
   weakest: Weakest,
   { strength, otherStrengths, margin }: Pick<CheckContext, 'strength' | 'otherStrengths' | 'margin'>,
-): { words: string; gain: number }[] {
+): LoadRemedy[] {
   const own = strength!;
-  const found: { words: string; gain: number }[] = [];
+  const found: LoadRemedy[] = [];
   if (weakest.betweenLayers)
     found.push({
+      does: 'turn',
       words: 'print it turned, so that its layers run along the load, or split it so that they do',
       gain: own.along / own.across,
     });
   const bears = (s: { along: number; across: number }) => (weakest.betweenLayers ? s.across : s.along);
   const best = [...otherStrengths].sort((a, b) => bears(b) - bears(a))[0];
   if (best && bears(best) > bears(own) * 1.05)
-    found.push({ words: `print it in ${best.name}`, gain: bears(best) / bears(own) });
+    found.push({ does: 'plastic', words: `print it in ${best.name}`, gain: bears(best) / bears(own) });
   const need = weakest.use * margin.times;
   if (need > 1) {
     // Bending stress goes with the square of the thickness in the way it is bent.
     const thicker = Math.ceil(100 * (Math.sqrt(need) - 1));
-    found.push({ words: `make it ${thicker} % thicker there, in the way it is bent`, gain: need });
+    found.push({
+      does: 'thicker',
+      words: `make it ${thicker} % thicker there, in the way it is bent`,
+      gain: need,
+    });
   }
   // What is enough by itself and costs no plastic comes first, what is not enough last.
-  const rank = (r: { words: string; gain: number }) =>
-    r.gain < need ? 2 : r.words.startsWith('make') ? 1 : 0;
+  const rank = (r: LoadRemedy) => (r.gain < need ? 2 : r.does === 'thicker' ? 1 : 0);
   return found.sort((a, b) => rank(a) - rank(b) || b.gain - a.gain);
 }

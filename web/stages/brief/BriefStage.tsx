@@ -155,7 +155,7 @@ export function BriefStage() {
             </Stack>
           </Panel>
           {resolved.cautions.map(f => (
-            <Notice key={f.code} level={f.level}>
+            <Notice key={`${f.code}${f.load ?? ''}`} level={f.level}>
               {f.message}
             </Notice>
           ))}

@@ -59,7 +59,7 @@ export function KeepStage() {
                 </Button>
               </Row>
               {resolved.cautions.map(f => (
-                <Notice key={f.code} level={f.level}>
+                <Notice key={`${f.code}${f.load ?? ''}`} level={f.level}>
                   {f.message}
                 </Notice>
               ))}

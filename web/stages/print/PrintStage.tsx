@@ -7,6 +7,7 @@ import { same } from '../../../core/job/changes';
 import { counting, type Version } from '../../../core/job/history';
 import { formatLength, formatPercent } from '../../../core/quantity/format';
 import type { Finding } from '../../../core/shape/findings/finding';
+import { acceptedAs, acceptedFor, isAccepted } from '../../../core/shape/findings/finding';
 import { post, ServerSaid } from '../../api/client';
 import { useBench } from '../../job/bench-context';
 import { useSolid } from '../../solid/use-solid';
@@ -46,15 +47,18 @@ export function PrintStage() {
     same(newest.additions, part.additions) &&
     newest.materialId === material.id;
   const next = resolved.nextNumber;
-  // What was accepted stays so while its cause does: the same words about the same solid.
-  const acceptedBefore = (f: Pick<Finding, 'code' | 'message'>) =>
-    versions.flatMap(v => v.accepted).find(a => a.code === f.code && a.message === f.message);
+  // What was accepted stays so while its cause does.
+  const acceptedBefore = (f: Finding) =>
+    acceptedFor(
+      f,
+      versions.flatMap(v => v.accepted),
+    );
   const make = (accepted: Version['accepted'] = []) =>
     run(async buildId => {
       try {
         const still = (findings ?? []).flatMap(f => {
           const before = acceptedBefore(f);
-          return before && !accepted.some(a => a.message === before.message) ? [before] : [];
+          return before && !isAccepted(f, accepted) ? [before] : [];
         });
         await session.append('versions', revision => ({
           revision,
@@ -208,7 +212,7 @@ export function PrintStage() {
         key={String(stops !== null)}
         stops={stops}
         onClose={() => setStops(null)}
-        onAccept={reason => void make((stops ?? []).map(({ code, message }) => ({ code, message, reason })))}
+        onAccept={reason => void make((stops ?? []).map(f => acceptedAs(f, reason)))}
       />
     </>
   );

@@ -1,5 +1,6 @@
 import { HEXAGON_NUTS } from '../../../shelf/fasteners';
 import { given } from '../../../shelf/table';
+import { finding } from '../../findings/finding';
 import type { Body, PartKernel } from '../../kernels/kernel';
 import { Path, polygon } from '../../outline';
 import { choice, flag, length, Refusals } from '../../recipes/fields';
@@ -114,12 +115,7 @@ export const hole: AdditionKind = {
     const seat = seatAt(site, p);
     const findings: AdditionFinding[] = [];
     if (p.teardrop === true && Math.abs(seat.frame.up[2]) > 0.7)
-      findings.push({
-        code: 'addition-teardrop',
-        level: 'note',
-        parameter: 'teardrop',
-        message: 'This hole stands upright on the bed: it prints round without a point.',
-      });
+      findings.push(finding('addition-teardrop', 'note', {}, { parameter: 'teardrop' }));
     const all = throughAll(site);
     const holes = framesOf(seat, p).map(face => {
       const { frame, far } = directed(face, p);

@@ -1,3 +1,4 @@
+import { finding } from '../../findings/finding';
 import type { Level, Outline, PartKernel } from '../../kernels/kernel';
 import { KernelError } from '../../kernels/kernel';
 import { OffsetError, offsetOutline } from '../../offset';
@@ -135,15 +136,10 @@ export const shape: AdditionKind = {
           'x',
         );
       if (below.over > 0.4)
-        findings.push({
-          code: 'addition-over-edge',
-          level: 'warn',
-          parameter: 'x',
-          message: `About ${Math.round(100 * below.over)} % of its outline stands over the edge of the face it sits on. Move it inwards, or make it smaller.`,
-        });
+        findings.push(finding('addition-over-edge', 'warn', { share: below.over }, { parameter: 'x' }));
       const lean = (lengthOf(p, 'lean') * Math.PI) / 180;
       const tilt = Math.tan(Math.abs(lean)) * (widest(drawn) / 2);
-      return counting(kernel, drawn, f, below.depth + INTO + tilt, rise, p);
+      return standingTool(kernel, drawn, f, below.depth + INTO + tilt, rise, p);
     });
     return {
       body: joinedTo(kernel, site.body, tools),
@@ -206,7 +202,7 @@ function pulled(
 }
 
 /** What is put on: from inside the part upwards, wider at its root where it is filleted. */
-function counting(
+function standingTool(
   kernel: PartKernel,
   outline: Outline,
   frame: Frame,

@@ -1,3 +1,4 @@
+import { finding } from '../../findings/finding';
 import { type Body, KernelError } from '../../kernels/kernel';
 import { LIES, type Lies, placedModel } from '../../model';
 import { circle, rectangle } from '../../outline';
@@ -5,7 +6,7 @@ import { choice, length, Refusals } from '../../recipes/fields';
 import { lengthOf, type Parameters, textOf } from '../../recipes/parameters';
 import type { Frame } from '../../vector';
 import { point3 } from '../../vector';
-import type { AdditionFinding, AdditionKind, Site } from '../addition';
+import type { AdditionKind, Site } from '../addition';
 import { onSeat } from '../place';
 import { cutFrom } from '../tools';
 
@@ -104,16 +105,7 @@ export const otherHand: AdditionKind = {
   refuse: () => [],
   apply(site) {
     const threaded = site.surfaces.some(s => s.kind === 'thread');
-    const findings: AdditionFinding[] = threaded
-      ? [
-          {
-            code: 'addition-mirrored-thread',
-            level: 'warn',
-            message:
-              'Its thread is mirrored too: right-hand becomes left-hand, and will not go on the object. Change the recipe’s hand of thread back, or leave the part as it is.',
-          },
-        ]
-      : [];
+    const findings = threaded ? [finding('addition-mirrored-thread', 'warn', {})] : [];
     const mirrored = site.surfaces.map(s => ({
       ...s,
       at: [-s.at[0], s.at[1], s.at[2]] as const,

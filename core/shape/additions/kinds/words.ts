@@ -1,3 +1,4 @@
+import { finding } from '../../findings/finding';
 import { KernelError } from '../../kernels/kernel';
 import { placedMesh } from '../../mesh/placed';
 import { choice, length, words as wordsField } from '../../recipes/fields';
@@ -29,7 +30,14 @@ export const words: AdditionKind = {
   ],
   refuse: p =>
     textOf(p, 'text').trim() === ''
-      ? [{ code: 'cannot-build', level: 'stop', parameter: 'text', message: 'Write what it should say.' }]
+      ? [
+          finding(
+            'cannot-build',
+            'stop',
+            { why: 'Write what it should say.', make: 0 },
+            { parameter: 'text' },
+          ),
+        ]
       : [],
   apply(site, p) {
     const { kernels, body } = site;
@@ -55,14 +63,7 @@ export const words: AdditionKind = {
     );
     const findings: AdditionFinding[] =
       height < LEAST_HEIGHT
-        ? [
-            {
-              code: 'addition-small-words',
-              level: 'warn',
-              parameter: 'height',
-              message: `Letters ${height} mm high blur with a usual nozzle: make them ${LEAST_HEIGHT} mm or more.`,
-            },
-          ]
+        ? [finding('addition-small-words', 'warn', { height, least: LEAST_HEIGHT }, { parameter: 'height' })]
         : [];
     return { body: raised ? part.fuse(body, letters) : part.cut(body, letters), findings };
   },

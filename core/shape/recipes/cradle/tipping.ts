@@ -1,6 +1,6 @@
-import { formatPlain } from '../../../quantity/format';
 import type { CheckContext } from '../../checks/context';
 import type { Finding } from '../../findings/finding';
+import { finding } from '../../findings/finding';
 import { centroidOf, volumeOf } from '../../mesh/mesh';
 import { lengthOf, type Parameters } from '../parameters';
 import type { BuiltSolid } from '../recipe';
@@ -43,22 +43,9 @@ export function checkTipping(p: Parameters, solid: BuiltSolid, context: CheckCon
   const angles = tippingOf(p, solid, context.density);
   if (!angles) return [];
   const [way, least] = Object.entries(angles).sort((a, b) => a[1] - b[1])[0] as [keyof Tipping, number];
-  const words = `With a slab of ${formatPlain(lengthOf(p, 'slabWeight'), 0)} g`;
-  if (least <= 0)
-    return [
-      {
-        code: 'tips',
-        level: 'stop',
-        message: `${words} it falls over ${way}: a longer foot on that side.`,
-        parameter: LONGER[way],
-      },
-    ];
-  return [
-    {
-      code: 'tips',
-      level: least < EASILY ? 'warn' : 'note',
-      message: `${words} it tips ${way} first, when tilted by ${formatPlain(least, 0)}°.${least < EASILY ? ' A knock does that: a longer foot on that side.' : ''}`,
-      parameter: LONGER[way],
-    },
-  ];
+  const weight = lengthOf(p, 'slabWeight');
+  const about = { parameter: LONGER[way] };
+  const easily = least < EASILY;
+  const level = least <= 0 ? 'stop' : easily ? 'warn' : 'note';
+  return [finding('tips', level, { weight, towards: way, at: Math.max(0, least), easily }, about)];
 }

@@ -69,7 +69,8 @@ function refuse(p: Parameters): Finding[] {
     );
     try {
       entryOf(e, s.leadIn);
-    } catch {
+    } catch (error) {
+      if (!(error instanceof OffsetError)) throw error;
       refusals.when(true, 'leadIn', 'The lead-in is larger than an end’s corner: make it smaller.', 0.4);
     }
   }
@@ -89,7 +90,8 @@ function drawing(p: Parameters): Drawing {
   let s: Sizes;
   try {
     s = sizesOf(p);
-  } catch {
+  } catch (error) {
+    if (!(error instanceof OffsetError)) throw error;
     const size = (end: End) => lengthOf(p, mateName(p, end, isRound(end)(p) ? 'Round' : 'Width'));
     for (const end of ENDS) draft.edge(circle([0, 0], size(end) / 2));
     return draft.done('From above');

@@ -2,21 +2,28 @@ import { boxOf } from '../../curve';
 import { box, Draft } from '../../drawing/draft';
 import type { Drawing } from '../../drawing/drawing';
 import type { Outline } from '../../kernels/kernel';
+import { OffsetError } from '../../offset';
 import { pointsOf } from '../../outline';
-import { outlineOfText, untrimmedOfText } from '../../outline-text';
+import { OutlineTextError, outlineOfText, untrimmedOfText } from '../../outline-text';
 import { lengthOf, type Parameters, textOf } from '../parameters';
 import { FITTING, fittingOf, type Sizes, sizesOf } from './sizes';
+
+/** The maker's outline cannot be read, or not be moved so far: what is wrong with it is said elsewhere. */
+const isOutlineProblem = (error: unknown) =>
+  error instanceof OutlineTextError || error instanceof OffsetError;
 
 /** What cannot be built is drawn as it was written, or as a box of its sizes. */
 function drawnSizes(p: Parameters): Pick<Sizes, 'outer' | 'holes' | 'pocket' | 'lip' | 'top'> {
   try {
     return sizesOf(p);
-  } catch {
+  } catch (error) {
+    if (!isOutlineProblem(error)) throw error;
     const size = lengthOf(p, FITTING[fittingOf(p)]);
     const plain = (name: string, spare: Outline): Outline => {
       try {
         return outlineOfText(textOf(p, name));
-      } catch {
+      } catch (error) {
+        if (!isOutlineProblem(error)) throw error;
         return spare;
       }
     };
@@ -59,7 +66,8 @@ export function objectDrawing(measured: Readonly<Record<string, number>>, p: Par
   let seat: Outline;
   try {
     seat = untrimmedOfText(textOf(p, 'outline'));
-  } catch {
+  } catch (error) {
+    if (!isOutlineProblem(error)) throw error;
     seat = outlineOfText(`0, 0; ${w}, 0; ${w}, ${h}; 0, ${h}`);
   }
   const [x0, y0, x1, y1] = boxOf(seat);

@@ -1,5 +1,6 @@
 import { boxOf } from '../../curve';
 import type { Finding } from '../../findings/finding';
+import { finding } from '../../findings/finding';
 import { OffsetError } from '../../offset';
 import { holesOfText, OutlineTextError, outlineOfText, untrimmedOfText } from '../../outline-text';
 import { gapBetween, wallBetween } from '../../within';
@@ -145,7 +146,8 @@ function movedTooFar(p: Parameters): Finding[] {
   let moved = Infinity;
   try {
     moved = movedBy(written, p);
-  } catch {
+  } catch (error) {
+    if (!(error instanceof OffsetError)) throw error;
     // Its edges are shorter than a thousandth: said below.
   }
   const [x0, y0, x1, y1] = boxOf(written);
@@ -161,10 +163,6 @@ function movedTooFar(p: Parameters): Finding[] {
 
 function offsetRefused(error: unknown, parameter: string): Finding {
   if (!(error instanceof OffsetError)) throw error;
-  return {
-    code: 'cannot-build',
-    level: 'stop',
-    parameter,
-    message: `The outline cannot be moved so far. ${error.message} Use a smaller size, or take the corner off less.`,
-  };
+  const why = `The outline cannot be moved so far. ${error.message} Use a smaller size, or take the corner off less.`;
+  return finding('cannot-build', 'stop', { why, make: 0 }, { parameter });
 }

@@ -1,8 +1,8 @@
 import { rootStrain } from '../../../fit/click';
-import { formatPercent, formatPlain } from '../../../quantity/format';
 import type { CheckContext } from '../../checks/context';
 import { measureMates } from '../../checks/measure';
 import type { Finding } from '../../findings/finding';
+import { finding } from '../../findings/finding';
 import { loopNear, sectionAtZ } from '../../mesh/section';
 import type { Parameters } from '../parameters';
 import type { BuiltSolid } from '../recipe';
@@ -25,12 +25,18 @@ export function checkLip(p: Parameters, solid: BuiltSolid, context: CheckContext
   if (strain <= context.strainLimit) return [];
   const limit = inward ? passed / (1 + context.strainLimit) : passed / (1 - context.strainLimit);
   return [
-    {
-      code: 'lip-strain',
-      level: 'stop',
-      parameter: inward ? 'lipDiameter' : 'beadDiameter',
-      message: `Passing the ${inward ? 'rim' : 'bore'} ${inward ? 'stretches' : 'squeezes'} the lip by ${formatPercent(strain)}; this plastic bears ${formatPercent(context.strainLimit)}. Take a lip of ${formatPlain(limit)} mm, or a flexible plastic.`,
-    },
+    finding(
+      'lip-strain',
+      'stop',
+      {
+        passing: inward ? 'rim' : 'bore',
+        how: inward ? 'stretches' : 'squeezes',
+        strain,
+        limit: context.strainLimit,
+        lip: limit,
+      },
+      { parameter: inward ? 'lipDiameter' : 'beadDiameter' },
+    ),
   ];
 }
 
@@ -53,11 +59,11 @@ function checkFingers(p: Parameters, solid: BuiltSolid, context: CheckContext, i
   if (strain <= context.strainLimit) return [];
   const longer = beam.length * (Math.sqrt(strain / context.strainLimit) - 1);
   return [
-    {
-      code: 'lip-strain',
-      level: 'stop',
-      parameter: 'slotDepth',
-      message: `Passing the ${inward ? 'rim' : 'bore'} bends the fingers between the slots by ${formatPercent(strain)} at their roots; this plastic bears ${formatPercent(context.strainLimit)}. Slots ${formatPlain(longer, 1)} mm deeper, a thinner wall, or a flexible plastic.`,
-    },
+    finding(
+      'finger-strain',
+      'stop',
+      { passing: inward ? 'rim' : 'bore', strain, limit: context.strainLimit, deeper: longer },
+      { parameter: 'slotDepth' },
+    ),
   ];
 }

@@ -1,5 +1,6 @@
 import { formatPlain } from '../../../quantity/format';
 import type { Finding } from '../../findings/finding';
+import { finding } from '../../findings/finding';
 import { lengthOf, type Parameters } from '../parameters';
 import { has, slottedWall } from './parameters';
 import { sizesOf } from './solid';
@@ -12,16 +13,25 @@ export function refuse(p: Parameters): Finding[] {
   const s = sizesOf(p);
   const findings: Finding[] = [];
   const stop = (parameter: string, message: string, value?: number) =>
-    findings.push({
-      code: 'cannot-build',
-      level: 'stop',
-      parameter,
-      message,
-      remedy:
-        value !== undefined && value > 0
-          ? { label: `Make it ${formatPlain(value)} mm`, parameter, text: String(Number(value.toFixed(2))) }
-          : undefined,
-    });
+    findings.push(
+      finding(
+        'cannot-build',
+        'stop',
+        { why: message, make: value ?? 0 },
+        {
+          parameter,
+          ...(value !== undefined && value > 0
+            ? {
+                remedy: {
+                  label: `Make it ${formatPlain(value)} mm`,
+                  parameter,
+                  text: String(Number(value.toFixed(2))),
+                },
+              }
+            : {}),
+        },
+      ),
+    );
 
   const mouths = [
     ...(s.skirt ? [{ land: s.skirt.outer - s.skirt.inner, depth: s.skirt.top - s.end }] : []),

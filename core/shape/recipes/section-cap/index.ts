@@ -2,6 +2,7 @@ import { boxOf } from '../../curve';
 import { box, Draft } from '../../drawing/draft';
 import type { Drawing } from '../../drawing/drawing';
 import type { Finding } from '../../findings/finding';
+import { finding } from '../../findings/finding';
 import type { Outline } from '../../kernels/kernel';
 import type { MateSpec } from '../../mates';
 import { OffsetError, offsetOutline } from '../../offset';
@@ -105,14 +106,10 @@ function refuse(p: Parameters): Finding[] {
 
 function refused(error: unknown, parameter: string): Finding {
   if (error instanceof OutlineTextError)
-    return { code: 'cannot-build', level: 'stop', parameter: 'outline', message: error.message };
+    return finding('cannot-build', 'stop', { why: error.message, make: 0 }, { parameter: 'outline' });
   if (!(error instanceof OffsetError)) throw error;
-  return {
-    code: 'cannot-build',
-    level: 'stop',
-    parameter,
-    message: `The section cannot be moved so far. ${error.message} A smaller size here, or rounder corners.`,
-  };
+  const why = `The section cannot be moved so far. ${error.message} A smaller size here, or rounder corners.`;
+  return finding('cannot-build', 'stop', { why, make: 0 }, { parameter });
 }
 
 function drawing(p: Parameters): Drawing {
@@ -121,7 +118,8 @@ function drawing(p: Parameters): Drawing {
   try {
     const s = sizesOf(p);
     [mateLine, outer] = [s.mate, outerOf(s)];
-  } catch {
+  } catch (error) {
+    if (!(error instanceof OutlineTextError || error instanceof OffsetError)) throw error;
     const size = is.around(p) ? lengthOf(p, sizeName(p, 'Around')) : lengthOf(p, sizeName(p, 'Width'));
     mateLine = roundedRectangle(size, size / 2, 1);
     outer = mateLine;
@@ -166,7 +164,8 @@ function objectDrawing(measured: Readonly<Record<string, number>>, p: Parameters
       : is.rounded(p)
         ? roundedRectangle(w, d, measured.corner_radius ?? 8)
         : ellipse(w, d);
-  } catch {
+  } catch (error) {
+    if (!(error instanceof OutlineTextError || error instanceof OffsetError)) throw error;
     section = roundedRectangle(w, d, 8);
   }
   const [x0, y0, x1, y1] = boxOf(section);

@@ -1,4 +1,5 @@
 import type { Finding } from '../../findings/finding';
+import { finding } from '../../findings/finding';
 import { PLATE, WALL } from '../advice';
 import { choice, length, step, words } from '../fields';
 import { lengthOf, type Parameters } from '../parameters';
@@ -26,24 +27,10 @@ function checks(p: Parameters): Finding[] {
     const parameter = which === 'B' ? 'coverThreadB' : isPlug(p) ? 'plugThread' : 'coverThread';
     const drawn = lengthOf(p, parameter);
     if (Math.abs(drawn - standard.major) < OFF_STANDARD) return [];
-    return [
-      {
-        code: 'not-this-thread',
-        level: 'warn',
-        parameter,
-        message: `${standard.designation} is ${standard.major} mm over its ridges; this one is drawn ${drawn.toFixed(2)} mm. One of the two is wrong: look the thread up again, or measure once more.`,
-      },
-    ];
+    const { designation, major } = standard;
+    return [finding('not-this-thread', 'warn', { designation, major, drawn }, { parameter })];
   });
-  return [
-    ...off,
-    {
-      code: 'step-without-thread',
-      level: 'note',
-      message:
-        'Its STEP file has the part without the thread, which is made of triangles: print from 3MF or STL.',
-    },
-  ];
+  return [...off, finding('step-without-thread', 'note', {})];
 }
 
 export const threadedCover: Recipe = {

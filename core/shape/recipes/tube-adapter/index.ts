@@ -1,5 +1,5 @@
-import { formatPlain } from '../../../quantity/format';
 import type { Finding } from '../../findings/finding';
+import { finding } from '../../findings/finding';
 import type { MateSpec } from '../../mates';
 import { CHAMFER, WALL } from '../advice';
 import { choice, flag, length, step } from '../fields';
@@ -49,14 +49,7 @@ function checks(p: Parameters): Finding[] {
   const open = Math.min(s.A.inner, s.B.inner);
   const share = (s.bore / open) ** 2;
   if (share > 0.75) return [];
-  return [
-    {
-      code: 'flow',
-      level: 'note',
-      message: `The way through is ${formatPlain(2 * s.bore, 1)} mm: ${Math.round(100 * share)} % of what the narrower end would let through. A thinner wall or a smaller stop opens it.`,
-      parameter: 'stop',
-    },
-  ];
+  return [finding('flow', 'note', { through: 2 * s.bore, share }, { parameter: 'stop' })];
 }
 
 export const tubeAdapter: Recipe = {

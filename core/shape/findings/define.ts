@@ -1,0 +1,35 @@
+/** How a kind of finding is defined; see register.ts for the list. */
+
+export type FieldValue = string | number | boolean;
+
+/**
+ * What it costs whoever does not see it, the worst first: somebody is hurt; there is no solid; it does not fit; there
+ * is no room where it goes; something that was asked for is missing; it prints or holds badly; worth knowing.
+ */
+export const COSTS = [
+  'hurts',
+  'no-solid',
+  'no-fit',
+  'no-room',
+  'missing',
+  'prints-badly',
+  'to-know',
+] as const;
+export type Cost = (typeof COSTS)[number];
+
+/** What one press changes to mend it. */
+export interface Remedy {
+  label: string;
+  parameter: string;
+  text: string;
+}
+
+export interface FindingKind<Fields extends Record<string, FieldValue>> {
+  cost: Cost;
+  /** Cause, and what to do, as sentences for the maker. */
+  words(fields: Fields): string;
+  /** What one press changes, where a press does it. */
+  cure?(fields: Fields): Remedy | undefined;
+}
+
+export const define = <Fields extends Record<string, FieldValue>>(kind: FindingKind<Fields>) => kind;

@@ -1,0 +1,40 @@
+import { define } from '../define';
+
+/** Of what was put on the part; its name is put before the words. Lengths mm. */
+export const additionFindings = {
+  'addition-gone': define<{ why: string }>({ cost: 'missing', words: f => f.why }),
+  'addition-failed': define<{ why: string }>({ cost: 'missing', words: f => `${f.why}.` }),
+  'addition-order': define({
+    cost: 'missing',
+    words: () => 'The part is in pieces by now: move this above the split.',
+  }),
+  'addition-idle': define({
+    cost: 'to-know',
+    words: () =>
+      'It changes nothing: it lies where the part has nothing to take away, or wholly inside it. Move it, or choose another face.',
+  }),
+  'step-without': define({
+    cost: 'to-know',
+    words: () =>
+      'It is made of triangles: the STEP file has the part without it, and without such additions after it. Print from 3MF or STL.',
+  }),
+  'addition-small-words': define<{ height: number; least: number }>({
+    cost: 'prints-badly',
+    words: f => `Letters ${f.height} mm high blur with a usual nozzle: make them ${f.least} mm or more.`,
+  }),
+  'addition-mirrored-thread': define({
+    cost: 'no-fit',
+    words: () =>
+      'Its thread is mirrored too: right-hand becomes left-hand, and will not go on the object. Change the recipe’s hand of thread back, or leave the part as it is.',
+  }),
+  'addition-teardrop': define({
+    cost: 'to-know',
+    words: () => 'This hole stands upright on the bed: it prints round without a point.',
+  }),
+  /** @param share of its outline */
+  'addition-over-edge': define<{ share: number }>({
+    cost: 'prints-badly',
+    words: f =>
+      `About ${Math.round(100 * f.share)} % of its outline stands over the edge of the face it sits on. Move it inwards, or make it smaller.`,
+  }),
+};

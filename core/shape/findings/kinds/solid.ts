@@ -1,0 +1,69 @@
+import { formatPlain } from '../../../quantity/format';
+import { define } from '../define';
+
+const mm = (x: number, digits?: number) => formatPlain(x, digits);
+
+/** Of the solid itself, its walls and how it stands on the bed. Lengths mm. */
+export const solidFindings = {
+  /** The recipe's own refusal: its words are the recipe's. */
+  'cannot-build': define<{ why: string; make: number }>({
+    cost: 'no-solid',
+    words: f => f.why,
+  }),
+  kernel: define<{ why: string }>({
+    cost: 'no-solid',
+    words: f =>
+      `This shape could not be made. ${f.why}. Take the last change back, or try a slightly different number.`,
+  }),
+  'kernel-broken': define<{ why: string }>({ cost: 'no-solid', words: f => f.why }),
+  'not-solid': define<{ why: string }>({
+    cost: 'no-solid',
+    words: f => `${f.why} Change the last number back and tell us which it was.`,
+  }),
+  open: define<{ edges: number }>({
+    cost: 'no-solid',
+    words: f => `The solid has ${f.edges} open edges: it has no inside. Take the last change back.`,
+  }),
+  'inside-out': define({
+    cost: 'no-solid',
+    words: () => 'The solid is inside out. Take the last change back.',
+  }),
+  'loose-bodies': define<{ bodies: number; where: string }>({
+    cost: 'no-solid',
+    words: f =>
+      `The part falls into ${f.bodies} loose bodies: something does not reach the rest (${f.where}). Move it until it meets the part, or switch it off; raised letters must stand on a face.`,
+  }),
+  'thin-wall': define<{ thickness: number; height: number; line: number }>({
+    cost: 'prints-badly',
+    words: f =>
+      `The thinnest wall is ${mm(f.thickness)} mm, at ${mm(f.height, 1)} mm above the bed: less than two passes of a ${mm(f.line)} mm line. Make it ${mm(2 * f.line)} mm or more.`,
+  }),
+  'part-pass': define<{ thickness: number; line: number }>({
+    cost: 'to-know',
+    words: f =>
+      `The thinnest wall is ${mm(f.thickness)} mm: ${mm(f.thickness / f.line, 1)} passes of a ${mm(f.line)} mm line. ${mm(Math.ceil(f.thickness / f.line) * f.line)} mm would be whole passes.`,
+  }),
+  bed: define<{ x: number; y: number; z: number; width: number; depth: number; height: number }>({
+    cost: 'no-solid',
+    words: f =>
+      `The part is ${[f.x, f.y, f.z].map(x => mm(x, 1)).join(' × ')} mm; the printer takes ${f.width} × ${f.depth} × ${f.height} mm. Choose another printer, or split the part.`,
+  }),
+  tiny: define<{ x: number; y: number; z: number }>({
+    cost: 'no-solid',
+    words: f =>
+      `The part is only ${[f.x, f.y, f.z].map(x => mm(x, 1)).join(' × ')} mm. Were inches read as millimetres?`,
+  }),
+  /** @param by below the underside where negative */
+  'off-the-bed': define<{ by: number }>({
+    cost: 'to-know',
+    words: f =>
+      f.by < 0
+        ? `Something put on it reaches ${mm(-f.by)} mm below its underside: its files are lifted so that it stands on that. See on Print whether it lies better turned over or on its side.`
+        : `What is left of it begins ${mm(f.by)} mm above the bed: its files are lowered onto it.`,
+  }),
+  'hole-near-edge': define<{ diameter: number; gap: number; leave: number }>({
+    cost: 'prints-badly',
+    words: f =>
+      `A hole of ${mm(f.diameter, 1)} mm has only ${mm(f.gap)} mm of plastic beside it: a screw in it tears out or splits the edge. Leave half its diameter, ${mm(f.leave, 1)} mm, or more.`,
+  }),
+};

@@ -1,0 +1,17 @@
+import { additionFindings } from './kinds/additions';
+import { cautionFindings } from './kinds/cautions';
+import { mateFindings } from './kinds/mates';
+import { solidFindings } from './kinds/solid';
+import { useFindings } from './kinds/use';
+
+/** Every kind of finding: its fields, what it costs, its words and its cure stand in one object each. */
+export const FINDINGS = {
+  ...solidFindings,
+  ...mateFindings,
+  ...useFindings,
+  ...additionFindings,
+  ...cautionFindings,
+};
+
+export type FindingCode = keyof typeof FINDINGS;
+export type FieldsOf<C extends FindingCode> = Parameters<(typeof FINDINGS)[C]['words']>[0];
