@@ -2,6 +2,7 @@ import { spawn } from 'node:child_process';
 import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { Readable } from 'node:stream';
 import { fileURLToPath } from 'node:url';
 import { afterAll, describe, expect, test } from 'vitest';
 import { readStl, readThreeMf } from '../core/files/reading-back';
@@ -9,13 +10,28 @@ import { writeStl } from '../core/files/stl';
 import { box } from '../core/shape/checks/test-solids';
 import { closureOf, volumeOf } from '../core/shape/mesh/mesh';
 import { loopNear, sectionAtZ } from '../core/shape/mesh/section';
+import { run } from './run';
 
 const root = fileURLToPath(new URL('..', import.meta.url));
 const folder = mkdtempSync(join(tmpdir(), 'sagoma-cli-'));
 afterAll(() => rmSync(folder, { recursive: true, force: true }));
 
-/** The command line as a person or a script runs it. */
-function sagoma(words: string, input: unknown = '', lines = false) {
+/** The command line in this process. */
+async function sagoma(words: string, input: unknown = '', lines = false) {
+  const text = textOf(input, lines);
+  let out = '';
+  let err = '';
+  const code = await run(words.split(' ').filter(Boolean), {
+    read: file => (file === undefined ? text : readFileSync(file, 'utf8')),
+    lines: () => Readable.from(text.split('\n')),
+    out: said => (out += said),
+    err: said => (err += said),
+  });
+  return { code, out, err };
+}
+
+/** As a person or a script runs it, in a process of its own. */
+function inProcess(words: string, input: unknown = '', lines = false) {
   return new Promise<{ code: number; out: string; err: string }>(done => {
     const child = spawn(
       process.execPath,
@@ -27,17 +43,18 @@ function sagoma(words: string, input: unknown = '', lines = false) {
     child.stdout.on('data', chunk => (out += chunk));
     child.stderr.on('data', chunk => (err += chunk));
     child.on('close', code => done({ code: code ?? -1, out, err }));
-    child.stdin.end(
-      lines
-        ? (input as unknown[])
-            .map(line => (typeof line === 'string' ? line : JSON.stringify(line)))
-            .join('\n')
-        : typeof input === 'string'
-          ? input
-          : JSON.stringify(input),
-    );
+    child.stdin.end(textOf(input, lines));
   });
 }
+
+function textOf(input: unknown, lines: boolean): string {
+  if (typeof input === 'string') return input;
+  if (!lines) return JSON.stringify(input);
+  return (input as unknown[])
+    .map(line => (typeof line === 'string' ? line : JSON.stringify(line)))
+    .join('\n');
+}
+
 const answer = async (words: string, input: unknown) => JSON.parse((await sagoma(words, input)).out);
 
 describe('help', () => {
@@ -64,6 +81,27 @@ describe('help', () => {
       expect(code, command).toBe(0);
       expect(() => JSON.parse(json), command).not.toThrow();
     }
+  });
+});
+
+describe('a process of its own', () => {
+  test('reads standard input, writes the answer alone on standard output, and exits with its code', async () => {
+    const asked = { readings: ['31.70', '31,72'], instrument: { resolution: 0.01, maxError: 0.03 } };
+    const good = await inProcess('measure evaluate', asked);
+    expect({ ...good, out: JSON.parse(good.out).value }).toEqual({ code: 0, out: 31.71, err: '' });
+    const bad = await inProcess('measure evaluate', 'no json');
+    expect(bad).toMatchObject({ code: 2, out: '' });
+    expect(JSON.parse(bad.err).error.code).toBe('bad-json');
+  });
+  test('answers line by line until the input ends', async () => {
+    const line = { readings: [5], instrument: { resolution: 0.01, maxError: 0.03 } };
+    const { out, code } = await inProcess('measure evaluate --jsonl', [line, 'no json', line], true);
+    const answers = out
+      .trim()
+      .split('\n')
+      .map(l => JSON.parse(l));
+    expect([code, answers.length]).toEqual([0, 3]);
+    expect(answers[1].error.code).toBe('bad-json');
   });
 });
 

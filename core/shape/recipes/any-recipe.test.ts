@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { beforeAll, describe, expect, test } from 'vitest';
 import { kernels as startKernels } from '../../../kernels/node';
+import { coveringArray, pairName, pairsIn } from '../../../testing/pairs';
 import { buildPart } from '../build';
 import { NO_DEMANDS } from '../checks/context';
 import { exactOf, hasTriangles, type Kernels } from '../kernels/kernel';
@@ -11,16 +12,13 @@ import { parameterSchema } from './parameter-schema';
 import type { Parameters } from './parameters';
 import type { Recipe } from './recipe';
 
-/** Every recipe keeps these, whatever is asked of it. How many seeds: `npm test` takes twenty. */
-const RUNS = Number(process.env.RECIPE_RUNS ?? 20);
+/** Every recipe keeps these, whatever is asked of it. How many seeds: `npm test` takes ten, scripts/many-seeds.mjs hundreds. */
+const RUNS = Number(process.env.RECIPE_RUNS ?? 10);
 
 let kernels: Kernels;
 beforeAll(async () => {
   kernels = await startKernels();
 });
-
-/** A choice or a flag, by name. */
-type Option = [name: string, value: string | boolean];
 
 /** A written outline or list of holes with each number moved a little. */
 const bent = (kind: 'outline' | 'holes', text: string): fc.Arbitrary<string> =>
@@ -203,22 +201,32 @@ describe.each(RECIPES.map(r => [r.id, r] as const))('%s', (_, recipe) => {
     }
   });
 
-  test('every option in pairs with the others, and every size at both its ends', { timeout: 300_000 }, () => {
+  test('every option alone and in pairs with the others, and every size at both its ends', {
+    timeout: 300_000,
+  }, () => {
     const usual = recipe.demo.parameters;
-    const options = recipe.parameters.flatMap((spec): Option[] => {
-      if (spec.kind === 'choice') return spec.options.map(o => [spec.name, o.value]);
-      return spec.kind === 'flag' ? [true, false].map(on => [spec.name, on]) : [];
-    });
-    const reached = new Set<string>();
-    options.forEach(([a, first], i) => {
-      const others = options.slice(i + 1).filter(([name]) => name !== a);
-      for (const [b, second] of [[a, first] as Option, ...others]) {
-        if (!holds(recipe, { ...usual, [a]: first, [b]: second })) continue;
-        reached.add(`${a} ${first}`);
-        reached.add(`${b} ${second}`);
-      }
-    });
+    const factors: Record<string, (string | boolean)[]> = {};
+    for (const spec of recipe.parameters) {
+      if (spec.kind === 'choice') factors[spec.name] = spec.options.map(o => o.value);
+      else if (spec.kind === 'flag') factors[spec.name] = [true, false];
+    }
     // With the demo's sizes each choice makes a part, if not with every other one.
+    const built = new Set<string>();
+    const reached = new Set<string>();
+    const tried = (choices: Record<string, string | boolean>) => {
+      const p = { ...usual, ...choices };
+      if (!holds(recipe, p)) return;
+      for (const name of Object.keys(factors)) reached.add(`${name} ${p[name]}`);
+      for (const pair of pairsIn(factors, p as Record<string, string | boolean>)) built.add(pair);
+    };
+    const options = Object.entries(factors).flatMap(([name, values]) => values.map(v => [name, v] as const));
+    for (const row of coveringArray(factors)) tried(row);
+    // What a row of many choices refused is tried with two of them alone.
+    options.forEach(([a, x], i) => {
+      if (!reached.has(`${a} ${x}`)) tried({ [a]: x });
+      for (const [b, y] of options.slice(i + 1))
+        if (b !== a && !built.has(pairName(a, x, b, y))) tried({ [a]: x, [b]: y });
+    });
     expect([...reached].sort()).toEqual(options.map(([name, value]) => `${name} ${value}`).sort());
     for (const spec of recipe.parameters)
       if (spec.kind === 'length')
