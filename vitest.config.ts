@@ -1,12 +1,43 @@
 import { defineConfig } from 'vitest/config';
 
+const sources = 'core,contract,cli,demo,kernels,testing';
+
 export default defineConfig({
   test: {
-    include: ['{core,contract,server,cli,demo,web,kernels,testing}/**/*.test.{ts,tsx}'],
+    // Two cores: more workers would only wait for each other.
+    maxWorkers: 2,
     // These only end what hangs: a shared machine may give a tenth of its speed.
     testTimeout: 240_000,
     hookTimeout: 240_000,
-    // Two cores: more forks would only wait for each other.
-    maxWorkers: 2,
+    projects: [
+      {
+        extends: true,
+        test: {
+          name: 'pure',
+          include: [`{${sources}}/**/*.test.ts`],
+          exclude: ['**/*.kernel.test.ts', 'cli/**', 'demo/**'],
+          // Nothing in them leaves a trace: one process serves them all.
+          isolate: false,
+        },
+      },
+      {
+        extends: true,
+        test: { name: 'kernel', include: [`{${sources}}/**/*.kernel.test.ts`], sequence: { groupOrder: 1 } },
+      },
+      {
+        extends: true,
+        test: {
+          name: 'server',
+          include: ['server/**/*.test.ts', 'cli/**/*.test.ts', 'demo/**/*.test.ts'],
+          globalSetup: ['testing/bundled.mjs'],
+          env: { SAGOMA_BUNDLED: 'yes' },
+          sequence: { groupOrder: 1 },
+        },
+      },
+      {
+        extends: true,
+        test: { name: 'page', include: ['web/**/*.test.{ts,tsx}'], sequence: { groupOrder: 2 } },
+      },
+    ],
   },
 });

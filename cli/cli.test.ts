@@ -7,9 +7,9 @@ import { fileURLToPath } from 'node:url';
 import { afterAll, describe, expect, test } from 'vitest';
 import { readStl, readThreeMf } from '../core/files/reading-back';
 import { writeStl } from '../core/files/stl';
-import { box } from '../core/shape/checks/test-solids';
 import { closureOf, volumeOf } from '../core/shape/mesh/mesh';
 import { loopNear, sectionAtZ } from '../core/shape/mesh/section';
+import { box } from '../testing/solids';
 import { run } from './run';
 
 const root = fileURLToPath(new URL('..', import.meta.url));

@@ -7,7 +7,7 @@ import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { Rack, type RackJob } from '../contract/rack';
 import { readStl } from '../core/files/reading-back';
 import { loopNear, sectionAtZ } from '../core/shape/mesh/section';
-import { type TestServer, testServer } from '../server/testing';
+import { type TestServer, testServer } from '../testing/server';
 
 const root = fileURLToPath(new URL('..', import.meta.url));
 const folder = mkdtempSync(join(tmpdir(), 'sagoma-demo-'));

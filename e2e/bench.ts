@@ -7,39 +7,9 @@ import { test as base, expect, type Page } from '@playwright/test';
 
 const root = fileURLToPath(new URL('..', import.meta.url));
 
-/** A server of the test's own over an empty folder; it can be killed and started again on the same port. */
+/** A server over an empty folder, and what tests do with it. */
 export class TestBench {
-  private child: ChildProcess | undefined;
-  private readonly folder = mkdtempSync(join(tmpdir(), 'sagoma-e2e-'));
-  url = '';
-
-  async start(): Promise<void> {
-    const port = this.url ? new URL(this.url).port : '0';
-    const child = spawn(process.execPath, ['--import', 'tsx', 'server/main.ts'], {
-      cwd: root,
-      env: { ...process.env, SAGOMA_DATA: this.folder, SAGOMA_PORT: port, SAGOMA_LOG: 'error' },
-      stdio: ['ignore', 'pipe', 'inherit'],
-    });
-    this.child = child;
-    this.url = await new Promise<string>((done, fail) => {
-      let said = '';
-      child.stdout!.on('data', chunk => {
-        said += String(chunk);
-        const at = /http:\/\/localhost:\d+/.exec(said);
-        if (at) done(at[0]);
-      });
-      child.on('exit', code => fail(new Error(`The server ended with ${code}.`)));
-    });
-  }
-
-  async kill(): Promise<void> {
-    const { child } = this;
-    if (!child || child.exitCode !== null) return;
-    await new Promise(done => {
-      child.on('exit', done);
-      child.kill('SIGKILL');
-    });
-  }
+  constructor(public url = '') {}
 
   // biome-ignore lint/suspicious/noExplicitAny: answers of several routes
   async api(method: string, path: string, body?: object): Promise<any> {
@@ -97,6 +67,40 @@ export class TestBench {
     const { revision, workshop } = await this.api('GET', '/workshop');
     await this.api('PUT', '/workshop', { revision, workshop: { ...workshop, practiceBench: true } });
   }
+}
+
+/** A server in a process of its own: it can be killed and started again on the same port. */
+export class KillableBench extends TestBench {
+  private child: ChildProcess | undefined;
+  private readonly folder = mkdtempSync(join(tmpdir(), 'sagoma-e2e-'));
+
+  async start(): Promise<void> {
+    const port = this.url ? new URL(this.url).port : '0';
+    const child = spawn(process.execPath, ['dist-server/server.mjs'], {
+      cwd: root,
+      env: { ...process.env, SAGOMA_DATA: this.folder, SAGOMA_PORT: port, SAGOMA_LOG: 'error' },
+      stdio: ['ignore', 'pipe', 'inherit'],
+    });
+    this.child = child;
+    this.url = await new Promise<string>((done, fail) => {
+      let said = '';
+      child.stdout!.on('data', chunk => {
+        said += String(chunk);
+        const at = /http:\/\/localhost:\d+/.exec(said);
+        if (at) done(at[0]);
+      });
+      child.on('exit', code => fail(new Error(`The server ended with ${code}.`)));
+    });
+  }
+
+  async kill(): Promise<void> {
+    const { child } = this;
+    if (!child || child.exitCode !== null) return;
+    await new Promise(done => {
+      child.on('exit', done);
+      child.kill('SIGKILL');
+    });
+  }
 
   async end(): Promise<void> {
     await this.kill();
@@ -104,10 +108,63 @@ export class TestBench {
   }
 }
 
-export const test = base.extend<{ bench: TestBench; quiet: undefined }>({
+/** One process with servers for all tests of a Playwright worker; the kernels in it are warm after the first. */
+class BenchProcess {
+  private readonly child = spawn(process.execPath, ['dist-server/bench.mjs'], {
+    cwd: root,
+    stdio: ['ignore', 'inherit', 'inherit', 'ipc'],
+  });
+  private last = 0;
+
+  private ask<T>(message: object, isAnswer: (answer: Record<string, unknown>) => boolean): Promise<T> {
+    return new Promise((done, fail) => {
+      const heard = (answer: Record<string, unknown>) => {
+        if (!isAnswer(answer)) return;
+        this.child.off('message', heard);
+        done(answer as T);
+      };
+      this.child.on('message', heard);
+      this.child.once('exit', code => fail(new Error(`The bench process ended with ${code}.`)));
+      this.child.send(message);
+    });
+  }
+
+  async open(): Promise<{ number: number; url: string }> {
+    const number = ++this.last;
+    const { url } = await this.ask<{ url: string }>({ open: number }, a => a.opened === number);
+    return { number, url };
+  }
+
+  shut = (number: number) => this.ask({ shut: number }, a => a.shut === number);
+  end = () => this.child.kill();
+}
+
+interface Fixtures {
+  /** An empty workshop of the test's own. */
+  bench: TestBench;
+  /** The same in a process of its own. */
+  killable: KillableBench;
+  quiet: undefined;
+}
+
+export const test = base.extend<Fixtures, { benches: BenchProcess }>({
+  benches: [
+    // biome-ignore lint/correctness/noEmptyPattern: Playwright wants a pattern even where nothing is taken
+    async ({}, use) => {
+      const process = new BenchProcess();
+      await use(process);
+      process.end();
+    },
+    { scope: 'worker' },
+  ],
+  bench: async ({ benches }, use) => {
+    const { number, url } = await benches.open();
+    await use(new TestBench(url));
+    await benches.shut(number);
+  },
   // biome-ignore lint/correctness/noEmptyPattern: Playwright wants a pattern even where nothing is taken
-  bench: async ({}, use) => {
-    const bench = new TestBench();
+  killable: async ({}, use) => {
+    const bench = new KillableBench();
     await bench.start();
     await use(bench);
     await bench.end();

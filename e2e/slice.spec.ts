@@ -4,7 +4,10 @@ import { closureOf, volumeOf } from '../core/shape/mesh/mesh';
 import { loopNear, sectionAtZ } from '../core/shape/mesh/section';
 import { expect, ledgerRow, read, reading, solidVolume, test } from './bench';
 
-test('from a broken cap to version 2, with the server killed in the middle', async ({ page, bench }) => {
+test('from a broken cap to version 2, with the server killed in the middle', async ({
+  page,
+  killable: bench,
+}) => {
   await page.goto(bench.url);
   await expect(page.getByText('No jobs yet')).toBeVisible();
   await page.getByRole('button', { name: 'Start the first job' }).click();
@@ -101,7 +104,7 @@ test('from a broken cap to version 2, with the server killed in the middle', asy
   await expect(page.getByText('Skirt over rim tight')).toBeVisible();
 });
 
-test('undo and redo survive a restart of the server and a reload', async ({ page, bench }) => {
+test('undo and redo survive a restart of the server and a reload', async ({ page, killable: bench }) => {
   const id = await bench.measuredJob();
   await page.goto(`${bench.url}/jobs/${id}/measure`);
   await ledgerRow(page, 'Rim, outside').click();
@@ -118,7 +121,7 @@ test('undo and redo survive a restart of the server and a reload', async ({ page
 
 test('an edit made while the server is away is kept, sent later, and survives a reload', async ({
   page,
-  bench,
+  killable: bench,
 }) => {
   const id = await bench.measuredJob();
   await page.goto(`${bench.url}/jobs/${id}/measure`);

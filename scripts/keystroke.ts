@@ -1,11 +1,11 @@
 // Median time from a keystroke to the new solid on screen, warm, and of the rack's first view.
 // `npx tsx scripts/keystroke.ts [rounds]`, with the page built. A benchmark, not a test.
 import { chromium } from '@playwright/test';
-import { TestBench } from '../e2e/bench';
+import { KillableBench } from '../e2e/bench';
 import config from '../playwright.config';
 
 const rounds = Number(process.argv[2] ?? 25);
-const bench = new TestBench();
+const bench = new KillableBench();
 await bench.start();
 const id = await bench.measuredJob();
 const browser = await chromium.launch(config.use!.launchOptions);

@@ -2,7 +2,7 @@
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { killRounds } from '../server/kill-rounds';
+import { killRounds } from '../testing/kill-rounds';
 
 const folder = mkdtempSync(join(tmpdir(), 'sagoma-kill-'));
 const rounds = await killRounds(folder, Number(process.argv[2] ?? 20), Math.random, 1500);

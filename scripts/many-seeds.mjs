@@ -12,7 +12,7 @@ const report = join(folder, 'report.json');
 const began = Date.now();
 spawnSync(
   'npx',
-  ['vitest', 'run', 'core/shape/recipes/any-recipe', '--reporter=json', `--outputFile=${report}`],
+  ['vitest', 'run', 'core/shape/recipes/any-recipe.kernel', '--reporter=json', `--outputFile=${report}`],
   { cwd: root, stdio: 'inherit', env: { ...process.env, RECIPE_RUNS: runs }, shell: false },
 );
 const minutes = (Date.now() - began) / 60_000;

@@ -8,7 +8,7 @@ import {
   printsToFit,
   type SimulationPrior,
   stepper,
-} from '../core/bench/simulate';
+} from '../testing/simulate';
 
 const worlds = Number(process.argv[2] ?? 400);
 const practice: SimulationPrior = {

@@ -7,7 +7,7 @@ import { fileURLToPath } from 'node:url';
 import { chromium } from '@playwright/test';
 import type { Rack } from '../contract/rack';
 import config from '../playwright.config';
-import { killed, startServer } from '../server/kill-rounds';
+import { killed, startServer } from '../testing/kill-rounds';
 
 const root = fileURLToPath(new URL('..', import.meta.url));
 const out = join(root, 'docs/screenshots');

@@ -13,6 +13,7 @@ import {
 } from 'node:fs';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
+import { parseArgs } from 'node:util';
 
 export const root = fileURLToPath(new URL('..', import.meta.url));
 const STAMP = join(root, 'node_modules', '.sagoma-installed');
@@ -35,24 +36,36 @@ export function ensureInstalled() {
   }
   const wanted = hashOf([join(root, 'package-lock.json')]);
   if (existsSync(STAMP) && readFileSync(STAMP, 'utf8') === wanted) return;
-  console.log('Installing packages…');
+  console.error('Installing packages…');
   run('npm', ['ci', '--no-audit', '--no-fund']);
   writeFileSync(STAMP, wanted);
 }
 
 /** Builds the page when its sources changed since the last build. */
-export function ensureBuilt() {
-  const stamp = join(root, 'dist', '.built-from');
-  const sources = [
-    ...['web', 'core', 'contract'].flatMap(folder => filesIn(join(root, folder))),
-    join(root, 'vite.config.ts'),
-    join(root, 'package-lock.json'),
-  ];
-  const wanted = hashOf(sources);
+export const ensureBuilt = () =>
+  ensureFresh('dist', 'Building the page…', 'scripts/build.mjs', [
+    'web',
+    'core',
+    'contract',
+    'vite.config.ts',
+  ]);
+
+/** Bundles server and command line when their sources changed since the last time. */
+export const ensureServerBuilt = () =>
+  ensureFresh('dist-server', 'Bundling the server…', 'scripts/build-server.mjs', [
+    ...['core', 'contract', 'server', 'kernels', 'cli', 'demo', 'testing'],
+    'scripts/build-server.mjs',
+  ]);
+
+function ensureFresh(folder, words, script, sources) {
+  const stamp = join(root, folder, '.built-from');
+  const files = [...sources, 'package-lock.json'].flatMap(source => filesIn(join(root, source)));
+  const wanted = hashOf(files.filter(path => !/\.test\.tsx?$/.test(path)));
   if (existsSync(stamp) && readFileSync(stamp, 'utf8') === wanted) return;
-  console.log('Building the page…');
-  run('node', ['scripts/build.mjs']);
-  mkdirSync(join(root, 'dist'), { recursive: true });
+  // On standard error: the command line's own output is JSON and nothing else.
+  console.error(words);
+  run('node', [script], { stdio: ['ignore', 2, 2] });
+  mkdirSync(join(root, folder), { recursive: true });
   writeFileSync(stamp, wanted);
 }
 
@@ -63,7 +76,7 @@ export function ensureDemo(data) {
   // Filled aside and moved when whole: an interrupted start leaves no half workshop behind.
   const filling = `${data}.filling`;
   rmSync(filling, { recursive: true, force: true });
-  run(process.execPath, ['--import', 'tsx', 'demo/fill.ts', filling]);
+  run(process.execPath, ['dist-server/fill.mjs', filling]);
   mkdirSync(data, { recursive: true });
   for (const name of readdirSync(filling)) renameSync(join(filling, name), join(data, name));
   rmSync(filling, { recursive: true, force: true });
@@ -71,7 +84,7 @@ export function ensureDemo(data) {
 
 /** Starts the server and hands its end on; Ctrl-C reaches it too, since it shares our terminal. */
 export function serve(env) {
-  const child = spawn(process.execPath, ['--import', 'tsx', 'server/main.ts'], {
+  const child = spawn(process.execPath, ['dist-server/server.mjs'], {
     cwd: root,
     stdio: 'inherit',
     env: { SAGOMA_LOG: 'warn', ...process.env, ...env },
@@ -80,30 +93,26 @@ export function serve(env) {
   child.on('exit', (code, signal) => process.exit(signal === 'SIGINT' ? 0 : (code ?? 0)));
 }
 
-/** `--name value` and `--flag` from the command line. */
+/** `--name value` and `--flag` from the command line; says which there are where another one is given. */
 export function options(names) {
-  const given = {};
-  const args = process.argv.slice(2);
-  for (let i = 0; i < args.length; i++) {
-    const name = args[i].replace(/^--/, '');
-    if (!(name in names)) {
-      console.error(
-        `Unknown option ${args[i]}. There are: ${Object.keys(names)
-          .map(n => `--${n}`)
-          .join(', ')}`,
-      );
-      process.exit(2);
-    }
-    given[name] = names[name] === 'flag' ? true : args[++i];
-    if (given[name] === undefined) {
-      console.error(`--${name} wants a value.`);
-      process.exit(2);
-    }
+  try {
+    const types = Object.entries(names).map(([name, kind]) => [
+      name,
+      { type: kind === 'flag' ? 'boolean' : 'string' },
+    ]);
+    return { ...parseArgs({ options: Object.fromEntries(types) }).values };
+  } catch (error) {
+    console.error(
+      `${error.message} There are: ${Object.keys(names)
+        .map(n => `--${n}`)
+        .join(', ')}`,
+    );
+    process.exit(2);
   }
-  return given;
 }
 
 function filesIn(folder) {
+  if (!statSync(folder).isDirectory()) return [folder];
   return readdirSync(folder, { withFileTypes: true }).flatMap(entry => {
     const path = join(folder, entry.name);
     return entry.isDirectory() ? filesIn(path) : [path];

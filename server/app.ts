@@ -29,6 +29,8 @@ export interface AppOptions {
   page?: string;
   /** Hosts besides this machine's own. */
   hosts?: readonly string[];
+  /** Kernel threads shared with other servers of this process; left out, its own. */
+  pool?: KernelPool;
 }
 
 const MOST_JSON = '1mb';
@@ -39,7 +41,7 @@ export function createApp(
   options: AppOptions,
 ): { express: Express; app: App; close(): Promise<void> } {
   const blobs = new Blobs(store);
-  const pool = new KernelPool();
+  const pool = options.pool ?? new KernelPool();
   const events = new Events();
   const app: App = {
     store,
@@ -79,7 +81,8 @@ export function createApp(
     app,
     async close() {
       app.events.close();
-      await app.pool.close();
+      // One that was handed in is its owner's.
+      if (!options.pool) await pool.close();
       await store.close();
     },
   };

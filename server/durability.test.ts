@@ -3,7 +3,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterAll, expect, test } from 'vitest';
 import { seeded } from '../core/bench/random';
-import { killed, killRounds, startServer } from './kill-rounds';
+import { killed, killRounds, startServer } from '../testing/kill-rounds';
 
 const folder = mkdtempSync(join(tmpdir(), 'sagoma-kill-'));
 afterAll(() => rmSync(folder, { recursive: true, force: true }));

@@ -2,20 +2,19 @@ import { readFileSync } from 'node:fs';
 import { createServer } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { resolve } from 'node:path';
-import { fileURLToPath } from 'node:url';
 import { createApp } from './app';
 import { createLog } from './log';
+import { ROOT } from './root';
 import { openStore } from './store/database';
 
 /**
  * Starts the server. `SAGOMA_DATA` is the data folder, `SAGOMA_PORT` the port (0 takes a free one),
  * `SAGOMA_HOST` the address to bind to: this machine only unless the maker asks for more.
  */
-const root = fileURLToPath(new URL('..', import.meta.url));
 const log = createLog();
 const folder = resolve(process.env.SAGOMA_DATA ?? 'data');
 const host = process.env.SAGOMA_HOST ?? '127.0.0.1';
-const { version } = JSON.parse(readFileSync(resolve(root, 'package.json'), 'utf8')) as { version: string };
+const { version } = JSON.parse(readFileSync(resolve(ROOT, 'package.json'), 'utf8')) as { version: string };
 /** Requests still running at a stop get this long, ms. */
 const PATIENCE = 5000;
 
@@ -24,7 +23,7 @@ try {
   const { express, app, close } = createApp(store, {
     log,
     version,
-    page: resolve(root, 'dist'),
+    page: resolve(ROOT, 'dist'),
     hosts: host === '127.0.0.1' ? [] : [host, ...(process.env.SAGOMA_NAMES ?? '').split(',').filter(Boolean)],
   });
   const server = createServer(express);

@@ -1,7 +1,7 @@
 import { deflateSync } from 'node:zlib';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
+import { readingEdit, type TestServer, testServer } from '../testing/server';
 import { printable } from './sheet/pdf';
-import { readingEdit, type TestServer, testServer } from './testing';
 
 let server: TestServer;
 beforeAll(async () => {

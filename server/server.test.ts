@@ -5,9 +5,9 @@ import { join } from 'node:path';
 import { createClient } from '@libsql/client';
 import { strToU8, zipSync } from 'fflate';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
+import { readingEdit, type TestServer, testServer } from '../testing/server';
 import { Blobs } from './blobs/blobs';
 import { openStore } from './store/database';
-import { readingEdit, type TestServer, testServer } from './testing';
 
 let server: TestServer;
 beforeAll(async () => {

@@ -1,5 +1,4 @@
 import { describe, expect, test } from 'vitest';
-import { seeded } from '../bench/random';
 import {
   drawSimulation,
   engine,
@@ -7,7 +6,8 @@ import {
   printsToFit,
   type SimulationPrior,
   stepper,
-} from '../bench/simulate';
+} from '../../testing/simulate';
+import { seeded } from '../bench/random';
 import { type NextMate, nextVersion } from './next';
 import { verdictScale } from './verdict';
 

@@ -1,10 +1,10 @@
 import { describe, expect, test } from 'vitest';
+import { readEdit } from '../../testing/read-edit';
 import { applyChanges, diff, invert } from '../job/changes';
 import { type JobDocument, readJobDocument } from '../job/document';
 import { applyEdit, type Edit } from '../job/edits';
 import { emptyHistory } from '../job/history';
 import { newJob } from '../job/new-job';
-import { readEdit } from '../job/testing';
 import { FIRST_WORKSHOP } from '../job/workshop';
 import { inOrder } from '../shape/additions/addition';
 import { requireRecipe } from '../shape/recipes';

@@ -1,9 +1,9 @@
 import { describe, expect, test } from 'vitest';
+import { readEdit as read } from '../../testing/read-edit';
 import type { JobDocument } from '../job/document';
 import { applyEdit, type Edit } from '../job/edits';
 import { emptyHistory } from '../job/history';
 import { newJob } from '../job/new-job';
-import { readEdit as read } from '../job/testing';
 import { FIRST_WORKSHOP, type Workshop } from '../job/workshop';
 import { requireRecipe } from '../shape/recipes';
 import { Work } from './work';

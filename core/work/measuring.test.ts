@@ -1,9 +1,9 @@
 import { describe, expect, test } from 'vitest';
+import { readEdit as read } from '../../testing/read-edit';
 import { derivedProblem } from '../job/derived';
 import { type Derived, type Dimension, type JobDocument, readJobDocument } from '../job/document';
 import { applyEdit, type Edit } from '../job/edits';
 import { newJob } from '../job/new-job';
-import { readEdit as read } from '../job/testing';
 import { dimensionsForThread } from '../job/threads';
 import { FIRST_WORKSHOP, type Workshop } from '../job/workshop';
 import { requireRecipe } from '../shape/recipes';

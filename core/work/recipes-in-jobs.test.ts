@@ -1,9 +1,9 @@
 import { describe, expect, test } from 'vitest';
+import { readEdit as read } from '../../testing/read-edit';
 import type { JobDocument } from '../job/document';
 import { applyEdit, type Edit } from '../job/edits';
 import { emptyHistory } from '../job/history';
 import { newJob } from '../job/new-job';
-import { readEdit as read } from '../job/testing';
 import { FIRST_WORKSHOP } from '../job/workshop';
 import { RECIPES } from '../shape/recipes';
 import type { Recipe } from '../shape/recipes/recipe';

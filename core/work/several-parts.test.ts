@@ -1,10 +1,10 @@
 import { describe, expect, test } from 'vitest';
+import { readEdit } from '../../testing/read-edit';
 import { proposePair } from '../fit/pair';
 import type { JobDocument } from '../job/document';
 import { applyEdit, type Edit } from '../job/edits';
 import { emptyHistory, type History, historyOf, type Version } from '../job/history';
 import { newJob } from '../job/new-job';
-import { readEdit } from '../job/testing';
 import { FIRST_WORKSHOP } from '../job/workshop';
 import { requireRecipe } from '../shape/recipes';
 import { Work } from './work';

@@ -1,9 +1,9 @@
 import { describe, expect, test } from 'vitest';
+import { readEdit } from '../../testing/read-edit';
 import type { Brief } from '../job/document';
 import { applyEdit, type Edit } from '../job/edits';
 import { emptyHistory } from '../job/history';
 import { newJob } from '../job/new-job';
-import { readEdit } from '../job/testing';
 import { FIRST_WORKSHOP, type Material } from '../job/workshop';
 import { requireRecipe } from '../shape/recipes';
 import { suitabilityOf } from './suitability';

@@ -2,7 +2,7 @@ import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { FEATURES } from '../../core/calibration/piece';
 import { readStl } from '../../core/files/reading-back';
 import { boundsOf } from '../../core/shape/mesh/mesh';
-import { type TestServer, testServer } from '../testing';
+import { type TestServer, testServer } from '../../testing/server';
 
 let server: TestServer;
 beforeAll(async () => {

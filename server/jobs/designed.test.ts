@@ -1,7 +1,7 @@
 import { afterAll, beforeAll, expect, test } from 'vitest';
 import { readStl } from '../../core/files/reading-back';
 import { loopNear, sectionAtZ } from '../../core/shape/mesh/section';
-import { readingEdit, type TestServer, testServer } from '../testing';
+import { readingEdit, type TestServer, testServer } from '../../testing/server';
 
 let server: TestServer;
 beforeAll(async () => {

@@ -1,8 +1,8 @@
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { FIRST_WORKSHOP } from '../../core/job/workshop';
 import { printEstimate } from '../../core/print/estimate';
+import { readingEdit, type TestServer, testServer } from '../../testing/server';
 import { Events } from '../events';
-import { readingEdit, type TestServer, testServer } from '../testing';
 import { fileName } from './file-names';
 
 let server: TestServer;

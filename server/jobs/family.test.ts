@@ -2,7 +2,7 @@ import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { readThreeMf } from '../../core/files/reading-back';
 import { laidOut } from '../../core/print/bed';
 import { boundsOf, closureOf } from '../../core/shape/mesh/mesh';
-import { type TestServer, testServer } from '../testing';
+import { type TestServer, testServer } from '../../testing/server';
 import { sizesOf } from './family';
 
 let server: TestServer;

@@ -4,7 +4,7 @@ import { JobDocument } from '../../core/job/document';
 import { acceptedAs, type Finding } from '../../core/shape/findings/finding';
 import { volumeOf } from '../../core/shape/mesh/mesh';
 import { loopNear, sectionAtZ } from '../../core/shape/mesh/section';
-import { readingEdit, type TestServer, testServer } from '../testing';
+import { readingEdit, type TestServer, testServer } from '../../testing/server';
 
 let server: TestServer;
 beforeAll(async () => {

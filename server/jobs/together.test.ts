@@ -1,7 +1,7 @@
 import { afterAll, beforeAll, expect, test } from 'vitest';
 import { readThreeMf } from '../../core/files/reading-back';
 import { boundsOf } from '../../core/shape/mesh/mesh';
-import { readingEdit, type TestServer, testServer } from '../testing';
+import { readingEdit, type TestServer, testServer } from '../../testing/server';
 
 let server: TestServer;
 beforeAll(async () => {

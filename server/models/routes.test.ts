@@ -2,10 +2,10 @@ import { afterAll, beforeAll, expect, test } from 'vitest';
 import { readStl } from '../../core/files/reading-back';
 import { writeStl } from '../../core/files/stl';
 import type { JobDocument } from '../../core/job/document';
-import { box } from '../../core/shape/checks/test-solids';
 import { volumeOf } from '../../core/shape/mesh/mesh';
 import { Work } from '../../core/work/work';
-import { type TestServer, testServer } from '../testing';
+import { type TestServer, testServer } from '../../testing/server';
+import { box } from '../../testing/solids';
 
 let server: TestServer;
 beforeAll(async () => {

@@ -1,6 +1,6 @@
 import { afterAll, beforeAll, describe, expect, test, vi } from 'vitest';
 import { requireRecipe } from '../../core/shape/recipes';
-import { readingEdit, type TestServer, testServer } from '../testing';
+import { readingEdit, type TestServer, testServer } from '../../testing/server';
 import { Cancelled, KernelPool } from './pool';
 
 let server: TestServer;

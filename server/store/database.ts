@@ -1,9 +1,9 @@
 import { existsSync, mkdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { fileURLToPath } from 'node:url';
 import { createClient } from '@libsql/client';
 import { drizzle, type LibSQLDatabase } from 'drizzle-orm/libsql';
 import { migrate } from 'drizzle-orm/libsql/migrator';
+import { ROOT } from '../root';
 import * as schema from './schema';
 
 export type Database = LibSQLDatabase<typeof schema>;
@@ -17,7 +17,7 @@ export interface Store {
   close(): Promise<void>;
 }
 
-const MIGRATIONS = fileURLToPath(new URL('./migrations', import.meta.url));
+const MIGRATIONS = join(ROOT, 'server/store/migrations');
 
 /**
  * Opens the data folder's database, brings it up to date and hands it out.

@@ -1,5 +1,5 @@
 import { describe, expect, test } from 'vitest';
-import { box, ring } from '../checks/test-solids';
+import { box, ring } from '../../../testing/solids';
 import { areaOf, boundsOf, closureOf, volumeOf, weld } from './mesh';
 import { loopNear, polygonArea, sectionAtZ } from './section';
 

@@ -1,5 +1,5 @@
 import { expect, test } from 'vitest';
-import { box, moved, ring, together } from '../checks/test-solids';
+import { box, moved, ring, together } from '../../../testing/solids';
 import { RayTree } from './rays';
 
 test('a ray meets the first of two boxes, from outside and from within', () => {

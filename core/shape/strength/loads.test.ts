@@ -1,5 +1,5 @@
 import { describe, expect, test } from 'vitest';
-import { box, moved, ring, together } from '../checks/test-solids';
+import { box, moved, ring, together } from '../../../testing/solids';
 import { loadOn, loadResults, weakestSection } from './loads';
 
 /** Against beam formulas: Roark's Formulas for Stress and Strain. A bar of 60 × 8 × 5 along x, held at its left end. */

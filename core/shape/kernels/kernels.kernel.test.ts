@@ -1,6 +1,6 @@
 import { beforeAll, describe, expect, test } from 'vitest';
 import { kernels as startKernels } from '../../../kernels/node';
-import { box, insideOut, moved, ring, together, withoutTriangle } from '../checks/test-solids';
+import { box, insideOut, moved, ring, together, withoutTriangle } from '../../../testing/solids';
 import { boundsOf, closureOf, volumeOf } from '../mesh/mesh';
 import type { Point2 } from '../vector';
 import type { Kernels, Outline } from './kernel';

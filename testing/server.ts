@@ -5,8 +5,8 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { pino } from 'pino';
 import type { JobAnswer } from '../contract/jobs';
-import { createApp } from './app';
-import { openStore } from './store/database';
+import { createApp } from '../server/app';
+import { openStore } from '../server/store/database';
 
 /** A real server on a free port over a throw-away data folder, for tests. */
 export async function testServer(folder = mkdtempSync(join(tmpdir(), 'sagoma-'))) {

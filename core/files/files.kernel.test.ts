@@ -1,6 +1,6 @@
 import { beforeAll, describe, expect, test } from 'vitest';
 import { kernels as startKernels } from '../../kernels/node';
-import { box } from '../shape/checks/test-solids';
+import { box } from '../../testing/solids';
 import type { Kernels } from '../shape/kernels/kernel';
 import { closureOf, volumeOf } from '../shape/mesh/mesh';
 import { loopNear, sectionAtZ } from '../shape/mesh/section';

@@ -1,5 +1,6 @@
 import { beforeAll, describe, expect, test } from 'vitest';
 import { kernels as startKernels } from '../../../kernels/node';
+import { box, insideOut, moved, ring, scaled, together, withoutTriangle } from '../../../testing/solids';
 import { buildPart } from '../build';
 import type { BuiltPart } from '../built-part';
 import { SAGITTA } from '../finish';
@@ -11,7 +12,6 @@ import { checkBed, checkClosed, checkMates, checkWalls } from './check-solid';
 import { type CheckContext, NO_DEMANDS } from './context';
 import { inspectPart } from './inspect';
 import { trianglesOfMates } from './measure';
-import { box, insideOut, moved, ring, scaled, together, withoutTriangle } from './test-solids';
 import { thinnestWall } from './thickness';
 
 const cap: Parameters = { ...roundCap.demo.parameters, tab: false, lip: 'skirt' };

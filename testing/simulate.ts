@@ -1,7 +1,7 @@
-import { type NextMate, nextVersion } from '../learn/next';
-import { drawnClearance, type Trial } from '../learn/posterior';
-import { verdictFor, verdictScale } from '../learn/verdict';
-import { gauss } from './random';
+import { gauss } from '../core/bench/random';
+import { type NextMate, nextVersion } from '../core/learn/next';
+import { drawnClearance, type Trial } from '../core/learn/posterior';
+import { verdictFor, verdictScale } from '../core/learn/verdict';
 
 /** A made-up job with known truth, to count prints until everything sits right. Lengths mm. */
 export interface SimulatedWorld {

@@ -1,6 +1,6 @@
 import { beforeAll, describe, expect, test } from 'vitest';
 import { kernels as startKernels } from '../../kernels/node';
-import { box, together, withoutTriangle } from './checks/test-solids';
+import { box, together, withoutTriangle } from '../../testing/solids';
 import type { Kernels } from './kernels/kernel';
 import { boundsOf, closureOf, volumeOf } from './mesh/mesh';
 import {

@@ -1,5 +1,5 @@
-import type { Reading } from './document';
-import type { Edit } from './edits';
+import type { Reading } from '../core/job/document';
+import type { Edit } from '../core/job/edits';
 
 let made = 0;
 

@@ -1,11 +1,11 @@
-import { type BuildOutcome, buildPart } from '../build';
-import type { Kernels } from '../kernels/kernel';
-import { requireRecipe } from '../recipes';
-import type { Parameters } from '../recipes/parameters';
-import type { Recipe } from '../recipes/recipe';
-import { kindOf } from '.';
-import type { Addition, AdditionKindName } from './addition';
-import { longName, usualOf, withAdditions } from './with-additions';
+import { kindOf } from '../core/shape/additions';
+import type { Addition, AdditionKindName } from '../core/shape/additions/addition';
+import { longName, usualOf, withAdditions } from '../core/shape/additions/with-additions';
+import { type BuildOutcome, buildPart } from '../core/shape/build';
+import type { Kernels } from '../core/shape/kernels/kernel';
+import { requireRecipe } from '../core/shape/recipes';
+import type { Parameters } from '../core/shape/recipes/parameters';
+import type { Recipe } from '../core/shape/recipes/recipe';
 
 /** For tests: additions on a recipe's demo object, each with its own numbers by their short names. */
 export interface Wish {

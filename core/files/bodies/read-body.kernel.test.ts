@@ -1,7 +1,7 @@
 import { strToU8, zipSync } from 'fflate';
 import { beforeAll, describe, expect, test } from 'vitest';
 import { kernels as startKernels } from '../../../kernels/node';
-import { box, withoutTriangle } from '../../shape/checks/test-solids';
+import { box, withoutTriangle } from '../../../testing/solids';
 import type { Kernels } from '../../shape/kernels/kernel';
 import { volumeOf } from '../../shape/mesh/mesh';
 import { circle } from '../../shape/outline';

@@ -1,13 +1,13 @@
 import fc from 'fast-check';
 import { beforeAll, describe, expect, test } from 'vitest';
 import { kernels as startKernels } from '../../../kernels/node';
+import { partWith } from '../../../testing/part-with';
 import { buildPart } from '../build';
 import type { Kernels } from '../kernels/kernel';
 import { closureOf } from '../mesh/mesh';
 import { parameterSchema } from '../recipes/parameter-schema';
 import type { ParameterSpec } from '../recipes/parameters';
 import { KINDS } from '.';
-import { partWith } from './testing';
 import { usualOf } from './with-additions';
 
 /** Every addition keeps these on three recipes, whatever is asked of it. `npm test` takes a few seeds. */

@@ -1,6 +1,7 @@
 import { beforeAll, describe, expect, test } from 'vitest';
 import { kernels as startKernels } from '../../../kernels/node';
-import { buildWith, type Wish } from '../additions/testing';
+import { buildWith, type Wish } from '../../../testing/part-with';
+import { box, ring, scaled } from '../../../testing/solids';
 import type { BuiltPart } from '../built-part';
 import type { Finding } from '../findings/finding';
 import { ranked } from '../findings/finding';
@@ -16,7 +17,6 @@ import { checkHoles } from './holes';
 import { inspectPart } from './inspect';
 import { checkLoads, sharpestRoot } from './loads';
 import { checkSize } from './size';
-import { box, ring, scaled } from './test-solids';
 import { checkPlace, firstHit, legsOf, neighbourMesh } from './where-it-goes';
 
 /** Every check: a spoiled solid makes it speak, a sound one leaves it silent. */

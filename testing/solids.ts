@@ -1,4 +1,4 @@
-import { type TriangleMesh, weld } from '../mesh/mesh';
+import { type TriangleMesh, weld } from '../core/shape/mesh/mesh';
 
 /** Plain solids with closed formulas, made without a kernel, for tests. Lengths mm. */
 export function box(

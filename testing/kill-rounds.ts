@@ -1,11 +1,11 @@
 import { type ChildProcess, spawn } from 'node:child_process';
-import { fileURLToPath } from 'node:url';
-import { readingEdit } from './testing';
+import { ROOT } from '../server/root';
+import { readingEdit } from './server';
 
 /** A server in a process of its own, so that it can be killed. */
 export async function startServer(folder: string): Promise<{ base: string; child: ChildProcess }> {
-  const child = spawn(process.execPath, ['--import', 'tsx', 'server/main.ts'], {
-    cwd: fileURLToPath(new URL('..', import.meta.url)),
+  const child = spawn(process.execPath, ['dist-server/server.mjs'], {
+    cwd: ROOT,
     env: { ...process.env, SAGOMA_DATA: folder, SAGOMA_PORT: '0', SAGOMA_LOG: 'silent' },
     stdio: ['ignore', 'pipe', 'inherit'],
   });

@@ -1,6 +1,6 @@
 import { beforeAll, describe, expect, test } from 'vitest';
 import { kernels as startKernels } from '../../../kernels/node';
-import { buildWith, type Wish } from '../additions/testing';
+import { buildWith, type Wish } from '../../../testing/part-with';
 import type { Kernels } from '../kernels/kernel';
 
 /** Mates are measured on the triangles where they are themselves. */

@@ -1,10 +1,10 @@
 import { beforeAll, describe, expect, test } from 'vitest';
 import { kernels as startKernels } from '../../../kernels/node';
-import { box } from '../checks/test-solids';
+import { buildWith, type Wish } from '../../../testing/part-with';
+import { box } from '../../../testing/solids';
 import type { Kernels } from '../kernels/kernel';
 import { closureOf } from '../mesh/mesh';
 import type { Parameters } from '../recipes/parameters';
-import { buildWith, type Wish } from './testing';
 
 /** Drafts, threads, what goes around a lying axis, and room for bodies from files: against closed formulas. */
 let kernels: Kernels;

@@ -1,9 +1,9 @@
 import { beforeAll, describe, expect, test } from 'vitest';
 import { kernels as startKernels } from '../../../kernels/node';
+import { buildWith, type Wish } from '../../../testing/part-with';
 import type { Kernels } from '../kernels/kernel';
 import { closureOf, volumeOf } from '../mesh/mesh';
 import type { Parameters } from '../recipes/parameters';
-import { buildWith, type Wish } from './testing';
 
 /** What additions do, against closed formulas, on a plate of 83 × 50 × 4 and a bush of Ø 13.95 over Ø 8.45. */
 let kernels: Kernels;
