@@ -14,7 +14,7 @@ const folder = mkdtempSync(join(tmpdir(), 'sagoma-demo-'));
 let server: TestServer;
 let jobs: RackJob[];
 beforeAll(async () => {
-  const filled = spawnSync(process.execPath, ['--import', 'tsx', 'demo/fill.ts', folder], {
+  const filled = spawnSync(process.execPath, ['dist-server/fill.mjs', folder], {
     cwd: root,
     encoding: 'utf8',
   });

@@ -115,18 +115,21 @@ class BenchProcess {
     stdio: ['ignore', 'inherit', 'inherit', 'ipc'],
   });
   private last = 0;
+  private readonly ended = new Promise<never>((_, fail) => {
+    this.child.on('exit', code => fail(new Error(`The bench process ended with ${code}.`)));
+  });
 
   private ask<T>(message: object, isAnswer: (answer: Record<string, unknown>) => boolean): Promise<T> {
-    return new Promise((done, fail) => {
+    const answered = new Promise<T>(done => {
       const heard = (answer: Record<string, unknown>) => {
         if (!isAnswer(answer)) return;
         this.child.off('message', heard);
         done(answer as T);
       };
       this.child.on('message', heard);
-      this.child.once('exit', code => fail(new Error(`The bench process ended with ${code}.`)));
       this.child.send(message);
     });
+    return Promise.race([answered, this.ended]);
   }
 
   async open(): Promise<{ number: number; url: string }> {
@@ -136,7 +139,10 @@ class BenchProcess {
   }
 
   shut = (number: number) => this.ask({ shut: number }, a => a.shut === number);
-  end = () => this.child.kill();
+  end(): void {
+    this.ended.catch(() => undefined);
+    this.child.kill();
+  }
 }
 
 interface Fixtures {

@@ -1,3 +1,4 @@
+import { same } from '../job/changes';
 import type { JobDocument, Mate, Part } from '../job/document';
 import { counting, type History, historyOf, type Version } from '../job/history';
 import { dimensionOf, recipeOf } from '../job/parts';
@@ -51,6 +52,7 @@ export class Work {
   private readonly byPart = new Map<string, PartWork>();
   private readonly recipes = new Map<Part['additions'], Map<string, Recipe>>();
   private evaluated?: ReadonlyMap<string, DimensionState>;
+  private readonly ledgers = new Map<string, { part: Part; mates: readonly Mate[]; ledger: LedgerState }>();
 
   constructor(
     readonly document: JobDocument,
@@ -58,6 +60,8 @@ export class Work {
     readonly history: History,
     readonly printers: Printers = new Printers(workshop),
     private readonly answers = new Answers(),
+    /** What was worked out before a change; only what the change cannot touch is taken from it. */
+    private readonly before: Work | null = null,
   ) {}
 
   /** The job after a change; what the change does not touch is not worked out again. */
@@ -65,11 +69,45 @@ export class Work {
     const { document = this.document, workshop = this.workshop, history = this.history } = change;
     if (document === this.document && workshop === this.workshop && history === this.history) return this;
     const printers = workshop === this.workshop ? this.printers : new Printers(workshop);
-    return new Work(document, workshop, history, printers, this.answers);
+    return new Work(document, workshop, history, printers, this.answers, this.alone());
+  }
+
+  /** Itself without those before it, so that no chain of old states is kept. */
+  private alone(): Work {
+    const alone = new Work(this.document, this.workshop, this.history, this.printers, this.answers);
+    alone.evaluated = this.evaluated;
+    for (const [id, ledger] of this.ledgers) alone.ledgers.set(id, ledger);
+    return alone;
+  }
+
+  /**
+   * A part's ledger: the same object as before where nothing that it stands on has changed, so that typing a number
+   * that no mate depends on costs nothing, here and on the screen.
+   */
+  ledgerOf(part: Part, mates: readonly Mate[], make: () => LedgerState): LedgerState {
+    const { document, workshop, history, before } = this;
+    const kept = before?.ledgers.get(part.id);
+    const alike =
+      before &&
+      kept &&
+      before.dimensions === this.dimensions &&
+      before.workshop === workshop &&
+      before.history === history &&
+      sameButNumbers(kept.part, part) &&
+      // What goes with another part of ours follows that one's numbers.
+      mates.every(m => m.other.of === 'object') &&
+      same(kept.mates, mates) &&
+      before.document.mates === document.mates;
+    const ledger = alike ? kept.ledger : make();
+    this.ledgers.set(part.id, { part, mates, ledger });
+    return ledger;
   }
 
   get dimensions(): ReadonlyMap<string, DimensionState> {
-    this.evaluated ??= evaluateDimensions(this.document, this.workshop);
+    const { before, document, workshop } = this;
+    const unchanged =
+      before && before.document.dimensions === document.dimensions && before.workshop === workshop;
+    this.evaluated ??= unchanged ? before.dimensions : evaluateDimensions(document, workshop);
     return this.evaluated;
   }
 
@@ -121,6 +159,13 @@ export class Work {
     this.recipes.set(made.additions, own);
     return found;
   }
+}
+
+/** The ledger stands on how a part is made, not on the numbers of its other sizes. */
+function sameButNumbers(a: Part, b: Part): boolean {
+  const { parameters: _, ...one } = a;
+  const { parameters: __, ...other } = b;
+  return same(one, other);
 }
 
 /** One part of a job worked out. */
@@ -207,17 +252,19 @@ export class PartWork implements ResolvedPart {
     return this.once('ledger', () => {
       this.open = true;
       try {
-        return ledgerOf({
-          part: this.part,
-          recipe: this.recipe,
-          mates: this.mates,
-          dimensions: this.dimensions,
-          printers: this.printers,
-          history: this.work.history,
-          recipeOf: version => this.work.recipeOf(version),
-          sizeOf: other => this.sizeOfOther(other),
-          next: this.next,
-        });
+        return this.work.ledgerOf(this.part, this.mates, () =>
+          ledgerOf({
+            part: this.part,
+            recipe: this.recipe,
+            mates: this.mates,
+            dimensions: this.dimensions,
+            printers: this.printers,
+            history: this.work.history,
+            recipeOf: version => this.work.recipeOf(version),
+            sizeOf: other => this.sizeOfOther(other),
+            next: this.next,
+          }),
+        );
       } finally {
         this.open = false;
       }

@@ -8,7 +8,7 @@ import { useBench } from './bench-context';
 
 /** One part more in this job: a lid for the tray, the other half, a plug of another size. */
 export default function AddPartDialog({ onClose }: { onClose(): void }) {
-  const { resolved, edit, setPart, document } = useBench();
+  const { resolved, edit, setPart, document } = useBench('resolved', 'edit', 'setPart', 'document');
   const [recipe, setRecipe] = useState(resolved.part.recipe);
   const [name, setName] = useState('');
   const [share, setShare] = useState(true);

@@ -4,7 +4,7 @@ import { useBench } from './bench-context';
 
 /** Two windows changed the job: both sides are shown, and nothing happens until the maker says what. */
 export function ConflictDialog() {
-  const { session, state } = useBench();
+  const { session, state } = useBench('session', 'state');
   const { conflict } = state;
   return (
     <Dialog

@@ -3,7 +3,7 @@ import { RemedyNotice } from './RemedyNotice';
 
 /** What the hands said of the effort, where the size itself sat right, and what to change for it. */
 export function EffortNotes() {
-  const { resolved } = useBench();
+  const { resolved } = useBench('resolved');
   return resolved.effortAdvice.map(({ mate, words, remedy }) => (
     <RemedyNotice key={mate.id} level="note" remedy={remedy}>
       {words}

@@ -1,5 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
-import { useCallback, useEffect, useMemo, useState, useSyncExternalStore } from 'react';
+import { useCallback, useEffect, useLayoutEffect, useMemo, useState, useSyncExternalStore } from 'react';
 import { Outlet, useNavigate, useParams, useSearchParams } from 'react-router';
 import styled from 'styled-components';
 import { WorkshopAnswer } from '../../contract/workshop';
@@ -13,7 +13,7 @@ import { Work } from '../../core/work/work';
 import { get } from '../api/client';
 import { JobSession, type SessionState } from '../api/job-session';
 import { Failure, Loading } from '../ui/layout';
-import { type Bench, BenchContext } from './bench-context';
+import { type Bench, BenchContext, createBench } from './bench-context';
 import { ConflictDialog } from './ConflictDialog';
 import { JobStrip } from './JobStrip';
 import { KeysDialog } from './KeysDialog';
@@ -120,11 +120,15 @@ function JobBench({ session, state, workshop, document }: BenchProps) {
     (role: 'undo' | 'redo') => session.undo(role).catch((error: Error) => say(error.message, 'stop')),
     [session, say],
   );
+  const onUndo = useCallback((role: 'undo' | 'redo') => void revert(role), [revert]);
+  const toggleLedger = useCallback(() => setLedgerOpen(now => !now), []);
+  const closeLedger = useCallback(() => setLedgerOpen(false), []);
+  const showKeys = useCallback(() => setKeysOpen(true), []);
   useJobKeys({
     go,
     undo: () => void revert('undo'),
     redo: () => void revert('redo'),
-    keys: () => setKeysOpen(true),
+    keys: showKeys,
     unit: () => setUnit(u => (u === 'mm' ? 'in' : 'mm')),
   });
   useEffect(() => {
@@ -137,6 +141,15 @@ function JobBench({ session, state, workshop, document }: BenchProps) {
     return () => removeEventListener('beforeunload', warn);
   }, [session]);
 
+  const setPart = useCallback(
+    (id: string) => {
+      setDrafts({});
+      select(null);
+      setOpen(id);
+      setQuery({ part: id });
+    },
+    [setQuery],
+  );
   const bench: Bench = {
     session,
     state,
@@ -145,12 +158,7 @@ function JobBench({ session, state, workshop, document }: BenchProps) {
     work: shown,
     workshop,
     resolved,
-    setPart: id => {
-      setDrafts({});
-      select(null);
-      setOpen(id);
-      setQuery({ part: id });
-    },
+    setPart,
     overview,
     selected,
     select,
@@ -161,20 +169,20 @@ function JobBench({ session, state, workshop, document }: BenchProps) {
     setUnit,
     go,
   };
+  const [store] = useState(() => createBench(bench));
+  // Before anybody below looks: they are drawn from the store.
+  useLayoutEffect(() => store.setState(bench));
   const withLedger = WITH_LEDGER.includes(stage);
   return (
-    <BenchContext value={bench}>
-      <JobStrip
-        onUndo={role => void revert(role)}
-        onLedger={withLedger ? () => setLedgerOpen(open => !open) : undefined}
-      />
+    <BenchContext value={store}>
+      <JobStrip onUndo={onUndo} onLedger={withLedger ? toggleLedger : undefined} />
       <Main $ledger={withLedger}>
-        <Spine stage={stage} onKeys={() => setKeysOpen(true)} />
+        <Spine stage={stage} onKeys={showKeys} />
         <BenchTop>
           {WITH_PARTS.includes(stage) ? <PartBar onShape={stage === 'shape'} /> : null}
           <Outlet key={several ? partId : undefined} />
         </BenchTop>
-        {withLedger ? <Ledger open={ledgerOpen} onClose={() => setLedgerOpen(false)} /> : null}
+        {withLedger ? <Ledger open={ledgerOpen} onClose={closeLedger} /> : null}
       </Main>
       <MessageLine message={message} onClose={() => setMessage(null)} />
       <ConflictDialog />

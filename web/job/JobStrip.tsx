@@ -1,4 +1,5 @@
 import { PanelRightOpen, Redo2, Undo2 } from 'lucide-react';
+import { memo } from 'react';
 import { Link, useParams } from 'react-router';
 import styled from 'styled-components';
 import { formatPlain } from '../../core/quantity/format';
@@ -14,8 +15,15 @@ interface Props {
 }
 
 /** Tag, state in words, prints as marks, what it cost, and the one next step with its reason. */
-export function JobStrip({ onUndo, onLedger }: Props) {
-  const { job, document, overview, workshop, state, go } = useBench();
+export const JobStrip = memo(function JobStrip({ onUndo, onLedger }: Props) {
+  const { job, document, overview, workshop, state, go } = useBench(
+    'job',
+    'document',
+    'overview',
+    'workshop',
+    'state',
+    'go',
+  );
   const { next } = overview;
   const waiting = state.pending.length > 0;
   const { stage } = useParams();
@@ -83,7 +91,7 @@ export function JobStrip({ onUndo, onLedger }: Props) {
       </Next>
     </Strip>
   );
-}
+});
 
 /** The control that does the next step is marked by its page. */
 function showWhere(): void {

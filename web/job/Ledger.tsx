@@ -1,6 +1,6 @@
 import { format } from 'date-fns';
 import { X } from 'lucide-react';
-import { type ReactNode, useRef, useState } from 'react';
+import { memo, type ReactNode, useRef, useState } from 'react';
 import styled from 'styled-components';
 import type { LedgerStep } from '../../core/fit/propose';
 import { strainAt } from '../../core/fit/wants';
@@ -11,12 +11,12 @@ import { showSize, standingOf } from '../../core/work/show';
 import { Button, IconButton } from '../ui/controls';
 import { Row } from '../ui/layout';
 import { FONTS } from '../ui/theme';
-import { useBench } from './bench-context';
+import { useBench, useBenchValue } from './bench-context';
 
 /** Every dimension that must fit, as a chain from reading to model number. */
-export function Ledger({ open, onClose }: { open: boolean; onClose(): void }) {
-  const { resolved } = useBench();
-  const rows = resolved.needed;
+export const Ledger = memo(function Ledger({ open, onClose }: { open: boolean; onClose(): void }) {
+  const rows = useBenchValue(b => b.resolved.needed);
+  const ledger = useBenchValue(b => b.resolved.ledger);
   return (
     <Aside data-open={open ? '' : undefined} aria-label="Ledger">
       <Head>
@@ -28,7 +28,7 @@ export function Ledger({ open, onClose }: { open: boolean; onClose(): void }) {
         </span>
       </Head>
       {rows.map(row => {
-        const mates = resolved.ledger.mates.filter(m => m.dimension.id === row.dimension.id);
+        const mates = ledger.mates.filter(m => m.dimension.id === row.dimension.id);
         return (
           <div key={row.dimension.id}>
             <DimensionRow row={row} />
@@ -38,7 +38,7 @@ export function Ledger({ open, onClose }: { open: boolean; onClose(): void }) {
           </div>
         );
       })}
-      {resolved.ledger.mates
+      {ledger.mates
         .filter(m => m.mate.other.of === 'part')
         .map(m => (
           <div key={m.mate.id}>
@@ -53,7 +53,7 @@ export function Ledger({ open, onClose }: { open: boolean; onClose(): void }) {
             <MateRow ledger={m} />
           </div>
         ))}
-      {resolved.ledger.unread.map(mate => (
+      {ledger.unread.map(mate => (
         <Unread key={mate.id}>
           {mate.name}:{' '}
           <span>
@@ -63,18 +63,18 @@ export function Ledger({ open, onClose }: { open: boolean; onClose(): void }) {
           </span>
         </Unread>
       ))}
-      {resolved.ledger.pAllRight !== null ? (
+      {ledger.pAllRight !== null ? (
         <All>
           <span>all of it right with the next print</span>
-          <b>{formatPercent(resolved.ledger.pAllRight)}</b>
+          <b>{formatPercent(ledger.pAllRight)}</b>
         </All>
       ) : null}
     </Aside>
   );
-}
+});
 
 function DimensionRow({ row }: { row: DimensionState }) {
-  const { selected, select, unit } = useBench();
+  const { selected, select, unit } = useBench('selected', 'select', 'unit');
   const { dimension, evaluation } = row;
   const shaky = dimension.critical && !readEnough(row, 2);
   const note = standingOf(row);
@@ -103,7 +103,7 @@ function DimensionRow({ row }: { row: DimensionState }) {
 }
 
 function MateRow({ ledger }: { ledger: MateLedger }) {
-  const { selected, select, unit } = useBench();
+  const { selected, select, unit } = useBench('selected', 'select', 'unit');
   const { mate } = ledger;
   const open = selected === mate.id || selected === ledger.dimension.id;
   return (
@@ -128,7 +128,7 @@ const STEP_COLOUR = { reading: 'clay', allowance: 'right', compensation: 'blue-2
 
 /** The chain as a small running bar with signed steps, each starting where the last one ended. */
 function Chain({ ledger }: { ledger: MateLedger }) {
-  const { unit } = useBench();
+  const { unit } = useBench('unit');
   const { mate } = ledger;
   const [moved, setMoved] = useState<{ step: LedgerStep['step']; by: number } | null>(null);
   const steps = ledger.steps.map(s => (s.step === moved?.step ? { ...s, amount: s.amount + moved.by } : s));
@@ -290,7 +290,7 @@ interface WhatIfProps {
 
 /** What a moved step comes to; kept, it is a window of the maker's own, as far from the last one. */
 function WhatIf({ ledger, by, pRight, onDone }: WhatIfProps) {
-  const { edit } = useBench();
+  const { edit } = useBench('edit');
   const { mate, window } = ledger;
   const looser = mate.side === 'inside' ? by : -by;
   const keep = async () => {

@@ -15,7 +15,7 @@ const READ_FOR = 6000;
 
 /** What just happened or was refused, and whether the server is there. */
 export function MessageLine({ message, onClose }: { message: Message | null; onClose(): void }) {
-  const { state } = useBench();
+  const { state } = useBench('state');
   const connected = useConnected();
   useEffect(() => {
     if (!message || message.level === 'stop') return;

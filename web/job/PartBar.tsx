@@ -1,5 +1,5 @@
 import { Pencil, Plus, Trash2 } from 'lucide-react';
-import { lazy, Suspense, useState } from 'react';
+import { lazy, memo, Suspense, useState } from 'react';
 import { ToggleButton, ToggleButtonGroup } from 'react-aria-components';
 import styled from 'styled-components';
 import { Button, Dialog, Hinted, IconButton, TextField } from '../ui/controls';
@@ -10,8 +10,8 @@ import { useBench } from './bench-context';
 const AddPartDialog = lazy(() => import('./AddPartDialog'));
 
 /** Which of the job's parts is worked on. With one part there is nothing to choose: only Shape offers another. */
-export function PartBar({ onShape }: { onShape: boolean }) {
-  const { document, resolved, setPart, edit } = useBench();
+export const PartBar = memo(function PartBar({ onShape }: { onShape: boolean }) {
+  const { document, resolved, setPart, edit } = useBench('document', 'resolved', 'setPart', 'edit');
   const [adding, setAdding] = useState(false);
   const [naming, setNaming] = useState(false);
   const { parts } = document;
@@ -67,10 +67,10 @@ export function PartBar({ onShape }: { onShape: boolean }) {
       {naming ? <RenameDialog onClose={() => setNaming(false)} /> : null}
     </Bar>
   );
-}
+});
 
 function RenameDialog({ onClose }: { onClose(): void }) {
-  const { resolved, edit } = useBench();
+  const { resolved, edit } = useBench('resolved', 'edit');
   const [name, setName] = useState(resolved.part.name);
   const problem =
     name.trim() === '' ? 'Give it a name.' : name.length > 120 ? 'At most 120 characters.' : undefined;

@@ -13,7 +13,7 @@ interface Props {
 
 /** A finding as a sentence, with the button that sets the one number which mends it. */
 export function RemedyNotice({ level, remedy, children }: Props) {
-  const { resolved, edit } = useBench();
+  const { resolved, edit } = useBench('resolved', 'edit');
   const spec = resolved.recipe.parameters.find(p => p.name === remedy?.parameter);
   const kind = (spec?.kind === 'length' && spec.measure) || 'length';
   const mend = remedy ? (

@@ -1,4 +1,5 @@
 import { Keyboard } from 'lucide-react';
+import { memo } from 'react';
 import { NavLink } from 'react-router';
 import styled from 'styled-components';
 import { STAGES, type Stage } from '../../core/work/stages';
@@ -21,8 +22,8 @@ const SHORTEST = 8;
 const LONGEST = 78;
 
 /** The seven stages as a contour gauge: each pin stands out as far as that part of the stage is settled. */
-export function Spine({ stage, onKeys }: { stage: Stage; onKeys(): void }) {
-  const { job, overview, document, resolved } = useBench();
+export const Spine = memo(function Spine({ stage, onKeys }: { stage: Stage; onKeys(): void }) {
+  const { job, overview, document, resolved } = useBench('job', 'overview', 'document', 'resolved');
   const search = document.parts.length > 1 ? `?part=${resolved.part.id}` : '';
   return (
     <Comb aria-label="Stages">
@@ -51,7 +52,7 @@ export function Spine({ stage, onKeys }: { stage: Stage; onKeys(): void }) {
       </Foot>
     </Comb>
   );
-}
+});
 
 const Comb = styled.nav`
   border-right: 1px solid var(--rule); padding-top: 8px; display: flex; flex-direction: column; overflow: auto;

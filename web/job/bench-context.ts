@@ -1,4 +1,6 @@
 import { createContext, useContext } from 'react';
+import { createStore, type StoreApi, useStore } from 'zustand';
+import { useShallow } from 'zustand/react/shallow';
 import type { JobAnswer } from '../../contract/jobs';
 import type { JobDocument } from '../../core/job/document';
 import type { Edit } from '../../core/job/edits';
@@ -37,10 +39,23 @@ export interface Bench {
   go(stage: Stage, key?: string): void;
 }
 
-export const BenchContext = createContext<Bench | null>(null);
+export type BenchStore = StoreApi<Bench>;
+export const createBench = (bench: Bench): BenchStore => createStore(() => bench);
 
-export function useBench(): Bench {
-  const bench = useContext(BenchContext);
-  if (!bench) throw new Error('This belongs inside a job.');
-  return bench;
+export const BenchContext = createContext<BenchStore | null>(null);
+
+function useBenchStore(): BenchStore {
+  const store = useContext(BenchContext);
+  if (!store) throw new Error('This belongs inside a job.');
+  return store;
 }
+
+/** The things by these names; whoever asks is drawn again only when one of them has changed. */
+export function useBench<K extends keyof Bench>(...names: readonly K[]): Pick<Bench, K> {
+  const pick = (bench: Bench) => Object.fromEntries(names.map(name => [name, bench[name]])) as Pick<Bench, K>;
+  return useStore(useBenchStore(), useShallow(pick));
+}
+
+/** One thing worked out from the bench; drawn again only when that has changed, member by member. */
+export const useBenchValue = <T>(select: (bench: Bench) => T): T =>
+  useStore(useBenchStore(), useShallow(select));

@@ -21,7 +21,7 @@ const PAGES: Record<Stage, () => React.JSX.Element> = {
 
 export default function StagePage() {
   const { stage } = useParams();
-  const { job } = useBench();
+  const { job } = useBench('job');
   const known = STAGES.find(s => s === stage);
   if (!known) return <Navigate to={`/jobs/${job.id}/brief`} replace />;
   const Page = PAGES[known];

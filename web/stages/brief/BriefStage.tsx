@@ -30,7 +30,7 @@ const TOUCHES: { id: NonNullable<Brief['touches']>[number]; word: string }[] = [
 
 /** What is it, what must it do, what may hurt. */
 export function BriefStage() {
-  const { document, resolved, edit } = useBench();
+  const { document, resolved, edit } = useBench('document', 'resolved', 'edit');
   const { brief, object } = document;
   const set = (change: Partial<Brief>) => void edit({ kind: 'brief', brief: change });
   return (

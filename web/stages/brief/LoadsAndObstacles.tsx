@@ -10,7 +10,7 @@ import { Panel, Row, Stack } from '../../ui/layout';
 
 /** What pulls or pushes on it, and what stands in the way. */
 export function LoadsAndObstacles() {
-  const { document, edit } = useBench();
+  const { document, edit } = useBench('document', 'edit');
   const { brief } = document;
   return (
     <Panel>

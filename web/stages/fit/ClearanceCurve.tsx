@@ -18,7 +18,7 @@ const POINTS = 121;
 
 /** The clearance the next print will have, as believed, over the wanted window; earlier tries below. */
 export function ClearanceCurve({ ledger }: { ledger: MateLedger }) {
-  const { resolved, unit, edit } = useBench();
+  const { resolved, unit, edit } = useBench('resolved', 'unit', 'edit');
   const [drag, setDrag] = useState<{ edge: 'min' | 'max'; at: number } | null>(null);
   const box = useRef<HTMLDivElement>(null);
   const [width, setWidth] = useState(740);

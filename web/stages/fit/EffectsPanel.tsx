@@ -8,7 +8,7 @@ import { FONTS } from '../../ui/theme';
 
 /** What the fit does to the part and the hand, in numbers with their bounds. */
 export function EffectsPanel({ ledger }: { ledger: MateLedger }) {
-  const { resolved, unit } = useBench();
+  const { resolved, unit } = useBench('resolved', 'unit');
   const effects = resolved.effectsOf(ledger);
   const both = resolved.bothWays(ledger);
   if (effects.length === 0 && !both) return null;

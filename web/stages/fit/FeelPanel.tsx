@@ -17,7 +17,7 @@ import { FONTS } from '../../ui/theme';
 
 /** The cheapest test: the caliper's own jaws as the part. What the maker says moves the want, before any plastic. */
 export function FeelPanel({ ledger }: { ledger: MateLedger }) {
-  const { edit, unit, say } = useBench();
+  const { edit, unit, say } = useBench('edit', 'unit', 'say');
   const { mate, dimension, reading, window } = ledger;
   const [search, setSearch] = useState<FeelSearch | null>(null);
   const now = search ?? startFeel(window);

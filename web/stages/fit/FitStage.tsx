@@ -38,7 +38,7 @@ const PREFERENCES: { value: Want['prefer']; label: string }[] = [
 
 /** How each surface should feel, and the number that gives. */
 export function FitStage() {
-  const { resolved, selected, select } = useBench();
+  const { resolved, selected, select } = useBench('resolved', 'selected', 'select');
   const mates = resolved.mates;
   const mate =
     mates.find(m => m.id === selected || (m.other.of === 'object' && m.other.dimension === selected)) ??
@@ -86,7 +86,7 @@ export function FitStage() {
 }
 
 function Wants({ mate, ledger }: { mate: Mate; ledger: MateLedger | undefined }) {
-  const { edit, resolved, workshop } = useBench();
+  const { edit, resolved, workshop } = useBench('edit', 'resolved', 'workshop');
   const size = sizeOf(mate, resolved);
   const widened = size === null ? mate.want.window : windowForSize(mate.want, size);
   const set = (want: Partial<Want>) =>
@@ -163,7 +163,7 @@ const sourceOf = (mate: Mate, resolved: ResolvedPart) =>
 
 /** An old part is copied, and gets back what it has lost. */
 function Wear({ mate }: { mate: Mate }) {
-  const { edit } = useBench();
+  const { edit } = useBench('edit');
   return (
     <CommittedField
       label="The old part has worn by, mm"
@@ -230,7 +230,7 @@ function NextPrint({ ledger }: { ledger: MateLedger }) {
 }
 
 function Unmeasured({ mate }: { mate: Mate }) {
-  const { document, go } = useBench();
+  const { document, go } = useBench('document', 'go');
   const dimension = document.dimensions.find(
     d => mate.other.of === 'object' && d.id === mate.other.dimension,
   );

@@ -7,7 +7,7 @@ const OBJECT = 'object';
 
 /** Whether a surface fits the object, or another of the job's own parts. Nothing to choose in a job of one part. */
 export function GoesWith({ mate }: { mate: Mate }) {
-  const { document, resolved, edit } = useBench();
+  const { document, resolved, edit } = useBench('document', 'resolved', 'edit');
   const others = document.parts.filter(p => p.id !== resolved.part.id);
   if (others.length === 0) return null;
   const options = others.flatMap(p =>

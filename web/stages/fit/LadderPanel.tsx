@@ -14,7 +14,7 @@ import { FONTS } from '../../ui/theme';
 
 /** The last ladder of this mate: its files, and how each ring felt. */
 export function LadderPanel({ ledger }: { ledger: MateLedger }) {
-  const { resolved } = useBench();
+  const { resolved } = useBench('resolved');
   const { ladders, ladderTries } = counting(resolved.history);
   const ladder = ladders.findLast(l => l.mateId === ledger.mate.id);
   if (!ladder) return null;
@@ -23,7 +23,7 @@ export function LadderPanel({ ledger }: { ledger: MateLedger }) {
 }
 
 function Rings({ ladder, said }: { ladder: Ladder; said: readonly (Verdict | null)[] | undefined }) {
-  const { job, session, say, workshop } = useBench();
+  const { job, session, say, workshop } = useBench('job', 'session', 'say', 'workshop');
   const [verdicts, setVerdicts] = useState<(Verdict | null)[]>(() => ladder.sizes.map(() => null));
   const [busy, setBusy] = useState(false);
   const attempt = async (work: () => Promise<unknown>) => {

@@ -42,7 +42,7 @@ export function OwnWindow({ mate, size }: { mate: Mate; size: number | null }) {
 }
 
 function Numbers({ mate, perSide }: { mate: Mate; perSide: boolean }) {
-  const { edit } = useBench();
+  const { edit } = useBench('edit');
   const { window } = mate.want;
   const strain = window.unit === 'strain';
   const times = perSide ? 2 : 1;
@@ -115,7 +115,7 @@ function Numbers({ mate, perSide }: { mate: Mate; perSide: boolean }) {
 
 /** A fit of ISO 286 as the window: for those who think in it. */
 function IsoClass({ mate, size }: { mate: Mate; size: number | null }) {
-  const { edit } = useBench();
+  const { edit } = useBench('edit');
   const [text, setText] = useState('');
   const outcome = size === null ? { problem: 'Measure it first: a class is for a size.' } : look(size, text);
   const commit = () => {

@@ -12,7 +12,14 @@ import { startCalibration } from '../../workshop/calibration/start';
 
 /** What would make the first print surer, cheapest first. */
 export function SurerPanel({ ledger }: { ledger: MateLedger }) {
-  const { resolved, workshop, session, say, select, go } = useBench();
+  const { resolved, workshop, session, say, select, go } = useBench(
+    'resolved',
+    'workshop',
+    'session',
+    'say',
+    'select',
+    'go',
+  );
   const navigate = useNavigate();
   const client = useQueryClient();
   const ways = useMemo(() => {

@@ -15,7 +15,14 @@ import { FONTS } from '../../ui/theme';
 
 /** In service, the logbook, and the bundle to share. */
 export function KeepStage() {
-  const { document, resolved, overview, workshop, job, edit } = useBench();
+  const { document, resolved, overview, workshop, job, edit } = useBench(
+    'document',
+    'resolved',
+    'overview',
+    'workshop',
+    'job',
+    'edit',
+  );
   const { service, brief } = document;
   const [words, setWords] = useState('');
   const [problem, setProblem] = useState<string>();
@@ -109,7 +116,7 @@ export function KeepStage() {
 }
 
 function Logbook() {
-  const { job, document, workshop } = useBench();
+  const { job, document, workshop } = useBench('job', 'document', 'workshop');
   const [voiding, setVoiding] = useState<{
     kind: 'version' | 'print' | 'try';
     id: string;
@@ -190,7 +197,7 @@ function VoidDialog({
   voiding: { kind: string; id: string; name: string } | null;
   onClose(): void;
 }) {
-  const { session, say } = useBench();
+  const { session, say } = useBench('session', 'say');
   const [reason, setReason] = useState('');
   const [problem, setProblem] = useState<string>();
   const send = async () => {
@@ -243,7 +250,7 @@ function VoidDialog({
 }
 
 function ActivityPanel() {
-  const { job } = useBench();
+  const { job } = useBench('job');
   const activity = useQuery({
     queryKey: ['activity', job.id, job.revision],
     queryFn: () => get(`/jobs/${job.id}/activity`, z.object({ activity: z.array(Activity) })),

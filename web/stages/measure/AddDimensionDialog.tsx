@@ -22,7 +22,7 @@ interface Props {
 
 /** A dimension of the maker’s own. */
 export function AddDimensionDialog({ onClose, onAdded }: Props) {
-  const { document, edit } = useBench();
+  const { document, edit } = useBench('document', 'edit');
   const [label, setLabel] = useState('');
   const [kind, setKind] = useState<Dimension['kind']>('outside');
   const [critical, setCritical] = useState(false);

@@ -15,7 +15,7 @@ export function AddThreadDialog({
   onClose(): void;
   onAdded(thread: MeasuredThread): void;
 }) {
-  const { document, edit } = useBench();
+  const { document, edit } = useBench('document', 'edit');
   const [label, setLabel] = useState('');
   const [side, setSide] = useState<MeasuredThread['side']>('external');
   const [measured, setMeasured] = useState<'usual' | 'other'>('usual');

@@ -8,7 +8,7 @@ import { Notice, Row, Stack } from '../../ui/layout';
 
 /** Readings from a table: what it holds is shown before anything is taken in. */
 export function CsvDialog({ onClose }: { onClose(): void }) {
-  const { document, workshop, edit, say } = useBench();
+  const { document, workshop, edit, say } = useBench('document', 'workshop', 'edit', 'say');
   const [seen, setSeen] = useState<(CsvOutcome & { name: string }) | null>(null);
   const look = async (file: File) => {
     const text = await file.text().catch(() => '');

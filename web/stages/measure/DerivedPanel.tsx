@@ -13,7 +13,13 @@ import { WorkOutDialog } from './WorkOutDialog';
 
 /** A dimension that is worked out: its formula with the numbers in it, and whose doubt it carries. */
 export function DerivedPanel({ state }: { state: DimensionState }) {
-  const { document, resolved, edit, select, unit } = useBench();
+  const { document, resolved, edit, select, unit } = useBench(
+    'document',
+    'resolved',
+    'edit',
+    'select',
+    'unit',
+  );
   const [changing, setChanging] = useState(false);
   const { dimension, evaluation, worked } = state;
   const derived = dimension.derived!;

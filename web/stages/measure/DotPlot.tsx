@@ -11,7 +11,7 @@ const AXIS = 54;
 
 /** The readings as dots over the value ± U. */
 export function DotPlot({ state }: { state: DimensionState }) {
-  const { unit } = useBench();
+  const { unit } = useBench('unit');
   const { evaluation, counted, values } = state;
   const { kind } = state.dimension;
   if (!evaluation) return null;

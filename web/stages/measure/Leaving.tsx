@@ -9,7 +9,7 @@ import { Notice, Panel, Row } from '../../ui/layout';
 
 /** A borrowed or far-away object: what is still to be read, checked off before it goes. */
 export function Leaving() {
-  const { document, resolved, edit } = useBench();
+  const { document, resolved, edit } = useBench('document', 'resolved', 'edit');
   const [words, setWords] = useState('');
   const { object } = document;
   if (!object.leaves) return null;

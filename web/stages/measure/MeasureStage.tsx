@@ -39,7 +39,15 @@ type Asking =
 
 /** One dimension in turn: the drawing shows where, the field takes the number. */
 export function MeasureStage() {
-  const { document, resolved, selected, select, go, job, edit } = useBench();
+  const { document, resolved, selected, select, go, job, edit } = useBench(
+    'document',
+    'resolved',
+    'selected',
+    'select',
+    'go',
+    'job',
+    'edit',
+  );
   const navigate = useNavigate();
   const [asking, setAsking] = useState<Asking | null>(null);
   const needed = resolved.needed;

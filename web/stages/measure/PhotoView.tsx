@@ -22,7 +22,7 @@ interface Props {
 
 /** A photo of the object with what is measured drawn on it. */
 export function PhotoView({ photo, marks, lit, onPick, onPlace, height }: Props) {
-  const { job } = useBench();
+  const { job } = useBench('job');
   const [first, setFirst] = useState<[number, number] | null>(null);
   const [broken, setBroken] = useState(false);
   const width = photo.width * (height / photo.height);

@@ -16,7 +16,7 @@ export function ReadingAdvice({
   state: DimensionState;
   onShelf(question: string): void;
 }) {
-  const { document, edit, unit } = useBench();
+  const { document, edit, unit } = useBench('document', 'edit', 'unit');
   const { dimension, evaluation, jawShortfall, source } = state;
   // A thread is named by its pitch too, and in its own place.
   const ofThread = document.threads.some(t => t.diameter === dimension.id);

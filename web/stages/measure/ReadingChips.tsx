@@ -11,7 +11,7 @@ import { Row, Stack } from '../../ui/layout';
 
 /** The readings one by one, as they were typed, each with what can be done about it. */
 export function ReadingChips({ state }: { state: DimensionState }) {
-  const { edit, workshop } = useBench();
+  const { edit, workshop } = useBench('edit', 'workshop');
   const [striking, setStriking] = useState<Reading | null>(null);
   const { dimension } = state;
   return (
@@ -57,7 +57,7 @@ interface ChipProps {
 }
 
 function ReadingChip({ reading, dimensionId, instrument, counted, last, onStrike }: ChipProps) {
-  const { edit } = useBench();
+  const { edit } = useBench('edit');
   const struck = reading.struck !== null;
   const about = [
     struck ? `Struck out: ${reading.struck}` : counted ? '' : 'Not counted: the seat was read too',

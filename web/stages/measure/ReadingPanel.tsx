@@ -57,7 +57,7 @@ interface Question {
 
 /** The field for the dimension in turn, the readings it has, and what they say. */
 export function ReadingPanel({ state, next, onNext, onShelf }: Props) {
-  const { workshop, edit, say, unit, job } = useBench();
+  const { workshop, edit, say, unit, job } = useBench('workshop', 'edit', 'say', 'unit', 'job');
   const { dimension, evaluation } = state;
   const angle = dimension.kind === 'angle';
   const field = useRef<HTMLInputElement>(null);

@@ -15,7 +15,7 @@ export function ShelfDialog({
   question: string;
   onClose(): void;
 }) {
-  const { edit, say } = useBench();
+  const { edit, say } = useBench('edit', 'say');
   return (
     <Dialog title={`From the shelf: ${dimension.label}`} isOpen onClose={onClose} width={860}>
       <ShelfSearch

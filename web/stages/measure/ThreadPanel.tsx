@@ -15,7 +15,7 @@ type Change = Extract<Edit, { kind: 'thread' }>['change'];
 
 /** What is seen of a thread besides its numbers, and which one it is. */
 export function ThreadPanel({ thread }: { thread: MeasuredThread }) {
-  const { edit, resolved, say } = useBench();
+  const { edit, resolved, say } = useBench('edit', 'resolved', 'say');
   const state = threadState(thread, resolved.dimensions);
   const change = (to: Change) => void edit({ kind: 'thread', threadId: thread.id, change: to });
   return (
@@ -124,7 +124,7 @@ function Hands({
 const MOST = 4;
 
 function Recognition({ state, onTake }: { state: ThreadState; onTake(standard: string | null): void }) {
-  const { resolved } = useBench();
+  const { resolved } = useBench('resolved');
   const { thread, identified, pitch, lead, open } = state;
   const likely = likelyThread(state);
   return (

@@ -32,7 +32,16 @@ interface Props {
 
 /** Where the dimension in turn is: on the recipe's drawing, on a thread, or on a photo of the object. */
 export function Views({ measured, turn, thread }: Props) {
-  const { document, resolved, select, unit, edit, job, say, session } = useBench();
+  const { document, resolved, select, unit, edit, job, say, session } = useBench(
+    'document',
+    'resolved',
+    'select',
+    'unit',
+    'edit',
+    'job',
+    'say',
+    'session',
+  );
   const figure = figureFor(turn, document.dimensions);
   const home = thread ? THREAD : (turn.mark?.on ?? (figure ? FIGURE : DRAWING));
   const [picked, setPicked] = useState<{ for: string; view: string } | null>(null);

@@ -38,7 +38,13 @@ interface Props {
 
 /** How a dimension that cannot be measured comes from others that can. */
 export function WorkOutDialog({ dimension, onClose, onDone }: Props) {
-  const { document, resolved, workshop, unit, edit } = useBench();
+  const { document, resolved, workshop, unit, edit } = useBench(
+    'document',
+    'resolved',
+    'workshop',
+    'unit',
+    'edit',
+  );
   const now = dimension.derived;
   const kinds = DERIVE_KINDS.filter(k => (k.result === 'angle') === (dimension.kind === 'angle'));
   const [kindId, setKind] = useState(

@@ -7,7 +7,7 @@ import { Select } from '../../ui/controls';
 
 /** The same version without this printer's share in it: as designed, or for another printer and plastic. */
 export function OtherFiles({ path, version }: { path: string; version: Version }) {
-  const { workshop } = useBench();
+  const { workshop } = useBench('workshop');
   const [whose, setWhose] = useState('designed');
   const profiles = workshop.printers.flatMap(printer =>
     workshop.materials

@@ -30,7 +30,14 @@ const POSES = [
 
 /** Plastic, printer and pose; the checks; then a version, its files, and the print. */
 export function PrintStage() {
-  const { resolved, workshop, edit, session, say, go } = useBench();
+  const { resolved, workshop, edit, session, say, go } = useBench(
+    'resolved',
+    'workshop',
+    'edit',
+    'session',
+    'say',
+    'go',
+  );
   const { part, material } = resolved;
   const { findings, refused } = useSolid(resolved.part, resolved.parameters, resolved.checkContext);
   const { build, run, cancel } = useBuild();
@@ -223,7 +230,7 @@ const stopsIn = (details: unknown): Finding[] =>
   ((details as { findings?: Finding[] }).findings ?? []).filter(f => f.level === 'stop');
 
 function VersionCard({ version, open }: { version: Version; open: boolean }) {
-  const { job, workshop, resolved, session, say } = useBench();
+  const { job, workshop, resolved, session, say } = useBench('job', 'workshop', 'resolved', 'session', 'say');
   const prints = counting(resolved.history).prints.filter(p => p.versionId === version.id);
   const material = workshop.materials.find(m => m.id === version.materialId)?.name ?? 'unknown plastic';
   const practice = async () => {

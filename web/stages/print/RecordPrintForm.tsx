@@ -10,7 +10,7 @@ const MOST = { hours: 2000, grams: 100_000 };
 
 /** "It is printed": what it took, or our estimate where nothing is typed. */
 export function RecordPrintForm({ version }: { version: Version }) {
-  const { session, say, go } = useBench();
+  const { session, say, go } = useBench('session', 'say', 'go');
   const [typed, setTyped] = useState({ hours: '', grams: '', note: '' });
   const [busy, setBusy] = useState(false);
   const hours = read(typed.hours, MOST.hours);

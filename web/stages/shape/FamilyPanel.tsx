@@ -19,7 +19,7 @@ export function FamilyPanel() {
 }
 
 function Family() {
-  const { job, resolved } = useBench();
+  const { job, resolved } = useBench('job', 'resolved');
   const { recipe, parameters, part } = resolved;
   const lengths = recipe.parameters.filter(p => p.kind === 'length' && (p.shown?.(parameters) ?? true));
   const [name, setName] = useState(lengths[0]?.name ?? '');

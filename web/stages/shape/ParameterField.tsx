@@ -13,7 +13,7 @@ import { OutlineField } from './outline/OutlineField';
 
 /** One number or choice of the part, or of something put on it. */
 export function ParameterField({ spec }: { spec: ParameterSpec }) {
-  const { resolved, edit, draft, selected } = useBench();
+  const { resolved, edit, draft, selected } = useBench('resolved', 'edit', 'draft', 'selected');
   const { part, parameters, expressions, problems, provisional, recipe } = resolved;
   const set = (text: string | null) =>
     void edit({

@@ -21,7 +21,7 @@ const SolidView = lazy(() => import('../../solid/SolidView'));
 
 /** The solid, its drawing, and the few numbers that make it. */
 export function ShapeStage() {
-  const { job, resolved, selected, select, unit } = useBench();
+  const { job, resolved, selected, select, unit } = useBench('job', 'resolved', 'selected', 'select', 'unit');
   const { part, recipe, parameters, provisional, demands } = resolved;
   const context = resolved.checkContext;
   const solid = useSolid(resolved.part, parameters, context);

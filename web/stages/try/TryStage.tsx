@@ -18,7 +18,7 @@ import { FONTS } from '../../ui/theme';
 
 /** Verdict on every surface, and what to change. */
 export function TryStage() {
-  const { resolved, go, overview } = useBench();
+  const { resolved, go, overview } = useBench('resolved', 'go', 'overview');
   const { versions, prints, tries } = counting(resolved.history);
   const print = prints.at(-1);
   const version = versions.find(v => v.id === print?.versionId);
@@ -53,7 +53,7 @@ export function TryStage() {
 }
 
 function Lesson({ right, next }: { right: boolean; next: number }) {
-  const { resolved, go } = useBench();
+  const { resolved, go } = useBench('resolved', 'go');
   return (
     <Panel style={{ marginBottom: 14 }}>
       <Stack $gap={10}>
@@ -106,7 +106,7 @@ interface Draft {
 }
 
 function TryForm({ version, print, again }: { version: Version; print: Print; again: boolean }) {
-  const { document, job, session, say, workshop } = useBench();
+  const { document, job, session, say, workshop } = useBench('document', 'job', 'session', 'say', 'workshop');
   const [drafts, setDrafts] = useState<Record<string, Draft>>({});
   const [note, setNote] = useState('');
   const [asked, setAsked] = useState(false);

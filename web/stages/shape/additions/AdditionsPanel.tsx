@@ -23,7 +23,7 @@ import { KindPicture } from './KindPicture';
 
 /** What the maker puts on the recipe's part or takes off it, in the order in which it is done. */
 export function AdditionsPanel({ findings }: { findings: readonly Finding[] }) {
-  const { resolved, edit } = useBench();
+  const { resolved, edit } = useBench('resolved', 'edit');
   const { part } = resolved;
   const [adding, setAdding] = useState(false);
   const [open, setOpen] = useState<string | null>(null);
@@ -87,7 +87,7 @@ function Row({
   onOpen(): void;
   findings: readonly Finding[];
 }) {
-  const { resolved, edit } = useBench();
+  const { resolved, edit } = useBench('resolved', 'edit');
   const { part } = resolved;
   const at = { partId: part.id, additionId: addition.id };
   const move = (by: -1 | 1) => void edit({ kind: 'move-addition', ...at, by });
@@ -172,7 +172,7 @@ function summary(
 }
 
 function Numbers({ addition }: { addition: Addition }) {
-  const { resolved, edit } = useBench();
+  const { resolved, edit } = useBench('resolved', 'edit');
   const { part, recipe, parameters } = resolved;
   const own = recipe.parameters.filter(p => p.addition === addition.id && (p.shown?.(parameters) ?? true));
   return (
@@ -214,7 +214,7 @@ const NEW = 'new';
 
 /** Whether one of its numbers follows a reading of the object. */
 function Fits({ addition }: { addition: Addition }) {
-  const { resolved, edit, document, select, go } = useBench();
+  const { resolved, edit, document, select, go } = useBench('resolved', 'edit', 'document', 'select', 'go');
   const { part, recipe, parameters } = resolved;
   const kind = kindOf(addition.kind);
   const own = Object.fromEntries(kind.parameters.map(s => [s.name, parameters[longName(addition, s.name)]!]));

@@ -10,7 +10,7 @@ import { usePicking } from './picking';
 
 /** Where something sits: in words, or by pressing on the face. */
 export function PlaceField({ spec }: { spec: Extract<ParameterSpec, { kind: 'place' }> }) {
-  const { resolved, edit } = useBench();
+  const { resolved, edit } = useBench('resolved', 'edit');
   const { part, expressions, parameters, problems } = resolved;
   const { asking, ask } = usePicking();
   const set = (text: string) =>

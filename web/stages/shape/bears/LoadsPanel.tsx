@@ -37,7 +37,7 @@ export function LoadsPanel({
   results: readonly LoadResult[] | null;
   findings: readonly Finding[];
 }) {
-  const { resolved, edit, document } = useBench();
+  const { resolved, edit, document } = useBench('resolved', 'edit', 'document');
   const { part, demands } = resolved;
   const list = useLatestList(part.loads, loads => void edit({ kind: 'part-loads', partId: part.id, loads }));
   const said = document.brief.loads.find(l => !part.loads.some(own => own.words === l.words));
@@ -206,7 +206,7 @@ function Where({
   value: string;
   onChange(value: string): void;
 }) {
-  const { resolved } = useBench();
+  const { resolved } = useBench('resolved');
   const { asking, ask } = usePicking();
   const waiting = asking === name;
   const options = [

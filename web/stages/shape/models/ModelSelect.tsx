@@ -30,7 +30,7 @@ export function ModelSelect({
   value: string;
   onChange(id: string): void;
 }) {
-  const { document, edit } = useBench();
+  const { document, edit } = useBench('document', 'edit');
   const [busy, setBusy] = useState(false);
   const [problem, setProblem] = useState<string | null>(null);
   const chosen = document.models.find(m => m.id === value);

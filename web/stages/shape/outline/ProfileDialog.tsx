@@ -23,7 +23,7 @@ const UNITS: { value: Unit; label: string }[] = [
 
 /** A profile from a drawing: what the file holds and how large it is are shown before anything is taken. */
 export default function ProfileDialog({ spec, onClose }: { spec: OutlineSpec; onClose(): void }) {
-  const { document, resolved, edit, say } = useBench();
+  const { document, resolved, edit, say } = useBench('document', 'resolved', 'edit', 'say');
   const outline = spec.name;
   const [file, setFile] = useState<{ name: string; text: string } | null>(null);
   const [profile, setProfile] = useState<Profile | null>(null);

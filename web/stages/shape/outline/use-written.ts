@@ -4,7 +4,7 @@ import { useBench } from '../../../job/bench-context';
 
 /** A written outline or list of holes: every keystroke shows on the solid, leaving the field keeps it. */
 export function useWritten(spec: ParameterSpec) {
-  const { resolved, edit, draft } = useBench();
+  const { resolved, edit, draft } = useBench('resolved', 'edit', 'draft');
   const { part, expressions, problems } = resolved;
   const kept = expressions[spec.name]?.text ?? '';
   const [typed, setTyped] = useState<string | null>(null);

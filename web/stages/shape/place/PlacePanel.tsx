@@ -18,7 +18,7 @@ const NOT_SAID = 'not-said';
 
 /** What stands around the part where it sits, and the way it is brought there. */
 export function PlacePanel({ findings }: { findings: readonly Finding[] }) {
-  const { resolved, edit, document } = useBench();
+  const { resolved, edit, document } = useBench('resolved', 'edit', 'document');
   const { part } = resolved;
   const list = useLatestList(
     part.neighbours,

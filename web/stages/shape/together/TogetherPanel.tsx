@@ -18,7 +18,7 @@ export type View = (typeof VIEWS)[number];
 
 /** All parts of the job: where they belong, pulled off each other, and side by side. */
 export function TogetherPanel() {
-  const { document } = useBench();
+  const { document } = useBench('document');
   const [open, setOpen] = useState(false);
   if (document.parts.length < 2) return null;
   return (
@@ -35,7 +35,7 @@ export function TogetherPanel() {
 }
 
 function Together() {
-  const { document, work, job } = useBench();
+  const { document, work, job } = useBench('document', 'work', 'job');
   const [view, setView] = useState<View>('together');
   const asked = useMemo(() => {
     const parts = work.parts.map(({ part, parameters }) => ({
