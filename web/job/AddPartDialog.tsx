@@ -1,43 +1,46 @@
-import { useState } from 'react';
+import { zodResolver } from '@hookform/resolvers/zod';
+import { useForm, useWatch } from 'react-hook-form';
+import { z } from 'zod';
 import type { Part } from '../../core/job/document';
 import { requireRecipe } from '../../core/shape/recipes';
 import { RecipePicker } from '../rack/RecipePicker';
-import { Button, Checkbox, Dialog, TextField } from '../ui/controls';
+import { Button, Checkbox, Dialog } from '../ui/controls';
+import { FormField } from '../ui/FormField';
 import { Row, Stack } from '../ui/layout';
 import { useBench } from './bench-context';
+
+const NewPart = z.object({
+  name: z.string().max(120, 'At most 120 characters.'),
+  recipe: z.string(),
+  share: z.boolean(),
+});
 
 /** One part more in this job: a lid for the tray, the other half, a plug of another size. */
 export default function AddPartDialog({ onClose }: { onClose(): void }) {
   const { resolved, edit, setPart, document } = useBench('resolved', 'edit', 'setPart', 'document');
-  const [recipe, setRecipe] = useState(resolved.part.recipe);
-  const [name, setName] = useState('');
-  const [share, setShare] = useState(true);
-  const { title } = requireRecipe(recipe);
-  const shown = name.trim() || `${title} ${document.parts.length + 1}`;
-  const problem = shown.length > 120 ? 'At most 120 characters.' : undefined;
+  const { control, handleSubmit, setValue } = useForm({
+    resolver: zodResolver(NewPart),
+    defaultValues: { name: '', recipe: resolved.part.recipe, share: true },
+  });
+  const { recipe = resolved.part.recipe, share = true } = useWatch({ control });
+  const usual = `${requireRecipe(recipe).title} ${document.parts.length + 1}`;
   const sameDimensions = requireRecipe(recipe).guide.some(s =>
     document.dimensions.some(d => d.guide === s.key),
   );
-  const add = async () => {
-    if (problem) return;
+  const add = handleSubmit(async wish => {
     const id = freeId(document.parts);
-    if (!(await edit({ kind: 'add-part', id, name: shown, recipe, share }))) return;
+    const name = wish.name.trim() || usual;
+    if (!(await edit({ ...wish, kind: 'add-part', id, name }))) return;
     onClose();
     setPart(id);
-  };
+  });
   return (
     <Dialog title="Add a part" isOpen onClose={onClose} width={720}>
       <Stack $gap={12}>
-        <TextField
-          label="Its name"
-          placeholder={`${title} ${document.parts.length + 1}`}
-          value={name}
-          onChange={setName}
-          problem={problem}
-        />
-        <RecipePicker value={recipe} onChange={setRecipe} />
+        <FormField control={control} name="name" label="Its name" placeholder={usual} />
+        <RecipePicker value={recipe} onChange={id => setValue('recipe', id)} />
         {sameDimensions ? (
-          <Checkbox isSelected={share} onChange={setShare}>
+          <Checkbox isSelected={share} onChange={on => setValue('share', on)}>
             It goes on the same object: what is measured already holds for it too
           </Checkbox>
         ) : null}

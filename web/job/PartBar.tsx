@@ -1,8 +1,12 @@
+import { zodResolver } from '@hookform/resolvers/zod';
 import { Pencil, Plus, Trash2 } from 'lucide-react';
 import { lazy, memo, Suspense, useState } from 'react';
 import { ToggleButton, ToggleButtonGroup } from 'react-aria-components';
+import { useForm } from 'react-hook-form';
 import styled from 'styled-components';
-import { Button, Dialog, Hinted, IconButton, TextField } from '../ui/controls';
+import { z } from 'zod';
+import { Button, Dialog, Hinted, IconButton } from '../ui/controls';
+import { FormField } from '../ui/FormField';
 import { Row, Stack } from '../ui/layout';
 import { FONTS } from '../ui/theme';
 import { useBench } from './bench-context';
@@ -69,19 +73,24 @@ export const PartBar = memo(function PartBar({ onShape }: { onShape: boolean }) 
   );
 });
 
+const Naming = z.object({
+  name: z.string().trim().min(1, 'Give it a name.').max(120, 'At most 120 characters.'),
+});
+
 function RenameDialog({ onClose }: { onClose(): void }) {
   const { resolved, edit } = useBench('resolved', 'edit');
-  const [name, setName] = useState(resolved.part.name);
-  const problem =
-    name.trim() === '' ? 'Give it a name.' : name.length > 120 ? 'At most 120 characters.' : undefined;
-  const keep = async () => {
-    if (problem) return;
-    if (await edit({ kind: 'rename-part', partId: resolved.part.id, name: name.trim() })) onClose();
-  };
+  const { control, handleSubmit } = useForm({
+    resolver: zodResolver(Naming),
+    defaultValues: { name: resolved.part.name },
+    mode: 'onChange',
+  });
+  const keep = handleSubmit(async ({ name }) => {
+    if (await edit({ kind: 'rename-part', partId: resolved.part.id, name })) onClose();
+  });
   return (
     <Dialog title="The part’s name" isOpen onClose={onClose}>
       <Stack $gap={12}>
-        <TextField label="Name" value={name} onChange={setName} problem={problem} />
+        <FormField control={control} name="name" label="Name" />
         <Row>
           <Button $look="main" onPress={() => void keep()}>
             Keep it

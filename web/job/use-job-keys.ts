@@ -1,4 +1,5 @@
 import { useEffect, useRef } from 'react';
+import { tinykeys } from 'tinykeys';
 import type { Stage } from '../../core/work/stages';
 
 export const STAGE_LETTERS: Record<Stage, string> = {
@@ -36,37 +37,35 @@ export function useJobKeys(actions: Actions): void {
   const latest = useRef(actions);
   latest.current = actions;
   useEffect(() => {
-    let goUntil = 0;
-    const onKey = (event: KeyboardEvent) => {
-      const { go, undo, redo, keys, unit } = latest.current;
-      const key = event.key.toLowerCase();
-      if ((event.ctrlKey || event.metaKey) && key === 'z' && !isTextual(event.target)) {
-        event.preventDefault();
-        if (event.shiftKey) redo();
-        else undo();
-        return;
-      }
-      if (event.ctrlKey || event.metaKey || event.altKey) return;
-      // The reading field takes numbers only: letters typed into it are meant for the page.
-      const inReading = (event.target as HTMLElement | null)?.dataset?.reading !== undefined;
-      if (isTyping(event.target) && !(inReading && (event.target as HTMLInputElement).value === '')) return;
-      if (performance.now() < goUntil) {
-        const stage = (Object.keys(STAGE_LETTERS) as Stage[]).find(s => STAGE_LETTERS[s] === key);
-        goUntil = 0;
-        if (stage) {
-          event.preventDefault();
-          go(stage);
-          return;
-        }
-      }
-      if (key === 'g') goUntil = performance.now() + SECOND_KEY;
-      else if (key === 'u') unit();
-      else if (event.key === '?') keys();
-      else return;
+    // Letters typed into a field are the field's own; the reading field takes numbers only, so its letters are the page's.
+    const plain = (run: () => void) => (event: KeyboardEvent) => {
+      const field = event.target as HTMLInputElement | null;
+      const inReading = field?.dataset?.reading !== undefined;
+      if (isTyping(event.target) && !(inReading && field?.value === '')) return;
       event.preventDefault();
+      run();
     };
-    addEventListener('keydown', onKey);
-    return () => removeEventListener('keydown', onKey);
+    const revert = (run: () => void) => (event: KeyboardEvent) => {
+      if (isTextual(event.target)) return;
+      event.preventDefault();
+      run();
+    };
+    const stages = Object.entries(STAGE_LETTERS) as [Stage, string][];
+    return tinykeys(
+      window,
+      {
+        '$mod+z': revert(() => latest.current.undo()),
+        '$mod+Shift+z': revert(() => latest.current.redo()),
+        // Taken here too, so that the letter after it does nothing else.
+        g: plain(() => {}),
+        ...Object.fromEntries(
+          stages.map(([stage, letter]) => [`g ${letter}`, plain(() => latest.current.go(stage))]),
+        ),
+        u: plain(() => latest.current.unit()),
+        '(Shift)+?': plain(() => latest.current.keys()),
+      },
+      { timeout: SECOND_KEY },
+    );
   }, []);
 }
 

@@ -1,97 +1,96 @@
+import { zodResolver } from '@hookform/resolvers/zod';
 import { useQuery } from '@tanstack/react-query';
-import { useState } from 'react';
 import { Form } from 'react-aria-components';
+import { useForm, useWatch } from 'react-hook-form';
 import { useNavigate } from 'react-router';
 import styled from 'styled-components';
+import { z } from 'zod';
 import { JobAnswer } from '../../contract/jobs';
 import { WorkshopAnswer } from '../../contract/workshop';
 import { RECIPES } from '../../core/shape/recipes';
 import { get, post } from '../api/client';
-import { Button, Dialog, FieldHint, Select, TextField } from '../ui/controls';
+import { Button, Dialog, FieldHint, Select } from '../ui/controls';
+import { FormField } from '../ui/FormField';
 import { Notice, Row, Stack } from '../ui/layout';
 import { RecipePicker } from './RecipePicker';
 
 const LONGEST_NAME = 300;
+const long = (text: string) => [...text].length > LONGEST_NAME;
+
+const NewJob = z.object({
+  title: z
+    .string()
+    .refine(text => text.trim() !== '', 'Give the job a name, such as “Vent-port cap”.')
+    .refine(text => !long(text), {
+      error: issue => `At most ${LONGEST_NAME} characters; this is ${[...String(issue.input)].length}.`,
+    }),
+  object: z.string().refine(text => !long(text), `At most ${LONGEST_NAME} characters.`),
+  recipe: z.string(),
+  materialId: z.string(),
+});
 
 export default function NewJobDialog({ isOpen, onClose }: { isOpen: boolean; onClose(): void }) {
   const navigate = useNavigate();
   const workshop = useQuery({ queryKey: ['workshop'], queryFn: () => get('/workshop', WorkshopAnswer) });
   const materials = workshop.data?.workshop.materials ?? [];
-  const [title, setTitle] = useState('');
-  const [object, setObject] = useState('');
-  const [recipe, setRecipe] = useState(RECIPES[0]!.id);
-  const [materialId, setMaterial] = useState<string | null>(null);
-  const [asked, setAsked] = useState(false);
-  const [error, setError] = useState<Error | null>(null);
-  const [busy, setBusy] = useState(false);
-  const problem =
-    title.trim() === ''
-      ? 'Give the job a name, such as “Vent-port cap”.'
-      : [...title].length > LONGEST_NAME
-        ? `At most ${LONGEST_NAME} characters; this is ${[...title].length}.`
-        : undefined;
-  const make = async () => {
-    setAsked(true);
-    if (problem) return;
-    setBusy(true);
+  const usual = materials[0]?.id ?? '';
+  const { control, handleSubmit, setValue, setError, formState } = useForm({
+    resolver: zodResolver(NewJob),
+    defaultValues: { title: '', object: '', recipe: RECIPES[0]!.id, materialId: '' },
+    // A name that grows too long is said while it is typed, once somebody asked for the job.
+    reValidateMode: 'onChange',
+  });
+  const { recipe, materialId } = useWatch({ control });
+  const make = handleSubmit(async wish => {
     try {
       const job = await post('/jobs', JobAnswer, {
-        title: title.trim(),
-        object: object.trim(),
-        recipe,
-        materialId: materialId ?? materials[0]?.id,
+        title: wish.title.trim(),
+        object: wish.object.trim(),
+        recipe: wish.recipe,
+        materialId: wish.materialId || usual || undefined,
       });
-      void navigate(`/jobs/${job.id}/measure`);
+      await navigate(`/jobs/${job.id}/measure`);
     } catch (failure) {
-      setError(failure as Error);
-    } finally {
-      setBusy(false);
+      setError('root', { message: (failure as Error).message });
     }
-  };
+  });
   return (
     <Dialog title="New job" isOpen={isOpen} onClose={onClose} width={720}>
-      <Form
-        validationBehavior="aria"
-        onSubmit={event => {
-          event.preventDefault();
-          void make();
-        }}
-      >
+      <Form validationBehavior="aria" onSubmit={event => void make(event)}>
         <Stack $gap={14}>
           <Names>
-            <TextField
+            <FormField
+              control={control}
+              name="title"
               label="What do you make?"
               placeholder="Vent-port cap"
-              value={title}
-              onChange={setTitle}
-              problem={asked || [...title].length > LONGEST_NAME ? problem : undefined}
               autoFocus
             />
-            <TextField
+            <FormField
+              control={control}
+              name="object"
               label="For which object?"
               placeholder="hull vent port, junior double"
-              value={object}
-              onChange={setObject}
             />
           </Names>
           <div>
-            <RecipePicker value={recipe} onChange={setRecipe} />
+            <RecipePicker value={recipe ?? ''} onChange={id => setValue('recipe', id)} />
             <FieldHint>{RECIPES.find(r => r.id === recipe)?.purpose}</FieldHint>
           </div>
           {materials.length > 0 ? (
             <Select
               label="Plastic"
-              value={materialId ?? materials[0]!.id}
+              value={materialId || usual}
               options={materials.map(m => ({
                 value: m.id,
                 label: m.flexible ? `${m.name}, flexible` : m.name,
               }))}
-              onChange={setMaterial}
+              onChange={id => setValue('materialId', id)}
             />
           ) : null}
-          {error ? <Notice level="stop">{error.message}</Notice> : null}
+          {formState.errors.root ? <Notice level="stop">{formState.errors.root.message}</Notice> : null}
           <Row>
-            <Button $look="main" type="submit" isDisabled={busy}>
+            <Button $look="main" type="submit" isDisabled={formState.isSubmitting}>
               Start measuring
             </Button>
             <Button $look="quiet" onPress={onClose}>

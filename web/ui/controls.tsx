@@ -81,7 +81,7 @@ export const FieldProblem = styled(
 )`color: var(--danger); font-size: 13.5px; margin-top: 4px; display: block;`;
 export const FieldHint = styled.p`color: var(--soft); font-size: 13.5px; margin-top: 4px;`;
 
-interface FieldProps extends TextFieldProps {
+export interface FieldProps extends TextFieldProps {
   label: string;
   hint?: string;
   problem?: string;

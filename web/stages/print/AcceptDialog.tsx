@@ -1,6 +1,9 @@
-import { useState } from 'react';
+import { zodResolver } from '@hookform/resolvers/zod';
+import { useForm } from 'react-hook-form';
+import { z } from 'zod';
 import type { Finding } from '../../../core/shape/findings/finding';
-import { Button, Dialog, TextField } from '../../ui/controls';
+import { Button, Dialog } from '../../ui/controls';
+import { FormField } from '../../ui/FormField';
 import { Notice, Row, Stack } from '../../ui/layout';
 
 interface Props {
@@ -10,14 +13,17 @@ interface Props {
   onClose(): void;
 }
 
+const Reason = z.object({
+  reason: z.string().trim().min(1, 'Say why it is right all the same.').max(300, 'At most 300 characters.'),
+});
+
 /** A stop can be overruled by whoever knows better, with a reason that stays in the version. */
 export function AcceptDialog({ stops, onAccept, onClose }: Props) {
-  const [reason, setReason] = useState('');
-  const [problem, setProblem] = useState<string>();
-  const accept = () => {
-    if (reason.trim() === '') setProblem('Say why it is right all the same.');
-    else onAccept(reason.trim());
-  };
+  const { control, handleSubmit } = useForm({
+    resolver: zodResolver(Reason),
+    defaultValues: { reason: '' },
+  });
+  const accept = handleSubmit(({ reason }) => onAccept(reason));
   return (
     <Dialog title="Better not printed like this" isOpen={stops !== null} onClose={onClose}>
       <Stack>
@@ -26,21 +32,17 @@ export function AcceptDialog({ stops, onAccept, onClose }: Props) {
             {f.message}
           </Notice>
         ))}
-        <TextField
+        <FormField
+          control={control}
+          name="reason"
           label="Right all the same, because"
           placeholder="it is a gauge, half the size on purpose"
-          value={reason}
-          onChange={text => {
-            setReason(text.slice(0, 300));
-            setProblem(undefined);
-          }}
-          problem={problem}
         />
         <Row $wrap>
           <Button $look="main" onPress={onClose}>
             Mend it first
           </Button>
-          <Button onPress={accept}>Make it all the same</Button>
+          <Button onPress={() => void accept()}>Make it all the same</Button>
         </Row>
       </Stack>
     </Dialog>

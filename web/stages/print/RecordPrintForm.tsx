@@ -1,67 +1,56 @@
-import { useState } from 'react';
+import { zodResolver } from '@hookform/resolvers/zod';
+import { useForm } from 'react-hook-form';
 import styled from 'styled-components';
+import { z } from 'zod';
 import type { Version } from '../../../core/job/history';
 import { parseQuantity } from '../../../core/quantity/parse';
 import { useBench } from '../../job/bench-context';
-import { Button, TextField } from '../../ui/controls';
+import { Button } from '../../ui/controls';
+import { FormField } from '../../ui/FormField';
 import { Row } from '../../ui/layout';
 
 const MOST = { hours: 2000, grams: 100_000 };
 
+const field = (most: number) =>
+  z.string().superRefine((text, ctx) => {
+    const { problem } = read(text, most);
+    if (problem) ctx.addIssue({ code: 'custom', message: problem });
+  });
+const Printed = z.object({
+  hours: field(MOST.hours),
+  grams: field(MOST.grams),
+  note: z.string().max(2000, 'At most 2000 characters.'),
+});
+
 /** "It is printed": what it took, or our estimate where nothing is typed. */
 export function RecordPrintForm({ version }: { version: Version }) {
   const { session, say, go } = useBench('session', 'say', 'go');
-  const [typed, setTyped] = useState({ hours: '', grams: '', note: '' });
-  const [busy, setBusy] = useState(false);
-  const hours = read(typed.hours, MOST.hours);
-  const grams = read(typed.grams, MOST.grams);
-  const record = async () => {
-    if (hours.problem || grams.problem) return;
-    setBusy(true);
+  const { control, handleSubmit, formState } = useForm({
+    resolver: zodResolver(Printed),
+    defaultValues: { hours: '', grams: '', note: '' },
+    mode: 'onChange',
+  });
+  const record = handleSubmit(async ({ hours, grams, note }) => {
     try {
       await session.append('prints', () => ({
         versionId: version.id,
-        hours: hours.value,
-        grams: grams.value,
-        note: typed.note,
+        hours: read(hours, MOST.hours).value,
+        grams: read(grams, MOST.grams).value,
+        note,
       }));
       go('try');
     } catch (error) {
       say((error as Error).message, 'stop');
-    } finally {
-      setBusy(false);
     }
-  };
+  });
   return (
-    <Form
-      onSubmit={event => {
-        event.preventDefault();
-        void record();
-      }}
-    >
-      <TextField
-        label="Hours"
-        placeholder="estimate"
-        value={typed.hours}
-        onChange={value => setTyped({ ...typed, hours: value })}
-        problem={hours.problem}
-      />
-      <TextField
-        label="Grams"
-        placeholder="estimate"
-        value={typed.grams}
-        onChange={value => setTyped({ ...typed, grams: value })}
-        problem={grams.problem}
-      />
-      <TextField
-        label="Note"
-        placeholder="seam, supports, settings"
-        value={typed.note}
-        onChange={value => setTyped({ ...typed, note: value.slice(0, 2000) })}
-      />
+    <Form onSubmit={event => void record(event)}>
+      <FormField control={control} name="hours" label="Hours" placeholder="estimate" />
+      <FormField control={control} name="grams" label="Grams" placeholder="estimate" />
+      <FormField control={control} name="note" label="Note" placeholder="seam, supports, settings" />
       <Row>
-        <Button $small type="submit" isDisabled={busy}>
-          {busy ? 'Freezing its files…' : 'It is printed'}
+        <Button $small type="submit" isDisabled={formState.isSubmitting}>
+          {formState.isSubmitting ? 'Recording it…' : 'It is printed'}
         </Button>
       </Row>
     </Form>

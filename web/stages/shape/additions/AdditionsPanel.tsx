@@ -1,4 +1,19 @@
-import { ArrowDown, ArrowUp, Plus, Trash2 } from 'lucide-react';
+import {
+  closestCenter,
+  DndContext,
+  KeyboardSensor,
+  PointerSensor,
+  useSensor,
+  useSensors,
+} from '@dnd-kit/core';
+import {
+  SortableContext,
+  sortableKeyboardCoordinates,
+  useSortable,
+  verticalListSortingStrategy,
+} from '@dnd-kit/sortable';
+import { CSS } from '@dnd-kit/utilities';
+import { ArrowDown, ArrowUp, GripVertical, Plus, Trash2 } from 'lucide-react';
 import { useState } from 'react';
 import styled from 'styled-components';
 import type { Dimension } from '../../../../core/job/document';
@@ -28,6 +43,17 @@ export function AdditionsPanel({ findings }: { findings: readonly Finding[] }) {
   const [adding, setAdding] = useState(false);
   const [open, setOpen] = useState<string | null>(null);
   const list = inOrder(part.additions);
+  const sensors = useSensors(
+    useSensor(PointerSensor),
+    useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
+  );
+  /** Dropped on another one: it takes that one’s place. */
+  const drop = async (id: string, over: string | null) => {
+    const [from, to] = [id, over].map(x => list.findIndex(a => a.id === x)) as [number, number];
+    if (to < 0 || from === to) return;
+    const before = list[to > from ? to + 1 : to]?.id ?? null;
+    await edit({ kind: 'place-addition', partId: part.id, additionId: id, before });
+  };
   const add = async (kind: AdditionKind) => {
     setAdding(false);
     const id = freeName(kind.short, part.additions);
@@ -50,20 +76,34 @@ export function AdditionsPanel({ findings }: { findings: readonly Finding[] }) {
         </Button>
       </Head>
       {list.length > 0 ? (
-        <List>
-          {list.map((addition, i) => (
-            <Row
-              key={addition.id}
-              addition={addition}
-              place={
-                i === 0 ? (list.length === 1 ? 'only' : 'first') : i === list.length - 1 ? 'last' : 'between'
-              }
-              open={open === addition.id}
-              onOpen={() => setOpen(now => (now === addition.id ? null : addition.id))}
-              findings={findings.filter(f => f.addition === addition.id)}
-            />
-          ))}
-        </List>
+        <DndContext
+          sensors={sensors}
+          collisionDetection={closestCenter}
+          onDragEnd={({ active, over }) => void drop(String(active.id), over && String(over.id))}
+        >
+          <SortableContext items={list.map(a => a.id)} strategy={verticalListSortingStrategy}>
+            <List>
+              {list.map((addition, i) => (
+                <Row
+                  key={addition.id}
+                  addition={addition}
+                  place={
+                    i === 0
+                      ? list.length === 1
+                        ? 'only'
+                        : 'first'
+                      : i === list.length - 1
+                        ? 'last'
+                        : 'between'
+                  }
+                  open={open === addition.id}
+                  onOpen={() => setOpen(now => (now === addition.id ? null : addition.id))}
+                  findings={findings.filter(f => f.addition === addition.id)}
+                />
+              ))}
+            </List>
+          </SortableContext>
+        </DndContext>
       ) : null}
       <AddDialog isOpen={adding} onClose={() => setAdding(false)} onChoose={kind => void add(kind)} />
     </Panel>
@@ -90,10 +130,25 @@ function Row({
   const { resolved, edit } = useBench('resolved', 'edit');
   const { part } = resolved;
   const at = { partId: part.id, additionId: addition.id };
+  const { setNodeRef, attributes, listeners, transform, transition } = useSortable({ id: addition.id });
   const move = (by: -1 | 1) => void edit({ kind: 'move-addition', ...at, by });
   return (
-    <li data-off={addition.on ? undefined : ''}>
+    <li
+      ref={setNodeRef}
+      data-off={addition.on ? undefined : ''}
+      style={{ transform: CSS.Translate.toString(transform), transition }}
+    >
       <Line>
+        {place === 'only' ? null : (
+          <Handle
+            type="button"
+            {...attributes}
+            {...listeners}
+            aria-label={`Drag ${addition.name} to another place`}
+          >
+            <GripVertical size={16} aria-hidden />
+          </Handle>
+        )}
         <Hinted hint={addition.on ? 'Switch it off' : 'Switch it on'}>
           <Switch
             aria-label={`${addition.name} is on`}
@@ -280,6 +335,7 @@ const List = styled.ol`
   > li { border-top: 1px solid var(--rule); padding: 5px 0; display: flex; flex-direction: column; gap: 5px; }
   > li[data-off] b, > li[data-off] small, > li[data-off] svg { opacity: 0.55; }
 `;
+const Handle = styled.button`border: 0; background: none; padding: 4px 0; color: var(--soft); cursor: grab; touch-action: none; display: flex;`;
 const Line = styled.div`
   display: flex; align-items: center; gap: 6px; min-width: 0;
   > svg { width: 44px; height: 32px; flex: none; }
