@@ -36,7 +36,12 @@ export default defineConfig({
       },
       {
         extends: true,
-        test: { name: 'page', include: ['web/**/*.test.{ts,tsx}'], sequence: { groupOrder: 2 } },
+        test: {
+          name: 'page',
+          include: ['web/**/*.test.{ts,tsx}'],
+          setupFiles: ['testing/page-setup.ts'],
+          sequence: { groupOrder: 2 },
+        },
       },
     ],
   },

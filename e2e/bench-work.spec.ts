@@ -34,7 +34,7 @@ test('keyboard only: a job is made, measured, fitted and looked at', async ({ pa
   await page.keyboard.press('Escape');
   await page.keyboard.press('g');
   await page.keyboard.press('f');
-  await expect(page.getByRole('heading', { name: 'How should the skirt sit?' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'Skirt over rim: how should it fit?' })).toBeVisible();
   await page.keyboard.press('Control+z');
   await expect(ledgerRow(page, 'Rim height')).toContainText('not read');
   await page.keyboard.press('Control+Shift+z');

@@ -25,7 +25,7 @@ test('from a broken cap to version 2, with the server killed in the middle', asy
   await page.getByRole('button', { name: 'All read: say how it should fit' }).click();
 
   // Fit: another feel is another number.
-  await expect(page.getByRole('heading', { name: 'How should the skirt sit?' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'Skirt over rim: how should it fit?' })).toBeVisible();
   const snug = await ledgerRow(page, 'Skirt over rim').textContent();
   await page.getByRole('radio', { name: /^slide:/ }).click();
   await expect(ledgerRow(page, 'Skirt over rim')).toContainText('slide');

@@ -28,7 +28,9 @@ describe('what the version before this one wrote', () => {
       const { jobs } = (await server.call('GET', '/jobs')).body;
       expect(jobs).toHaveLength(1);
       const { id } = jobs[0];
-      const job = (await server.call('GET', `/jobs/${id}`)).body;
+      // The window that made the edits, still open.
+      const window = { 'x-sagoma-tab': 't' };
+      const job = (await server.call('GET', `/jobs/${id}`, undefined, window)).body;
       expect(job.document.title).toBe('Vent-port cap');
       expect(job.document.parts[0].additions).toHaveLength(1);
       expect(Object.values(job.history).map(list => (list as unknown[]).length)).toEqual([1, 1, 1, 1, 1]);
@@ -39,7 +41,7 @@ describe('what the version before this one wrote', () => {
       const answer = await server.call('GET', `/jobs/${id}/versions/${version.id}/files/stl`);
       expect(answer.headers.get('content-disposition')).toContain(stl);
       expect(job.undo.words).toContain('stands around');
-      const undone = await server.call('POST', `/jobs/${id}/undo`, { editId: job.undo.editId });
+      const undone = await server.call('POST', `/jobs/${id}/undo`, { editId: job.undo.editId }, window);
       expect(undone.body.document.parts[0].neighbours).toEqual([]);
       const made = await server.call('POST', `/jobs/${id}/versions`, {
         revision: undone.body.revision,

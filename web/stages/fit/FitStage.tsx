@@ -50,7 +50,7 @@ export function FitStage() {
   const ledger = resolved.ledger.mates.find(m => m.mate.id === mate.id);
   return (
     <>
-      <h1>How should the {mate.name.toLowerCase().split(' ')[0]} sit?</h1>
+      <h1>{mate.name}: how should it fit?</h1>
       <Lead>
         {mate.name}, our surface is the {mate.side}.{' '}
         {mate.want.window.unit === 'strain'

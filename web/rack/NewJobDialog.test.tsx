@@ -1,0 +1,69 @@
+// @vitest-environment jsdom
+import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
+import { cleanup, render, screen } from '@testing-library/react';
+import userEvent from '@testing-library/user-event';
+import { MemoryRouter } from 'react-router';
+import { afterEach, describe, expect, test, vi } from 'vitest';
+import { FIRST_WORKSHOP } from '../../core/job/workshop';
+import NewJobDialog from './NewJobDialog';
+
+const posted = vi.hoisted(() => vi.fn());
+vi.mock('../api/client', () => ({ get: async () => ({ workshop: FIRST_WORKSHOP }), post: posted }));
+
+afterEach(() => {
+  cleanup();
+  posted.mockReset();
+});
+
+function shown(): HTMLInputElement {
+  render(
+    <QueryClientProvider client={new QueryClient()}>
+      <MemoryRouter>
+        <NewJobDialog isOpen onClose={() => {}} />
+      </MemoryRouter>
+    </QueryClientProvider>,
+  );
+  return screen.getByLabelText<HTMLInputElement>('What do you make?');
+}
+
+const start = () => userEvent.click(screen.getByRole('button', { name: 'Start measuring' }));
+
+describe('a new job', () => {
+  test('is asked for a name, and nothing is sent without one', async () => {
+    shown();
+    await start();
+    expect(await screen.findByText(/Give the job a name/)).toBeTruthy();
+    expect(posted).not.toHaveBeenCalled();
+  });
+
+  test('with a name too long says how long it is; what is put right goes at once', async () => {
+    const title = shown();
+    await userEvent.click(title);
+    await userEvent.paste('x'.repeat(301));
+    await start();
+    expect(await screen.findByText('At most 300 characters; this is 301.')).toBeTruthy();
+    await userEvent.type(title, '{Backspace}');
+    expect(screen.queryByText(/At most 300/)).toBeNull();
+    expect(posted).not.toHaveBeenCalled();
+  });
+
+  test('goes to the server trimmed, with the first recipe and plastic', async () => {
+    posted.mockResolvedValue({ id: 'job' });
+    await userEvent.type(shown(), '  Vent cap ');
+    await start();
+    await vi.waitFor(() =>
+      expect(posted.mock.calls[0]![2]).toMatchObject({
+        title: 'Vent cap',
+        materialId: FIRST_WORKSHOP.materials[0]!.id,
+      }),
+    );
+  });
+
+  test('that the server refuses says why and keeps what was typed', async () => {
+    posted.mockRejectedValue(new Error('The disk is full.'));
+    const title = shown();
+    await userEvent.type(title, 'Vent cap{Enter}');
+    expect(await screen.findByText('The disk is full.')).toBeTruthy();
+    expect(title.value).toBe('Vent cap');
+  });
+});

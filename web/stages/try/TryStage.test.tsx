@@ -1,0 +1,132 @@
+// @vitest-environment jsdom
+import { cleanup, screen } from '@testing-library/react';
+import userEvent from '@testing-library/user-event';
+import { afterEach, beforeEach, describe, expect, test } from 'vitest';
+import { PageBench } from '../../../testing/page-bench';
+import { readEdit } from '../../../testing/read-edit';
+import { TryStage } from './TryStage';
+
+beforeEach(() => sessionStorage.clear());
+afterEach(cleanup);
+
+const about = (id: string) => ({ id, at: '2026-01-01T00:00:00.000Z', voided: null });
+
+/** A cap of which version 1 was printed. */
+function printed(): PageBench {
+  const bench = new PageBench([31.7, 31.72].map(value => readEdit('rim', value)));
+  const [mate] = bench.part.ledger.mates;
+  return bench
+    .happen({
+      kind: 'version',
+      row: {
+        ...about('v1'),
+        partId: 'part-1',
+        number: 1,
+        recipe: 'round-cap',
+        recipeVersion: 1,
+        kernels: '',
+        printerId: null,
+        materialId: null,
+        pose: 'as-drawn',
+        expressions: {},
+        parameters: {},
+        additions: [],
+        mates: [
+          {
+            mateId: mate!.mate.id,
+            surface: mate!.mate.ours.surface,
+            want: mate!.mate.want,
+            reading: mate!.reading,
+            model: mate!.model,
+            pRight: mate!.pRight,
+            ledger: [],
+            prior: { mean: 0, sd: 0.1 },
+          },
+        ],
+        pAllRight: 0.7,
+        reasons: [],
+        accepted: [],
+        volume: 1000,
+        files: {},
+        without: {},
+      },
+    })
+    .happen({
+      kind: 'print',
+      row: {
+        ...about('p1'),
+        versionId: 'v1',
+        number: 1,
+        hours: null,
+        grams: null,
+        cost: null,
+        note: '',
+        practice: false,
+        files: {},
+      },
+    });
+}
+
+const record = () => userEvent.click(screen.getByRole('button', { name: 'Record the try' }));
+
+describe('a try', () => {
+  test('without a print says what comes first', () => {
+    new PageBench().show(<TryStage />);
+    expect(screen.getByRole('heading', { name: 'Nothing to try yet' })).toBeTruthy();
+  });
+
+  test('with nothing said is asked for a word, and nothing is recorded', async () => {
+    const bench = printed();
+    bench.show(<TryStage />);
+    await record();
+    expect(screen.getByText(/Say how at least one surface feels/)).toBeTruthy();
+    expect(bench.appended).toEqual([]);
+  });
+
+  test('with a verdict and a size is recorded, with the doubt of the instrument in hand', async () => {
+    const bench = printed();
+    bench.show(<TryStage />);
+    const [mate] = bench.part.ledger.mates;
+    await userEvent.click(screen.getByRole('radio', { name: 'tight' }));
+    await userEvent.type(screen.getByLabelText(/The print measures/), '31.95');
+    await userEvent.type(screen.getByLabelText('Anything else?'), 'went on askew');
+    expect(screen.getByText('Measured with')).toBeTruthy();
+    await record();
+    expect(bench.appended).toMatchObject([
+      {
+        list: 'tries',
+        body: {
+          printId: 'p1',
+          note: 'went on askew',
+          mates: { [mate!.mate.id]: { verdict: 'tight', printed: { value: 31.95 } } },
+        },
+      },
+    ]);
+    const { body } = bench.appended[0] as { body: { mates: Record<string, { printed: { u: number } }> } };
+    expect(body.mates[mate!.mate.id]!.printed.u).toBeGreaterThan(0);
+    expect(screen.getByLabelText<HTMLInputElement>('Anything else?').value).toBe('');
+  });
+
+  test.each(['lots', '-3', '6000'])('a size of “%s” is refused beside its field', async size => {
+    const bench = printed();
+    bench.show(<TryStage />);
+    const field = screen.getByLabelText<HTMLInputElement>(/The print measures/);
+    await userEvent.type(field, size);
+    await record();
+    expect(field.value).toBe(size);
+    expect(field.getAttribute('aria-invalid')).toBe('true');
+    expect(bench.appended).toEqual([]);
+  });
+
+  test('that the server refuses loses nothing that was said', async () => {
+    const bench = printed();
+    bench.refuse = 'The print was struck out.';
+    bench.show(<TryStage />);
+    await userEvent.click(screen.getByRole('radio', { name: 'right' }));
+    await userEvent.type(screen.getByLabelText('Anything else?'), 'fine');
+    await record();
+    expect(bench.said).toEqual(['The print was struck out.']);
+    expect(screen.getByLabelText<HTMLInputElement>('Anything else?').value).toBe('fine');
+    expect(screen.getByRole('radio', { name: 'right' }).getAttribute('aria-checked')).toBe('true');
+  });
+});
