@@ -9,7 +9,7 @@ import type { DrawPoint } from '../shape/drawing/drawing';
 export const PLATE = {
   width: 80,
   depth: 60,
-  /** The foot lies on the bed and bulges; the deck on it is smaller all round and does not. */
+  /** The foot is on the bed and bulges; the deck on it is smaller all round and does not. */
   foot: 0.6,
   thickness: 1.8,
   inset: 1,

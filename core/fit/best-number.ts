@@ -19,7 +19,7 @@ const HALF_RIGHT = 0.5;
 /** A miss to the preferred side still serves within this distance, mm. */
 export const SERVES_WITHIN = 0.25;
 
-/** The chance that the print's clearance lies in the window. */
+/** The chance that the print's clearance is in the window. */
 export const chanceRight = (expect: Expectation, window: ClearanceWindow, model: number): number =>
   expect(model, (clearance, sd) => chanceWithin(window.min, window.max, clearance, sd));
 

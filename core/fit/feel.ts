@@ -6,7 +6,7 @@ import type { Side } from './wants';
  */
 export type FeelAnswer = 'tighter' | 'right' | 'looser';
 
-/** What the answers so far leave open: the clearance wanted lies above `low` and below `high`. */
+/** What the answers so far leave open: the wanted clearance is between `low` and `high`. */
 export interface FeelSearch {
   /** Set on the jaws now. */
   clearance: number;

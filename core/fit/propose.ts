@@ -36,7 +36,7 @@ export interface FitProposal {
   model: number;
   /** Expected clearance, mm. */
   clearance: number;
-  /** Chance that the print's clearance lies in the wanted window. */
+  /** Chance that the print's clearance is in the wanted window. */
   pRight: number;
   ledger: LedgerStep[];
 }

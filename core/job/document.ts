@@ -54,7 +54,7 @@ export const Reading = z.object({
   via: z.enum(['typed', 'stream', 'import']),
   /** Why it does not count; null while it counts. */
   struck: z.string().max(300).nullable(),
-  /** How far the object was turned since the first reading, degrees; left out where nobody noted it. */
+  /** How far the object was turned since the first reading, degrees; left out when not noted. */
   turn: z.number().min(0).max(360).optional(),
   /** What the instrument showed when it should have shown nothing; taken off the value. mm. */
   zero: z.number().min(-5).max(5).optional(),
@@ -189,8 +189,8 @@ export const Mate = z.object({
 /** Which way is up off the bed while printing: as the recipe draws it, turned over, or on its side. */
 export const Pose = z.enum(['as-drawn', 'turned-over', 'on-side']);
 
-/** One of the six ways of a part as it lies on the bed. */
-export const Way = z.enum(['top', 'underside', 'left', 'right', 'front', 'back']);
+/** One of the six directions of a part as it stands on the bed. */
+export const Direction = z.enum(['top', 'underside', 'left', 'right', 'front', 'back']);
 
 /** What a part has to bear. */
 export const PartLoad = z.object({
@@ -200,13 +200,13 @@ export const PartLoad = z.object({
   kind: z.enum(['force', 'turn']),
   amount: z.number().min(0, 'Not below 0.').max(100_000, 'At most 100 000.'),
   /** Where it pushes to; a turn goes about this way. */
-  towards: Way,
+  towards: Direction,
   /** Where it acts, and where the part is held: a face in words, or a mate as “mate ID”. */
   at: z.string().max(120),
   held: z.string().max(120),
 });
 
-/** What stands where the part goes, in the part's own coordinates as it lies on the bed. mm */
+/** What stands where the part goes, in the part's own coordinates as it stands on the bed. mm */
 export const Neighbour = z.object({
   id: Id,
   name: Label,
@@ -228,7 +228,7 @@ export const Neighbour = z.object({
 });
 
 /** One straight piece of the way on, coming from that side. */
-const Leg = z.object({ from: Way, distance: z.number().min(1, 'At least 1 mm.').max(2000) });
+const Leg = z.object({ from: Direction, distance: z.number().min(1, 'At least 1 mm.').max(2000) });
 
 /** The way the part is brought to its place: its last piece, and the one before where it turns a corner. */
 export const GoesOn = Leg.extend({ before: Leg.optional() });
@@ -313,7 +313,7 @@ export type MeasuredThread = z.infer<typeof MeasuredThread>;
 export type Want = z.infer<typeof Want>;
 export type Mate = z.infer<typeof Mate>;
 export type Part = z.infer<typeof Part>;
-export type Way = z.infer<typeof Way>;
+export type Direction = z.infer<typeof Direction>;
 export type PartLoad = z.infer<typeof PartLoad>;
 export type Neighbour = z.infer<typeof Neighbour>;
 export type GoesOn = z.infer<typeof GoesOn>;

@@ -91,7 +91,7 @@ const matesOf = (
 /**
  * The job with one part more, printed like the one before it. Its dimensions are its own, or, where `share` is asked, those
  * that the job has already by the same name: two halves of one thing.
- * @throws RangeError when nobody knows the recipe
+ * @throws RangeError when the recipe is unknown
  */
 export function withNewPart(
   document: JobDocument,

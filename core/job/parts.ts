@@ -2,7 +2,7 @@ import { recipeWith } from '../shape/recipe-with';
 import type { Recipe } from '../shape/recipes/recipe';
 import type { Part } from './document';
 
-/** A part's recipe with what its maker put on it. @throws RangeError when nobody knows the recipe */
+/** A part's recipe with its additions. @throws RangeError when the recipe is unknown */
 export const recipeOf = ({ recipe, additions }: Pick<Part, 'recipe' | 'additions'>): Recipe =>
   recipeWith(recipe, additions);
 

@@ -35,7 +35,7 @@ export type ExpressionOutcome =
       name?: string;
     };
 
-/** Looks a name up; undefined when nobody knows it, null when it is known but has no value yet. */
+/** Looks a name up; undefined for an unknown name, null when it is known but has no value yet. */
 export type Lookup = (name: string) => number | null | undefined;
 
 const { parse } = create({ parseDependencies: parseDependencies! });

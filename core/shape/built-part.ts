@@ -23,7 +23,7 @@ export interface BuiltPart {
   mates: MeasuredMate[];
   /** Where its mates are, additions and all. */
   surfaces: MateSurface[];
-  /** Of a part that was split: each piece as it lies on the bed; `mesh` is all of them. */
+  /** For a split part: each piece as placed on the bed; `mesh` is all of them. */
   pieces: { name: string; mesh: TriangleMesh }[];
   /** The pieces where they belong, for looking at mates; the part itself where it is one. */
   whole: TriangleMesh;

@@ -42,7 +42,7 @@ export interface NumberChange {
   now: number | string | boolean;
 }
 
-/** Numbers and choices that differ, of those in use in either; a thousandth is none. */
+/** Numbers and choices in use in either that differ; a thousandth of a millimetre does not count. */
 export function changedNumbers(recipe: Recipe, now: Parameters, kept: Parameters): NumberChange[] {
   const before = wholeOf(recipe, kept);
   return recipe.parameters.flatMap(spec => {

@@ -83,13 +83,13 @@ function take(made: Finished, bound: BoundAddition, applied: Applied): void {
   for (const f of applied.findings ?? []) made.findings.push(about(bound, f));
 }
 
-/** Letters, threads and bodies from files are triangles: the exact file goes without them, and says so. */
+/** Letters, threads and bodies from files are triangles: the exact file leaves them out and the app tells the maker. */
 function noteTriangles(made: Finished, bound: BoundAddition, applied: Applied): void {
   if (hasTriangles(made.body) || !hasTriangles(applied.body)) return;
   made.findings.push(about(bound, finding('step-without', 'note', {})));
 }
 
-/** What changes nothing was meant to: it lies where the part has nothing, or inside it. mm³ */
+/** An addition that changes less than this missed the part or is wholly inside it, mm³. */
 const NOTHING = 0.01;
 
 function noteIdle(made: Finished, bound: BoundAddition, before: number, kernels: Kernels): void {

@@ -77,7 +77,7 @@ export function stood({ positions: p, triangles }: TriangleMesh, { lies, turn, a
   return { positions: laid.map((x, i) => x + by[i % 3]!), triangles };
 }
 
-/** A model where it stands, with room all round: what it stands on then lies so much lower. */
+/** A model at its place, with room on every side: its underside is then lower by that room. */
 export function placedModel(
   models: Models | undefined,
   reference: string,

@@ -104,7 +104,7 @@ export function mapHole<A, B>(h: Hole<A>, value: (written: A) => B): Hole<B> {
   };
 }
 
-/** @throws OutlineTextError where a number is none, or is out of all proportion */
+/** @throws OutlineTextError when a number cannot be read or is far too large */
 export function numberOf(written: string): number {
   const value = Number(written);
   if (written.trim() === '' || !Number.isFinite(value))

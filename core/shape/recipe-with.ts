@@ -3,6 +3,6 @@ import { withAdditions } from './additions/with-additions';
 import { requireRecipe } from './recipes';
 import type { Recipe } from './recipes/recipe';
 
-/** @throws RangeError when nobody knows the recipe */
+/** @throws RangeError when the recipe is unknown */
 export const recipeWith = (id: string, additions: readonly Addition[]): Recipe =>
   withAdditions(requireRecipe(id), additions);

@@ -12,7 +12,7 @@ import { unit2 } from './vector';
 
 /** Corners of a rounded rectangle are never sharper: moved outwards, sharp ones would stay sharp, round ones not. */
 export const SHARPEST = 0.05;
-/** Smooth arcs, within this of the true ellipse: nobody reads so finely. */
+/** Smooth arcs, within this of the true ellipse, finer than any caliper reads. */
 const ELLIPSE = 0.005;
 
 export const roundedRectangle = (width: number, depth: number, corner: number): Outline =>

@@ -13,7 +13,7 @@ export interface SolidSpec {
 /**
  * What a solid depends on, as one text: equal keys are equal solids. Parameters are sorted, so that the order in
  * which they were set does not matter; kernels are part of it, since a newer one may round otherwise.
- * @throws RangeError when nobody knows the recipe
+ * @throws RangeError when the recipe is unknown
  */
 export function solidKey(
   { recipe, additions, parameters }: SolidSpec,

@@ -23,7 +23,7 @@ export interface ShelfSize {
 /** One standard thing: a row of one of the shelf's tables. */
 export interface ShelfItem {
   id: string;
-  /** The drawer it lies in: "Nuts", "Bearings". */
+  /** The drawer it is in: "Nuts", "Bearings". */
   family: string;
   name: string;
   /** Words it may be asked for by, small letters. */

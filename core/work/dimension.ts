@@ -17,7 +17,7 @@ export interface DimensionState {
   jawShortfall: number | null;
 }
 
-/** Whether it has so many readings that count; what is worked out or said needs none of its own. */
+/** Whether it has that many counting readings; a derived dimension or one from a label needs none. */
 export const readEnough = (state: DimensionState, readings: number): boolean =>
   state.evaluation !== null &&
   (state.dimension.derived !== undefined || state.source === 'said' || state.counted.length >= readings);

@@ -204,7 +204,7 @@ function Scene({ solid, lit, onPick, onFace, cut, under, change, surroundings, m
             return;
           }
           if (onMark) {
-            // A press at the end of a turn is none.
+            // A click that ends a drag is not a click.
             if (event.delta < 3) onMark(markAt(event));
             return;
           }

@@ -88,7 +88,7 @@ export const parameter = defineEdit(
   },
 );
 
-/** Going from stiff to flexible plastic, or back, changes the wants nobody has touched. */
+/** Going from stiff to flexible plastic, or back, changes the wants that still have their usual value. */
 function withMaterial(
   document: JobDocument,
   partId: string,

@@ -59,7 +59,7 @@ export type Addition = z.infer<typeof Addition>;
 export const inOrder = (additions: readonly Addition[]): Addition[] =>
   [...additions].sort((a, b) => a.order - b.order || (a.id < b.id ? -1 : 1));
 
-/** More than this nobody follows in a list. */
+/** A longer list cannot be read. */
 export const MOST_ADDITIONS = 40;
 export const Additions = z
   .array(Addition)

@@ -13,7 +13,7 @@ const lies =
   (p: Parameters) =>
     ways.includes(String(p.along));
 
-/** Of what goes around an axis of the part: the way the axis runs, and where it lies. */
+/** For additions around an axis of the part: the direction and the position of the axis. */
 export const axisFields: readonly ParameterSpec[] = [
   choice('along', 'Its axis runs', { z: 'up', x: 'left to right', y: 'front to back' }, { group: 'more' }),
   length('x', 'Axis, to the right', [-400, 400], '0', { group: 'more', shown: lies('z', 'y') }),

@@ -30,7 +30,7 @@ export const KINDS: readonly AdditionKind[] = [
   split,
 ];
 
-/** @throws RangeError when nobody knows the kind */
+/** @throws RangeError when the kind is unknown */
 export function kindOf(name: AdditionKindName): AdditionKind {
   const found = KINDS.find(k => k.kind === name);
   if (!found) throw new RangeError(`There is no addition “${name}”.`);

@@ -137,7 +137,7 @@ export function flatsFacing(mesh: TriangleMesh, up: Point3): Flat[] {
 /** A face's own directions: across, and up along it; seen from outside, x to the right. */
 export function frameDirections(up: Point3): { x: Point3; y: Point3 } {
   const flat = Math.hypot(up[0], up[1]);
-  // Lying faces keep the bed's own right; standing ones have the bed's up as their second direction.
+  // Horizontal faces keep the bed's x; upright faces have the bed's z as their second direction.
   const x: Point3 = flat < 1e-6 ? [1, 0, 0] : [-up[1] / flat || 0, up[0] / flat || 0, 0];
   const y: Point3 = [up[1] * x[2] - up[2] * x[1], up[2] * x[0] - up[0] * x[2], up[0] * x[1] - up[1] * x[0]];
   return { x, y };
@@ -145,7 +145,7 @@ export function frameDirections(up: Point3): { x: Point3; y: Point3 } {
 
 export interface Seat {
   frame: Frame;
-  /** Whether it lies on a flat of the part; else it is a plane that touches the part, or cuts it. */
+  /** Whether it is on a flat face of the part; else it is a plane that touches or cuts the part. */
   flat: Flat | null;
 }
 
@@ -186,7 +186,7 @@ export function seatOf(mesh: TriangleMesh, place: Place, from: 'face' | 'part', 
         ? undefined
         : {
             label: `Put it on the face at ${nearest} mm`,
-            text: resolvedPlace(`${wayOf(up)} at ${nearest}`, Number),
+            text: resolvedPlace(`${directionText(up)} at ${nearest}`, Number),
           },
     );
   }
@@ -194,7 +194,7 @@ export function seatOf(mesh: TriangleMesh, place: Place, from: 'face' | 'part', 
   return { frame: { at: flat.middle, x, up }, flat };
 }
 
-const wayOf = (up: Point3) => up.join(', ');
+const directionText = (up: Point3) => up.join(', ');
 
 function farthest(mesh: TriangleMesh, up: Point3): number {
   let most = -Infinity;

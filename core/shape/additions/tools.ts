@@ -55,7 +55,7 @@ export const INTO = 0.2;
 const INNER = 0.5;
 
 /**
- * How far the part lies below an outline drawn on a seat: what is put there must reach so deep to meet it all
+ * How far the part is below an outline drawn on a seat: a boss there must reach so deep to meet all of it
  * over. Null where nothing is below any of it; `over` is the share of the outline that stands over nothing.
  */
 export function depthBelow(

@@ -28,7 +28,7 @@ export function checkShape({ mesh, pieces, whole, surfaces }: BuiltPart): Findin
   return [...apart.flatMap(checkClosed), ...checkHand(whole, surfaces)];
 }
 
-/** Smaller than this all round nobody means, mm. */
+/** A part smaller than this in every direction is a mistake in units, mm. */
 const TINY = 3;
 
 /** Checks for any recipe against what is asked of the part, all on the finished triangles. */
@@ -52,7 +52,7 @@ export function checkSolid(
   ];
 }
 
-/** What goes over a pin or a shaft; a screw's hole is none, whatever it must fit. */
+/** Surfaces that go over a pin or a shaft; a screw hole does not count, whatever it must fit. */
 function boresOf({ mates }: Pick<Recipe, 'mates'>, surfaces: readonly MateSurface[]): MateSurface[] {
   const screwed = new Set(mates.filter(m => ['bolt', 'insert', 'screw'].includes(m.want)).map(m => m.id));
   return surfaces.filter(s => !screwed.has(s.mate));
@@ -124,7 +124,7 @@ export function checkWalls(mesh: TriangleMesh, context: CheckContext): Finding[]
   const passes = thickness / line;
   if (passes < 1.95)
     return [finding('thin-wall', passes < 0.95 ? 'stop' : 'warn', { thickness, height: at[2], line })];
-  // Beyond six passes nobody counts them; variable-width printing forgives small differences.
+  // Over six passes the count does not matter; printing with variable line width evens out small differences.
   if (passes < 6 && Math.abs(passes - Math.round(passes)) > 0.2)
     return [finding('part-pass', 'note', { thickness, line })];
   return [];

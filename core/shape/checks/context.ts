@@ -31,7 +31,7 @@ export interface CheckContext {
   goesOn: { from: string; distance: number; before?: { from: string; distance: number } } | null;
 }
 
-/** Of a part nobody asked anything of. */
+/** For a part without any demands. */
 export const NO_DEMANDS = {
   loads: [],
   strength: null,

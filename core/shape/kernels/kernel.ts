@@ -114,7 +114,7 @@ export interface MeshKernel {
   readonly version: string;
   /** The same operation on triangles: for the screen, where exact surfaces are not waited for. */
   combine(by: BodyOperation, from: TriangleMesh, other: TriangleMesh): TriangleMesh;
-  /** What of one solid lies outside another; null where nothing does. */
+  /** The part of one solid that is outside another; null when there is none. */
   beyond(mesh: TriangleMesh, other: TriangleMesh): TriangleMesh | null;
   /** What two solids have in common; null where they do not meet. */
   common(a: TriangleMesh, b: TriangleMesh): TriangleMesh | null;

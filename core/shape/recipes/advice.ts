@@ -24,7 +24,7 @@ export const PLATE: Sensible = {
   above: 'takes long; a rib is stiffer',
 };
 
-/** A remark on a number that can be built but is seldom meant; null where there is none. mm */
+/** A remark on a number that can be built but is unusual, mm; null for a usual number. */
 export function adviceOn(spec: ParameterSpec, value: unknown): { text: string; usual: number } | null {
   if (spec.kind !== 'length' || !spec.sensible || typeof value !== 'number') return null;
   const { least, most, usual, below, above } = spec.sensible;

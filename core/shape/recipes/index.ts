@@ -44,7 +44,7 @@ export const RECIPES: readonly Recipe[] = [
 
 export const recipeById = (id: string): Recipe | undefined => RECIPES.find(recipe => recipe.id === id);
 
-/** @throws RangeError when nobody knows the recipe */
+/** @throws RangeError when the recipe is unknown */
 export function requireRecipe(id: string): Recipe {
   const recipe = recipeById(id);
   if (!recipe)

@@ -30,7 +30,7 @@ export interface Weakest {
   shear: number;
   /** Stress as a share of what the plastic bears there. */
   use: number;
-  /** Whether the section lies between layers. */
+  /** Whether the section is parallel to the layers. */
   betweenLayers: boolean;
   /** Whether most of it is turning. */
   turning: boolean;

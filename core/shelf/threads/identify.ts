@@ -14,7 +14,7 @@ export interface MeasuredThread {
   /** Core (external), or the hole between the ridges (internal). */
   minor?: Quantity | null;
   pitch: Quantity;
-  /** Whether it was seen to taper; null or left out while nobody looked. */
+  /** Whether it tapers; null or left out when the maker has not looked. */
   taper?: boolean | null;
   starts?: number;
 }
@@ -124,7 +124,7 @@ function oddLikelihood({ major, minor, pitch }: MeasuredThread): number {
 
 const normal = (x: number, sd: number) => Math.exp(-0.5 * (x / sd) ** 2) / (sd * Math.sqrt(2 * Math.PI));
 
-/** Density of a size that lies anywhere between two limits, seen through a reading's doubt. */
+/** Density of a size anywhere between two limits, seen through a reading's doubt. */
 function spread({ value, u }: Quantity, low: number, high: number): number {
   const sd = Math.hypot(u, LEAST_U.diameter);
   const width = high - low;

@@ -30,9 +30,9 @@ export interface Thread {
   flankAngle: number;
   /** 1 in 16 on the diameter, or none. */
   taper: boolean;
-  /** How a real external thread's outside lies under the basic size: from least to most. */
+  /** How far a real external thread's outside is below the basic size: from least to most. */
   externalUnder: { least: number; most: number };
-  /** How a real internal thread's hole lies over its basic size. */
+  /** How far a real internal thread's hole is above its basic size. */
   internalOver: { least: number; most: number };
   /** How common it is among threads that are met, relative. Common practice, no source. */
   commonness: number;

@@ -13,7 +13,7 @@ interface Props {
 const path = (points: readonly (readonly [number, number])[]) =>
   `M${points.map(([x, y]) => `${x.toFixed(2)} ${(PLATE.depth - y).toFixed(2)}`).join('L')}Z`;
 
-/** The calibration piece as it lies on the bed, seen from above; what was read is filled in. */
+/** The calibration piece as it is on the bed, seen from above; what was read is filled in. */
 export function PieceView({ turn, read, onPick }: Props) {
   const { foot, deck } = plateOutlines();
   const lit = featureOf(turn);

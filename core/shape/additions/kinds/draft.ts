@@ -10,7 +10,7 @@ import { cutFrom } from '../tools';
 
 const onFace = (p: Parameters) => p.which === 'face';
 const onWall = (p: Parameters) => !onFace(p);
-/** A tool's face lies so far off the one it cuts along, mm: in one plane two faces are trouble. */
+/** Distance between a tool's face and the face it cuts along, mm: booleans fail on two faces in one plane. */
 const OFF = 0.002;
 
 /** A face, or a round wall, made to lean, so that the part comes out of what holds it. */

@@ -6,7 +6,7 @@ import { AdditionGone, type AdditionKind, type Site } from '../addition';
 import { place } from '../fields';
 import { placeInWords, readPlace, seatOf } from '../place';
 
-/** An edge that was named lies this near, mm. */
+/** A named edge is looked for within this distance, mm. */
 const NEAR = 0.02;
 /** After a radius that does not fit, so many tries find the largest that does. */
 const TRIES = 6;
@@ -73,7 +73,7 @@ function meant(site: Site, p: Parameters): (points: readonly Point3[]) => boolea
     const at: Point3 = [lengthOf(p, 'pointX'), lengthOf(p, 'pointY'), lengthOf(p, 'pointZ')];
     return points => distanceTo(points, at) < 0.3;
   }
-  // What lies on the bed is its lowest face, holes in it and all.
+  // The face on the bed is the lowest one, with its holes.
   const where = readPlace(p.which === 'bed' ? 'underside' : textOf(p, 'place'));
   const { frame, flat } = seatOf(site.mesh(), where, 'face');
   if (!flat)

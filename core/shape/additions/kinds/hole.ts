@@ -158,7 +158,7 @@ const headDepth = (p: Parameters): number => {
   return p.head === 'counterbored' || p.head === 'nut' ? lengthOf(p, 'sunk') : 0;
 };
 
-/** The hole's own frame at its entry: its way up is the way out. `far` is how far the point lies in. */
+/** The hole's own frame at its entry; its z points out of the part. `far` is the depth of the point. */
 function directed(face: Frame, p: Parameters): { frame: Frame; far: number } {
   if (!aimed(p)) return { frame: face, far: 0 };
   const point: Point3 = [lengthOf(p, 'aimX'), lengthOf(p, 'aimY'), lengthOf(p, 'aimZ')];

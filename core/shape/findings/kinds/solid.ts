@@ -58,7 +58,7 @@ export const solidFindings = {
     cost: 'to-know',
     words: f =>
       f.by < 0
-        ? `Something put on it reaches ${mm(-f.by)} mm below its underside: its files are lifted so that it stands on that. See on Print whether it lies better turned over or on its side.`
+        ? `Something put on it reaches ${mm(-f.by)} mm below its underside: its files are lifted so that it stands on that. Check on Print whether it prints better turned over or on its side.`
         : `What is left of it begins ${mm(f.by)} mm above the bed: its files are lowered onto it.`,
   }),
   'hole-near-edge': define<{ diameter: number; gap: number; leave: number }>({

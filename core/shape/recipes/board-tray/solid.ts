@@ -37,7 +37,7 @@ export function solid(p: Parameters, kernel: PartKernel): Body {
   return s.tab ? kernel.fuse(body, tongue(s, s.tab, kernel)) : body;
 }
 
-/** On the floor of the well, standing out beyond its end, with a hole for a finger or a cord. */
+/** On the floor of the well, reaching beyond its end, with a hole for a finger or a cord. */
 function tongue(s: Sizes, { half, long, thick, hole }: NonNullable<Sizes['tab']>, kernel: PartKernel): Body {
   const bar = kernel.extrude(rectangle(-half, s.well - thick, half, s.well), s.long - 3, long + 3);
   const frame = postFrame(s, [0, s.long + long - 2 * hole]);

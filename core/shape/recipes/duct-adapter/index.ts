@@ -25,25 +25,25 @@ import {
 } from './sizes';
 import { entryOf, solid, surfaces } from './solid';
 
-type Way = 'Round' | 'Width' | 'Depth';
-const WAYS: Way[] = ['Round', 'Width', 'Depth'];
-const LABEL: Record<Way, string> = { Round: 'diameter', Width: 'width', Depth: 'depth' };
+type Measure = 'Round' | 'Width' | 'Depth';
+const MEASURES: Measure[] = ['Round', 'Width', 'Depth'];
+const LABEL: Record<Measure, string> = { Round: 'diameter', Width: 'width', Depth: 'depth' };
 /** What the object’s end is called: a tube that we go over, a mouth that we go into. */
 const WORD: Record<Fit, string> = { over: 'duct', into: 'mouth' };
-const key = (fit: Fit, way: Way, end: End) => `${WORD[fit]}_${LABEL[way]}_${end.toLowerCase()}`;
-const active = (fit: Fit, way: Way, end: End) => (p: Parameters) =>
-  fitOf(p, end) === fit && (way === 'Round' ? isRound(end) : isBoxed(end))(p);
+const key = (fit: Fit, measure: Measure, end: End) => `${WORD[fit]}_${LABEL[measure]}_${end.toLowerCase()}`;
+const active = (fit: Fit, measure: Measure, end: End) => (p: Parameters) =>
+  fitOf(p, end) === fit && (measure === 'Round' ? isRound(end) : isBoxed(end))(p);
 
-const mate = (fit: Fit, way: Way, end: End): MateSpec => ({
-  id: `${fit}${way}${end}`,
-  name: `End ${end} ${fit === 'over' ? 'over its duct' : 'in its mouth'}, ${LABEL[way]}`,
-  dimension: key(fit, way, end),
-  parameter: `${fit}${way}${end}`,
+const mate = (fit: Fit, measure: Measure, end: End): MateSpec => ({
+  id: `${fit}${measure}${end}`,
+  name: `End ${end} ${fit === 'over' ? 'over its duct' : 'in its mouth'}, ${LABEL[measure]}`,
+  dimension: key(fit, measure, end),
+  parameter: `${fit}${measure}${end}`,
   side: fit === 'over' ? 'inside' : 'outside',
   want: 'snug',
   flexibleWant: fit === 'over' ? 'stretch' : 'snug',
-  ...(way === 'Round' ? {} : { form: 'flats' as const }),
-  active: active(fit, way, end),
+  ...(measure === 'Round' ? {} : { form: 'flats' as const }),
+  active: active(fit, measure, end),
 });
 
 function refuse(p: Parameters): Finding[] {
@@ -55,7 +55,7 @@ function refuse(p: Parameters): Finding[] {
     return new Refusals().when(
       true,
       'wall',
-      'The wall or the stop takes all of an end’s way through: make it thinner, or the end larger.',
+      'The wall or the stop takes all of an end’s passage: make it thinner, or the end larger.',
     ).list;
   }
   const refusals = new Refusals();
@@ -138,7 +138,7 @@ function objectDrawing(measured: Readonly<Record<string, number>>, p: Parameters
   let x = 0;
   for (const end of ENDS) {
     const fit = fitOf(p, end);
-    const size = (way: Way, usual: number) => measured[key(fit, way, end)] ?? usual;
+    const size = (measure: Measure, usual: number) => measured[key(fit, measure, end)] ?? usual;
     const round = isRound(end)(p);
     const d = round ? size('Round', 60) : 0;
     const [w, h] = round ? [d, d] : [size('Width', 90), size('Depth', 40)];
@@ -184,13 +184,13 @@ export const ductAdapter: Recipe = {
   purpose: 'Goes from one section to another, in line or aside: round or a rounded rectangle at each end.',
   guide: ENDS.flatMap(end => [
     ...FITS.flatMap(fit =>
-      WAYS.map(way =>
+      MEASURES.map(measure =>
         step(
-          key(fit, way, end),
-          `${fit === 'over' ? 'Duct' : 'Mouth'} ${end}, ${LABEL[way]}`,
+          key(fit, measure, end),
+          `${fit === 'over' ? 'Duct' : 'Mouth'} ${end}, ${LABEL[measure]}`,
           fit === 'over' ? 'outside-jaws' : 'inside-jaws',
           HOW[fit],
-          { critical: true, needed: active(fit, way, end) },
+          { critical: true, needed: active(fit, measure, end) },
         ),
       ),
     ),
@@ -202,7 +202,7 @@ export const ductAdapter: Recipe = {
       { needed: isBoxed(end) },
     ),
   ]),
-  mates: ENDS.flatMap(end => FITS.flatMap(fit => WAYS.map(way => mate(fit, way, end)))),
+  mates: ENDS.flatMap(end => FITS.flatMap(fit => MEASURES.map(measure => mate(fit, measure, end)))),
   parameters: [
     ...ENDS.flatMap(end => [
       choice(
@@ -214,10 +214,16 @@ export const ductAdapter: Recipe = {
       ),
       choice(`fit${end}`, `End ${end} goes`, { over: 'over a duct', into: 'into a mouth' }),
       ...FITS.flatMap(fit =>
-        WAYS.map(way =>
-          length(`${fit}${way}${end}`, `End ${end}, ${LABEL[way]}`, [4, 400], `${key(fit, way, end)}.model`, {
-            shown: active(fit, way, end),
-          }),
+        MEASURES.map(measure =>
+          length(
+            `${fit}${measure}${end}`,
+            `End ${end}, ${LABEL[measure]}`,
+            [4, 400],
+            `${key(fit, measure, end)}.model`,
+            {
+              shown: active(fit, measure, end),
+            },
+          ),
         ),
       ),
       length(`corner${end}`, `End ${end}, radius of its corners`, [0, 190], `corner_${end.toLowerCase()}`, {

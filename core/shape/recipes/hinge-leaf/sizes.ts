@@ -7,7 +7,7 @@ import { lengthOf, type Parameters } from '../parameters';
 /**
  * A hinge leaf: a plate on the bed, a barrel along its edge with a bore for the pin, and screw holes; perhaps a
  * second plate at an angle, and a barrel parted into knuckles. Or a lug: an eye that stands on a new base.
- * The pin lies along y, x is to the right, z up. Lengths mm, angles degrees.
+ * The pin runs along y, x is to the right, z up. Lengths mm, angles degrees.
  */
 export const isLug = (p: Parameters) => p.style === 'lug';
 export const isLeaf = (p: Parameters) => !isLug(p);
@@ -135,7 +135,7 @@ export function lugOutline(s: Sizes): Outline {
     .close();
 }
 
-/** Where holes go through what lies on the bed: (x, y). */
+/** Holes through the face on the bed: (x, y). */
 export function holesAt(s: Sizes): Point2[] {
   if (s.base) {
     const x = (s.barrel + s.base.root + s.base.long / 2) / 2;

@@ -6,7 +6,7 @@ import { lengthOf, type Parameters } from '../parameters';
 import { has, slottedWall } from './parameters';
 
 /**
- * Frame: the axis is z; the end lies on the bed, its outer face at z = 0; skirt and plug stand up from
+ * Frame: the axis is z; the end is on the bed, its outer face at z = 0; skirt and plug stand up from
  * its inner face and open upwards. Outlines are (radius, height).
  */
 

@@ -8,7 +8,7 @@ import { lengthOf, type Parameters } from '../parameters';
 import type { Recipe } from '../recipe';
 
 /**
- * A handle between two screws: two feet and a bar, one profile in (x, z) pulled along y. It lies on its side
+ * A handle between two screws: two feet and a bar, one profile in (x, z) pulled along y. It stands on its side
  * on the bed, so that a pull runs along its layers; screws come in from the feet's undersides.
  */
 interface Sizes {
@@ -33,7 +33,7 @@ function sizesOf(p: Parameters): Sizes {
   };
 }
 
-/** As it lies: x along the handle, y from the feet's undersides up to the bar. Round where a hand grips. */
+/** As printed: x along the handle, y from the feet's undersides up to the bar. Round where a hand grips. */
 function profileOf(s: Sizes): Outline {
   const half = s.apart / 2;
   const out = half + s.foot / 2;

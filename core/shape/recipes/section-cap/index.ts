@@ -18,25 +18,27 @@ import { mouthOf, outerOf, ridgeRange, solid, surfaces, wallLevels } from './sol
 
 const GOES = ['over', 'into'] as const;
 const WORD: Record<Goes, string> = { over: 'rim', into: 'bore' };
-type Way = 'Width' | 'Depth' | 'Around';
+type Measure = 'Width' | 'Depth' | 'Around';
 
 /** Which mates there are, by what it goes over or into and how it is measured. */
-const active = (goes: Goes, way: Way) => (p: Parameters) =>
-  p.goes === goes && (way === 'Around' ? is.around(p) : is.across(p) && (way === 'Width' || !is.outline(p)));
+const active = (goes: Goes, measure: Measure) => (p: Parameters) =>
+  p.goes === goes &&
+  (measure === 'Around' ? is.around(p) : is.across(p) && (measure === 'Width' || !is.outline(p)));
 /** What is read, whether it mates or only gives the shape. */
-const read = (goes: Goes, way: Way) => (p: Parameters) =>
-  p.goes === goes && (way === 'Around' ? is.around(p) : !is.outline(p) || (way === 'Width' && is.across(p)));
+const read = (goes: Goes, measure: Measure) => (p: Parameters) =>
+  p.goes === goes &&
+  (measure === 'Around' ? is.around(p) : !is.outline(p) || (measure === 'Width' && is.across(p)));
 
-const mate = (goes: Goes, way: Way): MateSpec => ({
-  id: `${goes}${way}`,
-  name: `${goes === 'over' ? 'Skirt' : 'Plug'}, ${{ Width: 'width', Depth: 'depth', Around: 'all round' }[way]}`,
-  dimension: `${WORD[goes]}_${way.toLowerCase()}`,
-  parameter: `${WORD[goes]}${way}Size`,
+const mate = (goes: Goes, measure: Measure): MateSpec => ({
+  id: `${goes}${measure}`,
+  name: `${goes === 'over' ? 'Skirt' : 'Plug'}, ${{ Width: 'width', Depth: 'depth', Around: 'all round' }[measure]}`,
+  dimension: `${WORD[goes]}_${measure.toLowerCase()}`,
+  parameter: `${WORD[goes]}${measure}Size`,
   side: goes === 'over' ? 'inside' : 'outside',
   want: 'snug',
   flexibleWant: 'stretch',
-  ...(way === 'Around' ? { around: true as const } : { form: 'flats' as const }),
-  active: active(goes, way),
+  ...(measure === 'Around' ? { around: true as const } : { form: 'flats' as const }),
+  active: active(goes, measure),
 });
 
 function refuse(p: Parameters): Finding[] {
@@ -45,14 +47,14 @@ function refuse(p: Parameters): Finding[] {
   try {
     if (is.outline(p)) {
       const written = outlineOfText(textOf(p, 'outline'));
-      const way = is.across(p) ? 'Width' : 'Around';
+      const measure = is.across(p) ? 'Width' : 'Around';
       const [drawn, asked] = [
         is.across(p) ? widthOf(written) : girthOf(written),
-        lengthOf(p, sizeName(p, way)),
+        lengthOf(p, sizeName(p, measure)),
       ];
       refusals.when(
         Math.abs(asked - drawn) > Math.max(2, drawn / 8),
-        sizeName(p, way),
+        sizeName(p, measure),
         `The outline as written is ${drawn.toFixed(2)} mm there, the part should be ${asked.toFixed(2)}: that is more than fit. Write the outline with the sizes that were read.`,
         drawn,
       );
@@ -188,19 +190,19 @@ function objectDrawing(measured: Readonly<Record<string, number>>, p: Parameters
   return draft.done('The opening from above, and from the side');
 }
 
-const HOW: Record<Goes, Record<Way, [hold: 'outside-jaws' | 'inside-jaws' | 'tape', how: string]>> = {
+const HOW: Record<Goes, Record<Measure, [hold: 'outside-jaws' | 'inside-jaws' | 'tape', how: string]>> = {
   over: {
-    Width: ['outside-jaws', 'Over the wider way, square to it; not over a seam.'],
-    Depth: ['outside-jaws', 'Over the narrower way, in the middle, where a long side bows in.'],
+    Width: ['outside-jaws', 'Over the wider side, square to it; not over a seam.'],
+    Depth: ['outside-jaws', 'Over the narrower side, in the middle, where a long side bows in.'],
     Around: ['tape', 'A strip of paper once around, marked where it meets itself, then measured flat.'],
   },
   into: {
-    Width: ['inside-jaws', 'The wider way; rock the jaws and keep the largest.'],
-    Depth: ['inside-jaws', 'The narrower way, in the middle.'],
+    Width: ['inside-jaws', 'The wider side; rock the jaws and keep the largest.'],
+    Depth: ['inside-jaws', 'The narrower side, in the middle.'],
     Around: ['tape', 'A strip of paper pressed once around inside, marked, then measured flat.'],
   },
 };
-const WAYS: Way[] = ['Width', 'Depth', 'Around'];
+const MEASURES: Measure[] = ['Width', 'Depth', 'Around'];
 
 export const sectionCap: Recipe = {
   id: 'section-cap',
@@ -210,12 +212,12 @@ export const sectionCap: Recipe = {
   purpose: 'Closes a tube or an opening that is a rounded rectangle, an oval, or any outline.',
   guide: [
     ...GOES.flatMap(goes =>
-      WAYS.map(way => {
-        const [hold, how] = HOW[goes][way];
-        const label = `${goes === 'over' ? 'Rim' : 'Opening'}, ${{ Width: 'wide', Depth: 'deep', Around: 'all round' }[way]}`;
-        return step(`${WORD[goes]}_${way.toLowerCase()}`, label, hold, how, {
+      MEASURES.map(measure => {
+        const [hold, how] = HOW[goes][measure];
+        const label = `${goes === 'over' ? 'Rim' : 'Opening'}, ${{ Width: 'wide', Depth: 'deep', Around: 'all round' }[measure]}`;
+        return step(`${WORD[goes]}_${measure.toLowerCase()}`, label, hold, how, {
           critical: true,
-          needed: read(goes, way),
+          needed: read(goes, measure),
         });
       }),
     ),
@@ -233,7 +235,7 @@ export const sectionCap: Recipe = {
       'From the mouth to what the cap must not touch.',
     ),
   ],
-  mates: GOES.flatMap(goes => WAYS.map(way => mate(goes, way))),
+  mates: GOES.flatMap(goes => MEASURES.map(measure => mate(goes, measure))),
   parameters: [
     choice('section', 'It is', {
       rounded: 'a rounded rectangle',
@@ -243,13 +245,13 @@ export const sectionCap: Recipe = {
     choice('goes', 'The cap goes', { over: 'over the rim', into: 'into the opening' }),
     choice('fits', 'It fits by', { across: 'width and depth', around: 'its girth (flexible)' }),
     ...GOES.flatMap(goes =>
-      WAYS.map(way =>
+      MEASURES.map(measure =>
         length(
-          `${WORD[goes]}${way}Size`,
-          `${goes === 'over' ? 'Skirt' : 'Plug'}, ${{ Width: 'width', Depth: 'depth', Around: 'girth ÷ π' }[way]}`,
+          `${WORD[goes]}${measure}Size`,
+          `${goes === 'over' ? 'Skirt' : 'Plug'}, ${{ Width: 'width', Depth: 'depth', Around: 'girth ÷ π' }[measure]}`,
           [3, 400],
-          `${WORD[goes]}_${way.toLowerCase()}.model`,
-          { shown: active(goes, way) },
+          `${WORD[goes]}_${measure.toLowerCase()}.model`,
+          { shown: active(goes, measure) },
         ),
       ),
     ),

@@ -6,7 +6,7 @@ import { ellipse, roundedRectangle } from '../../section';
 import { lengthOf, type Parameters, textOf } from '../parameters';
 
 /**
- * A cap over, or a plug into, an opening that is not round. The end lies on the bed, skirt or plug stand up from
+ * A cap over, or a plug into, an opening that is not round. The end is on the bed, skirt or plug stand up from
  * it. Stiff, it fits by width and depth; flexible, by its girth.
  */
 export const is = {

@@ -7,7 +7,7 @@ import { lengthOf, type Parameters, textOf } from '../parameters';
 
 /**
  * A cover or ring on a threaded neck, a plug into one, or a coupler between two necks; any pitch, hand and number
- * of starts, or a standard thread by its name. The end lies on the bed, the first thread opens upwards, a
+ * of starts, or a standard thread by its name. The end is on the bed, the first thread opens upwards, a
  * coupler's second one downwards; the axis is z. Lengths mm, angles degrees.
  */
 export const isPlug = (p: Parameters) => p.style === 'plug';

@@ -138,7 +138,7 @@ function surfacesOf(e: EndSizes, end: End, s: Sizes, frame: Frame): MateSurface[
   return list;
 }
 
-/** Up, or out where it lies level: the sense in which a mate's axis is given. */
+/** The direction in which a mate's axis is given: up, or outwards where the axis is horizontal. */
 const pointsUp = (up: Point3) => up[2] > 1e-9 || (Math.abs(up[2]) <= 1e-9 && up[0] > 0);
 
 /** A stretch of a turned surface, its heights counted along the frame. */

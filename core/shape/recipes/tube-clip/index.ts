@@ -10,7 +10,7 @@ import type { Recipe } from '../recipe';
 
 /**
  * Holds a tube on a wall or a board: a clip whose arms close beyond the middle so that the tube snaps in, a saddle
- * that lies over it, or a clamp whose slit a bolt draws together. One profile pulled along the tube; the foot lies on the bed, the tube along y.
+ * that lies over it, or a clamp whose slit a bolt draws together. One profile pulled along the tube; the foot is on the bed, the tube along y.
  */
 interface Sizes {
   radius: number;
@@ -134,7 +134,7 @@ function solid(p: Parameters, kernel: PartKernel): Body {
   return body;
 }
 
-/** Middle of what of the foot lies open beside the arms. */
+/** The middle of the part of the foot that the arms do not cover. */
 function earMiddle(s: Sizes): number {
   const outer = s.radius + s.wall;
   const drop = s.axis - s.foot;

@@ -9,7 +9,7 @@ import { lengthOf, type Parameters } from '../parameters';
 import type { Recipe } from '../recipe';
 
 /**
- * A wall plate that hangs on screws already in the wall (keyholes) or is screwed on. Its back lies on the
+ * A wall plate that hangs on screws already in the wall (keyholes) or is screwed on. Its back is on the
  * bed; up on the wall is +y. Other parts are screwed or glued to its face.
  */
 const isKeyhole = (p: Parameters) => p.style === 'keyholes';

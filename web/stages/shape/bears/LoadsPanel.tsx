@@ -13,7 +13,7 @@ import { Notice, Panel } from '../../../ui/layout';
 import { useLatestList } from '../../../ui/use-latest-list';
 import { usePicking } from '../additions/picking';
 import { Case, Fields, Head } from '../asked';
-import { FACES, TOWARDS } from '../ways';
+import { FACES, TOWARDS } from '../directions';
 
 /** What hands and bodies do, in newtons. Common practice, no source. */
 const FORCES = [

@@ -11,8 +11,8 @@ import { Notice, Panel } from '../../../ui/layout';
 import { SizeField } from '../../../ui/SizeField';
 import { useLatestList } from '../../../ui/use-latest-list';
 import { Case, Fields, Head } from '../asked';
+import { FROM } from '../directions';
 import { ModelSelect } from '../models/ModelSelect';
-import { FROM } from '../ways';
 
 const NOT_SAID = 'not-said';
 

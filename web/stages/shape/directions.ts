@@ -1,7 +1,7 @@
-import type { Way } from '../../../core/job/document';
+import type { Direction } from '../../../core/job/document';
 
-/** The six ways of a part as it lies on the bed, as they stand after “towards” and “from”. */
-export const TOWARDS: readonly { value: Way; label: string }[] = [
+/** The six directions of a part as it stands on the bed, as they stand after “towards” and “from”. */
+export const TOWARDS: readonly { value: Direction; label: string }[] = [
   { value: 'underside', label: 'down, to the bed' },
   { value: 'top', label: 'up, off the bed' },
   { value: 'left', label: 'to the left' },
@@ -10,7 +10,7 @@ export const TOWARDS: readonly { value: Way; label: string }[] = [
   { value: 'back', label: 'to the back' },
 ];
 
-export const FROM: readonly { value: Way; label: string }[] = [
+export const FROM: readonly { value: Direction; label: string }[] = [
   { value: 'top', label: 'from above' },
   { value: 'underside', label: 'from below' },
   { value: 'left', label: 'from the left' },
