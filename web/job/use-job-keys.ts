@@ -62,7 +62,9 @@ export function useJobKeys(actions: Actions): void {
           stages.map(([stage, letter]) => [`g ${letter}`, plain(() => latest.current.go(stage))]),
         ),
         u: plain(() => latest.current.unit()),
-        '(Shift)+?': plain(() => latest.current.keys()),
+        // With Shift on most keyboards, without it on some.
+        '?': plain(() => latest.current.keys()),
+        'Shift+?': plain(() => latest.current.keys()),
       },
       { timeout: SECOND_KEY },
     );

@@ -78,7 +78,7 @@ async function trianglesOf(bytes: Uint8Array, kernels: Kernels): Promise<Triangl
     return ofGeometry(new STLLoader().parse(buffer));
   }
   if (/^\s*(#|v |vn |vt |o |g |mtllib )/m.test(head)) return ofObj(strFromU8(bytes));
-  throw new NotAModel('This is none of the files Sagoma reads here: take STEP, STL, OBJ or 3MF.');
+  throw new NotAModel('Sagoma cannot read this file: choose STEP, STL, OBJ or 3MF.');
 }
 
 function ofGeometry(geometry: BufferGeometry): TriangleMesh {
