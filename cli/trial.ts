@@ -1,7 +1,8 @@
 import { z } from 'zod';
 import { clearanceWindow } from '../core/fit/wants';
 import { nextVersion } from '../core/learn/next';
-import { VERDICTS, verdictScale } from '../core/learn/verdict';
+import { VERDICTS } from '../core/learn/verdict';
+import { verdictScale } from '../core/learn/verdict-scale';
 import { BadInput, type Command } from './command';
 
 const Belief = z.object({ mean: z.number(), sd: z.number().min(0) });

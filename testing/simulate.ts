@@ -1,7 +1,7 @@
 import { gauss } from '../core/bench/random';
 import { type NextMate, nextVersion } from '../core/learn/next';
 import { drawnClearance, type Trial } from '../core/learn/posterior';
-import { verdictFor, verdictScale } from '../core/learn/verdict';
+import { verdictFor, verdictScale } from '../core/learn/verdict-scale';
 
 /** A made-up job with known truth, to count prints until everything sits right. Lengths mm. */
 export interface SimulatedWorld {

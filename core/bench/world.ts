@@ -1,6 +1,7 @@
 import type { SurfaceForm } from '../fit/print-bias';
 import { clearanceWindow, type Side, type SoftSide, type Window } from '../fit/wants';
-import { type Verdict, verdictFor, verdictScale } from '../learn/verdict';
+import type { Verdict } from '../learn/verdict';
+import { verdictFor, verdictScale } from '../learn/verdict-scale';
 import { type PracticePrinter, tighterBy } from './printer';
 import { gauss, seeded, seedOf } from './random';
 

@@ -1,4 +1,5 @@
 import type { DrawPoint } from '../shape/drawing/drawing';
+import type { SizeKind } from './size-kind';
 
 /**
  * The calibration piece: a flat plate with holes, slots, pegs, ribs and steps of several sizes in both
@@ -22,9 +23,6 @@ export const PLATE = {
   text: { height: 3, proud: 0.4 },
 } as const;
 
-export const SIZE_KINDS = ['hole', 'slot', 'peg', 'rib', 'height'] as const;
-/** Whose sizes a printer gets wrong in one way. */
-export type SizeKind = (typeof SIZE_KINDS)[number];
 export type Direction = 'left-right' | 'front-back';
 
 export interface Feature {

@@ -1,5 +1,6 @@
 import { believeLine, type LineBelief, type LinePrior } from './line';
-import { type Direction, FEATURES, type Feature, PLATE, type SizeKind } from './piece';
+import { type Direction, FEATURES, type Feature, PLATE } from './piece';
+import type { SizeKind } from './size-kind';
 
 /**
  * What a printer does to sizes in one plastic with one nozzle and one set of settings, from what was drawn

@@ -1,4 +1,4 @@
-import type { SizeKind } from './piece';
+import type { SizeKind } from './size-kind';
 
 /** A size of a piece of one's own: what was drawn and what was read, mm. */
 export interface TypedRow {

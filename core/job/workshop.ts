@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { SIZE_KINDS } from '../calibration/piece';
+import { SIZE_KINDS } from '../calibration/size-kind';
 import { PRACTICE_BELIEF } from '../fit/print-bias';
 import { DEFAULT_WINDOWS, type StandardWant, WANT_NAMES, type Window as WindowType } from '../fit/wants';
 import { Id, LARGEST_READING, Window } from './document';

@@ -9,7 +9,7 @@ import {
 } from '../../testing/simulate';
 import { seeded } from '../bench/random';
 import { type NextMate, nextVersion } from './next';
-import { verdictScale } from './verdict';
+import { verdictScale } from './verdict-scale';
 
 const practice: SimulationPrior = {
   inside: { mean: 0.22, sd: 0.14 },

@@ -1,7 +1,8 @@
 import { describe, expect, test } from 'vitest';
 import { gauss, seeded } from '../bench/random';
 import { groupPosterior, type LearnMate, type Trial } from './posterior';
-import { chanceOfVerdict, VERDICTS, verdictFor, verdictScale } from './verdict';
+import { VERDICTS } from './verdict';
+import { chanceOfVerdict, verdictFor, verdictScale } from './verdict-scale';
 
 const scale = verdictScale({ min: 0.05, max: 0.2 }, 'mm');
 const mate = (id: string, side: 'inside' | 'outside' = 'inside', u = 0.03): LearnMate => ({

@@ -1,5 +1,6 @@
 import type { Side } from '../fit/wants';
-import { chanceOfVerdict, type Verdict, type VerdictScale } from './verdict';
+import type { Verdict } from './verdict';
+import { chanceOfVerdict, type VerdictScale } from './verdict-scale';
 
 /**
  * What tries teach. For each mate the unknown is β = model clearance − clearance of the print on the

@@ -6,7 +6,7 @@ import type { Mate, Part, Pose } from '../job/document';
 import { counting, type History, type Try, type Version } from '../job/history';
 import { expectationOf, type NextAnswer, type NextMate, type NextQuestion } from '../learn/next';
 import { drawnClearance, type MatePosterior, type Trial } from '../learn/posterior';
-import { verdictScale } from '../learn/verdict';
+import { verdictScale } from '../learn/verdict-scale';
 import type { Evaluation } from '../measure/evaluate';
 import type { Recipe } from '../shape/recipes/recipe';
 import type { DimensionState } from './dimension';

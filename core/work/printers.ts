@@ -1,5 +1,5 @@
-import type { SizeKind } from '../calibration/piece';
 import { betweenPieces, printedAt, type Response } from '../calibration/profile';
+import type { SizeKind } from '../calibration/size-kind';
 import { type BiasBelief, beliefFor, type SurfaceKind, surfaceKind } from '../fit/print-bias';
 import { type PrinterResponse, proposeFit } from '../fit/propose';
 import type { Side } from '../fit/wants';

@@ -1,4 +1,3 @@
-import type { SizeKind } from '../calibration/piece';
 import {
   type Geometry,
   geometryOf,
@@ -9,6 +8,7 @@ import {
   type SizeRow,
   scatterOf,
 } from '../calibration/profile';
+import type { SizeKind } from '../calibration/size-kind';
 import type { Calibration, Instrument, Workshop } from '../job/workshop';
 import { correctedForJaws, evaluateReadings } from '../measure/evaluate';
 

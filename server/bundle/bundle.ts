@@ -1,8 +1,9 @@
 import { createHash } from 'node:crypto';
 import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate';
 import type { z } from 'zod';
-import { BUNDLE_SCHEMA_VERSION, BundledJob, BundleManifest, type ImportAnswer } from '../../contract/bundle';
+import { BUNDLE_SCHEMA_VERSION, BundledJob, BundleManifest } from '../../contract/bundle';
 import { errorOfZod } from '../../contract/errors';
+import type { ImportAnswer } from '../../contract/import';
 import type { JobView } from '../../contract/jobs';
 import { readJobDocument } from '../../core/job/document';
 import { rowsOf } from '../../core/job/history';

@@ -1,7 +1,7 @@
 import { useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { FileTrigger } from 'react-aria-components';
-import { ImportAnswer } from '../../contract/bundle';
+import { ImportAnswer } from '../../contract/import';
 import { post } from '../api/client';
 import { Button, Dialog } from '../ui/controls';
 import { Notice, Stack } from '../ui/layout';

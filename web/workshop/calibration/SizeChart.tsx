@@ -1,7 +1,7 @@
 import Plotly from 'plotly.js-basic-dist-min';
 import { useEffect, useRef } from 'react';
-import type { SizeKind } from '../../../core/calibration/piece';
 import { printedAt, type Response } from '../../../core/calibration/profile';
+import type { SizeKind } from '../../../core/calibration/size-kind';
 import { FONTS } from '../../ui/theme';
 import { colourNow, useThemeChange } from '../../ui/use-theme-change';
 import { KIND_WORDS } from './kind-words';

@@ -1,4 +1,4 @@
-import type { SizeKind } from '../../../core/calibration/piece';
+import type { SizeKind } from '../../../core/calibration/size-kind';
 
 export const KIND_WORDS: Record<SizeKind, string> = {
   hole: 'holes',
