@@ -52,7 +52,7 @@ export function FitStage() {
     <>
       <h1>{mate.name}: how should it fit?</h1>
       <Lead>
-        {mate.name}, our surface is the {mate.side}.{' '}
+        Our surface is the {mate.side}.{' '}
         {mate.want.window.unit === 'strain'
           ? 'The window is how far the soft side is stretched.'
           : `Clearance is ${ledger ? acrossOf(ledger).replace('the ', 'the whole ') : 'across the whole of it'}.`}

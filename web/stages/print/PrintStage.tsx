@@ -23,7 +23,7 @@ import { useBuild } from './use-build';
 const SUITS = { suitable: '', doubtful: ' (doubtful here)', no: ' (not for this)' } as const;
 
 const POSES = [
-  { value: 'as-drawn', label: 'as it lies on Shape' },
+  { value: 'as-drawn', label: 'as on Shape' },
   { value: 'turned-over', label: 'turned over' },
   { value: 'on-side', label: 'on its side' },
 ] as const;
@@ -110,7 +110,7 @@ export function PrintStage() {
                 onChange={id => void edit({ kind: 'printer', partId: part.id, printerId: id })}
               />
               <Select
-                label="How it lies"
+                label="Orientation"
                 value={part.pose}
                 options={[...POSES]}
                 onChange={pose => void edit({ kind: 'pose', partId: part.id, pose })}
