@@ -30,9 +30,11 @@ const start = () => userEvent.click(screen.getByRole('button', { name: 'Start me
 
 describe('a new job', () => {
   test('is asked for a name, and nothing is sent without one', async () => {
-    shown();
+    const title = shown();
     await start();
     expect(await screen.findByText(/Give the job a name/)).toBeTruthy();
+    // A long list of recipes is between button and field: the field comes into view.
+    expect(document.activeElement).toBe(title);
     expect(posted).not.toHaveBeenCalled();
   });
 

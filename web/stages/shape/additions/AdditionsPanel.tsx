@@ -290,7 +290,7 @@ function Fits({ addition }: { addition: Addition }) {
   return (
     <FitLine>
       <Select
-        label={`Its ${label} must fit`}
+        label={`Its size “${label}” must fit`}
         value={addition.fits?.dimension ?? NOTHING}
         options={[
           { value: NOTHING, label: 'nothing: it is as wide as it says' },
