@@ -11,6 +11,7 @@ import { requireRecipe } from '../core/shape/recipes';
 import { Work } from '../core/work/work';
 import type { JobSession } from '../web/api/job-session';
 import { type Bench, BenchContext, createBench } from '../web/job/bench-context';
+import { readEdit } from './read-edit';
 
 /**
  * For tests of one component: a bench with a job that its edits really change, without a server. `refuse` makes the
@@ -111,4 +112,62 @@ export class PageBench {
     };
     this.store.setState(bench as Bench);
   }
+}
+
+const about = (id: string) => ({ id, at: '2026-01-01T00:00:00.000Z', voided: null });
+
+/** For tests: a cap of which version 1 was printed. */
+export function printed(): PageBench {
+  const bench = new PageBench([31.7, 31.72].map(value => readEdit('rim', value)));
+  const [mate] = bench.part.ledger.mates;
+  return bench
+    .happen({
+      kind: 'version',
+      row: {
+        ...about('v1'),
+        partId: 'part-1',
+        number: 1,
+        recipe: 'round-cap',
+        recipeVersion: 1,
+        kernels: '',
+        printerId: null,
+        materialId: null,
+        pose: 'as-drawn',
+        expressions: {},
+        parameters: {},
+        additions: [],
+        mates: [
+          {
+            mateId: mate!.mate.id,
+            surface: mate!.mate.ours.surface,
+            want: mate!.mate.want,
+            reading: mate!.reading,
+            model: mate!.model,
+            pRight: mate!.pRight,
+            ledger: [],
+            prior: { mean: 0, sd: 0.1 },
+          },
+        ],
+        pAllRight: 0.7,
+        reasons: [],
+        accepted: [],
+        volume: 1000,
+        files: {},
+        without: {},
+      },
+    })
+    .happen({
+      kind: 'print',
+      row: {
+        ...about('p1'),
+        versionId: 'v1',
+        number: 1,
+        hours: null,
+        grams: null,
+        cost: null,
+        note: '',
+        practice: false,
+        files: {},
+      },
+    });
 }

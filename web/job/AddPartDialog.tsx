@@ -36,21 +36,23 @@ export default function AddPartDialog({ onClose }: { onClose(): void }) {
   });
   return (
     <Dialog title="Add a part" isOpen onClose={onClose} width={720}>
-      <Stack $gap={12}>
-        <FormField control={control} name="name" label="Its name" placeholder={usual} />
-        <RecipePicker value={recipe} onChange={id => setValue('recipe', id)} />
-        {sameDimensions ? (
-          <Checkbox isSelected={share} onChange={on => setValue('share', on)}>
-            It goes on the same object: what is measured already holds for it too
-          </Checkbox>
-        ) : null}
-        <Row>
-          <Button $look="main" onPress={() => void add()}>
-            Add it
-          </Button>
-          <Button onPress={onClose}>Leave it</Button>
-        </Row>
-      </Stack>
+      <form onSubmit={event => void add(event)}>
+        <Stack $gap={12}>
+          <FormField control={control} name="name" label="Its name" placeholder={usual} />
+          <RecipePicker value={recipe} onChange={id => setValue('recipe', id)} />
+          {sameDimensions ? (
+            <Checkbox isSelected={share} onChange={on => setValue('share', on)}>
+              It goes on the same object: what is measured already holds for it too
+            </Checkbox>
+          ) : null}
+          <Row>
+            <Button $look="main" type="submit">
+              Add it
+            </Button>
+            <Button onPress={onClose}>Leave it</Button>
+          </Row>
+        </Stack>
+      </form>
     </Dialog>
   );
 }

@@ -89,15 +89,17 @@ function RenameDialog({ onClose }: { onClose(): void }) {
   });
   return (
     <Dialog title="The part’s name" isOpen onClose={onClose}>
-      <Stack $gap={12}>
-        <FormField control={control} name="name" label="Name" />
-        <Row>
-          <Button $look="main" onPress={() => void keep()}>
-            Keep it
-          </Button>
-          <Button onPress={onClose}>Leave it</Button>
-        </Row>
-      </Stack>
+      <form onSubmit={event => void keep(event)}>
+        <Stack $gap={12}>
+          <FormField control={control} name="name" label="Name" />
+          <Row>
+            <Button $look="main" type="submit">
+              Keep it
+            </Button>
+            <Button onPress={onClose}>Leave it</Button>
+          </Row>
+        </Stack>
+      </form>
     </Dialog>
   );
 }

@@ -2,70 +2,11 @@
 import { cleanup, screen } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { afterEach, beforeEach, describe, expect, test } from 'vitest';
-import { PageBench } from '../../../testing/page-bench';
-import { readEdit } from '../../../testing/read-edit';
+import { PageBench, printed } from '../../../testing/page-bench';
 import { TryStage } from './TryStage';
 
 beforeEach(() => sessionStorage.clear());
 afterEach(cleanup);
-
-const about = (id: string) => ({ id, at: '2026-01-01T00:00:00.000Z', voided: null });
-
-/** A cap of which version 1 was printed. */
-function printed(): PageBench {
-  const bench = new PageBench([31.7, 31.72].map(value => readEdit('rim', value)));
-  const [mate] = bench.part.ledger.mates;
-  return bench
-    .happen({
-      kind: 'version',
-      row: {
-        ...about('v1'),
-        partId: 'part-1',
-        number: 1,
-        recipe: 'round-cap',
-        recipeVersion: 1,
-        kernels: '',
-        printerId: null,
-        materialId: null,
-        pose: 'as-drawn',
-        expressions: {},
-        parameters: {},
-        additions: [],
-        mates: [
-          {
-            mateId: mate!.mate.id,
-            surface: mate!.mate.ours.surface,
-            want: mate!.mate.want,
-            reading: mate!.reading,
-            model: mate!.model,
-            pRight: mate!.pRight,
-            ledger: [],
-            prior: { mean: 0, sd: 0.1 },
-          },
-        ],
-        pAllRight: 0.7,
-        reasons: [],
-        accepted: [],
-        volume: 1000,
-        files: {},
-        without: {},
-      },
-    })
-    .happen({
-      kind: 'print',
-      row: {
-        ...about('p1'),
-        versionId: 'v1',
-        number: 1,
-        hours: null,
-        grams: null,
-        cost: null,
-        note: '',
-        practice: false,
-        files: {},
-      },
-    });
-}
 
 const record = () => userEvent.click(screen.getByRole('button', { name: 'Record the try' }));
 

@@ -1,0 +1,74 @@
+// @vitest-environment jsdom
+import { cleanup, render, screen } from '@testing-library/react';
+import userEvent from '@testing-library/user-event';
+import { afterEach, describe, expect, test, vi } from 'vitest';
+import { finding } from '../../../core/shape/findings/finding';
+import { printed } from '../../../testing/page-bench';
+import { useBenchValue } from '../../job/bench-context';
+import { AcceptDialog } from './AcceptDialog';
+import { RecordPrintForm } from './RecordPrintForm';
+
+afterEach(cleanup);
+
+function Newest() {
+  const version = useBenchValue(b => b.job.history.versions.at(-1)!);
+  return <RecordPrintForm version={version} />;
+}
+const record = () => userEvent.click(screen.getByRole('button', { name: 'It is printed' }));
+
+describe('recording a print', () => {
+  test('with nothing typed leaves hours and grams to the estimate', async () => {
+    const bench = printed();
+    bench.show(<Newest />);
+    await record();
+    expect(bench.appended).toEqual([
+      { list: 'prints', body: { versionId: 'v1', hours: null, grams: null, note: '' } },
+    ]);
+  });
+
+  test('takes what was typed', async () => {
+    const bench = printed();
+    bench.show(<Newest />);
+    await userEvent.type(screen.getByLabelText('Hours'), '1,5');
+    await userEvent.type(screen.getByLabelText('Grams'), '12');
+    await userEvent.type(screen.getByLabelText('Note'), 'brim{Enter}');
+    expect(bench.appended).toMatchObject([{ body: { hours: 1.5, grams: 12, note: 'brim' } }]);
+  });
+
+  test.each(['-1', 'soon', '2001'])('hours of “%s” are refused beside the field', async typed => {
+    const bench = printed();
+    bench.show(<Newest />);
+    const hours = screen.getByLabelText<HTMLInputElement>('Hours');
+    await userEvent.type(hours, typed);
+    await record();
+    expect(hours.getAttribute('aria-invalid')).toBe('true');
+    expect(hours.value).toBe(typed);
+    expect(bench.appended).toEqual([]);
+  });
+
+  test('that fails keeps what was typed', async () => {
+    const bench = printed();
+    bench.refuse = 'The server cannot be reached.';
+    bench.show(<Newest />);
+    await userEvent.type(screen.getByLabelText('Grams'), '12');
+    await record();
+    expect(bench.said).toEqual(['The server cannot be reached.']);
+    expect(screen.getByLabelText<HTMLInputElement>('Grams').value).toBe('12');
+  });
+});
+
+describe('overruling a stop', () => {
+  const stop = finding('tiny', 'stop', { x: 1.2, y: 1, z: 1 });
+
+  test('needs a reason', async () => {
+    const onAccept = vi.fn();
+    render(<AcceptDialog stops={[stop]} onAccept={onAccept} onClose={() => {}} />);
+    expect(screen.getByText(stop.message)).toBeTruthy();
+    await userEvent.click(screen.getByRole('button', { name: 'Make it all the same' }));
+    expect(await screen.findByText('Say why it is right all the same.')).toBeTruthy();
+    expect(onAccept).not.toHaveBeenCalled();
+    await userEvent.type(screen.getByLabelText(/Right all the same/), ' a gauge ');
+    await userEvent.click(screen.getByRole('button', { name: 'Make it all the same' }));
+    expect(onAccept).toHaveBeenCalledWith('a gauge');
+  });
+});
