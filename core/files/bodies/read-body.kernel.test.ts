@@ -107,7 +107,7 @@ test('components of components that would multiply without end', async () => {
 
 describe('refuses with what to do', () => {
   test.each([
-    ['nothing known', strToU8('hello'), 'take STEP, STL, OBJ or 3MF'],
+    ['nothing known', strToU8('hello'), 'choose STEP, STL, OBJ or 3MF'],
     [
       'no triangles',
       writeStl({ positions: new Float64Array(), triangles: new Uint32Array() }, ''),
