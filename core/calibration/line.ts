@@ -18,7 +18,7 @@ export interface LineBelief {
   scatter: number;
 }
 
-/** Rounds of “line, then scatter”; the answer stands still to 1e-6 mm after three. */
+/** Rounds of “line, then scatter”; the answer has converged to 1e-6 mm after three. */
 const ROUNDS = 6;
 
 /**

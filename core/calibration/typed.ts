@@ -1,6 +1,6 @@
 import type { SizeKind } from './size-kind';
 
-/** A size of a piece of one's own: what was drawn and what was read, mm. */
+/** A size of the maker's own test piece: as drawn and as read, mm. */
 export interface TypedRow {
   kind: SizeKind;
   drawn: number;

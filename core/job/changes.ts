@@ -4,7 +4,7 @@
  * never meet. A value that is absent is `undefined` here and left out in JSON.
  */
 export interface Change {
-  /** Keys from the root; `#id` stands for the list member with that id. */
+  /** Keys from the root; `#id` is the list member with that id. */
   path: readonly string[];
   before?: unknown;
   after?: unknown;

@@ -125,7 +125,7 @@ export const Model = z.object({
   /** Its box, to the right, to the back and up, in its file's unit. */
   size: z.tuple([z.number().min(0), z.number().min(0), z.number().min(0)]),
   triangles: z.number().int().min(1),
-  /** Its file was not closed: the least convex body around it stands in. */
+  /** Its file was not closed: its convex hull is used instead. */
   hull: z.boolean(),
 });
 
@@ -201,12 +201,12 @@ export const PartLoad = z.object({
   amount: z.number().min(0, 'Not below 0.').max(100_000, 'At most 100 000.'),
   /** Where it pushes to; a turn goes about this way. */
   towards: Direction,
-  /** Where it acts, and where the part is held: a face in words, or a mate as “mate ID”. */
+  /** Where it acts, and where the part is supported: a face in words, or a mate as “mate ID”. */
   at: z.string().max(120),
   held: z.string().max(120),
 });
 
-/** What stands where the part goes, in the part's own coordinates as it stands on the bed. mm */
+/** A neighbour at the part's place, in the part's own coordinates as on the bed, mm. */
 export const Neighbour = z.object({
   id: Id,
   name: Label,
@@ -240,7 +240,7 @@ export const Part = z.object({
   printerId: Id.nullable(),
   materialId: Id.nullable(),
   pose: Pose,
-  /** What the maker set; what is left out follows the recipe's defaults. */
+  /** The parameters that the maker set; the others follow the recipe's defaults. */
   parameters: z.record(z.string().max(40), ParameterText),
   /** What was put on the recipe, or taken off it; their numbers are among `parameters`. */
   additions: Additions,

@@ -6,7 +6,7 @@ import type { Dimension, MeasuredThread } from './document';
 export const measuredOf = ({ side, measured }: Pick<MeasuredThread, 'side' | 'measured'>) =>
   measured ?? (side === 'external' ? 'major' : 'minor');
 
-/** What each diameter is called; the first word stands for it. */
+/** The name of each diameter; its first word is the short name. */
 export const DIAMETER_WORDS = {
   external: { major: 'outside over the ridges', minor: 'core between the ridges' },
   internal: { major: 'width from root to root', minor: 'hole between the ridges' },

@@ -71,7 +71,7 @@ export function nextVersion(question: NextQuestion): NextAnswer {
     }
     answer.pAllRight *= posterior.chanceAll((mate, beta) => rightAt(mate, chosen.get(mate.id)!, beta, s));
   }
-  // In the order in which the mates were asked about, whatever their groups.
+  // In the order of the question, not by group.
   answer.reasons = question.mates.map(mate => answer.mates[mate.id]!.reason);
   return answer;
 }
@@ -85,7 +85,7 @@ function groupMates(mates: readonly NextMate[]): Map<string, NextMate[]> {
 const rightAt = (mate: LearnMate, model: number, beta: number, s: number) =>
   chanceWithin(mate.scale.min, mate.scale.max, drawnClearance(mate, model) - beta, s);
 
-/** What a print of a model number may become, over what is believed of β and a print's own scatter. */
+/** The possible sizes of a print of a model number, over the belief about β and the scatter of a print. */
 export const expectationOf =
   (mate: LearnMate, { beta, weight }: MatePosterior, s: number): Expectation =>
   (model, of) => {

@@ -138,7 +138,7 @@ function likelihood(mate: LearnMate, seen: Observation, b: number, delta: number
   let spread = s;
   let chance = 1;
   if (seen.printed) {
-    // A caliper on the print tells b + ε; what is left unknown of ε narrows the verdict's blur too.
+    // A caliper on the print measures b + ε; the remaining doubt of ε narrows the verdict's blur too.
     const y = printedBias(mate, seen.model, seen.printed.value) - b;
     const sum = s ** 2 + seen.printed.u ** 2;
     if (sum > 0) {

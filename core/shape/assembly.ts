@@ -33,7 +33,7 @@ const TOUCH = 0.5;
 
 /**
  * The first part stays; each other one is brought to one that is placed already, its surface's middle and axis onto
- * the other's, the way round that shares less room. What nothing joins stands beside the rest.
+ * the other's, the way round that shares less room. A part that no mate joins is placed beside the rest.
  */
 export function assembled(
   built: readonly { id: string; part: Pick<BuiltPart, 'whole' | 'surfaces'> }[],

@@ -16,7 +16,7 @@ export interface MateSpec {
   want: StandardWant;
   /** Offered when the plastic is flexible. */
   flexibleWant: StandardWant;
-  /** The object itself gives, whatever our plastic: a hose, a boot. */
+  /** The object itself is soft, for example a hose or a boot; our plastic does not matter. */
   soft?: 'theirs';
   /** Round unless said. */
   form?: SurfaceForm;

@@ -6,7 +6,7 @@ import type { Point3 } from './vector';
 /**
  * Bodies from elsewhere: a neighbour, a plug, a board, as its maker's STEP or mesh file has it. A part knows one by
  * a reference, the SHA-256 of its kept triangles and how many mm one of its units is: equal references are equal
- * bodies, so that it goes into a solid's key. Lengths mm, angles degrees.
+ * bodies, because it is part of a solid's key. Lengths mm, angles degrees.
  */
 export const MODEL_REFERENCE = /^[0-9a-f]{64}(\*[0-9]+(\.[0-9]+)?)?$/;
 

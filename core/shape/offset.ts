@@ -167,7 +167,7 @@ export function offsetTo(
   return { outline: sound(now), moved: by };
 }
 
-/** Whether an edge still runs as it did: not turned about, not gone round the other way. */
+/** Whether an edge keeps its direction and its sense of turning. */
 function sameWay(now: Curve, before: Curve): boolean {
   if (!now.arc || !before.arc) {
     const [p, q] = [minus2(now.to, now.from), minus2(before.to, before.from)];

@@ -25,7 +25,7 @@ export function solidKey(
   const sorted = Object.entries(parameters).sort(([a], [b]) => (a < b ? -1 : 1));
   const put = inOrder(additions)
     .filter(a => a.on)
-    // Its name is in what is said of it; its place counts by what comes before what.
+    // Findings carry the addition's name; the order of additions changes the solid.
     .map(({ id, kind, name, fits }) => [id, kind, name, fits ?? null]);
   return JSON.stringify([recipe, versionOf(recipe), put, sorted, SAGITTA[quality], kernels]);
 }

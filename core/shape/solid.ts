@@ -9,7 +9,7 @@ import { wholeOf } from './recipes/recipe';
 import type { SolidSpec } from './solid-key';
 import type { Point3 } from './vector';
 
-/** A finished solid: its triangles, and what can be said of it whatever it is for. */
+/** A finished solid: its triangles, and the findings that need no context. */
 export interface Solid {
   part: BuiltPart;
   findings: Finding[];
@@ -53,7 +53,7 @@ export function solidOfRecord(
   return { findings, part: { ...facts, whole, pieces, mesh: pieces.length > 0 ? joined(laid) : whole } };
 }
 
-/** What was put on a part may reach below the recipe's underside: what is said of it, and files, stand on the bed. */
+/** An addition may reach below the recipe's underside: findings and files then use the lifted part, on the bed. */
 export function onTheBed(part: BuiltPart): BuiltPart {
   const { min, max } = part.bounds;
   if (part.pieces.length > 0 || Math.abs(min[2]) < 1e-3) return part;

@@ -45,7 +45,7 @@ export function given<K extends string>(row: Row<K>, column: K): number {
 export interface Source {
   /** "ISO 273:1979", or "common practice". */
   standard: string;
-  /** How the digits came here and what they were held against. */
+  /** Where the digits come from and what they were checked against. */
   obtained: string;
 }
 

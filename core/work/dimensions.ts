@@ -20,6 +20,6 @@ export function evaluateDimensions(document: JobDocument, workshop: Known): Map<
     states.set(id, state);
     return state;
   };
-  // In the document's order, whatever was worked out first on the way.
+  // In the document's order, not in the order of evaluation.
   return new Map(document.dimensions.map(d => [d.id, stateOf(d.id) as DimensionState]));
 }

@@ -5,7 +5,7 @@ import type { Parameters } from '../shape/recipes/parameters';
 import type { EffortLever } from '../shape/recipes/recipe';
 import type { ResolvedPart } from './resolved';
 
-/** What to change so that it goes on, off or stays home more easily, while the size that sat right stays. */
+/** Advice to change the effort of putting on, taking off or holding, without changing a size that fits. */
 export interface EffortAdvice {
   mate: Mate;
   words: string;

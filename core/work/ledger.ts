@@ -70,7 +70,7 @@ const MODEL_STEP = 0.01;
 export const acrossOf = ({ kind }: Pick<MateLedger, 'kind'>): string =>
   kind.startsWith('hole') || kind.startsWith('peg') ? 'across the diameter' : 'across the width';
 
-/** What a part's pose makes of a mate's surface: one that lies along the bed as drawn stands up when turned. */
+/** How a part's orientation changes a mate's surface: horizontal as drawn can be upright when turned. */
 export function kindOn(
   mate: Pick<Mate, 'side' | 'ours'>,
   recipe: Pick<Recipe, 'mates'>,
@@ -87,7 +87,7 @@ const groupOf = (
   made: Pick<Part, 'printerId' | 'materialId' | 'pose'>,
 ) => [kindOn(mate, recipe, made.pose), made.printerId, made.materialId].join('/');
 
-/** What the ledger of one part stands on. */
+/** The inputs of one part's ledger. */
 export interface LedgerInput {
   part: Part;
   recipe: Recipe;
@@ -283,7 +283,7 @@ function rungsOf(questions: readonly Question[], history: History): Trial[] {
   return ladderTries.flatMap(said => {
     const ladder = ladders.find(l => l.id === said.ladderId)!;
     const q = questions.find(x => x.id === ladder.mateId);
-    // Rungs stand upright, whatever the part does.
+    // Rungs are printed upright, in any orientation of the part.
     const upright = q && [surfaceKind(q.side, 'round', false), ladder.printerId, ladder.materialId].join('/');
     if (!q || upright !== q.group) return [];
     const scale = verdictScale(windowOn(ladder.want, q.reading.value, q.mate), ladder.want.window.unit);

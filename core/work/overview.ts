@@ -11,7 +11,7 @@ export interface Overview {
   /** The part it is about. */
   partId: string;
   next: NextStep;
-  /** In words: where the job stands. */
+  /** The state of the job in words. */
   state: string;
   detail: string;
   /** Per stage, how much of it is settled: four pins, each 0 to 1. */

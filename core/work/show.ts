@@ -15,7 +15,7 @@ export function valueWords({ evaluation, dimension: { kind } }: DimensionState, 
   return `${showSize(kind, evaluation.value, unit)} ± ${showSize(kind, evaluation.expandedUncertainty, unit)}${showUnit(kind, unit)}`;
 }
 
-/** In a word or two, what stands behind the number. */
+/** In a word or two, what the number is based on. */
 export function standingOf({ dimension, evaluation, source, counted }: DimensionState): string {
   if (dimension.derived) return evaluation ? 'worked out' : 'cannot be worked out yet';
   if (!evaluation) return 'not read';

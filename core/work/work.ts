@@ -81,7 +81,7 @@ export class Work {
   }
 
   /**
-   * A part's ledger: the same object as before where nothing that it stands on has changed, so that typing a number
+   * A part's ledger: the same object as before when none of its inputs changed, so that typing a number
    * that no mate depends on costs nothing, here and on the screen.
    */
   ledgerOf(part: Part, mates: readonly Mate[], make: () => LedgerState): LedgerState {
@@ -161,7 +161,7 @@ export class Work {
   }
 }
 
-/** The ledger stands on how a part is made, not on the numbers of its other sizes. */
+/** The ledger depends on how a part is made, not on its other sizes. */
 function sameButNumbers(a: Part, b: Part): boolean {
   const { parameters: _, ...one } = a;
   const { parameters: __, ...other } = b;
@@ -279,7 +279,7 @@ export class PartWork implements ResolvedPart {
 
   /**
    * One of its surfaces as its print will come out: what is drawn, and what the printer does to it. Null while its
-   * own number stands on an example.
+   * own number is based on an example size.
    */
   printedSize(surface: string): OtherSize | null {
     const spec = this.recipe.mates.find(m => m.id === surface);

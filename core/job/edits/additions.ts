@@ -7,7 +7,7 @@ import { Id, type JobDocument, type Mate, type Part } from '../document';
 import { defineEdit, type EditWorkshop } from './define';
 import { defaultWant, EditRefused, nameOf, requireDimension, requirePart, withPart } from './tools';
 
-/** Edits of what is put on a part or taken off it. */
+/** Edits of additions: features added to or cut from a part. */
 
 const about = { partId: Id, additionId: Addition.shape.id };
 
@@ -142,7 +142,7 @@ function choicesOf(part: Part, addition: Addition): Parameters {
   return choices;
 }
 
-/** The addition fits nothing any more: its number and its mate are gone. */
+/** The addition no longer has to fit anything: its number and its mate are removed. */
 function withoutFit(document: JobDocument, partId: string, addition: Addition): JobDocument {
   const name = addition.fits && longName(addition, addition.fits.parameter);
   const loose = withChanged(document, partId, addition.id, ({ fits: _, ...a }) => a);

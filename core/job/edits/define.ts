@@ -12,7 +12,7 @@ export type EditSchema = z.ZodObject<{ kind: z.ZodLiteral<string> }>;
 /** One kind of edit: a named command that changes a job, all that is known of it in one place. */
 export interface EditKind<Schema extends EditSchema> {
   schema: Schema;
-  /** A pure function of the document. @throws EditRefused when it names what is not there */
+  /** A pure function of the document. @throws EditRefused when it names something that does not exist */
   apply(document: JobDocument, edit: z.infer<Schema>, workshop: EditWorkshop): JobDocument;
   /** In the maker's words, for the activity log and the undo button; the document is the one before it. */
   words(edit: z.infer<Schema>, document: JobDocument): string;

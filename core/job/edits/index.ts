@@ -31,7 +31,7 @@ import { addReading, addReadings, strikeReading, takeBackReading } from './readi
 import { serviceNote } from './service';
 import { addThread, removeThread, thread } from './threads';
 
-/** Every kind of edit. What an edit is, does, undoes and is called stands in its own object. */
+/** Every kind of edit. An edit's schema, effect, inverse and words are in its own object. */
 export const EDITS = [
   rename,
   describeObject,
@@ -93,7 +93,7 @@ export function editKind(edit: Pick<Edit, 'kind'>): AnyEdit {
 
 /**
  * The document after an edit, validated once.
- * @throws EditRefused when it names what is not there, ZodError when the result breaks a bound
+ * @throws EditRefused when it names something that does not exist, ZodError when the result breaks a bound
  */
 export const applyEdit = (document: JobDocument, edit: Edit, workshop: EditWorkshop): JobDocument =>
   JobDocument.parse(editKind(edit).apply(document, edit, workshop));

@@ -81,7 +81,7 @@ export interface Applied {
   body: Body;
   /** Its own surface, where it fits something; the addition's id is put in. */
   surface?: Omit<MateSurface, 'mate'>;
-  /** Where the surfaces there were have gone; left out, they stay. */
+  /** Where earlier surfaces are now; left out when they have not moved. */
   moved?: readonly MateSurface[];
   findings?: readonly AdditionFinding[];
   /** The part falls into these, each lying on the bed; only by the last one. */

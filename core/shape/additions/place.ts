@@ -5,7 +5,7 @@ import { AdditionGone } from './addition';
 
 /**
  * Where an addition sits, in words: “top”, “left”, “top at 5”, “plane top at 5”, “0.5, 0, 0.87 at 12”. A face is
- * named by the way it looks and how far along that way it lies, so that it is found again when sizes change.
+ * named by its direction and its distance along that direction, so that it is found again when sizes change.
  */
 export interface Place {
   /** The way it looks, unit length. */

@@ -76,7 +76,7 @@ function mateOf({ addition, kind, own }: BoundAddition): MateSpec[] {
   ];
 }
 
-/** What stands in where nothing was said. */
+/** The value where the maker gave none. */
 export function usualOf(spec: ParameterSpec): number | string | boolean {
   if (spec.kind !== 'length') return spec.default;
   const number = Number(spec.default);

@@ -22,7 +22,7 @@ const SLIP_SHARE = 0.06;
 /** Nothing mates across a larger gap or interference than this share of its size. */
 const FAR_OFF = 0.25;
 
-/** What can be said of the finished triangles whatever they are for: part of the solid's own record. */
+/** Checks on the finished triangles that need no context; part of the solid's own record. */
 export function checkShape({ mesh, pieces, whole, surfaces }: BuiltPart): Finding[] {
   const apart = pieces.length > 0 ? pieces.map(p => p.mesh) : [mesh];
   return [...apart.flatMap(checkClosed), ...checkHand(whole, surfaces)];
@@ -31,7 +31,7 @@ export function checkShape({ mesh, pieces, whole, surfaces }: BuiltPart): Findin
 /** A part smaller than this in every direction is a mistake in units, mm. */
 const TINY = 3;
 
-/** Checks for any recipe against what is asked of the part, all on the finished triangles. */
+/** Checks for any recipe against the demands on the part, all on the finished triangles. */
 export function checkSolid(
   recipe: Recipe,
   part: BuiltPart,

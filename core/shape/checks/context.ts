@@ -56,12 +56,12 @@ export interface LoadAsked {
   held: string;
 }
 
-/** What stands around the part where it sits. mm, in the part's coordinates */
+/** The neighbours of the part at its place, mm, in the part's coordinates. */
 export interface NeighbourAsked {
   id: string;
   name: string;
   form: 'box' | 'round' | 'model';
-  /** Of a model: its reference, and how it stands. */
+  /** For a model: its reference and its orientation. */
   model?: string;
   lies?: Lies;
   turn?: number;

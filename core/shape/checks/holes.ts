@@ -73,7 +73,7 @@ const FURTHER = 0.3;
 /** What comes nearer than this on the way is no side wall but a face that slants through the section, mm. */
 const SLANT = 0.3;
 
-/** Where a leaning plate is cut, its face runs across the section: what is near there is not beside the hole. */
+/** Where a leaning plate is cut, its face crosses the section; material near there is not beside the hole. */
 function isSlanting(
   mesh: TriangleMesh,
   at: Point3,
@@ -88,7 +88,7 @@ function isSlanting(
       const c = polygonCentroid(l.points);
       return Math.hypot(c[0] - middle[0], c[1] - middle[1]) < 0.5 && loopCircle(l, c).form < ROUND;
     });
-    // The plate ends here: nothing is said of what is beside it.
+    // The plate ends here: no remark on the material beside it.
     if (!same) return false;
     const c = polygonCentroid(same.points);
     const least = Math.min(

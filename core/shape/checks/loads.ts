@@ -91,7 +91,7 @@ export function sharpestRoot(mesh: TriangleMesh, { at, axis, loops }: Weakest): 
       const [n, m] = [facing(mesh, t), facing(mesh, other)];
       const cos = dot(n, m) / (Math.hypot(...n) * Math.hypot(...m) || 1);
       if (cos > Math.cos((SHARP * Math.PI) / 180)) continue;
-      // Hollow: this triangle's far corner stands out in front of the other one's plane.
+      // Concave: this triangle's far corner is in front of the other one's plane.
       const out = [
         p[3 * c]! - p[3 * a]!,
         p[3 * c + 1]! - p[3 * a + 1]!,

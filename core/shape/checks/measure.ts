@@ -154,7 +154,7 @@ export function trianglesOfMates(
   const { positions, triangles } = mesh;
   const owner = new Int16Array(triangles.length / 3).fill(-1);
   const near = sagitta + 1e-3;
-  // Every keystroke asks: what is asked of a corner is worked out once, not for each of its triangles.
+  // Runs at every keystroke: each corner is worked out once, not once for each of its triangles.
   const on = new Uint8Array(positions.length / 3);
   surfaces.forEach((surface, index) => {
     const { at, axis, from, to } = surface;

@@ -10,7 +10,7 @@ import type { CheckContext, NeighbourAsked } from './context';
 
 /** Touching is no collision, mm³. */
 const TOUCH = 0.5;
-/** Where along the path it first touches is told to so many mm. */
+/** The first touch along the path is found to this many mm. */
 const TOLD_TO = 0.25;
 /** Bodies that are not convex are felt along their edges at points no farther apart, mm. */
 const FEEL = 1.5;
@@ -138,7 +138,7 @@ function feltHit(
   const feel = (points: TriangleMesh, target: TriangleMesh, d: Point3) => {
     const tree = rayTreeOf(target);
     for (const p of feltPoints(points)) {
-      // Looked at from the far end: what is met first there is met first on the way.
+      // Seen from the far end, because the part meets that end first.
       const hit = tree.firstHit(moved(p, d, distance), negated(d));
       const off = hit && distance - hit.distance;
       // Touching at home is no collision on the way.

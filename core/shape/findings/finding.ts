@@ -3,7 +3,7 @@ import { FINDINGS, type FieldsOf, type FindingCode } from './register';
 
 export type Fields = Readonly<Record<string, FieldValue>>;
 
-/** What a finding is about, so that it is said beside that. */
+/** What a finding is about, so that it is shown beside it. */
 export interface About {
   parameter?: string;
   /** The addition it is about, by its id; its name is put before the words. */
@@ -53,7 +53,7 @@ export const ofAddition = (
 });
 
 /**
- * By what they would cost: what cannot be used at all, then what costs a print, then what is worth knowing; within
+ * By cost: findings that stop the part, then those that cost a print, then remarks; within
  * those, what hurts before what does not fit, and that before what looks odd.
  */
 export function ranked(findings: readonly Finding[]): Finding[] {

@@ -18,7 +18,7 @@ export interface Outline {
   edges: readonly OutlineEdge[];
 }
 
-/** A solid held by the kernel; valid until `release`. */
+/** A solid in the kernel's memory; valid until `release`. */
 export interface Body {
   /** Exact surfaces; a body of triangles has none. */
   readonly kernelBody: unknown;
@@ -41,7 +41,7 @@ export const joinsAsTriangles = (body: Body): boolean =>
   body.asTriangles !== undefined ||
   (body.made !== undefined && (joinsAsTriangles(body.made.from) || joinsAsTriangles(body.made.with)));
 
-/** The same body without what is triangles only: what its exact file can hold; null where nothing is left. */
+/** The same body without its triangle-only parts, for the exact file; null when nothing is left. */
 export function exactOf(body: Body, kernel: Pick<PartKernel, 'fuse' | 'cut'>): Body | null {
   if (!hasTriangles(body)) return body;
   if (!body.made) return null;
@@ -126,7 +126,7 @@ export interface MeshKernel {
   reduced(mesh: TriangleMesh, most: number): TriangleMesh;
   /** Plane lines pulled up from z = 0; holes run the other way round. */
   extrude(loops: readonly (readonly (readonly [number, number])[])[], height: number): TriangleMesh;
-  /** Refuses what is not one closed, outward-facing solid. */
+  /** Refuses anything but one closed, outward-facing solid. */
   facts(mesh: TriangleMesh): { ok: true; facts: SolidFacts } | { ok: false; message: string };
 }
 

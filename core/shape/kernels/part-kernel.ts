@@ -208,7 +208,7 @@ export function partKernel(oc: OpenCascade): PartKernel {
         try {
           shape.delete();
         } catch (error) {
-          // Already gone with a body made from it: replicad says so with an error of its own.
+          // Already released with a body made from it: replicad throws an error of its own.
           if (!(error instanceof Error)) throw error;
         }
       }

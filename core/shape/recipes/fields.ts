@@ -56,7 +56,7 @@ export const flag = (
   { group = 'main', shown }: { group?: Group; shown?: When } = {},
 ): ParameterSpec => ({ kind: 'flag', name, label, group, default: usual, ...(shown ? { shown } : {}) });
 
-/** Typed as it stands: letters on the part, or what something is called. */
+/** Plain text: letters on the part, or a name. */
 export const words = (
   name: string,
   label: string,

@@ -31,7 +31,7 @@ export type ParameterSpec = ParameterBase &
         max: number;
         /** An expression over dimensions, mates and parameters, or a number. */
         default: string;
-        /** What most parts take, and why: outside it the maker is told, not stopped. */
+        /** The usual range, and why; a number outside it gets a remark but is built. */
         sensible?: Sensible;
       }
     | { kind: 'choice'; options: readonly { value: string; label: string }[]; default: string }

@@ -26,7 +26,7 @@ export interface Recipe {
   refuse(p: Parameters): Finding[];
   /** The part, dimensioned. */
   drawing(p: Parameters): Drawing;
-  /** The object with its guide dimensions; what is not measured yet is drawn at its example size. */
+  /** The object with its guide dimensions; dimensions not measured yet are drawn at their example size. */
   objectDrawing(measured: Readonly<Record<string, number>>, p: Parameters): Drawing;
   /** Deterministic. Lies on the bed at z = 0 in its usual pose. */
   solid(p: Parameters, kernel: PartKernel): Body;

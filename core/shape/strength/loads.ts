@@ -39,7 +39,7 @@ export interface Weakest {
 /** Each way; fewer on a thread's many triangles, where every slice takes a while. */
 const SLICES = { usual: 28, few: 12 };
 const MANY_TRIANGLES = 12_000;
-/** A load nearer to where the part is held than this bends nothing that way, mm. */
+/** A load nearer to the support than this bends nothing in that direction, mm. */
 const NO_ARM = 0.8;
 /** Within this of the layers' own way a section opens layers: cosine. */
 const ALONG_STACK = 0.85;
@@ -330,7 +330,7 @@ function remediesFor(
       gain: need,
     });
   }
-  // What is enough by itself and costs no plastic comes first, what is not enough last.
+  // Remedies that suffice and cost no plastic come first, those that do not suffice last.
   const rank = (r: LoadRemedy) => (r.gain < need ? 2 : r.does === 'thicker' ? 1 : 0);
   return found.sort((a, b) => rank(a) - rank(b) || b.gain - a.gain);
 }

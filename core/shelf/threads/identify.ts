@@ -5,7 +5,7 @@ import type { Thread } from './thread';
 /**
  * Which standard thread a measured one is. Each known thread says how likely these readings are: its
  * outside (or hole) lies somewhere within what its standard leaves it, blurred by the readings' doubt,
- * and its pitch is exact. Against them stands “none of these”: any size and any pitch, thinly spread.
+ * and its pitch is exact. The alternative is “none of these”: any size and any pitch, with a flat density.
  */
 export interface MeasuredThread {
   side: 'external' | 'internal';

@@ -155,7 +155,7 @@ export const flutes: AdditionKind = {
   },
 };
 
-/** A cone at the mouth of a round mate, so that it finds its way on. */
+/** A cone at the mouth of a round mate, so that it starts easily. */
 export const leadIn: AdditionKind = {
   kind: 'lead-in',
   title: 'Lead-in',

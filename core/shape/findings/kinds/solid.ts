@@ -3,7 +3,7 @@ import { define } from '../define';
 
 const mm = (x: number, digits?: number) => formatPlain(x, digits);
 
-/** Of the solid itself, its walls and how it stands on the bed. Lengths mm. */
+/** Findings on the solid itself, its walls and its place on the bed. Lengths mm. */
 export const solidFindings = {
   /** The recipe's own refusal: its words are the recipe's. */
   'cannot-build': define<{ why: string; make: number }>({

@@ -3,7 +3,7 @@ import { define } from '../define';
 
 const plain = (x: number, digits?: number) => formatPlain(x, digits);
 
-/** Of the part in use: what it bears, where it goes, how it stands. N, N·m, mm. */
+/** Findings on the part in use: loads, neighbours, tipping. N, N·m, mm. */
 export const useFindings = {
   'load-unknown': define<{ words: string; why: string }>({
     cost: 'to-know',

@@ -14,7 +14,7 @@ export const onPosts = (p: Parameters) => p.holds === 'posts';
 
 export interface Sizes {
   radius: number;
-  /** Half of what is between the sides, or between the floors of the rails' slots. */
+  /** Half the width between the sides, or between the floors of the rails' slots. */
   board: number;
   edge: number;
   /** Height of the board's underside over the tube's axis; below it is negative. */

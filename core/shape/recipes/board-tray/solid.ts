@@ -3,7 +3,7 @@ import { circle, Path, rectangle } from '../../outline';
 import type { Parameters } from '../parameters';
 import { chordAt, postFrame, profileOf, type Sizes, sizesOf, topOf } from './sizes';
 
-/** What stands on something reaches into it. */
+/** Bodies reach this far into the body they are joined to. */
 const INTO = 0.4;
 
 export function solid(p: Parameters, kernel: PartKernel): Body {

@@ -3,7 +3,7 @@ import { lengthOf, type Parameters } from '../parameters';
 
 /**
  * A cradle for a slab such as a display: a channel that holds it at both sides and below and leaves its face
- * free. On a wall it is printed lying on its back; on a foot it is printed as it stands, leaning back.
+ * free. A wall cradle is printed on its back; one with a foot is printed upright, leaning back.
  */
 export const onFoot = (p: Parameters) => p.stand === 'foot';
 

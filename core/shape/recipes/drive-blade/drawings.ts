@@ -64,7 +64,7 @@ export function objectDrawing(measured: Readonly<Record<string, number>>, p: Par
   }
   draft.centre([0, -4], [0, deep + 24]);
   if (isFork(p)) {
-    // What the fork goes over stands at the bottom of the bore.
+    // The web that the fork goes over is at the bottom of the bore.
     const tang = (measured.tang ?? 4) / 2;
     draft.cut(box(-tang, 0, tang, deep));
     draft.walls('tang', tang, [0, deep]);

@@ -6,7 +6,7 @@ import { type Prism, sizesOf } from './sizes';
 /** A most, to the hundredth: rounded up it would be refused again. */
 const floored = (x: number) => Math.floor(100 * x) / 100;
 
-/** From the axis to the corner that stands out farthest. */
+/** From the axis to the farthest corner. */
 const reachOf = ({ sides, thick, wide }: Prism) =>
   sides === 6 ? thick / Math.sqrt(3) : Math.hypot(wide, thick) / 2;
 

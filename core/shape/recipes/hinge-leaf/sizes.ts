@@ -6,7 +6,7 @@ import { lengthOf, type Parameters } from '../parameters';
 
 /**
  * A hinge leaf: a plate on the bed, a barrel along its edge with a bore for the pin, and screw holes; perhaps a
- * second plate at an angle, and a barrel parted into knuckles. Or a lug: an eye that stands on a new base.
+ * second plate at an angle, and a barrel parted into knuckles. Or a lug: an eye on a new base.
  * The pin runs along y, x is to the right, z up. Lengths mm, angles degrees.
  */
 export const isLug = (p: Parameters) => p.style === 'lug';

@@ -8,7 +8,7 @@ import { OutlineTextError, outlineOfText, untrimmedOfText } from '../../outline-
 import { lengthOf, type Parameters, textOf } from '../parameters';
 import { FITTING, fittingOf, type Sizes, sizesOf } from './sizes';
 
-/** The maker's outline cannot be read, or not be moved so far: what is wrong with it is said elsewhere. */
+/** The maker's outline cannot be read or cannot be offset that far; the refusal tells the maker why. */
 const isOutlineProblem = (error: unknown) =>
   error instanceof OutlineTextError || error instanceof OffsetError;
 

@@ -37,7 +37,7 @@ function sizesOf(p: Parameters): Sizes {
   };
 }
 
-/** How far the mouth stands in at each side, and the length of its holding slope at 45°. */
+/** How far the mouth is narrowed at each side, and the length of its 45° slope that holds the rim. */
 const standsIn = (s: Sizes) => Math.max(0, s.slot - s.mouth);
 
 function profileOf(s: Sizes): Outline {

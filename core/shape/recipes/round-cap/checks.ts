@@ -40,7 +40,7 @@ export function checkLip(p: Parameters, solid: BuiltSolid, context: CheckContext
   ];
 }
 
-/** Slotted, the wall stands in fingers that bend from the slots' floor: the lip need only get out of the way. */
+/** Slots part the wall into fingers that bend at the slots' floor; only the lip has to move aside. */
 function checkFingers(p: Parameters, solid: BuiltSolid, context: CheckContext, inward: boolean): Finding[] {
   const s = sizesOf(p);
   const passed = context.measured[inward ? 'rim' : 'bore'];

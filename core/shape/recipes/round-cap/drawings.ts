@@ -15,7 +15,7 @@ import { capOutline, mateSurfaces, sizesOf, tabThickness } from './solid';
 export function capDrawing(p: Parameters): Drawing {
   const s = sizesOf(p);
   const height = Math.max(s.skirt?.top ?? 0, s.plug?.top ?? 0);
-  // Turned over: on the bed it stands mouth up, on the object mouth down.
+  // Turned over: on the bed its mouth is up, on the object down.
   const flip = ([x, z]: DrawPoint): DrawPoint => [x, height - z];
   // The half outline runs from the axis back to the axis: with its mirror image it is one closed line.
   const half = pointsOf(capOutline(p)).slice(0, -1).map(flip);
@@ -111,7 +111,7 @@ export function capDrawing(p: Parameters): Drawing {
   };
 }
 
-/** A cut through the port with what is to be measured on it. */
+/** A cut through the port with the dimensions to measure. */
 export function portDrawing(measured: Readonly<Record<string, number>>, p: Parameters): Drawing {
   const rim = measured.rim ?? 31.7;
   const scale = rim / 31.7;

@@ -239,7 +239,7 @@ export function mateSurfaces(p: Parameters): MateSurface[] {
   return surfaces;
 }
 
-/** A ridge parts a wall in two: the longer stretch stands for it. */
+/** A ridge parts a wall in two: the longer stretch is measured. */
 function longer(wall: [number, number], ridge: CapSizes['ridge']): [number, number] {
   if (!ridge) return wall;
   const below: [number, number] = [wall[0], ridge.from];

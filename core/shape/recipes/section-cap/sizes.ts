@@ -29,7 +29,7 @@ export interface Sizes {
   wall: number;
   leadIn: number;
   flange: number;
-  /** A ridge all round: how far it stands out, and where its middle is over the end. */
+  /** A ridge all round: its height, and the height of its middle over the end. */
   ridge: { rise: number; at: number } | null;
 }
 

@@ -59,7 +59,7 @@ export function surfaces(p: Parameters): MateSurface[] {
   const [x0, y0, x1, y1] = boxOf(s.mate);
   const [low, high] = [s.end, s.end + s.depth - s.leadIn];
   const ridge = ridgeRange(s);
-  // A ridge parts the wall in two: the longer stretch stands for it.
+  // A ridge parts the wall in two: the longer stretch is measured.
   const [from, to] = !ridge
     ? [low, high]
     : ridge.from - low > high - ridge.to

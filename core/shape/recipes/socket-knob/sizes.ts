@@ -70,7 +70,7 @@ export function socketOf(s: Sizes): Outline {
   }
 }
 
-/** A bore with a slot for a key at the right: over all it is the bore and what the key stands out. */
+/** A bore with a slot for a key at the right: its overall size is the bore plus the height of the key. */
 function keyed(radius: number, { width, over }: NonNullable<Sizes['key']>): Outline {
   const half = width / 2;
   const mouth = Math.sqrt(Math.max(0, radius * radius - half * half));

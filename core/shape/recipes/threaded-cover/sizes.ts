@@ -33,7 +33,7 @@ export const isStandard = (p: Parameters, which: Which = '') => textOf(p, `stand
 export const standardOf = (p: Parameters, which: Which = ''): Thread | undefined =>
   threadNamed(textOf(p, `standard${which}`).trim());
 
-/** What stands between a coupler's necks reaches in by so much from the smaller thread's ridges, each side. */
+/** How far the stop between a coupler's necks reaches in from the smaller thread's ridges, each side. */
 const STOP = 2;
 
 /** A thread's numbers: its standard's, or what was read. */

@@ -243,7 +243,7 @@ export function insideOf(e: EndSizes, bore: number, chamfer: number): Profile {
       ...(e.way > bore + 1e-9 ? ([[e.way, e.length + e.inner - e.way]] as Profile) : []),
       [bore, e.length + (e.way > bore + 1e-9 ? e.inner - bore : 0)],
     ];
-  // The way narrows to the bore at 45°, so that it prints either way up.
+  // The passage narrows to the bore at 45°, so that it prints with either end down.
   const run = Math.max(0, e.inner - bore);
   return run > 0
     ? [
