@@ -8,7 +8,7 @@ export interface Command<In = unknown> {
   words?: boolean;
   /** One line. */
   about: string;
-  /** Input that runs as it stands; null when it takes none. */
+  /** Example input that runs unchanged; null when it takes no input. */
   example: unknown;
   /** null: takes no input. */
   input: ZodType<In> | null;

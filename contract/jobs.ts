@@ -82,7 +82,7 @@ export const MakeVersion = z.object({
   revision: z.number().int(),
   partId: Id,
   accepted: Version.shape.accepted.default([]),
-  /** What its steps are told under, and what cancels it. */
+  /** The id under which its steps are reported and by which it is cancelled. */
   buildId: z.string().max(40).optional(),
 });
 export const RecordPrint = z.object({

@@ -37,7 +37,7 @@ export class Events {
 
   /** Whether another window may still want to undo its own edits. */
   isOpen(tab: string): boolean {
-    // Just after a start nobody has called back yet: take everybody as present.
+    // Just after a start no window has reconnected yet: count every window as open.
     if (Date.now() - this.started < PRESENCE) return true;
     return [...this.windows.values()].includes(tab) || Date.now() - (this.heard.get(tab) ?? 0) < PRESENCE;
   }

@@ -32,7 +32,7 @@ function sameHost(origin: string, host: string): boolean {
   try {
     return new URL(origin).host === host;
   } catch (error) {
-    // What is no address is nobody's.
+    // A malformed address is refused.
     if (error instanceof TypeError) return false;
     throw error;
   }

@@ -91,7 +91,7 @@ export function addHistoryRoutes(router: Router, app: App): void {
     const { id } = req.params;
     const job = await readJob(store.db, id);
     const { workshop } = await readWorkshop(store.db);
-    // Worked out before the transaction: nobody waits for a posterior.
+    // Worked out before the transaction, so that no other request waits for a posterior.
     const row = prepareLadder(job, workshop, partId, mateId);
     await store.write(tx => appendRow(tx, id, { kind: 'ladder', row }));
     tell(req, id, job.revision);

@@ -53,7 +53,7 @@ export async function printFiles(
   try {
     return (await filesOf(job, version, workshop, makers, { owner: job.id })).files;
   } catch (error) {
-    // It is printed: what it taught is recorded, whatever can be built today.
+    // It is printed: record it even if the solid cannot be built today.
     if (error instanceof HttpError) return {};
     throw error;
   }

@@ -18,7 +18,7 @@ export interface VersionWish {
   accepted: Version['accepted'];
 }
 
-/** Who makes it, and who is told what is being done. */
+/** Who makes it, and where its steps are reported. */
 export interface Maker extends Asker {
   onStep?(words: string): void;
 }
@@ -59,7 +59,7 @@ export async function prepareVersion(
   return { ...version, ...(await filesOf(job, version, workshop, { solids, blobs }, maker)) };
 }
 
-/** @throws HttpError where a number is missing or stands on a guess */
+/** @throws HttpError when a number is missing or based on an example */
 function refuseUnready({ problems, ledger }: PartWork): void {
   const [problem] = Object.values(problems);
   if (problem) throw new HttpError(422, 'number-missing', `${problem} Mend it on Shape first.`);

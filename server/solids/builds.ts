@@ -1,12 +1,12 @@
 import type { Events } from '../events';
 
-/** Long pieces of work that windows asked for: each is told step by step, and ended when its asker says so. */
+/** Long tasks that windows asked for: each reports its steps and can be cancelled. */
 export class Builds {
   private readonly underWay = new Map<string, AbortController>();
 
   constructor(private readonly events: Events) {}
 
-  /** @param id as the asker calls it; without one nobody is told, and nobody can end it */
+  /** @param id chosen by the window; without it the steps are not reported and the task cannot be cancelled */
   async run<T>(
     id: string | undefined,
     work: (maker: { signal?: AbortSignal; onStep?(words: string): void }) => Promise<T>,

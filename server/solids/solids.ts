@@ -95,7 +95,7 @@ export class Solids {
     return Object.fromEntries(named.map(sha => [sha, this.blobs.path(sha)]));
   }
 
-  /** Null where it was never built, or where its triangles are gone from the disk. */
+  /** Null when it was never built, or its triangles are missing on the disk. */
   private async kept(key: string): Promise<Built | null> {
     const [row] = await this.store.db.select().from(solids).where(eq(solids.key, key));
     if (!row || !(await this.blobs.get(row.mesh))) return null;
@@ -125,7 +125,7 @@ export class Solids {
       const answer = work(stop.signal).finally(() => {
         if (this.underWay.get(what)?.stop === stop) this.underWay.delete(what);
       });
-      // Where everybody gave up nobody hears how it ended.
+      // When every caller has given up, its end is not reported.
       answer.catch(() => undefined);
       now = { answer, askers: 0, stop };
       this.underWay.set(what, now);

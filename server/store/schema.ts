@@ -34,7 +34,7 @@ export const edits = sqliteTable(
     role: text().notNull(),
     /** For an undo or redo: the edit it is about. */
     about: text(),
-    /** For an edit: whether it stands, was undone, or cannot be redone any more. */
+    /** For an edit: whether it is in force, undone, or can no longer be redone. */
     standing: text().notNull(),
   },
   t => [uniqueIndex('edits_job_revision').on(t.jobId, t.revision)],
@@ -72,14 +72,14 @@ export const bench = sqliteTable('bench', {
   document: text().notNull(),
 });
 
-/** Solids that were built, by the hash of their key: a cache, made anew where a row or its blobs are gone. */
+/** Solids that were built, by the hash of their key: a cache, built again when a row or its blobs are missing. */
 export const solids = sqliteTable('solids', {
   key: text().primaryKey(),
   /** What can be said of it, as JSON: see core/shape/solid.ts. */
   record: text().notNull(),
   /** Blob of its triangles. */
   mesh: text().notNull(),
-  /** Blob of its STEP text, once it was asked for, or why there is none. */
+  /** Blob of its STEP text, once asked for, or the reason why it cannot be made. */
   step: text(),
   stepProblem: text('step_problem'),
   at: text().notNull(),

@@ -30,7 +30,7 @@ export async function saveWorkshop(tx: Transaction, revision: number, next: Work
   return put(tx, revision + 1, next);
 }
 
-/** A change to the workshop as it stands, whatever its revision: for what one page alone writes. */
+/** A change to the workshop at its newest revision: for data that only one page writes. */
 export async function changeWorkshop(
   tx: Transaction,
   change: (now: Workshop) => Workshop,

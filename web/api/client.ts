@@ -14,7 +14,7 @@ export class ServerSaid extends Error {
   }
 }
 
-/** The server could not be reached at all: whatever was asked may be asked again. */
+/** The server could not be reached: the request may be sent again. */
 export class Unreachable extends Error {
   override message = 'Sagoma’s server does not answer. Is it still running?';
 }

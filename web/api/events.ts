@@ -2,7 +2,7 @@ import { useEffect, useRef, useSyncExternalStore } from 'react';
 import { ServerEvent } from '../../contract/events';
 import { tabId } from './client';
 
-/** 'back': the stream was gone for a while, and whatever happened meanwhile is unknown. */
+/** 'back': the stream was interrupted; events in between are unknown. */
 export type PageEvent = ServerEvent | { kind: 'back' };
 
 type Listener = (event: PageEvent) => void;
@@ -33,7 +33,7 @@ class Stream {
     this.source.onopen = () => {
       const wasGone = !this.connected;
       this.set(true);
-      // Whatever happened while nobody listened is unknown: everybody looks again.
+      // Events during the interruption are unknown: every listener fetches again.
       if (wasGone) this.send({ kind: 'back' });
     };
     this.source.onerror = () => this.set(false);

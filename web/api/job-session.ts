@@ -238,7 +238,7 @@ export class JobSession {
     this.giveUpBehind();
   }
 
-  /** What waits for an edit that cannot be saved is told so, instead of waiting for ever. */
+  /** Ends tasks that wait behind an edit that cannot be saved, so that none waits for ever. */
   private giveUpBehind(): void {
     this.behind.abort(new Error(NOT_SAVED));
     this.behind = new AbortController();

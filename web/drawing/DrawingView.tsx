@@ -143,7 +143,7 @@ function DimensionLine({ d, at, words, open, lit, onPick }: LineProps) {
     [at(d.to), b],
   ] as const;
   const half = labelWidth(words) / 2;
-  // An upright dimension's label stands beside its line, outwards, where it covers nothing.
+  // An upright dimension's label is outside its line, where it covers nothing.
   const beside = across || along ? 0 : (d.line < 0 ? -1 : 1) * (half + 4);
   const middle: [number, number] = [(a[0] + b[0]) / 2 + beside, (a[1] + b[1]) / 2];
   const pick = onPick ? () => onPick(d.key) : undefined;

@@ -23,7 +23,7 @@ import { PartBar } from './PartBar';
 import { Spine } from './Spine';
 import { useJobKeys } from './use-job-keys';
 
-/** Stages on which the numbers are worked: the ledger stands beside them. */
+/** Stages that show the ledger. */
 const WITH_LEDGER: readonly Stage[] = ['measure', 'fit', 'shape', 'try'];
 
 /** Stages on which one part at a time is worked on. */

@@ -323,7 +323,7 @@ function WhatIf({ ledger, by, pRight, onDone }: WhatIfProps) {
   );
 }
 
-/** The steps' share of a bar's width, %; before them stands the reading. */
+/** The steps' share of a bar's width, %; the reading is left of them. */
 const SPAN = 66;
 const BEFORE = 30;
 
@@ -333,14 +333,14 @@ const endsOf = (amounts: number[]) =>
     return [start, start + a] as const;
   });
 
-/** mm that the steps run over; it stands still while one is dragged. */
+/** The range of the steps, mm; it is fixed while a step is dragged. */
 function runningScale(amounts: number[]) {
   const all = [0, ...endsOf(amounts).flat()];
   const low = Math.min(...all);
   return { low, width: Math.max(Math.max(...all) - low, 0.05) };
 }
 
-/** Where each step's bar stands, %: the reading's end is the zero, the steps share the rest of the width. */
+/** The place of each step's bar, %: zero is the end of the reading, the steps share the rest of the width. */
 function runningPlaces(amounts: number[], { low, width }: ReturnType<typeof runningScale>) {
   const ends = endsOf(amounts);
   const place = (x: number) => BEFORE + (SPAN * (x - low)) / width;
@@ -375,7 +375,7 @@ const Line = styled.button`
   > :last-child { white-space: nowrap; }
   [data-shaky] { color: var(--loose); }
 `;
-/** The other part's side of a mate: nobody reads it. */
+/** The other part's side of a mate: it is not measured. */
 const Other = styled.div`
   display: flex; justify-content: space-between; gap: 10px; padding: 11px 18px; border-top: 1px solid var(--rule); font-size: 14.5px;
   small { color: var(--soft); font-size: 12.5px; } .number { font-size: 16px; white-space: nowrap; }

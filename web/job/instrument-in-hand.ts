@@ -3,7 +3,7 @@ import type { Instrument } from '../../core/job/workshop';
 
 const KEY = 'sagoma.instrument';
 
-/** The instrument that was used last in this window, for lengths or for angles; undefined where there is none. */
+/** The instrument that was used last in this window, for lengths or for angles; undefined when there is none. */
 export function useInstrumentInHand(
   instruments: readonly Instrument[],
   angle: boolean,

@@ -30,7 +30,7 @@ export function Rack() {
   });
   useEffect(() => {
     document.title = 'Sagoma';
-    // Fetched once the rack stands, so that nobody types ahead of it.
+    // Fetched once the rack is shown, so that the dialog opens at once.
     const timer = setTimeout(() => void loadDialog(), 300);
     return () => clearTimeout(timer);
   }, []);

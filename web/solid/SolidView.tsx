@@ -254,7 +254,7 @@ function Scene({ solid, lit, onPick, onFace, cut, under, change, surroundings, m
 const FROM = new Vector3(0.45, -0.72, 0.62).normalize();
 const FILLS = 0.8;
 
-/** How far away the camera stands so that every corner of the box around the part is in view. */
+/** The camera distance at which every corner of the part's bounding box is in view. */
 function distanceFor({ min, max }: ShownSolid['bounds'], middle: Vector3, camera: PerspectiveCamera): number {
   const right = new Vector3(0, 0, 1).cross(FROM).normalize();
   const up = FROM.clone().cross(right);

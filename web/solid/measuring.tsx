@@ -7,7 +7,7 @@ import { FONTS } from '../ui/theme';
 /** A place on the part that was pressed, and how thick the part is there. mm */
 export interface Mark {
   at: [number, number, number];
-  /** Straight through to the far side; null where there is none. */
+  /** Straight through to the far side; null when there is no far side. */
   wall: number | null;
 }
 

@@ -20,7 +20,7 @@ export interface SolidState {
   busy: boolean;
 }
 
-/** The checks wait until nobody has typed for this long, ms. */
+/** The checks start after this pause in typing, ms. */
 const CHECK_AFTER = 350;
 /** Coming back to numbers that were shown a moment ago, from another stage or by undo, costs nothing. */
 const recent = new Recent<SolidState>(8);

@@ -10,7 +10,7 @@ interface Props {
   once: number;
 }
 
-/** Where a stretch lies among what the plastic bears: often, once, and beyond. */
+/** A stretch on the scale of what the plastic bears: often, once, and beyond. */
 export function StrainGauge({ strain, often, once }: Props) {
   const most = Math.max(1.35 * once, 1.1 * strain);
   const at = (x: number) => `${Math.min(100, (100 * x) / most)}%`;

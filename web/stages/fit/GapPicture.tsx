@@ -16,7 +16,7 @@ export function GapPicture({ ledger }: { ledger: MateLedger }) {
   const [low, high] = [Math.min(0, near), Math.max(0, far)];
   const scale = (WIDTH - OURS - OBJECT) / Math.max(0.12, high - low);
   const times = Math.round((scale * 25.4) / 96 / 5) * 5;
-  // What squeezes lies inside our wall.
+  // An interference is drawn inside our wall.
   const wall = OURS - low * scale;
   const x = (gap: number) => wall + gap * scale;
   const step = [0.5, 0.2, 0.1, 0.05, 0.02].find(s => s * scale < 70) ?? 0.02;

@@ -119,7 +119,7 @@ export function ReadingPanel({ state, next, onNext, onShelf }: Props) {
   };
   const sent = (line: string, from: string | null) => void keep(readingInLine(line) ?? line, 'stream', from);
 
-  // A caliper on the stream sends to whatever dimension is in turn; the practice one names its own.
+  // A caliper on the stream sends to the open dimension; the practice caliper names its dimension.
   useStream(event => {
     if (event.kind !== 'reading') return;
     if (event.jobId && (event.jobId !== job.id || event.dimensionId !== dimension.id)) return;
@@ -296,7 +296,7 @@ export function ReadingPanel({ state, next, onNext, onShelf }: Props) {
 
 type Understood = { value: number; text: string; unit: Reading['unit'] } | { problem: string };
 
-/** A reading as typed or sent, or why it is none. */
+/** A reading as typed or sent, or why it cannot be one. */
 function understand(typed: string, unit: 'mm' | 'in', angle: boolean): Understood {
   const outcome = parseQuantity(typed, angle ? 'angle' : 'length', angle ? 'deg' : unit);
   if (!outcome.ok) return { problem: outcome.message };

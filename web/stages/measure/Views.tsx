@@ -20,7 +20,7 @@ const DRAWING = 'drawing';
 const THREAD = 'thread';
 const FIGURE = 'figure';
 const HEIGHT = 352;
-/** What a thread is called stands below it: it must be in sight too. */
+/** The thread's name is below it and must be visible too. */
 const THREAD_HEIGHT = 250;
 
 interface Props {

@@ -43,7 +43,7 @@ export function PrintStage() {
   const { build, run, cancel } = useBuild();
   const [stops, setStops] = useState<Finding[] | null>(null);
   const versions = resolved.versions.toReversed();
-  // What the heat does to this plastic stands beside its name.
+  // The remark on heat is shown beside the plastic.
   const cautions = resolved.cautions.filter(c => c.code !== 'heat');
   const suits = resolved.suitability;
   // The same numbers again would be the same part under another name.

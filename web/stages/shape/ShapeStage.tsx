@@ -40,7 +40,7 @@ export function ShapeStage() {
     asking: asking?.who ?? null,
     ask: (who, then) => setAsking(who && then ? { who, then } : null),
   };
-  // What an addition has to say stands beside it.
+  // An addition's findings are shown beside it.
   const general = findings.filter(
     f => !part.additions.some(a => a.id === f.addition) && !f.load && !f.neighbour,
   );

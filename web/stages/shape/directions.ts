@@ -1,6 +1,6 @@
 import type { Direction } from '../../../core/job/document';
 
-/** The six directions of a part as it stands on the bed, as they stand after “towards” and “from”. */
+/** The six directions of a part on the bed, worded to follow “towards” and “from”. */
 export const TOWARDS: readonly { value: Direction; label: string }[] = [
   { value: 'underside', label: 'down, to the bed' },
   { value: 'top', label: 'up, off the bed' },

@@ -16,7 +16,7 @@ interface State {
   failed: Finding[] | null;
 }
 
-/** What grew and shrank since a version; null while nobody asks, or while it is worked out. */
+/** What grew and shrank since a version; null when not asked for, or while it is computed. */
 export function useCompare(
   { recipe, additions }: Pick<Part, 'recipe' | 'additions'>,
   parameters: Parameters,

@@ -2,7 +2,7 @@ import { createContext, useContext } from 'react';
 
 /** Choosing a face by pressing on it: whoever asks gets its place in words. */
 export interface Picking {
-  /** Who waits for a press; null while nobody does. */
+  /** The field that waits for a click on the part; null when none does. */
   asking: string | null;
   ask(who: string | null, then?: (place: string) => void): void;
 }

@@ -5,7 +5,7 @@ import type { ProfileApi, ProfileReply, ProfileRequest } from '../../../workers/
 /** Longer than any honest profile takes, ms. */
 const PATIENCE = 20_000;
 
-/** Reads a drawing in a worker of its own: whatever the file does, the page goes on. */
+/** Reads a drawing in a web worker, so that a bad file cannot stop the page. */
 export async function readProfileFile(request: ProfileRequest): Promise<ProfileReply> {
   if (request.text.length > LARGEST_PROFILE)
     return { ok: false, message: 'This file is over 4 MB: export only the profile.' };

@@ -16,7 +16,7 @@ import { ModelSelect } from '../models/ModelSelect';
 
 const NOT_SAID = 'not-said';
 
-/** What stands around the part where it sits, and the way it is brought there. */
+/** The neighbours of the part at its place, and the path on which it is brought there. */
 export function PlacePanel({ findings }: { findings: readonly Finding[] }) {
   const { resolved, edit, document } = useBench('resolved', 'edit', 'document');
   const { part } = resolved;
@@ -213,7 +213,7 @@ function One({
   );
 }
 
-/** A body from a file, and how it stands. */
+/** A body from a file and its orientation. */
 function FromFile({
   neighbour: n,
   onChange,
