@@ -66,7 +66,7 @@ test('a tab that must fit gets a dimension, a mate and a number of its own', asy
     .getByRole('dialog')
     .getByRole('button', { name: /^Shape on a face/ })
     .click();
-  await choose(page, /Its width must fit/, 'a size of the object, to be measured');
+  await choose(page, /Its size “width” must fit/, 'a size of the object, to be measured');
   await expect(page).toHaveURL(/\/measure/);
   await page.locator('input[data-reading]').fill('9.4');
   await page.locator('input[data-reading]').press('Enter');
@@ -138,7 +138,7 @@ test('a neighbour from a file: read, turned, told where it is in the way, and cu
   await expect(panel.getByText(/has no body from a file yet/)).toBeVisible();
   const file = panel.locator('input[type=file]');
   await file.setInputFiles({ name: 'notes.txt', mimeType: 'text/plain', buffer: Buffer.from('no body') });
-  await expect(panel.getByText(/take STEP, STL, OBJ or 3MF/)).toBeVisible();
+  await expect(panel.getByText(/choose STEP, STL, OBJ or 3MF/)).toBeVisible();
   await file.setInputFiles({ name: 'brick.obj', mimeType: 'text/plain', buffer: Buffer.from(BRICK) });
   await expect(panel.getByText('0.4 × 0.3 × 0.2 mm')).toBeVisible();
   // It was drawn in inches.

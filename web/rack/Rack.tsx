@@ -30,10 +30,13 @@ export function Rack() {
   });
   useEffect(() => {
     document.title = 'Sagoma';
-    // Fetched once the rack is shown, so that the dialog opens at once.
+  }, []);
+  useEffect(() => {
+    if (!rack.isSuccess) return;
+    // Fetched once the jobs are shown, so that the dialog opens at once and nothing delays the jobs.
     const timer = setTimeout(() => void loadDialog(), 300);
     return () => clearTimeout(timer);
-  }, []);
+  }, [rack.isSuccess]);
   const name = workshop.data?.workshop.name ?? '';
   const jobs = (rack.data?.jobs ?? []).filter(job => matches(job, wanted));
   const groups = [
