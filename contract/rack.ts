@@ -23,6 +23,7 @@ export const RackJob = z.object({
     edge: z.array(z.string()),
   }),
 });
-export const Rack = z.object({ jobs: z.array(RackJob) });
+/** `workshop` is its name: the rack's first view needs no more of it, nor the code that checks it. */
+export const Rack = z.object({ workshop: z.string(), jobs: z.array(RackJob) });
 export type RackJob = z.infer<typeof RackJob>;
 export type Rack = z.infer<typeof Rack>;

@@ -1,10 +1,12 @@
 import type { Reading } from '../core/job/document';
 import type { Edit } from '../core/job/edits';
 
+type ReadingEdit = Extract<Edit, { kind: 'add-reading' }>;
+
 let made = 0;
 
 /** A reading of the seat with the calipers, as an edit: for tests. */
-export const readEdit = (dimensionId: string, value: number, more: Partial<Reading> = {}): Edit => ({
+export const readEdit = (dimensionId: string, value: number, more: Partial<Reading> = {}): ReadingEdit => ({
   kind: 'add-reading',
   dimensionId,
   reading: {

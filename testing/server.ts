@@ -7,6 +7,7 @@ import { pino } from 'pino';
 import type { JobAnswer } from '../contract/jobs';
 import { createApp } from '../server/app';
 import { openStore } from '../server/store/database';
+import { readEdit } from './read-edit';
 
 /** A real server on a free port over a throw-away data folder, for tests. */
 export async function testServer(folder = mkdtempSync(join(tmpdir(), 'sagoma-'))) {
@@ -65,22 +66,9 @@ export async function testServer(folder = mkdtempSync(join(tmpdir(), 'sagoma-'))
 
 export type TestServer = Awaited<ReturnType<typeof testServer>>;
 
+/** A reading whose id follows from what was read, so that a test can name it. */
 export const readingEdit = (
   dimensionId: string,
   value: number,
   id = `r-${dimensionId}-${Math.round(1000 * value)}`,
-) => ({
-  kind: 'add-reading',
-  dimensionId,
-  reading: {
-    id,
-    value,
-    text: String(value),
-    unit: 'mm',
-    at: '2026-01-01T00:00:00.000Z',
-    instrumentId: 'calipers',
-    source: 'seat',
-    via: 'typed',
-    struck: null,
-  },
-});
+) => readEdit(dimensionId, value, { id });

@@ -25,7 +25,7 @@ export class RackReader {
       this.tags.set(id, { stamp: now, tag });
       jobs.push(tag);
     }
-    return { jobs };
+    return { workshop: workshop.name, jobs };
   }
 }
 

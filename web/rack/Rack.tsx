@@ -4,7 +4,6 @@ import { lazy, Suspense, useEffect, useState } from 'react';
 import { Link } from 'react-router';
 import styled from 'styled-components';
 import { Rack as RackAnswer, type RackJob } from '../../contract/rack';
-import { WorkshopAnswer } from '../../contract/workshop';
 import { get } from '../api/client';
 import { useStream } from '../api/events';
 import { Button, fieldBox } from '../ui/controls';
@@ -22,7 +21,6 @@ const NewJobDialog = lazy(loadDialog);
 export function Rack() {
   const client = useQueryClient();
   const rack = useQuery({ queryKey: ['rack'], queryFn: () => get('/jobs', RackAnswer) });
-  const workshop = useQuery({ queryKey: ['workshop'], queryFn: () => get('/workshop', WorkshopAnswer) });
   const [making, setMaking] = useState(false);
   const [wanted, setWanted] = useState('');
   useStream(event => {
@@ -37,7 +35,7 @@ export function Rack() {
     const timer = setTimeout(() => void loadDialog(), 300);
     return () => clearTimeout(timer);
   }, [rack.isSuccess]);
-  const name = workshop.data?.workshop.name ?? '';
+  const name = rack.data?.workshop ?? '';
   const jobs = (rack.data?.jobs ?? []).filter(job => matches(job, wanted));
   const groups = [
     { title: 'Waiting for you', jobs: jobs.filter(j => j.next.waits) },
