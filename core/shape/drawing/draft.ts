@@ -2,10 +2,13 @@ import type { Outline } from '../kernels/kernel';
 import { pointsOf } from '../outline';
 import { type DrawDimension, type Drawing, type DrawPoint, type DrawShape, frameOf } from './drawing';
 
-/** A drawing in the making: shapes in mm, then its dimensions, then the sheet's frame. */
-export class Draft {
-  readonly shapes: DrawShape[] = [];
-  readonly dimensions: DrawDimension[] = [];
+/**
+ * A drawing in the making: shapes in mm, then its dimensions, then the sheet's frame. K are the keys of the
+ * parameters, mates or dimensions that it shows.
+ */
+export class Draft<K extends string = string> {
+  readonly shapes: DrawShape<K>[] = [];
+  readonly dimensions: DrawDimension<K>[] = [];
 
   /** A cut face, hatched. */
   cut(shape: Outline | readonly DrawPoint[]): this {
@@ -19,12 +22,12 @@ export class Draft {
     return this.put('ghost', shape);
   }
   /** Each part of a mating surface is its own line. */
-  mate(key: string, ...lines: (readonly DrawPoint[])[]): this {
+  mate(key: K, ...lines: (readonly DrawPoint[])[]): this {
     for (const points of lines) this.shapes.push({ ink: 'mate', key, points });
     return this;
   }
   /** Both sides of a bore or an outside cut along its axis, at the same distance from it. */
-  walls(key: string, radius: number, [from, to]: readonly [number, number]): this {
+  walls(key: K, radius: number, [from, to]: readonly [number, number]): this {
     const wall = (x: number): DrawPoint[] => [
       [x, from],
       [x, to],
@@ -32,7 +35,7 @@ export class Draft {
     return this.mate(key, wall(-radius), wall(radius));
   }
   /** A closed mating line, such as a bore seen along its axis. */
-  mateLoop(key: string, shape: Outline): this {
+  mateLoop(key: K, shape: Outline): this {
     this.shapes.push({ ink: 'mate', key, points: pointsOf(shape), closed: true });
     return this;
   }
@@ -41,7 +44,7 @@ export class Draft {
     return this;
   }
   across(
-    key: string,
+    key: K,
     label: string,
     x: readonly [number, number],
     y: number,
@@ -51,16 +54,16 @@ export class Draft {
     this.dimensions.push({ key, label, from: [x[0], y], to: [x[1], y], line, direction: 'across', diameter });
     return this;
   }
-  up(key: string, label: string, x: number, y: readonly [number, number], line: number): this {
+  up(key: K, label: string, x: number, y: readonly [number, number], line: number): this {
     this.dimensions.push({ key, label, from: [x, y[0]], to: [x, y[1]], line, direction: 'up' });
     return this;
   }
   /** Between two points, its line through both. */
-  along(key: string, label: string, from: DrawPoint, to: DrawPoint, diameter = false): this {
+  along(key: K, label: string, from: DrawPoint, to: DrawPoint, diameter = false): this {
     this.dimensions.push({ key, label, from, to, line: 0, direction: 'along', diameter });
     return this;
   }
-  done(title: string): Drawing {
+  done(title: string): Drawing<K> {
     const { shapes, dimensions } = this;
     return { title, shapes, dimensions, frame: frameOf(shapes, dimensions, 2) };
   }

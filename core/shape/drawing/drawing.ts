@@ -3,18 +3,18 @@
  */
 export type DrawPoint = readonly [number, number];
 
-export interface DrawShape {
+export interface DrawShape<K extends string = string> {
   /** How it is inked: a cut face is hatched, an edge beyond it is thin, a mate is in the working colour. */
   ink: 'cut' | 'edge' | 'mate' | 'centre' | 'ghost';
   points: readonly DrawPoint[];
   closed?: boolean;
   /** What it belongs to: a dimension's or a mate's key, so that selecting one lights it. */
-  key?: string;
+  key?: K;
 }
 
-export interface DrawDimension {
+export interface DrawDimension<K extends string = string> {
   /** The dimension's or parameter's key. */
-  key: string;
+  key: K;
   label: string;
   from: DrawPoint;
   to: DrawPoint;
@@ -30,10 +30,10 @@ export const drawnLength = ({ from, to, direction }: DrawDimension): number => {
   return direction === 'across' ? x : direction === 'up' ? y : Math.hypot(x, y);
 };
 
-export interface Drawing {
+export interface Drawing<K extends string = string> {
   title: string;
-  shapes: readonly DrawShape[];
-  dimensions: readonly DrawDimension[];
+  shapes: readonly DrawShape<K>[];
+  dimensions: readonly DrawDimension<K>[];
   /** min x, min y, max x, max y of everything, dimension lines included. */
   frame: readonly [number, number, number, number];
 }

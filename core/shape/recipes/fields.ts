@@ -13,14 +13,21 @@ interface LengthOptions {
   sensible?: Sensible;
 }
 
+type Length<N> = Extract<ParameterSpec, { kind: 'length' }> & { name: N };
+type Choice<N, V> = Omit<Extract<ParameterSpec, { kind: 'choice' }>, 'options'> & {
+  name: N;
+  options: readonly { value: V; label: string }[];
+};
+type Written<K, N> = Extract<ParameterSpec, { kind: K }> & { name: N };
+
 /** A number with bounds; its default is an expression over dimensions, mates and parameters. */
-export const length = (
-  name: string,
+export const length = <const N extends string>(
+  name: N,
   label: string,
   [min, max]: readonly [number, number],
   usual: string,
   { group = 'main', shown, measure, sensible }: LengthOptions = {},
-): ParameterSpec => ({
+): Length<N> => ({
   kind: 'length',
   name,
   label,
@@ -34,36 +41,39 @@ export const length = (
 });
 
 /** The first option is the usual one. */
-export const choice = (
-  name: string,
+export const choice = <const N extends string, V extends string>(
+  name: N,
   label: string,
-  options: Readonly<Record<string, string>>,
+  options: Readonly<Record<V, string>>,
   { group = 'main', shown }: { group?: Group; shown?: When } = {},
-): ParameterSpec => ({
-  kind: 'choice',
-  name,
-  label,
-  group,
-  options: Object.entries(options).map(([value, words]) => ({ value, label: words })),
-  default: Object.keys(options)[0]!,
-  ...(shown ? { shown } : {}),
-});
+): Choice<N, V> => {
+  const values = Object.keys(options) as V[];
+  return {
+    kind: 'choice',
+    name,
+    label,
+    group,
+    options: values.map(value => ({ value, label: options[value] })),
+    default: values[0]!,
+    ...(shown ? { shown } : {}),
+  };
+};
 
-export const flag = (
-  name: string,
+export const flag = <const N extends string>(
+  name: N,
   label: string,
   usual: boolean,
   { group = 'main', shown }: { group?: Group; shown?: When } = {},
-): ParameterSpec => ({ kind: 'flag', name, label, group, default: usual, ...(shown ? { shown } : {}) });
+): Written<'flag', N> => ({ kind: 'flag', name, label, group, default: usual, ...(shown ? { shown } : {}) });
 
 /** Plain text: letters on the part, or a name. */
-export const words = (
-  name: string,
+export const words = <const N extends string>(
+  name: N,
   label: string,
   usual: string,
   most: number,
   shown?: When,
-): ParameterSpec => ({
+): Written<'words', N> => ({
   kind: 'words',
   name,
   label,
@@ -74,7 +84,11 @@ export const words = (
 });
 
 /** Holes, written out: see outline-text.ts. */
-export const holes = (name: string, label: string, usual: string): ParameterSpec => ({
+export const holes = <const N extends string>(
+  name: N,
+  label: string,
+  usual: string,
+): Written<'holes', N> => ({
   kind: 'holes',
   name,
   label,
@@ -83,12 +97,12 @@ export const holes = (name: string, label: string, usual: string): ParameterSpec
 });
 
 /** Corners, written out: see outline-text.ts. */
-export const outline = (
-  name: string,
+export const outline = <const N extends string>(
+  name: N,
   label: string,
   usual: string,
   { shown, read }: { shown?: When; read?: { width: string; height: string } } = {},
-): ParameterSpec => ({
+): Written<'outline', N> => ({
   kind: 'outline',
   name,
   label,
@@ -109,20 +123,35 @@ const KIND: Record<Hold, GuideStep['kind']> = {
   tape: 'length',
 };
 
-/** A dimension of the object; what mates hang on is critical. */
-export const step = (
-  key: string,
+interface StepOptions {
+  /** A fit hangs on it, though no mate is made for it. */
+  critical?: boolean;
+  /** A method, so that it may ask for the recipe's own parameters. */
+  needed?(p: Parameters): boolean;
+}
+
+/** A dimension of the object. */
+export const step = <const K extends string>(
+  key: K,
   label: string,
   hold: Hold,
   how: string,
-  { critical = false, needed = () => true }: { critical?: boolean; needed?: When } = {},
-): GuideStep => ({ key, label, kind: KIND[hold], critical, hold, how, needed });
+  { critical = false, needed }: StepOptions = {},
+): GuideStep & { key: K } => ({
+  key,
+  label,
+  kind: KIND[hold],
+  critical,
+  hold,
+  how,
+  needed: p => needed?.(p) ?? true,
+});
 
 /** What cannot be built, gathered in the order in which it is looked at. */
-export class Refusals {
+export class Refusals<P = Parameters> {
   readonly list: Finding[] = [];
   /** @param value what would do, where one number does */
-  when(bad: boolean, parameter: string, message: string, value?: number): this {
+  when(bad: boolean, parameter: keyof P & string, message: string, value?: number): this {
     if (!bad) return this;
     const text = value === undefined ? null : String(Number(value.toFixed(2)));
     this.list.push(

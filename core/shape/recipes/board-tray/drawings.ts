@@ -1,11 +1,15 @@
 import { Draft } from '../../drawing/draft';
 import { circle, pointsOf, rectangle } from '../../outline';
-import type { Parameters } from '../parameters';
-import { OVER, onPosts, profileOf, type Sizes, sizesOf } from './sizes';
+import type { Measured } from '../define-recipe';
+import type { Asked } from './guide';
+import type { P } from './parameters';
+import { type Mate, OVER, onPosts, profileOf, type Sizes, sizesOf } from './sizes';
 
-export function drawing(p: Parameters) {
+type Drawn = keyof P | Mate;
+
+export function drawing(p: P) {
   const s = sizesOf(p);
-  const draft = new Draft().ghost(circle([0, 0], s.radius)).cut(profileOf(s));
+  const draft = new Draft<Drawn>().ghost(circle([0, 0], s.radius)).cut(profileOf(s));
   const y = s.seat + s.edge / 2;
   draft.mate(
     'tube',
@@ -32,7 +36,7 @@ export function drawing(p: Parameters) {
 }
 
 /** The posts with their holes, cut. */
-function posts(draft: Draft, s: Sizes, { radius, pilot, at }: NonNullable<Sizes['posts']>): void {
+function posts(draft: Draft<Drawn>, s: Sizes, { radius, pilot, at }: NonNullable<Sizes['posts']>): void {
   const [x] = at.at(-1)!;
   for (const sign of [-1, 1]) {
     const middle = sign * x;
@@ -56,11 +60,11 @@ function posts(draft: Draft, s: Sizes, { radius, pilot, at }: NonNullable<Sizes[
   draft.across('pilot', 'screw', [x - pilot, x + pilot], s.seat, s.radius + 14, true);
 }
 
-export function objectDrawing(measured: Readonly<Record<string, number>>, p: Parameters) {
+export function objectDrawing(measured: Measured<Asked>, p: P) {
   const r = (measured.tube ?? 44) / 2;
   const w = (measured.board_width ?? 32) / 2;
   const t = measured.board_thickness ?? 1.6;
-  const draft = new Draft()
+  const draft = new Draft<Asked>()
     .cut(circle([0, 0], r + 2))
     .edge(circle([0, 0], r))
     .cut(rectangle(-w, -4, w, -4 + t));

@@ -1,62 +1,30 @@
-import { choice, flag, length, step } from '../fields';
-import type { Parameters } from '../parameters';
-import type { Recipe } from '../recipe';
+import { defineRecipe } from '../define-recipe';
 import { drawing, objectDrawing } from './drawings';
+import { guide } from './guide';
+import { type P, parameters } from './parameters';
 import { refuse } from './refuse';
-import { onPosts, onRails, surfaces } from './sizes';
+import { onPosts, onRails, places } from './sizes';
 import { solid } from './solid';
 
-const hasTab = (p: Parameters) => p.tab === true;
+const hasTab = (p: P) => p.tab;
 
-export const boardTray: Recipe = {
+export const boardTray = defineRecipe({
   id: 'board-tray',
   version: 2,
   family: 'mount',
   title: 'Board tray in a tube',
   purpose: 'Carries a circuit board inside a tube, on two rails or on posts, and comes out again by its tab.',
-  guide: [
-    step(
-      'tube',
-      'Tube, inside',
-      'inside-jaws',
-      'As deep as the jaws reach, at two places; keep the smallest.',
-      { critical: true },
-    ),
-    step('board_width', 'Board, width', 'outside-jaws', 'Edge to edge, not over what stands out.', {
-      critical: true,
-    }),
-    step('board_thickness', 'Board, thickness', 'outside-jaws', 'At its bare edge, beside the solder.', {
-      critical: true,
-    }),
-    step('board_length', 'Board, length', 'outside-jaws', 'With its plugs, if they stand out.'),
-    step('board_screw', 'Screws of the board, over their thread', 'outside-jaws', 'The screws you have.', {
-      critical: true,
-      needed: onPosts,
-    }),
-    step(
-      'holes_across',
-      'Its holes, apart across',
-      'inside-jaws',
-      'From middle to middle: between their near sides, and add one hole.',
-      { needed: onPosts },
-    ),
-    step('holes_along', 'Its holes, apart along', 'inside-jaws', 'In the same way, along the board.', {
-      needed: onPosts,
-    }),
-  ],
-  mates: [
-    {
-      id: 'tube',
+  guide,
+  mates: {
+    tube: {
       name: 'Tray in the tube',
       dimension: 'tube',
       parameter: 'outside',
       side: 'outside',
       want: 'slide',
       flexibleWant: 'slide',
-      active: () => true,
     },
-    {
-      id: 'board',
+    board: {
       name: 'Board between the rails',
       dimension: 'board_width',
       parameter: 'boardSlot',
@@ -64,10 +32,8 @@ export const boardTray: Recipe = {
       want: 'slide',
       flexibleWant: 'slide',
       form: 'flats',
-      active: () => true,
     },
-    {
-      id: 'edge',
+    edge: {
       name: 'Board’s edge in its slot',
       dimension: 'board_thickness',
       parameter: 'edgeSlot',
@@ -77,8 +43,7 @@ export const boardTray: Recipe = {
       form: 'flats',
       active: onRails,
     },
-    {
-      id: 'pilot',
+    pilot: {
       name: 'Screw in its post',
       dimension: 'board_screw',
       parameter: 'pilot',
@@ -88,36 +53,22 @@ export const boardTray: Recipe = {
       lying: true,
       active: onPosts,
     },
-  ],
-  parameters: [
-    choice('holds', 'The board sits', { rails: 'in rails', posts: 'on posts, screwed' }),
-    length('outside', 'Tray, across', [12, 250], 'tube.model'),
-    length('boardSlot', 'Between the rails', [6, 240], 'board_width.model'),
-    length('edgeSlot', 'Slot for its edge', [0.8, 12], 'board_thickness.model'),
-    length('pilot', 'Hole for the screw', [0.6, 8], 'board_screw.model', { shown: onPosts }),
-    length('postsAcross', 'Posts, apart across', [3, 230], 'holes_across', { shown: onPosts }),
-    length('postsAlong', 'Posts, apart along', [3, 280], 'holes_along', { shown: onPosts }),
-    length('post', 'Posts, across', [2, 20], 'pilot + 3.2', { shown: onPosts }),
-    length('postHeight', 'Posts, height', [0.8, 40], '4', { shown: onPosts }),
-    length('length', 'Length', [10, 300], 'board_length + endWall + 2'),
-    length('below', 'Board below the tube’s middle by', [-60, 100], '1'),
-    length('rail', 'Rails above the board', [0.6, 30], '2'),
-    length('floor', 'Under the board, thickness', [1.2, 100], 'outside * 0.2'),
-    length('endWall', 'End wall (0 is none)', [0, 40], '2'),
-    length('pull', 'Opening in it, for cables', [0, 200], '10', { group: 'more' }),
-    flag('tab', 'A tab to pull it out by', true),
-    length('tabWidth', 'Tab, width', [4, 80], 'outside * 0.3', { group: 'more', shown: hasTab }),
-    length('tabLength', 'Tab, length', [3, 80], 'tabWidth * 0.8 + 4', { group: 'more', shown: hasTab }),
-    length('slots', 'Cable slots in the floor', [0, 8], '0', { measure: 'count' }),
-    length('slotWidth', 'Cable slots, width', [1, 100], '6', { group: 'more' }),
-    length('slotLength', 'Cable slots, length', [1, 120], '10', { group: 'more' }),
-  ],
+  },
+  parameters,
+  shown: {
+    pilot: onPosts,
+    postsAcross: onPosts,
+    postsAlong: onPosts,
+    post: onPosts,
+    postHeight: onPosts,
+    tabWidth: hasTab,
+    tabLength: hasTab,
+  },
   refuse,
   drawing,
   objectDrawing,
   solid,
-  surfaces,
-  checks: () => [],
+  places,
   demo: {
     name: 'the stern light’s board',
     sizes: {
@@ -153,4 +104,4 @@ export const boardTray: Recipe = {
       slotLength: 10,
     },
   },
-};
+});

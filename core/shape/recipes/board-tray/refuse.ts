@@ -1,15 +1,15 @@
 import type { Finding } from '../../findings/finding';
 import { Refusals } from '../fields';
-import { lengthOf, type Parameters } from '../parameters';
+import type { P } from './parameters';
 import { chordAt, innerOf, OVER, type Sizes, sizesOf, topOf } from './sizes';
 
-export function refuse(p: Parameters): Finding[] {
+export function refuse(p: P): Finding[] {
   const s = sizesOf(p);
   const top = topOf(s);
   const inner = innerOf(s);
   const least = Math.min(chordAt(s, s.seat), chordAt(s, s.seat + s.edge), chordAt(s, top));
   const corner = s.radius - Math.hypot(inner, s.well);
-  const r = new Refusals()
+  const r = new Refusals<P>()
     .when(s.board < OVER + 1.5, 'boardSlot', 'The board is too narrow for two rails.', 2 * OVER + 8)
     .when(
       s.radius + s.seat < 2.4,
@@ -53,11 +53,11 @@ export function refuse(p: Parameters): Finding[] {
   return r.list;
 }
 
-function posts(r: Refusals, p: Parameters, s: Sizes): void {
+function posts(r: Refusals<P>, p: P, s: Sizes): void {
   if (!s.posts) return;
   const { radius, pilot } = s.posts;
-  const across = lengthOf(p, 'postsAcross');
-  const along = lengthOf(p, 'postsAlong');
+  const across = p.postsAcross;
+  const along = p.postsAlong;
   const mostAcross = 2 * (innerOf(s) - radius) - 0.4;
   const mostAlong = s.long - s.endWall - 2 * radius - 2;
   r.when(
@@ -82,7 +82,7 @@ function posts(r: Refusals, p: Parameters, s: Sizes): void {
     .when(along < 2 * radius + 0.4, 'postsAlong', 'The posts run into each other.', 2 * radius + 2);
 }
 
-function tab(r: Refusals, s: Sizes): void {
+function tab(r: Refusals<P>, s: Sizes): void {
   if (!s.tab) return;
   const { half, long, thick, hole } = s.tab;
   const most = Math.min(
@@ -102,7 +102,7 @@ function tab(r: Refusals, s: Sizes): void {
   );
 }
 
-function slots(r: Refusals, s: Sizes): void {
+function slots(r: Refusals<P>, s: Sizes): void {
   if (!s.slots) return;
   const { half, long, at } = s.slots;
   const each = (s.long - s.endWall) / at.length;

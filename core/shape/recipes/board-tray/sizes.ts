@@ -1,16 +1,16 @@
 import type { Outline } from '../../kernels/kernel';
-import type { MateSurface } from '../../mates';
 import { Path } from '../../outline';
 import type { Frame, Point2 } from '../../vector';
-import { lengthOf, type Parameters } from '../parameters';
+import type { Places } from '../define-recipe';
+import type { P } from './parameters';
 
 /**
  * A tray that carries a circuit board inside a tube: part of a round bar with a well under the board, whose edges
  * sit in two rails, or which is screwed on posts. One profile across the tube pulled along it; it stands on its
  * end on the bed, the tube's axis is z, the board faces y. Lengths mm.
  */
-export const onRails = (p: Parameters) => p.holds !== 'posts';
-export const onPosts = (p: Parameters) => p.holds === 'posts';
+export const onRails = (p: P) => p.holds !== 'posts';
+export const onPosts = (p: P) => p.holds === 'posts';
 
 export interface Sizes {
   radius: number;
@@ -38,44 +38,40 @@ export const OVER = 1.2;
 /** Of the pull tab. */
 const TAB_THICK = 2.6;
 
-export function sizesOf(p: Parameters): Sizes {
-  const of = (name: string) => lengthOf(p, name);
-  const radius = of('outside') / 2;
-  const seat = -of('below');
-  const long = of('length');
-  const endWall = of('endWall');
-  const least = onPosts(p) ? of('postHeight') : 0.6;
-  const [across, along] = [of('postsAcross') / 2, of('postsAlong') / 2];
+export function sizesOf(p: P): Sizes {
+  const radius = p.outside / 2;
+  const seat = -p.below;
+  const long = p.length;
+  const endWall = p.endWall;
+  const least = onPosts(p) ? p.postHeight : 0.6;
+  const [across, along] = [p.postsAcross / 2, p.postsAlong / 2];
   const middle = (endWall + long) / 2;
-  const count = of('slots');
+  const count = p.slots;
   const inner = long - endWall;
   return {
     radius,
-    board: of('boardSlot') / 2,
-    edge: of('edgeSlot'),
+    board: p.boardSlot / 2,
+    edge: p.edgeSlot,
     seat,
-    rail: of('rail'),
+    rail: p.rail,
     // Never less than a little below the board.
-    well: Math.min(seat - least, of('floor') - radius),
+    well: Math.min(seat - least, p.floor - radius),
     long,
     endWall,
-    opening: of('pull') / 2,
+    opening: p.pull / 2,
     posts: onPosts(p)
       ? {
-          radius: of('post') / 2,
-          pilot: of('pilot') / 2,
+          radius: p.post / 2,
+          pilot: p.pilot / 2,
           at: [-1, 1].flatMap(sx => [-1, 1].map((sz): Point2 => [sx * across, middle + sz * along])),
         }
       : null,
-    tab:
-      p.tab === true
-        ? { half: of('tabWidth') / 2, long: of('tabLength'), thick: TAB_THICK, hole: of('tabWidth') / 4 }
-        : null,
+    tab: p.tab ? { half: p.tabWidth / 2, long: p.tabLength, thick: TAB_THICK, hole: p.tabWidth / 4 } : null,
     slots:
       count > 0
         ? {
-            half: of('slotWidth') / 2,
-            long: of('slotLength'),
+            half: p.slotWidth / 2,
+            long: p.slotLength,
             at: Array.from({ length: count }, (_, i) => endWall + (inner * (i + 0.5)) / count),
           }
         : null,
@@ -117,7 +113,9 @@ export const postFrame = (s: Sizes, [x, z]: Point2): Frame => ({
   up: [0, 1, 0],
 });
 
-export function surfaces(p: Parameters): MateSurface[] {
+export type Mate = 'tube' | 'board' | 'edge' | 'pilot';
+
+export function places(p: P): Places<Mate> {
   const s = sizesOf(p);
   const z = (s.endWall + s.long) / 2;
   const extent = { axis: [0, 0, 1] as const, from: s.endWall, to: s.long };
@@ -126,32 +124,17 @@ export function surfaces(p: Parameters): MateSurface[] {
   // A section between posts and slots, if there are any.
   const clear = s.long - 0.4;
   const at = s.posts || s.slots ? clear : z;
-  return [
+  return {
     // Round where it meets the tube, though no whole circle of it is there.
-    { ...extent, from: 0, mate: 'tube', kind: 'round', side: 'outside', size: 2 * s.radius, at: [0, 0, at] },
-    { ...common, mate: 'board', side: 'inside', size: 2 * s.board, at: [0, y, at], across: [1, 0, 0] },
-    ...(s.posts
-      ? [
-          {
-            mate: 'pilot',
-            side: 'inside',
-            kind: 'round',
-            size: 2 * s.posts.pilot,
-            at: [s.posts.at[0]![0], (s.well + s.seat) / 2, s.posts.at[0]![1]],
-            axis: [0, 1, 0],
-            from: s.well,
-            to: s.seat,
-          } satisfies MateSurface,
-        ]
-      : [
-          {
-            ...common,
-            mate: 'edge',
-            side: 'inside',
-            size: s.edge,
-            at: [s.board - OVER / 2, y, at],
-            across: [0, 1, 0],
-          } satisfies MateSurface,
-        ]),
-  ];
+    tube: { ...extent, from: 0, kind: 'round', at: [0, 0, at] },
+    board: { ...common, at: [0, y, at], across: [1, 0, 0] },
+    edge: s.posts ? null : { ...common, at: [s.board - OVER / 2, y, at], across: [0, 1, 0] },
+    pilot: s.posts && {
+      kind: 'round',
+      at: [s.posts.at[0]![0], (s.well + s.seat) / 2, s.posts.at[0]![1]],
+      axis: [0, 1, 0],
+      from: s.well,
+      to: s.seat,
+    },
+  };
 }

@@ -1,12 +1,12 @@
 import type { Body, PartKernel } from '../../kernels/kernel';
 import { circle, Path, rectangle } from '../../outline';
-import type { Parameters } from '../parameters';
+import type { P } from './parameters';
 import { chordAt, postFrame, profileOf, type Sizes, sizesOf, topOf } from './sizes';
 
 /** Bodies reach this far into the body they are joined to. */
 const INTO = 0.4;
 
-export function solid(p: Parameters, kernel: PartKernel): Body {
+export function solid(p: P, kernel: PartKernel): Body {
   const s = sizesOf(p);
   let body = kernel.extrude(profileOf(s), 0, s.long);
   // An end wall stops the board; a hole in it takes cables.

@@ -1,21 +1,43 @@
 import { Draft } from '../../drawing/draft';
-import type { DrawPoint } from '../../drawing/drawing';
-import { mirrored } from '../../drawing/drawing';
+import { type DrawPoint, mirrored } from '../../drawing/drawing';
 import type { Body, Outline, PartKernel } from '../../kernels/kernel';
-import type { MateSurface } from '../../mates';
 import { Path, pointsOf, polyline } from '../../outline';
 import type { Frame } from '../../vector';
 import { CHAMFER } from '../advice';
+import {
+  defineRecipe,
+  type KeysOf,
+  type Measured,
+  type Places,
+  type SurfacePlace,
+  type ValuesOf,
+} from '../define-recipe';
 import { choice, flag, length, Refusals, step } from '../fields';
-import { lengthOf, type Parameters } from '../parameters';
-import type { Recipe } from '../recipe';
+
+const parameters = [
+  choice('style', 'It is', { bush: 'a bush in a seat', spacer: 'a spacer on a shaft' }),
+  length('boreDiameter', 'Bore', [0.8, 300], 'shaft.model'),
+  length('outsideDiameter', 'Outside', [2, 320], 'seat.model'),
+  length('spacerDiameter', 'Outside', [2, 320], 'boreDiameter + 8'),
+  length('length', 'Length at the axis', [0.8, 300], 'gap - 0.2'),
+  length('endAngle', 'End slopes by', [0, 40], '0', { measure: 'angle' }),
+  flag('flange', 'Flange', false),
+  length('flangeWidth', 'Flange stands out by', [0.5, 60], '2'),
+  length('flangeThickness', 'Flange thickness', [0.6, 40], '1.6'),
+  length('leadIn', 'Chamfers', [0, 4], '0.4', { group: 'more', sensible: CHAMFER }),
+];
+
+type P = ValuesOf<typeof parameters>;
+type Mate = 'bore' | 'outside';
+type Drawn = keyof P | Mate;
+type Asked = KeysOf<typeof guide>;
 
 /**
  * A bush between a shaft and its seat, a spacer on a shaft, or either with its end cut at an angle. Stands
  * on the bed, its flange down; the axis is z.
  */
-const isBush = (p: Parameters) => p.style === 'bush';
-const hasFlange = (p: Parameters) => p.flange === true;
+const isBush = (p: P) => p.style === 'bush';
+const hasFlange = (p: P) => p.flange;
 
 interface Sizes {
   bore: number;
@@ -28,17 +50,15 @@ interface Sizes {
   slope: number;
 }
 
-function sizesOf(p: Parameters): Sizes {
-  const outside = lengthOf(p, isBush(p) ? 'outsideDiameter' : 'spacerDiameter') / 2;
+function sizesOf(p: P): Sizes {
+  const outside = (isBush(p) ? p.outsideDiameter : p.spacerDiameter) / 2;
   return {
-    bore: lengthOf(p, 'boreDiameter') / 2,
+    bore: p.boreDiameter / 2,
     outside,
-    length: lengthOf(p, 'length'),
-    flange: hasFlange(p)
-      ? { radius: outside + lengthOf(p, 'flangeWidth'), thickness: lengthOf(p, 'flangeThickness') }
-      : null,
-    leadIn: lengthOf(p, 'leadIn'),
-    slope: Math.tan((lengthOf(p, 'endAngle') * Math.PI) / 180),
+    length: p.length,
+    flange: hasFlange(p) ? { radius: outside + p.flangeWidth, thickness: p.flangeThickness } : null,
+    leadIn: p.leadIn,
+    slope: Math.tan((p.endAngle * Math.PI) / 180),
   };
 }
 
@@ -64,7 +84,7 @@ function outlineOf({ bore, outside, length: long, flange, leadIn, slope }: Sizes
 /** Lies along −y, so that its own y is up. */
 const ACROSS: Frame = { at: [0, 0, 0], x: [1, 0, 0], up: [0, -1, 0] };
 
-function solid(p: Parameters, kernel: PartKernel): Body {
+function solid(p: P, kernel: PartKernel): Body {
   const s = sizesOf(p);
   const body = kernel.revolve(outlineOf(s));
   if (s.slope === 0) return body;
@@ -80,23 +100,19 @@ function solid(p: Parameters, kernel: PartKernel): Body {
 }
 
 /** Where a section across the axis shows whole rings: above the flange, below the lower side of a slope. */
-function surfaces(p: Parameters): MateSurface[] {
+function places(p: P): Places<Mate> {
   const s = sizesOf(p);
   const from = Math.max(s.leadIn, s.flange?.thickness ?? 0);
   const to = s.slope > 0 ? s.length - s.slope * s.outside : s.length - s.leadIn;
-  const common = { kind: 'round' as const, axis: [0, 0, 1] as const, from, to };
-  const at = [0, 0, (from + to) / 2] as const;
-  const bore: MateSurface = { ...common, mate: 'bore', side: 'inside', size: 2 * s.bore, at };
-  return isBush(p)
-    ? [bore, { ...common, mate: 'outside', side: 'outside', size: 2 * s.outside, at }]
-    : [bore];
+  const ring: SurfacePlace = { kind: 'round', axis: [0, 0, 1], from, to, at: [0, 0, (from + to) / 2] };
+  return { bore: ring, outside: isBush(p) ? ring : null };
 }
 
-function refuse(p: Parameters) {
+function refuse(p: P) {
   const s = sizesOf(p);
   const wall = s.outside - s.bore;
   const low = s.length - s.slope * s.outside - (s.flange?.thickness ?? 0);
-  return new Refusals()
+  return new Refusals<P>()
     .when(
       wall < 0.4,
       isBush(p) ? 'outsideDiameter' : 'spacerDiameter',
@@ -118,34 +134,34 @@ function refuse(p: Parameters) {
     ).list;
 }
 
-function drawing(p: Parameters) {
+function drawing(p: P) {
   const s = sizesOf(p);
   const half = pointsOf(outlineOf(s)).slice(0, -1);
   const cutOff = ([x, z]: DrawPoint, sign: number): DrawPoint => [
     x,
     Math.min(z, s.length + sign * s.slope * x),
   ];
-  const draft = new Draft();
+  const draft = new Draft<Drawn>();
   draft.cut(half.map(q => cutOff(q, 1)));
   draft.cut(mirrored(half.map(q => cutOff(q, -1))));
   const top = s.length + s.slope * s.outside;
   draft.centre([0, -3], [0, top + 3]);
   const rim = s.flange?.radius ?? s.outside;
   const gap = Math.max(4, rim / 3);
-  surfaces(p).forEach((m, i) => {
-    const r = m.size / 2;
-    draft.walls(m.mate, r, [m.from, m.to]);
-    draft.across(m.mate, m.mate, [-r, r], m.at[2], -gap * (i + 1), true);
-  });
+  const { bore, outside } = places(p);
+  const ring = (mate: Mate, r: number, { from, to, at }: SurfacePlace, line: number) =>
+    draft.walls(mate, r, [from, to]).across(mate, mate, [-r, r], at[2], line, true);
+  ring('bore', s.bore, bore!, -gap);
+  if (outside) ring('outside', s.outside, outside, -2 * gap);
   draft.up('length', 'length', -s.outside, [0, s.length - s.slope * s.outside], -rim - 0.8 * gap);
   return draft.done('Cut through the bush, as it stands on the bed');
 }
 
-function objectDrawing(measured: Readonly<Record<string, number>>, p: Parameters) {
+function objectDrawing(measured: Measured<Asked>, p: P) {
   const shaft = (measured.shaft ?? 8) / 2;
   const seat = Math.max(shaft + 1, (measured.seat ?? 2 * shaft + 6) / 2);
   const gap = measured.gap ?? 12;
-  const draft = new Draft();
+  const draft = new Draft<Asked>();
   const outer = seat + 5;
   draft.cut([
     [-shaft, -6],
@@ -181,42 +197,40 @@ function objectDrawing(measured: Readonly<Record<string, number>>, p: Parameters
   return draft.done('Cut through shaft and seat');
 }
 
-export const bush: Recipe = {
+const guide = [
+  step(
+    'shaft',
+    'Shaft, outside',
+    'outside-jaws',
+    'Where the bush will run, not where the old one has worn it. Turn it between readings.',
+  ),
+  step(
+    'seat',
+    'Seat, inside',
+    'inside-jaws',
+    'The hole the bush is pushed into; rock the jaws and keep the largest.',
+    { needed: isBush },
+  ),
+  step('gap', 'Depth of the seat, or the gap', 'depth-rod', 'How long the bush may be: from face to face.'),
+];
+
+export const bush = defineRecipe({
   id: 'bush',
   version: 1,
   family: 'replacement',
   title: 'Bush, spacer or angled wedge',
   purpose: 'Sits on a shaft or bolt: in a worn seat, between two parts, or with its end at an angle.',
-  guide: [
-    step(
-      'shaft',
-      'Shaft, outside',
-      'outside-jaws',
-      'Where the bush will run, not where the old one has worn it. Turn it between readings.',
-      { critical: true },
-    ),
-    step(
-      'seat',
-      'Seat, inside',
-      'inside-jaws',
-      'The hole the bush is pushed into; rock the jaws and keep the largest.',
-      { critical: true, needed: isBush },
-    ),
-    step('gap', 'Depth of the seat, or the gap', 'depth-rod', 'How long the bush may be: from face to face.'),
-  ],
-  mates: [
-    {
-      id: 'bore',
+  guide,
+  mates: {
+    bore: {
       name: 'Bore over shaft',
       dimension: 'shaft',
       parameter: 'boreDiameter',
       side: 'inside',
       want: 'slide',
       flexibleWant: 'slide',
-      active: () => true,
     },
-    {
-      id: 'outside',
+    outside: {
       name: 'Bush in its seat',
       dimension: 'seat',
       parameter: 'outsideDiameter',
@@ -225,25 +239,19 @@ export const bush: Recipe = {
       flexibleWant: 'press',
       active: isBush,
     },
-  ],
-  parameters: [
-    choice('style', 'It is', { bush: 'a bush in a seat', spacer: 'a spacer on a shaft' }),
-    length('boreDiameter', 'Bore', [0.8, 300], 'shaft.model'),
-    length('outsideDiameter', 'Outside', [2, 320], 'seat.model', { shown: isBush }),
-    length('spacerDiameter', 'Outside', [2, 320], 'boreDiameter + 8', { shown: p => !isBush(p) }),
-    length('length', 'Length at the axis', [0.8, 300], 'gap - 0.2'),
-    length('endAngle', 'End slopes by', [0, 40], '0', { measure: 'angle' }),
-    flag('flange', 'Flange', false),
-    length('flangeWidth', 'Flange stands out by', [0.5, 60], '2', { shown: hasFlange }),
-    length('flangeThickness', 'Flange thickness', [0.6, 40], '1.6', { shown: hasFlange }),
-    length('leadIn', 'Chamfers', [0, 4], '0.4', { group: 'more', sensible: CHAMFER }),
-  ],
+  },
+  parameters,
+  shown: {
+    outsideDiameter: isBush,
+    spacerDiameter: p => !isBush(p),
+    flangeWidth: hasFlange,
+    flangeThickness: hasFlange,
+  },
   refuse,
   drawing,
   objectDrawing,
   solid,
-  surfaces,
-  checks: () => [],
+  places,
   demo: {
     name: 'a seat wheel’s axle',
     sizes: { shaft: 8, seat: 14, gap: 12 },
@@ -260,4 +268,4 @@ export const bush: Recipe = {
       leadIn: 0.4,
     },
   },
-};
+});

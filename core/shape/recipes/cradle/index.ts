@@ -1,16 +1,18 @@
 import { box, Draft } from '../../drawing/draft';
 import { rectangle } from '../../outline';
-import { PLATE, WALL } from '../advice';
-import { choice, length, Refusals, step } from '../fields';
-import type { Parameters } from '../parameters';
-import type { Recipe } from '../recipe';
+import { defineRecipe, type Measured } from '../define-recipe';
+import { Refusals } from '../fields';
+import { type Asked, guide } from './guide';
+import { type P, parameters } from './parameters';
 import { footEdges, inSide, onFoot, placeOf, rimOf, type Sizes, sizesOf, wholeAt } from './sizes';
-import { profileOf, solid, surfaces } from './solid';
+import { type Mate, places, profileOf, solid } from './solid';
 import { checkTipping } from './tipping';
 
-function refuse(p: Parameters) {
+type Drawn = keyof P | Mate;
+
+function refuse(p: P) {
   const s = sizesOf(p);
-  const refusals = new Refusals();
+  const refusals = new Refusals<P>();
   for (const gap of s.gaps)
     refusals.when(
       gap.to > s.high - 2,
@@ -47,10 +49,10 @@ function refuse(p: Parameters) {
     ).list;
 }
 
-function drawing(p: Parameters) {
+function drawing(p: P) {
   const s = sizesOf(p);
   const outer = s.width / 2 + s.wall;
-  const draft = new Draft().cut(profileOf(s));
+  const draft = new Draft<Drawn>().cut(profileOf(s));
   const top = s.back + s.thick;
   const gap = Math.max(5, s.width / 12);
   for (const sign of [-1, 1])
@@ -82,7 +84,7 @@ function drawing(p: Parameters) {
 }
 
 /** From its right-hand side, on the bench. */
-function footDrawing(draft: Draft, s: Sizes, beside: number): void {
+function footDrawing(draft: Draft<Drawn>, s: Sizes, beside: number): void {
   const place = placeOf(s);
   const { front, back } = footEdges(s);
   const at = (along: number, off: number) => {
@@ -97,11 +99,11 @@ function footDrawing(draft: Draft, s: Sizes, beside: number): void {
     .centre(at(0, s.back + s.thick / 2), at(s.high, s.back + s.thick / 2));
 }
 
-function objectDrawing(measured: Readonly<Record<string, number>>) {
+function objectDrawing(measured: Measured<Asked>) {
   const w = measured.slab_width ?? 77.5;
   const t = measured.slab_thickness ?? 12;
   const h = measured.slab_height ?? 60;
-  const draft = new Draft()
+  const draft = new Draft<Asked>()
     .cut(rectangle(-w / 2, 0, w / 2, t, Math.min(2, t / 3)))
     .edge(rectangle(-w / 2, t + 14, w / 2, t + 14 + h, 4));
   draft.walls('slab_width', w / 2, [0, t]);
@@ -114,33 +116,15 @@ function objectDrawing(measured: Readonly<Record<string, number>>) {
   return draft.done('The slab across and from its face');
 }
 
-export const cradle: Recipe = {
+export const cradle = defineRecipe({
   id: 'cradle',
   version: 2,
   family: 'mount',
   title: 'Cradle for a slab',
   purpose: 'Holds a display, a phone or a box by its sides, on a wall or a foot, face and buttons free.',
-  guide: [
-    step(
-      'slab_width',
-      'Slab, width',
-      'outside-jaws',
-      'Where the cradle’s sides will grip; at both ends, since slabs taper.',
-      { critical: true },
-    ),
-    step(
-      'slab_thickness',
-      'Slab, thickness',
-      'outside-jaws',
-      'At its edge, where the lips reach over; not over buttons.',
-      { critical: true },
-    ),
-    step('slab_height', 'Slab, height', 'outside-jaws', 'Along which it slides in.'),
-    step('screw', 'Screw, over its thread', 'outside-jaws', 'The screws you have.'),
-  ],
-  mates: [
-    {
-      id: 'width',
+  guide,
+  mates: {
+    width: {
       name: 'Slab between the sides',
       dimension: 'slab_width',
       parameter: 'pocketWidth',
@@ -149,10 +133,8 @@ export const cradle: Recipe = {
       flexibleWant: 'snug',
       form: 'flats',
       lying: false,
-      active: () => true,
     },
-    {
-      id: 'thickness',
+    thickness: {
       name: 'Slab under the lips',
       dimension: 'slab_thickness',
       parameter: 'pocketThickness',
@@ -161,40 +143,25 @@ export const cradle: Recipe = {
       flexibleWant: 'snug',
       form: 'flats',
       lying: true,
-      active: () => true,
     },
-  ],
-  parameters: [
-    choice('stand', 'It stands', { wall: 'on a wall', foot: 'on a foot' }),
-    length('pocketWidth', 'Pocket, width', [6, 400], 'slab_width.model'),
-    length('pocketThickness', 'Pocket, thickness', [1.5, 150], 'slab_thickness.model'),
-    length('height', 'Height of the sides', [6, 400], 'slab_height * 0.6'),
-    length('lip', 'Lips reach over by', [0.6, 30], '2'),
-    length('window', 'Opening below, for a plug', [0, 390], 'slab_width * 0.5'),
-    length('screwHole', 'Screw hole (0 is none)', [0, 20], 'screw + 0.5', { shown: p => !onFoot(p) }),
-    length('lean', 'Leans back by', [0, 40], '15', { measure: 'angle', shown: onFoot }),
-    length('footFront', 'Foot in front', [0, 200], '15', { shown: onFoot }),
-    length('footBehind', 'Foot behind', [0, 200], '25', { shown: onFoot }),
-    length('slabWeight', 'Slab weighs, g', [1, 5000], '150', { measure: 'count', shown: onFoot }),
-    length('slabHigh', 'Slab, height', [5, 600], 'slab_height', { group: 'more', shown: onFoot }),
-    length('clearLeft', 'Left side open over', [0, 380], '0'),
-    length('clearLeftFrom', 'Left opening begins at', [0, 380], '10', {
-      shown: p => p.clearLeft !== 0,
-    }),
-    length('clearRight', 'Right side open over', [0, 380], '0'),
-    length('clearRightFrom', 'Right opening begins at', [0, 380], '10', {
-      shown: p => p.clearRight !== 0,
-    }),
-    length('footThickness', 'Foot, thickness', [1.6, 40], '4', { group: 'more', shown: onFoot }),
-    length('wall', 'Sides', [1.2, 30], '2.4', { group: 'more', sensible: WALL }),
-    length('back', 'Back', [1.2, 30], '3', { group: 'more', sensible: PLATE }),
-    length('stop', 'Floor', [1.2, 40], '2.4', { group: 'more' }),
-  ],
+  },
+  parameters,
+  shown: {
+    screwHole: p => !onFoot(p),
+    lean: onFoot,
+    footFront: onFoot,
+    footBehind: onFoot,
+    slabWeight: onFoot,
+    slabHigh: onFoot,
+    clearLeftFrom: p => p.clearLeft !== 0,
+    clearRightFrom: p => p.clearRight !== 0,
+    footThickness: onFoot,
+  },
   refuse,
   drawing,
   objectDrawing,
   solid,
-  surfaces,
+  places,
   checks: checkTipping,
   demo: {
     name: 'a stroke-rate display',
@@ -222,4 +189,4 @@ export const cradle: Recipe = {
       stop: 2.4,
     },
   },
-};
+});

@@ -1,18 +1,18 @@
 import type { Frame, Point3 } from '../../vector';
-import { lengthOf, type Parameters } from '../parameters';
+import type { P } from './parameters';
 
 /**
  * A cradle for a slab such as a display: a channel that holds it at both sides and below and leaves its face
  * free. A wall cradle is printed on its back; one with a foot is printed upright, leaning back.
  */
-export const onFoot = (p: Parameters) => p.stand === 'foot';
+export const onFoot = (p: P) => p.stand === 'foot';
 
 /** A stretch of a side that stays open, from the floor up. */
 export interface Gap {
   side: -1 | 1;
   from: number;
   to: number;
-  parameter: string;
+  parameter: 'clearLeft' | 'clearRight';
 }
 
 export interface Sizes {
@@ -29,28 +29,28 @@ export interface Sizes {
   foot: { lean: number; front: number; behind: number; thickness: number } | null;
 }
 
-export function sizesOf(p: Parameters): Sizes {
+export function sizesOf(p: P): Sizes {
   const gap = (name: 'Left' | 'Right', side: -1 | 1): Gap[] => {
-    const [from, long] = [lengthOf(p, `clear${name}From`), lengthOf(p, `clear${name}`)];
+    const [from, long] = [p[`clear${name}From`], p[`clear${name}`]];
     return long > 0 ? [{ side, from, to: from + long, parameter: `clear${name}` }] : [];
   };
   return {
-    width: lengthOf(p, 'pocketWidth'),
-    thick: lengthOf(p, 'pocketThickness'),
-    high: lengthOf(p, 'height'),
-    wall: lengthOf(p, 'wall'),
-    back: lengthOf(p, 'back'),
-    lip: lengthOf(p, 'lip'),
-    stop: lengthOf(p, 'stop'),
-    window: lengthOf(p, 'window'),
-    screw: onFoot(p) ? 0 : lengthOf(p, 'screwHole') / 2,
+    width: p.pocketWidth,
+    thick: p.pocketThickness,
+    high: p.height,
+    wall: p.wall,
+    back: p.back,
+    lip: p.lip,
+    stop: p.stop,
+    window: p.window,
+    screw: onFoot(p) ? 0 : p.screwHole / 2,
     gaps: [...gap('Left', -1), ...gap('Right', 1)],
     foot: onFoot(p)
       ? {
-          lean: lengthOf(p, 'lean'),
-          front: lengthOf(p, 'footFront'),
-          behind: lengthOf(p, 'footBehind'),
-          thickness: lengthOf(p, 'footThickness'),
+          lean: p.lean,
+          front: p.footFront,
+          behind: p.footBehind,
+          thickness: p.footThickness,
         }
       : null,
   };

@@ -1,8 +1,8 @@
 import type { Body, Outline, PartKernel } from '../../kernels/kernel';
-import type { MateSurface } from '../../mates';
 import { circle, polyline, rectangle } from '../../outline';
 import type { Point3 } from '../../vector';
-import type { Parameters } from '../parameters';
+import type { Places } from '../define-recipe';
+import type { P } from './parameters';
 import {
   alongSlab,
   footEdges,
@@ -42,7 +42,7 @@ export function profileOf(s: Sizes): Outline {
 
 const INTO = 0.5;
 
-export function solid(p: Parameters, kernel: PartKernel): Body {
+export function solid(p: P, kernel: PartKernel): Body {
   const s = sizesOf(p);
   const place = placeOf(s);
   const outer = s.width / 2 + s.wall;
@@ -95,7 +95,9 @@ export function screwsAt(s: Sizes): [number, number][] {
 /** So near the side the lip's slope has hardly risen, mm. */
 const THICK_AT = 0.002;
 
-export function surfaces(p: Parameters): MateSurface[] {
+export type Mate = 'width' | 'thickness';
+
+export function places(p: P): Places<Mate> {
   const s = sizesOf(p);
   const { at, up, out } = placeOf(s);
   const y = wholeAt(s) ?? s.high / 2;
@@ -106,22 +108,15 @@ export function surfaces(p: Parameters): MateSurface[] {
   ];
   const base = at[1] * up[1] + at[2] * up[2];
   const common = {
-    side: 'inside' as const,
     kind: 'flats' as const,
     axis: up,
     from: base,
     to: base + s.high,
   };
   const middle = s.back + s.thick / 2;
-  return [
-    { ...common, mate: 'width', size: s.width, at: point(0, middle), across: [1, 0, 0] },
+  return {
+    width: { ...common, at: point(0, middle), across: [1, 0, 0] },
     // Under the lips, where back and face are opposite each other.
-    {
-      ...common,
-      mate: 'thickness',
-      size: s.thick,
-      at: point(s.width / 2 - THICK_AT, middle),
-      across: out,
-    },
-  ];
+    thickness: { ...common, at: point(s.width / 2 - THICK_AT, middle), across: out },
+  };
 }

@@ -6,8 +6,8 @@ import type { Kernels } from '../../kernels/kernel';
 import { centroidOf } from '../../mesh/mesh';
 import { Path, rectangle } from '../../outline';
 import { BED } from '../../vector';
-import type { Parameters } from '../parameters';
 import { cradle } from '.';
+import type { P } from './parameters';
 import { footEdges, SUNK, sizesOf } from './sizes';
 import { checkTipping, tippingOf } from './tipping';
 
@@ -25,8 +25,8 @@ const context = {
   measured: {},
   ...NO_DEMANDS,
 };
-const built = (change: Parameters) => {
-  const p = { ...cradle.demo.parameters, stand: 'foot', ...change };
+const built = (change: Partial<P>) => {
+  const p = { ...(cradle.demo.parameters as P), stand: 'foot' as const, ...change };
   const outcome = buildPart(cradle, p, kernels, 'file');
   if (!outcome.ok) throw new Error(outcome.findings[0]!.message);
   return { p, part: outcome.part };
@@ -35,7 +35,7 @@ const built = (change: Parameters) => {
 describe('centre of mass', () => {
   test('a box, a cone (a quarter up), a half ball (three eighths up)', () => {
     const at = (x: number) => ({ ...BED, at: [x, 4, 2] as const });
-    const of = (body: Parameters | object) =>
+    const of = (body: object) =>
       centroidOf(kernels.part.mesh(body as never, 0.002)).map(x => Number(x.toFixed(2)));
     expect(of(kernels.part.extrude(rectangle(0, 0, 10, 6), 0, 8, at(3)))).toEqual([8, 7, 6]);
     const cone = new Path([0, 0]).to([9, 0]).to([0, 12]).close();
@@ -64,7 +64,7 @@ describe('tipping', () => {
     expect(tips.sideways).toBeCloseTo(degrees(39 + 2.4), 3);
   });
   test('a longer foot and a lean forwards or backwards do what anyone expects', () => {
-    const forwards = (change: Parameters) => {
+    const forwards = (change: Partial<P>) => {
       const { p, part } = built(change);
       return tippingOf(p, part, 1.25)!;
     };
@@ -72,7 +72,7 @@ describe('tipping', () => {
     expect(forwards({ lean: 35 }).backwards).toBeLessThan(forwards({ lean: 5 }).backwards);
   });
   test('a foot too short is warned of, or stopped; a good one is told; a wall needs none', () => {
-    const say = (change: Parameters) => {
+    const say = (change: Partial<P>) => {
       const { p, part } = built(change);
       return checkTipping(p, part, context).map(f => `${f.code} ${f.level}`);
     };

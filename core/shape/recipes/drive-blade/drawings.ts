@@ -1,11 +1,15 @@
 import { box, Draft } from '../../drawing/draft';
 import { circle, rectangle } from '../../outline';
-import type { Parameters } from '../parameters';
-import { bothTips, hasRib, hasSocket, isBlade, isFork, sizesOf, surfaces } from './sizes';
+import { type Measured, placed } from '../define-recipe';
+import type { Asked } from './guide';
+import type { P } from './parameters';
+import { bothTips, hasRib, hasSocket, isBlade, isFork, type Mate, places, sizesOf } from './sizes';
 
-export function drawing(p: Parameters) {
+type Drawn = keyof P | Mate;
+
+export function drawing(p: P) {
   const s = sizesOf(p);
-  const draft = new Draft();
+  const draft = new Draft<Drawn>();
   const wide = Math.max(s.head?.across ?? 0, 2 * s.shank.r, 2 * (s.step?.r ?? 0)) / 2;
   if (s.head) draft.edge(box(-s.head.across / 2, 0, s.head.across / 2, s.head.to));
   if (s.other) draft.edge(box(-s.other.thick / 2, 0, s.other.thick / 2, s.other.to));
@@ -17,7 +21,15 @@ export function drawing(p: Parameters) {
     for (const sign of [-1, 1])
       draft.edge(box((sign * s.fork.slot) / 2, s.fork.from, sign * last.r, s.fork.to));
   if (s.rib) draft.edge(box(-s.rib.wide / 2, s.rib.from, s.rib.wide / 2, s.rib.to));
-  for (const m of surfaces(p)) draft.walls(m.mate, m.size / 2, [m.from, m.to]);
+  const half: Record<Mate, number> = {
+    tip: (s.tip?.thick ?? 0) / 2,
+    fork: (s.fork?.slot ?? 0) / 2,
+    shank: s.shank.r,
+    rib: (s.rib?.wide ?? 0) / 2,
+    tipB: (s.other?.thick ?? 0) / 2,
+    socket: (s.socket?.across ?? 0) / 2,
+  };
+  for (const [mate, { from, to }] of placed(places(p))) draft.walls(mate, half[mate], [from, to]);
   const gap = Math.max(5, wide / 2);
   if (s.tip) draft.across('tip', 'tip', [-s.tip.thick / 2, s.tip.thick / 2], s.top, s.top + gap);
   if (s.fork) draft.across('fork', 'slot', [-s.fork.slot / 2, s.fork.slot / 2], s.top, s.top + gap);
@@ -36,17 +48,17 @@ export function drawing(p: Parameters) {
 
 /** Both sides of something, about x. */
 const sides = (
-  draft: Draft,
-  key: string,
+  draft: Draft<Asked>,
+  key: Asked,
   [x, half]: readonly [number, number],
   [low, high]: readonly [number, number],
 ) => draft.mate(key, ...[-half, half].map(by => [[x + by, low] as const, [x + by, high] as const]));
 
-export function objectDrawing(measured: Readonly<Record<string, number>>, p: Parameters) {
+export function objectDrawing(measured: Measured<Asked>, p: P) {
   const slot = (measured.slot ?? 5) / 2;
   const bore = Math.max(slot + 1, (measured.bore ?? 12) / 2);
   const deep = measured.slot_depth ?? 8;
-  const draft = new Draft();
+  const draft = new Draft<Asked>();
   for (const sign of [-1, 1]) {
     draft.cut([
       [sign * bore, deep],

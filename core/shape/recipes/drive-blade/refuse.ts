@@ -1,6 +1,6 @@
 import type { Finding } from '../../findings/finding';
 import { Refusals } from '../fields';
-import { lengthOf, type Parameters } from '../parameters';
+import type { P } from './parameters';
 import { type Prism, sizesOf } from './sizes';
 
 /** A most, to the hundredth: rounded up it would be refused again. */
@@ -16,9 +16,9 @@ function mostIn({ sides, thick }: Prism, r: number): number {
   return sides === 4 ? floored(r * Math.SQRT2) : floored(Math.sqrt(Math.max(0, 4 * r ** 2 - thick ** 2)));
 }
 
-export function refuse(p: Parameters): Finding[] {
+export function refuse(p: P): Finding[] {
   const s = sizesOf(p);
-  const r = new Refusals();
+  const r = new Refusals<P>();
   const last = s.step ?? s.shank;
   const prism = (tip: Prism, under: number, suffix: '' | 'B', what: string) => {
     const blade = tip.sides === 2;
@@ -53,7 +53,7 @@ export function refuse(p: Parameters): Finding[] {
   if (s.rib) {
     const most = s.shank.to - s.shank.from - s.shank.cone - 1;
     r.when(
-      lengthOf(p, 'ribLength') > most,
+      p.ribLength > most,
       'ribLength',
       'The rib is longer than the straight of the shank: at least 1 mm of it must stay round.',
       floored(most),

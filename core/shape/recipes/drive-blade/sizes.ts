@@ -1,22 +1,22 @@
-import type { MateSurface } from '../../mates';
-import { lengthOf, type Parameters } from '../parameters';
+import type { Places, SurfacePlace } from '../define-recipe';
+import type { P } from './parameters';
 
 /**
  * A drive key: sections in series on the axis z. From the bed up: a head to turn it by, or a second tip; a round
  * shank that runs in a bore, with a rib along it if it has one; a second round section; and the tip. Lengths mm.
  */
 export const tipIs =
-  (...names: string[]) =>
-  (p: Parameters) =>
-    names.includes(String(p.tip));
+  (...names: P['tip'][]) =>
+  (p: P) =>
+    names.includes(p.tip);
 export const isBlade = tipIs('blade');
 export const isFork = tipIs('fork');
 /** The other end is a tip of its own instead of a head. */
-export const bothTips = (p: Parameters) => p.headShape === 'blade' || p.headShape === 'square';
-export const hasHead = (p: Parameters) => !bothTips(p);
-export const hasStep = (p: Parameters) => p.stepped === true;
-export const hasRib = (p: Parameters) => p.rib === true;
-export const hasSocket = (p: Parameters) => hasHead(p) && p.socket !== 'none';
+export const bothTips = (p: P) => p.headShape === 'blade' || p.headShape === 'square';
+export const hasHead = (p: P) => !bothTips(p);
+export const hasStep = (p: P) => p.stepped;
+export const hasRib = (p: P) => p.rib;
+export const hasSocket = (p: P) => hasHead(p) && p.socket !== 'none';
 
 /** A prism on the axis, by its width across flats; a blade is wider the other way. */
 export interface Prism {
@@ -43,8 +43,7 @@ export interface Sizes {
 
 const SIDES = { blade: 2, slot: 2, square: 4, hexagon: 6 } as const;
 
-export function sizesOf(p: Parameters): Sizes {
-  const of = (name: string) => lengthOf(p, name);
+export function sizesOf(p: P): Sizes {
   const prism = (kind: keyof typeof SIDES, thick: number, wide: number, from: number, to: number): Prism => ({
     sides: SIDES[kind],
     thick,
@@ -52,49 +51,47 @@ export function sizesOf(p: Parameters): Sizes {
     from,
     to,
   });
-  const base = bothTips(p) ? of('tipLengthB') : of('headHeight');
-  const r = of('shank') / 2;
-  const to = base + of('shankLength');
-  const half = of('head') / 2;
+  const base = bothTips(p) ? p.tipLengthB : p.headHeight;
+  const r = p.shank / 2;
+  const to = base + p.shankLength;
+  const half = p.head / 2;
   // A cone at the root of the shank: where a turning load would crack a sharp corner.
-  const cone = hasHead(p) ? Math.max(0, Math.min(half - r, of('shankLength')) * 0.5) : 0;
-  const step = hasStep(p) ? { r: of('stepAcross') / 2, from: to, to: to + of('stepLength') } : null;
+  const cone = hasHead(p) ? Math.max(0, Math.min(half - r, p.shankLength) * 0.5) : 0;
+  const step = hasStep(p) ? { r: p.stepAcross / 2, from: to, to: to + p.stepLength } : null;
   const root = step ? step.to : to;
-  const top = root + of('tipLength');
-  const long = Math.min(of('ribLength'), of('shankLength'));
+  const top = root + p.tipLength;
+  const long = Math.min(p.ribLength, p.shankLength);
   return {
-    tip: isFork(p)
-      ? null
-      : prism(p.tip as 'blade' | 'square' | 'hexagon', of('thickness'), of('bladeWidth'), root, top),
-    fork: isFork(p) ? { slot: of('forkSlot'), from: root, to: top } : null,
+    tip: isFork(p) ? null : prism(p.tip as Exclude<P['tip'], 'fork'>, p.thickness, p.bladeWidth, root, top),
+    fork: isFork(p) ? { slot: p.forkSlot, from: root, to: top } : null,
     other: bothTips(p)
-      ? prism(p.headShape as 'blade' | 'square', of('thicknessB'), of('bladeWidthB'), 0, base)
+      ? prism(p.headShape as 'blade' | 'square', p.thicknessB, p.bladeWidthB, 0, base)
       : null,
-    head: bothTips(p) ? null : { across: of('head'), to: base, hex: p.headShape === 'hexagon' },
+    head: bothTips(p) ? null : { across: p.head, to: base, hex: p.headShape === 'hexagon' },
     socket: hasSocket(p)
       ? {
           sides: SIDES[p.socket as 'slot' | 'square' | 'hexagon'],
-          across: of('socketSize'),
-          long: of('socketLong'),
-          deep: of('socketDepth'),
+          across: p.socketSize,
+          long: p.socketLong,
+          deep: p.socketDepth,
         }
       : null,
     shank: { r, from: base, to, cone },
     step,
-    rib: hasRib(p) ? { wide: of('ribWidth'), out: of('ribOut'), from: to - long, to } : null,
+    rib: hasRib(p) ? { wide: p.ribWidth, out: p.ribOut, from: to - long, to } : null,
     top,
   };
 }
 
 const Z = [0, 0, 1] as const;
 
-export function surfaces(p: Parameters): MateSurface[] {
+/** Its mates; `rib` and `socket` are also parameters, of another meaning. */
+export type Mate = 'tip' | 'fork' | 'shank' | 'rib' | 'tipB' | 'socket';
+
+export function places(p: P): Places<Mate> {
   const s = sizesOf(p);
-  const prism = (mate: string, { sides, thick, from, to }: Prism): MateSurface => ({
-    mate,
-    side: 'outside',
+  const flats = (from: number, to: number, sides: Prism['sides'] = 2): SurfacePlace => ({
     kind: 'flats',
-    size: thick,
     at: [0, 0, (from + to) / 2],
     axis: Z,
     // A hexagon has a flat on its right, a blade its flats in front and behind.
@@ -103,66 +100,18 @@ export function surfaces(p: Parameters): MateSurface[] {
     from,
     to,
   });
+  const { tip, fork, other, rib, socket } = s;
   // Round all about only where no rib is on it.
-  const [low, high] = [s.shank.from + s.shank.cone, s.rib ? s.rib.from : s.shank.to];
-  const found: MateSurface[] = [
-    {
-      mate: 'shank',
-      side: 'outside',
-      kind: 'round',
-      size: 2 * s.shank.r,
-      at: [0, 0, (low + high) / 2],
-      axis: Z,
-      from: low,
-      to: high,
+  const [low, high] = [s.shank.from + s.shank.cone, rib ? rib.from : s.shank.to];
+  return {
+    tip: tip && flats(tip.from, tip.to, tip.sides),
+    fork: fork && flats(fork.from, fork.to),
+    shank: { kind: 'round', at: [0, 0, (low + high) / 2], axis: Z, from: low, to: high },
+    rib: rib && {
+      ...flats(rib.from, rib.to),
+      at: [s.shank.r + rib.out / 2, 0, (rib.from + rib.to) / 2],
     },
-  ];
-  if (s.tip) found.push(prism('tip', s.tip));
-  if (s.other) found.push(prism('tipB', s.other));
-  if (s.fork) {
-    const { slot, from, to } = s.fork;
-    found.push({
-      mate: 'fork',
-      side: 'inside',
-      kind: 'flats',
-      size: slot,
-      at: [0, 0, (from + to) / 2],
-      axis: Z,
-      across: [0, 1, 0],
-      flats: 2,
-      from,
-      to,
-    });
-  }
-  if (s.rib) {
-    const { wide, out, from, to } = s.rib;
-    found.push({
-      mate: 'rib',
-      side: 'outside',
-      kind: 'flats',
-      size: wide,
-      at: [s.shank.r + out / 2, 0, (from + to) / 2],
-      axis: Z,
-      across: [0, 1, 0],
-      flats: 2,
-      from,
-      to,
-    });
-  }
-  if (s.socket) {
-    const { sides, across, deep } = s.socket;
-    found.push({
-      mate: 'socket',
-      side: 'inside',
-      kind: 'flats',
-      size: across,
-      at: [0, 0, deep / 2],
-      axis: Z,
-      across: sides === 6 ? [1, 0, 0] : [0, 1, 0],
-      flats: sides,
-      from: 0,
-      to: deep,
-    });
-  }
-  return found;
+    tipB: other && flats(other.from, other.to, other.sides),
+    socket: socket && flats(0, socket.deep, socket.sides),
+  };
 }

@@ -1,6 +1,6 @@
 import type { Body, PartKernel } from '../../kernels/kernel';
 import { circle, Path, polygon, rectangle } from '../../outline';
-import type { Parameters } from '../parameters';
+import type { P } from './parameters';
 import { type Prism, sizesOf } from './sizes';
 
 /** Sections in series reach into each other by so much. */
@@ -9,7 +9,7 @@ const INTO = 0.5;
 const across = ({ sides, thick, wide }: Pick<Prism, 'sides' | 'thick' | 'wide'>) =>
   sides === 6 ? polygon(6, thick) : rectangle(-wide / 2, -thick / 2, wide / 2, thick / 2);
 
-export function solid(p: Parameters, kernel: PartKernel): Body {
+export function solid(p: P, kernel: PartKernel): Body {
   const s = sizesOf(p);
   const { shank, step, fork, rib } = s;
   // The round sections are one outline, turned: the end of the last one is under the tip, or is the fork.

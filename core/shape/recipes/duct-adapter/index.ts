@@ -2,63 +2,56 @@ import { boxOf } from '../../curve';
 import { box, Draft } from '../../drawing/draft';
 import type { Drawing } from '../../drawing/drawing';
 import type { Finding } from '../../findings/finding';
-import type { MateSpec } from '../../mates';
 import { OffsetError } from '../../offset';
 import { circle } from '../../outline';
 import { roundedRectangle, shifted } from '../../section';
-import { CHAMFER, WALL } from '../advice';
-import { choice, length, Refusals, step } from '../fields';
-import { lengthOf, type Parameters } from '../parameters';
-import type { Recipe } from '../recipe';
+import { defineRecipe, keyed, type Measured } from '../define-recipe';
+import { Refusals } from '../fields';
+import { type Asked, guide } from './guide';
 import {
-  asideOf,
   ENDS,
   type End,
   FITS,
   type Fit,
-  fitOf,
-  isBoxed,
-  isRound,
-  mateName,
-  type Sizes,
-  sizesOf,
-} from './sizes';
-import { entryOf, solid, surfaces } from './solid';
+  key,
+  LABEL,
+  low,
+  MEASURES,
+  type Measure,
+  type P,
+  parameters,
+} from './parameters';
+import { active, asideOf, fitOf, isBoxed, isRound, mateName, type Sizes, sizesOf } from './sizes';
+import { entryOf, places, solid } from './solid';
 
-type Measure = 'Round' | 'Width' | 'Depth';
-const MEASURES: Measure[] = ['Round', 'Width', 'Depth'];
-const LABEL: Record<Measure, string> = { Round: 'diameter', Width: 'width', Depth: 'depth' };
-/** What the object’s end is called: a tube that we go over, a mouth that we go into. */
-const WORD: Record<Fit, string> = { over: 'duct', into: 'mouth' };
-const key = (fit: Fit, measure: Measure, end: End) => `${WORD[fit]}_${LABEL[measure]}_${end.toLowerCase()}`;
-const active = (fit: Fit, measure: Measure, end: End) => (p: Parameters) =>
-  fitOf(p, end) === fit && (measure === 'Round' ? isRound(end) : isBoxed(end))(p);
+const mate = (fit: Fit, measure: Measure, end: End) =>
+  [
+    `${fit}${measure}${end}`,
+    {
+      name: `End ${end} ${fit === 'over' ? 'over its duct' : 'in its mouth'}, ${LABEL[measure]}`,
+      dimension: key(fit, measure, end),
+      parameter: `${fit}${measure}${end}`,
+      side: fit === 'over' ? 'inside' : 'outside',
+      want: 'snug',
+      flexibleWant: fit === 'over' ? 'stretch' : 'snug',
+      form: measure === 'Round' ? 'round' : 'flats',
+      active: active(fit, measure, end),
+    },
+  ] as const;
 
-const mate = (fit: Fit, measure: Measure, end: End): MateSpec => ({
-  id: `${fit}${measure}${end}`,
-  name: `End ${end} ${fit === 'over' ? 'over its duct' : 'in its mouth'}, ${LABEL[measure]}`,
-  dimension: key(fit, measure, end),
-  parameter: `${fit}${measure}${end}`,
-  side: fit === 'over' ? 'inside' : 'outside',
-  want: 'snug',
-  flexibleWant: fit === 'over' ? 'stretch' : 'snug',
-  ...(measure === 'Round' ? {} : { form: 'flats' as const }),
-  active: active(fit, measure, end),
-});
-
-function refuse(p: Parameters): Finding[] {
+function refuse(p: P): Finding[] {
   let s: Sizes;
   try {
     s = sizesOf(p);
   } catch (error) {
     if (!(error instanceof OffsetError)) throw error;
-    return new Refusals().when(
+    return new Refusals<P>().when(
       true,
       'wall',
       'The wall or the stop takes all of an end’s passage: make it thinner, or the end larger.',
     ).list;
   }
-  const refusals = new Refusals();
+  const refusals = new Refusals<P>();
   for (const end of ENDS) {
     const e = s[end];
     refusals.when(
@@ -85,14 +78,14 @@ function refuse(p: Parameters): Finding[] {
     ).list;
 }
 
-function drawing(p: Parameters): Drawing {
-  const draft = new Draft();
+function drawing(p: P): Drawing<keyof P> {
+  const draft = new Draft<keyof P>();
   let s: Sizes;
   try {
     s = sizesOf(p);
   } catch (error) {
     if (!(error instanceof OffsetError)) throw error;
-    const size = (end: End) => lengthOf(p, mateName(p, end, isRound(end)(p) ? 'Round' : 'Width'));
+    const size = (end: End) => p[mateName(p, end, isRound(end)(p) ? 'Round' : 'Width')];
     for (const end of ENDS) draft.edge(circle([0, 0], size(end) / 2));
     return draft.done('From above');
   }
@@ -133,8 +126,8 @@ function drawing(p: Parameters): Drawing {
   return draft.done('From above, and from the front');
 }
 
-function objectDrawing(measured: Readonly<Record<string, number>>, p: Parameters): Drawing {
-  const draft = new Draft();
+function objectDrawing(measured: Measured<Asked>, p: P): Drawing<Asked> {
+  const draft = new Draft<Asked>();
   let x = 0;
   for (const end of ENDS) {
     const fit = fitOf(p, end);
@@ -144,7 +137,7 @@ function objectDrawing(measured: Readonly<Record<string, number>>, p: Parameters
     const [w, h] = round ? [d, d] : [size('Width', 90), size('Depth', 40)];
     const shape = round
       ? circle([0, 0], d / 2)
-      : roundedRectangle(w, h, measured[`corner_${end.toLowerCase()}`] ?? 6);
+      : roundedRectangle(w, h, measured[`corner_${low(end)}` as const] ?? 6);
     const at = x + w / 2;
     const moved = shifted(shape, [at, 0]);
     if (fit === 'over') draft.cut(moved);
@@ -163,87 +156,39 @@ function objectDrawing(measured: Readonly<Record<string, number>>, p: Parameters
       draft.mateLoop(key(fit, 'Width', end), moved);
       draft.across(key(fit, 'Width', end), `${end}, width`, [at - w / 2, at + w / 2], -h / 2, -h / 2 - 14);
       draft.up(key(fit, 'Depth', end), 'depth', at - w / 2, [-h / 2, h / 2], at - w / 2 - 12);
-      const r = measured[`corner_${end.toLowerCase()}`] ?? 6;
-      draft.across(`corner_${end.toLowerCase()}`, 'corner', [at + w / 2 - r, at + w / 2], h / 2, h / 2 + 14);
+      const r = measured[`corner_${low(end)}` as const] ?? 6;
+      draft.across(`corner_${low(end)}`, 'corner', [at + w / 2 - r, at + w / 2], h / 2, h / 2 + 14);
     }
     x += w + 50;
   }
   return draft.done('The two ends, from their mouths');
 }
 
-const HOW: Record<Fit, string> = {
-  over: 'Over its outside, where our end will sit; a long side bows in: in its middle as well.',
-  into: 'Its inside, as deep as the jaws reach; rock them and keep the largest.',
-};
-
-export const ductAdapter: Recipe = {
+export const ductAdapter = defineRecipe({
   id: 'duct-adapter',
   version: 1,
   family: 'adapter',
   title: 'Duct adapter, round to rectangular',
   purpose: 'Goes from one section to another, in line or aside: round or a rounded rectangle at each end.',
-  guide: ENDS.flatMap(end => [
-    ...FITS.flatMap(fit =>
-      MEASURES.map(measure =>
-        step(
-          key(fit, measure, end),
-          `${fit === 'over' ? 'Duct' : 'Mouth'} ${end}, ${LABEL[measure]}`,
-          fit === 'over' ? 'outside-jaws' : 'inside-jaws',
-          HOW[fit],
-          { critical: true, needed: active(fit, measure, end) },
+  guide,
+  mates: keyed(ENDS.flatMap(end => FITS.flatMap(fit => MEASURES.map(measure => mate(fit, measure, end))))),
+  parameters,
+  shown: {
+    ...keyed(
+      ENDS.flatMap(end =>
+        FITS.flatMap(fit =>
+          MEASURES.map(measure => [`${fit}${measure}${end}`, active(fit, measure, end)] as const),
         ),
       ),
     ),
-    step(
-      `corner_${end.toLowerCase()}`,
-      `Radius of the corners, ${end}`,
-      'span',
-      'Lay coins or drills into the corner until one fits: half of its diameter.',
-      { needed: isBoxed(end) },
-    ),
-  ]),
-  mates: ENDS.flatMap(end => FITS.flatMap(fit => MEASURES.map(measure => mate(fit, measure, end)))),
-  parameters: [
-    ...ENDS.flatMap(end => [
-      choice(
-        `section${end}`,
-        `End ${end} is`,
-        end === 'A'
-          ? { round: 'round', rounded: 'a rounded rectangle' }
-          : { rounded: 'a rounded rectangle', round: 'round' },
-      ),
-      choice(`fit${end}`, `End ${end} goes`, { over: 'over a duct', into: 'into a mouth' }),
-      ...FITS.flatMap(fit =>
-        MEASURES.map(measure =>
-          length(
-            `${fit}${measure}${end}`,
-            `End ${end}, ${LABEL[measure]}`,
-            [4, 400],
-            `${key(fit, measure, end)}.model`,
-            {
-              shown: active(fit, measure, end),
-            },
-          ),
-        ),
-      ),
-      length(`corner${end}`, `End ${end}, radius of its corners`, [0, 190], `corner_${end.toLowerCase()}`, {
-        shown: isBoxed(end),
-      }),
-      length(`length${end}`, `End ${end}, length`, [2, 200], '20'),
-    ]),
-    length('middle', 'Between the ends', [1, 400], '40'),
-    length('shiftRight', 'End B lies to the right by', [-200, 200], '0', { group: 'more' }),
-    length('shiftBack', 'End B lies to the back by', [-200, 200], '0', { group: 'more' }),
-    length('wall', 'Wall', [0.8, 20], '2', { sensible: WALL }),
-    length('stop', 'Stop reaches in by', [0.4, 20], '1.5', { group: 'more' }),
-    length('leadIn', 'Lead-in chamfers', [0, 4], '0.6', { group: 'more', sensible: CHAMFER }),
-  ],
+    cornerA: isBoxed('A'),
+    cornerB: isBoxed('B'),
+  },
   refuse,
   drawing,
   objectDrawing,
   solid,
-  surfaces,
-  checks: () => [],
+  places,
   demo: {
     name: 'a fan’s round outlet and a flat duct',
     sizes: {
@@ -291,4 +236,4 @@ export const ductAdapter: Recipe = {
       leadIn: 0.6,
     },
   },
-};
+});

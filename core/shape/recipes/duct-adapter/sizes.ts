@@ -2,19 +2,15 @@ import type { Outline } from '../../kernels/kernel';
 import { offsetOutline } from '../../offset';
 import { circleLikeRectangle, roundedRectangle, shifted, widestStep } from '../../section';
 import type { Point2 } from '../../vector';
-import { lengthOf, type Parameters } from '../parameters';
+import type { End, Fit, Measure, P } from './parameters';
 
 /**
  * From one section to another: round or a rounded rectangle at each end, over or into what is there. End A stands
  * on the bed; the wall runs straight from each edge of the one section to the same edge of the other.
  */
-export type End = 'A' | 'B';
-export const ENDS = ['A', 'B'] as const;
-export type Fit = 'over' | 'into';
-export const FITS = ['over', 'into'] as const;
-export const isRound = (end: End) => (p: Parameters) => p[`section${end}`] === 'round';
-export const isBoxed = (end: End) => (p: Parameters) => p[`section${end}`] === 'rounded';
-export const fitOf = (p: Parameters, end: End) => p[`fit${end}`] as Fit;
+export const isRound = (end: End) => (p: P) => p[`section${end}` as const] === 'round';
+export const isBoxed = (end: End) => (p: P) => p[`section${end}` as const] === 'rounded';
+export const fitOf = (p: P, end: End) => p[`fit${end}` as const];
 
 export interface EndSizes {
   fit: Fit;
@@ -36,30 +32,33 @@ export interface Sizes {
 }
 
 /** @throws OffsetError */
-export function sizesOf(p: Parameters): Sizes {
-  const shift: Point2 = [lengthOf(p, 'shiftRight'), lengthOf(p, 'shiftBack')];
+export function sizesOf(p: P): Sizes {
+  const shift: Point2 = [p.shiftRight, p.shiftBack];
   return {
     A: endOf(p, 'A', [0, 0]),
     B: endOf(p, 'B', shift),
-    middle: lengthOf(p, 'middle'),
-    wall: lengthOf(p, 'wall'),
-    leadIn: lengthOf(p, 'leadIn'),
+    middle: p.middle,
+    wall: p.wall,
+    leadIn: p.leadIn,
     shift,
   };
 }
 
-export const mateName = (p: Parameters, end: End, way: 'Round' | 'Width' | 'Depth') =>
-  `${fitOf(p, end)}${way}${end}`;
+/** Which mates there are, by how an end fits and how it is measured. */
+export const active = (fit: Fit, measure: Measure, end: End) => (p: P) =>
+  fitOf(p, end) === fit && (measure === 'Round' ? isRound(end) : isBoxed(end))(p);
 
-function endOf(p: Parameters, end: End, at: Point2): EndSizes {
+export const mateName = (p: P, end: End, measure: Measure) => `${fitOf(p, end)}${measure}${end}` as const;
+
+function endOf(p: P, end: End, at: Point2): EndSizes {
   const fit = fitOf(p, end);
-  const wall = lengthOf(p, 'wall');
+  const wall = p.wall;
   const plain = isRound(end)(p)
-    ? circleLikeRectangle(lengthOf(p, mateName(p, end, 'Round')))
+    ? circleLikeRectangle(p[mateName(p, end, 'Round')])
     : roundedRectangle(
-        lengthOf(p, mateName(p, end, 'Width')),
-        lengthOf(p, mateName(p, end, 'Depth')),
-        lengthOf(p, `corner${end}`),
+        p[mateName(p, end, 'Width')],
+        p[mateName(p, end, 'Depth')],
+        p[`corner${end}` as const],
       );
   const mate = shifted(plain, at);
   const over = fit === 'over';
@@ -68,8 +67,8 @@ function endOf(p: Parameters, end: End, at: Point2): EndSizes {
     mate,
     outer: over ? offsetOutline(mate, wall) : mate,
     inner: over ? mate : offsetOutline(mate, -wall),
-    way: offsetOutline(mate, over ? -lengthOf(p, 'stop') : -wall),
-    length: lengthOf(p, `length${end}`),
+    way: offsetOutline(mate, over ? -p.stop : -wall),
+    length: p[`length${end}` as const],
   };
 }
 

@@ -1,11 +1,10 @@
 import type { Body, Level, Outline, PartKernel } from '../../kernels/kernel';
-import type { MateSurface } from '../../mates';
 import { offsetOutline } from '../../offset';
-import type { Point3 } from '../../vector';
-import { lengthOf, type Parameters } from '../parameters';
-import { ENDS, type EndSizes, isRound, mateName, type Sizes, sizesOf } from './sizes';
+import { keyed, type Places, type SurfacePlace } from '../define-recipe';
+import { ENDS, type End, FITS, type Fit, MEASURES, type Measure, type P } from './parameters';
+import { active, type EndSizes, type Sizes, sizesOf } from './sizes';
 
-export function solid(p: Parameters, kernel: PartKernel): Body {
+export function solid(p: P, kernel: PartKernel): Body {
   const s = sizesOf(p);
   return kernel.cut(kernel.stack(outside(s)), kernel.stack(way(s)));
 }
@@ -49,28 +48,24 @@ function way(s: Sizes): Level[] {
   return levels;
 }
 
-export function surfaces(p: Parameters): MateSurface[] {
+export function places(p: P): Places<`${Fit}${Measure}${End}`> {
   const s = sizesOf(p);
   const { b, top } = heights(s);
-  return ENDS.flatMap((end): MateSurface[] => {
-    const e = s[end];
-    const [from, to] = end === 'A' ? [s.leadIn, e.length] : [b, top - s.leadIn];
+  const place = (end: End, measure: Measure): SurfacePlace => {
+    const [from, to] = end === 'A' ? [s.leadIn, s.A.length] : [b, top - s.leadIn];
     const [x, y] = end === 'A' ? [0, 0] : s.shift;
-    const common = {
-      side: e.fit === 'over' ? ('inside' as const) : ('outside' as const),
-      at: [x, y, (from + to) / 2] as Point3,
-      axis: [0, 0, 1] as Point3,
-      from,
-      to,
-    };
-    const mate = (way: 'Round' | 'Width' | 'Depth') => ({
-      mate: mateName(p, end, way),
-      size: lengthOf(p, mateName(p, end, way)),
-    });
-    if (isRound(end)(p)) return [{ ...common, ...mate('Round'), kind: 'round' }];
-    return [
-      { ...common, ...mate('Width'), kind: 'span', across: [1, 0, 0] },
-      { ...common, ...mate('Depth'), kind: 'span', across: [0, 1, 0] },
-    ];
-  });
+    const common: Omit<SurfacePlace, 'kind'> = { at: [x, y, (from + to) / 2], axis: [0, 0, 1], from, to };
+    if (measure === 'Round') return { ...common, kind: 'round' };
+    return { ...common, kind: 'span', across: measure === 'Width' ? [1, 0, 0] : [0, 1, 0] };
+  };
+  return keyed(
+    ENDS.flatMap(end =>
+      FITS.flatMap(fit =>
+        MEASURES.map(measure => {
+          const there = active(fit, measure, end)(p);
+          return [`${fit}${measure}${end}`, there ? place(end, measure) : null] as const;
+        }),
+      ),
+    ),
+  );
 }

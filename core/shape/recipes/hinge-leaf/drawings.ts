@@ -1,12 +1,16 @@
 import { Draft } from '../../drawing/draft';
 import type { DrawPoint } from '../../drawing/drawing';
 import { circle } from '../../outline';
-import type { Parameters } from '../parameters';
-import { hasKnuckles, isLug, leafOutline, lugOutline, secondOutline, sizesOf } from './sizes';
+import type { Measured } from '../define-recipe';
+import type { Asked } from './guide';
+import type { P } from './parameters';
+import { hasKnuckles, isLug, leafOutline, lugOutline, type Mate, secondOutline, sizesOf } from './sizes';
 
-export function drawing(p: Parameters) {
+type Drawn = keyof P | Mate;
+
+export function drawing(p: P) {
   const s = sizesOf(p);
-  const draft = new Draft().cut(s.base ? lugOutline(s) : leafOutline(s));
+  const draft = new Draft<Drawn>().cut(s.base ? lugOutline(s) : leafOutline(s));
   if (s.second) draft.cut(secondOutline(s));
   draft.edge(circle([0, s.axis], s.pin)).mateLoop('pin', circle([0, s.axis], s.pin));
   draft.across('pin', 'pin', [-s.pin, s.pin], s.axis, s.axis + s.barrel + 5, true);
@@ -44,11 +48,11 @@ export function drawing(p: Parameters) {
   return draft.done('From the end of the pin');
 }
 
-export function objectDrawing(measured: Readonly<Record<string, number>>, p: Parameters) {
+export function objectDrawing(measured: Measured<Asked>, p: P) {
   const pin = (measured.pin ?? 5) / 2;
   const wide = measured.between ?? 30;
   const centre = isLug(p) ? (measured.pin_height ?? 22) : 4 * pin;
-  const draft = new Draft().cut(circle([0, centre], pin)).mateLoop('pin', circle([0, centre], pin));
+  const draft = new Draft<Asked>().cut(circle([0, centre], pin)).mateLoop('pin', circle([0, centre], pin));
   draft.across('pin', 'pin', [-pin, pin], centre, centre + 3 * pin + 3, true);
   if (isLug(p)) {
     draft.cut([

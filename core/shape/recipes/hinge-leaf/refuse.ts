@@ -1,20 +1,20 @@
 import type { Finding } from '../../findings/finding';
 import { Refusals } from '../fields';
-import { lengthOf, type Parameters } from '../parameters';
+import type { P } from './parameters';
 import { type Sizes, sizesOf } from './sizes';
 
 /** A knuckle narrower than this does not hold a pin, mm. Common practice, no source. */
 const LEAST_KNUCKLE = 2;
 
-export function refuse(p: Parameters): Finding[] {
+export function refuse(p: P): Finding[] {
   const s = sizesOf(p);
-  const r = new Refusals();
+  const r = new Refusals<P>();
   if (s.base) lug(r, p, s);
   else leaf(r, s);
   return r.list;
 }
 
-function leaf(r: Refusals, s: Sizes): void {
+function leaf(r: Refusals<P>, s: Sizes): void {
   r.when(s.reach < s.barrel + 2, 'reach', 'The plate does not reach beyond the barrel.', s.barrel + 12)
     .when(
       s.holes > 0 && s.reach - s.barrel < 2 * s.screw + 2,
@@ -53,7 +53,7 @@ function leaf(r: Refusals, s: Sizes): void {
   }
 }
 
-function lug(r: Refusals, p: Parameters, s: Sizes): void {
+function lug(r: Refusals<P>, p: P, s: Sizes): void {
   const { long, wide, root } = s.base!;
   const beside = long / 2 - s.barrel - root;
   r.when(
@@ -73,6 +73,6 @@ function lug(r: Refusals, p: Parameters, s: Sizes): void {
       s.holes > 0 && wide / Math.ceil(s.holes / 2) < 2 * s.screw + 1.5,
       'baseWide',
       'So many holes do not fit across the base: a wider base, or fewer holes.',
-      Math.ceil(s.holes / 2) * (lengthOf(p, 'screwHole') + 3),
+      Math.ceil(s.holes / 2) * (p.screwHole + 3),
     );
 }

@@ -1,18 +1,18 @@
 import type { Outline } from '../../kernels/kernel';
-import type { MateSurface } from '../../mates';
 import { Path, polyline } from '../../outline';
 import type { Frame, Point2 } from '../../vector';
-import { lengthOf, type Parameters } from '../parameters';
+import type { Places } from '../define-recipe';
+import type { P } from './parameters';
 
 /**
  * A hinge leaf: a plate on the bed, a barrel along its edge with a bore for the pin, and screw holes; perhaps a
  * second plate at an angle, and a barrel parted into knuckles. Or a lug: an eye on a new base.
  * The pin runs along y, x is to the right, z up. Lengths mm, angles degrees.
  */
-export const isLug = (p: Parameters) => p.style === 'lug';
-export const isLeaf = (p: Parameters) => !isLug(p);
-export const hasKnuckles = (p: Parameters) => isLeaf(p) && p.barrel === 'knuckles';
-export const hasSecond = (p: Parameters) => isLeaf(p) && p.second === true;
+export const isLug = (p: P) => p.style === 'lug';
+export const isLeaf = (p: P) => !isLug(p);
+export const hasKnuckles = (p: P) => isLeaf(p) && p.barrel === 'knuckles';
+export const hasSecond = (p: P) => isLeaf(p) && p.second;
 
 export interface Sizes {
   pin: number;
@@ -33,23 +33,22 @@ export interface Sizes {
   base: { long: number; wide: number; root: number } | null;
 }
 
-export function sizesOf(p: Parameters): Sizes {
-  const of = (name: string) => lengthOf(p, name);
-  const pin = of('pinBore') / 2;
-  const barrel = pin + of('wall');
-  const long = of('length');
+export function sizesOf(p: P): Sizes {
+  const pin = p.pinBore / 2;
+  const barrel = pin + p.wall;
+  const long = p.length;
   return {
     pin,
     barrel,
-    plate: of('plate'),
-    reach: of('reach'),
+    plate: p.plate,
+    reach: p.reach,
     long,
-    axis: isLug(p) ? of('pinHeight') : barrel + of('rise'),
-    screw: of('screwHole') / 2,
-    holes: of('holes'),
-    knuckles: hasKnuckles(p) ? knucklesOf(long, of('knuckles'), of('gap')) : null,
-    second: hasSecond(p) ? { angle: of('angle'), reach: of('reachB') } : null,
-    base: isLug(p) ? { long: of('baseLong'), wide: of('baseWide'), root: of('root') } : null,
+    axis: isLug(p) ? p.pinHeight : barrel + p.rise,
+    screw: p.screwHole / 2,
+    holes: p.holes,
+    knuckles: hasKnuckles(p) ? knucklesOf(long, p.knuckles, p.gap) : null,
+    second: hasSecond(p) ? { angle: p.angle, reach: p.reachB } : null,
+    base: isLug(p) ? { long: p.baseLong, wide: p.baseWide, root: p.root } : null,
   };
 }
 
@@ -150,36 +149,29 @@ export function holesAt(s: Sizes): Point2[] {
   return Array.from({ length: s.holes }, (_, i): Point2 => [x, s.long * ((i + 0.5) / s.holes - 0.5)]);
 }
 
-export function surfaces(p: Parameters): MateSurface[] {
+export type Mate = 'pin' | 'gap';
+
+export function places(p: P): Places<Mate> {
   const s = sizesOf(p);
   const first = s.knuckles?.at[0] ?? [-s.long / 2, s.long / 2];
-  const found: MateSurface[] = [
-    {
-      mate: 'pin',
-      side: 'inside',
+  const radius = (s.pin + s.barrel) / 2;
+  const { knuckles } = s;
+  return {
+    pin: {
       kind: 'round',
-      size: 2 * s.pin,
       at: [0, (first[0] + first[1]) / 2, s.axis],
       axis: [0, 1, 0],
       from: -s.long / 2,
       to: s.long / 2,
     },
-  ];
-  if (s.knuckles) {
-    const [one, two] = s.knuckles.at;
-    const radius = (s.pin + s.barrel) / 2;
-    found.push({
-      mate: 'gap',
-      side: 'inside',
+    gap: knuckles && {
       kind: 'flats',
-      size: s.knuckles.gap,
-      at: [0, (one![1] + two![0]) / 2, s.axis + radius],
+      at: [0, (knuckles.at[0]![1] + knuckles.at[1]![0]) / 2, s.axis + radius],
       axis: [0, 0, 1],
       across: [0, 1, 0],
       flats: 2,
       from: s.axis,
       to: s.axis + s.barrel,
-    });
-  }
-  return found;
+    },
+  };
 }

@@ -1,6 +1,6 @@
 import type { Body, PartKernel } from '../../kernels/kernel';
 import { circle, rectangle } from '../../outline';
-import type { Parameters } from '../parameters';
+import type { P } from './parameters';
 import {
   ALONG,
   holesAt,
@@ -15,7 +15,7 @@ import {
 /** Room behind the barrel where the other leaf's knuckles turn. */
 const TURNING = 0.4;
 
-export function solid(p: Parameters, kernel: PartKernel): Body {
+export function solid(p: P, kernel: PartKernel): Body {
   const s = sizesOf(p);
   let body = s.base ? lug(s, kernel) : leaf(s, kernel);
   body = kernel.cut(body, kernel.extrude(circle([0, s.axis], s.pin), -s.long / 2 - 1, s.long + 2, ALONG));

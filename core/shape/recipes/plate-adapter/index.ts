@@ -1,27 +1,54 @@
 import { Draft } from '../../drawing/draft';
 import type { Body, PartKernel } from '../../kernels/kernel';
-import type { MateSpec, MateSurface } from '../../mates';
 import { circle, rectangle } from '../../outline';
 import type { Point2 } from '../../vector';
 import { PLATE } from '../advice';
+import {
+  defineRecipe,
+  type KeysOf,
+  type Measured,
+  type Places,
+  type SurfacePlace,
+  type ValuesOf,
+} from '../define-recipe';
 import { choice, length, Refusals, step } from '../fields';
-import { lengthOf, type Parameters } from '../parameters';
-import type { Recipe } from '../recipe';
 
 /** A plate that carries one bolt pattern on another: each a rectangle, a row or a circle of holes. Flat on the bed. */
-type Which = 'A' | 'B';
 const WHICH = ['A', 'B'] as const;
+type Which = (typeof WHICH)[number];
+const low = (which: Which) => which.toLowerCase() as Lowercase<Which>;
+const patterns = { rectangle: 'four in a rectangle', row: 'two in a row', circle: 'on a circle' };
 
-function holesOf(p: Parameters, which: Which): Point2[] {
-  const [w, d] = [lengthOf(p, `across${which}`), lengthOf(p, `deep${which}`)];
-  switch (p[`pattern${which}`]) {
+const parameters = [
+  ...WHICH.flatMap(which => [
+    choice(`pattern${which}`, `Holes ${which}`, patterns),
+    length(`hole${which}`, `Hole ${which}`, [1, 60], `screw_${low(which)}.model`),
+    length(`across${which}`, `${which}, apart`, [4, 400], `across_${low(which)}`),
+    length(`deep${which}`, `${which}, the other way`, [4, 400], `deep_${low(which)}`),
+    length(`count${which}`, `${which}, holes on the circle`, [3, 12], '3', {
+      measure: 'count',
+    }),
+  ]),
+  length('shift', 'B lies to the right by', [-300, 300], '0'),
+  length('turn', 'B is turned by', [-180, 180], '0', { measure: 'angle' }),
+  length('thickness', 'Thickness', [1, 60], '5', { sensible: PLATE }),
+  length('margin', 'Plate beyond the holes', [1, 60], '5', { group: 'more' }),
+  length('corners', 'Rounded corners', [0, 40], '4', { group: 'more' }),
+];
+
+type P = ValuesOf<typeof parameters>;
+type Asked = KeysOf<typeof guide>;
+
+function holesOf(p: P, which: Which): Point2[] {
+  const [w, d] = [p[`across${which}` as const], p[`deep${which}` as const]];
+  switch (p[`pattern${which}` as const]) {
     case 'row':
       return [
         [-w / 2, 0],
         [w / 2, 0],
       ];
     case 'circle': {
-      const n = lengthOf(p, `count${which}`);
+      const n = p[`count${which}` as const];
       return Array.from({ length: n }, (_, i): Point2 => {
         const a = (2 * Math.PI * i) / n + Math.PI / 2;
         return [(w / 2) * Math.cos(a), (w / 2) * Math.sin(a)];
@@ -43,21 +70,21 @@ interface Hole {
   which: Which;
 }
 
-function allHoles(p: Parameters): Hole[] {
-  const turn = (lengthOf(p, 'turn') * Math.PI) / 180;
+function allHoles(p: P): Hole[] {
+  const turn = (p.turn * Math.PI) / 180;
   return WHICH.flatMap(which =>
     holesOf(p, which).map(([x, y]): Hole => {
-      const radius = lengthOf(p, `hole${which}`) / 2;
+      const radius = p[`hole${which}` as const] / 2;
       if (which === 'A') return { at: [x, y], radius, which };
       const [c, s] = [Math.cos(turn), Math.sin(turn)];
-      return { at: [x * c - y * s + lengthOf(p, 'shift'), x * s + y * c], radius, which };
+      return { at: [x * c - y * s + p.shift, x * s + y * c], radius, which };
     }),
   );
 }
 
 /** The plate covers all holes with the same margin. */
-function plateOf(p: Parameters) {
-  const margin = lengthOf(p, 'margin');
+function plateOf(p: P) {
+  const margin = p.margin;
   const holes = allHoles(p);
   const edge = (pick: (h: Hole) => number, sign: number) =>
     Math.max(...holes.map(h => sign * pick(h) + h.radius + margin));
@@ -69,33 +96,25 @@ function plateOf(p: Parameters) {
   };
 }
 
-function solid(p: Parameters, kernel: PartKernel): Body {
+function solid(p: P, kernel: PartKernel): Body {
   const { x0, y0, x1, y1 } = plateOf(p);
-  const thick = lengthOf(p, 'thickness');
-  let body = kernel.extrude(rectangle(x0, y0, x1, y1, lengthOf(p, 'corners')), 0, thick);
+  const thick = p.thickness;
+  let body = kernel.extrude(rectangle(x0, y0, x1, y1, p.corners), 0, thick);
   for (const { at, radius } of allHoles(p))
     body = kernel.cut(body, kernel.extrude(circle(at, radius), -1, thick + 2));
   return body;
 }
 
-function surfaces(p: Parameters): MateSurface[] {
-  const thick = lengthOf(p, 'thickness');
-  return WHICH.map(which => {
-    const { at, radius } = allHoles(p).find(h => h.which === which)!;
-    return {
-      mate: `hole${which}`,
-      side: 'inside',
-      kind: 'round',
-      size: 2 * radius,
-      at: [at[0], at[1], thick / 2],
-      axis: [0, 0, 1],
-      from: 0,
-      to: thick,
-    };
-  });
+function places(p: P): Places<`hole${Which}`> {
+  const thick = p.thickness;
+  const place = (which: Which): SurfacePlace => {
+    const { at } = allHoles(p).find(h => h.which === which)!;
+    return { kind: 'round', at: [at[0], at[1], thick / 2], axis: [0, 0, 1], from: 0, to: thick };
+  };
+  return { holeA: place('A'), holeB: place('B') };
 }
 
-function refuse(p: Parameters) {
+function refuse(p: P) {
   const holes = allHoles(p);
   let nearest: { gap: number; which: Which } | undefined;
   holes.forEach((a, i) => {
@@ -105,24 +124,20 @@ function refuse(p: Parameters) {
     }
   });
   const clash = nearest !== undefined && nearest.gap < 1.2;
-  return new Refusals()
+  return new Refusals<P>()
     .when(
       clash,
       clash && nearest!.which === 'A' ? 'acrossA' : 'shift',
       'Two holes run into each other: move the second pattern, turn it, or take smaller screws.',
     )
-    .when(
-      cornerGap(p) < 0.8,
-      'corners',
-      'The rounded corners cut into a hole: make them smaller.',
-      lengthOf(p, 'margin'),
-    ).list;
+    .when(cornerGap(p) < 0.8, 'corners', 'The rounded corners cut into a hole: make them smaller.', p.margin)
+    .list;
 }
 
 /** Least plastic between a hole and a rounded corner. */
-function cornerGap(p: Parameters): number {
+function cornerGap(p: P): number {
   const { x0, y0, x1, y1 } = plateOf(p);
-  const r = Math.min(lengthOf(p, 'corners'), (x1 - x0) / 2, (y1 - y0) / 2);
+  const r = Math.min(p.corners, (x1 - x0) / 2, (y1 - y0) / 2);
   return Math.min(
     ...allHoles(p).map(({ at, radius }) => {
       const dx = Math.min(at[0] - x0, x1 - at[0]);
@@ -133,9 +148,9 @@ function cornerGap(p: Parameters): number {
   );
 }
 
-function drawing(p: Parameters) {
+function drawing(p: P) {
   const { x0, y0, x1, y1 } = plateOf(p);
-  const draft = new Draft().edge(rectangle(x0, y0, x1, y1, lengthOf(p, 'corners')));
+  const draft = new Draft<keyof P>().edge(rectangle(x0, y0, x1, y1, p.corners));
   for (const h of allHoles(p)) draft.mateLoop(`hole${h.which}`, circle(h.at, h.radius));
   const gap = Math.max(5, (y1 - y0) / 8);
   WHICH.forEach((which, i) => {
@@ -160,15 +175,14 @@ function drawing(p: Parameters) {
   return draft.done('From above');
 }
 
-function objectDrawing(measured: Readonly<Record<string, number>>, p: Parameters) {
-  const draft = new Draft();
+function objectDrawing(measured: Measured<Asked>, p: P) {
+  const draft = new Draft<Asked>();
   let x = 0;
   for (const which of WHICH) {
-    const low = which.toLowerCase();
-    const w = measured[`across_${low}`] ?? (which === 'A' ? 40 : 60);
-    const d = measured[`deep_${low}`] ?? w * 0.7;
-    const r = (measured[`screw_${low}`] ?? 4) / 2;
-    const kind = p[`pattern${which}`];
+    const w = measured[`across_${low(which)}` as const] ?? (which === 'A' ? 40 : 60);
+    const d = measured[`deep_${low(which)}` as const] ?? w * 0.7;
+    const r = (measured[`screw_${low(which)}` as const] ?? 4) / 2;
+    const kind = p[`pattern${which}` as const];
     const at: Point2[] =
       kind === 'row'
         ? [
@@ -188,83 +202,65 @@ function objectDrawing(measured: Readonly<Record<string, number>>, p: Parameters
               [x, d],
             ];
     draft.edge(rectangle(x - 8, -8, x + w + 8, Math.max(d, kind === 'circle' ? d / 2 + w / 2 : 0) + 8, 3));
-    for (const c of at) draft.mateLoop(`screw_${low}`, circle(c, r));
-    draft.across(`across_${low}`, `${which}, apart`, [x, x + w], at[0]![1], -14);
-    draft.across(`screw_${low}`, 'screw', [x - r, x + r], at[0]![1], -22, true);
+    for (const c of at) draft.mateLoop(`screw_${low(which)}`, circle(c, r));
+    draft.across(`across_${low(which)}`, `${which}, apart`, [x, x + w], at[0]![1], -14);
+    draft.across(`screw_${low(which)}`, 'screw', [x - r, x + r], at[0]![1], -22, true);
     if (kind === 'rectangle')
-      draft.up(`deep_${low}`, `${which}, deep`, x, [0, d], which === 'A' ? x - 14 : x + w + 14);
+      draft.up(`deep_${low(which)}`, `${which}, deep`, x, [0, d], which === 'A' ? x - 14 : x + w + 14);
     x += w + 50;
   }
   return draft.done('The two patterns from above');
 }
 
-const mate = (which: Which): MateSpec => ({
-  id: `hole${which}`,
-  name: `Screw ${which} in its hole`,
-  dimension: `screw_${which.toLowerCase()}`,
-  parameter: `hole${which}`,
-  side: 'inside',
-  want: 'bolt',
-  flexibleWant: 'bolt',
-  active: () => true,
-});
-const patterns = { rectangle: 'four in a rectangle', row: 'two in a row', circle: 'on a circle' };
-const isKind = (which: Which, kind: string) => (p: Parameters) => p[`pattern${which}`] === kind;
+const mate = <W extends Which>(which: W) =>
+  ({
+    name: `Screw ${which} in its hole`,
+    dimension: `screw_${low(which)}`,
+    parameter: `hole${which}`,
+    side: 'inside',
+    want: 'bolt',
+  }) as const;
+const isKind = (which: Which, kind: keyof typeof patterns) => (p: P) =>
+  p[`pattern${which}` as const] === kind;
 
-export const plateAdapter: Recipe = {
+const guide = WHICH.flatMap(which => [
+  step(
+    `screw_${low(which)}`,
+    `Screw ${which}, over its thread`,
+    'outside-jaws',
+    'The screw that goes through; its hole is made for it.',
+  ),
+  step(
+    `across_${low(which)}`,
+    `Holes ${which}, apart`,
+    'span',
+    'Centre to centre: inside edge to inside edge and outside to outside, halved. On a circle its diameter.',
+  ),
+  step(`deep_${low(which)}`, `Holes ${which}, the other way`, 'span', 'Centre to centre, across the first.', {
+    needed: isKind(which, 'rectangle'),
+  }),
+]);
+
+export const plateAdapter = defineRecipe({
   id: 'plate-adapter',
   version: 1,
   family: 'adapter',
   title: 'Plate between bolt patterns',
   purpose: 'Carries something with one set of screw holes on something with another.',
-  guide: WHICH.flatMap(which => [
-    step(
-      `screw_${which.toLowerCase()}`,
-      `Screw ${which}, over its thread`,
-      'outside-jaws',
-      'The screw that goes through; its hole is made for it.',
-      { critical: true },
-    ),
-    step(
-      `across_${which.toLowerCase()}`,
-      `Holes ${which}, apart`,
-      'span',
-      'Centre to centre: inside edge to inside edge and outside to outside, halved. On a circle its diameter.',
-    ),
-    step(
-      `deep_${which.toLowerCase()}`,
-      `Holes ${which}, the other way`,
-      'span',
-      'Centre to centre, across the first.',
-      { needed: isKind(which, 'rectangle') },
-    ),
-  ]),
-  mates: WHICH.map(mate),
-  parameters: [
-    ...WHICH.flatMap(which => [
-      choice(`pattern${which}`, `Holes ${which}`, patterns),
-      length(`hole${which}`, `Hole ${which}`, [1, 60], `screw_${which.toLowerCase()}.model`),
-      length(`across${which}`, `${which}, apart`, [4, 400], `across_${which.toLowerCase()}`),
-      length(`deep${which}`, `${which}, the other way`, [4, 400], `deep_${which.toLowerCase()}`, {
-        shown: isKind(which, 'rectangle'),
-      }),
-      length(`count${which}`, `${which}, holes on the circle`, [3, 12], '3', {
-        measure: 'count',
-        shown: isKind(which, 'circle'),
-      }),
-    ]),
-    length('shift', 'B lies to the right by', [-300, 300], '0'),
-    length('turn', 'B is turned by', [-180, 180], '0', { measure: 'angle' }),
-    length('thickness', 'Thickness', [1, 60], '5', { sensible: PLATE }),
-    length('margin', 'Plate beyond the holes', [1, 60], '5', { group: 'more' }),
-    length('corners', 'Rounded corners', [0, 40], '4', { group: 'more' }),
-  ],
+  guide,
+  mates: { holeA: mate('A'), holeB: mate('B') },
+  parameters,
+  shown: {
+    deepA: isKind('A', 'rectangle'),
+    countA: isKind('A', 'circle'),
+    deepB: isKind('B', 'rectangle'),
+    countB: isKind('B', 'circle'),
+  },
   refuse,
   drawing,
   objectDrawing,
   solid,
-  surfaces,
-  checks: () => [],
+  places,
   demo: {
     name: 'a rowlock plate on a wing rigger',
     sizes: { screw_a: 4, across_a: 40, deep_a: 28, screw_b: 6, across_b: 64, deep_b: 44 },
@@ -286,4 +282,4 @@ export const plateAdapter: Recipe = {
       corners: 4,
     },
   },
-};
+});

@@ -5,23 +5,27 @@ import type { Outline } from '../../kernels/kernel';
 import { OffsetError } from '../../offset';
 import { pointsOf } from '../../outline';
 import { OutlineTextError, outlineOfText, untrimmedOfText } from '../../outline-text';
-import { lengthOf, type Parameters, textOf } from '../parameters';
-import { FITTING, fittingOf, type Sizes, sizesOf } from './sizes';
+import type { Measured } from '../define-recipe';
+import type { Asked } from './guide';
+import type { P } from './parameters';
+import { FITTING, type Fitting, fittingOf, type Sizes, sizesOf } from './sizes';
+
+type Drawn = keyof P | Fitting;
 
 /** The maker's outline cannot be read or cannot be offset that far; the refusal tells the maker why. */
 const isOutlineProblem = (error: unknown) =>
   error instanceof OutlineTextError || error instanceof OffsetError;
 
 /** What cannot be built is drawn as it was written, or as a box of its sizes. */
-function drawnSizes(p: Parameters): Pick<Sizes, 'outer' | 'holes' | 'pocket' | 'lip' | 'top'> {
+function drawnSizes(p: P): Pick<Sizes, 'outer' | 'holes' | 'pocket' | 'lip' | 'top'> {
   try {
     return sizesOf(p);
   } catch (error) {
     if (!isOutlineProblem(error)) throw error;
-    const size = lengthOf(p, FITTING[fittingOf(p)]);
-    const plain = (name: string, spare: Outline): Outline => {
+    const size = p[FITTING[fittingOf(p)]];
+    const plain = (name: 'outline', spare: Outline): Outline => {
       try {
-        return outlineOfText(textOf(p, name));
+        return outlineOfText(p[name]);
       } catch (error) {
         if (!isOutlineProblem(error)) throw error;
         return spare;
@@ -33,11 +37,11 @@ function drawnSizes(p: Parameters): Pick<Sizes, 'outer' | 'holes' | 'pocket' | '
 }
 
 /** From above; beside it how thick it is. */
-export function drawing(p: Parameters): Drawing {
+export function drawing(p: P): Drawing<Drawn> {
   const s = drawnSizes(p);
   const [x0, y0, x1, y1] = boxOf(s.outer);
   const gap = Math.max(4, (y1 - y0) / 8);
-  const draft = new Draft().cut(s.outer);
+  const draft = new Draft<Drawn>().cut(s.outer);
   if (s.top) draft.edge(s.top);
   if (s.lip) draft.edge(s.lip.inner);
   if (s.pocket) draft.edge(s.pocket.outline);
@@ -51,7 +55,7 @@ export function drawing(p: Parameters): Drawing {
     draft.across(by, by === 'around' ? 'around ÷ π' : 'fits', [x0, x1], y0, y0 - gap);
     draft.up('outline', 'high', x0, [y0, y1], x0 - gap);
   }
-  const thickness = lengthOf(p, 'thickness');
+  const thickness = p.thickness;
   const side = x1 + 2 * gap;
   draft.edge(box(side, y0, side + thickness, y1));
   if (s.lip) draft.edge(box(side + thickness, y0, side + thickness + s.lip.height, y1));
@@ -60,19 +64,19 @@ export function drawing(p: Parameters): Drawing {
 }
 
 /** The seat with what is read of it, drawn with the outline as far as it is written. */
-export function objectDrawing(measured: Readonly<Record<string, number>>, p: Parameters): Drawing {
+export function objectDrawing(measured: Measured<Asked>, p: P): Drawing<Asked> {
   const [w, h] = [measured.seat_width ?? 30, measured.seat_height ?? 21];
   const depth = measured.seat_depth ?? 12;
   let seat: Outline;
   try {
-    seat = untrimmedOfText(textOf(p, 'outline'));
+    seat = untrimmedOfText(p.outline);
   } catch (error) {
     if (!isOutlineProblem(error)) throw error;
     seat = outlineOfText(`0, 0; ${w}, 0; ${w}, ${h}; 0, ${h}`);
   }
   const [x0, y0, x1, y1] = boxOf(seat);
   const gap = Math.max(4, (y1 - y0) / 8);
-  const draft = new Draft()
+  const draft = new Draft<Asked>()
     .cut(box(x0 - gap, y0 - gap, x1 + gap, y1 + gap))
     .edge(seat)
     .mate('seat_around', [...pointsOf(seat), pointsOf(seat)[0]!])

@@ -1,18 +1,17 @@
 import { boxOf } from '../../curve';
-import type { Finding } from '../../findings/finding';
-import { finding } from '../../findings/finding';
+import { type Finding, finding } from '../../findings/finding';
 import { OffsetError } from '../../offset';
 import { holesOfText, OutlineTextError, outlineOfText, untrimmedOfText } from '../../outline-text';
 import { gapBetween, wallBetween } from '../../within';
 import { Refusals } from '../fields';
-import { lengthOf, type Parameters, textOf } from '../parameters';
+import type { P } from './parameters';
 import { FITTING, fittingOf, has, movedBy, type Sizes, sizeOf, sizesOf } from './sizes';
 import { edgesOf, entryOf, goesThrough } from './solid';
 
 /** Thinner is not printed. */
 const LEAST_WALL = 0.4;
 
-export function refuse(p: Parameters): Finding[] {
+export function refuse(p: P): Finding[] {
   const unreadable = readable(p);
   if (unreadable.length > 0) return unreadable;
   const trimmed = trimmedAway(p);
@@ -34,7 +33,7 @@ export function refuse(p: Parameters): Finding[] {
 }
 
 function refuseSizes(s: Sizes): Finding[] {
-  const refusals = new Refusals()
+  const refusals = new Refusals<P>()
     .when(
       s.leadIn > s.straight - 0.5,
       'leadIn',
@@ -105,14 +104,14 @@ function refuseSizes(s: Sizes): Finding[] {
 }
 
 /** Each written text by itself, so that the finding names its field. */
-function readable(p: Parameters): Finding[] {
-  const refusals = new Refusals();
+function readable(p: P): Finding[] {
+  const refusals = new Refusals<P>();
   const outlines = [
-    'outline',
-    ...(has.top(p) ? ['topOutline'] : []),
-    ...(has.pocket(p) ? ['pocketOutline'] : []),
+    'outline' as const,
+    ...(has.top(p) ? ['topOutline' as const] : []),
+    ...(has.pocket(p) ? ['pocketOutline' as const] : []),
   ];
-  const tried = (name: string, read: () => unknown) => {
+  const tried = (name: keyof P, read: () => unknown) => {
     try {
       read();
     } catch (error) {
@@ -120,19 +119,17 @@ function readable(p: Parameters): Finding[] {
       refusals.when(true, name, error.message);
     }
   };
-  for (const name of outlines) tried(name, () => outlineOfText(textOf(p, name)));
-  tried('holes', () => holesOfText(textOf(p, 'holes')));
+  for (const name of outlines) tried(name, () => outlineOfText(p[name]));
+  tried('holes', () => holesOfText(p.holes));
   return refusals.list;
 }
 
 /** The outline is moved until its fitting size is met: a trim of a side that it goes by would be undone. */
-function trimmedAway(p: Parameters): Finding[] {
+function trimmedAway(p: P): Finding[] {
   if (has.around(p)) return [];
-  const [trimmed, whole] = [outlineOfText, untrimmedOfText].map(read =>
-    sizeOf(read(textOf(p, 'outline')), p),
-  );
+  const [trimmed, whole] = [outlineOfText, untrimmedOfText].map(read => sizeOf(read(p.outline), p));
   const way = has.width(p) ? 'width' : 'height';
-  return new Refusals().when(
+  return new Refusals<P>().when(
     Math.abs(trimmed! - whole!) > 0.005,
     'outline',
     `A trim changes the ${way} it fits by, which the ledger sets: trim other edges, let it fit by its ${has.width(p) ? 'height' : 'width'}, or set the gap in Fit.`,
@@ -140,8 +137,8 @@ function trimmedAway(p: Parameters): Finding[] {
 }
 
 /** Fit is tenths of a millimetre: an outline that must grow by a fifth was read off something else. */
-function movedTooFar(p: Parameters): Finding[] {
-  const written = outlineOfText(textOf(p, 'outline'));
+function movedTooFar(p: P): Finding[] {
+  const written = outlineOfText(p.outline);
   const name = FITTING[fittingOf(p)];
   let moved = Infinity;
   try {
@@ -153,10 +150,10 @@ function movedTooFar(p: Parameters): Finding[] {
   const [x0, y0, x1, y1] = boxOf(written);
   const most = Math.max(1, Math.min(x1 - x0, y1 - y0) / 10);
   const drawn = sizeOf(written, p);
-  return new Refusals().when(
+  return new Refusals<P>().when(
     !(Math.abs(moved) <= most),
     name,
-    `The outline as written is ${drawn.toFixed(2)} mm there, the part should be ${lengthOf(p, name).toFixed(2)}: that is more than fit. Write the outline with the sizes that were read.`,
+    `The outline as written is ${drawn.toFixed(2)} mm there, the part should be ${p[name].toFixed(2)}: that is more than fit. Write the outline with the sizes that were read.`,
     drawn,
   ).list;
 }

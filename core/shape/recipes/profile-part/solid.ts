@@ -1,13 +1,12 @@
 import { boxOf, curvesOf } from '../../curve';
 import type { Body, Level, PartKernel } from '../../kernels/kernel';
-import type { MateSurface } from '../../mates';
 import { offsetOutline } from '../../offset';
-import type { Parameters } from '../parameters';
-import { lengthOf } from '../parameters';
-import { FITTING, fittingOf, type Sizes, sizesOf } from './sizes';
+import type { Places } from '../define-recipe';
+import type { P } from './parameters';
+import { type Fitting, fittingOf, type Sizes, sizesOf } from './sizes';
 
 /** Lies on the bed; what goes in first is down, pockets and lip are up. */
-export function solid(p: Parameters, kernel: PartKernel): Body {
+export function solid(p: P, kernel: PartKernel): Body {
   const s = sizesOf(p);
   const height = s.thickness + (s.lip?.height ?? 0);
   let body = kernel.stack(levelsOf(s, height));
@@ -53,21 +52,19 @@ export const entryOf = (s: Pick<Sizes, 'outer' | 'leadIn'>) => offsetOutline(s.o
 
 export const edgesOf = (outline: Sizes['outer']) => curvesOf(outline).length;
 
-export function surfaces(p: Parameters): MateSurface[] {
+export function places(p: P): Places<Fitting> {
   const s = sizesOf(p);
   const [x0, y0, x1, y1] = boxOf(s.outer);
   const by = fittingOf(p);
-  return [
-    {
-      mate: by,
-      side: 'outside',
-      kind: by === 'around' ? 'girth' : 'span',
-      size: lengthOf(p, FITTING[by]),
-      at: [(x0 + x1) / 2, (y0 + y1) / 2, (s.leadIn + s.straight) / 2],
-      axis: [0, 0, 1],
-      ...(by === 'around' ? {} : { across: by === 'width' ? ([1, 0, 0] as const) : ([0, 1, 0] as const) }),
-      from: s.leadIn,
-      to: s.straight,
-    },
-  ];
+  const common = {
+    at: [(x0 + x1) / 2, (y0 + y1) / 2, (s.leadIn + s.straight) / 2],
+    axis: [0, 0, 1],
+    from: s.leadIn,
+    to: s.straight,
+  } as const;
+  return {
+    width: by === 'width' ? { ...common, kind: 'span', across: [1, 0, 0] } : null,
+    height: by === 'height' ? { ...common, kind: 'span', across: [0, 1, 0] } : null,
+    around: by === 'around' ? { ...common, kind: 'girth' } : null,
+  };
 }

@@ -1,17 +1,32 @@
 import { box, Draft } from '../../drawing/draft';
 import type { Body, Outline, PartKernel } from '../../kernels/kernel';
-import type { MateSurface } from '../../mates';
 import { circle, Path } from '../../outline';
 import type { Frame } from '../../vector';
+import { defineRecipe, type KeysOf, type Measured, type Places, type ValuesOf } from '../define-recipe';
 import { choice, length, Refusals, step } from '../fields';
-import { lengthOf, type Parameters } from '../parameters';
-import type { Recipe } from '../recipe';
+
+const parameters = [
+  choice('holds', 'It holds', { click: 'by clicking behind a bead', straight: 'by its arms alone' }),
+  length('slot', 'Slot', [1, 120], 'bead.model'),
+  length('mouth', 'Mouth', [0.6, 120], 'neck.model'),
+  length('deep', 'Slot is deep', [3, 200], 'rim_depth'),
+  length('arm', 'Arms', [1.2, 40], '3'),
+  length('height', 'Height', [3, 200], '14'),
+  length('base', 'Base thickness', [1.2, 60], '5'),
+  length('screwHole', 'Screw hole in the base (0 is none)', [0, 20], '4.5'),
+  length('lead', 'Lead-in at the mouth', [0.4, 30], '3', { group: 'more' }),
+];
+
+type P = ValuesOf<typeof parameters>;
+type Mate = 'slot' | 'mouth';
+type Drawn = keyof P | Mate;
+type Asked = KeysOf<typeof guide>;
 
 /**
  * A fork that clips on a rim: two arms with a slot between, whose mouth is narrower so that it clicks over a
  * bead, on a base with a screw hole. One profile in (x, y) pulled up: the arms bend along the layers.
  */
-const clicks = (p: Parameters) => p.holds === 'click';
+const clicks = (p: P) => p.holds === 'click';
 
 interface Sizes {
   slot: number;
@@ -24,16 +39,16 @@ interface Sizes {
   screw: number;
 }
 
-function sizesOf(p: Parameters): Sizes {
+function sizesOf(p: P): Sizes {
   return {
-    slot: lengthOf(p, 'slot') / 2,
-    mouth: lengthOf(p, clicks(p) ? 'mouth' : 'slot') / 2,
-    deep: lengthOf(p, 'deep'),
-    arm: lengthOf(p, 'arm'),
-    base: lengthOf(p, 'base'),
-    high: lengthOf(p, 'height'),
-    lead: lengthOf(p, 'lead'),
-    screw: lengthOf(p, 'screwHole') / 2,
+    slot: p.slot / 2,
+    mouth: (clicks(p) ? p.mouth : p.slot) / 2,
+    deep: p.deep,
+    arm: p.arm,
+    base: p.base,
+    high: p.height,
+    lead: p.lead,
+    screw: p.screwHole / 2,
   };
 }
 
@@ -64,7 +79,7 @@ function profileOf(s: Sizes): Outline {
 /** From the base's underside towards the slot. */
 const under = (s: Sizes): Frame => ({ at: [0, 0, s.high / 2], x: [1, 0, 0], up: [0, 1, 0] });
 
-function solid(p: Parameters, kernel: PartKernel): Body {
+function solid(p: P, kernel: PartKernel): Body {
   const s = sizesOf(p);
   const body = kernel.extrude(profileOf(s), 0, s.high);
   return s.screw > 0
@@ -72,32 +87,27 @@ function solid(p: Parameters, kernel: PartKernel): Body {
     : body;
 }
 
-function surfaces(p: Parameters): MateSurface[] {
+function places(p: P): Places<Mate> {
   const s = sizesOf(p);
   const to = s.base + s.deep - s.lead - standsIn(s);
   const common = {
-    side: 'inside' as const,
     kind: 'flats' as const,
     axis: [0, 0, 1] as const,
     across: [1, 0, 0] as const,
     from: 0,
     to: s.high,
   };
-  const slot: MateSurface = {
-    ...common,
-    mate: 'slot',
-    size: 2 * s.slot,
-    at: [0, (s.base + to) / 2, s.high / 4],
-  };
-  if (!clicks(p)) return [slot];
   const crest = s.base + s.deep - s.lead;
-  return [slot, { ...common, mate: 'mouth', size: 2 * s.mouth, at: [0, crest, s.high / 4] }];
+  return {
+    slot: { ...common, at: [0, (s.base + to) / 2, s.high / 4] },
+    mouth: clicks(p) ? { ...common, at: [0, crest, s.high / 4] } : null,
+  };
 }
 
-function refuse(p: Parameters) {
+function refuse(p: P) {
   const s = sizesOf(p);
   const inn = standsIn(s);
-  return new Refusals()
+  return new Refusals<P>()
     .when(s.mouth <= 0.4, 'mouth', 'The mouth is closed: nothing goes in.', s.slot)
     .when(
       clicks(p) && s.mouth > s.slot - 0.05,
@@ -126,9 +136,9 @@ function refuse(p: Parameters) {
     ).list;
 }
 
-function drawing(p: Parameters) {
+function drawing(p: P) {
   const s = sizesOf(p);
-  const draft = new Draft().cut(profileOf(s));
+  const draft = new Draft<Drawn>().cut(profileOf(s));
   const to = s.base + s.deep - s.lead - standsIn(s);
   draft.walls('slot', s.slot, [s.base, to]);
   const crest = s.base + s.deep - s.lead;
@@ -140,11 +150,11 @@ function drawing(p: Parameters) {
   return draft.done('Cut through the fork, as it is printed');
 }
 
-function objectDrawing(measured: Readonly<Record<string, number>>) {
+function objectDrawing(measured: Measured<Asked>) {
   const bead = (measured.bead ?? 8) / 2;
   const neck = Math.min(bead - 0.3, (measured.neck ?? 6) / 2);
   const deep = measured.rim_depth ?? 16;
-  const draft = new Draft().cut([
+  const draft = new Draft<Asked>().cut([
     [-neck, 0],
     [neck, 0],
     [neck, deep * 0.4],
@@ -163,28 +173,23 @@ function objectDrawing(measured: Readonly<Record<string, number>>) {
   return draft.done('Cut through the rim');
 }
 
-export const rimFork: Recipe = {
+const guide = [
+  step('bead', 'Rim, thickness', 'outside-jaws', 'At its thickest, which the slot must take.'),
+  step('neck', 'Below the rim, thickness', 'jaw-tips', 'Where it is thinner again: the mouth closes there.', {
+    needed: clicks,
+  }),
+  step('rim_depth', 'Rim, depth', 'step', 'How far the fork may go over it.'),
+];
+
+export const rimFork = defineRecipe({
   id: 'rim-fork',
   version: 1,
   family: 'mount',
   title: 'Fork for a rim',
   purpose: 'Clips over the rim of a bucket, a board or a shell and carries something on its base.',
-  guide: [
-    step('bead', 'Rim, thickness', 'outside-jaws', 'At its thickest, which the slot must take.', {
-      critical: true,
-    }),
-    step(
-      'neck',
-      'Below the rim, thickness',
-      'jaw-tips',
-      'Where it is thinner again: the mouth closes there.',
-      { critical: true, needed: clicks },
-    ),
-    step('rim_depth', 'Rim, depth', 'step', 'How far the fork may go over it.'),
-  ],
-  mates: [
-    {
-      id: 'slot',
+  guide,
+  mates: {
+    slot: {
       name: 'Rim in the slot',
       dimension: 'bead',
       parameter: 'slot',
@@ -192,10 +197,8 @@ export const rimFork: Recipe = {
       want: 'slide',
       flexibleWant: 'snug',
       form: 'flats',
-      active: () => true,
     },
-    {
-      id: 'mouth',
+    mouth: {
       name: 'Mouth behind the bead',
       dimension: 'neck',
       parameter: 'mouth',
@@ -205,24 +208,16 @@ export const rimFork: Recipe = {
       form: 'flats',
       active: clicks,
     },
-  ],
-  parameters: [
-    choice('holds', 'It holds', { click: 'by clicking behind a bead', straight: 'by its arms alone' }),
-    length('slot', 'Slot', [1, 120], 'bead.model'),
-    length('mouth', 'Mouth', [0.6, 120], 'neck.model', { shown: clicks }),
-    length('deep', 'Slot is deep', [3, 200], 'rim_depth'),
-    length('arm', 'Arms', [1.2, 40], '3'),
-    length('height', 'Height', [3, 200], '14'),
-    length('base', 'Base thickness', [1.2, 60], '5'),
-    length('screwHole', 'Screw hole in the base (0 is none)', [0, 20], '4.5'),
-    length('lead', 'Lead-in at the mouth', [0.4, 30], '3', { group: 'more' }),
-  ],
+  },
+  parameters,
+  shown: {
+    mouth: clicks,
+  },
   refuse,
   drawing,
   objectDrawing,
   solid,
-  surfaces,
-  checks: () => [],
+  places,
   demo: {
     name: 'the washing bucket’s rim',
     sizes: { bead: 8, neck: 6, rim_depth: 16 },
@@ -238,4 +233,4 @@ export const rimFork: Recipe = {
       lead: 3,
     },
   },
-};
+});

@@ -1,22 +1,21 @@
 import { rootStrain } from '../../../fit/click';
 import type { CheckContext } from '../../checks/context';
 import { measureMates } from '../../checks/measure';
-import type { Finding } from '../../findings/finding';
-import { finding } from '../../findings/finding';
+import { type Finding, finding } from '../../findings/finding';
+import type { MateSurface } from '../../mates';
 import { loopNear, sectionAtZ } from '../../mesh/section';
-import type { Parameters } from '../parameters';
 import type { BuiltSolid } from '../recipe';
-import { has } from './parameters';
-import { mateSurfaces, sizesOf } from './solid';
+import { has, type P } from './parameters';
+import { places, sizesOf } from './solid';
 
 /**
  * The lip must pass the rim before it drops into its groove: the ring is stretched by
  * (rim − lip) / lip, both measured on the finished triangles.
  */
-export function checkLip(p: Parameters, solid: BuiltSolid, context: CheckContext): Finding[] {
+export function checkLip(p: P, solid: BuiltSolid, context: CheckContext): Finding[] {
   if (!has.ridge(p)) return [];
   const inward = has.lip(p);
-  const surface = mateSurfaces(p).find(s => s.mate === (inward ? 'lip' : 'bead'))!;
+  const surface = ridgeSurface(p, inward);
   const passed = context.measured[inward ? 'rim' : 'bore'];
   if (surface.parted) return checkFingers(p, solid, context, inward);
   const found = loopNear(sectionAtZ(solid.mesh, surface.at[2]), [0, 0], surface.size, surface.side);
@@ -40,11 +39,16 @@ export function checkLip(p: Parameters, solid: BuiltSolid, context: CheckContext
   ];
 }
 
+const ridgeSurface = (p: P, inward: boolean): MateSurface =>
+  inward
+    ? { ...places(p).lip!, mate: 'lip', side: 'inside', size: p.lipDiameter }
+    : { ...places(p).bead!, mate: 'bead', side: 'outside', size: p.beadDiameter };
+
 /** Slots part the wall into fingers that bend at the slots' floor; only the lip has to move aside. */
-function checkFingers(p: Parameters, solid: BuiltSolid, context: CheckContext, inward: boolean): Finding[] {
+function checkFingers(p: P, solid: BuiltSolid, context: CheckContext, inward: boolean): Finding[] {
   const s = sizesOf(p);
   const passed = context.measured[inward ? 'rim' : 'bore'];
-  const surface = mateSurfaces(p).find(m => m.mate === (inward ? 'lip' : 'bead'))!;
+  const surface = ridgeSurface(p, inward);
   const { size } = measureMates(solid.mesh, [surface])[0]!;
   if (passed === undefined || !Number.isFinite(size) || !s.slots || !s.ridge) return [];
   const wall = inward ? s.skirt! : s.plug!;

@@ -1,118 +1,54 @@
-import {
-  type DrawDimension,
-  type Drawing,
-  type DrawPoint,
-  type DrawShape,
-  frameOf,
-  mirrored,
-} from '../../drawing/drawing';
+import { box, Draft } from '../../drawing/draft';
+import { type Drawing, type DrawPoint, mirrored } from '../../drawing/drawing';
 import { pointsOf } from '../../outline';
-import { lengthOf, type Parameters } from '../parameters';
-import { has } from './parameters';
-import { capOutline, mateSurfaces, sizesOf, tabThickness } from './solid';
+import { type Measured, placed } from '../define-recipe';
+import type { Asked } from './guide';
+import { has, type P } from './parameters';
+import { capOutline, type Mate, places, sizesOf, tabThickness } from './solid';
 
 /** A cut through the cap, mouth down as it sits on the object, with the numbers that are drawn. */
-export function capDrawing(p: Parameters): Drawing {
+export function capDrawing(p: P): Drawing<keyof P | Mate> {
   const s = sizesOf(p);
   const height = Math.max(s.skirt?.top ?? 0, s.plug?.top ?? 0);
   // Turned over: on the bed its mouth is up, on the object down.
   const flip = ([x, z]: DrawPoint): DrawPoint => [x, height - z];
   // The half outline runs from the axis back to the axis: with its mirror image it is one closed line.
   const half = pointsOf(capOutline(p)).slice(0, -1).map(flip);
-  const shapes: DrawShape[] = [
-    { ink: 'cut', points: [...half, ...mirrored(half).reverse()], closed: true },
-    {
-      ink: 'centre',
-      points: [
-        [0, -3],
-        [0, height + 4],
-      ],
-    },
-  ];
-  if (has.tab(p)) {
-    const tip = s.rim + lengthOf(p, 'tabLength');
-    const box: DrawPoint[] = [
-      [s.rim, 0],
-      [tip, 0],
-      [tip, tabThickness(p)],
-      [s.rim, tabThickness(p)],
-    ];
-    shapes.push({ ink: 'edge', points: box.map(flip), closed: true });
-  }
-  if (s.strap) {
-    const { at, outer, thickness } = s.strap;
-    const strip: DrawPoint[] = [
-      [at - outer, 0],
-      [-s.rim, 0],
-      [-s.rim, thickness],
-      [at - outer, thickness],
-    ];
-    shapes.push({ ink: 'edge', points: strip.map(flip), closed: true });
-  }
+  const draft = new Draft<keyof P | Mate>()
+    .cut([...half, ...mirrored(half).reverse()])
+    .centre([0, -3], [0, height + 4]);
+  if (has.tab(p)) draft.edge(box(s.rim, 0, s.rim + p.tabLength, tabThickness(p)).map(flip));
+  if (s.strap) draft.edge(box(s.strap.at - s.strap.outer, 0, -s.rim, s.strap.thickness).map(flip));
   if (s.slots) {
     const { from, mouth, width, outer } = s.slots;
-    for (const sign of [-1, 1]) {
-      const slot: DrawPoint[] = [
-        [sign * (outer - width), from],
-        [sign * outer, from],
-        [sign * outer, mouth],
-        [sign * (outer - width), mouth],
-      ];
-      shapes.push({ ink: 'ghost', points: slot.map(flip), closed: true });
-    }
+    for (const sign of [-1, 1]) draft.ghost(box(sign * (outer - width), from, sign * outer, mouth).map(flip));
   }
-  const dimensions: DrawDimension[] = [];
   const gap = Math.max(5, s.rim / 4);
+  const radius: Record<Mate, number> = {
+    skirt: s.skirt?.inner ?? 0,
+    plug: s.plug?.outer ?? 0,
+    lip: s.ridge?.radius ?? 0,
+    bead: s.ridge?.radius ?? 0,
+    ring: s.strap?.hole ?? 0,
+  };
   let below = -gap;
-  for (const surface of mateSurfaces(p)) {
-    if (surface.mate === 'ring') {
-      const { at, hole, thickness } = s.strap!;
-      for (const sign of [-1, 1])
-        shapes.push({
-          ink: 'mate',
-          key: 'ring',
-          points: [flip([at + sign * hole, 0]), flip([at + sign * hole, thickness])],
-        });
-      const y = height - thickness / 2;
-      dimensions.push({
-        key: 'ring',
-        label: 'ring',
-        from: [at - hole, y],
-        to: [at + hole, y],
-        line: height - thickness - gap,
-        direction: 'across',
-        diameter: true,
-      });
-      continue;
-    }
-    for (const sign of [-1, 1]) {
-      shapes.push({
-        ink: 'mate',
-        key: surface.mate,
-        points: [
-          flip([(sign * surface.size) / 2, surface.from]),
-          flip([(sign * surface.size) / 2, surface.to]),
-        ],
-      });
-    }
-    const y = height - surface.at[2];
-    dimensions.push(across(surface.mate, surface.mate, surface.size, y, below));
-    below -= gap;
+  for (const [mate, { at, from, to }] of placed(places(p))) {
+    const r = radius[mate];
+    const wall = (x: number) => [flip([at[0] + x, from]), flip([at[0] + x, to])];
+    draft.mate(mate, wall(-r), wall(r));
+    const line = mate === 'ring' ? height - to - gap : below;
+    draft.across(mate, mate, [at[0] - r, at[0] + r], height - at[2], line, true);
+    if (mate !== 'ring') below -= gap;
   }
   const left = -s.rim - 0.7 * gap;
-  if (s.skirt) dimensions.push(up('skirtDepth', 'depth', -s.skirt.outer, 0, s.skirt.top - s.end, left));
-  else if (s.plug) dimensions.push(up('plugDepth', 'depth', -s.plug.outer, 0, s.plug.top - s.end, left));
-  dimensions.push(up('endThickness', 'end', -s.rim, height - s.end, height, left));
-  return {
-    title: 'Cut through the cap, as it sits',
-    shapes,
-    dimensions,
-    frame: frameOf(shapes, dimensions, 2),
-  };
+  if (s.skirt) draft.up('skirtDepth', 'depth', -s.skirt.outer, [0, s.skirt.top - s.end], left);
+  else if (s.plug) draft.up('plugDepth', 'depth', -s.plug.outer, [0, s.plug.top - s.end], left);
+  draft.up('endThickness', 'end', -s.rim, [height - s.end, height], left);
+  return draft.done('Cut through the cap, as it sits');
 }
 
 /** A cut through the port with the dimensions to measure. */
-export function portDrawing(measured: Readonly<Record<string, number>>, p: Parameters): Drawing {
+export function portDrawing(measured: Measured<Asked>, p: P): Drawing<Asked> {
   const rim = measured.rim ?? 31.7;
   const scale = rim / 31.7;
   const height = has.skirt(p) ? (measured.rim_height ?? 14 * scale) : 14 * scale;
@@ -140,34 +76,16 @@ export function portDrawing(measured: Readonly<Record<string, number>>, p: Param
     [I, height - from - width],
     [B, height - from - width],
   ];
-  const shapes: DrawShape[] = [
-    { ink: 'cut', points: ring, closed: true },
-    { ink: 'cut', points: mirrored(ring), closed: true },
-    {
-      ink: 'centre',
-      points: [
-        [0, -base - 4],
-        [0, height + 5],
-      ],
-    },
-  ];
+  const draft = new Draft<Asked>()
+    .cut(ring)
+    .cut(mirrored(ring))
+    .centre([0, -base - 4], [0, height + 5]);
   const gap = Math.max(4, rim / 6);
   /** Upright dimensions run beside the rim, above the flange. */
   const side = R + 0.17 * rim;
-  const dimensions: DrawDimension[] = [];
   let above = height + gap;
-  const mark = (key: string, label: string, half: number, low: number, high: number, at: number) => {
-    for (const sign of [-1, 1])
-      shapes.push({
-        ink: 'mate',
-        key,
-        points: [
-          [sign * half, low],
-          [sign * half, high],
-        ],
-      });
-    dimensions.push(across(key, label, 2 * half, (low + high) / 2, at));
-  };
+  const mark = (key: Asked, label: string, half: number, low: number, high: number, at: number) =>
+    draft.walls(key, half, [low, high]).across(key, label, [-half, half], (low + high) / 2, at, true);
   if (has.plug(p)) {
     mark('bore', 'bore', B, has.bead(p) ? height - from : 0.2 * height, height, above);
     above += gap;
@@ -189,17 +107,9 @@ export function portDrawing(measured: Readonly<Record<string, number>>, p: Param
   }
   if (has.ridge(p)) {
     const x = has.lip(p) ? R : B;
-    dimensions.push(up('groove_from', 'from top', x, height - from, height, side));
-    dimensions.push(up('groove_width', 'width', x, height - from - width, height - from, side));
+    draft.up('groove_from', 'from top', x, [height - from, height], side);
+    draft.up('groove_width', 'width', x, [height - from - width, height - from], side);
   }
-  if (has.skirt(p)) dimensions.push(up('rim_height', 'height', -R, 0, height, -side));
-  return { title: 'Cut through the object', shapes, dimensions, frame: frameOf(shapes, dimensions, 2) };
-}
-
-function across(key: string, label: string, size: number, y: number, line: number): DrawDimension {
-  return { key, label, from: [-size / 2, y], to: [size / 2, y], line, direction: 'across', diameter: true };
-}
-
-function up(key: string, label: string, x: number, low: number, high: number, line: number): DrawDimension {
-  return { key, label, from: [x, low], to: [x, high], line, direction: 'up' };
+  if (has.skirt(p)) draft.up('rim_height', 'height', -R, [0, height], -side);
+  return draft.done('Cut through the object');
 }

@@ -1,77 +1,64 @@
-import type { GuideStep } from '../recipe';
+import type { KeysOf } from '../define-recipe';
+import { step } from '../fields';
 import { has } from './parameters';
 
-export const GUIDE: readonly GuideStep[] = [
-  {
-    key: 'rim',
-    label: 'Rim, outside',
-    kind: 'outside',
-    critical: true,
-    hold: 'outside-jaws',
-    how: 'Outside jaws square to the axis, close until they just drag. Turn the object a third between readings: a port is seldom round.',
-    needed: has.skirt,
-  },
-  {
-    key: 'rim_height',
-    label: 'Rim height',
-    kind: 'step',
-    critical: false,
-    hold: 'step',
-    how: 'From the top of the rim down to what the skirt must not touch. Set the beam flat on the rim and let the rod drop.',
-    needed: has.skirt,
-  },
-  {
-    key: 'groove',
-    label: 'Groove, outside',
-    kind: 'outside',
-    critical: true,
-    hold: 'jaw-tips',
-    how: 'Thin tips of the outside jaws, at the bottom of the groove. The body of the jaw would ride on the rim and read high.',
-    needed: has.lip,
-  },
-  {
-    key: 'bore',
-    label: 'Bore, inside',
-    kind: 'inside',
-    critical: true,
-    hold: 'inside-jaws',
-    how: 'Inside jaws, open until they just touch; rock them and keep the largest reading across the bore.',
-    needed: has.plug,
-  },
-  {
-    key: 'inner_groove',
-    label: 'Groove inside the bore',
-    kind: 'inside',
-    critical: true,
-    hold: 'inside-jaws',
-    how: 'Tips of the inside jaws at the bottom of the groove. If they do not reach, measure a strip of putty pressed into it.',
-    needed: has.bead,
-  },
-  {
-    key: 'groove_from',
-    label: 'Groove from the top',
-    kind: 'depth',
-    critical: false,
-    hold: 'depth-rod',
-    how: 'From the top of the rim to the groove’s nearer edge: this is where the lip must wait.',
-    needed: has.ridge,
-  },
-  {
-    key: 'groove_width',
-    label: 'Groove width',
-    kind: 'inside',
-    critical: false,
-    hold: 'inside-jaws',
-    how: 'Tips of the inside jaws in the groove, along the axis.',
-    needed: has.ridge,
-  },
-  {
-    key: 'neck',
-    label: 'Neck that the strap’s ring goes around',
-    kind: 'outside',
-    critical: true,
-    hold: 'outside-jaws',
-    how: 'A part of the object that stays: below the rim, a screw’s head, an eye. Turn it between readings.',
-    needed: has.strap,
-  },
+export const guide = [
+  step(
+    'rim',
+    'Rim, outside',
+    'outside-jaws',
+    'Outside jaws square to the axis, close until they just drag. Turn the object a third between readings: a port is seldom round.',
+    { needed: has.skirt },
+  ),
+  step(
+    'rim_height',
+    'Rim height',
+    'step',
+    'From the top of the rim down to what the skirt must not touch. Set the beam flat on the rim and let the rod drop.',
+    { needed: has.skirt },
+  ),
+  step(
+    'groove',
+    'Groove, outside',
+    'jaw-tips',
+    'Thin tips of the outside jaws, at the bottom of the groove. The body of the jaw would ride on the rim and read high.',
+    { needed: has.lip },
+  ),
+  step(
+    'bore',
+    'Bore, inside',
+    'inside-jaws',
+    'Inside jaws, open until they just touch; rock them and keep the largest reading across the bore.',
+    { needed: has.plug },
+  ),
+  step(
+    'inner_groove',
+    'Groove inside the bore',
+    'inside-jaws',
+    'Tips of the inside jaws at the bottom of the groove. If they do not reach, measure a strip of putty pressed into it.',
+    { needed: has.bead },
+  ),
+  step(
+    'groove_from',
+    'Groove from the top',
+    'depth-rod',
+    'From the top of the rim to the groove’s nearer edge: this is where the lip must wait.',
+    { needed: has.ridge },
+  ),
+  step(
+    'groove_width',
+    'Groove width',
+    'inside-jaws',
+    'Tips of the inside jaws in the groove, along the axis.',
+    { needed: has.ridge },
+  ),
+  step(
+    'neck',
+    'Neck that the strap’s ring goes around',
+    'outside-jaws',
+    'A part of the object that stays: below the rim, a screw’s head, an eye. Turn it between readings.',
+    { needed: has.strap },
+  ),
 ];
+
+export type Asked = KeysOf<typeof guide>;

@@ -1,26 +1,111 @@
-import type { Recipe } from '../recipe';
+import { defineRecipe } from '../define-recipe';
+import type { EffortLever } from '../recipe';
 import { checkLip } from './checks';
 import { capDrawing, portDrawing } from './drawings';
-import { GUIDE } from './guide';
-import { effortLevers, MATES, PARAMETERS } from './parameters';
+import { guide } from './guide';
+import { has, type P, parameters } from './parameters';
 import { refuse } from './refuse';
-import { capSolid, mateSurfaces } from './solid';
+import { capSolid, type Mate, places } from './solid';
+
+type Lever = EffortLever & { mate: Mate; parameter: 'wall' | 'plugWall' | 'leadIn' };
+
+/** A ring's push goes with its wall (p = E·ε·t/r); the chamfer only eases it on. */
+function effortLevers(p: P): Lever[] {
+  const levers: Lever[] = [];
+  for (const mate of has.skirt(p) ? (['skirt', 'lip'] as const) : [])
+    levers.push(
+      { mate, parameter: 'wall', label: 'skirt wall', acts: 'grip', power: 1, least: 0.8, most: 6 },
+      { mate, parameter: 'leadIn', label: 'entry chamfer', acts: 'entry', power: 0, least: 0, most: 3 },
+    );
+  // A solid plug (wall 0) gives nowhere: there is no lever.
+  for (const mate of has.plug(p) && p.plugWall !== 0 ? (['plug', 'bead'] as const) : [])
+    levers.push(
+      { mate, parameter: 'plugWall', label: 'plug wall', acts: 'grip', power: 1, least: 0.8, most: 6 },
+      { mate, parameter: 'leadIn', label: 'entry chamfer', acts: 'entry', power: 0, least: 0, most: 3 },
+    );
+  return levers;
+}
 
 /** A cap over, or a plug into, a round object: hull vent, pipe end, port, tube. */
-export const roundCap: Recipe = {
+export const roundCap = defineRecipe({
   id: 'round-cap',
   version: 2,
   family: 'replacement',
   title: 'Round cap or plug',
   purpose: 'Closes a round port, pipe or tube: over its rim, into its bore, or both; rigid or flexible.',
-  guide: GUIDE,
-  mates: MATES,
-  parameters: PARAMETERS,
+  guide,
+  mates: {
+    skirt: {
+      name: 'Skirt over rim',
+      dimension: 'rim',
+      parameter: 'skirtDiameter',
+      side: 'inside',
+      want: 'snug',
+      flexibleWant: 'stretch',
+      active: has.skirt,
+    },
+    lip: {
+      name: 'Lip in groove',
+      dimension: 'groove',
+      parameter: 'lipDiameter',
+      side: 'inside',
+      want: 'click',
+      active: has.lip,
+    },
+    plug: {
+      name: 'Plug in bore',
+      dimension: 'bore',
+      parameter: 'plugDiameter',
+      side: 'outside',
+      want: 'slide',
+      flexibleWant: 'stretch',
+      active: has.plug,
+    },
+    bead: {
+      name: 'Bead in inner groove',
+      dimension: 'inner_groove',
+      parameter: 'beadDiameter',
+      side: 'outside',
+      want: 'click',
+      active: has.bead,
+    },
+    ring: {
+      name: 'Strap’s ring around its neck',
+      dimension: 'neck',
+      parameter: 'ringDiameter',
+      side: 'inside',
+      want: 'slide',
+      flexibleWant: 'stretch',
+      active: has.strap,
+    },
+  },
+  parameters,
+  shown: {
+    skirtDiameter: has.skirt,
+    skirtDepth: has.skirt,
+    plugDiameter: has.plug,
+    plugDepth: has.plug,
+    wall: has.skirt,
+    lipDiameter: has.lip,
+    beadDiameter: has.bead,
+    lipFrom: has.ridge,
+    lipWidth: has.ridge,
+    slotDepth: has.slots,
+    slotWidth: has.slots,
+    ringDiameter: has.strap,
+    strapLength: has.strap,
+    strapWidth: has.strap,
+    strapThickness: has.strap,
+    tabLength: has.tab,
+    tabWidth: has.tab,
+    plugWall: has.plug,
+    endDiameter: p => p.style === 'into',
+  },
   refuse,
   drawing: capDrawing,
   objectDrawing: portDrawing,
   solid: capSolid,
-  surfaces: mateSurfaces,
+  places,
   checks: checkLip,
   levers: effortLevers,
   demo: {
@@ -65,4 +150,4 @@ export const roundCap: Recipe = {
       tabWidth: 12,
     },
   },
-};
+});

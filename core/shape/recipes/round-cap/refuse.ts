@@ -1,18 +1,16 @@
 import { formatPlain } from '../../../quantity/format';
-import type { Finding } from '../../findings/finding';
-import { finding } from '../../findings/finding';
-import { lengthOf, type Parameters } from '../parameters';
-import { has, slottedWall } from './parameters';
+import { type Finding, finding } from '../../findings/finding';
+import { has, type P, slottedWall } from './parameters';
 import { sizesOf } from './solid';
 
 /** Less material than this between two faces is a slip, not a wall: mm. */
 const LEAST_LAND = 0.3;
 
 /** What contradicts itself, each with the parameter to change. Nothing here means the kernel can build it. */
-export function refuse(p: Parameters): Finding[] {
+export function refuse(p: P): Finding[] {
   const s = sizesOf(p);
   const findings: Finding[] = [];
-  const stop = (parameter: string, message: string, value?: number) =>
+  const stop = (parameter: keyof P, message: string, value?: number) =>
     findings.push(
       finding(
         'cannot-build',
@@ -79,17 +77,14 @@ export function refuse(p: Parameters): Finding[] {
     }
   }
   if (s.ridge) refuseRidge(p, s.ridge, stop);
-  if (
-    has.tab(p) &&
-    lengthOf(p, 'tabWidth') / 2 > Math.min(s.rim, lengthOf(p, 'tabLength') + s.rim) - LEAST_LAND
-  ) {
+  if (has.tab(p) && p.tabWidth / 2 > Math.min(s.rim, p.tabLength + s.rim) - LEAST_LAND) {
     stop('tabWidth', 'The tab is wider than the cap.', Math.floor(1.5 * s.rim));
   }
-  if (has.tab(p) && lengthOf(p, 'tabLength') < lengthOf(p, 'tabWidth') / 2) {
+  if (has.tab(p) && p.tabLength < p.tabWidth / 2) {
     stop(
       'tabLength',
       'The tab’s round end is longer than the tab: make it longer or narrower.',
-      lengthOf(p, 'tabWidth') / 2 + 1,
+      p.tabWidth / 2 + 1,
     );
   }
   if (s.slots) refuseSlots(p, s, stop);
@@ -102,9 +97,9 @@ export function refuse(p: Parameters): Finding[] {
   return findings;
 
   function refuseRidge(
-    at: Parameters,
+    at: P,
     ridge: NonNullable<typeof s.ridge>,
-    say: (parameter: string, message: string, value?: number) => void,
+    say: (parameter: keyof P, message: string, value?: number) => void,
   ) {
     const inward = has.lip(at);
     const wall = inward ? s.skirt!.inner : s.plug!.outer;
@@ -137,9 +132,9 @@ export function refuse(p: Parameters): Finding[] {
 }
 
 function refuseSlots(
-  p: Parameters,
+  p: P,
   s: ReturnType<typeof sizesOf>,
-  say: (parameter: string, message: string, value?: number) => void,
+  say: (parameter: keyof P, message: string, value?: number) => void,
 ): void {
   const { slots } = s;
   if (!slots) return;

@@ -1,9 +1,8 @@
 import type { Body, Outline, PartKernel } from '../../kernels/kernel';
-import type { MateSurface } from '../../mates';
 import { circle, Path, polyline, rectangle } from '../../outline';
 import type { Point2 } from '../../vector';
-import { lengthOf, type Parameters } from '../parameters';
-import { has, slottedWall } from './parameters';
+import type { Places, SurfacePlace } from '../define-recipe';
+import { has, type P, slottedWall } from './parameters';
 
 /**
  * Frame: the axis is z; the end is on the bed, its outer face at z = 0; skirt and plug stand up from
@@ -15,7 +14,7 @@ const LEAD_RUN = Math.sqrt(3);
 /** Behind the lip: 45°, which prints without support and still holds. */
 const HOLD_RUN = 1;
 /** A tab as thick as the end never reaches into the cavity. */
-export const tabThickness = (p: Parameters) => lengthOf(p, 'endThickness');
+export const tabThickness = (p: P) => p.endThickness;
 
 export interface CapSizes {
   skirt?: { inner: number; outer: number; top: number };
@@ -34,44 +33,44 @@ export interface CapSizes {
 }
 
 /** Radii and heights that follow from the parameters. */
-export function sizesOf(p: Parameters): CapSizes {
-  const end = lengthOf(p, 'endThickness');
-  const sizes: CapSizes = { end, rim: 0, leadIn: lengthOf(p, 'leadIn'), fillet: lengthOf(p, 'outerFillet') };
+export function sizesOf(p: P): CapSizes {
+  const end = p.endThickness;
+  const sizes: CapSizes = { end, rim: 0, leadIn: p.leadIn, fillet: p.outerFillet };
   if (has.skirt(p)) {
-    const inner = lengthOf(p, 'skirtDiameter') / 2;
-    const outer = inner + lengthOf(p, 'wall');
-    sizes.skirt = { inner, outer, top: end + lengthOf(p, 'skirtDepth') };
+    const inner = p.skirtDiameter / 2;
+    const outer = inner + p.wall;
+    sizes.skirt = { inner, outer, top: end + p.skirtDepth };
     sizes.rim = outer;
   } else {
-    sizes.rim = lengthOf(p, 'endDiameter') / 2;
+    sizes.rim = p.endDiameter / 2;
   }
   if (has.plug(p)) {
-    const outer = lengthOf(p, 'plugDiameter') / 2;
-    const wall = lengthOf(p, 'plugWall');
+    const outer = p.plugDiameter / 2;
+    const wall = p.plugWall;
     sizes.plug = {
       outer,
       inner: wall > 0 ? Math.max(0, outer - wall) : 0,
-      top: end + lengthOf(p, 'plugDepth'),
+      top: end + p.plugDepth,
     };
   }
   if (has.ridge(p)) {
-    const radius = lengthOf(p, has.lip(p) ? 'lipDiameter' : 'beadDiameter') / 2;
+    const radius = (has.lip(p) ? p.lipDiameter : p.beadDiameter) / 2;
     const height = Math.abs(radius - (has.lip(p) ? sizes.skirt!.inner : sizes.plug!.outer));
-    const low = end + lengthOf(p, 'lipFrom');
-    const high = low + lengthOf(p, 'lipWidth');
+    const low = end + p.lipFrom;
+    const high = low + p.lipWidth;
     sizes.ridge = { radius, from: low - HOLD_RUN * height, low, high, lead: high + LEAD_RUN * height };
   }
   if (has.slots(p)) sizes.slots = slotsOf(p, sizes);
   if (has.strap(p)) {
-    const hole = lengthOf(p, 'ringDiameter') / 2;
-    const width = lengthOf(p, 'strapWidth');
+    const hole = p.ringDiameter / 2;
+    const width = p.strapWidth;
     const outer = hole + width;
     sizes.strap = {
-      at: -(sizes.rim + lengthOf(p, 'strapLength') + outer),
+      at: -(sizes.rim + p.strapLength + outer),
       hole,
       outer,
       half: width / 2,
-      thickness: lengthOf(p, 'strapThickness'),
+      thickness: p.strapThickness,
     };
   }
   return sizes;
@@ -80,14 +79,14 @@ export function sizesOf(p: Parameters): CapSizes {
 /** Cut a little beyond both faces of the wall and what stands out from it. */
 const BEYOND = 0.3;
 
-function slotsOf(p: Parameters, s: CapSizes): CapSizes['slots'] {
+function slotsOf(p: P, s: CapSizes): CapSizes['slots'] {
   const wall = slottedWall(p) === 'skirt' ? s.skirt : s.plug;
   if (!wall) return undefined;
   const ridge = s.ridge?.radius ?? wall.outer;
   return {
-    count: lengthOf(p, 'slots'),
-    from: wall.top - lengthOf(p, 'slotDepth'),
-    width: lengthOf(p, 'slotWidth'),
+    count: p.slots,
+    from: wall.top - p.slotDepth,
+    width: p.slotWidth,
     inner: Math.min(wall.inner, ridge) - BEYOND,
     outer: Math.max(wall.outer, ridge) + BEYOND,
     mouth: wall.top,
@@ -127,7 +126,7 @@ function withStrap(
 }
 
 /** The cut through one half, counter-clockwise from the centre of the outer face. */
-export function capOutline(p: Parameters): Outline {
+export function capOutline(p: P): Outline {
   const s = sizesOf(p);
   const path = new Path([0, 0]);
   path.to([s.rim - s.fillet, 0]);
@@ -163,10 +162,10 @@ export function capOutline(p: Parameters): Outline {
 }
 
 /** The pull tab seen from above: from inside the end disc out along +x, with a round end. */
-export function tabOutline(p: Parameters): Outline {
+export function tabOutline(p: P): Outline {
   const s = sizesOf(p);
-  const half = lengthOf(p, 'tabWidth') / 2;
-  const tip = s.rim + lengthOf(p, 'tabLength');
+  const half = p.tabWidth / 2;
+  const tip = s.rim + p.tabLength;
   return new Path([0, -half])
     .to([tip - half, -half])
     .arc([tip - half, half], [tip, 0])
@@ -174,7 +173,7 @@ export function tabOutline(p: Parameters): Outline {
     .close();
 }
 
-export function capSolid(p: Parameters, kernel: PartKernel): Body {
+export function capSolid(p: P, kernel: PartKernel): Body {
   const s = sizesOf(p);
   let body = kernel.revolve(capOutline(p));
   if (has.tab(p)) body = kernel.fuse(body, kernel.extrude(tabOutline(p), 0, tabThickness(p)));
@@ -187,56 +186,33 @@ export function capSolid(p: Parameters, kernel: PartKernel): Body {
   return body;
 }
 
-const WALL_OF: Record<string, 'skirt' | 'plug'> = {
-  skirt: 'skirt',
-  lip: 'skirt',
-  plug: 'plug',
-  bead: 'plug',
-};
+export type Mate = 'skirt' | 'lip' | 'plug' | 'bead' | 'ring';
 
-export function mateSurfaces(p: Parameters): MateSurface[] {
+export function places(p: P): Places<Mate> {
   const s = sizesOf(p);
-  const surfaces: MateSurface[] = [];
-  const add = (mate: string, side: 'inside' | 'outside', radius: number, from: number, to: number) => {
-    const slotted = s.slots !== undefined && slottedWall(p) === WALL_OF[mate] ? s.slots.from : Infinity;
+  const { skirt, plug, ridge, strap } = s;
+  const at = (wall: 'skirt' | 'plug', [from, to]: readonly [number, number]): SurfacePlace => {
+    const slotted = s.slots !== undefined && slottedWall(p) === wall ? s.slots.from : Infinity;
     // Measured where it is whole, if it is whole anywhere.
-    const whole = slotted > from + 0.4 ? Math.min(to, slotted) : to;
-    surfaces.push({
-      mate,
-      side,
-      kind: 'round',
-      size: 2 * radius,
-      at: [0, 0, (from + whole) / 2],
-      axis: [0, 0, 1],
-      ...((from + whole) / 2 > slotted ? { parted: true as const } : {}),
-      from,
-      to,
-    });
+    const middle = (from + (slotted > from + 0.4 ? Math.min(to, slotted) : to)) / 2;
+    const parted = middle > slotted ? { parted: true as const } : {};
+    return { kind: 'round', at: [0, 0, middle], axis: [0, 0, 1], ...parted, from, to };
   };
-  if (s.skirt) {
-    const [from, to] = longer([s.end, s.skirt.top - s.leadIn], has.lip(p) ? s.ridge : undefined);
-    add('skirt', 'inside', s.skirt.inner, from, to);
-  }
-  if (s.plug) {
-    const [from, to] = longer([s.end, s.plug.top - s.leadIn], has.bead(p) ? s.ridge : undefined);
-    add('plug', 'outside', s.plug.outer, from, to);
-  }
-  if (s.ridge && has.lip(p)) add('lip', 'inside', s.ridge.radius, s.ridge.low, s.ridge.high);
-  if (s.ridge && has.bead(p)) add('bead', 'outside', s.ridge.radius, s.ridge.low, s.ridge.high);
-  if (s.strap) {
-    const { at, hole, thickness } = s.strap;
-    surfaces.push({
-      mate: 'ring',
-      side: 'inside',
-      kind: 'round',
-      size: 2 * hole,
-      at: [at, 0, thickness / 2],
-      axis: [0, 0, 1],
-      from: 0,
-      to: thickness,
-    });
-  }
-  return surfaces;
+  return {
+    skirt: skirt ? at('skirt', longer([s.end, skirt.top - s.leadIn], has.lip(p) ? ridge : undefined)) : null,
+    plug: plug ? at('plug', longer([s.end, plug.top - s.leadIn], has.bead(p) ? ridge : undefined)) : null,
+    lip: ridge && has.lip(p) ? at('skirt', [ridge.low, ridge.high]) : null,
+    bead: ridge && has.bead(p) ? at('plug', [ridge.low, ridge.high]) : null,
+    ring: strap
+      ? {
+          kind: 'round',
+          at: [strap.at, 0, strap.thickness / 2],
+          axis: [0, 0, 1],
+          from: 0,
+          to: strap.thickness,
+        }
+      : null,
+  };
 }
 
 /** A ridge parts a wall in two: the longer stretch is measured. */

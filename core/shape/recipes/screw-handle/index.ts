@@ -1,11 +1,24 @@
 import { box, Draft } from '../../drawing/draft';
 import type { Body, Outline, PartKernel } from '../../kernels/kernel';
-import type { MateSurface } from '../../mates';
 import { circle, Path } from '../../outline';
 import type { Frame } from '../../vector';
+import { defineRecipe, type KeysOf, type Measured, type Places, type ValuesOf } from '../define-recipe';
 import { length, Refusals, step } from '../fields';
-import { lengthOf, type Parameters } from '../parameters';
-import type { Recipe } from '../recipe';
+
+const parameters = [
+  length('pilot', 'Hole for the screw', [0.8, 20], 'screw.model'),
+  length('pitch', 'Apart', [20, 400], 'apart'),
+  length('clear', 'Room for the fingers', [8, 120], '28'),
+  length('bar', 'Bar thickness', [4, 60], '12'),
+  length('foot', 'Feet, thickness', [5, 60], '14'),
+  length('depth', 'Depth', [5, 80], '16'),
+  length('pilotDepth', 'Hole is deep', [4, 150], '16', { group: 'more' }),
+];
+
+type P = ValuesOf<typeof parameters>;
+type Mate = 'pilot';
+type Drawn = keyof P | Mate;
+type Asked = KeysOf<typeof guide>;
 
 /**
  * A handle between two screws: two feet and a bar, one profile in (x, z) pulled along y. It stands on its side
@@ -21,15 +34,15 @@ interface Sizes {
   pilotDepth: number;
 }
 
-function sizesOf(p: Parameters): Sizes {
+function sizesOf(p: P): Sizes {
   return {
-    apart: lengthOf(p, 'pitch'),
-    foot: lengthOf(p, 'foot'),
-    clear: lengthOf(p, 'clear'),
-    bar: lengthOf(p, 'bar'),
-    deep: lengthOf(p, 'depth'),
-    pilot: lengthOf(p, 'pilot') / 2,
-    pilotDepth: lengthOf(p, 'pilotDepth'),
+    apart: p.pitch,
+    foot: p.foot,
+    clear: p.clear,
+    bar: p.bar,
+    deep: p.depth,
+    pilot: p.pilot / 2,
+    pilotDepth: p.pilotDepth,
   };
 }
 
@@ -61,7 +74,7 @@ function profileOf(s: Sizes): Outline {
 /** Into a foot from its underside. */
 const under = (x: number, s: Sizes): Frame => ({ at: [x, 0, s.deep / 2], x: [1, 0, 0], up: [0, 1, 0] });
 
-function solid(p: Parameters, kernel: PartKernel): Body {
+function solid(p: P, kernel: PartKernel): Body {
   const s = sizesOf(p);
   let body = kernel.extrude(profileOf(s), 0, s.deep);
   for (const sign of [-1, 1])
@@ -72,25 +85,22 @@ function solid(p: Parameters, kernel: PartKernel): Body {
   return body;
 }
 
-function surfaces(p: Parameters): MateSurface[] {
+function places(p: P): Places<Mate> {
   const s = sizesOf(p);
-  return [
-    {
-      mate: 'pilot',
-      side: 'inside',
+  return {
+    pilot: {
       kind: 'round',
-      size: 2 * s.pilot,
       at: [-s.apart / 2, s.pilotDepth / 2, s.deep / 2],
       axis: [0, 1, 0],
       from: 0,
       to: s.pilotDepth,
     },
-  ];
+  };
 }
 
-function refuse(p: Parameters) {
+function refuse(p: P) {
   const s = sizesOf(p);
-  return new Refusals()
+  return new Refusals<P>()
     .when(
       s.apart < s.foot + 8,
       'pitch',
@@ -111,9 +121,9 @@ function refuse(p: Parameters) {
     ).list;
 }
 
-function drawing(p: Parameters) {
+function drawing(p: P) {
   const s = sizesOf(p);
-  const draft = new Draft().edge(profileOf(s));
+  const draft = new Draft<Drawn>().edge(profileOf(s));
   for (const sign of [-1, 1]) {
     const x = (sign * s.apart) / 2;
     draft.mate('pilot', [
@@ -129,10 +139,10 @@ function drawing(p: Parameters) {
   return draft.done('From the side, feet down');
 }
 
-function objectDrawing(measured: Readonly<Record<string, number>>) {
+function objectDrawing(measured: Measured<Asked>) {
   const r = (measured.screw ?? 4) / 2;
   const apart = measured.apart ?? 96;
-  const draft = new Draft().cut(box(-apart / 2 - 16, -8, apart / 2 + 16, 0));
+  const draft = new Draft<Asked>().cut(box(-apart / 2 - 16, -8, apart / 2 + 16, 0));
   for (const sign of [-1, 1]) draft.cut(box((sign * apart) / 2 - r, -8, (sign * apart) / 2 + r, 14));
   draft.mate(
     'screw',
@@ -150,30 +160,30 @@ function objectDrawing(measured: Readonly<Record<string, number>>) {
   return draft.done('The door or lid with its two screws');
 }
 
-export const screwHandle: Recipe = {
+const guide = [
+  step(
+    'screw',
+    'Screw, over its thread',
+    'outside-jaws',
+    'The screws you have; they cut their own way into the feet.',
+  ),
+  step(
+    'apart',
+    'Screws, apart',
+    'span',
+    'Centre to centre: inside edge to inside edge and outside to outside, halved.',
+  ),
+];
+
+export const screwHandle = defineRecipe({
   id: 'screw-handle',
   version: 1,
   family: 'replacement',
   title: 'Handle between two screws',
   purpose: 'A bar handle for a door, a lid or a drawer whose two screw holes are there already.',
-  guide: [
-    step(
-      'screw',
-      'Screw, over its thread',
-      'outside-jaws',
-      'The screws you have; they cut their own way into the feet.',
-      { critical: true },
-    ),
-    step(
-      'apart',
-      'Screws, apart',
-      'span',
-      'Centre to centre: inside edge to inside edge and outside to outside, halved.',
-    ),
-  ],
-  mates: [
-    {
-      id: 'pilot',
+  guide,
+  mates: {
+    pilot: {
       name: 'Screw in the foot',
       dimension: 'screw',
       parameter: 'pilot',
@@ -181,27 +191,17 @@ export const screwHandle: Recipe = {
       want: 'insert',
       flexibleWant: 'insert',
       lying: true,
-      active: () => true,
     },
-  ],
-  parameters: [
-    length('pilot', 'Hole for the screw', [0.8, 20], 'screw.model'),
-    length('pitch', 'Apart', [20, 400], 'apart'),
-    length('clear', 'Room for the fingers', [8, 120], '28'),
-    length('bar', 'Bar thickness', [4, 60], '12'),
-    length('foot', 'Feet, thickness', [5, 60], '14'),
-    length('depth', 'Depth', [5, 80], '16'),
-    length('pilotDepth', 'Hole is deep', [4, 150], '16', { group: 'more' }),
-  ],
+  },
+  parameters,
   refuse,
   drawing,
   objectDrawing,
   solid,
-  surfaces,
-  checks: () => [],
+  places,
   demo: {
     name: 'the oar rack’s drawer',
     sizes: { screw: 4, apart: 96 },
     parameters: { pilot: 3.4, pitch: 96, clear: 28, bar: 12, foot: 14, depth: 16, pilotDepth: 16 },
   },
-};
+});

@@ -1,60 +1,48 @@
 import { boxOf } from '../../curve';
 import { box, Draft } from '../../drawing/draft';
 import type { Drawing } from '../../drawing/drawing';
-import type { Finding } from '../../findings/finding';
-import { finding } from '../../findings/finding';
+import { type Finding, finding } from '../../findings/finding';
 import type { Outline } from '../../kernels/kernel';
-import type { MateSpec } from '../../mates';
 import { OffsetError, offsetOutline } from '../../offset';
 import { pointsOf } from '../../outline';
 import { OutlineTextError, outlineOfText } from '../../outline-text';
 import { ellipse, roundedRectangle } from '../../section';
-import { CHAMFER, WALL } from '../advice';
-import { choice, length, outline, Refusals, step } from '../fields';
-import { lengthOf, type Parameters, textOf } from '../parameters';
-import type { Recipe } from '../recipe';
-import { type Goes, girthOf, is, type Sizes, sizeName, sizesOf, widthOf } from './sizes';
-import { mouthOf, outerOf, ridgeRange, solid, surfaces, wallLevels } from './solid';
+import { defineRecipe, keyed, type Measured } from '../define-recipe';
+import { Refusals } from '../fields';
+import { type Asked, guide } from './guide';
+import { GOES, type Goes, key, MEASURES, type Measure, type P, parameters, sizeName } from './parameters';
+import { active, girthOf, is, read, type Sizes, sizesOf, widthOf } from './sizes';
+import { mouthOf, outerOf, places, ridgeRange, solid, wallLevels } from './solid';
 
-const GOES = ['over', 'into'] as const;
-const WORD: Record<Goes, string> = { over: 'rim', into: 'bore' };
-type Measure = 'Width' | 'Depth' | 'Around';
+const mate = (goes: Goes, measure: Measure) =>
+  [
+    `${goes}${measure}`,
+    {
+      name: `${goes === 'over' ? 'Skirt' : 'Plug'}, ${{ Width: 'width', Depth: 'depth', Around: 'all round' }[measure]}`,
+      dimension: key(goes, measure),
+      parameter: sizeName(goes, measure),
+      side: goes === 'over' ? 'inside' : 'outside',
+      want: 'snug',
+      flexibleWant: 'stretch',
+      ...(measure === 'Around' ? { around: true as const } : { form: 'flats' as const }),
+      active: active(goes, measure),
+    },
+  ] as const;
 
-/** Which mates there are, by what it goes over or into and how it is measured. */
-const active = (goes: Goes, measure: Measure) => (p: Parameters) =>
-  p.goes === goes &&
-  (measure === 'Around' ? is.around(p) : is.across(p) && (measure === 'Width' || !is.outline(p)));
-/** What is read, whether it mates or only gives the shape. */
-const read = (goes: Goes, measure: Measure) => (p: Parameters) =>
-  p.goes === goes &&
-  (measure === 'Around' ? is.around(p) : !is.outline(p) || (measure === 'Width' && is.across(p)));
-
-const mate = (goes: Goes, measure: Measure): MateSpec => ({
-  id: `${goes}${measure}`,
-  name: `${goes === 'over' ? 'Skirt' : 'Plug'}, ${{ Width: 'width', Depth: 'depth', Around: 'all round' }[measure]}`,
-  dimension: `${WORD[goes]}_${measure.toLowerCase()}`,
-  parameter: `${WORD[goes]}${measure}Size`,
-  side: goes === 'over' ? 'inside' : 'outside',
-  want: 'snug',
-  flexibleWant: 'stretch',
-  ...(measure === 'Around' ? { around: true as const } : { form: 'flats' as const }),
-  active: active(goes, measure),
-});
-
-function refuse(p: Parameters): Finding[] {
-  const refusals = new Refusals();
+function refuse(p: P): Finding[] {
+  const refusals = new Refusals<P>();
   let s: Sizes;
   try {
     if (is.outline(p)) {
-      const written = outlineOfText(textOf(p, 'outline'));
+      const written = outlineOfText(p.outline);
       const measure = is.across(p) ? 'Width' : 'Around';
       const [drawn, asked] = [
         is.across(p) ? widthOf(written) : girthOf(written),
-        lengthOf(p, sizeName(p, measure)),
+        p[sizeName(p.goes, measure)],
       ];
       refusals.when(
         Math.abs(asked - drawn) > Math.max(2, drawn / 8),
-        sizeName(p, measure),
+        sizeName(p.goes, measure),
         `The outline as written is ${drawn.toFixed(2)} mm there, the part should be ${asked.toFixed(2)}: that is more than fit. Write the outline with the sizes that were read.`,
         drawn,
       );
@@ -62,7 +50,7 @@ function refuse(p: Parameters): Finding[] {
     }
     s = sizesOf(p);
   } catch (error) {
-    return [refused(error, is.outline(p) ? 'outline' : sizeName(p, is.around(p) ? 'Around' : 'Width'))];
+    return [refused(error, is.outline(p) ? 'outline' : sizeName(p.goes, is.around(p) ? 'Around' : 'Width'))];
   }
   const [x0, y0, x1, y1] = boxOf(s.mate);
   const ridge = ridgeRange(s);
@@ -85,7 +73,7 @@ function refuse(p: Parameters): Finding[] {
     );
   if (refusals.list.length > 0) return refusals.list;
   // Each outline that is built is tried, so that a finding names what asks for it.
-  const tries: [string, () => Outline][] = [
+  const tries: [keyof P, () => Outline][] = [
     [s.goes === 'over' ? 'wall' : 'flange', () => outerOf(s)],
     ['leadIn', () => mouthOf(s)],
     ['ridge', () => wallLevels(s)[s.ridge ? 2 : 0]!.outline],
@@ -114,7 +102,7 @@ function refused(error: unknown, parameter: string): Finding {
   return finding('cannot-build', 'stop', { why, make: 0 }, { parameter });
 }
 
-function drawing(p: Parameters): Drawing {
+function drawing(p: P): Drawing<keyof P | `${Goes}${Measure}`> {
   let mateLine: Outline;
   let outer: Outline;
   try {
@@ -122,17 +110,17 @@ function drawing(p: Parameters): Drawing {
     [mateLine, outer] = [s.mate, outerOf(s)];
   } catch (error) {
     if (!(error instanceof OutlineTextError || error instanceof OffsetError)) throw error;
-    const size = is.around(p) ? lengthOf(p, sizeName(p, 'Around')) : lengthOf(p, sizeName(p, 'Width'));
+    const size = is.around(p) ? p[sizeName(p.goes, 'Around')] : p[sizeName(p.goes, 'Width')];
     mateLine = roundedRectangle(size, size / 2, 1);
     outer = mateLine;
   }
   const [x0, y0, x1, y1] = boxOf(mateLine);
   const [ox0, oy0, ox1, oy1] = boxOf(outer);
   const gap = Math.max(4, (oy1 - oy0) / 6);
-  const draft = new Draft();
+  const draft = new Draft<keyof P | `${Goes}${Measure}`>();
   if (is.over(p)) draft.cut(outer).edge(mateLine);
   else draft.edge(outer).cut(mateLine);
-  const goes = p.goes as Goes;
+  const { goes } = p;
   if (is.around(p)) {
     draft.mateLoop(`${goes}Around`, mateLine);
     draft.across(`${goes}Around`, 'around ÷ π', [x0, x1], y0, oy0 - gap);
@@ -145,7 +133,7 @@ function drawing(p: Parameters): Drawing {
     }
   }
   const side = ox1 + 3 * gap;
-  const [end, depth] = [lengthOf(p, 'endThickness'), lengthOf(p, 'depth')];
+  const [end, depth] = [p.endThickness, p.depth];
   if (is.over(p)) draft.edge(box(side, oy0, side + ox1 - ox0, oy0 + end + depth));
   else
     draft
@@ -155,14 +143,14 @@ function drawing(p: Parameters): Drawing {
   return draft.done('From above, and from the side');
 }
 
-function objectDrawing(measured: Readonly<Record<string, number>>, p: Parameters): Drawing {
-  const goes = p.goes as Goes;
-  const word = WORD[goes];
-  const [w, d] = [measured[`${word}_width`] ?? 60, measured[`${word}_depth`] ?? 34];
+function objectDrawing(measured: Measured<Asked>, p: P): Drawing<Asked> {
+  const { goes } = p;
+  const of = (measure: Measure) => key(goes, measure);
+  const [w, d] = [measured[of('Width')] ?? 60, measured[of('Depth')] ?? 34];
   let section: Outline;
   try {
     section = is.outline(p)
-      ? outlineOfText(textOf(p, 'outline'))
+      ? outlineOfText(p.outline)
       : is.rounded(p)
         ? roundedRectangle(w, d, measured.corner_radius ?? 8)
         : ellipse(w, d);
@@ -172,13 +160,13 @@ function objectDrawing(measured: Readonly<Record<string, number>>, p: Parameters
   }
   const [x0, y0, x1, y1] = boxOf(section);
   const gap = Math.max(4, (y1 - y0) / 6);
-  const draft = new Draft();
+  const draft = new Draft<Asked>();
   if (goes === 'over') draft.cut(section);
   else draft.cut(box(x0 - gap, y0 - gap, x1 + gap, y1 + gap)).edge(section);
-  draft.mate(`${word}_around`, [...pointsOf(section), pointsOf(section)[0]!]);
-  if (read(goes, 'Width')(p)) draft.across(`${word}_width`, 'width', [x0, x1], y0, y0 - 2 * gap);
-  if (read(goes, 'Depth')(p)) draft.up(`${word}_depth`, 'depth', x0, [y0, y1], x0 - 2 * gap);
-  if (is.around(p)) draft.across(`${word}_around`, 'around', [x0, x1], y1, y1 + 2 * gap);
+  draft.mate(of('Around'), [...pointsOf(section), pointsOf(section)[0]!]);
+  if (read(goes, 'Width')(p)) draft.across(of('Width'), 'width', [x0, x1], y0, y0 - 2 * gap);
+  if (read(goes, 'Depth')(p)) draft.up(of('Depth'), 'depth', x0, [y0, y1], x0 - 2 * gap);
+  if (is.around(p)) draft.across(of('Around'), 'around', [x0, x1], y1, y1 + 2 * gap);
   if (is.rounded(p)) {
     const r = measured.corner_radius ?? 8;
     draft.across('corner_radius', 'corner', [x1 - r, x1], y1, y1 + 3.4 * gap);
@@ -190,98 +178,33 @@ function objectDrawing(measured: Readonly<Record<string, number>>, p: Parameters
   return draft.done('The opening from above, and from the side');
 }
 
-const HOW: Record<Goes, Record<Measure, [hold: 'outside-jaws' | 'inside-jaws' | 'tape', how: string]>> = {
-  over: {
-    Width: ['outside-jaws', 'Over the wider side, square to it; not over a seam.'],
-    Depth: ['outside-jaws', 'Over the narrower side, in the middle, where a long side bows in.'],
-    Around: ['tape', 'A strip of paper once around, marked where it meets itself, then measured flat.'],
-  },
-  into: {
-    Width: ['inside-jaws', 'The wider side; rock the jaws and keep the largest.'],
-    Depth: ['inside-jaws', 'The narrower side, in the middle.'],
-    Around: ['tape', 'A strip of paper pressed once around inside, marked, then measured flat.'],
-  },
-};
-const MEASURES: Measure[] = ['Width', 'Depth', 'Around'];
-
-export const sectionCap: Recipe = {
+export const sectionCap = defineRecipe({
   id: 'section-cap',
   version: 1,
   family: 'replacement',
   title: 'Cap or plug, not round',
   purpose: 'Closes a tube or an opening that is a rounded rectangle, an oval, or any outline.',
-  guide: [
-    ...GOES.flatMap(goes =>
-      MEASURES.map(measure => {
-        const [hold, how] = HOW[goes][measure];
-        const label = `${goes === 'over' ? 'Rim' : 'Opening'}, ${{ Width: 'wide', Depth: 'deep', Around: 'all round' }[measure]}`;
-        return step(`${WORD[goes]}_${measure.toLowerCase()}`, label, hold, how, {
-          critical: true,
-          needed: read(goes, measure),
-        });
-      }),
-    ),
-    step(
-      'corner_radius',
-      'Radius of its corners',
-      'span',
-      'Lay coins or drills into the corner until one fits: half of its diameter.',
-      { needed: is.rounded },
-    ),
-    step(
-      'section_height',
-      'Depth that may be used',
-      'step',
-      'From the mouth to what the cap must not touch.',
-    ),
-  ],
-  mates: GOES.flatMap(goes => MEASURES.map(measure => mate(goes, measure))),
-  parameters: [
-    choice('section', 'It is', {
-      rounded: 'a rounded rectangle',
-      ellipse: 'an oval',
-      outline: 'another outline',
-    }),
-    choice('goes', 'The cap goes', { over: 'over the rim', into: 'into the opening' }),
-    choice('fits', 'It fits by', { across: 'width and depth', around: 'its girth (flexible)' }),
-    ...GOES.flatMap(goes =>
-      MEASURES.map(measure =>
-        length(
-          `${WORD[goes]}${measure}Size`,
-          `${goes === 'over' ? 'Skirt' : 'Plug'}, ${{ Width: 'width', Depth: 'depth', Around: 'girth ÷ π' }[measure]}`,
-          [3, 400],
-          `${WORD[goes]}_${measure.toLowerCase()}.model`,
-          { shown: active(goes, measure) },
-        ),
+  guide,
+  mates: keyed(GOES.flatMap(goes => MEASURES.map(measure => mate(goes, measure)))),
+  parameters,
+  shown: {
+    ...keyed(
+      GOES.flatMap(goes =>
+        MEASURES.map(measure => [sizeName(goes, measure), active(goes, measure)] as const),
       ),
     ),
-    outline('outline', 'Outline', '-30, -17; 30, -17 round 8; 30, 17 round 8; -30, 17', {
-      shown: is.outline,
-    }),
-    length('shapeWidth', 'Its shape, width', [3, 400], '60', {
-      shown: p => is.around(p) && !is.outline(p),
-    }),
-    length('shapeDepth', 'Its shape, depth', [3, 400], '34', {
-      shown: p => is.around(p) && !is.outline(p),
-    }),
-    length('corner', 'Radius of the corners', [0, 200], 'corner_radius', { shown: is.rounded }),
-    length('depth', 'Skirt or plug, depth', [1, 200], 'section_height - 0.2'),
-    length('wall', 'Wall (0: a solid plug)', [0, 30], '1.6', { sensible: WALL }),
-    length('endThickness', 'End thickness', [0.4, 50], '2'),
-    length('flange', 'Flange stands out by', [0, 40], '3', { shown: is.into }),
-    length('ridge', 'Click ridge stands out by (0 is none)', [0, 5], '0', { group: 'more' }),
-    length('ridgeAt', 'Ridge over the end', [0.5, 200], 'depth / 2', {
-      group: 'more',
-      shown: p => p.ridge !== 0,
-    }),
-    length('leadIn', 'Lead-in chamfer', [0, 5], '0.6', { group: 'more', sensible: CHAMFER }),
-  ],
+    outline: is.outline,
+    shapeWidth: p => is.around(p) && !is.outline(p),
+    shapeDepth: p => is.around(p) && !is.outline(p),
+    corner: is.rounded,
+    flange: is.into,
+    ridgeAt: p => p.ridge !== 0,
+  },
   refuse,
   drawing,
   objectDrawing,
   solid,
-  surfaces,
-  checks: () => [],
+  places,
   demo: {
     name: 'a trailer’s rectangular tube end',
     sizes: {
@@ -317,4 +240,4 @@ export const sectionCap: Recipe = {
       leadIn: 0.6,
     },
   },
-};
+});

@@ -3,22 +3,29 @@ import type { Outline } from '../../kernels/kernel';
 import { offsetTo } from '../../offset';
 import { outlineOfText } from '../../outline-text';
 import { ellipse, roundedRectangle } from '../../section';
-import { lengthOf, type Parameters, textOf } from '../parameters';
+import { type Goes, type Measure, type P, sizeName } from './parameters';
 
 /**
  * A cap over, or a plug into, an opening that is not round. The end is on the bed, skirt or plug stand up from
  * it. Stiff, it fits by width and depth; flexible, by its girth.
  */
 export const is = {
-  over: (p: Parameters) => p.goes === 'over',
-  into: (p: Parameters) => p.goes === 'into',
-  across: (p: Parameters) => p.fits === 'across',
-  around: (p: Parameters) => p.fits === 'around',
-  outline: (p: Parameters) => p.section === 'outline',
-  rounded: (p: Parameters) => p.section === 'rounded',
+  over: (p: P) => p.goes === 'over',
+  into: (p: P) => p.goes === 'into',
+  across: (p: P) => p.fits === 'across',
+  around: (p: P) => p.fits === 'around',
+  outline: (p: P) => p.section === 'outline',
+  rounded: (p: P) => p.section === 'rounded',
 };
-export type Goes = 'over' | 'into';
-export const goesOf = (p: Parameters) => p.goes as Goes;
+
+/** Which mates there are, by what it goes over or into and how it is measured. */
+export const active = (goes: Goes, measure: Measure) => (p: P) =>
+  p.goes === goes &&
+  (measure === 'Around' ? is.around(p) : is.across(p) && (measure === 'Width' || !is.outline(p)));
+/** What is read, whether it mates or only gives the shape. */
+export const read = (goes: Goes, measure: Measure) => (p: P) =>
+  p.goes === goes &&
+  (measure === 'Around' ? is.around(p) : !is.outline(p) || (measure === 'Width' && is.across(p)));
 
 export interface Sizes {
   goes: Goes;
@@ -36,34 +43,29 @@ export interface Sizes {
 export const RIDGE_WIDTH = 1;
 
 /** @throws OutlineTextError, OffsetError */
-export function sizesOf(p: Parameters): Sizes {
-  const rise = lengthOf(p, 'ridge');
+export function sizesOf(p: P): Sizes {
+  const rise = p.ridge;
   return {
-    goes: goesOf(p),
+    goes: p.goes,
     mate: mateOutline(p),
-    end: lengthOf(p, 'endThickness'),
-    depth: lengthOf(p, 'depth'),
-    wall: lengthOf(p, 'wall'),
-    leadIn: lengthOf(p, 'leadIn'),
-    flange: lengthOf(p, 'flange'),
-    ridge: rise > 0 ? { rise, at: lengthOf(p, 'ridgeAt') } : null,
+    end: p.endThickness,
+    depth: p.depth,
+    wall: p.wall,
+    leadIn: p.leadIn,
+    flange: p.flange,
+    ridge: rise > 0 ? { rise, at: p.ridgeAt } : null,
   };
 }
 
-const wordOf = (p: Parameters) => (is.over(p) ? 'rim' : 'bore');
-export const sizeName = (p: Parameters, way: 'Width' | 'Depth' | 'Around') => `${wordOf(p)}${way}Size`;
-
-function mateOutline(p: Parameters): Outline {
+function mateOutline(p: P): Outline {
   const shape = (width: number, depth: number) =>
-    is.rounded(p) ? roundedRectangle(width, depth, lengthOf(p, 'corner')) : ellipse(width, depth);
+    is.rounded(p) ? roundedRectangle(width, depth, p.corner) : ellipse(width, depth);
   if (is.across(p) && !is.outline(p))
-    return shape(lengthOf(p, sizeName(p, 'Width')), lengthOf(p, sizeName(p, 'Depth')));
-  const written = is.outline(p)
-    ? outlineOfText(textOf(p, 'outline'))
-    : shape(lengthOf(p, 'shapeWidth'), lengthOf(p, 'shapeDepth'));
+    return shape(p[sizeName(p.goes, 'Width')], p[sizeName(p.goes, 'Depth')]);
+  const written = is.outline(p) ? outlineOfText(p.outline) : shape(p.shapeWidth, p.shapeDepth);
   return is.across(p)
-    ? offsetTo(written, widthOf, lengthOf(p, sizeName(p, 'Width'))).outline
-    : offsetTo(written, girthOf, lengthOf(p, sizeName(p, 'Around'))).outline;
+    ? offsetTo(written, widthOf, p[sizeName(p.goes, 'Width')]).outline
+    : offsetTo(written, girthOf, p[sizeName(p.goes, 'Around')]).outline;
 }
 
 export const widthOf = (outline: Outline): number => {

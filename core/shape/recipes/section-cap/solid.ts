@@ -1,14 +1,13 @@
 import { boxOf } from '../../curve';
 import type { Body, Level, Outline, PartKernel } from '../../kernels/kernel';
-import type { MateSurface } from '../../mates';
 import { offsetOutline } from '../../offset';
-import type { Point3 } from '../../vector';
-import { lengthOf, type Parameters } from '../parameters';
-import { is, RIDGE_WIDTH, type Sizes, sizeName, sizesOf } from './sizes';
+import { keyed, type Places, type SurfacePlace } from '../define-recipe';
+import { GOES, type Goes, MEASURES, type Measure, type P } from './parameters';
+import { active, RIDGE_WIDTH, type Sizes, sizesOf } from './sizes';
 
 const INTO = 0.4;
 
-export function solid(p: Parameters, kernel: PartKernel): Body {
+export function solid(p: P, kernel: PartKernel): Body {
   const s = sizesOf(p);
   const top = s.end + s.depth;
   if (s.goes === 'over') {
@@ -54,7 +53,7 @@ export function ridgeRange(s: Sizes): { from: number; to: number } | null {
   return { from: s.end + s.ridge.at - half, to: s.end + s.ridge.at + half };
 }
 
-export function surfaces(p: Parameters): MateSurface[] {
+export function places(p: P): Places<`${Goes}${Measure}`> {
   const s = sizesOf(p);
   const [x0, y0, x1, y1] = boxOf(s.mate);
   const [low, high] = [s.end, s.end + s.depth - s.leadIn];
@@ -65,18 +64,22 @@ export function surfaces(p: Parameters): MateSurface[] {
     : ridge.from - low > high - ridge.to
       ? [low, ridge.from]
       : [ridge.to, high];
-  const common = {
-    side: s.goes === 'over' ? ('inside' as const) : ('outside' as const),
-    at: [(x0 + x1) / 2, (y0 + y1) / 2, (from + to) / 2] as Point3,
-    axis: [0, 0, 1] as Point3,
+  const common: Omit<SurfacePlace, 'kind'> = {
+    at: [(x0 + x1) / 2, (y0 + y1) / 2, (from + to) / 2],
+    axis: [0, 0, 1],
     from,
     to,
   };
-  const mate = (way: 'Width' | 'Depth' | 'Around') => ({
-    mate: `${s.goes}${way}`,
-    size: lengthOf(p, sizeName(p, way)),
-  });
-  if (is.around(p)) return [{ ...common, ...mate('Around'), kind: 'girth' }];
-  const width: MateSurface = { ...common, ...mate('Width'), kind: 'span', across: [1, 0, 0] };
-  return is.outline(p) ? [width] : [width, { ...common, ...mate('Depth'), kind: 'span', across: [0, 1, 0] }];
+  const place: Record<Measure, SurfacePlace> = {
+    Width: { ...common, kind: 'span', across: [1, 0, 0] },
+    Depth: { ...common, kind: 'span', across: [0, 1, 0] },
+    Around: { ...common, kind: 'girth' },
+  };
+  return keyed(
+    GOES.flatMap(goes =>
+      MEASURES.map(
+        measure => [`${goes}${measure}`, active(goes, measure)(p) ? place[measure] : null] as const,
+      ),
+    ),
+  );
 }

@@ -1,11 +1,16 @@
 import { box, Draft } from '../../drawing/draft';
 import { circle, flattened, polygon } from '../../outline';
-import type { Parameters } from '../parameters';
+import type { Measured } from '../define-recipe';
+import type { Asked } from './guide';
+import type { P } from './parameters';
 import { gripOf, hasFlats, hasKey, isRound, middleOf, reachOf, shapeOf, sizesOf, socketOf } from './sizes';
+import type { Mate } from './solid';
 
-export function drawing(p: Parameters) {
+type Drawn = keyof P | Mate;
+
+export function drawing(p: P) {
   const s = sizesOf(p);
-  const draft = new Draft();
+  const draft = new Draft<Drawn>();
   // From below, where the socket opens.
   draft.edge(gripOf(s));
   if (hasFlats(p)) draft.mateLoop('flats', socketOf(s));
@@ -36,7 +41,7 @@ export function drawing(p: Parameters) {
   return draft.done('From below, and cut through');
 }
 
-export function objectDrawing(measured: Readonly<Record<string, number>>, p: Parameters) {
+export function objectDrawing(measured: Measured<Asked>, p: P) {
   const shape = shapeOf(p);
   const flats = measured.flats ?? 13;
   const round = Math.max(measured.shaft ?? 16, flats * 1.05);
@@ -49,7 +54,7 @@ export function objectDrawing(measured: Readonly<Record<string, number>>, p: Par
           ? circle([0, 0], (measured.shaft ?? 16) / 2)
           : flattened(round, flats, shape === 'two-flats');
   const reach = Math.max(flats, isRound(p) ? round : flats) * 0.6;
-  const draft = new Draft().cut(outline);
+  const draft = new Draft<Asked>().cut(outline);
   if (hasFlats(p)) {
     draft.mateLoop('flats', outline);
     const m = shape === 'dee' ? (flats - round) / 2 : 0;

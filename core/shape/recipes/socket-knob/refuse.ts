@@ -1,18 +1,18 @@
 import { Refusals } from '../fields';
-import { lengthOf, type Parameters } from '../parameters';
+import type { P } from './parameters';
 import { reachOf, sizesOf } from './sizes';
 
-export function refuse(p: Parameters) {
+export function refuse(p: P) {
   const s = sizesOf(p);
   const reach = reachOf(s);
   const waist = s.lobes > 0 ? s.hub * 0.9 : s.grip - (s.flutes?.depth ?? 0);
-  const wall = waist - reach - lengthOf(p, 'leadIn');
-  const refusals = new Refusals()
+  const wall = waist - reach - p.leadIn;
+  const refusals = new Refusals<P>()
     .when(
       wall < 0.8,
       'gripDiameter',
       'The grip leaves no wall around the socket’s corners: make it larger.',
-      (reach + lengthOf(p, 'leadIn') + 2 + (s.flutes?.depth ?? 0)) / (s.lobes > 0 ? 0.324 : 0.5),
+      (reach + p.leadIn + 2 + (s.flutes?.depth ?? 0)) / (s.lobes > 0 ? 0.324 : 0.5),
     )
     .when(
       s.flutes !== null && s.flutes.depth > 1.2 * s.grip * Math.sin(Math.PI / 2 / s.flutes.count),
@@ -39,10 +39,10 @@ export function refuse(p: Parameters) {
       s.height - 2,
     )
     .when(
-      (s.through ? s.height : s.depth) < lengthOf(p, 'leadIn') + 1,
+      (s.through ? s.height : s.depth) < p.leadIn + 1,
       s.through ? 'height' : 'socketDepth',
       'The socket is too shallow to hold.',
-      lengthOf(p, 'leadIn') + 4,
+      p.leadIn + 4,
     )
     .when(
       s.shape === 'dee' && (s.flats >= s.round - 0.1 || s.flats <= s.round / 2),
@@ -56,13 +56,13 @@ export function refuse(p: Parameters) {
       'Across its two flats a shaft is less than its diameter, and more than a third.',
       0.8 * s.round,
     );
-  if (p.setScrew === true) {
-    const z = lengthOf(p, 'screwHeight');
-    const r = lengthOf(p, 'screwHole') / 2;
+  if (p.setScrew) {
+    const z = p.screwHeight;
+    const r = p.screwHole / 2;
     const top = s.through ? s.height : s.depth;
     refusals
       .when(
-        z - r < lengthOf(p, 'leadIn') + 0.6 || z + r > top - 1,
+        z - r < p.leadIn + 0.6 || z + r > top - 1,
         'screwHeight',
         'The set screw must meet the shaft inside the socket, clear of its mouth and its end.',
         top / 2,

@@ -1,18 +1,18 @@
 import type { Outline } from '../../kernels/kernel';
 import { circle, flattened, Path, polygon } from '../../outline';
 import type { Point2 } from '../../vector';
-import { lengthOf, type Parameters } from '../parameters';
+import type { P } from './parameters';
 
 /**
  * A knob on a shaft or bolt head: its socket opens downwards on the bed and may go right through. The grip is
  * round or has lobes; a set screw may hold it. The axis is z.
  */
 type Shape = 'hexagon' | 'square' | 'round' | 'dee' | 'two-flats' | 'key';
-export const shapeOf = (p: Parameters) => p.socket as Shape;
-export const isRound = (p: Parameters) => shapeOf(p) !== 'hexagon' && shapeOf(p) !== 'square';
-export const hasKey = (p: Parameters) => shapeOf(p) === 'key';
-export const hasFlats = (p: Parameters) => shapeOf(p) !== 'round' && !hasKey(p);
-export const hasFlutes = (p: Parameters) => p.grip === 'flutes';
+export const shapeOf = (p: P) => p.socket as Shape;
+export const isRound = (p: P) => shapeOf(p) !== 'hexagon' && shapeOf(p) !== 'square';
+export const hasKey = (p: P) => shapeOf(p) === 'key';
+export const hasFlats = (p: P) => shapeOf(p) !== 'round' && !hasKey(p);
+export const hasFlutes = (p: P) => p.grip === 'flutes';
 
 export interface Sizes {
   shape: Shape;
@@ -29,21 +29,19 @@ export interface Sizes {
   key: { width: number; over: number } | null;
 }
 
-export function sizesOf(p: Parameters): Sizes {
+export function sizesOf(p: P): Sizes {
   return {
     shape: shapeOf(p),
-    flats: hasFlats(p) ? lengthOf(p, 'socketFlats') : 0,
-    round: isRound(p) ? lengthOf(p, 'socketRound') : 0,
-    depth: lengthOf(p, 'socketDepth'),
-    through: p.through === true,
-    grip: lengthOf(p, 'gripDiameter') / 2,
-    height: lengthOf(p, 'height'),
-    lobes: p.grip === 'lobes' ? lengthOf(p, 'lobes') : 0,
-    hub: p.grip === 'lobes' ? lengthOf(p, 'gripDiameter') * 0.36 : lengthOf(p, 'gripDiameter') / 2,
-    flutes: hasFlutes(p) ? { count: lengthOf(p, 'flutes'), depth: lengthOf(p, 'fluteDepth') } : null,
-    key: hasKey(p)
-      ? { width: lengthOf(p, 'keyWidth'), over: lengthOf(p, 'overKey') - lengthOf(p, 'socketRound') }
-      : null,
+    flats: hasFlats(p) ? p.socketFlats : 0,
+    round: isRound(p) ? p.socketRound : 0,
+    depth: p.socketDepth,
+    through: p.through,
+    grip: p.gripDiameter / 2,
+    height: p.height,
+    lobes: p.grip === 'lobes' ? p.lobes : 0,
+    hub: p.grip === 'lobes' ? p.gripDiameter * 0.36 : p.gripDiameter / 2,
+    flutes: hasFlutes(p) ? { count: p.flutes, depth: p.fluteDepth } : null,
+    key: hasKey(p) ? { width: p.keyWidth, over: p.overKey - p.socketRound } : null,
   };
 }
 

@@ -1,12 +1,33 @@
 import { Draft } from '../../drawing/draft';
 import { mirrored } from '../../drawing/drawing';
 import type { Body, Outline, PartKernel } from '../../kernels/kernel';
-import type { MateSurface } from '../../mates';
 import { Path, pointsOf } from '../../outline';
 import { CHAMFER } from '../advice';
+import {
+  defineRecipe,
+  type KeysOf,
+  type Measured,
+  type Places,
+  type SurfacePlace,
+  type ValuesOf,
+} from '../define-recipe';
 import { length, Refusals, step } from '../fields';
-import { lengthOf, type Parameters } from '../parameters';
-import type { Recipe } from '../recipe';
+
+const parameters = [
+  length('sleeveDiameter', 'Sleeve, outside', [3, 300], 'bore.model'),
+  length('rodBore', 'Bore for the rod', [1, 290], 'rod.model'),
+  length('length', 'Length in the bore', [2, 300], 'bore_depth - 1'),
+  length('rodDepth', 'Rod goes in by', [2, 400], 'length'),
+  length('through', 'Way through below it (0 is closed)', [0, 280], '0'),
+  length('collarWidth', 'Collar stands out by', [0.5, 60], '3', { group: 'more' }),
+  length('collarHeight', 'Collar height', [0.6, 60], '3', { group: 'more' }),
+  length('leadIn', 'Chamfers', [0, 4], '0.6', { group: 'more', sensible: CHAMFER }),
+];
+
+type P = ValuesOf<typeof parameters>;
+type Mate = 'sleeve' | 'rod';
+type Drawn = keyof P | Mate;
+type Asked = KeysOf<typeof guide>;
 
 /** A sleeve that fills a bore down to a thinner rod, with a collar that stops it. Collar down on the bed. */
 interface Sizes {
@@ -21,19 +42,19 @@ interface Sizes {
   chamfer: number;
 }
 
-function sizesOf(p: Parameters): Sizes {
-  const bore = lengthOf(p, 'sleeveDiameter') / 2;
-  const collarHeight = lengthOf(p, 'collarHeight');
-  const total = collarHeight + lengthOf(p, 'length');
+function sizesOf(p: P): Sizes {
+  const bore = p.sleeveDiameter / 2;
+  const collarHeight = p.collarHeight;
+  const total = collarHeight + p.length;
   return {
-    rod: lengthOf(p, 'rodBore') / 2,
+    rod: p.rodBore / 2,
     bore,
-    collar: bore + lengthOf(p, 'collarWidth'),
+    collar: bore + p.collarWidth,
     collarHeight,
     total,
-    depth: lengthOf(p, 'rodDepth'),
-    through: lengthOf(p, 'through') / 2,
-    chamfer: lengthOf(p, 'leadIn'),
+    depth: p.rodDepth,
+    through: p.through / 2,
+    chamfer: p.leadIn,
   };
 }
 
@@ -52,31 +73,25 @@ function outlineOf(s: Sizes): Outline {
   return path.close();
 }
 
-const solid = (p: Parameters, kernel: PartKernel): Body => kernel.revolve(outlineOf(sizesOf(p)));
+const solid = (p: P, kernel: PartKernel): Body => kernel.revolve(outlineOf(sizesOf(p)));
 
-function surfaces(p: Parameters): MateSurface[] {
+function places(p: P): Places<Mate> {
   const s = sizesOf(p);
-  const common = { kind: 'round' as const, axis: [0, 0, 1] as const };
   const to = s.total - s.chamfer;
-  const ring = (mate: string, side: 'inside' | 'outside', size: number, from: number): MateSurface => ({
-    ...common,
-    mate,
-    side,
-    size,
+  const ring = (from: number): SurfacePlace => ({
+    kind: 'round',
+    axis: [0, 0, 1],
     from,
     to,
     at: [0, 0, (from + to) / 2],
   });
-  return [
-    ring('sleeve', 'outside', 2 * s.bore, s.collarHeight),
-    ring('rod', 'inside', 2 * s.rod, s.total - s.depth),
-  ];
+  return { sleeve: ring(s.collarHeight), rod: ring(s.total - s.depth) };
 }
 
-function refuse(p: Parameters) {
+function refuse(p: P) {
   const s = sizesOf(p);
   const wall = s.bore - s.rod;
-  return new Refusals()
+  return new Refusals<P>()
     .when(
       wall < 0.4,
       'sleeveDiameter',
@@ -111,29 +126,27 @@ function refuse(p: Parameters) {
     .when(s.through < 0, 'through', 'A way through is 0 or more.').list;
 }
 
-function drawing(p: Parameters) {
+function drawing(p: P) {
   const s = sizesOf(p);
   const half = pointsOf(outlineOf(s)).slice(0, -1);
   const gap = Math.max(4, s.collar / 3);
-  const draft = new Draft()
+  const draft = new Draft<Drawn>()
     .cut(half)
     .cut(mirrored(half))
     .centre([0, -3], [0, s.total + 3]);
-  for (const m of surfaces(p)) {
-    const r = m.size / 2;
-    draft.walls(m.mate, r, [m.from, m.to]);
-  }
+  const { sleeve, rod } = places(p);
+  draft.walls('sleeve', s.bore, [sleeve!.from, sleeve!.to]).walls('rod', s.rod, [rod!.from, rod!.to]);
   draft.across('sleeve', 'in the bore', [-s.bore, s.bore], s.collarHeight + 1, -gap, true);
   draft.across('rod', 'on the rod', [-s.rod, s.rod], s.total, s.total + gap, true);
   draft.up('length', 'length', -s.collar, [s.collarHeight, s.total], -s.collar - gap);
   return draft.done('Cut through the sleeve, collar down');
 }
 
-function objectDrawing(measured: Readonly<Record<string, number>>) {
+function objectDrawing(measured: Measured<Asked>) {
   const rod = (measured.rod ?? 12) / 2;
   const bore = Math.max(rod + 1, (measured.bore ?? 20) / 2);
   const deep = measured.bore_depth ?? 25;
-  const draft = new Draft();
+  const draft = new Draft<Asked>();
   for (const sign of [-1, 1])
     draft.cut([
       [sign * bore, 0],
@@ -156,67 +169,43 @@ function objectDrawing(measured: Readonly<Record<string, number>>) {
   return draft.done('Cut through bore and rod');
 }
 
-export const steppedSleeve: Recipe = {
+const guide = [
+  step('bore', 'Bore, inside', 'inside-jaws', 'As deep as the jaws reach; rock them and keep the largest.'),
+  step('rod', 'Rod, outside', 'outside-jaws', 'Where it will sit in the sleeve; turn it between readings.'),
+  step('bore_depth', 'Bore, depth', 'depth-rod', 'From its mouth to what the sleeve must not touch.'),
+];
+
+export const steppedSleeve = defineRecipe({
   id: 'stepped-sleeve',
   version: 1,
   family: 'adapter',
   title: 'Stepped sleeve',
   purpose: 'Fills a bore that is too wide for a rod, with a collar that keeps it from slipping in.',
-  guide: [
-    step(
-      'bore',
-      'Bore, inside',
-      'inside-jaws',
-      'As deep as the jaws reach; rock them and keep the largest.',
-      { critical: true },
-    ),
-    step(
-      'rod',
-      'Rod, outside',
-      'outside-jaws',
-      'Where it will sit in the sleeve; turn it between readings.',
-      { critical: true },
-    ),
-    step('bore_depth', 'Bore, depth', 'depth-rod', 'From its mouth to what the sleeve must not touch.'),
-  ],
-  mates: [
-    {
-      id: 'sleeve',
+  guide,
+  mates: {
+    sleeve: {
       name: 'Sleeve in the bore',
       dimension: 'bore',
       parameter: 'sleeveDiameter',
       side: 'outside',
       want: 'snug',
       flexibleWant: 'press',
-      active: () => true,
     },
-    {
-      id: 'rod',
+    rod: {
       name: 'Rod in the sleeve',
       dimension: 'rod',
       parameter: 'rodBore',
       side: 'inside',
       want: 'slide',
       flexibleWant: 'slide',
-      active: () => true,
     },
-  ],
-  parameters: [
-    length('sleeveDiameter', 'Sleeve, outside', [3, 300], 'bore.model'),
-    length('rodBore', 'Bore for the rod', [1, 290], 'rod.model'),
-    length('length', 'Length in the bore', [2, 300], 'bore_depth - 1'),
-    length('rodDepth', 'Rod goes in by', [2, 400], 'length'),
-    length('through', 'Way through below it (0 is closed)', [0, 280], '0'),
-    length('collarWidth', 'Collar stands out by', [0.5, 60], '3', { group: 'more' }),
-    length('collarHeight', 'Collar height', [0.6, 60], '3', { group: 'more' }),
-    length('leadIn', 'Chamfers', [0, 4], '0.6', { group: 'more', sensible: CHAMFER }),
-  ],
+  },
+  parameters,
   refuse,
   drawing,
   objectDrawing,
   solid,
-  surfaces,
-  checks: () => [],
+  places,
   demo: {
     name: 'a boom end and its pin',
     sizes: { bore: 20, rod: 12, bore_depth: 25 },
@@ -231,4 +220,4 @@ export const steppedSleeve: Recipe = {
       leadIn: 0.6,
     },
   },
-};
+});

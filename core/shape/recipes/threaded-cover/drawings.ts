@@ -1,8 +1,12 @@
 import { box, Draft } from '../../drawing/draft';
 import type { DrawPoint } from '../../drawing/drawing';
 import { crestOf, type ThreadForm } from '../../thread';
-import type { Parameters } from '../parameters';
-import { isCoupler, isPlug, type Sizes, sizesOf } from './sizes';
+import type { Measured } from '../define-recipe';
+import type { Asked } from './guide';
+import type { P } from './parameters';
+import { isCoupler, isPlug, type Mate, type Sizes, sizesOf } from './sizes';
+
+type Drawn = keyof P | Mate;
 
 /** One side of a cut: the thread's teeth in (radius, height), starting at the seam. */
 function teeth({ major, minor, pitch, foot, from, to }: ThreadForm, crest: number): DrawPoint[] {
@@ -47,10 +51,10 @@ function wallOf(s: Sizes, plug: boolean): DrawPoint[] {
   return [...line, ...outside, ...end];
 }
 
-export function drawing(p: Parameters) {
+export function drawing(p: P) {
   const s = sizesOf(p);
   const main = isPlug(p) ? 'plug' : 'cover';
-  const draft = new Draft();
+  const draft = new Draft<Drawn>();
   for (const sign of [-1, 1]) {
     draft.cut(flip(wallOf(s, isPlug(p)), sign));
     draft.mate(main, flip(lineOf(s.thread), sign));
@@ -69,7 +73,7 @@ export function drawing(p: Parameters) {
   return draft.done('Cut through the thread, its end on the bed');
 }
 
-export function objectDrawing(measured: Readonly<Record<string, number>>, p: Parameters) {
+export function objectDrawing(measured: Measured<Asked>, p: P) {
   const inside = isPlug(p);
   const major = measured[inside ? 'socket' : 'neck'] ?? (inside ? 100 : 108);
   const pitch = measured.pitch ?? 13;
@@ -88,7 +92,7 @@ export function objectDrawing(measured: Readonly<Record<string, number>>, p: Par
   };
   const line = teeth(form, pitch * 0.25);
   const back = inside ? major / 2 + 6 : form.minor / 2 - 4;
-  const draft = new Draft();
+  const draft = new Draft<Asked>();
   const key = inside ? 'socket' : 'neck';
   for (const sign of [-1, 1]) {
     const points: DrawPoint[] = [...line, [back, high], [back, 0]];

@@ -1,14 +1,14 @@
 import type { Finding } from '../../findings/finding';
 import { crestOf, mostRounding, type ThreadForm } from '../../thread';
 import { Refusals } from '../fields';
-import { lengthOf, type Parameters, textOf } from '../parameters';
+import type { P } from './parameters';
 import { isCoupler, isPlug, isStandard, leadOf, sizesOf, standardOf, type Which } from './sizes';
 
-export function refuse(p: Parameters): Finding[] {
+export function refuse(p: P): Finding[] {
   const named = (isCoupler(p) ? (['', 'B'] as const) : ([''] as const)).flatMap(which => unknown(p, which));
   if (named.length > 0) return named;
   const s = sizesOf(p);
-  const r = new Refusals();
+  const r = new Refusals<P>();
   ridges(r, p, '', s.thread);
   if (s.second) ridges(r, p, 'B', s.second);
   r.when(
@@ -18,7 +18,7 @@ export function refuse(p: Parameters): Finding[] {
     Math.max(0, s.floor - 1.2),
   )
     .when(
-      lengthOf(p, 'wall') < (s.lobes > 0 ? 1.8 : 0.8),
+      p.wall < (s.lobes > 0 ? 1.8 : 0.8),
       'wall',
       'The flutes cut through the wall: make it thicker, or leave them out.',
       2.4,
@@ -45,11 +45,11 @@ export function refuse(p: Parameters): Finding[] {
 }
 
 /** What a thread is called, where the shelf does not know it, or where it cannot be printed as it is. */
-function unknown(p: Parameters, which: Which): Finding[] {
+function unknown(p: P, which: Which): Finding[] {
   if (!isStandard(p, which)) return [];
-  const name = textOf(p, `standard${which}`).trim();
+  const name = p[`standard${which}` as const].trim();
   const found = standardOf(p, which);
-  const r = new Refusals();
+  const r = new Refusals<P>();
   r.when(
     !found,
     `standard${which}`,
@@ -68,7 +68,7 @@ function unknown(p: Parameters, which: Which): Finding[] {
   return r.list;
 }
 
-function ridges(r: Refusals, p: Parameters, which: Which, thread: ThreadForm): void {
+function ridges(r: Refusals<P>, p: P, which: Which, thread: ThreadForm): void {
   const depth = leadOf(thread);
   const long = thread.to - thread.from;
   r.when(

@@ -1,17 +1,17 @@
 import { threadNamed } from '../../../shelf/threads';
 import type { Thread } from '../../../shelf/threads/thread';
-import type { MateSurface } from '../../mates';
 import { basicForm, type ThreadForm } from '../../thread';
 import type { Point2 } from '../../vector';
-import { lengthOf, type Parameters, textOf } from '../parameters';
+import type { Places, SurfacePlace } from '../define-recipe';
+import type { P } from './parameters';
 
 /**
  * A cover or ring on a threaded neck, a plug into one, or a coupler between two necks; any pitch, hand and number
  * of starts, or a standard thread by its name. The end is on the bed, the first thread opens upwards, a
  * coupler's second one downwards; the axis is z. Lengths mm, angles degrees.
  */
-export const isPlug = (p: Parameters) => p.style === 'plug';
-export const isCoupler = (p: Parameters) => p.style === 'coupler';
+export const isPlug = (p: P) => p.style === 'plug';
+export const isCoupler = (p: P) => p.style === 'coupler';
 /** Which of the two threads: the coupler's second one has its own numbers. */
 export type Which = '' | 'B';
 
@@ -29,51 +29,58 @@ export interface Sizes {
   lobes: number;
 }
 
-export const isStandard = (p: Parameters, which: Which = '') => textOf(p, `standard${which}`).trim() !== '';
-export const standardOf = (p: Parameters, which: Which = ''): Thread | undefined =>
-  threadNamed(textOf(p, `standard${which}`).trim());
+export const isStandard = (p: P, which: Which = '') => p[`standard${which}` as const].trim() !== '';
+export const standardOf = (p: P, which: Which = ''): Thread | undefined =>
+  threadNamed(p[`standard${which}` as const].trim());
+
+/** The first thread of anything but a plug turns on from outside. */
+export const inTurns = (p: P) => !isPlug(p);
+/** No standard thread: its numbers are read. */
+export const odd =
+  (which: Which, also: (p: P) => boolean = () => true) =>
+  (p: P) =>
+    !isStandard(p, which) && also(p);
 
 /** How far the stop between a coupler's necks reaches in from the smaller thread's ridges, each side. */
 const STOP = 2;
 
 /** A thread's numbers: its standard's, or what was read. */
-function threadOf(p: Parameters, which: Which, major: number, from: number, to: number): ThreadForm {
+function threadOf(p: P, which: Which, major: number, from: number, to: number): ThreadForm {
   const standard = isStandard(p, which) ? standardOf(p, which) : undefined;
-  const hand = textOf(p, `hand${which}`) === 'left' ? 'left' : 'right';
-  if (standard) return { ...basicForm(standard, major), hand, from, to };
-  const rounding = which === '' ? lengthOf(p, 'rounding') : 0;
+  if (standard) return { ...basicForm(standard, major), hand: p[`hand${which}` as const], from, to };
+  const rounding = which === '' ? p.rounding : 0;
   return {
     major,
-    minor: major - 2 * lengthOf(p, `ridge${which}`),
-    pitch: lengthOf(p, `pitchLength${which}`),
-    starts: which === '' ? lengthOf(p, 'starts') : 1,
-    hand,
-    foot: which === '' ? lengthOf(p, 'foot') : 0.6 * lengthOf(p, 'pitchLengthB'),
-    flankAngle: lengthOf(p, 'flanks'),
+    minor: major - 2 * p[`ridge${which}` as const],
+    pitch: p[`pitchLength${which}` as const],
+    starts: which === '' ? p.starts : 1,
+    hand: p[`hand${which}` as const],
+    foot: which === '' ? p.foot : 0.6 * p.pitchLengthB,
+    flankAngle: p.flanks,
     ...(rounding > 0 ? { rounding } : {}),
     from,
     to,
   };
 }
 
-export function sizesOf(p: Parameters): Sizes {
-  const end = lengthOf(p, 'end');
-  const long = lengthOf(p, 'length');
-  const wall = lengthOf(p, 'wall');
-  const below = isCoupler(p) ? lengthOf(p, 'lengthB') : 0;
+export function sizesOf(p: P): Sizes {
+  const end = p.end;
+  const long = p.length;
+  const wall = p.wall;
+  const below = isCoupler(p) ? p.lengthB : 0;
   const floor = p.style === 'ring' ? 0 : end + below;
-  const major = lengthOf(p, isPlug(p) ? 'plugThread' : 'coverThread');
+  const major = isPlug(p) ? p.plugThread : p.coverThread;
   const thread = threadOf(p, '', major, floor, floor + long);
-  const second = isCoupler(p) ? threadOf(p, 'B', lengthOf(p, 'coverThreadB'), 0, below) : null;
+  const second = isCoupler(p) ? threadOf(p, 'B', p.coverThreadB, 0, below) : null;
   return {
     thread,
     second,
     outer: Math.max(major, second?.major ?? 0) / 2 + wall,
     floor,
     top: floor + long,
-    seal: p.style === 'cover' ? lengthOf(p, 'seal') : 0,
-    through: isPlug(p) ? lengthOf(p, 'bore') : second ? Math.min(thread.minor, second.minor) - 2 * STOP : 0,
-    lobes: lengthOf(p, 'flutes'),
+    seal: p.style === 'cover' ? p.seal : 0,
+    through: isPlug(p) ? p.bore : second ? Math.min(thread.minor, second.minor) - 2 * STOP : 0,
+    lobes: p.flutes,
   };
 }
 
@@ -88,13 +95,12 @@ export function gripOf(s: Sizes): Point2[] {
   });
 }
 
-export function surfaces(p: Parameters): MateSurface[] {
+export type Mate = 'cover' | 'plug' | 'coverB';
+
+export function places(p: P): Places<Mate> {
   const s = sizesOf(p);
-  const of = (mate: string, thread: ThreadForm, from: number, to: number): MateSurface => ({
-    mate,
-    side: mate === 'plug' ? 'outside' : 'inside',
+  const of = (thread: ThreadForm, from: number, to: number): SurfacePlace => ({
     kind: 'thread',
-    size: thread.major,
     core: thread.minor,
     hand: thread.hand,
     at: [0, 0, (from + to) / 2],
@@ -102,8 +108,10 @@ export function surfaces(p: Parameters): MateSurface[] {
     from,
     to,
   });
-  return [
-    of(isPlug(p) ? 'plug' : 'cover', s.thread, s.floor, s.top - leadOf(s.thread)),
-    ...(s.second ? [of('coverB', s.second, leadOf(s.second), s.second.to)] : []),
-  ];
+  const first = of(s.thread, s.floor, s.top - leadOf(s.thread));
+  return {
+    cover: isPlug(p) ? null : first,
+    plug: isPlug(p) ? first : null,
+    coverB: s.second && of(s.second, leadOf(s.second), s.second.to),
+  };
 }

@@ -1,10 +1,10 @@
 import type { Body, PartKernel } from '../../kernels/kernel';
 import { circle, Path } from '../../outline';
 import { type ThreadForm, threadBody } from '../../thread';
-import type { Parameters } from '../parameters';
+import type { P } from './parameters';
 import { gripOf, isPlug, leadOf, type Sizes, sizesOf } from './sizes';
 
-export function solid(p: Parameters, kernel: PartKernel): Body {
+export function solid(p: P, kernel: PartKernel): Body {
   const s = sizesOf(p);
   return isPlug(p) ? plug(s, kernel) : nut(s, kernel);
 }

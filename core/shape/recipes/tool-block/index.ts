@@ -1,11 +1,26 @@
 import { box, Draft } from '../../drawing/draft';
 import type { Body, PartKernel } from '../../kernels/kernel';
-import type { MateSurface } from '../../mates';
 import { circle, rectangle } from '../../outline';
 import type { Frame } from '../../vector';
+import { defineRecipe, type KeysOf, type Measured, type Places, type ValuesOf } from '../define-recipe';
 import { length, Refusals, step } from '../fields';
-import { lengthOf, type Parameters } from '../parameters';
-import type { Recipe } from '../recipe';
+
+const parameters = [
+  length('hole', 'Hole', [1.5, 120], 'tool.model'),
+  length('count', 'How many', [1, 16], '4', { measure: 'count' }),
+  length('pitch', 'Apart, centre to centre', [3, 200], 'hole + 10'),
+  length('lean', 'They lean back by', [0, 45], '0', { measure: 'angle' }),
+  length('height', 'Height of the block', [4, 200], '30'),
+  length('blade', 'Lower hole (0 is none)', [0, 110], '0'),
+  length('step', 'Upper hole is deep', [2, 180], 'height * 0.5'),
+  length('floor', 'Floor (0 is open)', [0, 60], '3', { group: 'more' }),
+  length('edge', 'Around the holes', [1.2, 60], '4', { group: 'more' }),
+];
+
+type P = ValuesOf<typeof parameters>;
+type Mate = 'hole';
+type Drawn = keyof P | Mate;
+type Asked = KeysOf<typeof guide>;
 
 /**
  * A block with a row of holes for tools, leaning back if wanted, each wide for the handle above and narrow for
@@ -24,16 +39,16 @@ interface Sizes {
   step: number;
 }
 
-function sizesOf(p: Parameters): Sizes {
-  const tool = lengthOf(p, 'hole') / 2;
-  const count = lengthOf(p, 'count');
-  const pitch = lengthOf(p, 'pitch');
-  const lean = (lengthOf(p, 'lean') * Math.PI) / 180;
-  const height = lengthOf(p, 'height');
-  const edge = lengthOf(p, 'edge');
+function sizesOf(p: P): Sizes {
+  const tool = p.hole / 2;
+  const count = p.count;
+  const pitch = p.pitch;
+  const lean = (p.lean * Math.PI) / 180;
+  const height = p.height;
+  const edge = p.edge;
   return {
     tool,
-    blade: lengthOf(p, 'blade') / 2,
+    blade: p.blade / 2,
     count,
     pitch,
     lean,
@@ -41,8 +56,8 @@ function sizesOf(p: Parameters): Sizes {
     width: (count - 1) * pitch + 2 * (tool + edge),
     // A leaning hole leaves the block farther forward below than above.
     depth: height * Math.tan(lean) + (2 * tool) / Math.cos(lean) + 2 * edge,
-    floor: lengthOf(p, 'floor'),
-    step: lengthOf(p, 'step'),
+    floor: p.floor,
+    step: p.step,
   };
 }
 
@@ -63,7 +78,7 @@ function reachOf(s: Sizes) {
   };
 }
 
-function solid(p: Parameters, kernel: PartKernel): Body {
+function solid(p: P, kernel: PartKernel): Body {
   const s = sizesOf(p);
   const corners = Math.min(4, s.depth / 4, s.width / 4);
   let body = kernel.extrude(
@@ -90,32 +105,29 @@ function wholeRing(s: Sizes): [number, number] {
   return [slant, s.blade > 0 ? to : Math.min(floor, s.height / Math.cos(s.lean) - slant)];
 }
 
-function surfaces(p: Parameters): MateSurface[] {
+function places(p: P): Places<Mate> {
   const s = sizesOf(p);
   const { at, up } = frameOf(s, 0);
   const axis = [-up[0], -up[1], -up[2]] as const;
   const [near, far] = wholeRing(s);
   const middle = (near + far) / 2;
   const along = at[0] * axis[0] + at[1] * axis[1] + at[2] * axis[2];
-  return [
-    {
-      mate: 'hole',
-      side: 'inside',
+  return {
+    hole: {
       kind: 'round',
-      size: 2 * s.tool,
       at: [at[0] + middle * up[0], at[1] + middle * up[1], at[2] + middle * up[2]],
       axis,
       from: along - far,
       to: along - near,
     },
-  ];
+  };
 }
 
-function refuse(p: Parameters) {
+function refuse(p: P) {
   const s = sizesOf(p);
   const { step: to, floor } = reachOf(s);
   const slant = s.tool * Math.tan(s.lean);
-  return new Refusals()
+  return new Refusals<P>()
     .when(
       s.count > 1 && s.pitch < 2 * s.tool + 1.2,
       'pitch',
@@ -143,9 +155,9 @@ function refuse(p: Parameters) {
     ).list;
 }
 
-function drawing(p: Parameters) {
+function drawing(p: P) {
   const s = sizesOf(p);
-  const draft = new Draft().edge(rectangle(-s.width / 2, -s.depth / 2, s.width / 2, s.depth / 2, 3));
+  const draft = new Draft<Drawn>().edge(rectangle(-s.width / 2, -s.depth / 2, s.width / 2, s.depth / 2, 3));
   for (let i = 0; i < s.count; i++) {
     const { at } = frameOf(s, i);
     draft.mateLoop('hole', circle([at[0], at[1]], s.tool));
@@ -159,11 +171,11 @@ function drawing(p: Parameters) {
   return draft.done('From above');
 }
 
-function objectDrawing(measured: Readonly<Record<string, number>>) {
+function objectDrawing(measured: Measured<Asked>) {
   const r = (measured.tool ?? 12) / 2;
   const b = (measured.blade_width ?? 6) / 2;
   const long = measured.reach ?? 40;
-  const draft = new Draft()
+  const draft = new Draft<Asked>()
     .cut(box(-r * 1.6, long, r * 1.6, long + 20))
     .cut(box(-r, long * 0.4, r, long))
     .cut(box(-b, 0, b, long * 0.4));
@@ -175,52 +187,43 @@ function objectDrawing(measured: Readonly<Record<string, number>>) {
   return draft.done('The tool, standing');
 }
 
-export const toolBlock: Recipe = {
+const guide = [
+  step(
+    'tool',
+    'Tool’s shank, outside',
+    'outside-jaws',
+    'The thickest part that goes in; turn it between readings.',
+  ),
+  step('blade_width', 'Its blade, widest', 'outside-jaws', 'What must pass the lower part of the hole.'),
+  step('reach', 'Length that goes in', 'step', 'From the handle’s shoulder to the tip.'),
+];
+
+export const toolBlock = defineRecipe({
   id: 'tool-block',
   version: 1,
   family: 'mount',
   title: 'Tool block',
   purpose: 'Stands or hangs with a row of holes for tools, straight or leaning, stepped for shank and blade.',
-  guide: [
-    step(
-      'tool',
-      'Tool’s shank, outside',
-      'outside-jaws',
-      'The thickest part that goes in; turn it between readings.',
-      { critical: true },
-    ),
-    step('blade_width', 'Its blade, widest', 'outside-jaws', 'What must pass the lower part of the hole.'),
-    step('reach', 'Length that goes in', 'step', 'From the handle’s shoulder to the tip.'),
-  ],
-  mates: [
-    {
-      id: 'hole',
+  guide,
+  mates: {
+    hole: {
       name: 'Tool in its hole',
       dimension: 'tool',
       parameter: 'hole',
       side: 'inside',
       want: 'drop-on',
       flexibleWant: 'drop-on',
-      active: () => true,
     },
-  ],
-  parameters: [
-    length('hole', 'Hole', [1.5, 120], 'tool.model'),
-    length('count', 'How many', [1, 16], '4', { measure: 'count' }),
-    length('pitch', 'Apart, centre to centre', [3, 200], 'hole + 10'),
-    length('lean', 'They lean back by', [0, 45], '0', { measure: 'angle' }),
-    length('height', 'Height of the block', [4, 200], '30'),
-    length('blade', 'Lower hole (0 is none)', [0, 110], '0'),
-    length('step', 'Upper hole is deep', [2, 180], 'height * 0.5', { shown: p => p.blade !== 0 }),
-    length('floor', 'Floor (0 is open)', [0, 60], '3', { group: 'more' }),
-    length('edge', 'Around the holes', [1.2, 60], '4', { group: 'more' }),
-  ],
+  },
+  parameters,
+  shown: {
+    step: p => p.blade !== 0,
+  },
   refuse,
   drawing,
   objectDrawing,
   solid,
-  surfaces,
-  checks: () => [],
+  places,
   demo: {
     name: 'rigger spanners and drivers',
     sizes: { tool: 12, blade_width: 6, reach: 40 },
@@ -236,4 +239,4 @@ export const toolBlock: Recipe = {
       edge: 4,
     },
   },
-};
+});

@@ -1,50 +1,56 @@
-import type { Finding } from '../../findings/finding';
-import { finding } from '../../findings/finding';
-import type { MateSpec } from '../../mates';
-import { CHAMFER, WALL } from '../advice';
-import { choice, flag, length, step } from '../fields';
-import type { Parameters } from '../parameters';
-import type { Recipe } from '../recipe';
-import { drawing, MEASURED_AS, objectDrawing } from './drawings';
+import { type Finding, finding } from '../../findings/finding';
+import { defineRecipe, keyed } from '../define-recipe';
+import { drawing, objectDrawing } from './drawings';
+import { guide } from './guide';
+import { type End, FITTINGS, type Fitting, low, MEASURED_AS, type P, parameters } from './parameters';
 import { refuse } from './refuse';
-import { ENDS, type End, is, kindOf, sizesOf } from './sizes';
-import { solid, surfaces } from './solid';
+import { fits, is, kindOf, sizesOf } from './sizes';
+import { places, solid } from './solid';
 
-const KINDS = ['over', 'into', 'barb'] as const;
-type Fitting = (typeof KINDS)[number];
-const low = (end: End) => end.toLowerCase();
-const when = (kind: string, end: End) => (p: Parameters) => kindOf(p, end) === kind;
-const hasTaper = (end: End) => (p: Parameters) => kindOf(p, end) === 'over' || kindOf(p, end) === 'into';
+const tapers = (end: End) => (p: P) => fits('over', end)(p) || fits('into', end)(p);
+const NAMES: Record<Fitting, (end: End) => string> = {
+  over: end => `End ${end} over its tube`,
+  into: end => `End ${end} in its bore`,
+  barb: end => `Hose on end ${end}`,
+};
 
-const mate = (kind: Fitting, end: End): MateSpec => ({
-  id: `${kind}${end}`,
-  name: { over: `End ${end} over its tube`, into: `End ${end} in its bore`, barb: `Hose on end ${end}` }[
-    kind
-  ],
-  dimension: `${MEASURED_AS[kind]}_${low(end)}`,
-  parameter: `${kind}${end}`,
-  side: kind === 'over' ? 'inside' : 'outside',
-  want: kind === 'barb' ? 'stretch' : 'snug',
-  flexibleWant: kind === 'into' ? 'snug' : 'stretch',
-  ...(kind === 'barb' ? { soft: 'theirs' as const } : {}),
-  active: p => kindOf(p, end) === kind,
-});
+const fitting = <F extends Fitting, E extends End>(kind: F, end: E) =>
+  ({
+    name: NAMES[kind](end),
+    dimension: `${MEASURED_AS[kind]}_${low(end)}`,
+    parameter: `${kind}${end}`,
+    side: kind === 'over' ? 'inside' : 'outside',
+    want: kind === 'barb' ? 'stretch' : 'snug',
+    flexibleWant: kind === 'into' ? 'snug' : 'stretch',
+    ...(kind === 'barb' ? { soft: 'theirs' as const } : {}),
+    active: fits(kind, end),
+  }) as const;
 
-const ridge = (end: End): MateSpec => ({
-  id: `ridge${end}`,
-  name: `Ridge in the groove of tube ${end}`,
-  dimension: `groove_${low(end)}`,
-  parameter: `ridge${end}`,
-  side: 'inside',
-  want: 'click',
-  flexibleWant: 'click',
-  active: is.click(end),
-});
+const ridge = <E extends End>(end: E) =>
+  ({
+    name: `Ridge in the groove of tube ${end}`,
+    dimension: `groove_${low(end)}`,
+    parameter: `ridge${end}`,
+    side: 'inside',
+    want: 'click',
+    active: is.click(end),
+  }) as const;
 
-const ways = { over: 'goes over a tube', into: 'goes into a bore', barb: 'holds a hose' };
+const shownOf = <E extends End>(end: E) =>
+  keyed([
+    ...FITTINGS.map(kind => [`${kind}${end}`, fits(kind, end)] as const),
+    [`length${end}`, p => kindOf(p, end) !== 'flange'],
+    [`taper${end}`, tapers(end)],
+    [`click${end}`, fits('over', end)],
+    [`ridge${end}`, is.click(end)],
+    [`ridgeAt${end}`, is.click(end)],
+  ] as readonly (readonly [
+    `${Fitting | 'length' | 'taper' | 'click' | 'ridge' | 'ridgeAt'}${E}`,
+    (p: P) => boolean,
+  ])[]);
 
 /** How much of the smaller end's own way is left, where it is little. */
-function checks(p: Parameters): Finding[] {
+function checks(p: P): Finding[] {
   const s = sizesOf(p);
   const open = Math.min(s.A.inner, s.B.inner);
   const share = (s.bore / open) ** 2;
@@ -52,120 +58,44 @@ function checks(p: Parameters): Finding[] {
   return [finding('flow', 'note', { through: 2 * s.bore, share }, { parameter: 'stop' })];
 }
 
-export const tubeAdapter: Recipe = {
+export const tubeAdapter = defineRecipe({
   id: 'tube-adapter',
   version: 2,
   family: 'adapter',
   title: 'Tube adapter',
   purpose:
     'Joins two tubes, outlets or hoses, in line, offset or at an angle: over, into, barbed, or a flange.',
-  guide: [
-    ...ENDS.flatMap(end => [
-      step(
-        `tube_${low(end)}`,
-        `Tube ${end}, outside`,
-        'outside-jaws',
-        'Two centimetres from its end, where it is still round; turn it between readings.',
-        { critical: true, needed: when('over', end) },
-      ),
-      step(
-        `groove_${low(end)}`,
-        `Tube ${end}, in its groove`,
-        'jaw-tips',
-        'With the tips of the jaws, on the groove’s floor.',
-        { critical: true, needed: is.click(end) },
-      ),
-      step(
-        `bore_${low(end)}`,
-        `Bore ${end}, inside`,
-        'inside-jaws',
-        'As deep as the jaws reach; rock them and keep the largest.',
-        { critical: true, needed: when('into', end) },
-      ),
-      step(
-        `hose_${low(end)}`,
-        `Hose ${end}, inside`,
-        'inside-jaws',
-        'Not pressed oval: cut the end square and let it hang free.',
-        { critical: true, needed: when('barb', end) },
-      ),
-    ]),
-    step(
-      'bolt_circle',
-      'Circle of the screws',
-      'span',
-      'Between the middles of two that face each other; or inside and outside of the two, halved.',
-      { needed: is.flange },
-    ),
-  ],
-  mates: ENDS.flatMap(end => [...KINDS.map(kind => mate(kind, end)), ridge(end)]),
-  parameters: [
-    ...ENDS.flatMap(end => [
-      choice(
-        `kind${end}`,
-        `End ${end}`,
-        end === 'A'
-          ? { ...ways, flange: 'is a flange' }
-          : { into: ways.into, over: ways.over, barb: ways.barb },
-      ),
-      ...KINDS.map(kind =>
-        length(
-          `${kind}${end}`,
-          `End ${end}, ${kind === 'over' ? 'inside' : kind === 'into' ? 'outside' : 'over the ridges'}`,
-          [2, 300],
-          `${MEASURED_AS[kind]}_${low(end)}.model`,
-          { shown: when(kind, end) },
-        ),
-      ),
-      length(`length${end}`, `End ${end}, length`, [2, 200], '20', {
-        shown: p => kindOf(p, end) !== 'flange',
-      }),
-      length(`taper${end}`, `End ${end} tapers, per side`, [0, 8], '0', {
-        group: 'more',
-        measure: 'angle',
-        shown: hasTaper(end),
-      }),
-      flag(`click${end}`, `End ${end} clicks into a groove`, false, {
-        group: 'more',
-        shown: when('over', end),
-      }),
-      length(`ridge${end}`, `End ${end}, inside its ridge`, [2, 300], `groove_${low(end)}.model`, {
-        group: 'more',
-        shown: is.click(end),
-      }),
-      length(`ridgeAt${end}`, `End ${end}, mouth to ridge`, [0.5, 200], `length${end} / 2`, {
-        group: 'more',
-        shown: is.click(end),
-      }),
-    ]),
-    length('flangeDiameter', 'Flange', [6, 400], 'bolt_circle + 16', { shown: is.flange }),
-    length('flangeThickness', 'Flange, thickness', [1, 40], '4', { shown: is.flange }),
-    length('flangeBore', 'Flange, way through', [1, 300], '20', { shown: is.flange }),
-    length('boltCircle', 'Circle of the screws', [4, 390], 'bolt_circle', { shown: is.flange }),
-    length('boltHole', 'Screws, holes', [1, 30], '4.5', { shown: is.flange }),
-    length('bolts', 'Screws', [2, 16], '4', { measure: 'count', shown: is.flange }),
-    choice('run', 'Its ends are', {
-      straight: 'in line',
-      offset: 'side by side',
-      angle: 'at an angle',
-    }),
-    length('middle', 'Between the ends', [0.5, 200], '12', { shown: p => !is.bent(p) }),
-    length('offset', 'Axes apart', [0.5, 300], '25', { shown: is.offset }),
-    length('bendAngle', 'Turned by', [2, 135], '90', { measure: 'angle', shown: is.angle }),
-    length('bendRadius', 'Bend, radius at the middle (0: as usual)', [0, 300], '0', {
-      group: 'more',
-      shown: is.bent,
-    }),
-    length('wall', 'Wall', [0.8, 20], '2', { sensible: WALL }),
-    length('stop', 'Stop reaches in by', [0, 20], '1.5', { group: 'more' }),
-    length('leastBore', 'Way through, at least', [0, 290], '0', { group: 'more' }),
-    length('leadIn', 'Lead-in chamfers', [0, 4], '0.6', { group: 'more', sensible: CHAMFER }),
-  ],
+  guide,
+  mates: {
+    overA: fitting('over', 'A'),
+    intoA: fitting('into', 'A'),
+    barbA: fitting('barb', 'A'),
+    ridgeA: ridge('A'),
+    overB: fitting('over', 'B'),
+    intoB: fitting('into', 'B'),
+    barbB: fitting('barb', 'B'),
+    ridgeB: ridge('B'),
+  },
+  parameters,
+  shown: {
+    ...shownOf('A'),
+    ...shownOf('B'),
+    flangeDiameter: is.flange,
+    flangeThickness: is.flange,
+    flangeBore: is.flange,
+    boltCircle: is.flange,
+    boltHole: is.flange,
+    bolts: is.flange,
+    middle: p => !is.bent(p),
+    offset: is.offset,
+    bendAngle: is.angle,
+    bendRadius: is.bent,
+  },
   refuse,
   drawing,
   objectDrawing,
   solid,
-  surfaces,
+  places,
   checks,
   demo: {
     name: 'a dehumidifier’s outlet and a drain pipe',
@@ -216,4 +146,4 @@ export const tubeAdapter: Recipe = {
       leadIn: 0.6,
     },
   },
-};
+});

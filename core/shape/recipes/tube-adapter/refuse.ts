@@ -1,10 +1,9 @@
 import type { Finding } from '../../findings/finding';
 import type { Frame } from '../../vector';
 import { Refusals } from '../fields';
-import { lengthOf, type Parameters } from '../parameters';
+import { ENDS, type P } from './parameters';
 import {
   BARB_PITCH,
-  ENDS,
   type EndSizes,
   is,
   mouthFrame,
@@ -16,14 +15,14 @@ import {
   straightWall,
 } from './sizes';
 
-export function refuse(p: Parameters): Finding[] {
+export function refuse(p: P): Finding[] {
   const s = sizesOf(p);
-  const refusals = new Refusals();
+  const refusals = new Refusals<P>();
   for (const end of ENDS) refuseEnd(p, s, s[end], end, refusals);
   refusals
     .when(s.bore < 0.5, 'stop', 'The stop closes the way through: make it smaller.')
     .when(
-      lengthOf(p, 'leastBore') > 2 * s.bore + 1e-9,
+      p.leastBore > 2 * s.bore + 1e-9,
       'leastBore',
       `The way through is ${(2 * s.bore).toFixed(1)} mm, narrower than asked: a thinner wall, a smaller stop, or other ends.`,
     );
@@ -34,9 +33,9 @@ export function refuse(p: Parameters): Finding[] {
   return refusals.list;
 }
 
-function refuseEnd(p: Parameters, s: Sizes, e: EndSizes, end: 'A' | 'B', refusals: Refusals): void {
+function refuseEnd(p: P, s: Sizes, e: EndSizes, end: 'A' | 'B', refusals: Refusals<P>): void {
   if (e.kind === 'flange') return;
-  const name = `${e.kind}${end}`;
+  const name = `${e.kind}${end}` as const;
   const { ridge } = e;
   refusals
     .when(
@@ -45,7 +44,7 @@ function refuseEnd(p: Parameters, s: Sizes, e: EndSizes, end: 'A' | 'B', refusal
       e.taper > 0
         ? `End ${end} tapers to nothing: a smaller angle, or a shorter end.`
         : `End ${end}: no way through is left inside its wall.`,
-      e.taper > 0 ? undefined : 2 * lengthOf(p, 'wall') + 4,
+      e.taper > 0 ? undefined : 2 * p.wall + 4,
     )
     .when(
       e.length < s.chamfer * 2 + 1,
@@ -59,12 +58,7 @@ function refuseEnd(p: Parameters, s: Sizes, e: EndSizes, end: 'A' | 'B', refusal
       `A barb needs ${BARB_PITCH + 2} mm of length.`,
       BARB_PITCH + 8,
     )
-    .when(
-      s.chamfer > lengthOf(p, 'wall') - 0.3,
-      'leadIn',
-      'The lead-in takes the whole wall.',
-      Math.max(0, lengthOf(p, 'wall') - 0.5),
-    );
+    .when(s.chamfer > p.wall - 0.3, 'leadIn', 'The lead-in takes the whole wall.', Math.max(0, p.wall - 0.5));
   if (!ridge) return;
   refusals
     .when(e.taper > 0, `taper${end}`, `End ${end} cannot taper and click: choose one.`)
@@ -88,10 +82,10 @@ function refuseEnd(p: Parameters, s: Sizes, e: EndSizes, end: 'A' | 'B', refusal
     );
 }
 
-function refuseFlange(p: Parameters, e: EndSizes, refusals: Refusals): void {
-  const hole = lengthOf(p, 'boltHole') / 2;
-  const ring = lengthOf(p, 'boltCircle') / 2;
-  const apart = ring * Math.sin(Math.PI / lengthOf(p, 'bolts'));
+function refuseFlange(p: P, e: EndSizes, refusals: Refusals<P>): void {
+  const hole = p.boltHole / 2;
+  const ring = p.boltCircle / 2;
+  const apart = ring * Math.sin(Math.PI / p.bolts);
   refusals
     .when(e.inner < 0.5, 'flangeBore', 'The flange needs a way through.', 5)
     .when(
@@ -110,7 +104,7 @@ function refuseFlange(p: Parameters, e: EndSizes, refusals: Refusals): void {
 }
 
 /** In line: the wall between the ends, outside of one against inside of the other, along 45°. */
-function refuseMiddle(s: Sizes, refusals: Refusals): void {
+function refuseMiddle(s: Sizes, refusals: Refusals<P>): void {
   const step = Math.abs(s.A.root - s.B.root);
   refusals.when(
     s.middle < step,
@@ -128,7 +122,7 @@ function refuseMiddle(s: Sizes, refusals: Refusals): void {
   );
 }
 
-function refuseRun(p: Parameters, s: Sizes, run: Run, refusals: Refusals): void {
+function refuseRun(p: P, s: Sizes, run: Run, refusals: Refusals<P>): void {
   refusals.when(
     run.radius < run.tube + 0.5,
     'bendRadius',

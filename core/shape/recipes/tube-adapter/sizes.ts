@@ -1,21 +1,20 @@
 import { alongFrame, BED, backwards, bentFrame, type Frame } from '../../vector';
-import { lengthOf, type Parameters } from '../parameters';
+import type { End, Fitting, P } from './parameters';
 
 /**
  * Joins two tubes or hoses: each end goes over, goes into, or holds a hose by barbs; end A may be a flange. End A
  * stands on the bed, its axis is z. In line it is one profile turned about the axis; offset or at an angle each
  * end narrows to one tube, which bends towards +x.
  */
-export type End = 'A' | 'B';
-export const ENDS = ['A', 'B'] as const;
-export type Kind = 'over' | 'into' | 'barb' | 'flange';
-export const kindOf = (p: Parameters, end: End) => p[`kind${end}`] as Kind;
+export type Kind = P['kindA'];
+export const kindOf = (p: P, end: End): Kind => p[`kind${end}` as const];
+export const fits = (fitting: Fitting, end: End) => (p: P) => kindOf(p, end) === fitting;
 export const is = {
-  bent: (p: Parameters) => p.run !== 'straight',
-  offset: (p: Parameters) => p.run === 'offset',
-  angle: (p: Parameters) => p.run === 'angle',
-  click: (end: End) => (p: Parameters) => kindOf(p, end) === 'over' && p[`click${end}`] === true,
-  flange: (p: Parameters) => kindOf(p, 'A') === 'flange',
+  bent: (p: P) => p.run !== 'straight',
+  offset: (p: P) => p.run === 'offset',
+  angle: (p: P) => p.run === 'angle',
+  click: (end: End) => (p: P) => kindOf(p, end) === 'over' && p[`click${end}` as const],
+  flange: (p: P) => kindOf(p, 'A') === 'flange',
 };
 
 /** In (radius, height from the mouth inwards). */
@@ -54,25 +53,25 @@ export const BARB_HEIGHT = 0.6;
 /** Ridges rise and fall at 45°, which prints, holds and lets go. */
 const RIDGE_WIDTH = 1;
 
-function endOf(p: Parameters, end: End): EndSizes {
+function endOf(p: P, end: End): EndSizes {
   const kind = kindOf(p, end);
-  const wall = lengthOf(p, 'wall');
+  const wall = p.wall;
   if (kind === 'flange') {
-    const bore = lengthOf(p, 'flangeBore') / 2;
+    const bore = p.flangeBore / 2;
     return {
       kind,
-      mate: lengthOf(p, 'boltCircle') / 2,
+      mate: p.boltCircle / 2,
       inner: bore,
       way: bore,
       root: bore + wall,
-      outer: lengthOf(p, 'flangeDiameter') / 2,
-      length: lengthOf(p, 'flangeThickness'),
+      outer: p.flangeDiameter / 2,
+      length: p.flangeThickness,
       taper: 0,
     };
   }
-  const mate = lengthOf(p, `${kind}${end}`) / 2;
-  const long = lengthOf(p, `length${end}`);
-  const taper = kind === 'barb' ? 0 : Math.tan((lengthOf(p, `taper${end}`) * Math.PI) / 180);
+  const mate = p[`${kind}${end}` as const] / 2;
+  const long = p[`length${end}` as const];
+  const taper = kind === 'barb' ? 0 : Math.tan((p[`taper${end}` as const] * Math.PI) / 180);
   const half = (taper * long) / 2;
   if (kind === 'over') {
     const outer = mate + half + wall;
@@ -82,7 +81,7 @@ function endOf(p: Parameters, end: End): EndSizes {
       mate,
       inner: mate - half,
       // Narrower than the end, so that a tube pushed in finds its stop.
-      way: mate - half - lengthOf(p, 'stop'),
+      way: mate - half - p.stop,
       outer,
       root: outer,
       length: long,
@@ -104,24 +103,24 @@ function endOf(p: Parameters, end: End): EndSizes {
   };
 }
 
-function ridgeOf(p: Parameters, end: End, mate: number): EndSizes['ridge'] {
-  const radius = lengthOf(p, `ridge${end}`) / 2;
+function ridgeOf(p: P, end: End, mate: number): EndSizes['ridge'] {
+  const radius = p[`ridge${end}` as const] / 2;
   const rise = mate - radius;
-  const middle = lengthOf(p, `ridgeAt${end}`);
+  const middle = p[`ridgeAt${end}` as const];
   const low = middle - RIDGE_WIDTH / 2;
   const high = middle + RIDGE_WIDTH / 2;
   return { radius, from: low - rise, low, high, to: high + rise };
 }
 
-export function sizesOf(p: Parameters): Sizes {
+export function sizesOf(p: P): Sizes {
   const [A, B] = [endOf(p, 'A'), endOf(p, 'B')];
   return {
     A,
     B,
-    wall: lengthOf(p, 'wall'),
+    wall: p.wall,
     bore: Math.min(A.way, B.way),
-    middle: lengthOf(p, 'middle'),
-    chamfer: lengthOf(p, 'leadIn'),
+    middle: p.middle,
+    chamfer: p.leadIn,
   };
 }
 
@@ -273,16 +272,16 @@ export interface Run {
 /** The steepest that an offset leans, degrees: it prints without support. */
 const LEAN = 45;
 
-export function runOf(p: Parameters, s: Sizes): Run {
+export function runOf(p: P, s: Sizes): Run {
   const tube = s.bore + s.wall;
   const reach = { A: reachOf(s.A, s), B: reachOf(s.B, s) };
-  const radius = lengthOf(p, 'bendRadius') || 1.5 * tube;
+  const radius = p.bendRadius || 1.5 * tube;
   const start = alongFrame(BED, [0, s.A.length + reach.A]);
   if (is.angle(p)) {
-    const turn = lengthOf(p, 'bendAngle');
+    const turn = p.bendAngle;
     return { tube, reach, radius, pieces: [{ frame: start, turn }], end: bentFrame(start, radius, turn) };
   }
-  const aside = lengthOf(p, 'offset');
+  const aside = p.offset;
   const bends = 2 * radius * (1 - Math.cos((LEAN * Math.PI) / 180));
   const turn = aside >= bends ? LEAN : (Math.acos(Math.max(-1, 1 - aside / (2 * radius))) * 180) / Math.PI;
   const straight = aside > bends + 0.01 ? (aside - bends) / Math.sin((LEAN * Math.PI) / 180) : 0;

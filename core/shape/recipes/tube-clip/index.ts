@@ -1,12 +1,33 @@
 import { box, Draft } from '../../drawing/draft';
 import type { Body, Outline, PartKernel } from '../../kernels/kernel';
-import type { MateSurface } from '../../mates';
 import { circle, Path, pointsOf } from '../../outline';
 import type { Frame } from '../../vector';
 import { WALL } from '../advice';
+import { defineRecipe, type KeysOf, type Measured, type Places, type ValuesOf } from '../define-recipe';
 import { choice, length, Refusals, step } from '../fields';
-import { lengthOf, type Parameters } from '../parameters';
-import type { Recipe } from '../recipe';
+
+const parameters = [
+  choice('style', 'The tube', {
+    snap: 'snaps in',
+    half: 'lies in half a shell',
+    clamp: 'is clamped by a bolt',
+  }),
+  length('bore', 'Bore', [3, 250], 'tube.model'),
+  length('wall', 'Arms', [1, 20], '2.4', { sensible: WALL }),
+  length('length', 'Length along the tube', [4, 250], '12'),
+  length('foot', 'Foot thickness', [1.2, 40], '3'),
+  length('ears', 'Foot beside the arms', [0, 60], 'screwHole + 5'),
+  length('screwHole', 'Screw hole (0 is none)', [0, 20], 'screw + 0.5'),
+  length('slit', 'Slit', [0.4, 30], '2'),
+  length('boltHole', 'Bolt through the ears, hole', [1, 20], 'screw + 0.5'),
+  length('earThickness', 'Ears, each', [1.2, 30], '5'),
+  length('stand', 'Tube stands off the foot by', [0, 60], '0.5', { group: 'more' }),
+];
+
+type P = ValuesOf<typeof parameters>;
+type Mate = 'bore';
+type Drawn = keyof P | Mate;
+type Asked = KeysOf<typeof guide>;
 
 /**
  * Holds a tube on a wall or a board: a clip whose arms close beyond the middle so that the tube snaps in, a saddle
@@ -29,27 +50,27 @@ interface Sizes {
 
 /** Half a shell closes a little beyond the middle: the tube's own width is in it. */
 const ANGLE: Record<string, number> = { snap: 55, half: 84, clamp: 0 };
-const isClamp = (p: Parameters) => p.style === 'clamp';
+const isClamp = (p: P) => p.style === 'clamp';
 
-function sizesOf(p: Parameters): Sizes {
-  const radius = lengthOf(p, 'bore') / 2;
-  const foot = lengthOf(p, 'foot');
+function sizesOf(p: P): Sizes {
+  const radius = p.bore / 2;
+  const foot = p.foot;
   return {
     radius,
-    wall: lengthOf(p, 'wall'),
-    axis: foot + lengthOf(p, 'stand') + radius,
+    wall: p.wall,
+    axis: foot + p.stand + radius,
     foot,
-    halfWidth: radius + lengthOf(p, 'wall') + lengthOf(p, 'ears'),
-    mouth: (ANGLE[p.style as string]! * Math.PI) / 180,
-    long: lengthOf(p, 'length'),
-    screw: lengthOf(p, 'screwHole') / 2,
+    halfWidth: radius + p.wall + p.ears,
+    mouth: (ANGLE[p.style]! * Math.PI) / 180,
+    long: p.length,
+    screw: p.screwHole / 2,
     ...(isClamp(p)
       ? {
           clamp: {
-            slit: lengthOf(p, 'slit') / 2,
-            thick: lengthOf(p, 'earThickness'),
-            high: lengthOf(p, 'boltHole') + 2 * EAR_EDGE,
-            bolt: lengthOf(p, 'boltHole') / 2,
+            slit: p.slit / 2,
+            thick: p.earThickness,
+            high: p.boltHole + 2 * EAR_EDGE,
+            bolt: p.boltHole / 2,
           },
         }
       : {}),
@@ -119,7 +140,7 @@ const ACROSS: Frame = { at: [0, 0, 0], x: [0, 1, 0], up: [1, 0, 0] };
 /** Its own y is up, and it is pulled towards the front. */
 const ALONG: Frame = { at: [0, 0, 0], x: [1, 0, 0], up: [0, -1, 0] };
 
-function solid(p: Parameters, kernel: PartKernel): Body {
+function solid(p: P, kernel: PartKernel): Body {
   const s = sizesOf(p);
   let body = kernel.extrude(profileOf(s), -s.long / 2, s.long, ALONG);
   if (s.screw > 0) {
@@ -142,28 +163,25 @@ function earMiddle(s: Sizes): number {
   return (Math.max(armAt, drop > 0 ? outer : 0) + s.halfWidth) / 2;
 }
 
-function surfaces(p: Parameters): MateSurface[] {
+function places(p: P): Places<Mate> {
   const s = sizesOf(p);
-  return [
-    {
-      mate: 'bore',
-      side: 'inside',
+  return {
+    bore: {
       kind: 'flats',
-      size: 2 * s.radius,
       at: [0, -s.long / 4, s.axis],
       axis: [0, 1, 0],
       across: [1, 0, 0],
       from: -s.long / 2,
       to: s.long / 2,
     },
-  ];
+  };
 }
 
-function refuse(p: Parameters) {
+function refuse(p: P) {
   const s = sizesOf(p);
   const outer = s.radius + s.wall;
   const { clamp } = s;
-  return new Refusals()
+  return new Refusals<P>()
     .when(
       clamp !== undefined && clamp.slit > 0.5 * s.radius,
       'slit',
@@ -203,9 +221,9 @@ function refuse(p: Parameters) {
     ).list;
 }
 
-function drawing(p: Parameters) {
+function drawing(p: P) {
   const s = sizesOf(p);
-  const draft = new Draft().cut(profileOf(s));
+  const draft = new Draft<Drawn>().cut(profileOf(s));
   const open = s.clamp ? Math.asin(Math.min(1, s.clamp.slit / s.radius)) : s.mouth;
   const ring = pointsOf(circle([0, s.axis], s.radius)).filter(
     ([x, y]) => Math.abs(Math.atan2(x, y - s.axis)) >= open - 0.05,
@@ -237,10 +255,10 @@ function drawing(p: Parameters) {
   }
 }
 
-function objectDrawing(measured: Readonly<Record<string, number>>) {
+function objectDrawing(measured: Measured<Asked>) {
   const r = (measured.tube ?? 25) / 2;
   const screw = (measured.screw ?? 4) / 2;
-  const draft = new Draft().cut(circle([0, r], r));
+  const draft = new Draft<Asked>().cut(circle([0, r], r));
   draft.cut(box(-2 * r, -6, 2 * r, -2));
   draft.mateLoop('tube', circle([0, r], r));
   draft.across('tube', 'tube', [-r, r], r, 2 * r + 5, true);
@@ -249,23 +267,22 @@ function objectDrawing(measured: Readonly<Record<string, number>>) {
   return draft.done('The tube from its end, and the screw');
 }
 
-export const tubeClip: Recipe = {
+const guide = [
+  step('tube', 'Tube, outside', 'outside-jaws', 'Where the clip will sit; turn it between readings.'),
+  step('screw', 'Screw, over its thread', 'outside-jaws', 'The screw you have; its hole is made for it.', {
+    critical: true,
+  }),
+];
+
+export const tubeClip = defineRecipe({
   id: 'tube-clip',
   version: 2,
   family: 'mount',
   title: 'Tube clip, saddle or clamp',
   purpose: 'Holds a tube, rod or hose on a wall or board: it snaps in, lies in half a shell, or is clamped.',
-  guide: [
-    step('tube', 'Tube, outside', 'outside-jaws', 'Where the clip will sit; turn it between readings.', {
-      critical: true,
-    }),
-    step('screw', 'Screw, over its thread', 'outside-jaws', 'The screw you have; its hole is made for it.', {
-      critical: true,
-    }),
-  ],
-  mates: [
-    {
-      id: 'bore',
+  guide,
+  mates: {
+    bore: {
       name: 'Tube in the clip',
       dimension: 'tube',
       parameter: 'bore',
@@ -274,32 +291,19 @@ export const tubeClip: Recipe = {
       flexibleWant: 'snug',
       form: 'flats',
       lying: true,
-      active: () => true,
     },
-  ],
-  parameters: [
-    choice('style', 'The tube', {
-      snap: 'snaps in',
-      half: 'lies in half a shell',
-      clamp: 'is clamped by a bolt',
-    }),
-    length('bore', 'Bore', [3, 250], 'tube.model'),
-    length('wall', 'Arms', [1, 20], '2.4', { sensible: WALL }),
-    length('length', 'Length along the tube', [4, 250], '12'),
-    length('foot', 'Foot thickness', [1.2, 40], '3'),
-    length('ears', 'Foot beside the arms', [0, 60], 'screwHole + 5'),
-    length('screwHole', 'Screw hole (0 is none)', [0, 20], 'screw + 0.5'),
-    length('slit', 'Slit', [0.4, 30], '2', { shown: isClamp }),
-    length('boltHole', 'Bolt through the ears, hole', [1, 20], 'screw + 0.5', { shown: isClamp }),
-    length('earThickness', 'Ears, each', [1.2, 30], '5', { shown: isClamp }),
-    length('stand', 'Tube stands off the foot by', [0, 60], '0.5', { group: 'more' }),
-  ],
+  },
+  parameters,
+  shown: {
+    slit: isClamp,
+    boltHole: isClamp,
+    earThickness: isClamp,
+  },
   refuse,
   drawing,
   objectDrawing,
   solid,
-  surfaces,
-  checks: () => [],
+  places,
   demo: {
     name: 'a boathook’s shaft',
     sizes: { tube: 25, screw: 4 },
@@ -317,4 +321,4 @@ export const tubeClip: Recipe = {
       stand: 0.5,
     },
   },
-};
+});

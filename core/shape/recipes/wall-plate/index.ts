@@ -1,18 +1,34 @@
 import { box, Draft } from '../../drawing/draft';
 import type { Body, Outline, PartKernel } from '../../kernels/kernel';
-import type { MateSurface } from '../../mates';
 import { circle, Path, rectangle } from '../../outline';
 import type { Point2 } from '../../vector';
 import { PLATE } from '../advice';
+import { defineRecipe, type KeysOf, type Measured, type Places, type ValuesOf } from '../define-recipe';
 import { choice, length, Refusals, step } from '../fields';
-import { lengthOf, type Parameters } from '../parameters';
-import type { Recipe } from '../recipe';
+
+const parameters = [
+  choice('style', 'It is', { keyholes: 'hung by keyholes', screwed: 'screwed on, heads sunk' }),
+  length('slot', 'Slot or hole for the screw', [1.2, 20], 'screw.model'),
+  length('headHole', 'Hole for the head', [2.5, 40], 'head + 1'),
+  length('count', 'Screws', [1, 6], '2', { measure: 'count' }),
+  length('pitch', 'Apart', [4, 400], 'apart'),
+  length('drop', 'The plate drops by', [2, 60], 'headHole'),
+  length('width', 'Plate, width', [10, 400], '(count - 1) * pitch + headHole + 14'),
+  length('height', 'Plate, height', [10, 400], '50'),
+  length('thickness', 'Thickness', [1.2, 40], '4', { sensible: PLATE }),
+  length('corners', 'Rounded corners', [0, 40], '4', { group: 'more' }),
+];
+
+type P = ValuesOf<typeof parameters>;
+type Mate = 'slot';
+type Drawn = keyof P | Mate;
+type Asked = KeysOf<typeof guide>;
 
 /**
  * A wall plate that hangs on screws already in the wall (keyholes) or is screwed on. Its back is on the
  * bed; up on the wall is +y. Other parts are screwed or glued to its face.
  */
-const isKeyhole = (p: Parameters) => p.style === 'keyholes';
+const isKeyhole = (p: P) => p.style === 'keyholes';
 
 interface Sizes {
   width: number;
@@ -25,16 +41,16 @@ interface Sizes {
   drop: number;
 }
 
-function sizesOf(p: Parameters): Sizes {
+function sizesOf(p: P): Sizes {
   return {
-    width: lengthOf(p, 'width'),
-    height: lengthOf(p, 'height'),
-    thick: lengthOf(p, 'thickness'),
-    apart: lengthOf(p, 'pitch'),
-    count: lengthOf(p, 'count'),
-    shank: lengthOf(p, 'slot') / 2,
-    head: lengthOf(p, 'headHole') / 2,
-    drop: lengthOf(p, 'drop'),
+    width: p.width,
+    height: p.height,
+    thick: p.thickness,
+    apart: p.pitch,
+    count: p.count,
+    shank: p.slot / 2,
+    head: p.headHole / 2,
+    drop: p.drop,
   };
 }
 
@@ -55,9 +71,9 @@ function keyhole(s: Sizes, [x, y]: Point2): Outline {
     .close();
 }
 
-function solid(p: Parameters, kernel: PartKernel): Body {
+function solid(p: P, kernel: PartKernel): Body {
   const s = sizesOf(p);
-  const r = lengthOf(p, 'corners');
+  const r = p.corners;
   let body = kernel.extrude(rectangle(-s.width / 2, -s.height / 2, s.width / 2, s.height / 2, r), 0, s.thick);
   for (const at of placesOf(s)) {
     if (isKeyhole(p)) body = kernel.cut(body, kernel.extrude(keyhole(s, at), -1, s.thick + 2));
@@ -76,27 +92,23 @@ function solid(p: Parameters, kernel: PartKernel): Body {
   return body;
 }
 
-function surfaces(p: Parameters): MateSurface[] {
+function places(p: P): Places<Mate> {
   const s = sizesOf(p);
   const [x, y] = placesOf(s)[0]!;
   const keyed = isKeyhole(p);
   const to = keyed ? s.thick : Math.max(0.6, s.thick - (s.head - s.shank));
-  const common = {
-    mate: 'slot',
-    side: 'inside' as const,
-    size: 2 * s.shank,
-    axis: [0, 0, 1] as const,
-    from: 0,
-    to,
+  const common = { axis: [0, 0, 1] as const, from: 0, to };
+  return {
+    slot: keyed
+      ? { ...common, kind: 'flats', at: [x, y - 0.01, to / 2], across: [1, 0, 0] }
+      : { ...common, kind: 'round', at: [x, y, to / 2] },
   };
-  if (!keyed) return [{ ...common, kind: 'round', at: [x, y, to / 2] }];
-  return [{ ...common, kind: 'flats', at: [x, y - 0.01, to / 2], across: [1, 0, 0] }];
 }
 
-function refuse(p: Parameters) {
+function refuse(p: P) {
   const s = sizesOf(p);
   const below = isKeyhole(p) ? s.drop + s.head : s.head;
-  return new Refusals()
+  return new Refusals<P>()
     .when(
       s.head < s.shank + 0.4,
       'headHole',
@@ -128,17 +140,17 @@ function refuse(p: Parameters) {
       2 * below + 8,
     )
     .when(
-      lengthOf(p, 'corners') > Math.min(s.width, s.height) / 3,
+      p.corners > Math.min(s.width, s.height) / 3,
       'corners',
       'The corners are rounder than the plate allows.',
       Math.min(s.width, s.height) / 4,
     ).list;
 }
 
-function drawing(p: Parameters) {
+function drawing(p: P) {
   const s = sizesOf(p);
-  const draft = new Draft().edge(
-    rectangle(-s.width / 2, -s.height / 2, s.width / 2, s.height / 2, lengthOf(p, 'corners')),
+  const draft = new Draft<Drawn>().edge(
+    rectangle(-s.width / 2, -s.height / 2, s.width / 2, s.height / 2, p.corners),
   );
   for (const at of placesOf(s)) {
     if (isKeyhole(p)) draft.mateLoop('slot', keyhole(s, at));
@@ -152,11 +164,11 @@ function drawing(p: Parameters) {
   return draft.done('From its face, as it hangs');
 }
 
-function objectDrawing(measured: Readonly<Record<string, number>>) {
+function objectDrawing(measured: Measured<Asked>) {
   const shank = (measured.screw ?? 4) / 2;
   const head = Math.max(shank + 0.5, (measured.head ?? 8) / 2);
   const apart = measured.apart ?? 60;
-  const draft = new Draft();
+  const draft = new Draft<Asked>();
   for (const sign of [-1, 1]) {
     const x = (sign * apart) / 2;
     draft.cut(box(x - shank, 0, x + shank, 8)).cut(box(x - head, 8, x + head, 11));
@@ -179,31 +191,26 @@ function objectDrawing(measured: Readonly<Record<string, number>>) {
   return draft.done('Two screws standing out of the wall, from above');
 }
 
-export const wallPlate: Recipe = {
+const guide = [
+  step('screw', 'Screw, over its thread', 'outside-jaws', 'Just under the head, where the plate will hang.'),
+  step('head', 'Screw’s head', 'outside-jaws', 'Across its widest.'),
+  step(
+    'apart',
+    'Screws, apart',
+    'span',
+    'Centre to centre: inside edge to inside edge and outside to outside, halved.',
+  ),
+];
+
+export const wallPlate = defineRecipe({
   id: 'wall-plate',
   version: 1,
   family: 'mount',
   title: 'Wall plate',
   purpose: 'Hangs on screws that stand out of a wall by keyholes, or is screwed on with countersunk heads.',
-  guide: [
-    step(
-      'screw',
-      'Screw, over its thread',
-      'outside-jaws',
-      'Just under the head, where the plate will hang.',
-      { critical: true },
-    ),
-    step('head', 'Screw’s head', 'outside-jaws', 'Across its widest.'),
-    step(
-      'apart',
-      'Screws, apart',
-      'span',
-      'Centre to centre: inside edge to inside edge and outside to outside, halved.',
-    ),
-  ],
-  mates: [
-    {
-      id: 'slot',
+  guide,
+  mates: {
+    slot: {
       name: 'Slot over the screw',
       dimension: 'screw',
       parameter: 'slot',
@@ -211,27 +218,17 @@ export const wallPlate: Recipe = {
       want: 'bolt',
       flexibleWant: 'bolt',
       form: 'flats',
-      active: () => true,
     },
-  ],
-  parameters: [
-    choice('style', 'It is', { keyholes: 'hung by keyholes', screwed: 'screwed on, heads sunk' }),
-    length('slot', 'Slot or hole for the screw', [1.2, 20], 'screw.model'),
-    length('headHole', 'Hole for the head', [2.5, 40], 'head + 1'),
-    length('count', 'Screws', [1, 6], '2', { measure: 'count' }),
-    length('pitch', 'Apart', [4, 400], 'apart'),
-    length('drop', 'The plate drops by', [2, 60], 'headHole', { shown: isKeyhole }),
-    length('width', 'Plate, width', [10, 400], '(count - 1) * pitch + headHole + 14'),
-    length('height', 'Plate, height', [10, 400], '50'),
-    length('thickness', 'Thickness', [1.2, 40], '4', { sensible: PLATE }),
-    length('corners', 'Rounded corners', [0, 40], '4', { group: 'more' }),
-  ],
+  },
+  parameters,
+  shown: {
+    drop: isKeyhole,
+  },
   refuse,
   drawing,
   objectDrawing,
   solid,
-  surfaces,
-  checks: () => [],
+  places,
   demo: {
     name: 'two screws by the boathouse door',
     sizes: { screw: 4, head: 8, apart: 60 },
@@ -248,4 +245,4 @@ export const wallPlate: Recipe = {
       corners: 4,
     },
   },
-};
+});

@@ -1,0 +1,115 @@
+import type { CheckContext } from '../checks/context';
+import type { Drawing } from '../drawing/drawing';
+import type { Finding } from '../findings/finding';
+import type { Body, PartKernel } from '../kernels/kernel';
+import type { MateSpec, MateSurface } from '../mates';
+import type { ParameterSpec, Parameters } from './parameters';
+import type { BuiltSolid, EffortLever, GuideStep, Recipe } from './recipe';
+
+/** A parameter whose name, and whose options where it is a choice, the compiler knows. */
+export type Declared = ParameterSpec & { name: string };
+
+type ValueOf<S> = S extends { kind: 'length' }
+  ? number
+  : S extends { kind: 'flag' }
+    ? boolean
+    : S extends { kind: 'choice'; options: readonly { value: infer V }[] }
+      ? V
+      : string;
+
+/** The values of a list of parameters: `ValuesOf<typeof parameters>`. A name that is not in the list does not compile. */
+export type ValuesOf<L extends readonly Declared[]> = {
+  readonly [S in L[number] as S['name']]: ValueOf<S>;
+};
+
+/** The keys of a guide: `KeysOf<typeof guide>`. */
+export type KeysOf<L extends readonly { key: string }[]> = L[number]['key'];
+
+/** The object's sizes as far as they are known, mm, by guide key. */
+export type Measured<G extends string> = Readonly<Partial<Record<G, number>>>;
+
+/** Names of the parameters that hold a number. */
+type NumbersOf<P> = { [N in keyof P]: P[N] extends number ? N : never }[keyof P] & string;
+
+/** Where a mate lies on the solid; the mate's own declaration tells the rest. */
+export type SurfacePlace = Omit<MateSurface, 'mate' | 'side' | 'size'>;
+
+/** Null where these parameters have no such mate. */
+export type Places<M extends string> = Readonly<Record<M, SurfacePlace | null>>;
+
+/** The mates that are there. */
+export const placed = <M extends string>(places: Places<M>): [M, SurfacePlace][] =>
+  (Object.entries(places) as [M, SurfacePlace | null][]).filter(
+    (entry): entry is [M, SurfacePlace] => entry[1] !== null,
+  );
+
+/** A record from its entries: for recipes that have the same for each end. */
+export const keyed = <const K extends string, T>(entries: readonly (readonly [K, T])[]): Record<K, T> =>
+  Object.fromEntries(entries) as Record<K, T>;
+
+type MateDeclaration<P, G> = Omit<MateSpec, 'id' | 'dimension' | 'parameter' | 'flexibleWant' | 'active'> & {
+  dimension: G;
+  parameter: NumbersOf<P>;
+  /** The same as `want` unless said. */
+  flexibleWant?: MateSpec['flexibleWant'];
+  /** Always there unless said. It may ask for choices only: sizes are not known when it is called. */
+  active?(p: P): boolean;
+};
+
+interface RecipeDeclaration<L extends readonly Declared[], G extends string, M extends string>
+  extends Pick<Recipe, 'id' | 'version' | 'family' | 'title' | 'purpose'> {
+  /** In the order in which they are asked for. */
+  parameters: L;
+  /** Parameters that are asked for only sometimes. */
+  shown?: { readonly [N in L[number]['name']]?: (p: ValuesOf<L>) => boolean };
+  guide: readonly (GuideStep & { key: G })[];
+  mates: Readonly<Record<M, MateDeclaration<ValuesOf<L>, NoInfer<G>>>>;
+  refuse(p: ValuesOf<L>): Finding[];
+  drawing(p: ValuesOf<L>): Drawing<L[number]['name'] | NoInfer<M>>;
+  objectDrawing(measured: Measured<NoInfer<G>>, p: ValuesOf<L>): Drawing<NoInfer<G>>;
+  solid(p: ValuesOf<L>, kernel: PartKernel): Body;
+  places(p: ValuesOf<L>): Places<NoInfer<M>>;
+  checks?(p: ValuesOf<L>, solid: BuiltSolid, context: CheckContext): Finding[];
+  levers?(p: ValuesOf<L>): (EffortLever & { mate: NoInfer<M>; parameter: NumbersOf<ValuesOf<L>> })[];
+  demo: { name: string; sizes: Readonly<Record<NoInfer<G>, number>>; parameters: ValuesOf<L> };
+}
+
+/**
+ * A recipe from its declaration. Each parameter, guide step and mate is declared once; its values, drawings, surfaces
+ * and demo object are typed by it, so that a misspelt name does not compile.
+ */
+export function defineRecipe<const L extends readonly Declared[], G extends string, M extends string>(
+  declaration: RecipeDeclaration<L, G, M>,
+): Recipe {
+  const { parameters, shown, guide, mates, places, checks, ...rest } = declaration;
+  const specs = Object.entries<MateDeclaration<ValuesOf<L>, G>>(mates).map(
+    ([id, { active, ...mate }]): MateSpec => ({
+      flexibleWant: mate.want,
+      ...mate,
+      id,
+      active: p => active?.(p as ValuesOf<L>) ?? true,
+    }),
+  );
+  const mating = new Set(specs.map(mate => mate.dimension));
+  return {
+    ...(rest as Omit<Recipe, 'parameters' | 'guide' | 'mates' | 'surfaces' | 'checks'>),
+    parameters: parameters.map(spec => {
+      const when = shown?.[spec.name as L[number]['name']];
+      return when ? { ...spec, shown: when as (p: Parameters) => boolean } : spec;
+    }),
+    // A fit hangs on what a mate is made for.
+    guide: guide.map(step => ({ ...step, critical: step.critical || mating.has(step.key) })),
+    mates: specs,
+    surfaces: p => {
+      const found = places(p as ValuesOf<L>);
+      return specs
+        .filter(mate => mate.active(p))
+        .map(({ id, side, parameter }) => {
+          const place = found[id as M];
+          if (!place) throw new Error(`${declaration.id} says nowhere where its mate ${id} is.`);
+          return { ...place, mate: id, side, size: p[parameter] as number };
+        });
+    },
+    checks: (p, solid, context) => checks?.(p as ValuesOf<L>, solid, context) ?? [],
+  };
+}
