@@ -87,7 +87,8 @@ export function defineRecipe<const L extends readonly Declared[], G extends stri
       flexibleWant: mate.want,
       ...mate,
       id,
-      active: p => active?.(p as ValuesOf<L>) ?? true,
+      // A choice that is not known yet is none.
+      active: p => !active || Boolean(active(p as ValuesOf<L>)),
     }),
   );
   const mating = new Set(specs.map(mate => mate.dimension));

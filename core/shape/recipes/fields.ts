@@ -144,7 +144,7 @@ export const step = <const K extends string>(
   critical,
   hold,
   how,
-  needed: p => needed?.(p) ?? true,
+  needed: p => !needed || Boolean(needed(p)),
 });
 
 /** What cannot be built, gathered in the order in which it is looked at. */
