@@ -44,16 +44,20 @@ export const measureEvaluate: Command<z.infer<typeof Input>> = {
         `Got ${turns.length} turns for ${readings.length} readings: give one each.`,
         'turns',
       );
+    const inches: boolean[] = [];
     const values = readings.map((reading, index) => {
       const typed = parseQuantity(String(reading), 'length', unit);
       if (!typed.ok) throw new BadInput(typed.message, `readings.${index}`);
+      if (kind !== undefined && typed.quantity.value <= 0)
+        throw new BadInput('A size is above 0: read it again.', `readings.${index}`);
+      inches.push(typed.quantity.unit === 'in' || typed.quantity.unit === 'thou');
       return correctJaws ? correctedForJaws(typed.quantity.value, land) : typed.quantity.value;
     });
     const {
       advice,
       budget: _,
       ...evaluation
-    } = evaluateReadings(values, instrument, { critical, repeatability, turns });
+    } = evaluateReadings(values, instrument, { critical, repeatability, turns, inches });
     const short = correctJaws ? 0 : correctedForJaws(evaluation.value, land) - evaluation.value;
     const jaws =
       short >= 0.01

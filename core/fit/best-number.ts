@@ -23,19 +23,15 @@ export const SERVES_WITHIN = 0.25;
 export const chanceRight = (expect: Expectation, window: ClearanceWindow, model: number): number =>
   expect(model, (clearance, sd) => chanceWithin(window.min, window.max, clearance, sd));
 
-/** The expected worth of a print: right counts 1, a miss to the preferred side that still serves counts half. */
-export const worthOf = (
-  expect: Expectation,
-  { min, max }: ClearanceWindow,
-  prefer: Preference,
-  model: number,
-): number =>
-  expect(model, (clearance, sd) => {
+/** The worth of a print: right counts 1, a miss to the preferred side that still serves counts half. */
+export const worthOf =
+  ({ min, max }: ClearanceWindow, prefer: Preference) =>
+  (clearance: number, sd: number): number => {
     const right = chanceWithin(min, max, clearance, sd);
     if (prefer === 'loose') return right + HALF_RIGHT * chanceWithin(max, max + SERVES_WITHIN, clearance, sd);
     if (prefer === 'tight') return right + HALF_RIGHT * chanceWithin(min - SERVES_WITHIN, min, clearance, sd);
     return right;
-  });
+  };
 
 /** The model number of the greatest worth, looked for between two that are surely too small and too large. */
 export const bestNumber = (
@@ -44,8 +40,13 @@ export const bestNumber = (
   prefer: Preference,
   from: number,
   to: number,
-): number =>
-  maximise(model => worthOf(expect, window, prefer, model), Math.min(from, to), Math.max(from, to));
+): number => {
+  const worth = worthOf(window, prefer);
+  return maximise(model => expect(model, worth), Math.min(from, to), Math.max(from, to));
+};
+
+/** Golden sections of a step of the sweep: to a thousandth of it. */
+const HALVINGS = 15;
 
 /**
  * The largest of a one-peaked function: a coarse sweep, then golden section around the best step.
@@ -62,7 +63,7 @@ function maximise(f: (x: number) => number, from: number, to: number): number {
   let low = from + Math.max(0, peak - 1) * width;
   let high = from + Math.min(steps, peak + 1) * width;
   const ratio = (Math.sqrt(5) - 1) / 2;
-  for (let i = 0; i < 40; i++) {
+  for (let i = 0; i < HALVINGS; i++) {
     const a = high - ratio * (high - low);
     const b = low + ratio * (high - low);
     if (f(a) < f(b)) low = a;

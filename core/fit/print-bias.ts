@@ -1,4 +1,4 @@
-import type { Side } from './wants';
+import { type Side, USUAL_SIZE } from './wants';
 
 /** How the printer's surfaces are called where its behaviour differs: by side, form and pose. */
 export type SurfaceForm = 'round' | 'flats';
@@ -42,4 +42,23 @@ const ON_SIDE = 2;
 export function beliefFor(belief: PrinterBelief, side: Side, kind: SurfaceKind): BiasBelief {
   const own = belief[side];
   return kind.endsWith('on-side') ? { mean: own.mean, sd: own.sd * ON_SIDE } : own;
+}
+
+/** An axis of a printer that was never measured is off by so much, sd, as a share. Common practice, no source. */
+const AXIS_SHARE = 0.001;
+
+/**
+ * What a large print does beyond the usual bias: its axes may be off, and of its plastic's shrinkage it shows
+ * anything from nothing, where the settings make up for it, to all. Both grow with what is over the usual size, as
+ * windows do.
+ * @param size mm
+ * @param shrinkage of the plastic, as a share
+ * @returns how much smaller it prints, mm
+ */
+export function growthOf(size: number, shrinkage: number): { smaller: number; sd: number } {
+  const over = Math.max(0, size - USUAL_SIZE);
+  return {
+    smaller: (over * shrinkage) / 2,
+    sd: over * Math.hypot(AXIS_SHARE, shrinkage / Math.sqrt(12)),
+  };
 }

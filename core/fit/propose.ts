@@ -25,7 +25,8 @@ export interface FitQuestion {
 }
 
 export interface LedgerStep {
-  step: 'reading' | 'allowance' | 'compensation' | 'lesson';
+  /** `own` is what a number of the maker's own adds to the chain. */
+  step: 'reading' | 'allowance' | 'compensation' | 'lesson' | 'own';
   /** Signed, mm; the amounts add up to the model number. */
   amount: number;
   /** Standard uncertainty that enters with this step, mm. */

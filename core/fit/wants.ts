@@ -73,7 +73,7 @@ export const WANT_WORDS: Record<WantName, string> = {
 };
 
 /** Up to this size, mm, the usual windows hold; beyond it they widen. Common practice, no source. */
-const USUAL_SIZE = 50;
+export const USUAL_SIZE = 50;
 /** As tolerances do, a window grows more slowly than the size. Common practice, no source. */
 const WIDENING = 0.6;
 

@@ -7,7 +7,8 @@ import { chanceOfVerdict, type VerdictScale } from './verdict-scale';
  * real object (positive: tighter than drawn). β = b + δ: b is shared by all surfaces of a kind that
  * this printer makes in this material, δ is the mate's own (its reading's error). Each print adds its
  * scatter ε. Given b the mates are independent, so one grid over b with a grid over δ inside it gives
- * the joint posterior exactly and the same every time. Lengths mm, clearance whole width.
+ * the joint posterior exactly and the same every time. Both parts are normal but for a few percent: a printer may be
+ * nothing like what is believed of it, and a reading may be of something else. Lengths mm, clearance whole width.
  */
 export interface LearnMate {
   id: string;
@@ -18,6 +19,8 @@ export interface LearnMate {
   scale: VerdictScale;
   /** How much tighter this size is known to print than the group's b says, mm; 0 where left out. */
   shift?: number;
+  /** Doubt of the mate's own beyond its reading's, sd, mm: how its printer goes with size; 0 where left out. */
+  growth?: number;
 }
 
 export interface Observation {
@@ -38,10 +41,13 @@ export interface Trial {
 export interface GroupPrior {
   mean: number;
   sd: number;
+  /** Chance that this belief, or a mate's reading, is wrong altogether; usual unless said. */
+  wild?: number;
 }
 
-/** Posterior of one mate: weights over β on an even grid, mm. */
+/** Posterior of one mate: weights at points of β, mm, that rise. */
 export interface MatePosterior {
+  /** Of its bulk, so that a thin far tail moves neither. */
   mean: number;
   sd: number;
   beta: Float64Array;
@@ -61,10 +67,15 @@ const DELTA_REACH = 5;
 const SHARED_REACH = 7;
 /** Steps of the shared grid: an eighth of its sd, never coarser than a third of the feel's blur and scatter. */
 const SHARED_STEP = 0.012;
-const MOST_SHARED_POINTS = 601;
 /** Grid of β, mm: as fine as the posterior needs, never finer than any printer can follow. */
 const BETA_STEP = 0.002;
 const BETA_STEPS_PER_SD = 14;
+
+/** Beliefs and readings that are wrong altogether, as a share. Common practice, no source. */
+const WILD = 0.02;
+/** Half of the wild ones lie within this, and all within that, in steps of `beyond` of the widest verdict scale. */
+const WILD_SCALE = 2;
+const WILD_REACH = 12;
 
 /**
  * Joint posterior of the mates that share one b.
@@ -76,42 +87,68 @@ export function groupPosterior(
   repeatability: number,
   trials: readonly Trial[],
 ): GroupPosterior {
-  const b = sharedGrid(mates, prior, trials);
-  const logB = Float64Array.from(b, x => (prior.sd > 0 ? -0.5 * ((x - prior.mean) / prior.sd) ** 2 : 0));
+  const wild = prior.wild ?? WILD;
+  const beyond = Math.max(...mates.map(m => m.scale.beyond));
+  // No coarser than a print scatters, so that what is read off the far points is smooth.
+  const narrowest = Math.min(...mates.map(m => m.scale.max - m.scale.min));
+  const step = Math.max(SHARED_STEP, Math.min(narrowest / 4, repeatability));
+  const tails: Tails = {
+    share: wild,
+    scale: WILD_SCALE * beyond,
+    reach: WILD_REACH * beyond,
+    step,
+  };
+  const b = sharedGrid(mates, prior, trials, tails);
+  const logB = Float64Array.from(b.at, (x, i) =>
+    Math.log(b.width[i]! * density(x - prior.mean, prior.sd, tails)),
+  );
   const inner = mates.map(mate => {
-    const delta = deltaGrid(mate.reading.u);
-    /** p(δ | b, evidence), row by row of b, each row adding up to 1. */
-    const rows = new Float64Array(b.length * delta.length);
+    const u = Math.hypot(mate.reading.u, mate.growth ?? 0);
+    const delta = withTails(deltaGrid(u), 0, u, tails);
+    const own = Float64Array.from(delta.at, (x, j) => delta.width[j]! * density(x, u, tails));
     const seen = trials.flatMap(t => (t.mates[mate.id] ? [t.mates[mate.id]!] : []));
-    for (let i = 0; i < b.length; i++) {
+    const nothing = seen.length === 0;
+    const told = likelihoodOf(
+      mate,
+      seen,
+      repeatability,
+      b.at[0]! + delta.at[0]!,
+      b.at.at(-1)! + delta.at.at(-1)!,
+    );
+    /** p(δ | b, evidence), row by row of b, each row adding up to 1. */
+    const rows = new Float64Array(b.at.length * delta.at.length);
+    for (let i = 0; i < b.at.length; i++) {
       let total = 0;
-      for (let j = 0; j < delta.length; j++) {
-        let w = mate.reading.u > 0 ? Math.exp(-0.5 * (delta[j]! / mate.reading.u) ** 2) : 1;
-        for (const observation of seen) w *= likelihood(mate, observation, b[i]!, delta[j]!, repeatability);
-        rows[i * delta.length + j] = w;
+      for (let j = 0; j < delta.at.length; j++) {
+        const w = nothing ? own[j]! : own[j]! * told(b.at[i]!, delta.at[j]!);
+        rows[i * delta.at.length + j] = w;
         total += w;
       }
       logB[i]! += Math.log(Math.max(total, 1e-300));
-      for (let j = 0; j < delta.length; j++) rows[i * delta.length + j]! /= Math.max(total, 1e-300);
+      const per = 1 / Math.max(total, 1e-300);
+      for (let j = 0; j < delta.at.length; j++) rows[i * delta.at.length + j]! *= per;
     }
-    return { mate, delta, rows };
+    return { mate, delta: delta.at, rows };
   });
   const weightB = normalise(logB);
 
   const posteriors = new Map<string, MatePosterior>();
-  for (const { mate, delta, rows } of inner) posteriors.set(mate.id, marginal(b, weightB, delta, rows));
+  for (const { mate, delta, rows } of inner)
+    posteriors.set(mate.id, marginal(b.at, weightB, delta, rows, step));
   return {
     mates: posteriors,
-    shared: moments(b, weightB),
+    shared: bulkOf(b.at, weightB),
     chanceAll(isRight) {
       let chance = 0;
-      for (let i = 0; i < b.length; i++) {
+      for (let i = 0; i < b.at.length; i++) {
         if (weightB[i]! < 1e-9) continue;
         let product = weightB[i]!;
         for (const { mate, delta, rows } of inner) {
           let right = 0;
-          for (let j = 0; j < delta.length; j++)
-            right += rows[i * delta.length + j]! * isRight(mate, b[i]! + delta[j]!);
+          for (let j = 0; j < delta.length; j++) {
+            const w = rows[i * delta.length + j]!;
+            if (w > LEAST_WEIGHT) right += w * isRight(mate, b.at[i]! + delta[j]!);
+          }
           product *= right;
         }
         chance += product;
@@ -152,27 +189,94 @@ function likelihood(mate: LearnMate, seen: Observation, b: number, delta: number
   return chance * chanceOfVerdict(seen.verdict, clearance, spread, seen.scale ?? mate.scale);
 }
 
+/** Step of the table of what verdicts tell of β, mm: well under the feel's blur. */
+const TOLD_STEP = 0.004;
+
+/** All that was seen of a mate, as a likelihood of b and δ. Verdicts alone tell of their sum: they are looked up. */
+function likelihoodOf(mate: LearnMate, seen: readonly Observation[], s: number, from: number, to: number) {
+  const measured = seen.filter(o => o.printed);
+  const felt = seen.filter(o => !o.printed);
+  const points = Math.max(2, Math.ceil((to - from) / TOLD_STEP) + 1);
+  const table = Float64Array.from({ length: felt.length > 0 ? points : 0 }, (_, i) =>
+    felt.reduce((product, o) => product * likelihood(mate, o, from + i * TOLD_STEP, 0, s), 1),
+  );
+  return (b: number, delta: number): number => {
+    let chance = 1;
+    if (felt.length > 0) {
+      const place = (b + delta - from) / TOLD_STEP;
+      const left = Math.min(points - 2, Math.floor(place));
+      chance = table[left]! + (place - left) * (table[left + 1]! - table[left]!);
+    }
+    for (const o of measured) chance *= likelihood(mate, o, b, delta, s);
+    return chance;
+  };
+}
+
+/** Points, mm, and how much of the line each stands for. */
+interface Grid {
+  at: Float64Array;
+  width: Float64Array;
+}
+
+interface Tails {
+  /** Of what is believed, how much is wrong altogether. */
+  share: number;
+  /** Half of the wild ones lie within this distance, mm. */
+  scale: number;
+  reach: number;
+  step: number;
+}
+
+/** Normal but for a few that lie anywhere, by Cauchy's distribution. Where nothing is in doubt, nothing is wild. */
+function density(x: number, sd: number, { share, scale, reach }: Tails): number {
+  if (sd <= 0) return 1;
+  const normal = Math.exp(-0.5 * (x / sd) ** 2) / (sd * Math.sqrt(2 * Math.PI));
+  const wild = Math.abs(x) > reach ? 0 : 1 / (2 * Math.atan(reach / scale) * scale * (1 + (x / scale) ** 2));
+  return (1 - share) * normal + share * wild;
+}
+
 /** Wide enough for the prior and, when the prior is wrong, for what the tries say. */
-function sharedGrid(mates: readonly LearnMate[], prior: GroupPrior, trials: readonly Trial[]): Float64Array {
-  if (prior.sd <= 0) return Float64Array.of(prior.mean);
-  let low = prior.mean - SHARED_REACH * prior.sd;
-  let high = prior.mean + SHARED_REACH * prior.sd;
-  for (const mate of mates) {
+function sharedGrid(
+  mates: readonly LearnMate[],
+  prior: GroupPrior,
+  trials: readonly Trial[],
+  tails: Tails,
+): Grid {
+  if (prior.sd <= 0) return { at: Float64Array.of(prior.mean), width: Float64Array.of(1) };
+  const step = Math.min(prior.sd / 8, SHARED_STEP);
+  const half = SHARED_REACH * prior.sd;
+  const core = even(prior.mean - half, prior.mean + half, Math.ceil((2 * half) / step) + 1);
+  let reach = tails.reach;
+  for (const mate of mates)
     for (const trial of trials) {
       const seen = trial.mates[mate.id];
       if (!seen) continue;
       const drawn = drawnClearance(mate, seen.model);
       const { min, max, beyond } = seen.scale ?? mate.scale;
-      low = Math.min(low, drawn - max - 2 * beyond);
-      high = Math.max(high, drawn - min + 2 * beyond);
+      reach = Math.max(reach, prior.mean - drawn + max + 2 * beyond, drawn - min + 2 * beyond - prior.mean);
     }
-  }
-  const step = Math.min(prior.sd / 8, SHARED_STEP);
-  return even(low, high, Math.min(MOST_SHARED_POINTS, Math.max(3, Math.ceil((high - low) / step) + 1)));
+  return withTails(core, prior.mean, prior.sd, { ...tails, reach });
 }
 
 const deltaGrid = (u: number) =>
   u > 0 ? even(-DELTA_REACH * u, DELTA_REACH * u, DELTA_POINTS) : Float64Array.of(0);
+
+/** A grid with coarser points on both sides of it. */
+function withTails(core: Float64Array, middle: number, sd: number, { share, reach, step }: Tails): Grid {
+  const [low, high] = [core[0]!, core.at(-1)!];
+  const more = sd > 0 && share > 0 ? Math.max(0, Math.ceil((reach - (high - middle)) / step)) : 0;
+  const beside = Array.from({ length: more }, (_, i) => (i + 1) * step);
+  const at = Float64Array.from([
+    ...beside.map(x => low - x).reverse(),
+    ...core,
+    ...beside.map(x => high + x),
+  ]);
+  const last = at.length - 1;
+  const width = at.map((_, i) =>
+    last === 0 ? 1 : (at[Math.min(last, i + 1)]! - at[Math.max(0, i - 1)]!) / 2,
+  );
+  return { at, width };
+}
 
 function even(low: number, high: number, points: number): Float64Array {
   return Float64Array.from({ length: points }, (_, i) => low + ((high - low) * i) / (points - 1));
@@ -185,44 +289,93 @@ function normalise(log: Float64Array): Float64Array {
   return weights.map(w => w / total);
 }
 
-function moments(x: Float64Array, w: Float64Array): { mean: number; sd: number } {
-  let mean = 0;
-  for (let i = 0; i < x.length; i++) mean += w[i]! * x[i]!;
-  let variance = 0;
-  for (let i = 0; i < x.length; i++) variance += w[i]! * (x[i]! - mean) ** 2;
-  return { mean, sd: Math.sqrt(variance) };
+/** What lies farther off is no bulk, sd. */
+const BULK_WITHIN = 4.5;
+/** 68.27 % of a normal lies within one sd. */
+const BELOW = 0.158655;
+
+/** Mean and sd of the bulk: of what lies within a few sd of its middle. Points rise. */
+function bulkOf(x: Float64Array, w: Float64Array): { mean: number; sd: number } {
+  const rough = middleOf(x, w);
+  let [total, mean, square] = [0, 0, 0];
+  for (let i = 0; i < x.length; i++) {
+    if (Math.abs(x[i]! - rough.mean) > BULK_WITHIN * rough.sd + 1e-12) continue;
+    total += w[i]!;
+    mean += w[i]! * x[i]!;
+    square += w[i]! * x[i]! ** 2;
+  }
+  mean /= total;
+  return { mean, sd: Math.sqrt(Math.max(0, square / total - mean ** 2)) };
 }
 
-/** β = b + δ gathered on an even grid; each weight is shared by its two neighbours, which keeps the mean. */
+/** The middle and half the width of the part that holds 68 %: of a normal, its mean and sd. */
+function middleOf(x: Float64Array, w: Float64Array): { mean: number; sd: number } {
+  if (x.length === 1) return { mean: x[0]!, sd: 0 };
+  const at = (share: number) => {
+    let below = 0;
+    for (let i = 0; i < x.length; i++) {
+      // Each point's weight lies evenly about it, half a step to each side.
+      const next = below + w[i]!;
+      if (next >= share) {
+        const left = i === 0 ? x[0]! : (x[i - 1]! + x[i]!) / 2;
+        const right = i === x.length - 1 ? x[i]! : (x[i]! + x[i + 1]!) / 2;
+        return left + ((right - left) * (share - below)) / w[i]!;
+      }
+      below = next;
+    }
+    return x.at(-1)!;
+  };
+  const [low, high] = [at(BELOW), at(1 - BELOW)];
+  return { mean: (low + high) / 2, sd: (high - low) / 2 };
+}
+
+/** Beyond so many sd from the middle, points of β are gathered into coarser ones. */
+const FINE_WITHIN = 4;
+const LEAST_WEIGHT = 1e-9;
+
+/** β = b + δ on a grid that is fine about its bulk; gathering keeps the mean. */
 function marginal(
   b: Float64Array,
   weightB: Float64Array,
   delta: Float64Array,
   rows: Float64Array,
+  coarse: number,
 ): MatePosterior {
-  let mean = 0;
-  let square = 0;
-  for (let i = 0; i < b.length; i++) {
-    for (let j = 0; j < delta.length; j++) {
-      const w = weightB[i]! * rows[i * delta.length + j]!;
-      mean += w * (b[i]! + delta[j]!);
-      square += w * (b[i]! + delta[j]!) ** 2;
-    }
-  }
-  const sd = Math.sqrt(Math.max(0, square - mean * mean));
   const low = b[0]! + delta[0]!;
   const high = b.at(-1)! + delta.at(-1)!;
-  const step = Math.max(BETA_STEP, sd / BETA_STEPS_PER_SD, (high - low) / 4000);
+  // Nothing is in doubt.
+  if (high === low) return { mean: low, sd: 0, beta: Float64Array.of(low), weight: Float64Array.of(1) };
+  const step = Math.max(BETA_STEP, (high - low) / 8000);
   const points = Math.ceil((high - low) / step) + 2;
-  const weight = new Float64Array(points);
+  const even = new Float64Array(points);
   for (let i = 0; i < b.length; i++) {
+    if (weightB[i]! < LEAST_WEIGHT) continue;
     for (let j = 0; j < delta.length; j++) {
       const w = weightB[i]! * rows[i * delta.length + j]!;
       const place = (b[i]! + delta[j]! - low) / step;
       const left = Math.floor(place);
-      weight[left]! += w * (1 - (place - left));
-      weight[left + 1]! += w * (place - left);
+      even[left]! += w * (1 - (place - left));
+      even[left + 1]! += w * (place - left);
     }
   }
-  return { mean, sd, beta: Float64Array.from({ length: points }, (_, i) => low + i * step), weight };
+  const at = Float64Array.from({ length: points }, (_, i) => low + i * step);
+  const bulk = bulkOf(at, even);
+  const fine = Math.max(step, bulk.sd / BETA_STEPS_PER_SD);
+  const gathered: { beta: number; weight: number }[] = [];
+  for (let i = 0; i < points; ) {
+    const width = Math.abs(at[i]! - bulk.mean) < FINE_WITHIN * bulk.sd ? fine : Math.max(fine, coarse);
+    const from = at[i]!;
+    let weight = 0;
+    let sum = 0;
+    for (; i < points && at[i]! < from + width - step / 2; i++) {
+      weight += even[i]!;
+      sum += even[i]! * at[i]!;
+    }
+    if (weight > LEAST_WEIGHT) gathered.push({ beta: sum / weight, weight });
+  }
+  return {
+    ...bulk,
+    beta: Float64Array.from(gathered, g => g.beta),
+    weight: Float64Array.from(gathered, g => g.weight),
+  };
 }

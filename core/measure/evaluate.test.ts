@@ -100,10 +100,42 @@ describe('slips and forms', () => {
     const e = evaluateReadings([31.7, 31.72, 31.9, 31.92], caliper, { turns });
     expect(e.value).toBeCloseTo(31.81, 9);
     expect(e.form).toBeCloseTo(0.2, 9);
-    // s = 0.0141 within each position, two of each: s² (1/2 + 1/2) / 2².
-    expect(e.budget[0]).toMatchObject({ degreesOfFreedom: 2 });
-    expect(e.budget[0]!.u).toBeCloseTo(Math.sqrt(0.0002) / 2, 9);
+    // s = 0.0141 within each position, pooled with 0.03 of ten; two of each: s² (1/2 + 1/2) / 2².
+    expect(e.budget[0]).toMatchObject({ degreesOfFreedom: 12 });
+    const pooled = (10 * 0.03 ** 2 + 2 * 0.0002) / 12;
+    expect(e.budget[0]!.u).toBeCloseTo(Math.sqrt(pooled) / 2, 9);
     expect(codes([31.7, 31.72, 31.9, 31.92], turns)).toContain('out-of-round');
+  });
+
+  test('GUM H.1.3.2: five readings, their scatter pooled to 13 nm, are known to 5.8 nm', () => {
+    // JCGM 100:2008 takes s_p = 13 nm from 25 comparisons, and u = 13 nm / √5.
+    const agree = [215, 215, 215, 215, 215].map(x => x * 1e-6);
+    const e = evaluateReadings(agree, { resolution: 1e-9, maxError: 0 }, { repeatability: 13e-6 });
+    // Readings that agree by luck do not make it smaller than its ten degrees of freedom allow.
+    expect(e.standardUncertainty).toBeCloseTo((13e-6 * Math.sqrt(10 / 14)) / Math.sqrt(5), 9);
+    expect(e.degreesOfFreedom).toBeCloseTo(14, 3);
+  });
+
+  test('a second reading never makes a good number useless', () => {
+    const one = evaluateReadings([31.7], caliper, { repeatability: 0.03 });
+    for (const second of [31.7, 31.73, 31.8, 31.83]) {
+      const two = evaluateReadings([31.7, second], caliper, { repeatability: 0.03 });
+      // Twelve times their scatter it was, by the t distribution of one degree of freedom.
+      expect(two.expandedUncertainty, String(second)).toBeLessThan(3 * one.expandedUncertainty);
+    }
+    expect(evaluateReadings([31.7, 31.71], caliper).expandedUncertainty).toBeLessThan(
+      one.expandedUncertainty,
+    );
+  });
+
+  test('readings in inches have the steps that the instrument shows in inches', () => {
+    const inch = (text: number) => text * 25.4;
+    const coded = (values: number[], inches: boolean[]) =>
+      evaluateReadings(values, caliper, { inches }).advice.map(a => a.code);
+    expect(coded([inch(2.51), inch(2.305)], [true, true])).not.toContain('too-fine');
+    expect(coded([inch(2.5105)], [true])).not.toContain('too-fine');
+    expect(coded([inch(2.5103)], [true])).toContain('too-fine');
+    expect(coded([inch(2.51)], [false])).toContain('too-fine');
   });
 
   test('half a turn round is the same diameter; one position shows no form', () => {

@@ -57,14 +57,20 @@ export interface EvaluateOptions {
   turnable?: boolean;
   /** How far the object was turned at each reading, degrees; only used where every reading says it. */
   turns?: readonly (number | undefined)[];
+  /** Which readings were shown in inches: their steps are other ones. */
+  inches?: readonly boolean[];
 }
+
+/** What the hands' usual repeatability is known from, in degrees of freedom: a dozen readings. Common practice, no source. */
+const POOLED_FREEDOM = 10;
 
 /** Readings of a bore with inside jaws whose tips have a flat: they span a chord, reading = √(D² − w²). */
 export const correctedForJaws = (reading: number, land: number) => Math.hypot(reading, land);
 
 /**
  * Readings of one dimension to a value and its uncertainty: u² = s²/n + r²/12 + E²/3
- * (JCGM 100:2008, 4.2.3 for the mean, 4.3.7 and F.2.2.1 for rectangular distributions).
+ * (JCGM 100:2008, 4.2.3 for the mean, 4.3.7 and F.2.2.1 for rectangular distributions). Few readings tell their
+ * own scatter badly: where the hands' repeatability is known, or of two readings, it is pooled with theirs (4.2.4).
  * @param readings mm or degrees, at least one
  * @throws RangeError without readings or with one that is not finite
  */
@@ -79,7 +85,8 @@ export function evaluateReadings(
   const s0 = options.repeatability ?? OPERATOR_REPEATABILITY;
 
   const turned = byPosition(readings, options.turns);
-  const { value, noise } = turned ? ofPositions(turned, s0) : ofOnePlace(readings, s0);
+  const pooled = options.repeatability !== undefined || n === 2;
+  const { value, noise } = turned ? ofPositions(turned, s0) : ofOnePlace(readings, s0, pooled);
   const budget: Doubt[] = [
     noise,
     { name: 'the instrument’s steps', u: instrument.resolution / Math.sqrt(12), degreesOfFreedom: Infinity },
@@ -106,25 +113,28 @@ export function evaluateReadings(
       s0,
       critical: options.critical ?? false,
       turnable: options.turnable ?? true,
+      inches: options.inches ?? [],
     }),
   };
 }
 
 const spreadOf = (values: readonly number[]) => Math.max(...values) - Math.min(...values);
 
-function ofOnePlace(readings: readonly number[], s0: number): { value: number; noise: Doubt } {
+function ofOnePlace(
+  readings: readonly number[],
+  s0: number,
+  pooled: boolean,
+): { value: number; noise: Doubt } {
   const n = readings.length;
-  return {
-    value: jStat.mean([...readings]),
-    noise:
-      n === 1
-        ? { name: 'one reading only', u: s0, degreesOfFreedom: Infinity }
-        : {
-            name: 'spread of the readings',
-            u: jStat.stdev([...readings], true) / Math.sqrt(n),
-            degreesOfFreedom: n - 1,
-          },
-  };
+  const value = jStat.mean([...readings]);
+  if (n === 1) return { value, noise: { name: 'one reading only', u: s0, degreesOfFreedom: Infinity } };
+  const own = jStat.stdev([...readings], true);
+  const freedom = n - 1 + (pooled ? POOLED_FREEDOM : 0);
+  const both = Math.sqrt((POOLED_FREEDOM * s0 ** 2 + (n - 1) * own ** 2) / (POOLED_FREEDOM + n - 1));
+  // Readings that lie farther apart than the hands' usual are believed; ones that agree by luck are not.
+  const s = pooled ? Math.max(own, both) : own;
+  const noise = { name: 'spread of the readings', u: s / Math.sqrt(n), degreesOfFreedom: freedom };
+  return { value, noise };
 }
 
 /** Readings by turned position, where every one says its own and there are at least two. */
@@ -149,13 +159,15 @@ function ofPositions(places: readonly number[][], s0: number): { value: number; 
     (sum, p) => sum + (p.length > 1 ? (p.length - 1) * jStat.stdev([...p], true) ** 2 : 0),
     0,
   );
-  const s = dof > 0 ? Math.sqrt(squares / dof) : s0;
+  // Positions that were read twice tell their scatter as few readings do: pooled with the hands' usual.
+  const both = Math.sqrt((POOLED_FREEDOM * s0 ** 2 + squares) / (POOLED_FREEDOM + dof));
+  const s = dof > 0 ? Math.max(Math.sqrt(squares / dof), both) : s0;
   return {
     value: jStat.mean(places.map(p => jStat.mean([...p]))),
     noise: {
       name: dof > 0 ? 'spread at one position' : 'each position read once',
       u: (s / places.length) * Math.sqrt(places.reduce((sum, p) => sum + 1 / p.length, 0)),
-      degreesOfFreedom: dof > 0 ? dof : Infinity,
+      degreesOfFreedom: dof > 0 ? dof + POOLED_FREEDOM : Infinity,
     },
   };
 }
@@ -178,6 +190,13 @@ interface Seen {
   s0: number;
   critical: boolean;
   turnable: boolean;
+  inches: readonly boolean[];
+}
+
+/** The steps in which an instrument that has these steps in mm shows inches, mm: 0.0005 in for 0.01 mm. */
+function inchStep(step: number): number {
+  const decade = 10 ** Math.floor(Math.log10(step / 25.4));
+  return 25.4 * decade * ([1, 5, 10].find(by => 25.4 * decade * by >= step * 0.999) ?? 10);
 }
 
 function advise(readings: readonly number[], instrument: InstrumentLimits, seen: Seen): Advice[] {
@@ -217,7 +236,11 @@ function advise(readings: readonly number[], instrument: InstrumentLimits, seen:
     });
   }
   const step = instrument.resolution;
-  if (step > 0 && readings.some(r => Math.abs(r / step - Math.round(r / step)) > 0.02)) {
+  const shown = (r: number, i: number) => {
+    const steps = r / (seen.inches[i] ? inchStep(step) : step);
+    return Math.abs(steps - Math.round(steps)) <= 0.02;
+  };
+  if (step > 0 && !readings.every(shown)) {
     advice.push({
       code: 'too-fine',
       message: `A reading has more digits than the instrument shows (${formatPlain(step, 4)} mm steps): check that the right instrument is chosen.`,

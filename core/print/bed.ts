@@ -1,7 +1,7 @@
 import { boundsOf, type TriangleMesh } from '../shape/mesh/mesh';
 
 /** Between neighbours on the bed, mm. Common practice, no source. */
-const GAP = 5;
+export const GAP = 5;
 
 /** In rows from the bed's left front corner; null where they do not fit. */
 export function laidOut<B extends { mesh: TriangleMesh }>(

@@ -3,12 +3,10 @@ import type { Font } from 'opentype.js';
 import type { Side } from '../fit/wants';
 import { type TriangleMesh, weld } from '../shape/mesh/mesh';
 import { textOutlines } from '../shape/text';
-import { RUNG, rungRing } from './ladder';
+import { RUNG, rungRing, TONGUE } from './ladder';
 
 /** Flats of a ring lie within this of its circle, mm: it must measure its number. */
 const SAGITTA = 0.0025;
-/** A tongue at the foot of each ring carries its number. */
-const TONGUE = { length: 7, width: 8, height: 1.2 };
 const TEXT = { height: 4, proud: 0.5 };
 const INTO = 0.2;
 

@@ -1,6 +1,7 @@
 import { chanceWithin } from '../fit/probability';
 import type { Side } from '../fit/wants';
 import type { MateLedger } from '../work/ledger';
+import { GAP } from './bed';
 import { solidMinutes } from './estimate';
 
 /**
@@ -10,6 +11,8 @@ import { solidMinutes } from './estimate';
 export const RUNGS = 5;
 /** A rung's height and wall. Common practice, no source. */
 export const RUNG = { height: 5, wall: 2, gap: 3 };
+/** A tongue at the foot of each ring carries its number. */
+export const TONGUE = { length: 7, width: 8, height: 1.2 };
 /** Finer steps than this no hand tells apart, coarser ones miss the window. Common practice, no source. */
 const STEP = { least: 0.04, most: 0.3 };
 
@@ -23,11 +26,19 @@ export function ladderSizes(ledger: Pick<MateLedger, 'model' | 'sd' | 'window'>)
   return Array.from({ length: RUNGS }, (_, i) => Number((model + (i - (RUNGS - 1) / 2) * step).toFixed(2)));
 }
 
-/** Only what a short ring can stand in for, and rings stand upright. */
-export const hasLadder = ({ mate, kind, window }: Pick<MateLedger, 'mate' | 'kind' | 'window'>): boolean =>
+/** Only what a short ring can stand in for, and rings stand upright, all of them on one bed. */
+export const hasLadder = (
+  { mate, kind, window, model }: Pick<MateLedger, 'mate' | 'kind' | 'window' | 'model'>,
+  bed: { width: number; depth: number },
+): boolean =>
   (kind === 'hole' || kind === 'peg') &&
   !['click', 'screw', 'jam', 'insert'].includes(mate.want.name) &&
-  window.max - window.min > 0.02;
+  window.max - window.min > 0.02 &&
+  rungsOn(bed, rungRing(mate.side, model).outer) >= RUNGS;
+
+/** How many rungs so large lie on a bed, in rows. */
+const rungsOn = ({ width, depth }: { width: number; depth: number }, outer: number): number =>
+  Math.floor((width + GAP) / (outer + GAP)) * Math.floor((depth + GAP) / (outer + TONGUE.length + GAP));
 
 /** P(right) of the next print once a ladder was tried: known to half a step, and prints scatter. */
 export function chanceAfterLadder(

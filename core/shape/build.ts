@@ -4,6 +4,7 @@ import { type Finding, finding } from './findings/finding';
 import { finished, joinedMesh, type Quality, SAGITTA } from './finish';
 import type { Body, Kernels } from './kernels/kernel';
 import { areaOf, boundsOf, closureOf, joined, volumeOf } from './mesh/mesh';
+import { followsReading, refusals } from './recipes/cure';
 import type { Parameters } from './recipes/parameters';
 import type { Recipe } from './recipes/recipe';
 
@@ -21,7 +22,14 @@ export function buildPart(
   kernels: Kernels,
   quality: Quality,
 ): BuildOutcome {
-  const refused = recipe.refuse(parameters);
+  const refused = refusals(
+    {
+      parameters: recipe.parameters.filter(spec => spec.addition === undefined),
+      refuse: p => recipe.refuse(p),
+      measured: followsReading(recipe),
+    },
+    parameters,
+  );
   if (refused.length > 0) return { ok: false, findings: refused };
   try {
     const made = finished(recipe, parameters, kernels);

@@ -4,6 +4,7 @@ import { type Finding, finding, ofAddition } from './findings/finding';
 import { type Body, hasTriangles, joinsAsTriangles, KernelError, type Kernels } from './kernels/kernel';
 import type { MateSurface } from './mates';
 import { type Bounds, boundsOf, type TriangleMesh, volumeOf } from './mesh/mesh';
+import { refusals } from './recipes/cure';
 import type { Parameters } from './recipes/parameters';
 import type { Recipe } from './recipes/recipe';
 
@@ -43,7 +44,14 @@ export function finished(recipe: Recipe, parameters: Parameters, kernels: Kernel
       made.findings.push(about(bound, finding('addition-order', 'stop', {})));
       continue;
     }
-    const refused = bound.kind.refuse(bound.own(parameters));
+    const refused = refusals(
+      {
+        parameters: bound.kind.parameters,
+        refuse: p => bound.kind.refuse(p),
+        measured: spec => spec.name === bound.addition.fits?.parameter,
+      },
+      bound.own(parameters),
+    );
     if (refused.length > 0) {
       made.findings.push(...refused.map(f => about(bound, { ...f, level: 'stop' })));
       continue;

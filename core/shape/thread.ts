@@ -5,6 +5,9 @@ import { placedMesh } from './mesh/placed';
 import { circle } from './outline';
 import { BED, type Frame } from './vector';
 
+/** Drawn this much off its standard, it is another thread, mm: more than a want and a printer ever ask for. */
+export const OFF_STANDARD = 1.5;
+
 /**
  * Threads as triangles: exact helices are slow in a B-rep kernel and sometimes silently lost. Lengths mm,
  * angles degrees; the axis is z, the thread runs up from `from` to `to` and a little beyond both.

@@ -1,9 +1,12 @@
-import { readTable, type Source } from './table';
+import { given, readTable, type Source } from './table';
 
 export const POLYMER_SOURCE: Source = {
   standard: 'common practice, no source',
   obtained: 'from memory; makers’ data sheets differ, printed parts are weaker',
 };
+
+/** A plastic that gives in the hand, MPa. Common practice, no source. */
+const FLEXIBLE_BELOW = 300;
 
 /** Filament polymers, ranges from memory: density g/cm³, modulus MPa, strain once and often %, softens °C, expansion µm/m·K. */
 const COLUMNS = [
@@ -71,5 +74,42 @@ export const PRINTED_STRENGTH = readTable(
   `,
 );
 
+/** Linear shrinkage from the nozzle to the room, %, as moulders count it. From memory of data sheets: middles of ranges. */
+export const SHRINKAGE = readTable(
+  ['percent'],
+  `
+  PLA     0.3
+  PETG    0.4
+  ABS     0.7
+  ASA     0.6
+  PC      0.7
+  PA6     1.2
+  PA12    1.2
+  PP      1.8
+  TPU95A  0.8
+  TPU85A  1.0
+  PLA-CF  0.2
+  PA-CF   0.4
+  PETG-CF 0.2
+  `,
+);
+
 export const POLYMERS = POLYMERS_TABLE.map(row => ({ ...row, ...OUTDOORS[row.key]! }));
 export type Polymer = (typeof POLYMERS)[number];
+
+/** A spool's own figures, as far as the shelf knows them: they follow the polymer that is chosen for it. */
+export function spoolFigures(key: string): {
+  density: number;
+  strainLimit: number;
+  softensC: number;
+  flexible: boolean;
+} | null {
+  const row = POLYMERS.find(p => p.key === key);
+  if (!row) return null;
+  return {
+    density: given(row, 'density'),
+    strainLimit: given(row, 'strainOnce') / 100,
+    softensC: given(row, 'softensC'),
+    flexible: given(row, 'modulusHigh') < FLEXIBLE_BELOW,
+  };
+}

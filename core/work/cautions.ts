@@ -1,17 +1,28 @@
-import type { Brief } from '../job/document';
+import type { JobDocument } from '../job/document';
 import type { Material } from '../job/workshop';
 import { type Finding, finding } from '../shape/findings/finding';
 import { proofLoad } from '../shape/strength/proof';
 import { marginOf } from './demands';
 import { HEAT_MARGIN, type Suitability } from './suitability';
 
+/** Words of a brief that speak of something afloat. */
+const AFLOAT = /\b(boat|hull|buoyan|float|raft|canoe|kayak|scull|pontoon)/i;
+
 /** What must be said before anybody relies on the part. @param suits how its plastic suits the brief */
-export function cautionsOf(brief: Brief, material: Material, suits: Suitability): Finding[] {
+export function cautionsOf(
+  { brief, object }: Pick<JobDocument, 'brief' | 'object'>,
+  material: Material,
+  suits: Suitability,
+): Finding[] {
   const findings: Finding[] = [];
   const { ifItBreaks, mustHold, touches = [] } = brief;
   if (ifItBreaks === 'injury') findings.push(finding('injury', 'stop', {}));
   if (ifItBreaks === 'damage') findings.push(finding('damage', 'warn', {}));
-  if (mustHold.includes('water') || mustHold.includes('air')) findings.push(finding('tight', 'note', {}));
+  const holds = (['water', 'air'] as const).filter(what => mustHold.includes(what)).join(' and ');
+  if (holds)
+    findings.push(
+      finding('tight', 'note', { holds, floats: AFLOAT.test(`${object.name} ${brief.purpose}`) }),
+    );
   if (ifItBreaks !== null && ifItBreaks !== 'nuisance') {
     const { times } = marginOf(brief);
     for (const { id, words, forceN } of brief.loads) {

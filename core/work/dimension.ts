@@ -26,6 +26,10 @@ export type Known = Pick<Workshop, 'instruments' | 'operatorRepeatability'>;
 
 /** Coarsest first guess where a reading names no instrument: a cheap pair of calipers. Practice. */
 const UNKNOWN_INSTRUMENT = { resolution: 0.01, maxError: 0.03 };
+/** An angle that no protractor gave: off a photo, a drawing or by a set square, degrees. Common practice, no source. */
+const UNKNOWN_ANGLE = { resolution: 1, maxError: 1 };
+/** How far the same hands read the same angle apart, sd, degrees. Common practice, no source. */
+const ANGLE_REPEATABILITY = 0.3;
 /** A label or a data sheet gives a nominal size: doubt, ± mm. Common practice, no source. */
 const SAID_ERROR = 0.2;
 /** A shortfall of the inside jaws below this is not worth a word, mm. */
@@ -47,7 +51,10 @@ export function evaluateDimension(dimension: Dimension, workshop: Known): Dimens
     jawShortfall: null,
   };
   if (counted.length === 0) return empty;
-  const used = counted.map(r => workshop.instruments.find(i => i.id === r.instrumentId));
+  const angle = dimension.kind === 'angle';
+  const used = counted.map(r =>
+    workshop.instruments.find(i => i.id === r.instrumentId && (i.kind === 'protractor') === angle),
+  );
   const land = dimension.kind === 'inside' ? Math.max(0, ...used.map(jawLandOf)) : 0;
   const values = counted.map((r, i) => {
     const shown = r.value - (r.zero ?? 0);
@@ -55,11 +62,12 @@ export function evaluateDimension(dimension: Dimension, workshop: Known): Dimens
       ? correctedForJaws(shown, jawLandOf(used[i]))
       : shown;
   });
-  const evaluation = evaluateReadings(values, limitsOf(counted, used, source!), {
+  const evaluation = evaluateReadings(values, limitsOf(counted, used, source!, angle), {
     critical: dimension.critical,
-    repeatability: repeatabilityOf(used, workshop),
+    repeatability: repeatabilityOf(used, workshop, angle),
     turnable: dimension.kind === 'outside' || dimension.kind === 'inside',
     turns: counted.map(r => r.turn),
+    inches: counted.map(r => r.unit === 'in'),
   });
   const shortfall = correctedForJaws(evaluation.value, land) - evaluation.value;
   return {
@@ -79,10 +87,12 @@ function limitsOf(
   counted: readonly Reading[],
   used: readonly (Instrument | undefined)[],
   source: Reading['source'],
+  angle: boolean,
 ) {
+  const unknown = angle ? UNKNOWN_ANGLE : UNKNOWN_INSTRUMENT;
   const limits = {
-    resolution: Math.max(...used.map(i => i?.resolution ?? UNKNOWN_INSTRUMENT.resolution)),
-    maxError: Math.max(...used.map(i => i?.maxError ?? UNKNOWN_INSTRUMENT.maxError)),
+    resolution: Math.max(...used.map(i => (i ?? unknown).resolution)),
+    maxError: Math.max(...used.map(i => (i ?? unknown).maxError)),
   };
   if (source !== 'said') return limits;
   // What a table gives comes with its tolerance; a standard uncertainty u is a rectangle of ± √3 u.
@@ -90,8 +100,9 @@ function limitsOf(
   return { resolution: 0, maxError: Math.max(...said) };
 }
 
-function repeatabilityOf(used: readonly (Instrument | undefined)[], workshop: Known): number {
-  return Math.max(...used.map(i => i?.repeatability ?? workshop.operatorRepeatability));
+function repeatabilityOf(used: readonly (Instrument | undefined)[], workshop: Known, angle: boolean): number {
+  const hands = angle ? ANGLE_REPEATABILITY : workshop.operatorRepeatability;
+  return Math.max(...used.map(i => i?.repeatability ?? hands));
 }
 
 /** One reading of a printed part with one instrument, its doubt judged as that of any reading. mm */

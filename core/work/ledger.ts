@@ -3,13 +3,14 @@ import { type SurfaceKind, surfaceKind } from '../fit/print-bias';
 import type { LedgerStep } from '../fit/propose';
 import { clearanceWindow, windowForSize } from '../fit/wants';
 import type { Mate, Part, Pose } from '../job/document';
-import { counting, type History, type Try, type Version } from '../job/history';
+import { counting, type History, type Version } from '../job/history';
 import { expectationOf, type NextAnswer, type NextMate, type NextQuestion } from '../learn/next';
 import { drawnClearance, type MatePosterior, type Trial } from '../learn/posterior';
-import { verdictScale } from '../learn/verdict-scale';
+import { type VerdictScale, verdictScale } from '../learn/verdict-scale';
 import type { Evaluation } from '../measure/evaluate';
 import type { Recipe } from '../shape/recipes/recipe';
 import type { DimensionState } from './dimension';
+import { outcomeOf } from './outcome';
 import type { Printers, SourcedBelief } from './printers';
 
 /** A mate's chain from reading to model number. Lengths mm, clearance whole width. */
@@ -23,10 +24,15 @@ export interface MateLedger {
   around: boolean;
   /** What the want comes to in clearance on this object. */
   window: { min: number; max: number };
+  /** The number that is built. */
   model: number;
+  /** The number that the chain leads to; another one where the maker set a number of their own on Shape. */
+  proposed: number;
   /** Expected clearance of the print. */
   clearance: number;
   pRight: number;
+  /** No print of this size fits on the bed: whatever the numbers say, there is no chance to tell. */
+  tooLarge: boolean;
   /** Amounts add up to `model`. */
   steps: LedgerStep[];
   prior: { mean: number; sd: number };
@@ -57,7 +63,7 @@ export interface OtherSize {
 
 export interface LedgerState {
   mates: MateLedger[];
-  /** Chance that all are right with the next print; null while one of them is unread. */
+  /** Chance that all are right with the next print; null while one of them is unread, or cannot be printed. */
   pAllRight: number | null;
   /** Mates whose dimension was not read yet. */
   unread: Mate[];
@@ -95,11 +101,15 @@ export interface LedgerInput {
   mates: readonly Mate[];
   dimensions: ReadonlyMap<string, DimensionState>;
   printers: Printers;
+  /** What must hold it, mm; null where it is printed in pieces. */
+  bed: { width: number; depth: number; height: number } | null;
   history: History;
   /** The recipe of a version, with its additions. */
   recipeOf(version: Version): Recipe;
   /** Where a mate goes with another of our parts: how large that prints. */
   sizeOf(other: { part: string; surface: string }): OtherSize | null;
+  /** Numbers of the maker's own, by mate: they are built instead of what the ledger would draw. */
+  own?: ReadonlyMap<string, number>;
   /** The numbers that tries lead to, remembered by whoever asks often. */
   next(question: NextQuestion): NextAnswer;
 }
@@ -126,21 +136,17 @@ export function ledgerOf(input: LedgerInput): LedgerState {
       value: envelopeOf(state.evaluation, mate) / per,
       u: state.evaluation.standardUncertainty / per,
     };
-    const wanted = windowOn(mate.want, reading.value, mate);
-    // An old part's size already holds its maker's clearance: it is copied, within the want's width, and
-    // gets back what it has worn.
-    const half = (wanted.max - wanted.min) / 2;
-    const wear = mate.want.wear ?? 0;
-    const window = state.source === 'old-part' ? { min: -wear - half, max: -wear + half } : wanted;
     questions.push({
       id: mate.id,
       name: mate.name,
       side: mate.side,
       group: groupOf(mate, recipe, part),
       reading,
-      scale: verdictScale(window, mate.want.window.unit),
+      scale: scaleAbout(reading.value, state.source, mate.want, mate),
       shift: 0,
+      growth: 0,
       prefer: mate.want.prefer,
+      own: input.own?.get(mate.id),
       mate,
       kind: kindOn(mate, recipe, part.pose),
       around,
@@ -152,7 +158,7 @@ export function ledgerOf(input: LedgerInput): LedgerState {
   const trials = trialsOf(questions, input);
   const s = printers.scatter(part);
   const next = input.next({
-    mates: questions.map(({ id, name, side, group, reading, scale, shift, prefer }) => ({
+    mates: questions.map(({ id, name, side, group, reading, scale, shift, growth, prefer, own }) => ({
       id,
       name,
       side,
@@ -160,15 +166,24 @@ export function ledgerOf(input: LedgerInput): LedgerState {
       reading,
       scale,
       shift,
+      growth,
       prefer,
+      own,
     })),
     priors: Object.fromEntries(Object.entries(priors).map(([group, { mean, sd }]) => [group, { mean, sd }])),
     repeatability: s,
     trials,
   });
+  const { bed } = input;
+  const longest = bed ? Math.max(Math.hypot(bed.width, bed.depth), bed.height) : Infinity;
+  const mates = questions.map(q => {
+    const chain = chainOf(q, next.mates[q.id]!, priors[q.group]!, s, trials);
+    // A loop is as wide as a third of its girth says, whatever its shape: it may well fit.
+    return { ...chain, tooLarge: !q.around && chain.model > longest };
+  });
   return {
-    mates: questions.map(q => chainOf(q, next.mates[q.id]!, priors[q.group]!, s, trials)),
-    pAllRight: unread.length > 0 ? null : next.pAllRight,
+    mates,
+    pAllRight: unread.length > 0 || mates.some(m => m.tooLarge) ? null : next.pAllRight,
     unread,
   };
 }
@@ -212,6 +227,7 @@ type Question = NextMate & {
   around: boolean;
   state: DimensionState;
   shift: number;
+  growth: number;
 };
 
 /**
@@ -226,15 +242,30 @@ function priorsOf(questions: Question[], part: Part, printers: Printers): Record
     const mean = beliefs.reduce((sum, b) => sum + b.mean, 0) / beliefs.length;
     own.forEach((q, i) => {
       q.shift = beliefs[i]!.mean - mean;
+      q.growth = beliefs[i]!.growth;
     });
     priors[group] = { ...beliefs[0]!, mean, sd: Math.max(...beliefs.map(b => b.sd)) };
   }
   return priors;
 }
 
-/** What a want comes to in clearance on this object. */
-const windowOn = (want: Mate['want'], size: number, { side, soft }: Pick<Mate, 'side' | 'soft'>) =>
-  clearanceWindow(windowForSize(want, size), size, side, soft);
+/**
+ * What a want comes to in clearance about a reading: where a print is right, for the number to draw and for what was
+ * said of a print alike. An old part's size already holds its maker's clearance: it is copied, within the want's
+ * width, and gets back what it has worn.
+ */
+function scaleAbout(
+  size: number,
+  source: DimensionState['source'],
+  want: Mate['want'],
+  { side, soft }: Pick<Mate, 'side' | 'soft'>,
+): VerdictScale {
+  const wanted = clearanceWindow(windowForSize(want, size), size, side, soft);
+  if (source !== 'old-part') return verdictScale(wanted, want.window.unit);
+  const half = (wanted.max - wanted.min) / 2;
+  const wear = want.wear ?? 0;
+  return verdictScale({ min: -wear - half, max: -wear + half }, want.window.unit);
+}
 
 /**
  * What a rigid part must pass on an object that is out of round: the largest of an outside, the smallest
@@ -246,8 +277,8 @@ function envelopeOf({ value, form }: Evaluation, { side, soft }: Pick<Mate, 'sid
 }
 
 /**
- * Evidence rows: what was said of each print, where it was made as the next one will be. Two tries of one
- * print are one print: the later word on a mate counts. A verdict is about the want it was judged by.
+ * Evidence rows: what was said of each print, where it was made as the next one will be. A verdict is about the want
+ * it was judged by.
  */
 function trialsOf(
   questions: readonly Question[],
@@ -256,17 +287,14 @@ function trialsOf(
   const { versions, prints, tries } = counting(history);
   const parts = prints.flatMap(print => {
     const version = versions.find(v => v.id === print.versionId)!;
-    const said = Object.assign(
-      {},
-      ...tries.filter(t => t.printId === print.id).map(t => t.mates),
-    ) as Try['mates'];
+    const said = outcomeOf(print, version, tries)?.said ?? {};
     const mates: Trial['mates'] = {};
     for (const q of questions) {
       const own = said[q.id];
       const drawn = version.mates.find(m => m.mateId === q.id);
       if (!own || !drawn || groupOf(q.mate, recipeOf(version), version) !== q.group) continue;
       if (!own.verdict && !own.printed) continue;
-      const scale = verdictScale(windowOn(drawn.want, q.reading.value, q.mate), drawn.want.window.unit);
+      const scale = scaleAbout(q.reading.value, q.state.source, drawn.want, q.mate);
       // Where the other side is ours too, it may have been drawn otherwise then: what counts is the difference.
       const since = q.mate.other.of === 'part' ? q.reading.value - drawn.reading.value : 0;
       mates[q.id] = { model: drawn.model + since, verdict: own.verdict, printed: own.printed, scale };
@@ -286,7 +314,7 @@ function rungsOf(questions: readonly Question[], history: History): Trial[] {
     // Rungs are printed upright, in any orientation of the part.
     const upright = q && [surfaceKind(q.side, 'round', false), ladder.printerId, ladder.materialId].join('/');
     if (!q || upright !== q.group) return [];
-    const scale = verdictScale(windowOn(ladder.want, q.reading.value, q.mate), ladder.want.window.unit);
+    const scale = scaleAbout(q.reading.value, q.state.source, ladder.want, q.mate);
     return ladder.sizes.flatMap((model, i) => {
       const verdict = said.verdicts[i];
       return verdict ? [{ mates: { [q.id]: { model, verdict, scale, rung: true } } }] : [];
@@ -296,26 +324,28 @@ function rungsOf(questions: readonly Question[], history: History): Trial[] {
 
 function chainOf(
   q: Question,
-  next: { model: number; bias: { mean: number; sd: number }; posterior: MatePosterior; reason: string },
+  next: NextAnswer['mates'][string],
   prior: SourcedBelief,
   s: number,
   trials: readonly Trial[],
-): MateLedger {
+): Omit<MateLedger, 'tooLarge'> {
   const sign = q.side === 'inside' ? 1 : -1;
-  const model = Number((Math.round(next.model / MODEL_STEP) * MODEL_STEP).toFixed(2));
+  const proposed = Number((Math.round(next.proposed / MODEL_STEP) * MODEL_STEP).toFixed(2));
+  const model = q.own ?? proposed;
   const compensation = sign * (prior.mean + q.shift);
   const lesson = sign * (next.bias.mean - prior.mean);
   const sd = Math.hypot(next.bias.sd, s);
   const clearance = drawnClearance(q, model) - next.bias.mean;
   const u = q.reading.u;
   // With tries the posterior's spread holds reading and printer together; their split follows the prior's.
-  const readingShare = u ** 2 / (u ** 2 + prior.sd ** 2 || 1);
+  const total = u ** 2 + q.growth ** 2 + prior.sd ** 2 || 1;
   const variances = [
-    { name: 'this printer with this plastic', share: next.bias.sd ** 2 * (1 - readingShare) },
-    { name: 'the readings', share: next.bias.sd ** 2 * readingShare },
+    { name: 'this printer with this plastic', share: (next.bias.sd ** 2 * prior.sd ** 2) / total },
+    { name: 'how a size like this shrinks', share: (next.bias.sd ** 2 * q.growth ** 2) / total },
+    { name: 'the readings', share: (next.bias.sd ** 2 * u ** 2) / total },
     { name: 'print to print', share: s ** 2 },
-  ];
-  const total = variances.reduce((sum, v) => sum + v.share, 0);
+  ].filter(v => v.share > 0);
+  const sum = variances.reduce((all, v) => all + v.share, 0);
   return {
     mate: q.mate,
     kind: q.kind,
@@ -324,21 +354,23 @@ function chainOf(
     reading: { ...q.reading, source: q.state.source ?? 'seat' },
     window: { min: q.scale.min, max: q.scale.max },
     model,
+    proposed,
     clearance,
     pRight: chanceRight(expectationOf(q, next.posterior, s), q.scale, model),
     steps: [
       { step: 'reading', amount: q.reading.value, u },
-      { step: 'allowance', amount: model - q.reading.value - compensation - lesson, u: 0 },
-      { step: 'compensation', amount: compensation, u: prior.sd },
+      { step: 'allowance', amount: proposed - q.reading.value - compensation - lesson, u: 0 },
+      { step: 'compensation', amount: compensation, u: Math.hypot(prior.sd, q.growth) },
       { step: 'lesson', amount: lesson, u: 0 },
+      ...(q.own === undefined ? [] : [{ step: 'own' as const, amount: model - proposed, u: 0 }]),
     ],
-    prior: { mean: prior.mean + q.shift, sd: prior.sd },
+    prior: { mean: prior.mean + q.shift, sd: Math.hypot(prior.sd, q.growth) },
     shift: q.shift,
     scatter: s,
     calibration: prior.calibration,
     bias: { mean: next.bias.mean + q.shift, sd: next.bias.sd },
     sd,
-    doubts: variances.map(v => ({ ...v, share: v.share / total })).sort((a, b) => b.share - a.share),
+    doubts: variances.map(v => ({ ...v, share: v.share / sum })).sort((a, b) => b.share - a.share),
     reason: next.reason,
     tries: trials.filter(t => t.mates[q.id] && !t.mates[q.id]!.rung).length,
     laddered: trials.some(t => t.mates[q.id]?.rung),

@@ -1,8 +1,9 @@
-import { counting, type History, type Print, type Try, type Version } from '../job/history';
-import { markOf, type Verdict, type VerdictMark } from '../learn/verdict';
+import { counting, type History, type Print, type Version } from '../job/history';
+import { markOf, type VerdictMark } from '../learn/verdict';
 import { CRITICAL_READINGS } from '../measure/evaluate';
 import { formatPercent } from '../quantity/format';
 import { type DimensionState, readEnough } from './dimension';
+import { type Outcome, outcomeOf, verdictsOf } from './outcome';
 import { stillToRead } from './reading-list';
 import type { ResolvedPart } from './resolved';
 import { type NextStep, STAGES, type Stage } from './stages';
@@ -65,32 +66,24 @@ const mergedHistory = (histories: readonly History[]) => ({
 
 function totalsOf(now: History): Pick<Overview, 'marks' | 'prints' | 'hours' | 'cost'> {
   return {
-    marks: now.prints.map(print => ({
-      version: now.versions.find(v => v.id === print.versionId)?.number ?? 0,
-      verdict: markOf(verdictsOf(now.tries.filter(t => t.printId === print.id))),
-    })),
+    marks: now.prints.map(print => {
+      const version = now.versions.find(v => v.id === print.versionId);
+      const outcome = version && outcomeOf(print, version, now.tries);
+      return { version: version?.number ?? 0, verdict: outcome ? markOf(verdictsOf(outcome)) : null };
+    }),
     prints: now.prints.length,
     hours: now.prints.reduce((sum, p) => sum + (p.hours ?? 0), 0),
     cost: now.prints.reduce((sum, p) => sum + (p.cost ?? 0), 0),
   };
 }
 
-/** Every verdict of some tries. */
-export const verdictsOf = (tries: readonly Try[]): Verdict[] =>
-  tries.flatMap(t => Object.values(t.mates).flatMap(m => (m.verdict ? [m.verdict] : [])));
-
-export const isRight = (row: Try): boolean => {
-  const verdicts = verdictsOf([row]);
-  return verdicts.length > 0 && verdicts.every(v => v === 'right');
-};
-
 /** The print that waits for a try, or the last one that was tried. */
-function lastPrint(now: History): { print: Print; version: Version; tried?: Try } | undefined {
+export function lastPrint(
+  now: History,
+): { print: Print; version: Version; outcome: Outcome | null } | undefined {
   const print = now.prints.at(-1);
   const version = now.versions.find(v => v.id === print?.versionId);
-  return print && version
-    ? { print, version, tried: now.tries.findLast(t => t.printId === print.id) }
-    : undefined;
+  return print && version ? { print, version, outcome: outcomeOf(print, version, now.tries) } : undefined;
 }
 
 function nextStep(resolved: ResolvedPart, now: History): NextStep {
@@ -105,7 +98,7 @@ function nextStep(resolved: ResolvedPart, now: History): NextStep {
           waits: false,
         }
       : undefined;
-  if (last?.tried && isRight(last.tried)) {
+  if (last?.outcome?.right) {
     // Asked before the first version, and once more before anybody relies on the part.
     if (unasked) return { ...unasked, waits: true };
     if (document.service.since) {
@@ -123,7 +116,7 @@ function nextStep(resolved: ResolvedPart, now: History): NextStep {
       waits: true,
     };
   }
-  if (last && !last.tried) {
+  if (last && !last.outcome) {
     return {
       stage: 'try',
       action: `Try version ${last.version.number}`,
@@ -131,6 +124,14 @@ function nextStep(resolved: ResolvedPart, now: History): NextStep {
       waits: true,
     };
   }
+  // What sits right so far may be wrong elsewhere; where something does not sit, that is mended first.
+  if (last?.outcome && last.outcome.unjudged.length > 0 && verdictsOf(last.outcome).every(v => v === 'right'))
+    return {
+      stage: 'try',
+      action: `Say how the rest of version ${last.version.number} sits`,
+      reason: `Not judged yet: ${namesOf(resolved, last.outcome.unjudged)}.`,
+      waits: true,
+    };
   const unread = needed.find(d => d.dimension.guide && !d.evaluation);
   if (unread) {
     const left = needed.filter(d => d.dimension.guide && !d.evaluation).length;
@@ -179,6 +180,12 @@ function nextStep(resolved: ResolvedPart, now: History): NextStep {
   };
 }
 
+/** “Lip in groove, Plug in bore”. */
+export const namesOf = (
+  { document }: Pick<ResolvedPart, 'document'>,
+  mates: readonly { mateId: string; surface: string }[],
+): string => mates.map(m => document.mates.find(x => x.id === m.mateId)?.name ?? m.surface).join(', ');
+
 function shakyDimension(needed: readonly DimensionState[]): NextStep | undefined {
   for (const state of needed) {
     const { dimension, evaluation } = state;
@@ -210,26 +217,30 @@ function shakyDimension(needed: readonly DimensionState[]): NextStep | undefined
 function stateOf({ document, nextNumber }: ResolvedPart, now: History): { state: string; detail: string } {
   const last = lastPrint(now);
   const newest = now.versions.at(-1);
-  if (document.service.since && last?.tried && isRight(last.tried)) {
+  if (document.service.since && last?.outcome?.right) {
     return { state: 'In service', detail: `version ${last.version.number} sat right` };
   }
   const tried = now.tries.at(-1);
   const triedPrint = now.prints.find(p => p.id === tried?.printId);
   const triedVersion = now.versions.find(v => v.id === triedPrint?.versionId);
+  const outcome = triedPrint && triedVersion && outcomeOf(triedPrint, triedVersion, now.tries);
   const detail =
-    tried && triedVersion ? `version ${triedVersion.number} ${saidOf(tried)}` : 'nothing tried yet';
-  if (last && !last.tried)
+    outcome && triedVersion ? `version ${triedVersion.number} ${saidOf(outcome)}` : 'nothing tried yet';
+  if (last && !last.outcome)
     return { state: `Version ${last.version.number} printed, waiting for a try`, detail };
   if (newest && !now.prints.some(p => p.versionId === newest.id))
     return { state: `Version ${newest.number} is ready to print`, detail };
-  if (last?.tried && isRight(last.tried)) return { state: `Version ${last.version.number} fits`, detail };
-  if (last?.tried) return { state: `Version ${nextNumber} is being fitted`, detail };
+  if (last?.outcome?.right) return { state: `Version ${last.version.number} fits`, detail };
+  if (last?.outcome) return { state: `Version ${nextNumber} is being fitted`, detail };
   return { state: 'On the bench', detail };
 }
 
-function saidOf(row: Try): string {
-  const mark = markOf(verdictsOf([row]));
-  if (mark === 'right') return 'sat right';
+function saidOf(outcome: Outcome): string {
+  if (outcome.right) return 'sat right';
+  const mark = markOf(verdictsOf(outcome));
+  if (mark === null) return 'was measured, not judged';
+  if (mark === 'right')
+    return outcome.unjudged.length > 0 ? 'sat right so far' : 'sat right, not as easily as it should';
   return mark === 'tight' ? 'went on tight' : 'was loose';
 }
 
@@ -242,7 +253,7 @@ function pinsOf(resolved: ResolvedPart, now: History): Record<Stage, number[]> {
     parts.length === 0 ? 0 : parts.filter(Boolean).length / parts.length;
   const chance = resolved.ledger.pAllRight ?? 0;
   const last = lastPrint(now);
-  const right = Boolean(last?.tried && isRight(last.tried));
+  const right = Boolean(last?.outcome?.right);
   const solid = Object.keys(resolved.problems).length === 0;
   return {
     brief: [
@@ -273,7 +284,7 @@ function pinsOf(resolved: ResolvedPart, now: History): Record<Stage, number[]> {
       last?.print.hours ? 1 : 0,
       last?.print.grams ? 1 : 0,
     ],
-    try: [now.tries.length > 0 ? 1 : 0, last?.tried ? 1 : 0, right ? 1 : 0, right ? 1 : 0],
+    try: [now.tries.length > 0 ? 1 : 0, last?.outcome ? 1 : 0, right ? 1 : 0, right ? 1 : 0],
     keep: [document.service.since ? 1 : 0, document.service.notes.length > 0 ? 1 : 0, 0, 0],
   };
 }

@@ -1,21 +1,29 @@
 import { betweenPieces, printedAt, type Response } from '../calibration/profile';
 import type { SizeKind } from '../calibration/size-kind';
-import { type BiasBelief, beliefFor, type SurfaceKind, surfaceKind } from '../fit/print-bias';
+import { type BiasBelief, beliefFor, growthOf, type SurfaceKind, surfaceKind } from '../fit/print-bias';
 import { type PrinterResponse, proposeFit } from '../fit/propose';
 import type { Side } from '../fit/wants';
 import type { Part } from '../job/document';
 import { type Calibration, type Workshop, windowFor } from '../job/workshop';
+import { SHRINKAGE } from '../shelf/polymers';
+import { given } from '../shelf/table';
 import { type Profile, profileOf } from './profiles';
+import { polymerOf } from './suitability';
 
 export interface SourcedBelief extends BiasBelief {
   /** The calibration it comes from; null where it is the workshop's general belief. */
   calibration: Calibration | null;
+  /** What this size adds of its own, where nobody measured how this printer goes with size, sd, mm. */
+  growth: number;
 }
 
 /** What slots tell of holes, and ribs of pegs, is this much less sure, sd. Common practice, no source. */
 const OTHER_FORM = 0.05;
 /** Where the settings are said to correct sizes and nothing was read yet, sd. Common practice, no source. */
 const SAID_CORRECTED = 0.08;
+
+/** Of a plastic that nobody knows, %. Common practice, no source. */
+const UNKNOWN_SHRINKAGE = 0.5;
 
 const OTHER: Record<'hole' | 'slot' | 'peg' | 'rib', SizeKind> = {
   hole: 'slot',
@@ -42,7 +50,10 @@ export class Printers {
   /** What is believed of a surface of this size. Pieces are printed flat: on its side a part is not calibrated. */
   belief(made: Made, side: Side, kind: SurfaceKind, size: number): SourcedBelief {
     const { belief } = this.workshop;
-    const general = { ...beliefFor(belief, side, kind), calibration: null };
+    const { smaller, sd: growth } = growthOf(size, this.shrinkage(made));
+    const usual = beliefFor(belief, side, kind);
+    const mean = usual.mean + (side === 'inside' ? smaller : -smaller);
+    const general = { ...usual, mean, calibration: null, growth };
     if (!(kind in OTHER)) return general;
     const upright = kind as keyof typeof OTHER;
     const responseIn = (c: Calibration): Response | undefined => {
@@ -52,7 +63,7 @@ export class Printers {
     const calibration = this.newest(made, c => c.compensates === true || !!responseIn(c));
     if (!calibration) return general;
     const response = responseIn(calibration);
-    if (!response) return { mean: 0, sd: SAID_CORRECTED, calibration };
+    if (!response) return { mean: 0, sd: SAID_CORRECTED, calibration, growth };
     const printed = printedAt(response, size);
     const grown = printed.mean - size;
     return {
@@ -64,7 +75,15 @@ export class Printers {
         response.kind === upright ? 0 : OTHER_FORM,
       ),
       calibration,
+      growth: 0,
     };
+  }
+
+  /** Of a plastic, as a share; of one that nobody knows, that of many. */
+  private shrinkage({ materialId }: Made): number {
+    const material = this.workshop.materials.find(m => m.id === materialId);
+    const row = SHRINKAGE.find(r => r.key === (material && polymerOf(material))?.key);
+    return (row ? given(row, 'percent') : UNKNOWN_SHRINKAGE) / 100;
   }
 
   /** Print-to-print scatter, sd, mm: from the piece where there is one. */
@@ -75,9 +94,9 @@ export class Printers {
 
   /** The same belief for one size, as a proposal wants it. */
   response(made: Made, side: Side, kind: SurfaceKind, size: number): PrinterResponse {
-    const { mean, sd } = this.belief(made, side, kind, size);
+    const { mean, sd, growth } = this.belief(made, side, kind, size);
     return {
-      offset: { mean: side === 'inside' ? -mean : mean, sd },
+      offset: { mean: side === 'inside' ? -mean : mean, sd: Math.hypot(sd, growth) },
       scale: { mean: 1, sd: 0 },
       repeatability: this.scatter(made),
     };

@@ -1,6 +1,7 @@
 import type { Dimension } from '../job/document';
-import { type DisplayUnit, formatLength, formatPlain } from '../quantity/format';
+import { type DisplayUnit, formatLength, formatPercent, formatPlain } from '../quantity/format';
 import type { DimensionState } from './dimension';
+import type { MateLedger } from './ledger';
 
 /** A dimension's number as it is shown: angles keep their degrees whatever lengths are shown in. */
 export const showSize = (kind: Dimension['kind'], value: number, unit: DisplayUnit): string =>
@@ -23,3 +24,7 @@ export function standingOf({ dimension, evaluation, source, counted }: Dimension
   if (source === 'said') return 'said';
   return counted.length === 1 ? 'read once' : `${counted.length} readings`;
 }
+
+/** A mate's chance, or why there is none. */
+export const showChance = ({ pRight, tooLarge }: Pick<MateLedger, 'pRight' | 'tooLarge'>): string =>
+  tooLarge ? 'larger than the bed' : formatPercent(pRight);

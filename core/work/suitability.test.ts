@@ -115,7 +115,7 @@ describe('what a fit does', () => {
     });
     const said = resolved.cautions;
     expect(said.find(f => f.code === 'proof-load' && f.load === 'l')!.message).toContain(
-      '245 N, about 25 kg, 2.5 times the load',
+      '245 N, as much as 25 kg pull down, 2.5 times the load',
     );
     expect(said.find(f => f.code === 'mains')!.level).toBe('stop');
     expect(said.some(f => f.code === 'food')).toBe(true);

@@ -33,9 +33,9 @@ export function waysToBeSurer(
   ledger: MateLedger,
   { spread, count }: { spread: number; count: number },
   workshop: Pick<Workshop, 'belief'>,
-  printer: Pick<Printer, 'nozzle'>,
+  printer: Pick<Printer, 'nozzle' | 'bed'>,
 ): Surer[] {
-  if (ledger.tries > 0 || ledger.laddered) return [];
+  if (ledger.tries > 0 || ledger.laddered || ledger.tooLarge) return [];
   const { window, reading, prior, scatter } = ledger;
   const chance = (u: number, sd: number) => {
     const middle = (window.min + window.max) / 2;
@@ -63,7 +63,7 @@ export function waysToBeSurer(
       pieceMinutes(printer.nozzle, USUAL_LAYER) + 2 * FEATURES.length * MINUTES_A_READING,
     );
   }
-  if (hasLadder(ledger)) {
+  if (hasLadder(ledger, printer.bed)) {
     const sizes = ladderSizes(ledger);
     offer(
       'ladder',

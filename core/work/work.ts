@@ -54,6 +54,9 @@ export class Work {
   private evaluated?: ReadonlyMap<string, DimensionState>;
   private readonly ledgers = new Map<string, { part: Part; mates: readonly Mate[]; ledger: LedgerState }>();
 
+  /** Ledgers with numbers of the maker's own, by the ledger without them. */
+  private readonly owned = new Map<LedgerState, { own: ReadonlyMap<string, number>; ledger: LedgerState }>();
+
   constructor(
     readonly document: JobDocument,
     readonly workshop: Workshop,
@@ -77,6 +80,7 @@ export class Work {
     const alone = new Work(this.document, this.workshop, this.history, this.printers, this.answers);
     alone.evaluated = this.evaluated;
     for (const [id, ledger] of this.ledgers) alone.ledgers.set(id, ledger);
+    for (const [proposal, row] of this.owned) alone.owned.set(proposal, row);
     return alone;
   }
 
@@ -101,6 +105,14 @@ export class Work {
     const ledger = alike ? kept.ledger : make();
     this.ledgers.set(part.id, { part, mates, ledger });
     return ledger;
+  }
+
+  /** The same, for a ledger with numbers of the maker's own in it. */
+  ledgerWith(proposal: LedgerState, own: ReadonlyMap<string, number>, make: () => LedgerState): LedgerState {
+    const kept = this.before?.owned.get(proposal);
+    const row = kept && same([...kept.own], [...own]) ? kept : { own, ledger: make() };
+    this.owned.set(proposal, row);
+    return row.ledger;
   }
 
   get dimensions(): ReadonlyMap<string, DimensionState> {
@@ -166,6 +178,24 @@ function sameButNumbers(a: Part, b: Part): boolean {
   const { parameters: _, ...one } = a;
   const { parameters: __, ...other } = b;
   return same(one, other);
+}
+
+/** Shape and ledger agree to this, mm: numbers are shown to a hundredth. */
+const SAME_NUMBER = 0.005;
+
+/** Where Shape holds another number than the ledger would draw, by mate. */
+function ownNumbers(
+  { recipe, parameters, problems }: Pick<PartWork, 'recipe' | 'parameters' | 'problems'>,
+  proposal: LedgerState,
+): Map<string, number> {
+  const own = new Map<string, number>();
+  for (const { mate, model } of proposal.mates) {
+    const spec = recipe.mates.find(m => m.id === mate.ours.surface);
+    // What cannot be worked out is no number of anybody's.
+    const drawn = spec && !problems[spec.parameter] && parameters[spec.parameter];
+    if (typeof drawn === 'number' && Math.abs(drawn - model) > SAME_NUMBER) own.set(mate.id, drawn);
+  }
+  return own;
 }
 
 /** One part of a job worked out. */
@@ -248,27 +278,41 @@ export class PartWork implements ResolvedPart {
     );
   }
 
+  /** The ledger with the numbers that are built: those of the maker's own among them. */
   get ledger(): LedgerState {
     return this.once('ledger', () => {
-      this.open = true;
-      try {
-        return this.work.ledgerOf(this.part, this.mates, () =>
-          ledgerOf({
-            part: this.part,
-            recipe: this.recipe,
-            mates: this.mates,
-            dimensions: this.dimensions,
-            printers: this.printers,
-            history: this.work.history,
-            recipeOf: version => this.work.recipeOf(version),
-            sizeOf: other => this.sizeOfOther(other),
-            next: this.next,
-          }),
-        );
-      } finally {
-        this.open = false;
-      }
+      const own = ownNumbers(this, this.proposal);
+      if (own.size === 0) return this.proposal;
+      return this.work.ledgerWith(this.proposal, own, () => this.makeLedger(own));
     });
+  }
+
+  /** What the readings, the wants and the tries lead to: the numbers that parameters may be made from. */
+  private get proposal(): LedgerState {
+    return this.once('proposal', () =>
+      this.work.ledgerOf(this.part, this.mates, () => this.makeLedger(new Map())),
+    );
+  }
+
+  private makeLedger(own: ReadonlyMap<string, number>): LedgerState {
+    this.open = true;
+    try {
+      return ledgerOf({
+        part: this.part,
+        recipe: this.recipe,
+        mates: this.mates,
+        dimensions: this.dimensions,
+        printers: this.printers,
+        bed: this.part.additions.some(a => a.kind === 'split' && a.on) ? null : this.printer.bed,
+        history: this.work.history,
+        recipeOf: version => this.work.recipeOf(version),
+        sizeOf: other => this.sizeOfOther(other),
+        own,
+        next: this.next,
+      });
+    } finally {
+      this.open = false;
+    }
   }
 
   private sizeOfOther({ part, surface }: { part: string; surface: string }): OtherSize | null {
@@ -286,7 +330,7 @@ export class PartWork implements ResolvedPart {
     const drawn = spec && this.parameters[spec.parameter];
     if (!spec?.active(this.parameters) || typeof drawn !== 'number') return null;
     if (this.provisional.has(spec.parameter)) return null;
-    const mate = this.ledger.mates.find(m => m.mate.ours.surface === surface);
+    const mate = this.proposal.mates.find(m => m.mate.ours.surface === surface);
     const ours = { of: 'part' as const, part: this.part.id, surface };
     const kind = kindOn({ side: spec.side, ours }, this.recipe, this.part.pose);
     const belief = this.printers.belief(this.part, spec.side, kind, drawn);
@@ -309,7 +353,7 @@ export class PartWork implements ResolvedPart {
         this.recipe,
         choices,
         this.dimensions,
-        this.ledger,
+        this.proposal,
       ).run();
     });
   }
@@ -337,11 +381,11 @@ export class PartWork implements ResolvedPart {
   }
   /** How another plastic would suit this part. */
   suitabilityOf(material: Material): Suitability {
-    const mates = this.ledger.mates.map(m => m.mate);
+    const mates = this.proposal.mates.map(m => m.mate);
     return suitabilityOf(material, this.document.brief, mates);
   }
   get cautions(): Finding[] {
-    return cautionsOf(this.document.brief, this.material, this.suitability);
+    return cautionsOf(this.document, this.material, this.suitability);
   }
   get nextNumber(): number {
     return 1 + Math.max(0, ...this.history.versions.map(v => v.number));

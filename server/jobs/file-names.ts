@@ -23,7 +23,16 @@ export function sizesNote(version: Version, workshop: Workshop): string {
 }
 
 const titled = (job: JobView, version: Version): string =>
-  `${job.number}-${slug(job.document.title) || 'part'}-v${version.number}`;
+  [job.number, slug(job.document.title) || 'part', ...partOf(job, version), `v${version.number}`].join('-');
+
+/** Where a job has several parts, whose version it is: they number theirs each from 1. */
+function partOf({ document }: JobView, { partId }: Version): string[] {
+  const at = document.parts.findIndex(p => p.id === partId);
+  if (document.parts.length < 2 || at < 0) return [];
+  const own = slug(document.parts[at]!.name);
+  const alike = document.parts.some((p, i) => i !== at && slug(p.name) === own);
+  return [alike || own === '' ? `${own || 'part'}-${at + 1}` : own];
+}
 
 const slug = (text: string) =>
   text

@@ -55,7 +55,9 @@ export function addFileRoutes(router: Router, app: App): void {
     const mate = job.document.mates.find(m => m.id === ladder?.mateId);
     if (!ladder || !mate) throw notFound('That ladder');
     const name = `${job.document.title}, ladder`;
-    const files = await pool.run('ladder', { side: mate.side, sizes: ladder.sizes, name });
+    const { printers } = (await readWorkshop(store.db)).workshop;
+    const { bed } = printers.find(p => p.id === ladder.printerId) ?? printers[0]!;
+    const files = await pool.run('ladder', { side: mate.side, sizes: ladder.sizes, name, bed });
     send(res, kind, { name: `sagoma-job-${job.number}-ladder.${kind}`, bytes: files[kind] });
   });
 }

@@ -13,7 +13,7 @@ export function prepareLadder(job: JobView, workshop: Workshop, partId: string, 
     throw new HttpError(422, 'not-measured', 'It is not measured yet: a ladder would be about a guess.');
   const own = ledger.mates.find(m => m.mate.id === mateId);
   if (!own) throw notFound('That mate');
-  if (!hasLadder(own))
+  if (!hasLadder(own, printer.bed))
     throw new HttpError(422, 'no-ladder', 'Short rings cannot stand in for this one: print the part.');
   return {
     id: ulid(),

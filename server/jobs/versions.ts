@@ -99,7 +99,7 @@ function frozen(work: PartWork): Omit<Version, 'accepted' | 'volume'> {
         reading: { value: m.reading.value, u: m.reading.u },
         // What is drawn, which a maker's own number may have taken away from the ledger's.
         model: parameters[spec.parameter] as number,
-        pRight: m.pRight,
+        pRight: m.tooLarge ? 0 : m.pRight,
         ledger: m.steps,
         prior: m.prior,
       };

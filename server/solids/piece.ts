@@ -2,6 +2,7 @@ import ManifoldInit from 'manifold-3d';
 import { pieceSolid } from '../../core/calibration/piece-solid';
 import { writeStl } from '../../core/files/stl';
 import { type ThreeMfBody, writeThreeMf } from '../../core/files/three-mf';
+import { laidOut } from '../../core/print/bed';
 import { ladderSolids } from '../../core/print/ladder-solid';
 import { joined } from '../../core/shape/mesh/mesh';
 import { readFont } from '../../kernels/font';
@@ -17,13 +18,17 @@ export async function buildPiece(): Promise<PieceFiles> {
   return filesOf(NAME, note, [{ name: NAME, mesh: pieceSolid(wasm, font) }]);
 }
 
-export async function buildLadder({ side, sizes, name }: Tasks['ladder']['asked']): Promise<PieceFiles> {
+export async function buildLadder({ side, sizes, name, bed }: Tasks['ladder']['asked']): Promise<PieceFiles> {
   const { wasm, font } = await tools();
   const bodies = ladderSolids(wasm, font, side, sizes).map((mesh, i) => ({
     name: `Ring ${i + 1}: ${sizes[i]!.toFixed(2)}`,
     mesh,
   }));
-  return filesOf(name, 'Rings in steps: try each on the object.', bodies);
+  return filesOf(
+    name,
+    'Rings in steps: try each on the object.',
+    laidOut(bodies, bed.width, bed.depth) ?? bodies,
+  );
 }
 
 function filesOf(name: string, note: string, bodies: readonly ThreeMfBody[]): PieceFiles {

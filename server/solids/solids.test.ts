@@ -148,7 +148,7 @@ describe('long work', () => {
     }
     const pool = new HandPool();
     const ask = (owner: string, name: string) =>
-      pool.run('ladder', { side: 'inside', sizes: [1], name }, { owner });
+      pool.run('ladder', { side: 'inside', sizes: [1], name, bed: { width: 220, depth: 220 } }, { owner });
     const all = [ask('long', 'a'), ask('long', 'b'), ask('short', 'c')];
     await vi.waitFor(() => expect(begun).toEqual(['a', 'c']));
     end.c!();

@@ -51,7 +51,16 @@ export interface Tasks {
   };
   readBody: { asked: { file: Uint8Array }; answer: { body: BodyAnswer } };
   piece: { asked: Record<string, never>; answer: PieceFiles };
-  ladder: { asked: { side: Side; sizes: readonly number[]; name: string }; answer: PieceFiles };
+  ladder: {
+    asked: {
+      side: Side;
+      sizes: readonly number[];
+      name: string;
+      /** They lie in rows on it, mm. */
+      bed: { width: number; depth: number };
+    };
+    answer: PieceFiles;
+  };
 }
 
 export type TaskName = keyof Tasks;

@@ -1,6 +1,12 @@
 import { useLayoutEffect, useRef, useState } from 'react';
 import styled from 'styled-components';
-import type { DrawDimension, Drawing, DrawPoint, DrawShape } from '../../core/shape/drawing/drawing';
+import {
+  AS_DRAWN,
+  type DrawDimension,
+  type Drawing,
+  type DrawPoint,
+  type DrawShape,
+} from '../../core/shape/drawing/drawing';
 import { FONTS } from '../ui/theme';
 
 interface Props {
@@ -101,9 +107,9 @@ export function DrawingView({ drawing, valueFor, lit, onPick, height, caption, o
             data-lit={shape.key !== undefined && shape.key === lit ? '' : undefined}
           />
         ))}
-        {drawing.dimensions.map(d => (
+        {drawing.dimensions.map((d, i) => (
           <DimensionLine
-            key={d.key}
+            key={i}
             d={d}
             at={at}
             words={wordsOf(d)}
@@ -146,7 +152,7 @@ function DimensionLine({ d, at, words, open, lit, onPick }: LineProps) {
   // An upright dimension's label is outside its line, where it covers nothing.
   const beside = across || along ? 0 : (d.line < 0 ? -1 : 1) * (half + 4);
   const middle: [number, number] = [(a[0] + b[0]) / 2 + beside, (a[1] + b[1]) / 2];
-  const pick = onPick ? () => onPick(d.key) : undefined;
+  const pick = onPick && d.key !== AS_DRAWN ? () => onPick(d.key) : undefined;
   return (
     // The list of dimensions beside the drawing is the keyboard's way; this is for the pointer.
     // biome-ignore lint/a11y/noStaticElementInteractions: see above

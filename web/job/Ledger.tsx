@@ -124,7 +124,13 @@ function MateRow({ ledger }: { ledger: MateLedger }) {
   );
 }
 
-const STEP_COLOUR = { reading: 'clay', allowance: 'right', compensation: 'blue-2', lesson: 'tight' } as const;
+const STEP_COLOUR = {
+  reading: 'clay',
+  allowance: 'right',
+  compensation: 'blue-2',
+  lesson: 'tight',
+  own: 'clay',
+} as const;
 
 /** The chain as a small running bar with signed steps, each starting where the last one ended. */
 function Chain({ ledger }: { ledger: MateLedger }) {
@@ -146,6 +152,7 @@ function Chain({ ledger }: { ledger: MateLedger }) {
         : ledger.laddered
           ? 'the ladder taught'
           : 'no try yet',
+    own: 'your own number',
   };
   const last = ledger.dimension.readings.at(-1);
   const setBy = {
@@ -160,7 +167,9 @@ function Chain({ ledger }: { ledger: MateLedger }) {
       ledger.tries > 0 || ledger.laddered
         ? 'What the tries of this job taught'
         : 'Nothing yet: no print of this job was tried',
+    own: 'Set by the maker on Shape',
   };
+  const own = ledger.model !== ledger.proposed;
   const scale = runningScale(ledger.steps.slice(1).map(s => s.amount));
   const places = runningPlaces(
     steps.slice(1).map(s => s.amount),
@@ -205,12 +214,15 @@ function Chain({ ledger }: { ledger: MateLedger }) {
         <b>{moved ? 'what if it were' : 'model number'}</b>
         <strong>{formatLength(model, unit)}</strong>
       </Total>
+      {own && !moved ? <OwnNumber ledger={ledger} /> : null}
       {moved ? <WhatIf ledger={ledger} by={moved.by} pRight={pRight} onDone={() => setMoved(null)} /> : null}
       <p>
         {strain !== null
           ? `Stretched by ${formatPlain(100 * strain, 1)} %: ${formatSigned(clearance, unit)} ${acrossOf(ledger)}.`
           : `${formatSigned(clearance, unit)} clearance is ${formatSigned(clearance / 2, unit, unit === 'mm' ? 3 : 4)} per side.`}{' '}
-        {formatPercent(pRight)} likely to sit right.
+        {ledger.tooLarge
+          ? 'It is larger than the bed: no chance is given.'
+          : `${formatPercent(pRight)} likely to sit right.`}
       </p>
       <details>
         <summary>Who set these numbers, and when</summary>
@@ -223,6 +235,31 @@ function Chain({ ledger }: { ledger: MateLedger }) {
         </ul>
       </details>
     </ChainBox>
+  );
+}
+
+/** Says what the ledger would draw instead of the maker's own number, and goes back to it. */
+function OwnNumber({ ledger }: { ledger: MateLedger }) {
+  const { edit, resolved, unit } = useBench('edit', 'resolved', 'unit');
+  const back = () => {
+    const name = resolved.recipe.mates.find(m => m.id === ledger.mate.ours.surface)!.parameter;
+    // An addition's number is bound to its dimension by what is written in it.
+    const bound = resolved.recipe.parameters.find(p => p.name === name)?.addition !== undefined;
+    const expression = bound ? { text: `${ledger.dimension.name}.model`, unit: 'mm' as const } : null;
+    void edit({ kind: 'parameter', partId: resolved.part.id, name, expression });
+  };
+  return (
+    <WhatIfBox>
+      <span>
+        The ledger would draw {formatLength(ledger.proposed, unit)}:{' '}
+        {formatPercent(chanceIf(ledger, { model: ledger.proposed }))} likely to sit right.
+      </span>
+      <Row $gap={6}>
+        <Button $small onPress={back}>
+          Draw {formatLength(ledger.proposed, unit)}
+        </Button>
+      </Row>
+    </WhatIfBox>
   );
 }
 

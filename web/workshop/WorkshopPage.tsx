@@ -6,7 +6,7 @@ import { ulid } from 'ulid';
 import { WorkshopAnswer } from '../../contract/workshop';
 import { Workshop } from '../../core/job/workshop';
 import { parseQuantity } from '../../core/quantity/parse';
-import { POLYMERS } from '../../core/shelf/polymers';
+import { POLYMER_SOURCE, POLYMERS, spoolFigures } from '../../core/shelf/polymers';
 import { call, get } from '../api/client';
 import { Button, Checkbox, IconButton, Select, TextField } from '../ui/controls';
 import { Failure, Lead, Loading, Notice, Panel, Row, Stack } from '../ui/layout';
@@ -277,17 +277,30 @@ function WorkshopForm({ answer, saved, onSaved }: FormProps) {
                 set({ materials: replace(shop.materials, x.id, { pricePerKg }) }),
               )}
               <Select
-                label="Further figures"
+                label="Its polymer, with its figures"
                 value={x.polymer ?? 'none'}
                 options={[
                   { value: 'none', label: 'not known' },
                   ...POLYMERS.map(p => ({ value: p.key, label: p.key })),
                 ]}
-                onChange={p =>
+                onChange={p => {
+                  const figures = spoolFigures(p);
+                  // What was typed for the plastic before is not a figure of this one.
+                  setTexts(now =>
+                    Object.fromEntries(
+                      Object.entries(now).filter(([path]) => !path.startsWith(`materials.${i}.`)),
+                    ),
+                  );
                   set({
-                    materials: replace(shop.materials, x.id, { polymer: p === 'none' ? undefined : p }),
-                  })
-                }
+                    materials: replace(
+                      shop.materials,
+                      x.id,
+                      figures
+                        ? { ...figures, polymer: p, source: POLYMER_SOURCE.obtained }
+                        : { polymer: undefined },
+                    ),
+                  });
+                }}
               />
               <Row $gap={4} style={{ paddingTop: 24 }}>
                 <Checkbox

@@ -4,7 +4,7 @@ import { Id, ParameterText, Pose, Want } from '../document';
 import { defineRow, Voidable } from './kind';
 
 const LedgerStep = z.object({
-  step: z.enum(['reading', 'allowance', 'compensation', 'lesson']),
+  step: z.enum(['reading', 'allowance', 'compensation', 'lesson', 'own']),
   amount: z.number(),
   u: z.number(),
 });

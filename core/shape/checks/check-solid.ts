@@ -48,7 +48,7 @@ export function checkSolid(
     ...checkPlace(whole, context, kernels),
     ...checkLoads(whole, loads, context),
     ...checkWalls(mesh, context),
-    ...checkBed(mesh, context),
+    ...checkBed(mesh, context, part.pieces),
   ];
 }
 
@@ -130,13 +130,33 @@ export function checkWalls(mesh: TriangleMesh, context: CheckContext): Finding[]
   return [];
 }
 
-export function checkBed(mesh: TriangleMesh, context: CheckContext): Finding[] {
+/** Something printed by itself; the part as a whole has no name of its own. */
+interface BedPiece {
+  name: string;
+  mesh: TriangleMesh;
+}
+
+const extentOf = (mesh: TriangleMesh): [number, number, number] => {
   const { min, max } = boundsOf(mesh);
-  const [x, y, z] = [max[0] - min[0], max[1] - min[1], max[2] - min[2]];
+  return [max[0] - min[0], max[1] - min[1], max[2] - min[2]];
+};
+
+/** @param pieces what it falls into: each may be printed by itself */
+export function checkBed(
+  mesh: TriangleMesh,
+  context: CheckContext,
+  pieces: readonly BedPiece[] = [],
+): Finding[] {
   const { width, depth, height } = context.bed;
-  const fits = (x <= width && y <= depth) || (y <= width && x <= depth);
   const findings: Finding[] = [];
-  if (!fits || z > height) findings.push(finding('bed', 'stop', { x, y, z, width, depth, height }));
+  for (const piece of pieces.length > 0 ? pieces : [{ name: '', mesh }]) {
+    const [x, y, z] = extentOf(piece.mesh);
+    const fits = (x <= width && y <= depth) || (y <= width && x <= depth);
+    if (!fits || z > height)
+      findings.push(finding('bed', 'stop', { what: piece.name, x, y, z, width, depth, height }));
+  }
+  const { min } = boundsOf(mesh);
+  const [x, y, z] = extentOf(mesh);
   if (Math.max(x, y, z) < TINY) findings.push(finding('tiny', 'stop', { x, y, z }));
   // Recipes are drawn on the bed: only what was put on or cut off moves the lowest point.
   if (Math.abs(min[2]) > 0.001) findings.push(finding('off-the-bed', 'warn', { by: min[2] }));

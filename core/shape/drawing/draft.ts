@@ -1,6 +1,13 @@
 import type { Outline } from '../kernels/kernel';
 import { pointsOf } from '../outline';
-import { type DrawDimension, type Drawing, type DrawPoint, type DrawShape, frameOf } from './drawing';
+import {
+  type AS_DRAWN,
+  type DrawDimension,
+  type Drawing,
+  type DrawPoint,
+  type DrawShape,
+  frameOf,
+} from './drawing';
 
 /**
  * A drawing in the making: shapes in mm, then its dimensions, then the sheet's frame. K are the keys of the
@@ -44,7 +51,7 @@ export class Draft<K extends string = string> {
     return this;
   }
   across(
-    key: K,
+    key: K | typeof AS_DRAWN,
     label: string,
     x: readonly [number, number],
     y: number,
@@ -54,12 +61,12 @@ export class Draft<K extends string = string> {
     this.dimensions.push({ key, label, from: [x[0], y], to: [x[1], y], line, direction: 'across', diameter });
     return this;
   }
-  up(key: K, label: string, x: number, y: readonly [number, number], line: number): this {
+  up(key: K | typeof AS_DRAWN, label: string, x: number, y: readonly [number, number], line: number): this {
     this.dimensions.push({ key, label, from: [x, y[0]], to: [x, y[1]], line, direction: 'up' });
     return this;
   }
   /** Between two points, its line through both. */
-  along(key: K, label: string, from: DrawPoint, to: DrawPoint, diameter = false): this {
+  along(key: K | typeof AS_DRAWN, label: string, from: DrawPoint, to: DrawPoint, diameter = false): this {
     this.dimensions.push({ key, label, from, to, line: 0, direction: 'along', diameter });
     return this;
   }

@@ -14,7 +14,7 @@ export interface DrawShape<K extends string = string> {
 
 export interface DrawDimension<K extends string = string> {
   /** The dimension's or parameter's key. */
-  key: K;
+  key: K | typeof AS_DRAWN;
   label: string;
   from: DrawPoint;
   to: DrawPoint;
@@ -23,6 +23,9 @@ export interface DrawDimension<K extends string = string> {
   direction: 'across' | 'up' | 'along';
   diameter?: boolean;
 }
+
+/** The key of a dimension that no one parameter is: its number is what is drawn. */
+export const AS_DRAWN = 'as-drawn';
 
 /** What a dimension spans as drawn, mm: for one that no parameter carries. */
 export const drawnLength = ({ from, to, direction }: DrawDimension): number => {

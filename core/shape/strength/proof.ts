@@ -10,4 +10,4 @@ export const proofLoad = (
 ): string =>
   kind === 'turn'
     ? `${formatPlain(amount * times, 1)} N·m`
-    : `${formatPlain(amount * times, 0)} N, about ${formatPlain((amount * times) / GRAVITY, 1)} kg`;
+    : `${formatPlain(amount * times, 0)} N, as much as ${formatPlain((amount * times) / GRAVITY, 1)} kg pull down`;

@@ -195,10 +195,14 @@ function NextPrint({ ledger }: { ledger: MateLedger }) {
       <Panel>
         <Row $between>
           <h2>The next print, most likely</h2>
-          <span>
-            <Big style={{ color: 'var(--right)' }}>{formatPercent(ledger.pRight)}</Big>{' '}
-            <span className="soft">sits right</span>
-          </span>
+          {ledger.tooLarge ? (
+            <span className="soft">larger than the bed: no chance is given</span>
+          ) : (
+            <span>
+              <Big style={{ color: 'var(--right)' }}>{formatPercent(ledger.pRight)}</Big>{' '}
+              <span className="soft">sits right</span>
+            </span>
+          )}
         </Row>
         <ClearanceCurve ledger={ledger} />
         <p className="soft" style={{ fontSize: 14 }}>

@@ -57,9 +57,13 @@ export function MeasureStage() {
     for (const [id, state] of resolved.dimensions) if (state.evaluation) sizes[id] = state.evaluation.value;
     return sizes;
   }, [resolved.dimensions]);
+  // The dimension on the screen stays until the maker moves on, whatever is read or asked for meanwhile.
+  const shown = turn?.dimension.id;
+  const held =
+    selected === shown || resolved.ledger.mates.some(m => m.mate.id === selected && m.dimension.id === shown);
   useEffect(() => {
-    if (turn && selected === null) select(turn.dimension.id);
-  }, [turn, selected, select]);
+    if (shown !== undefined && !held) select(shown);
+  }, [shown, held, select]);
   const tools = (
     <Tools>
       <Button $small onPress={() => setAsking({ what: 'add' })}>

@@ -2,7 +2,7 @@ import { useEffect, useRef, useState } from 'react';
 import styled from 'styled-components';
 import { ulid } from 'ulid';
 import { BenchSent } from '../../../contract/bench';
-import { LARGEST_READING, type Reading } from '../../../core/job/document';
+import { type Dimension, type JobDocument, LARGEST_READING, type Reading } from '../../../core/job/document';
 import { readingInLine } from '../../../core/measure/device-line';
 import { looksLikeSlip } from '../../../core/measure/evaluate';
 import { formatPlain } from '../../../core/quantity/format';
@@ -26,7 +26,6 @@ const SOURCES: { value: Reading['source']; label: string }[] = [
   { value: 'old-part', label: 'the old part' },
   { value: 'said', label: 'a label or data sheet' },
 ];
-const KEPT_SOURCE = 'sagoma.source';
 const TURNS = [
   { value: 'none', label: 'not noted' },
   { value: '0', label: 'as first held' },
@@ -57,7 +56,14 @@ interface Question {
 
 /** The field for the dimension in turn, the readings it has, and what they say. */
 export function ReadingPanel({ state, next, onNext, onShelf }: Props) {
-  const { workshop, edit, say, unit, job } = useBench('workshop', 'edit', 'say', 'unit', 'job');
+  const { workshop, document, edit, say, unit, job } = useBench(
+    'workshop',
+    'document',
+    'edit',
+    'say',
+    'unit',
+    'job',
+  );
   const { dimension, evaluation } = state;
   const angle = dimension.kind === 'angle';
   const field = useRef<HTMLInputElement>(null);
@@ -66,9 +72,7 @@ export function ReadingPanel({ state, next, onNext, onShelf }: Props) {
   const [questions, setQuestions] = useState<Question[]>([]);
   const [turn, setTurn] = useState<Turn>('none');
   const { all: instruments, instrument, take } = useInstrumentInHand(workshop.instruments, angle);
-  const [source, setSource] = useState<Reading['source']>(
-    () => (sessionStorage.getItem(KEPT_SOURCE) as Reading['source'] | null) ?? 'seat',
-  );
+  const [source, setSource] = useState<Reading['source']>(() => usualSource(dimension, document));
   const zeroOf = (id: string | null) => workshop.instruments.find(i => i.id === id)?.zero?.offset ?? 0;
   const zero = zeroOf(instrument?.id ?? null);
   const round = dimension.kind === 'outside' || dimension.kind === 'inside';
@@ -281,10 +285,7 @@ export function ReadingPanel({ state, next, onNext, onShelf }: Props) {
           label="What was measured"
           value={source}
           options={SOURCES}
-          onChange={value => {
-            sessionStorage.setItem(KEPT_SOURCE, value);
-            setSource(value);
-          }}
+          onChange={value => setSource(value as Reading['source'])}
         />
         {round ? (
           <Select label="How it was held" value={turn} options={TURNS} onChange={t => setTurn(t)} />
@@ -292,6 +293,17 @@ export function ReadingPanel({ state, next, onNext, onShelf }: Props) {
       </Selects>
     </Panel>
   );
+}
+
+/**
+ * What a dimension's next reading is of: the same as its last one, else as the job's last reading. A label is one
+ * dimension's own.
+ */
+function usualSource(dimension: Dimension, { dimensions }: JobDocument): Reading['source'] {
+  const own = dimension.readings.findLast(r => r.struck === null);
+  if (own) return own.source;
+  const all = dimensions.flatMap(d => d.readings).filter(r => r.struck === null && r.source !== 'said');
+  return all.toSorted((a, b) => a.at.localeCompare(b.at)).at(-1)?.source ?? 'seat';
 }
 
 type Understood = { value: number; text: string; unit: Reading['unit'] } | { problem: string };

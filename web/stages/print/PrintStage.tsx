@@ -8,6 +8,7 @@ import { counting, type Version } from '../../../core/job/history';
 import { formatLength, formatPercent } from '../../../core/quantity/format';
 import type { Finding } from '../../../core/shape/findings/finding';
 import { acceptedAs, acceptedFor, isAccepted } from '../../../core/shape/findings/finding';
+import { showChance } from '../../../core/work/show';
 import { post, ServerSaid } from '../../api/client';
 import { useBench } from '../../job/bench-context';
 import { useSolid } from '../../solid/use-solid';
@@ -129,7 +130,7 @@ export function PrintStage() {
               <p className="soft" style={{ fontSize: 14, marginTop: 8 }}>
                 {part.pose === 'on-side'
                   ? 'Round surfaces on their side show layer steps: the ledger doubles their doubt.'
-                  : 'The end would need supports inside the cap.'}{' '}
+                  : 'Upside down, what was drawn on the bed is on top: look for what then hangs in the air.'}{' '}
                 The file lies as drawn; turn it where you slice it.
               </p>
             ) : null}
@@ -162,7 +163,10 @@ export function PrintStage() {
                 <li key={m.mate.id}>
                   <span>{m.mate.name}</span>
                   <b className="number">{formatLength(m.model)}</b>
-                  <span className="soft">{formatPercent(m.pRight)} right</span>
+                  <span className="soft">
+                    {showChance(m)}
+                    {m.tooLarge ? '' : ' right'}
+                  </span>
                 </li>
               ))}
               {resolved.ledger.unread.map(m => (

@@ -7,7 +7,8 @@ import { MARK_OF, VERDICT_WORDS, VERDICTS, type Verdict } from '../../../core/le
 import { formatPercent } from '../../../core/quantity/format';
 import { parseQuantity } from '../../../core/quantity/parse';
 import { singleReading } from '../../../core/work/dimension';
-import { isRight } from '../../../core/work/overview';
+import { type Outcome, verdictsOf } from '../../../core/work/outcome';
+import { lastPrint, namesOf } from '../../../core/work/overview';
 import { post } from '../../api/client';
 import { useBench } from '../../job/bench-context';
 import { EffortNotes } from '../../job/EffortNotes';
@@ -19,11 +20,8 @@ import { FONTS } from '../../ui/theme';
 /** Verdict on every surface, and what to change. */
 export function TryStage() {
   const { resolved, go, overview } = useBench('resolved', 'go', 'overview');
-  const { versions, prints, tries } = counting(resolved.history);
-  const print = prints.at(-1);
-  const version = versions.find(v => v.id === print?.versionId);
-  const tried = tries.findLast(t => t.printId === print?.id);
-  if (!print || !version) {
+  const last = lastPrint(counting(resolved.history));
+  if (!last) {
     return (
       <Empty
         title="Nothing to try yet"
@@ -38,6 +36,8 @@ export function TryStage() {
       </Empty>
     );
   }
+  const { print, version, outcome } = last;
+  const tried = outcome !== null;
   return (
     <>
       <h1>{tried ? `What version ${version.number} taught` : `How does version ${version.number} sit?`}</h1>
@@ -46,14 +46,17 @@ export function TryStage() {
           ? 'The verdict is in the ledger; the next numbers follow from it.'
           : 'Put it on the object. One word for each surface is enough; a caliper on the print says more.'}
       </Lead>
-      {tried ? <Lesson right={isRight(tried)} next={resolved.nextNumber} /> : null}
-      <TryForm key={print.id} version={version} print={print} again={Boolean(tried)} />
+      {outcome ? <Lesson outcome={outcome} next={resolved.nextNumber} /> : null}
+      <TryForm key={print.id} version={version} print={print} again={tried} />
     </>
   );
 }
 
-function Lesson({ right, next }: { right: boolean; next: number }) {
+function Lesson({ outcome, next }: { outcome: Outcome; next: number }) {
   const { resolved, go } = useBench('resolved', 'go');
+  const { right, unjudged } = outcome;
+  // The numbers stay while all that was judged sits right: the rest comes first.
+  const waits = unjudged.length > 0 && verdictsOf(outcome).every(v => v === 'right');
   return (
     <Panel style={{ marginBottom: 14 }}>
       <Stack $gap={10}>
@@ -62,11 +65,19 @@ function Lesson({ right, next }: { right: boolean; next: number }) {
             Every surface sits right. Put it in service on Keep; the numbers stay for the next one.
           </Notice>
         ) : (
-          <ul style={{ margin: 0, paddingLeft: 20 }}>
-            {resolved.ledger.mates.map(m => (
-              <li key={m.mate.id}>{m.reason}</li>
-            ))}
-          </ul>
+          <>
+            {unjudged.length > 0 ? (
+              <Notice level={waits ? 'warn' : 'note'}>
+                Not judged yet: {namesOf(resolved, unjudged)}.{' '}
+                {waits ? 'Say below how it sits; until then the part is not done.' : ''}
+              </Notice>
+            ) : null}
+            <ul style={{ margin: 0, paddingLeft: 20 }}>
+              {resolved.ledger.mates.map(m => (
+                <li key={m.mate.id}>{m.reason}</li>
+              ))}
+            </ul>
+          </>
         )}
         <EffortNotes />
         <Row $wrap>
@@ -74,12 +85,12 @@ function Lesson({ right, next }: { right: boolean; next: number }) {
             <Button $look="main" onPress={() => go('keep')}>
               Put it in service
             </Button>
-          ) : (
+          ) : waits ? null : (
             <Button $look="main" onPress={() => go('print')}>
               Make version {next}
             </Button>
           )}
-          {!right && resolved.ledger.pAllRight !== null ? (
+          {!right && !waits && resolved.ledger.pAllRight !== null ? (
             <span className="soft">{formatPercent(resolved.ledger.pAllRight)} likely to sit right</span>
           ) : null}
         </Row>

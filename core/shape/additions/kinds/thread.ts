@@ -3,7 +3,7 @@ import type { PartKernel } from '../../kernels/kernel';
 import { Path } from '../../outline';
 import { choice, length, Refusals, words } from '../../recipes/fields';
 import { lengthOf, type Parameters, textOf } from '../../recipes/parameters';
-import { basicForm, crestOf, type ThreadForm, threadBody } from '../../thread';
+import { basicForm, crestOf, OFF_STANDARD, type ThreadForm, threadBody } from '../../thread';
 import type { Frame } from '../../vector';
 import { AdditionGone, type AdditionKind, type Site } from '../addition';
 import { axisFields, axisOf, radiusAt } from '../axis';
@@ -14,6 +14,9 @@ const odd = (p: Parameters) => !named(p);
 const outside = (p: Parameters) => p.wall === 'outside';
 /** What is joined reaches into what it is joined to, mm. */
 const INTO = 0.3;
+
+/** Room over the diameter in which a printed thread runs, mm: the middle of that want. Common practice, no source. */
+const RUNS_BY = 0.4;
 
 /** A printed thread on a round outside or in a bore; triangles only. */
 export const thread: AdditionKind = {
@@ -63,6 +66,18 @@ export const thread: AdditionKind = {
       'standard',
       'Its pitch is fewer than four layers: take an insert or a tap instead.',
     );
+    if (standard) {
+      const { designation, major } = standard;
+      const drawn = lengthOf(p, 'major');
+      r.when(
+        Math.abs(drawn - major) > OFF_STANDARD,
+        'major',
+        `${designation} is ${Number(major.toFixed(2))} mm over its ridges, and ${drawn} mm is drawn: one of the two is wrong.`,
+        major + (outside(p) ? -RUNS_BY : RUNS_BY),
+      );
+    }
+    // What is not this thread at all says nothing of its ridge.
+    if (r.list.length > 0) return r.list;
     const [low, high] = [lengthOf(p, 'low'), lengthOf(p, 'high')];
     const form = formOf(p);
     const depth = (form.major - form.minor) / 2;

@@ -13,15 +13,16 @@ export const cautionFindings = {
     words: () =>
       'You said a failure does damage. Test it beyond what it will bear before use, where nothing can be harmed, and look at it again after a week.',
   }),
-  tight: define({
+  /** @param holds what it must hold: 'water', 'air' or both @param floats whether the brief speaks of something afloat */
+  tight: define<{ holds: string; floats: boolean }>({
     cost: 'to-know',
-    words: () =>
-      'Printed walls weep, and a cap can come off. Test it under water or with soap before anything depends on it; buoyancy compartments keep the maker’s own closure.',
+    words: f =>
+      `You said it must hold ${f.holds}: printed walls weep, and seams leak first. Test it under water or with soap before anything depends on it.${f.floats ? ' Something afloat hangs on it: a compartment that keeps it up keeps its maker’s own closure.' : ''}`,
   }),
   'proof-load': define<{ words: string; load: string; times: number }>({
     cost: 'hurts',
     words: f =>
-      `Proof test before use, for “${f.words}”: load it with ${f.load}, ${formatPlain(f.times, 1)} times the load, where nothing can be harmed, for ten minutes; look for white lines and cracks, and again after a week in use.`,
+      `Proof test before use, since you said a failure hurts or does damage, for “${f.words}”: load it in the way it will be loaded with ${f.load}, ${formatPlain(f.times, 1)} times the load, where nothing can be harmed, for ten minutes; look for white lines and cracks, and again after a week in use.`,
   }),
   mains: define({
     cost: 'hurts',

@@ -43,10 +43,24 @@ export const solidFindings = {
     words: f =>
       `The thinnest wall is ${mm(f.thickness)} mm: ${mm(f.thickness / f.line, 1)} passes of a ${mm(f.line)} mm line. ${mm(Math.ceil(f.thickness / f.line) * f.line)} mm would be whole passes.`,
   }),
-  bed: define<{ x: number; y: number; z: number; width: number; depth: number; height: number }>({
+  /** @param what a piece's name; empty for the part as a whole */
+  bed: define<{
+    what: string;
+    x: number;
+    y: number;
+    z: number;
+    width: number;
+    depth: number;
+    height: number;
+  }>({
     cost: 'no-solid',
-    words: f =>
-      `The part is ${[f.x, f.y, f.z].map(x => mm(x, 1)).join(' × ')} mm; the printer takes ${f.width} × ${f.depth} × ${f.height} mm. Choose another printer, or split the part.`,
+    words: f => {
+      const size = [f.x, f.y, f.z].map(x => mm(x, 1)).join(' × ');
+      const bed = `the printer takes ${f.width} × ${f.depth} × ${f.height} mm`;
+      return f.what
+        ? `The ${f.what} piece is ${size} mm; ${bed}. Cut elsewhere, or choose another printer.`
+        : `The part is ${size} mm; ${bed}. Choose another printer, or split the part.`;
+    },
   }),
   tiny: define<{ x: number; y: number; z: number }>({
     cost: 'no-solid',

@@ -95,7 +95,7 @@ function footDrawing(draft: Draft<Drawn>, s: Sizes, beside: number): void {
   draft
     .edge(box(beside, 0, beside + back - front, s.foot!.thickness))
     .edge([at(-s.stop, 0), at(-s.stop, rim), at(s.high, rim), at(s.high, 0)])
-    .across('footFront', 'foot', [beside, beside + back - front], 0, -8)
+    .across('as-drawn', 'foot', [beside, beside + back - front], 0, -8)
     .centre(at(0, s.back + s.thick / 2), at(s.high, s.back + s.thick / 2));
 }
 

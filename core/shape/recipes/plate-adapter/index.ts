@@ -164,14 +164,8 @@ function drawing(p: P) {
       true,
     );
   });
-  const [first, second] = holesOf(p, 'A');
-  draft.across(
-    'acrossA',
-    'A',
-    [Math.min(first![0], second![0]), Math.max(first![0], second![0])],
-    first![1],
-    y0 - 2 * gap,
-  );
+  const low = Math.min(...holesOf(p, 'A').map(at => at[1]));
+  draft.across('acrossA', 'A', [-p.acrossA / 2, p.acrossA / 2], low, y0 - 2 * gap);
   return draft.done('From above');
 }
 

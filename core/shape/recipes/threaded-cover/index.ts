@@ -1,4 +1,5 @@
 import { type Finding, finding } from '../../findings/finding';
+import { OFF_STANDARD } from '../../thread';
 import { defineRecipe } from '../define-recipe';
 import { drawing, objectDrawing } from './drawings';
 import { guide } from './guide';
@@ -6,9 +7,6 @@ import { type P, parameters } from './parameters';
 import { refuse } from './refuse';
 import { inTurns, isCoupler, isPlug, isStandard, odd, places, standardOf } from './sizes';
 import { solid } from './solid';
-
-/** Drawn this much off its standard, it is another thread, mm: more than a want and a printer ever ask for. */
-const OFF_STANDARD = 1.5;
 
 function checks(p: P): Finding[] {
   const off = (['', 'B'] as const).flatMap((which): Finding[] => {

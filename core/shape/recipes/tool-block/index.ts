@@ -167,7 +167,7 @@ function drawing(p: P) {
   draft.across('hole', 'hole', [first[0] - s.tool, first[0] + s.tool], first[1], s.depth / 2 + gap, true);
   if (s.count > 1)
     draft.across('pitch', 'apart', [first[0], first[0] + s.pitch], first[1], -s.depth / 2 - gap);
-  draft.up('edge', 'deep', s.width / 2, [-s.depth / 2, s.depth / 2], s.width / 2 + gap);
+  draft.up('as-drawn', 'deep', s.width / 2, [-s.depth / 2, s.depth / 2], s.width / 2 + gap);
   return draft.done('From above');
 }
 

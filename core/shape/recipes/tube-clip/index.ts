@@ -246,8 +246,8 @@ function drawing(p: P) {
     s.axis + s.radius + s.wall + (s.clamp?.high ?? 0) + 5,
     true,
   );
-  draft.across('foot', 'foot', [-s.halfWidth, s.halfWidth], 0, -6);
-  draft.up('wall', 'axis', s.halfWidth, [0, s.axis], s.halfWidth + 6);
+  draft.across('as-drawn', 'foot', [-s.halfWidth, s.halfWidth], 0, -6);
+  draft.up('as-drawn', 'axis', s.halfWidth, [0, s.axis], s.halfWidth + 6);
   return draft.done('From the end of the tube');
 
   function turned([x, y]: readonly [number, number]) {

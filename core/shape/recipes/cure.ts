@@ -1,0 +1,118 @@
+import { formatPlain } from '../../quantity/format';
+import type { Finding } from '../findings/finding';
+import { type ParameterSpec, type Parameters, unitOf } from './parameters';
+import type { Recipe } from './recipe';
+
+/** What refuses numbers: a recipe, or an addition with its own. */
+export interface Refusing {
+  parameters: readonly ParameterSpec[];
+  refuse(p: Parameters): Finding[];
+  /** Numbers that a reading stands behind: no remedy takes them away from it. */
+  measured(spec: ParameterSpec): boolean;
+}
+
+/** Whether a number follows a reading by the recipe: a mate's, or one that a size of the object sets. */
+export const followsReading =
+  ({ guide }: Pick<Recipe, 'guide'>) =>
+  (spec: ParameterSpec): boolean =>
+    spec.kind === 'length' &&
+    (spec.default.match(/[a-z_][\w.]*/gi) ?? []).some(
+      name => name.endsWith('.model') || guide.some(g => g.key === name),
+    );
+
+/** How far towards an end of its range a number is moved, step by step, until it does. */
+const STEPS = [0.01, 0.03, 0.08, 0.2, 0.4, 0.7, 1];
+const HALVINGS = 8;
+/** So many tries of numbers are made for one answer, whatever is wrong. */
+const MOST_TRIES = 400;
+
+/**
+ * What is refused, each with the number that cures it. Every remedy was tried out: its refusal goes, no other comes,
+ * and nothing that was read is changed. Where no single number does it, there is no remedy.
+ */
+export function refusals(refusing: Refusing, p: Parameters): Finding[] {
+  const found = refusing.refuse(p);
+  if (found.length === 0) return found;
+  const before = new Set(found.map(causeOf));
+  let tries = 0;
+  const cures = (cause: string, changed: Parameters): boolean => {
+    tries++;
+    const after = refusing.refuse(changed).map(causeOf);
+    return after.length < found.length && after.every(c => c !== cause && before.has(c));
+  };
+  return found.map(({ remedy, ...rest }) => {
+    const cause = causeOf(rest);
+    const does = (spec: Length, value: number) => cures(cause, { ...p, [spec.name]: value });
+    const free = refusing.parameters.filter(
+      (s): s is Length => s.kind === 'length' && !refusing.measured(s) && (s.shown?.(p) ?? true),
+    );
+    const named = free.find(s => s.name === rest.parameter);
+    const asked = named && remedy?.parameter === named.name ? Number(remedy.text) : undefined;
+    if (named && asked !== undefined && inRange(named, asked) && does(named, asked))
+      return { ...rest, remedy: remedyOf(named, asked) };
+    // The number that is named, else the one that has to move least.
+    for (const specs of [named ? [named] : [], free.filter(s => s !== named)]) {
+      const ways = specs.flatMap(spec => {
+        if (tries > MOST_TRIES) return [];
+        const value = nearest(spec, p[spec.name] as number, v => does(spec, v));
+        return value === null ? [] : [{ spec, value }];
+      });
+      const least = ways.toSorted((a, b) => movedBy(a, p) - movedBy(b, p))[0];
+      if (least) return { ...rest, remedy: remedyOf(least.spec, least.value) };
+    }
+    return rest;
+  });
+}
+
+type Length = Extract<ParameterSpec, { kind: 'length' }>;
+
+/** The same refusal with other numbers in its sentence is the same. */
+const causeOf = ({ code, parameter, message }: Finding) =>
+  `${code} ${parameter} ${message.replace(/[\d.,−-]+/g, '#')}`;
+
+const inRange = ({ min, max }: Length, value: number) => value >= min && value <= max;
+
+const movedBy = ({ spec, value }: { spec: Length; value: number }, p: Parameters) => {
+  const now = p[spec.name] as number;
+  return Math.abs(value - now) / Math.max(1, Math.abs(now));
+};
+
+/** The nearest number that does, to a tenth, or a whole one of a count; null where none in its range does. */
+function nearest(spec: Length, now: number, does: (value: number) => boolean): number | null {
+  const unit = spec.measure === 'count' ? 1 : 10;
+  const found = [spec.min, spec.max].flatMap(end => {
+    // None at all of a thing is another part: it is not proposed.
+    const to = end === 0 && now > 0 ? Math.min(now, 0.1) : end;
+    const outwards = to > now ? Math.ceil : Math.floor;
+    const tidy = (x: number) => Math.min(spec.max, Math.max(spec.min, outwards(x * unit - 1e-9) / unit));
+    let bad = now;
+    for (const share of STEPS) {
+      const at = tidy(now + share * (to - now));
+      if (at === bad) continue;
+      if (!does(at)) {
+        bad = at;
+        continue;
+      }
+      let good = at;
+      for (let i = 0; i < HALVINGS; i++) {
+        const middle = tidy((good + bad) / 2);
+        if (middle === good || middle === bad) break;
+        if (does(middle)) good = middle;
+        else bad = middle;
+      }
+      return [good];
+    }
+    return [];
+  });
+  return found.toSorted((a, b) => Math.abs(a - now) - Math.abs(b - now))[0] ?? null;
+}
+
+/** Says the number and what it sets. */
+function remedyOf(spec: Length, value: number): NonNullable<Finding['remedy']> {
+  const text = String(Number(value.toFixed(2)));
+  return {
+    label: `Make “${spec.label}” ${formatPlain(value)}${unitOf(spec)}`,
+    parameter: spec.name,
+    text,
+  };
+}
