@@ -380,9 +380,6 @@ export const JOBS: DemoJob[] = [
       { do: 'try', note: 'two hands, and it pops off again' },
       { do: 'version' },
       { do: 'print', hours: 0.7 },
-      { do: 'try', note: 'nearly' },
-      { do: 'version' },
-      { do: 'print', hours: 0.7 },
     ],
   },
   {

@@ -39,26 +39,25 @@ describe('the boathouse', () => {
     }
   });
 
-  test('the vent-port cap is flexible, went on tight twice, and waits with its third version', async () => {
+  test('the vent-port cap is flexible, went on tight, and waits with its second version', async () => {
     const cap = job('Vent-port cap');
     expect(cap.marks).toEqual([
       { version: 1, verdict: 'tight' },
-      { version: 2, verdict: 'tight' },
-      { version: 3, verdict: null },
+      { version: 2, verdict: null },
     ]);
     expect(cap.next).toMatchObject({ stage: 'try', waits: true });
     const { document, history } = (await server.call('GET', `/jobs/${cap.id}`)).body;
     expect(document.parts[0].materialId).toBe('tpu');
     const chances = history.versions.map((v: { pAllRight: number }) => v.pAllRight);
-    expect(chances[2]).toBeGreaterThan(chances[0]);
+    expect(chances[1]).toBeGreaterThan(chances[0]);
     const models = history.versions.map((v: { mates: { model: number }[] }) => v.mates[0]!.model);
-    expect(models[2]).toBeGreaterThan(models[0]);
+    expect(models[1]).toBeGreaterThan(models[0]);
   });
 
   test('its frozen file measures its ledger’s numbers', async () => {
     const { id } = job('Vent-port cap');
     const { history } = (await server.call('GET', `/jobs/${id}`)).body;
-    const version = history.versions[2];
+    const version = history.versions.at(-1);
     const mesh = readStl(await server.bytes(`/jobs/${id}/versions/${version.id}/files/stl`));
     const heights: Record<string, number> = {
       skirt: 2 + 2,

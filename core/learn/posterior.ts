@@ -87,7 +87,8 @@ export function groupPosterior(
   repeatability: number,
   trials: readonly Trial[],
 ): GroupPosterior {
-  const wild = prior.wild ?? WILD;
+  // Before any try nothing speaks against what is believed.
+  const wild = trials.length === 0 ? 0 : (prior.wild ?? WILD);
   const beyond = Math.max(...mates.map(m => m.scale.beyond));
   // No coarser than a print scatters, so that what is read off the far points is smooth.
   const narrowest = Math.min(...mates.map(m => m.scale.max - m.scale.min));

@@ -70,7 +70,7 @@ export const correctedForJaws = (reading: number, land: number) => Math.hypot(re
 /**
  * Readings of one dimension to a value and its uncertainty: u² = s²/n + r²/12 + E²/3
  * (JCGM 100:2008, 4.2.3 for the mean, 4.3.7 and F.2.2.1 for rectangular distributions). Few readings tell their
- * own scatter badly: where the hands' repeatability is known, or of two readings, it is pooled with theirs (4.2.4).
+ * own scatter badly: where the hands' repeatability is known, it is pooled with theirs (4.2.4).
  * @param readings mm or degrees, at least one
  * @throws RangeError without readings or with one that is not finite
  */
@@ -85,8 +85,8 @@ export function evaluateReadings(
   const s0 = options.repeatability ?? OPERATOR_REPEATABILITY;
 
   const turned = byPosition(readings, options.turns);
-  const pooled = options.repeatability !== undefined || n === 2;
-  const { value, noise } = turned ? ofPositions(turned, s0) : ofOnePlace(readings, s0, pooled);
+  const pooled = options.repeatability !== undefined;
+  const { value, noise } = turned ? ofPositions(turned, s0, pooled) : ofOnePlace(readings, s0, pooled);
   const budget: Doubt[] = [
     noise,
     { name: 'the instrument’s steps', u: instrument.resolution / Math.sqrt(12), degreesOfFreedom: Infinity },
@@ -153,21 +153,26 @@ function byPosition(readings: readonly number[], turns: EvaluateOptions['turns']
  * Out of round is form, not noise: the value is the mean of the positions' means, and its noise is that of
  * readings at one position (pooled), or the hands' usual one where no position was read twice.
  */
-function ofPositions(places: readonly number[][], s0: number): { value: number; noise: Doubt } {
+function ofPositions(
+  places: readonly number[][],
+  s0: number,
+  pooled: boolean,
+): { value: number; noise: Doubt } {
   const dof = places.reduce((sum, p) => sum + p.length - 1, 0);
   const squares = places.reduce(
     (sum, p) => sum + (p.length > 1 ? (p.length - 1) * jStat.stdev([...p], true) ** 2 : 0),
     0,
   );
-  // Positions that were read twice tell their scatter as few readings do: pooled with the hands' usual.
+  const freedom = dof + (pooled ? POOLED_FREEDOM : 0);
   const both = Math.sqrt((POOLED_FREEDOM * s0 ** 2 + squares) / (POOLED_FREEDOM + dof));
-  const s = dof > 0 ? Math.max(Math.sqrt(squares / dof), both) : s0;
+  const own = Math.sqrt(squares / dof);
+  const s = dof > 0 ? (pooled ? Math.max(own, both) : own) : s0;
   return {
     value: jStat.mean(places.map(p => jStat.mean([...p]))),
     noise: {
       name: dof > 0 ? 'spread at one position' : 'each position read once',
       u: (s / places.length) * Math.sqrt(places.reduce((sum, p) => sum + 1 / p.length, 0)),
-      degreesOfFreedom: dof > 0 ? dof + POOLED_FREEDOM : Infinity,
+      degreesOfFreedom: dof > 0 ? freedom : Infinity,
     },
   };
 }

@@ -434,7 +434,10 @@ export class PartWork implements ResolvedPart {
       density: this.material.density,
       strainLimit: this.material.strainLimit,
       ledger: Object.fromEntries(
-        this.ledger.mates.map(m => [m.mate.ours.surface, { model: m.model, reading: m.reading.value }]),
+        this.ledger.mates.map(({ mate, model, reading }) => [
+          mate.ours.surface,
+          { model, reading: reading.value, theirsGives: mate.soft === 'theirs' },
+        ]),
       ),
       measured: this.lengths,
       ...this.demands,

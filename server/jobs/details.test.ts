@@ -15,8 +15,9 @@ afterAll(async () => {
 });
 
 describe('file names', () => {
-  const job = (title: string) => ({ number: 14, document: { title } }) as never;
-  const version = { number: 3, materialId: 'tpu' } as never;
+  const job = (title: string) =>
+    ({ number: 14, document: { title, parts: [{ id: 'part-1', name: 'Cap' }] } }) as never;
+  const version = { number: 3, partId: 'part-1', materialId: 'tpu' } as never;
   test.each([
     ['Vent-port cap', '14-vent-port-cap-v3-tpu-95a-compensated.3mf'],
     ['Été: “größer” / 2', '14-ete-gro-er-2-v3-tpu-95a-compensated.3mf'],
@@ -24,6 +25,26 @@ describe('file names', () => {
     ['../../etc/passwd', '14-etc-passwd-v3-tpu-95a-compensated.3mf'],
     ['x'.repeat(300), `14-${'x'.repeat(60)}-v3-tpu-95a-compensated.3mf`],
   ])('%s', (title, name) => expect(fileName(job(title), version, '3mf', FIRST_WORKSHOP)).toBe(name));
+
+  test('two parts of one job never come down under one name', () => {
+    const named = (...names: string[]) => {
+      const parts = names.map((name, i) => ({ id: `part-${i + 1}`, name }));
+      const two = { number: 14, document: { title: 'Clamp', parts } } as never;
+      return parts.map(({ id: partId }) =>
+        fileName(two, { number: 1, partId, materialId: 'pla' } as never, 'stl', FIRST_WORKSHOP),
+      );
+    };
+    expect(named('Jaw', 'Lever')).toEqual([
+      '14-clamp-jaw-v1-pla-compensated.stl',
+      '14-clamp-lever-v1-pla-compensated.stl',
+    ]);
+    for (const names of [
+      ['Jaw', 'Jaw'],
+      ['🦆', '🦢'],
+      ['Jaw', 'jaw!'],
+    ])
+      expect(new Set(named(...names)).size).toBe(2);
+  });
 });
 
 describe('estimates', () => {

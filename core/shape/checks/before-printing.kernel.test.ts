@@ -286,7 +286,7 @@ describe('strength', () => {
   test('where somebody may be hurt a proof test comes with it, strong or not', () => {
     const found = speak(arm(20), { mayHurt: true, margin: { times: 4, why: 'somebody may be hurt' } });
     expect(codes(found)).toEqual(['proof-test']);
-    expect(found[0]!.message).toContain('240 N, about 24.5 kg');
+    expect(found[0]!.message).toContain('240 N, as much as 24.5 kg pull down');
   });
 
   test('a sharp inner corner at the root is found on the triangles; a filleted one is none', () => {

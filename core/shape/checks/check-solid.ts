@@ -1,3 +1,4 @@
+import { USUAL_LAYER } from '../../print/estimate';
 import { formatPlain } from '../../quantity/format';
 import type { BuiltPart } from '../built-part';
 import { type Finding, finding } from '../findings/finding';
@@ -12,7 +13,7 @@ import { checkHoles } from './holes';
 import { checkLoads } from './loads';
 import { measureMates } from './measure';
 import { checkSize } from './size';
-import { thinnestWall } from './thickness';
+import { thinnestWalls } from './thickness';
 import { checkPlace } from './where-it-goes';
 
 /** A mate further than this from the ledger is not what was asked for, mm. */
@@ -116,18 +117,32 @@ function slipOf(size: number, reading: number): string | undefined {
   return undefined;
 }
 
+/** Layers a flat may be thin by: one is a sheet, two may not close. Common practice, no source. */
+const FEWEST_LAYERS = 3;
+
 export function checkWalls(mesh: TriangleMesh, context: CheckContext): Finding[] {
-  const thinnest = thinnestWall(mesh);
-  if (!thinnest) return [];
-  const { thickness, at } = thinnest;
+  const { upright, flat } = thinnestWalls(mesh, context.stacked);
   const line = context.lineWidth;
+  const findings: Finding[] = [];
+  if (flat && flat.thickness < (FEWEST_LAYERS - 0.05) * USUAL_LAYER) {
+    const { thickness, at } = flat;
+    findings.push(
+      finding('thin-flat', thickness < 1.5 * USUAL_LAYER ? 'stop' : 'warn', {
+        thickness,
+        height: at[2],
+        layer: USUAL_LAYER,
+      }),
+    );
+  }
+  if (!upright) return findings;
+  const { thickness, at } = upright;
   const passes = thickness / line;
   if (passes < 1.95)
-    return [finding('thin-wall', passes < 0.95 ? 'stop' : 'warn', { thickness, height: at[2], line })];
+    findings.push(finding('thin-wall', passes < 0.95 ? 'stop' : 'warn', { thickness, height: at[2], line }));
   // Over six passes the count does not matter; printing with variable line width evens out small differences.
-  if (passes < 6 && Math.abs(passes - Math.round(passes)) > 0.2)
-    return [finding('part-pass', 'note', { thickness, line })];
-  return [];
+  else if (passes < 6 && Math.abs(passes - Math.round(passes)) > 0.2)
+    findings.push(finding('part-pass', 'note', { thickness, line }));
+  return findings;
 }
 
 /** Something printed by itself; the part as a whole has no name of its own. */

@@ -12,7 +12,7 @@ export interface CheckContext {
   /** Largest strain the plastic bears once, ratio. */
   strainLimit: number;
   /** By mate: what the ledger asks for and what was read. */
-  ledger: Readonly<Record<string, { model: number; reading: number }>>;
+  ledger: Readonly<Record<string, AskedMate>>;
   /** Measured dimensions by key. */
   measured: Readonly<Record<string, number>>;
   loads: readonly LoadAsked[];
@@ -29,6 +29,14 @@ export interface CheckContext {
   neighbours: readonly NeighbourAsked[];
   /** The last straight piece of the way on, and the one before it if there is one. */
   goesOn: { from: string; distance: number; before?: { from: string; distance: number } } | null;
+}
+
+/** What the ledger asks of a mate. */
+export interface AskedMate {
+  model: number;
+  reading: number;
+  /** The object's side is the one that gives. */
+  theirsGives?: boolean;
 }
 
 /** For a part without any demands. */

@@ -3,7 +3,7 @@ import type { MateSurface } from '../mates';
 import { facing, type TriangleMesh } from '../mesh/mesh';
 import { type Loop, loopNear, sectionAcross } from '../mesh/section';
 import type { Point3 } from '../vector';
-import { basisOf, dot, moved, point3 } from '../vector';
+import { basisOf, cross, dot, moved, point3 } from '../vector';
 
 /** Sizes from sections through the triangles, never echoed from the parameters. */
 export function measureMates(mesh: TriangleMesh, surfaces: readonly MateSurface[]): MeasuredMate[] {
@@ -14,13 +14,18 @@ export function measureMates(mesh: TriangleMesh, surfaces: readonly MateSurface[
 }
 
 /** Of a mate's length, where else it is looked at. */
-const ELSEWHERE = [0.2, 0.8, 0.35, 0.65, 0.1, 0.9];
+const ELSEWHERE = Array.from({ length: 19 }, (_, i) => (i + 1) / 20);
+/** Beside its middle, of its size: flats go on to both sides of a hole in them. */
+const BESIDE = [0, -0.15, 0.15, -0.3, 0.3];
 /** Sizes that differ by less are the same, mm: flats of the screen's triangles lie up to 0.03 off. */
 const ALIKE = 0.08;
+/** So many of the places must show the surface as it is drawn, as a share. */
+const SHOWN = 0.1;
 
 /**
- * A groove, a slot or a screw hole that somebody put in the middle of a mate is not its size: where the middle is
- * not as drawn, the size that most places along it share counts. A mate that is spoiled as a whole stays so.
+ * A mate is measured on its own surface. A groove, a slot, a screw hole or a stub that somebody put in its middle is
+ * none of it: where the middle is not as drawn, it is looked for along and beside it. A mate that is spoiled as a
+ * whole is nowhere as drawn, and measures what it is.
  */
 function whereItIsMost(mesh: TriangleMesh, surface: MateSurface): { size: number; at: Point3 } {
   const middle = { size: sizeOf(mesh, surface), at: surface.at };
@@ -28,19 +33,90 @@ function whereItIsMost(mesh: TriangleMesh, surface: MateSurface): { size: number
     return middle;
   const { axis, from, to } = surface;
   const here = dot(surface.at, axis);
-  const places = ELSEWHERE.map(share => {
-    const by = from + share * (to - from) - here;
-    const at = moved(surface.at, axis, by);
-    return { size: sizeOf(mesh, { ...surface, at }), at };
+  const aside = surface.kind === 'flats' ? cross(axis, surface.across!) : null;
+  const places = ELSEWHERE.flatMap(share => {
+    const along = moved(surface.at, axis, from + share * (to - from) - here);
+    return (aside ? BESIDE : [0]).map(by => {
+      const at = aside ? moved(along, aside, by * surface.size) : along;
+      return { size: sizeOf(mesh, { ...surface, at }), at };
+    });
   });
+  const asDrawn = places.filter(p => Math.abs(p.size - surface.size) < ALIKE);
+  if (asDrawn.length >= Math.max(2, SHOWN * places.length)) return nearestTo(asDrawn, surface.at);
+  const parted = partlyThere(mesh, surface, [surface.at, ...places.map(p => p.at)]);
+  if (parted) return parted;
   const all = [middle, ...places].map(p => ({
     ...p,
     // Where there is nothing it is like nothing.
     shared: [middle, ...places].filter(q => Math.abs(q.size - p.size) < ALIKE).length,
   }));
   const most = all.reduce((best, p) => (p.shared > best.shared ? p : best));
-  const nearer = Math.abs(most.size - surface.size) < Math.abs(middle.size - surface.size);
-  return Number.isNaN(middle.size) || (most.shared >= 3 && nearer) ? most : middle;
+  return Number.isNaN(middle.size) && Number.isFinite(most.size) ? most : middle;
+}
+
+const nearestTo = <P extends { at: Point3 }>(places: readonly P[], to: Point3): P =>
+  places.reduce((best, p) => (gap(p.at, to) < gap(best.at, to) ? p : best));
+
+const gap = (a: Point3, b: Point3) => Math.hypot(a[0] - b[0], a[1] - b[1], a[2] - b[2]);
+
+/** Of a round mate's circle, or of a width's two ends, so much must be there where something was joined to it. */
+const LEAST_ARC = 0.2;
+/** A point of the section so near to the surface as drawn is on it, mm. */
+const ON_IT = 0.05;
+
+/**
+ * Where something stands out of a mate all along, no loop has its size: what is left of its own surface is measured.
+ * Null where too little is left.
+ */
+function partlyThere(
+  mesh: TriangleMesh,
+  surface: MateSurface,
+  places: readonly Point3[],
+): { size: number; at: Point3 } | null {
+  for (const at of places) {
+    const section = sectionAcross(mesh, at, surface.axis);
+    const size =
+      surface.kind === 'round'
+        ? arcSize(section.loops, section.at, surface)
+        : surface.kind === 'span'
+          ? endsSize(section.loops, section.at, surface)
+          : Number.NaN;
+    if (Number.isFinite(size)) return { size, at };
+  }
+  return null;
+}
+
+/** Diameter of the part of a section that lies on the mate's circle; NaN where it is only a little of it. */
+function arcSize(
+  loops: readonly Loop[],
+  [x, y]: readonly [number, number],
+  { size, side }: MateSurface,
+): number {
+  let arc = 0;
+  const radii: number[] = [];
+  for (const { points } of loops)
+    points.forEach(([ax, ay], i) => {
+      const [bx, by] = points[(i + 1) % points.length]!;
+      const [ra, rb] = [Math.hypot(ax - x, ay - y), Math.hypot(bx - x, by - y)];
+      if (Math.abs(ra - size / 2) > ON_IT || Math.abs(rb - size / 2) > ON_IT) return;
+      arc += Math.hypot(bx - ax, by - ay);
+      radii.push(ra, rb);
+    });
+  if (arc < LEAST_ARC * Math.PI * size) return Number.NaN;
+  return 2 * (side === 'inside' ? Math.min(...radii) : Math.max(...radii));
+}
+
+/** From end to end of what lies on both ends of a width; NaN where one of them is not there. */
+function endsSize(
+  loops: readonly Loop[],
+  [x, y]: readonly [number, number],
+  { size, across, axis }: MateSurface,
+): number {
+  const basis = basisOf(axis);
+  const [u, v] = [dot(across!, basis.x), dot(across!, basis.y)];
+  const along = loops.flatMap(l => l.points.map(p => (p[0] - x) * u + (p[1] - y) * v));
+  const [low, high] = [-1, 1].map(end => along.filter(a => Math.abs(a - (end * size) / 2) < ON_IT));
+  return low!.length > 0 && high!.length > 0 ? Math.max(...high!) - Math.min(...low!) : Number.NaN;
 }
 
 function sizeOf(mesh: TriangleMesh, surface: MateSurface): number {
@@ -56,7 +132,9 @@ function sizeOf(mesh: TriangleMesh, surface: MateSurface): number {
       .map(l => (surface.kind === 'girth' ? girthOf(l) : spanOf(l, surface)));
     return sizes.sort((a, b) => Math.abs(a - surface.size) - Math.abs(b - surface.size))[0] ?? Number.NaN;
   }
-  const widths = flatNormals(surface).map(n => widthAlong(loops, at, [dot(n, basis.x), dot(n, basis.y)]));
+  const widths = flatNormals(surface).map(n =>
+    widthAlong(loops, at, [dot(n, basis.x), dot(n, basis.y)], surface.side),
+  );
   // What must pass the narrowest pair of flats, or be passed by the widest.
   return surface.side === 'inside' ? Math.min(...widths) : Math.max(...widths);
 }
@@ -120,13 +198,17 @@ function flatNormals({ across, axis, flats = 2 }: MateSurface): Point3[] {
   });
 }
 
-/** From the nearest crossing on one side of `at` to the nearest on the other, along a unit direction. */
+/**
+ * From the nearest wall on one side of `at` to the nearest on the other, along a unit direction. Of an outside the
+ * walls of a hole that `at` is in are none.
+ */
 function widthAlong(
   loops: readonly Loop[],
   [x, y]: readonly [number, number],
   [u, v]: readonly [number, number],
+  side: MateSurface['side'],
 ): number {
-  let [before, after] = [-Infinity, Infinity];
+  const [before, after]: [number[], number[]] = [[], []];
   for (const { points } of loops) {
     for (let i = 0; i < points.length; i++) {
       const [ax, ay] = points[i]!;
@@ -137,12 +219,13 @@ function widthAlong(
       if (da >= 0 === db >= 0) continue;
       const t = da / (da - db);
       const along = (ax + t * (bx - ax) - x) * u + (ay + t * (by - ay) - y) * v;
-      if (along < 0) before = Math.max(before, along);
-      else after = Math.min(after, along);
+      (along < 0 ? before : after).push(Math.abs(along));
     }
   }
-  const width = after - before;
-  return Number.isFinite(width) ? width : Number.NaN;
+  // An even number of walls ahead: `at` is in the air.
+  const skip = side === 'outside' && after.length % 2 === 0 ? 1 : 0;
+  const wall = (all: number[]) => all.sort((a, b) => a - b)[skip] ?? Number.NaN;
+  return wall(before) + wall(after);
 }
 
 /** Triangles that lie on a mate's surface: for lighting it. Index per triangle, −1 for none. */

@@ -1,12 +1,21 @@
 import { facing, type TriangleMesh } from '../mesh/mesh';
 import { RayTree } from '../mesh/rays';
-import { basisOf, dot, point3 } from '../vector';
+import { basisOf, dot, type Point3, point3 } from '../vector';
 
 export interface Thinnest {
   /** mm */
   thickness: number;
   at: [number, number, number];
 }
+
+/** What is built up of passes side by side, and what of layers on each other. */
+export interface ThinnestWalls {
+  upright: Thinnest | undefined;
+  flat: Thinnest | undefined;
+}
+
+/** A wall whose faces look more along the layers' way than this is one of layers: cosine. */
+const FLAT = 0.8;
 
 /** Rays shot into the solid, from its largest triangles: a wall of two triangles is not lost among a thousand small ones. */
 const MOST_RAYS = 1500;
@@ -15,8 +24,11 @@ const OPPOSITE = -0.85;
 /** A ray starts this far inside, so as not to meet its own face. */
 const INSET = 1e-4;
 
-/** The thinnest wall: from triangle centres straight into the material to the face that looks away. */
-export function thinnestWall(mesh: TriangleMesh): Thinnest | undefined {
+/**
+ * The thinnest walls: from triangle centres straight into the material to the face that looks away.
+ * @param stacked the way its layers are stacked
+ */
+export function thinnestWalls(mesh: TriangleMesh, stacked: Point3 = [0, 0, 1]): ThinnestWalls {
   const { positions: p, triangles } = mesh;
   const count = triangles.length / 3;
   const normals = new Float64Array(3 * count);
@@ -28,7 +40,7 @@ export function thinnestWall(mesh: TriangleMesh): Thinnest | undefined {
     normals.set([n[0] / length, n[1] / length, n[2] / length], 3 * t);
   }
   const tree = new RayTree(mesh);
-  let best: Thinnest | undefined;
+  const best: ThinnestWalls = { upright: undefined, flat: undefined };
   const largest = Uint32Array.from(areas.keys())
     .sort((a, b) => areas[b]! - areas[a]!)
     .subarray(0, MOST_RAYS);
@@ -50,8 +62,10 @@ export function thinnestWall(mesh: TriangleMesh): Thinnest | undefined {
       normals[3 * t + 2]! * normals[3 * hit.triangle + 2]!;
     if (facingBack > OPPOSITE) continue;
     const thickness = hit.distance + INSET;
-    if (best && thickness >= best.thickness) continue;
-    if (isWall(mesh, tree, start, direction, thickness)) best = { thickness, at: start };
+    const kind = Math.abs(dot(direction, stacked)) > FLAT ? 'flat' : 'upright';
+    const known = best[kind];
+    if (known && thickness >= known.thickness) continue;
+    if (isWall(mesh, tree, start, direction, thickness)) best[kind] = { thickness, at: start };
   }
   return best;
 }

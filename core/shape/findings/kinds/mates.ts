@@ -1,7 +1,10 @@
-import { formatPercent, formatPlain } from '../../../quantity/format';
+import { formatPlain } from '../../../quantity/format';
 import { define } from '../define';
 
 const mm = (x: number, digits?: number) => formatPlain(x, digits);
+
+/** To a tenth, so that two that differ do not look alike. */
+const strain = (ratio: number) => `${formatPlain(100 * ratio, 1)} %`;
 
 /** A number that is bound to the ledger again by one press. */
 interface Bound extends Record<string, string | number> {
@@ -69,12 +72,12 @@ export const mateFindings = {
   'lip-strain': define<{ passing: string; how: string; strain: number; limit: number; lip: number }>({
     cost: 'no-fit',
     words: f =>
-      `Passing the ${f.passing} ${f.how} the lip by ${formatPercent(f.strain)}; this plastic bears ${formatPercent(f.limit)}. Take a lip of ${mm(f.lip)} mm, or a flexible plastic.`,
+      `Passing the ${f.passing} ${f.how} the lip by ${strain(f.strain)}; this plastic bears ${strain(f.limit)}. Take a lip of ${mm(f.lip)} mm, or a flexible plastic.`,
   }),
   'finger-strain': define<{ passing: string; strain: number; limit: number; deeper: number }>({
     cost: 'no-fit',
     words: f =>
-      `Passing the ${f.passing} bends the fingers between the slots by ${formatPercent(f.strain)} at their roots; this plastic bears ${formatPercent(f.limit)}. Slots ${mm(f.deeper, 1)} mm deeper, a thinner wall, or a flexible plastic.`,
+      `Passing the ${f.passing} bends the fingers between the slots by ${strain(f.strain)} at their roots; this plastic bears ${strain(f.limit)}. Slots ${mm(f.deeper, 1)} mm deeper, a thinner wall, or a flexible plastic.`,
   }),
   'not-this-thread': define<{ designation: string; major: number; drawn: number }>({
     cost: 'no-fit',

@@ -38,6 +38,12 @@ export const solidFindings = {
     words: f =>
       `The thinnest wall is ${mm(f.thickness)} mm, at ${mm(f.height, 1)} mm above the bed: less than two passes of a ${mm(f.line)} mm line. Make it ${mm(2 * f.line)} mm or more.`,
   }),
+  /** Of what lies flat: it is built up of layers. */
+  'thin-flat': define<{ thickness: number; height: number; layer: number }>({
+    cost: 'prints-badly',
+    words: f =>
+      `The thinnest flat is ${mm(f.thickness)} mm, at ${mm(f.height, 1)} mm above the bed: ${mm(f.thickness / f.layer, 1)} layers of ${mm(f.layer)} mm. Make it three layers or more.`,
+  }),
   'part-pass': define<{ thickness: number; line: number }>({
     cost: 'to-know',
     words: f =>

@@ -10,7 +10,7 @@ const hasTab = (p: P) => p.tab;
 
 export const boardTray = defineRecipe({
   id: 'board-tray',
-  version: 2,
+  version: 3,
   family: 'mount',
   title: 'Board tray in a tube',
   purpose: 'Carries a circuit board inside a tube, on two rails or on posts, and comes out again by its tab.',
@@ -56,6 +56,7 @@ export const boardTray = defineRecipe({
   },
   parameters,
   shown: {
+    floor: onRails,
     pilot: onPosts,
     postsAcross: onPosts,
     postsAlong: onPosts,

@@ -43,7 +43,6 @@ export function sizesOf(p: P): Sizes {
   const seat = -p.below;
   const long = p.length;
   const endWall = p.endWall;
-  const least = onPosts(p) ? p.postHeight : 0.6;
   const [across, along] = [p.postsAcross / 2, p.postsAlong / 2];
   const middle = (endWall + long) / 2;
   const count = p.slots;
@@ -54,8 +53,8 @@ export function sizesOf(p: P): Sizes {
     edge: p.edgeSlot,
     seat,
     rail: p.rail,
-    // Never less than a little below the board.
-    well: Math.min(seat - least, p.floor - radius),
+    // Posts are as high as asked; on rails it is never less than a little below the board.
+    well: onPosts(p) ? seat - p.postHeight : Math.min(seat - 0.6, p.floor - radius),
     long,
     endWall,
     opening: p.pull / 2,

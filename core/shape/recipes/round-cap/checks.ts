@@ -16,6 +16,12 @@ export function checkLip(p: P, solid: BuiltSolid, context: CheckContext): Findin
   if (!has.ridge(p)) return [];
   const inward = has.lip(p);
   const surface = ridgeSurface(p, inward);
+  // What the lip passes gives way: nothing of ours is strained.
+  if (
+    context.ledger[inward ? 'lip' : 'bead']?.theirsGives ||
+    context.ledger[inward ? 'skirt' : 'plug']?.theirsGives
+  )
+    return [];
   const passed = context.measured[inward ? 'rim' : 'bore'];
   if (surface.parted) return checkFingers(p, solid, context, inward);
   const found = loopNear(sectionAtZ(solid.mesh, surface.at[2]), [0, 0], surface.size, surface.side);

@@ -1,0 +1,118 @@
+import { beforeAll, describe, expect, test } from 'vitest';
+import { kernels as startKernels } from '../../../kernels/node';
+import { partWith, type Wish } from '../../../testing/part-with';
+import { kindOf } from '../additions';
+import { buildPart } from '../build';
+import type { Kernels } from '../kernels/kernel';
+import { RECIPES } from '../recipes';
+import type { Parameters } from '../recipes/parameters';
+import { NO_DEMANDS } from './context';
+import { inspectPart } from './inspect';
+
+/** A stop that is false costs trust in all others: sound parts that once got one. */
+let kernels: Kernels;
+beforeAll(async () => {
+  kernels = await startKernels();
+});
+
+/** What stops a part whose mates are drawn as its demo object has them. */
+function stops(id: string, wishes: readonly Wish[], change: Parameters = {}): string[] {
+  const { recipe, parameters } = partWith(id, wishes, change);
+  for (const wish of wishes)
+    for (const name of Object.keys(wish.set ?? {}))
+      expect(kindOf(wish.kind).parameters.map(p => p.name)).toContain(name);
+  const outcome = buildPart(recipe, parameters, kernels, 'file');
+  if (!outcome.ok) throw new Error(outcome.findings[0]!.message);
+  const ledger = Object.fromEntries(
+    recipe.mates
+      .filter(m => m.active(parameters))
+      .map(m => {
+        const model = parameters[m.parameter] as number;
+        return [m.id, { model, reading: recipe.demo.sizes[m.dimension] ?? model }];
+      }),
+  );
+  const context = {
+    lineWidth: 0.4,
+    bed: { width: 300, depth: 300, height: 300 },
+    flexible: false,
+    density: 1.24,
+    strainLimit: 0.3,
+    measured: {},
+    ledger,
+    ...NO_DEMANDS,
+  };
+  const { findings } = inspectPart(recipe, parameters, outcome.part, context, kernels, outcome.findings);
+  return findings.filter(f => f.level === 'stop').map(f => `${f.code}: ${f.message}`);
+}
+
+/** A screw hole straight through the middle of the part, from a face. */
+const through = (place: string, set: Parameters = {}): Wish => ({
+  kind: 'hole',
+  set: { place, use: 'plain', ends: 'through', diameter: 3.6, ...set },
+});
+
+describe('additions that leave a mate as it is', () => {
+  test('a screw hole through the middle of a width does not become it', () => {
+    const block = {
+      outline: '-15, -10; 15, -10; 15, 10; -15, 10',
+      widthSize: 29.8,
+      holes: '',
+      thickness: 20,
+    };
+    expect(stops('profile-part', [through('left')], block)).toEqual([]);
+  });
+  test('a coaxial step of a bore leaves the bore below it', () => {
+    expect(
+      stops(
+        'bush',
+        [{ kind: 'hole', set: { place: 'top', use: 'plain', ends: 'deep', deep: 6, diameter: 11 } }],
+        {
+          length: 12,
+        },
+      ),
+    ).toEqual([]);
+  });
+  test('stubs on a hub, all along it, do not widen it', () => {
+    const stub: Wish = {
+      kind: 'shape',
+      set: { place: 'left', section: 'rectangle', width: 3, depth: 14, rise: 8, does: 'add' },
+    };
+    expect(stops('bush', [stub], { length: 12 })).toEqual([]);
+  });
+  test('what stands out beyond a width all along leaves its ends', () => {
+    const block = {
+      outline: '-15, -10; 15, -10; 15, 10; -15, 10',
+      widthSize: 29.8,
+      holes: '',
+      thickness: 12,
+    };
+    const fin: Wish = {
+      kind: 'shape',
+      set: { place: 'right', section: 'rectangle', width: 6, depth: 14, rise: 6, does: 'add' },
+    };
+    expect(stops('profile-part', [fin], block)).toEqual([]);
+  });
+  test('a strap that lies flat is judged in layers, not in passes', () => {
+    expect(stops('round-cap', [], { strap: true, strapThickness: 0.7 })).toEqual([]);
+  });
+});
+
+describe('a mate that is spoiled stays so', () => {
+  test('a bore that a wide hole has taken is missed', () => {
+    const wide: Wish = { kind: 'hole', set: { place: 'top', use: 'plain', ends: 'through', diameter: 11 } };
+    expect(stops('bush', [wide]).join()).toMatch(/slip|mate|measures|surface/);
+  });
+});
+
+describe.each(RECIPES.map(r => r.id))('%s', id => {
+  test('with a screw hole from above it is not stopped', () => {
+    let said: string[];
+    try {
+      said = stops(id, [through('top', { x: 0.3, y: 0.2 })]);
+    } catch (error) {
+      // What cannot be made says so in words: that is no false stop.
+      said = [(error as Error).message].filter(message => /undefined|NaN/.test(message));
+    }
+    expect(said.filter(s => /^(slip|mate-missing|smaller-than-mate)/.test(s))).toEqual([]);
+  });
+});
