@@ -64,7 +64,7 @@ test('parameters: the problem stands at the field, the last good solid stays, Es
   await page.getByText('More sizes').click();
   await page.getByLabel('Lead-in chamfer').fill('1.6');
   await expect(page.getByText('knife edge')).toBeVisible();
-  await page.getByRole('button', { name: /^Make it 1\.3/ }).click();
+  await page.getByRole('button', { name: /^Make “Lead-in chamfer” 1\.3/ }).click();
   await expect(page.getByText('knife edge')).toBeHidden();
 });
 

@@ -38,7 +38,7 @@ test('a knob for a worn bolt: chosen by its picture, measured across the flats, 
   await page.getByLabel('Cut away from the front, %').fill('50');
   await page.getByLabel('Grip, across').fill('14');
   await expect(page.getByText('The grip leaves no wall around the socket’s corners')).toBeVisible();
-  await page.getByRole('button', { name: /^Make it/ }).click();
+  await page.getByRole('button', { name: /^Make “/ }).click();
   await expect(page.getByText('The grip leaves no wall')).toBeHidden();
   const drawing = page.waitForEvent('download');
   await page.getByRole('link', { name: 'DXF' }).click();

@@ -434,9 +434,9 @@ export class PartWork implements ResolvedPart {
       density: this.material.density,
       strainLimit: this.material.strainLimit,
       ledger: Object.fromEntries(
-        this.ledger.mates.map(({ mate, model, reading }) => [
+        this.ledger.mates.map(({ mate, model, proposed, reading }) => [
           mate.ours.surface,
-          { model, reading: reading.value, theirsGives: mate.soft === 'theirs' },
+          { model, proposed, reading: reading.value, theirsGives: mate.soft === 'theirs' },
         ]),
       ),
       measured: this.lengths,

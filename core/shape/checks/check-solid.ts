@@ -97,7 +97,7 @@ export function checkMates(
     if (!asked || !spec) continue;
     const { name, parameter, dimension } = spec;
     const about = { parameter };
-    const bound = { name, parameter, dimension, model: asked.model, size: mate.size };
+    const bound = { name, parameter, dimension, model: asked.proposed ?? asked.model, size: mate.size };
     const slip = slipOf(mate.size, asked.reading);
     if (!Number.isFinite(mate.size)) findings.push(finding('mate-missing', 'stop', { name }, about));
     else if (slip) findings.push(finding('slip', 'stop', { ...bound, reading: asked.reading, slip }, about));

@@ -33,7 +33,10 @@ export interface CheckContext {
 
 /** What the ledger asks of a mate. */
 export interface AskedMate {
+  /** What is built. */
   model: number;
+  /** What the ledger would draw, where the maker set a number of their own. */
+  proposed?: number;
   reading: number;
   /** The object's side is the one that gives. */
   theirsGives?: boolean;
