@@ -50,6 +50,12 @@ export class PageBench {
     return this;
   }
 
+  /** As if a dimension or a mate had been picked in the ledger. */
+  pick(id: string): void {
+    this.selected = id;
+    this.settle();
+  }
+
   show(what: ReactNode) {
     return render(
       <MemoryRouter>

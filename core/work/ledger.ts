@@ -69,6 +69,9 @@ export interface LedgerState {
   unread: Mate[];
 }
 
+/** No sum is so sure. */
+const LEAST_CHANCE = 1e-6;
+
 /** Model numbers are kept to a hundredth: no printer follows a finer one. */
 const MODEL_STEP = 0.01;
 
@@ -183,7 +186,8 @@ export function ledgerOf(input: LedgerInput): LedgerState {
   });
   return {
     mates,
-    pAllRight: unread.length > 0 || mates.some(m => m.tooLarge) ? null : next.pAllRight,
+    pAllRight:
+      unread.length > 0 || mates.some(m => m.tooLarge) ? null : Math.max(LEAST_CHANCE, next.pAllRight),
     unread,
   };
 }
@@ -356,7 +360,8 @@ function chainOf(
     model,
     proposed,
     clearance,
-    pRight: chanceRight(expectationOf(q, next.posterior, s), q.scale, model),
+    // Nothing is ever certain to fail.
+    pRight: Math.max(LEAST_CHANCE, chanceRight(expectationOf(q, next.posterior, s), q.scale, model)),
     steps: [
       { step: 'reading', amount: q.reading.value, u },
       { step: 'allowance', amount: proposed - q.reading.value - compensation - lesson, u: 0 },

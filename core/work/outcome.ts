@@ -29,6 +29,10 @@ export function outcomeOf(print: Print, version: Version, tries: readonly Try[])
 const sitsRight = (mate: TryMate | undefined): boolean =>
   mate?.verdict === 'right' && Object.values(mate.effort ?? {}).every(effort => effort === 'good');
 
+/** What was judged sits right, and the rest may still be wrong: it waits. What does not sit is mended first. */
+export const restWaits = (outcome: Outcome): boolean =>
+  outcome.unjudged.length > 0 && verdictsOf(outcome).every(v => v === 'right');
+
 /** Every verdict that counts of a print. */
 export const verdictsOf = ({ said }: Pick<Outcome, 'said'>): Verdict[] =>
   Object.values(said).flatMap(m => (m.verdict ? [m.verdict] : []));

@@ -3,7 +3,7 @@ import { markOf, type VerdictMark } from '../learn/verdict';
 import { CRITICAL_READINGS } from '../measure/evaluate';
 import { formatPercent } from '../quantity/format';
 import { type DimensionState, readEnough } from './dimension';
-import { type Outcome, outcomeOf, verdictsOf } from './outcome';
+import { type Outcome, outcomeOf, restWaits, verdictsOf } from './outcome';
 import { stillToRead } from './reading-list';
 import type { ResolvedPart } from './resolved';
 import { type NextStep, STAGES, type Stage } from './stages';
@@ -124,8 +124,7 @@ function nextStep(resolved: ResolvedPart, now: History): NextStep {
       waits: true,
     };
   }
-  // What sits right so far may be wrong elsewhere; where something does not sit, that is mended first.
-  if (last?.outcome && last.outcome.unjudged.length > 0 && verdictsOf(last.outcome).every(v => v === 'right'))
+  if (last?.outcome && restWaits(last.outcome))
     return {
       stage: 'try',
       action: `Say how the rest of version ${last.version.number} sits`,
@@ -231,6 +230,8 @@ function stateOf({ document, nextNumber }: ResolvedPart, now: History): { state:
   if (newest && !now.prints.some(p => p.versionId === newest.id))
     return { state: `Version ${newest.number} is ready to print`, detail };
   if (last?.outcome?.right) return { state: `Version ${last.version.number} fits`, detail };
+  if (last?.outcome && restWaits(last.outcome))
+    return { state: `Version ${last.version.number} is being tried`, detail };
   if (last?.outcome) return { state: `Version ${nextNumber} is being fitted`, detail };
   return { state: 'On the bench', detail };
 }

@@ -51,4 +51,20 @@ describe('the ledger', () => {
     };
     expect(shaky(READ.slice(0, 1))).toBeGreaterThan(shaky(READ));
   });
+
+  test('a number of the maker’s own stands in it as such, with the ledger’s beside it and a way back', async () => {
+    const own = { text: '28', unit: 'mm' as const };
+    const bench = new PageBench([
+      ...READ,
+      { kind: 'parameter', partId: 'part-1', name: 'skirtDiameter', expression: own },
+    ]);
+    bench.show(<Ledger open onClose={() => {}} />);
+    await userEvent.click(screen.getByRole('button', { name: /Skirt over rim/ }));
+    expect(screen.getAllByText('your own number').length).toBeGreaterThan(0);
+    expect(screen.getAllByText(/under 1 %/).length).toBeGreaterThan(0);
+    const { proposed } = bench.part.ledger.mates[0]!;
+    await userEvent.click(screen.getByRole('button', { name: `Draw ${formatLength(proposed, 'mm')}` }));
+    expect(bench.part.ledger.mates[0]!.model).toBe(proposed);
+    expect(screen.queryByText('your own number')).toBeNull();
+  });
 });

@@ -106,3 +106,25 @@ describe('a reading', () => {
     expect(document.activeElement).toBe(field());
   });
 });
+
+describe('what was measured', () => {
+  const source = () => screen.getByRole('button', { name: /What was measured/ }).textContent;
+
+  test('starts from what this dimension’s last reading was of, whatever another job was', () => {
+    sessionStorage.setItem('sagoma.source', 'said');
+    new PageBench([readEdit('rim', 31.7, { source: 'old-part' })]).show(<Rim />);
+    expect(source()).toContain('the old part');
+  });
+
+  test('else from the job’s last reading; a label is one dimension’s own', () => {
+    const old = readEdit('bore', 24, { source: 'old-part', at: '2026-01-01T10:00:00.000Z' });
+    const label = readEdit('rim_height', 14, { source: 'said', at: '2026-01-01T11:00:00.000Z' });
+    new PageBench([old, label]).show(<Rim />);
+    expect(source()).toContain('the old part');
+  });
+
+  test('of a new job is the seat', () => {
+    new PageBench().show(<Rim />);
+    expect(source()).toContain('the seat itself');
+  });
+});

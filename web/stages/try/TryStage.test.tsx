@@ -70,4 +70,18 @@ describe('a try', () => {
     expect(screen.getByLabelText<HTMLInputElement>('Anything else?').value).toBe('fine');
     expect(screen.getByRole('radio', { name: 'right' }).getAttribute('aria-checked')).toBe('true');
   });
+
+  test('that leaves a surface out is not done: it is asked for first, and nothing is called right yet', async () => {
+    const bench = printed();
+    const [mate] = bench.part.ledger.mates;
+    bench.happen({
+      kind: 'try',
+      row: { id: 't1', at: '', voided: null, printId: 'p1', mates: { [mate!.mate.id]: {} }, note: 'cold' },
+    });
+    bench.show(<TryStage />);
+    expect(screen.getByText(/Not judged yet: Skirt over rim/)).toBeTruthy();
+    expect(screen.getByRole('heading', { name: 'How does the rest of it sit?' })).toBeTruthy();
+    expect(screen.queryByText(/Every surface sits right/)).toBeNull();
+    expect(screen.queryByRole('button', { name: /Make version/ })).toBeNull();
+  });
 });

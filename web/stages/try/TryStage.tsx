@@ -7,7 +7,7 @@ import { MARK_OF, VERDICT_WORDS, VERDICTS, type Verdict } from '../../../core/le
 import { formatPercent } from '../../../core/quantity/format';
 import { parseQuantity } from '../../../core/quantity/parse';
 import { singleReading } from '../../../core/work/dimension';
-import { type Outcome, verdictsOf } from '../../../core/work/outcome';
+import { type Outcome, restWaits } from '../../../core/work/outcome';
 import { lastPrint, namesOf } from '../../../core/work/overview';
 import { post } from '../../api/client';
 import { useBench } from '../../job/bench-context';
@@ -47,7 +47,7 @@ export function TryStage() {
           : 'Put it on the object. One word for each surface is enough; a caliper on the print says more.'}
       </Lead>
       {outcome ? <Lesson outcome={outcome} next={resolved.nextNumber} /> : null}
-      <TryForm key={print.id} version={version} print={print} again={tried} />
+      <TryForm key={print.id} version={version} print={print} outcome={outcome} />
     </>
   );
 }
@@ -55,8 +55,7 @@ export function TryStage() {
 function Lesson({ outcome, next }: { outcome: Outcome; next: number }) {
   const { resolved, go } = useBench('resolved', 'go');
   const { right, unjudged } = outcome;
-  // The numbers stay while all that was judged sits right: the rest comes first.
-  const waits = unjudged.length > 0 && verdictsOf(outcome).every(v => v === 'right');
+  const waits = restWaits(outcome);
   return (
     <Panel style={{ marginBottom: 14 }}>
       <Stack $gap={10}>
@@ -116,17 +115,29 @@ interface Draft {
   effort: NonNullable<TryMate['effort']>;
 }
 
-function TryForm({ version, print, again }: { version: Version; print: Print; again: boolean }) {
+interface FormProps {
+  version: Version;
+  print: Print;
+  /** Of the tries so far; null before the first. */
+  outcome: Outcome | null;
+}
+
+function TryForm({ version, print, outcome }: FormProps) {
   const { document, job, session, say, workshop } = useBench('document', 'job', 'session', 'say', 'workshop');
   const [drafts, setDrafts] = useState<Record<string, Draft>>({});
   const [note, setNote] = useState('');
   const [asked, setAsked] = useState(false);
   const { all: instruments, instrument, take } = useInstrumentInHand(workshop.instruments, false);
   const [busy, setBusy] = useState(false);
-  const mates = version.mates.flatMap(m => {
-    const mate = document.mates.find(x => x.id === m.mateId);
-    return mate ? [{ mate, model: m.model }] : [];
-  });
+  const open = new Set(outcome?.unjudged.map(m => m.mateId));
+  // What was not judged yet comes first.
+  const mates = version.mates
+    .toSorted((a, b) => Number(open.has(b.mateId)) - Number(open.has(a.mateId)))
+    .flatMap(m => {
+      const mate = document.mates.find(x => x.id === m.mateId);
+      return mate ? [{ mate, model: m.model }] : [];
+    });
+  const again = outcome !== null;
   const draftOf = (id: string): Draft => drafts[id] ?? { printed: '', effort: {} };
   const change = (id: string, next: Partial<Draft>) =>
     setDrafts(now => ({ ...now, [id]: { ...(now[id] ?? { printed: '', effort: {} }), ...next } }));
@@ -175,7 +186,9 @@ function TryForm({ version, print, again }: { version: Version; print: Print; ag
   };
   return (
     <Stack $gap={12} style={{ maxWidth: 780 }}>
-      {again ? <h2>Try it again, or more carefully</h2> : null}
+      {again ? (
+        <h2>{open.size > 0 ? 'How does the rest of it sit?' : 'Try it again, or more carefully'}</h2>
+      ) : null}
       {mates.map(({ mate, model }) => {
         const draft = draftOf(mate.id);
         return (
