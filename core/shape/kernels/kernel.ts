@@ -82,6 +82,8 @@ export interface PartKernel {
     how: 'round' | 'chamfer',
     size: number,
   ): Body;
+  /** How many edges these points lie on. */
+  edgesAlong(body: Body, along: (points: readonly Point3[]) => boolean): number;
   /** The other hand: left and right changed, the rest as it is. */
   mirror(body: Body): Body;
   /** A body that exists as triangles only. */

@@ -1,6 +1,9 @@
 import type { ManifoldToplevel } from 'manifold-3d';
-import { type TriangleMesh, weld } from '../mesh/mesh';
+import { closureOf, type TriangleMesh, weld } from '../mesh/mesh';
 import { type BodyOperation, KernelError, type MeshKernel } from './kernel';
+
+/** Folds up to so many mm are taken out, the smallest first. */
+const FOLDS = [0, 1e-4, 1e-3, 3e-3];
 
 type Solid = InstanceType<ManifoldToplevel['Manifold']>;
 
@@ -27,16 +30,37 @@ export function meshKernel(wasm: ManifoldToplevel): MeshKernel {
       held.push(b);
       const result = by === 'fuse' ? a.add(b) : by === 'cut' ? a.subtract(b) : a.intersect(b);
       held.push(result);
-      const { vertProperties, triVerts, numProp } = result.getMesh();
-      if (triVerts.length === 0) return null;
-      if (numProp !== 3) throw new KernelError('The mesh kernel answered with more than positions.');
-      return weld(vertProperties, triVerts);
+      if (result.numTri() === 0) return null;
+      return unfolded(result, held);
     } catch (error) {
       if (error instanceof KernelError) throw error;
       throw new KernelError(`Joining triangles failed: ${codeOf(error)}`);
     } finally {
       for (const solid of held) solid.delete();
     }
+  };
+  /** As if it had been one body from the start: only then are flats that lie in one plane one flat. */
+  const keptOriginal = (solid: Solid, held: Solid[]): Solid => {
+    const original = solid.asOriginal();
+    held.push(original);
+    return original;
+  };
+  /**
+   * As triangles. Flats that lie in one plane may come folded over each other by a hair: closed for the kernel, but
+   * with an edge that four triangles share. Taking out what is smaller than any printer sees unfolds them.
+   */
+  const unfolded = (solid: Solid, held: Solid[]): TriangleMesh => {
+    let first: TriangleMesh | undefined;
+    for (const tolerance of FOLDS) {
+      const plain = tolerance === 0 ? solid : keptOriginal(solid, held).simplify(tolerance);
+      if (plain !== solid) held.push(plain);
+      const { vertProperties, triVerts, numProp } = plain.getMesh();
+      if (numProp !== 3) throw new KernelError('The mesh kernel answered with more than positions.');
+      const mesh = weld(vertProperties, triVerts);
+      if (triVerts.length > 0 && closureOf(mesh).openEdges === 0) return mesh;
+      first ??= mesh;
+    }
+    return first!;
   };
   return {
     version: 'manifold-3d 3.5.4',

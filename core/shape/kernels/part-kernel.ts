@@ -176,6 +176,11 @@ export function partKernel(oc: OpenCascade): PartKernel {
       if (met === 0) throw new KernelError('No edge runs there.');
       return keep(done);
     },
+    edgesAlong: (body, along) =>
+      guarded(
+        'Looking for edges',
+        () => shapeOf(body).edges.filter(edge => along(SHARES.map(share => pointOn(edge, share)))).length,
+      ),
     mirror: body => mirrored(body),
     ofTriangles: triangles => ({
       triangles,

@@ -248,7 +248,8 @@ test('tray: posts with holes instead of rails, a tab, and slots through the floo
   const tray = (change: Parameters) => build('board-tray', { holds: 'posts', tab: false, ...change }).volume;
   const base = tray({});
   // The floor under the well is cut off by a chord: a slot takes the segment's middle, a prism all but exactly.
-  const [R, well] = [47.5 / 2, Math.min(-1 - 3, 10 - 47.5 / 2)];
+  // Posts of 3 under a board that sits 1 below the middle.
+  const [R, well] = [47.5 / 2, -1 - 3];
   const [half, long] = [3, 10];
   const depth = half * Math.sqrt(R * R - half * half) + R * R * Math.asin(half / R);
   near(base - tray({ slots: 2 }), 2 * long * (depth + 2 * half * well));

@@ -1,15 +1,22 @@
 import { type Body, hasTriangles, KernelError } from '../../kernels/kernel';
+import { sectionAtZ } from '../../mesh/section';
 import { choice, length } from '../../recipes/fields';
 import { lengthOf, type Parameters, textOf } from '../../recipes/parameters';
 import { cross, dot, type Point3 } from '../../vector';
+import { gapTo } from '../../within';
 import { AdditionGone, type AdditionKind, type Site } from '../addition';
 import { place } from '../fields';
 import { placeInWords, readPlace, seatOf } from '../place';
 
+/** Flats of the section lie so far from the true outline at most, mm. */
+const ON_OUTSIDE = 0.05;
 /** A named edge is looked for within this distance, mm. */
 const NEAR = 0.02;
-/** After a radius that does not fit, so many tries find the largest that does. */
-const TRIES = 6;
+/** After a radius that does not fit, smaller ones are tried: down by this share each, then so often between two. */
+const DOWN = 0.4;
+const TRIES = 3;
+/** Smaller ones than this are no use on a print, mm. */
+const LEAST = 0.1;
 
 /** Edges rounded or taken off at 45°. */
 export const edges: AdditionKind = {
@@ -25,6 +32,7 @@ export const edges: AdditionKind = {
       outer: 'around a face, its outermost only',
       bed: 'all on the bed, where the first layer bulges',
       upright: 'all upright ones',
+      corners: 'upright ones of the outside',
       point: 'through a point',
     }),
     place('top', 'The face', p => p.which === 'face' || p.which === 'outer'),
@@ -44,10 +52,10 @@ export const edges: AdditionKind = {
     const asked = lengthOf(p, 'size');
     const done = attempt(site, along, how, asked);
     if (done) return { body: done };
-    if (!attempt(site, along, how, 0.05, true))
+    if (site.kernels.part.edgesAlong(site.body, along) === 0)
       throw new AdditionGone(
         'No sharp edge runs there any more. Choose another face, or switch this off.',
-        p.which === 'point' ? 'pointX' : p.which === 'upright' || p.which === 'bed' ? 'which' : 'place',
+        p.which === 'point' ? 'pointX' : p.which === 'face' || p.which === 'outer' ? 'place' : 'which',
       );
     const most = largest(site, along, how, asked);
     const word = how === 'round' ? 'rounded by' : 'taken off by';
@@ -56,19 +64,23 @@ export const edges: AdditionKind = {
         ? `These edges cannot be ${word} ${asked} mm: something else is in the way. ${most} mm is the most that goes.`
         : `These edges cannot be ${word} anything: surfaces meet there that the kernel cannot part. Choose fewer edges.`,
       'size',
-      most ? { label: `Make it ${most}`, text: String(most) } : undefined,
+      most ? { label: `Make “Radius, or width of the chamfer” ${most} mm`, text: String(most) } : undefined,
     );
   },
 };
 
 /** Which edges, asked with points on each. */
 function meant(site: Site, p: Parameters): (points: readonly Point3[]) => boolean {
-  if (p.which === 'upright')
+  if (p.which === 'upright') return isUpright;
+  if (p.which === 'corners') {
+    const mesh = site.mesh();
     return points => {
-      const [a, b] = [points[0]!, points.at(-1)!];
-      const long = Math.abs(a[2] - b[2]);
-      return long > 0.3 && points.every(q => Math.hypot(q[0] - a[0], q[1] - a[1]) < 1e-4);
+      if (!isUpright(points)) return false;
+      const [x, y, z] = points[Math.floor(points.length / 2)]!;
+      // Of a hole or a pocket the section's loop runs the other way round.
+      return sectionAtZ(mesh, z).some(l => l.area > 0 && gapTo([x, y], l.points) < ON_OUTSIDE);
     };
+  }
   if (p.which === 'point') {
     const at: Point3 = [lengthOf(p, 'pointX'), lengthOf(p, 'pointY'), lengthOf(p, 'pointZ')];
     return points => distanceTo(points, at) < 0.3;
@@ -91,6 +103,11 @@ function meant(site: Site, p: Parameters): (points: readonly Point3[]) => boolea
         Math.abs(Math.abs(a) - flat.size[0] / 2) < 0.05 || Math.abs(Math.abs(b) - flat.size[1] / 2) < 0.05
       );
     });
+}
+
+function isUpright(points: readonly Point3[]): boolean {
+  const [a, b] = [points[0]!, points.at(-1)!];
+  return Math.abs(a[2] - b[2]) > 0.3 && points.every(q => Math.hypot(q[0] - a[0], q[1] - a[1]) < 1e-4);
 }
 
 /** Least way from a point to the line through points on an edge; arcs are a little shorter than they are. */
@@ -116,12 +133,10 @@ function attempt(
   along: (points: readonly Point3[]) => boolean,
   how: 'round' | 'chamfer',
   size: number,
-  unchecked = false,
 ): Body | null {
   try {
     const done = kernels.part.takeOff(body, along, how, size);
     const mesh = kernels.part.mesh(done, 0.03);
-    if (unchecked) return done;
     const facts = kernels.mesh.facts(mesh);
     return facts.ok && facts.facts.bodies === 1 ? done : null;
   } catch (error) {
@@ -138,7 +153,7 @@ function largest(
 ): number | null {
   let [good, bad] = [0, asked];
   // Down until one goes, then between the two.
-  for (let size = asked * 0.6; size > 0.05 && good === 0; size *= 0.6) {
+  for (let size = asked * DOWN; size > LEAST && good === 0; size *= DOWN) {
     if (attempt(site, along, how, size)) good = size;
     else bad = size;
   }
@@ -148,5 +163,5 @@ function largest(
     else bad = size;
   }
   const rounded = Math.floor(good * 100) / 100;
-  return rounded >= 0.05 ? rounded : null;
+  return rounded >= LEAST ? rounded : null;
 }

@@ -8,7 +8,7 @@ import { places, solid } from './solid';
 
 export const socketKnob = defineRecipe({
   id: 'socket-knob',
-  version: 2,
+  version: 3,
   family: 'replacement',
   title: 'Socket knob',
   purpose: 'Turns a shaft or a bolt head by hand: hexagon, square, D, two flats, round or with a key.',

@@ -101,13 +101,37 @@ export function gripOf(s: Sizes): Outline {
     const a = (Math.PI * i) / s.lobes;
     return [radius * Math.cos(a), radius * Math.sin(a)];
   };
-  const path = new Path(at(-0.5, s.hub));
+  const waist = s.hub * 0.9;
+  const joint = lobeJoint(s.grip, s.hub, waist, Math.PI / s.lobes);
+  const path = new Path(at(-joint.turn, joint.radius));
   for (let i = 0; i < s.lobes; i++) {
     // Out over the tip, then in through the waist.
-    path.arc(at(2 * i + 0.5, s.hub), at(2 * i, s.grip));
-    path.arc(at(2 * i + 1.5, s.hub), at(2 * i + 1, s.hub * 0.9));
+    path.arc(at(2 * i + joint.turn, joint.radius), at(2 * i, s.grip));
+    path.arc(at(2 * i + 2 - joint.turn, joint.radius), at(2 * i + 1, waist));
   }
   return path.close();
+}
+
+/**
+ * Where a lobe's tip passes into the waist beside it, without a corner: their circles touch there, so that the edges
+ * around it can be rounded. The tip's circle is the one that goes through the hub half way to the waist.
+ * @param step from a tip to the waist beside it, radians
+ * @returns radius, mm, and turn from the tip in steps
+ */
+function lobeJoint(grip: number, hub: number, waist: number, step: number): { radius: number; turn: number } {
+  const half: Point2 = [hub * Math.cos(step / 2), hub * Math.sin(step / 2)];
+  // About a point on the tip's own axis, as far from the tip as from there.
+  const middle = (grip ** 2 - half[0] ** 2 - half[1] ** 2) / (2 * (grip - half[0]));
+  const tip = grip - middle;
+  // (tip + hollow)² = middle² + (waist + hollow)² − 2 middle (waist + hollow) cos step, solved for the hollow's radius.
+  const hollow =
+    (tip ** 2 - middle ** 2 - waist ** 2 + 2 * middle * waist * Math.cos(step)) /
+    (2 * (waist - middle * Math.cos(step) - tip));
+  if (!(hollow > 0)) return { radius: hub, turn: 0.5 };
+  const centre: Point2 = [(waist + hollow) * Math.cos(step), (waist + hollow) * Math.sin(step)];
+  const share = tip / (tip + hollow);
+  const [x, y] = [middle + share * (centre[0] - middle), share * centre[1]];
+  return { radius: Math.hypot(x, y), turn: Math.atan2(y, x) / step };
 }
 
 /** A D's flat and far side lie about a middle of their own. */
