@@ -20,7 +20,7 @@ test('Brief: what it must do is kept, and what may hurt is cautioned at once', a
   await page.getByRole('button', { name: 'Add: What pulls or pushes on it?' }).click();
   await expect(page.getByText('Say it in a few words.')).toBeVisible();
   await page.getByLabel('In words').first().fill('pulled by the tab');
-  await page.getByLabel('About, N').fill('30');
+  await page.getByLabel('About', { exact: true }).fill('30');
   await page.getByRole('button', { name: 'Add: What pulls or pushes on it?' }).click();
   await expect(page.getByRole('button', { name: 'Remove pulled by the tab' })).toBeVisible();
   await page.reload();
@@ -39,7 +39,7 @@ test('Measure: a slip is struck out with a line through it, and the advice goes 
   await ledgerRow(page, 'Rim, outside').click();
   await read(page, '37.1');
   await expect(page.getByRole('main').getByText('37.1 stands apart from the others')).toBeVisible();
-  await expect(page.getByRole('banner')).toContainText('Measure the rim again');
+  await expect(page.getByRole('banner')).toContainText('Measure “Rim, outside” again');
   await page.getByRole('button', { name: 'Strike out 37.1' }).click();
   await page.getByRole('dialog').getByRole('button', { name: 'A slip of the jaws' }).click();
   await expect(page.getByRole('main').getByText('37.1 stands apart')).toBeHidden();

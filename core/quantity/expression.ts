@@ -48,6 +48,20 @@ const FUNCTIONS: Record<string, (...values: number[]) => number> = {
   floor: Math.floor,
   ceil: Math.ceil,
 };
+const DEGREE = Math.PI / 180;
+/** Of an angle in degrees; they come to a plain factor. */
+const OF_ANGLE: Record<string, (degrees: number) => number> = {
+  sin: a => Math.sin(a * DEGREE),
+  cos: a => Math.cos(a * DEGREE),
+  tan: a => Math.tan(a * DEGREE),
+};
+/** Of a ratio; they come to an angle in degrees. */
+const OF_RATIO: Record<string, (ratio: number) => number> = {
+  asin: x => Math.asin(x) / DEGREE,
+  acos: x => Math.acos(x) / DEGREE,
+  atan: x => Math.atan(x) / DEGREE,
+};
+const known = (table: Record<string, unknown>, name: string) => Object.hasOwn(table, name);
 /** Longer texts are refused before the parser sees them. */
 const LONGEST = 200;
 
@@ -75,8 +89,9 @@ export function evaluateExpression(
 
   let tree: MathNode;
   try {
-    tree = parse(text.replace(/(\d),(\d)/g, '$1.$2'));
+    tree = parse(separated(text));
   } catch (error) {
+    if (error instanceof Refusal) return { ok: false, message: error.message };
     const at = (error as { char?: number }).char;
     return {
       ok: false,
@@ -131,10 +146,16 @@ function walk(
   }
   if (isFunctionNode(node)) {
     const { name } = node.fn;
-    const run = Object.hasOwn(FUNCTIONS, name) ? FUNCTIONS[name] : undefined;
-    if (!run)
-      throw new Refusal(`“${shorten(name)}” is not a function here: use min, max, sqrt, abs, round.`, name);
-    return run(...node.args.map(child => go(child)));
+    const [only] = node.args;
+    if (known(OF_ANGLE, name) && only)
+      return OF_ANGLE[name]!(walk(only, 'deg', 'angle', lookup, names, false));
+    if (known(OF_RATIO, name) && only) return OF_RATIO[name]!(go(only, true));
+    if (!known(FUNCTIONS, name))
+      throw new Refusal(
+        `“${shorten(name)}” is not a function here: use min, max, sqrt, abs, round, sin, cos, tan, atan.`,
+        name,
+      );
+    return FUNCTIONS[name]!(...node.args.map(child => go(child)));
   }
   if (isOperatorNode(node)) return operate(node.op, node.args, kind, go);
   throw new Refusal('Only numbers, names, + − * / and brackets can stand here.');
@@ -158,6 +179,9 @@ function operate(
     // `0.4 in` is read by the parser as 0.4 × in.
     const named = isSymbolNode(right) ? unitFromSpelling(right.name) : undefined;
     if (named && unitSuits(named, kind)) return go(left!, true) * factorOf(named);
+    // A sine is a factor whatever is in it: the other side keeps its unit.
+    if (isFactor(left!) || isFactor(right))
+      return go(left!, isFactor(right) ? undefined : true) * go(right, isFactor(left!) ? undefined : true);
     // In a product one side is the length, the others are factors: a bare number beside a name is a factor.
     return hasName(left!) || hasName(right)
       ? go(left!, true) * go(right, true)
@@ -165,6 +189,50 @@ function operate(
   }
   if (op === '/') return go(left!, hasName(left!) || undefined) / go(right, true);
   throw new Refusal(`“${op}” cannot be used here: only + − * / and brackets.`);
+}
+
+/** A function of an angle. */
+const isFactor = (node: MathNode): boolean =>
+  isParenthesisNode(node) ? isFactor(node.content) : isFunctionNode(node) && known(OF_ANGLE, node.fn.name);
+
+/**
+ * The text with points for decimal commas. In a function's brackets a semicolon, or a comma and a space, separates;
+ * what can be read both ways is not guessed.
+ */
+function separated(text: string): string {
+  /** Brackets that are open: none of a function's, or how its numbers are separated. */
+  const open: ('none' | 'unclear' | 'semicolons')[] = [];
+  let plain = '';
+  for (let i = 0; i < text.length; i++) {
+    const sign = text[i]!;
+    if (sign === '(') {
+      const ofFunction = /\p{L}\s*$/u.test(text.slice(0, i));
+      open.push(!ofFunction ? 'none' : insideOf(text, i).includes(';') ? 'semicolons' : 'unclear');
+    } else if (sign === ')') open.pop();
+    const within = open.at(-1) ?? 'none';
+    if (sign === '°') plain += ' deg';
+    else if (sign === ';' && within !== 'none') plain += ',';
+    else if (sign === ',' && /\d$/.test(plain) && /^\d/.test(text.slice(i + 1))) {
+      if (within === 'unclear') {
+        const [before, after] = [/[\d.]+$/.exec(plain)![0], /^\d+/.exec(text.slice(i + 1))![0]];
+        throw new Refusal(
+          `“${before},${after}” may be the two numbers ${before}; ${after} or the one number ${before}.${after}: write “${before}; ${after}” or “${before}.${after}”.`,
+        );
+      }
+      plain += '.';
+    } else plain += sign;
+  }
+  return plain;
+}
+
+/** What stands between a bracket and the one that closes it. */
+function insideOf(text: string, from: number): string {
+  let depth = 0;
+  for (let i = from; i < text.length; i++) {
+    if (text[i] === '(') depth++;
+    else if (text[i] === ')' && --depth === 0) return text.slice(from + 1, i);
+  }
+  return text.slice(from + 1);
 }
 
 const hasName = (node: MathNode) =>

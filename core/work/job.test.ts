@@ -321,9 +321,9 @@ describe('parameters and their names', () => {
 describe('the next step', () => {
   const next = (job: Job, history: History = emptyHistory()) => resolve(job, history).overview.next;
   test('measure, then again, then say what breaks, then a version', () => {
-    expect(next(fresh())).toMatchObject({ stage: 'measure', action: 'Measure the rim', key: 'rim' });
+    expect(next(fresh())).toMatchObject({ stage: 'measure', action: 'Measure “Rim, outside”', key: 'rim' });
     const once = read(read(fresh(), 'rim', 31.7), 'rim_height', 14);
-    expect(next(once)).toMatchObject({ action: 'Measure the rim again' });
+    expect(next(once)).toMatchObject({ action: 'Measure “Rim, outside” again' });
     expect(next(measured())).toMatchObject({ stage: 'brief' });
     expect(next(apply(measured(), { kind: 'brief', brief: { ifItBreaks: 'nuisance' } }))).toMatchObject({
       stage: 'print',
@@ -336,7 +336,7 @@ describe('the next step', () => {
   });
   test('a slip among the readings comes before anything is printed', () => {
     expect(next(read(measured(), 'rim', 37.1))).toMatchObject({
-      action: 'Measure the rim again',
+      action: 'Measure “Rim, outside” again',
       reason: expect.stringContaining('37.1'),
     });
   });

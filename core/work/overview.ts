@@ -136,7 +136,7 @@ function nextStep(resolved: ResolvedPart, now: History): NextStep {
     const left = needed.filter(d => d.dimension.guide && !d.evaluation).length;
     return {
       stage: 'measure',
-      action: `Measure the ${lower(unread.dimension.label)}`,
+      action: `Measure “${unread.dimension.label}”`,
       reason: `${left} of ${needed.length} dimensions not read yet.`,
       key: unread.dimension.id,
       waits: false,
@@ -195,7 +195,7 @@ function shakyDimension(needed: readonly DimensionState[]): NextStep | undefined
     if (stray)
       return {
         stage: 'measure',
-        action: `Measure the ${lower(dimension.label)} again`,
+        action: `Measure “${dimension.label}” again`,
         reason: stray.message,
         key: dimension.id,
         waits: true,
@@ -203,7 +203,7 @@ function shakyDimension(needed: readonly DimensionState[]): NextStep | undefined
     if (!readEnough(state, 2)) {
       return {
         stage: 'measure',
-        action: `Measure the ${lower(dimension.label)} again`,
+        action: `Measure “${dimension.label}” again`,
         reason: 'It was read once, and the fit depends on it.',
         key: dimension.id,
         waits: false,
@@ -289,5 +289,3 @@ function pinsOf(resolved: ResolvedPart, now: History): Record<Stage, number[]> {
     keep: [document.service.since ? 1 : 0, document.service.notes.length > 0 ? 1 : 0, 0, 0],
   };
 }
-
-const lower = (label: string) => label.replace(/^\p{Lu}(?=\p{Ll})/u, c => c.toLowerCase()).split(',')[0]!;

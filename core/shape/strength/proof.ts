@@ -1,7 +1,5 @@
 import { formatPlain } from '../../quantity/format';
-
-/** Standard gravity, m/s². ISO 80000-3. */
-const GRAVITY = 9.80665;
+import { GRAVITY } from '../../quantity/load';
 
 /** What a part is loaded with before anybody relies on it: the load times the job's margin, in words. */
 export const proofLoad = (

@@ -3,6 +3,7 @@ import { useState } from 'react';
 import styled from 'styled-components';
 import { ulid } from 'ulid';
 import { formatPlain } from '../../../core/quantity/format';
+import { readLoad } from '../../../core/quantity/load';
 import { parseQuantity } from '../../../core/quantity/parse';
 import { useBench } from '../../job/bench-context';
 import { Button, IconButton, TextField } from '../../ui/controls';
@@ -20,8 +21,9 @@ export function LoadsAndObstacles() {
           empty="Nothing said yet: a hand, a strap, a wave?"
           wordsLabel="In words"
           wordsExample="pulled off by the tab, one hand"
-          sizeLabel="About, N"
-          sizeExample="30"
+          sizeLabel="About"
+          sizeExample="30 N, 3 kg"
+          readSize={readForce}
           rows={brief.loads.map(l => ({
             id: l.id,
             words: l.words,
@@ -44,6 +46,7 @@ export function LoadsAndObstacles() {
           wordsExample="gunwale above the port"
           sizeLabel="Clear, mm"
           sizeExample="22"
+          readSize={readClear}
           rows={brief.obstacles.map(o => ({
             id: o.id,
             words: o.words,
@@ -64,6 +67,19 @@ export function LoadsAndObstacles() {
   );
 }
 
+/** `30`, `30 N`, `3 kg`, `a full bag`. */
+function readForce(text: string): { value: number } | { problem: string } {
+  const load = readLoad(text);
+  return load.ok ? { value: load.newtons } : { problem: load.message };
+}
+
+function readClear(text: string): { value: number } | { problem: string } {
+  const typed = parseQuantity(text, 'length');
+  if (!typed.ok) return { problem: typed.message };
+  const { value } = typed.quantity;
+  return value >= 0 && value <= 5000 ? { value } : { problem: 'Between 0 and 5000 mm.' };
+}
+
 interface ListProps {
   title: string;
   empty: string;
@@ -71,6 +87,8 @@ interface ListProps {
   wordsExample: string;
   sizeLabel: string;
   sizeExample: string;
+  /** What was typed as N or mm; null where nothing was. */
+  readSize(text: string): { value: number | null } | { problem: string };
   rows: { id: string; words: string; size: string }[];
   onAdd(words: string, size: number | null): Promise<boolean>;
   onRemove(id: string): void;
@@ -83,6 +101,7 @@ function List({
   wordsExample,
   sizeLabel,
   sizeExample,
+  readSize,
   rows,
   onAdd,
   onRemove,
@@ -90,15 +109,8 @@ function List({
   const [words, setWords] = useState('');
   const [size, setSize] = useState('');
   const [asked, setAsked] = useState(false);
-  const typed = parseQuantity(size, 'count');
-  const sizeProblem =
-    size.trim() === ''
-      ? undefined
-      : !typed.ok
-        ? typed.message
-        : typed.quantity.value < 0 || typed.quantity.value > 5000
-          ? 'Between 0 and 5000.'
-          : undefined;
+  const read = size.trim() === '' ? { value: null } : readSize(size);
+  const sizeProblem = 'problem' in read ? read.problem : undefined;
   const wordsProblem =
     words.trim() === ''
       ? 'Say it in a few words.'
@@ -107,8 +119,8 @@ function List({
         : undefined;
   const add = async () => {
     setAsked(true);
-    if (wordsProblem || sizeProblem) return;
-    if (await onAdd(words.trim(), typed.ok ? typed.quantity.value : null)) {
+    if (wordsProblem || 'problem' in read) return;
+    if (await onAdd(words.trim(), read.value)) {
       setWords('');
       setSize('');
       setAsked(false);

@@ -60,7 +60,7 @@ export function SurerPanel({ ledger }: { ledger: MateLedger }) {
                 ? 'Calibrate'
                 : way.what === 'ladder'
                   ? 'Make a ladder'
-                  : `Read the ${ledger.dimension.label.toLowerCase().split(',')[0]} twice more`}
+                  : `Read “${ledger.dimension.label}” twice more`}
             </Button>
           </li>
         ))}

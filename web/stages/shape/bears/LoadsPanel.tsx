@@ -3,6 +3,8 @@ import styled from 'styled-components';
 import { ulid } from 'ulid';
 import type { PartLoad } from '../../../../core/job/document';
 import { formatPlain } from '../../../../core/quantity/format';
+import { FORCES, readLoad } from '../../../../core/quantity/load';
+import { parseQuantity } from '../../../../core/quantity/parse';
 import { sectionInWords } from '../../../../core/shape/checks/loads';
 import type { Finding } from '../../../../core/shape/findings/finding';
 import type { LoadResult } from '../../../../core/shape/strength/loads';
@@ -15,19 +17,23 @@ import { usePicking } from '../additions/picking';
 import { Case, Fields, Head } from '../asked';
 import { FACES, TOWARDS } from '../directions';
 
-/** What hands and bodies do, in newtons. Common practice, no source. */
-const FORCES = [
-  { amount: 20, words: 'a finger' },
-  { amount: 60, words: 'a full shopping bag' },
-  { amount: 120, words: 'a hard pull' },
-  { amount: 350, words: 'a child' },
-  { amount: 900, words: 'a grown person' },
-];
 const TURNS = [
   { amount: 0.5, words: 'two fingers turn' },
   { amount: 2, words: 'a hand turns' },
   { amount: 8, words: 'a hand with a key' },
 ];
+
+/** A pull may be said in kilograms or in words, a turn is a number of N·m. */
+function readAmount(text: string, turn: boolean): { amount: number } | { problem: string } {
+  if (turn) {
+    const typed = parseQuantity(text, 'count');
+    if (!typed.ok) return { problem: typed.message };
+    const amount = typed.quantity.value;
+    return amount >= 0 && amount <= 100_000 ? { amount } : { problem: 'From 0 to 100 000 N·m.' };
+  }
+  const load = readLoad(text);
+  return load.ok ? { amount: load.newtons } : { problem: load.message };
+}
 
 /** What the part has to bear, asked in words; the section that gives way first, and what helps. */
 export function LoadsPanel({
@@ -138,12 +144,13 @@ function Load({
           label={`Number, ${unit}`}
           value={formatPlain(load.amount, 3)}
           check={text => {
-            const number = Number(text.replace(',', '.'));
-            return Number.isFinite(number) && number >= 0 && number <= 100_000
-              ? undefined
-              : `A number of ${unit}, from 0 to 100 000.`;
+            const read = readAmount(text, turn);
+            return 'problem' in read ? read.problem : undefined;
           }}
-          onCommit={text => onChange({ amount: Number(text.replace(',', '.')) })}
+          onCommit={text => {
+            const read = readAmount(text, turn);
+            if ('amount' in read) onChange({ amount: read.amount });
+          }}
         />
         <Select
           label={turn ? 'About the way' : 'Towards'}
