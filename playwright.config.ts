@@ -25,6 +25,9 @@ export default defineConfig({
         '--no-sandbox',
         '--use-angle=swiftshader',
         '--enable-unsafe-swiftshader',
+        // Pages drawn without the graphics stand-in: that one draws the solids only.
+        '--disable-gpu-rasterization',
+        '--disable-gpu-compositing',
         '--disable-quic',
         '--no-first-run',
         '--disable-background-networking',

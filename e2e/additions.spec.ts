@@ -25,6 +25,10 @@ test('a hole is added, placed, moved in the list, switched off, and says when it
   await page.getByRole('dialog').getByRole('button', { name: /^Hole/ }).click();
   await expect.poll(() => volume(page)).toBeLessThan(before - 10);
   await expect(panel.getByRole('button', { name: /^Hole/ })).toBeVisible();
+  // What is edited stays in sight, on a low screen too.
+  await page.setViewportSize({ width: 1280, height: 720 });
+  await panel.getByLabel('Enters at', { exact: true }).scrollIntoViewIfNeeded();
+  await expect(page.getByTestId('solid-facts')).toBeInViewport();
 
   await panel.getByLabel('Enters at', { exact: true }).fill('upstairs');
   await panel.getByLabel('Enters at', { exact: true }).press('Enter');

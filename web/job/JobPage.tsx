@@ -207,6 +207,8 @@ const Main = styled.div<{ $ledger: boolean }>`
 `;
 const BenchTop = styled.main`
   padding: 18px 24px 28px; overflow: auto; min-width: 0;
+  /* What is reached by keys is not put under views that stay in sight. */
+  @media (min-width: 1101px) and (min-height: 700px) { &:has([data-stays]) { scroll-padding-top: min(360px, 48vh); } }
   /* What is hidden from view but not from readers stays inside: else it would stretch the page itself. */
   position: relative;
   @media (max-width: 900px) { padding: 14px 14px 90px; }

@@ -65,7 +65,7 @@ export function ShapeStage() {
           ? 'Some sizes are examples until they are measured; the part follows as the readings come in.'
           : 'Built from the ledger. Change a number and the solid follows while you type.'}
       </Lead>
-      <Views>
+      <Views data-stays>
         <Stage>
           {solid.refused ? (
             <Refused>
@@ -179,11 +179,15 @@ export function ShapeStage() {
   );
 }
 
+/** Stays in sight while what is below it is edited, on any screen that has the height for both. */
 const Views = styled.div`
   display: grid; grid-template-columns: minmax(0, 1.45fr) minmax(0, 1fr); gap: 12px;
+  @media (min-width: 1101px) and (min-height: 700px) {
+    position: sticky; top: -18px; z-index: 4; padding-bottom: 10px; background: var(--paper);
+  }
   @media (max-width: 1100px) { grid-template-columns: minmax(0, 1fr); }
 `;
-const Stage = styled.div`position: relative; height: 332px; border: 1px solid var(--rule); border-radius: 6px; background: var(--sheet);`;
+const Stage = styled.div`position: relative; min-height: min(332px, 42vh); border: 1px solid var(--rule); border-radius: 6px; background: var(--sheet);`;
 const Takeaway = styled.p`display: flex; gap: 12px; justify-content: flex-end; font-size: 13px; color: var(--soft); padding: 4px 12px 6px; border-top: 1px solid var(--rule);`;
 const Waiting = styled.p`position: absolute; inset: 0; display: flex; align-items: center; justify-content: center; color: var(--soft);`;
 const Refused = styled.div`position: absolute; inset: 10px 10px auto; z-index: 2; display: flex; flex-direction: column; gap: 6px;`;
