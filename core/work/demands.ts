@@ -26,14 +26,37 @@ const STACKED: Record<Part['pose'], readonly [number, number, number]> = {
   'on-side': [0, 1, 0],
 };
 
+/** Made for the other side: what was said of its place, its loads and its way on is meant for the side it was drawn for. */
+const isOtherHand = ({ additions }: Pick<Part, 'additions'>): boolean =>
+  additions.filter(a => a.kind === 'other-hand' && a.on).length % 2 === 1;
+
+/** “left at 5” is “right at 5”. */
+const otherSide = <T extends string>(words: T): T =>
+  words.replace(/\b(left|right)\b/g, side => (side === 'left' ? 'right' : 'left')) as T;
+
+const onOtherSide = <L extends { towards: string; at: string; held: string }>(load: L): L => ({
+  ...load,
+  towards: otherSide(load.towards),
+  at: otherSide(load.at),
+  held: otherSide(load.held),
+});
+
+const wayOnOtherSide = (way: Part['goesOn']): Part['goesOn'] =>
+  way && {
+    ...way,
+    from: otherSide(way.from),
+    ...(way.before ? { before: { ...way.before, from: otherSide(way.before.from) } } : {}),
+  };
+
 /** What the part has to bear and where it goes, for the checks. */
 export function demandsOf(document: JobDocument, part: Part, material: Material, workshop: Workshop) {
+  const other = isOtherHand(part);
   const strengthOf = (m: Material): PrintStrength | null => {
     const row = PRINTED_STRENGTH.find(r => r.key === polymerOf(m)?.key);
     return row ? { name: m.name, along: given(row, 'along'), across: given(row, 'across') } : null;
   };
   return {
-    loads: part.loads,
+    loads: other ? part.loads.map(onOtherSide) : part.loads,
     strength: strengthOf(material),
     otherStrengths: workshop.materials.flatMap(m => {
       const strength = m.id === material.id || m.flexible !== material.flexible ? null : strengthOf(m);
@@ -42,9 +65,11 @@ export function demandsOf(document: JobDocument, part: Part, material: Material,
     margin: marginOf(document.brief),
     mayHurt: document.brief.ifItBreaks === 'injury',
     stacked: STACKED[part.pose],
-    neighbours: part.neighbours.map(n =>
-      n.form === 'model' ? { ...n, model: referenceOf(document, n.model ?? '') } : n,
-    ),
-    goesOn: part.goesOn,
+    neighbours: part.neighbours.map(n => ({
+      ...n,
+      ...(n.form === 'model' ? { model: referenceOf(document, n.model ?? '') } : {}),
+      ...(other ? { mirrored: true } : {}),
+    })),
+    goesOn: other ? wayOnOtherSide(part.goesOn) : part.goesOn,
   };
 }

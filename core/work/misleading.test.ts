@@ -6,7 +6,7 @@ import { emptyHistory, type History, type Try, type Version } from '../job/histo
 import { newJob } from '../job/new-job';
 import { FIRST_WORKSHOP } from '../job/workshop';
 import type { Verdict } from '../learn/verdict';
-import { requireRecipe } from '../shape/recipes';
+import { RECIPES, requireRecipe } from '../shape/recipes';
 import { outcomeOf } from './outcome';
 import { type PartWork, Work } from './work';
 
@@ -235,5 +235,80 @@ describe('an angle', () => {
   test('without a protractor has the doubt of an eye, not of calipers', () => {
     for (const instrument of [null, 'calipers'])
       expect(angled(instrument).evaluation!.expandedUncertainty).toBeGreaterThan(1);
+  });
+});
+
+describe('the other hand', () => {
+  const plain = job('wall-plate');
+  const [part] = plain.parts;
+  const placed: JobDocument = {
+    ...plain,
+    parts: [
+      {
+        ...part!,
+        neighbours: [
+          {
+            id: 'n1',
+            name: 'Rail',
+            form: 'box',
+            width: 10,
+            depth: 8,
+            height: 20,
+            x: 30,
+            y: 0,
+            z: 0,
+            room: 1,
+          },
+        ] as never,
+        loads: [
+          {
+            id: 'l1',
+            words: 'a bag',
+            kind: 'force',
+            amount: 60,
+            towards: 'left',
+            at: 'right at 5',
+            held: 'left',
+          },
+        ] as never,
+        goesOn: { from: 'left', distance: 40 } as never,
+      },
+    ],
+  };
+  const handed = (times: number): JobDocument => ({
+    ...placed,
+    parts: placed.parts.map(p => ({
+      ...p,
+      additions: Array.from({ length: times }, (_, i) => ({
+        id: `hand${i + 1}`,
+        kind: 'other-hand' as const,
+        name: 'Other hand',
+        order: i,
+        on: true,
+      })),
+    })),
+  });
+  test('has its neighbours, its loads and its way on at the other side too', () => {
+    const { demands } = work(handed(1));
+    expect(demands.neighbours[0]).toMatchObject({ x: 30, mirrored: true });
+    expect(demands.loads[0]).toMatchObject({ towards: 'right', at: 'left at 5', held: 'right' });
+    expect(demands.goesOn).toMatchObject({ from: 'right', distance: 40 });
+  });
+  test('made twice, it is the first hand again', () => {
+    for (const times of [0, 2]) {
+      const { demands } = work(handed(times));
+      expect(demands.neighbours[0]).not.toHaveProperty('mirrored');
+      expect(demands.goesOn).toMatchObject({ from: 'left' });
+    }
+  });
+});
+
+describe('what to do next, in a sentence', () => {
+  test('names its dimension as it is called, whatever the recipe', () => {
+    for (const recipe of RECIPES) {
+      const { action } = work(job(recipe.id)).overview.next;
+      const labels = recipe.guide.map(g => `Measure “${g.label}”`);
+      expect([...labels, 'Say what happens if it breaks'], recipe.id).toContain(action);
+    }
   });
 });

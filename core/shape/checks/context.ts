@@ -83,6 +83,8 @@ export interface NeighbourAsked {
   y: number;
   z: number;
   room: number;
+  /** It stands on the other side: left and right of it and of its place are changed. */
+  mirrored?: boolean;
 }
 
 /** What a print bears, MPa: pulled along its layers, and across them. */

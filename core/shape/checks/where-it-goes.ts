@@ -1,7 +1,7 @@
 import { DIRECTIONS } from '../additions/place';
 import { type Finding, finding } from '../findings/finding';
 import type { Kernels, MeshKernel, Models } from '../kernels/kernel';
-import { boundsOf, type TriangleMesh, volumeOf } from '../mesh/mesh';
+import { boundsOf, mirroredMesh, type TriangleMesh, volumeOf } from '../mesh/mesh';
 import { rayTreeOf } from '../mesh/rays';
 import { modelOf, placedModel, type Stance, stood } from '../model';
 import type { Point3 } from '../vector';
@@ -172,7 +172,8 @@ export function neighbourMesh(
   kernel: MeshKernel | null = null,
   models?: Models,
 ): TriangleMesh | null {
-  return n.form === 'model' ? standingModel(n, kernel, models) : plainMesh(n);
+  const mesh = n.form === 'model' ? standingModel(n, kernel, models) : plainMesh(n);
+  return mesh && n.mirrored ? mirroredMesh(mesh) : mesh;
 }
 
 function standingModel(n: NeighbourAsked, kernel: MeshKernel | null, models?: Models): TriangleMesh | null {
