@@ -7,6 +7,7 @@ import { type Bounds, boundsOf, type TriangleMesh, volumeOf } from './mesh/mesh'
 import { refusals } from './recipes/cure';
 import type { Parameters } from './recipes/parameters';
 import type { Recipe } from './recipes/recipe';
+import { dot } from './vector';
 
 /**
  * For the screen, operations between bodies are done on triangles; a file, and every check, comes from
@@ -58,7 +59,9 @@ export function finished(recipe: Recipe, parameters: Parameters, kernels: Kernel
     }
     try {
       const site = siteOf(made, kernels);
-      take(made, bound, bound.kind.apply(site, bound.own(parameters)));
+      const applied = bound.kind.apply(site, bound.own(parameters));
+      take(made, bound, applied);
+      if (applied.cut) noteCut(made, bound, applied.cut, recipe);
       if (made.body !== site.body) noteIdle(made, bound, volumeOf(site.mesh()), kernels);
     } catch (error) {
       if (error instanceof AdditionGone) {
@@ -89,6 +92,24 @@ function take(made: Finished, bound: BoundAddition, applied: Applied): void {
   if (applied.surface && bound.addition.fits)
     made.surfaces.push({ ...applied.surface, mate: surfaceNameOf(bound.addition) });
   for (const f of applied.findings ?? []) made.findings.push(about(bound, f));
+}
+
+/** A mate that the cut goes through is made of two halves: it says so, since nobody meant a joint in it by chance. */
+function noteCut(
+  made: Finished,
+  bound: BoundAddition,
+  { normal, at }: NonNullable<Applied['cut']>,
+  { mates }: Pick<Recipe, 'mates'>,
+): void {
+  for (const { mate, axis, from, to, at: middle, size } of made.surfaces) {
+    const along = Math.abs(dot(axis, normal)) > 0.99;
+    const [low, high] = along
+      ? [from, to].map(x => x * Math.sign(dot(axis, normal))).sort((a, b) => a - b)
+      : [dot(middle, normal) - size / 2, dot(middle, normal) + size / 2];
+    if (at <= low! + 0.01 || at >= high! - 0.01) continue;
+    const name = mates.find(m => m.id === mate)?.name ?? mate;
+    made.findings.push(about(bound, finding('cut-through-mate', 'warn', { name, along })));
+  }
 }
 
 /** Letters, threads and bodies from files are triangles: the exact file leaves them out and the app tells the maker. */

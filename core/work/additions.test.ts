@@ -14,7 +14,7 @@ import { Work } from './work';
 const start = () => newJob('Plate', requireRecipe('wall-plate'), FIRST_WORKSHOP);
 const edit = (job: JobDocument, ...edits: Edit[]) =>
   edits.reduce((next, e) => applyEdit(next, e, FIRST_WORKSHOP), job);
-const add = (id: string, kind: 'shape' | 'hole' | 'words' | 'slot'): Edit => ({
+const add = (id: string, kind: 'shape' | 'hole' | 'words' | 'slot' | 'split'): Edit => ({
   kind: 'add-addition',
   partId: 'part-1',
   addition: { id, kind, name: `The ${kind}`, on: true },
@@ -27,6 +27,19 @@ const set = (name: string, text: string): Edit => ({
 });
 const resolve = (job: JobDocument) => new Work(job, FIRST_WORKSHOP, emptyHistory()).part('part-1');
 const ids = (job: JobDocument) => inOrder(job.parts[0]!.additions).map(a => a.id);
+
+describe('a new split', () => {
+  test('begins in the middle; one from before, without that choice, stays where it was', () => {
+    const part = edit(start(), add('split1', 'split')).parts[0]!;
+    expect(resolve(edit(start(), add('split1', 'split'))).parameters).toMatchObject({
+      split1_at: 0,
+      split1_from: 'middle',
+    });
+    const { split1_at: _, split1_from: __, ...older } = part.parameters;
+    const before = { ...start(), parts: [{ ...part, parameters: older }] };
+    expect(resolve(before).parameters).toMatchObject({ split1_at: 10, split1_from: 'origin' });
+  });
+});
 
 describe('the list', () => {
   test('added, moved, switched off and removed, each a step that can be undone', () => {

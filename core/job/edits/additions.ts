@@ -45,7 +45,15 @@ export const addAddition = defineEdit(
         if (part.additions.some(a => a.id === addition.id))
           throw new EditRefused(`There is an addition “${addition.id}” already: take another name.`);
         const order = 1 + Math.max(0, ...part.additions.map(a => a.order));
-        return { ...part, additions: [...part.additions, { ...addition, order }] };
+        const begins = Object.entries(kindOf(addition.kind).fresh ?? {}).map(([name, text]) => [
+          longName(addition, name),
+          { text, unit: 'mm' as const },
+        ]);
+        return {
+          ...part,
+          additions: [...part.additions, { ...addition, order }],
+          parameters: { ...part.parameters, ...Object.fromEntries(begins) },
+        };
       }),
     words: ({ addition }) => `Added “${addition.name}”`,
   },

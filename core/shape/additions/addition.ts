@@ -6,6 +6,7 @@ import type { Body, Kernels } from '../kernels/kernel';
 import type { MateSurface } from '../mates';
 import type { Bounds, TriangleMesh } from '../mesh/mesh';
 import type { ParameterSpec, Parameters } from '../recipes/parameters';
+import type { Point3 } from '../vector';
 
 /**
  * What a maker puts on a recipe's part or takes off it. Additions are listed in the order in which they are
@@ -86,6 +87,8 @@ export interface Applied {
   findings?: readonly AdditionFinding[];
   /** The part falls into these, each lying on the bed; only by the last one. */
   pieces?: readonly Piece[];
+  /** Where it was cut apart. */
+  cut?: { normal: Point3; at: number };
 }
 
 /** One of the pieces of a part that was split, and how its triangles are laid on the bed. */
@@ -109,6 +112,8 @@ export interface AdditionKind {
   short: string;
   /** Short names. */
   parameters: readonly ParameterSpec[];
+  /** What a new one begins with where that is not the parameter's default: those of older ones stay as they are. */
+  fresh?: Readonly<Record<string, string>>;
   /** What may have to fit something of the object. */
   fit?: {
     /** The number that a reading sets; null where these choices have none. */

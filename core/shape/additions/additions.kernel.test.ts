@@ -336,14 +336,44 @@ describe('split', () => {
         codes(
           built('wall-plate', [{ kind: 'split', set: { across: 'y', at: 0, joint } }], { thickness: 14 }),
         ),
+        // It goes through the slots, and says so.
         joint,
-      ).toEqual([]);
+      ).toEqual(['cut-through-mate']);
     const { part } = built('bush', [{ kind: 'split', set: { across: 'z', at: 6, joint: 'glue' } }]);
     near(part.volume, built('bush', []).part.volume, 1e-4);
     const thin = built('wall-plate', [{ kind: 'split', set: { across: 'x', at: 0 } }]);
     expect(thin.findings[0]).toMatchObject({ code: 'addition-gone', parameter: 'split1_diameter' });
     const missed = built('wall-plate', [{ kind: 'split', set: { across: 'x', at: 90 } }]);
     expect(missed.findings[0]).toMatchObject({ remedy: { text: '0', parameter: 'split1_at' } });
+  });
+
+  test('a cut through a mate says which, and whether it is left in two halves', () => {
+    const along = built('bush', [{ kind: 'split', set: { across: 'x', at: 0, joint: 'glue' } }]);
+    expect(codes(along)).toContain('cut-through-mate');
+    expect(along.findings[0]!.message).toContain('“Bore over shaft”: it is then made of two halves');
+    const across = built('bush', [{ kind: 'split', set: { across: 'z', at: 6, joint: 'glue' } }]);
+    expect(across.findings[0]!.message).toContain('each half has a part of its length');
+    // Beside a mate it says nothing.
+    expect(
+      codes(built('wall-plate', [{ kind: 'split', set: { across: 'x', at: 0, joint: 'glue' } }])),
+    ).toEqual([]);
+  });
+
+  test('counted from the middle of the part, zero is its middle wherever its own zero is', () => {
+    const block = {
+      outline: '0, 0; 40, 0; 40, 20; 0, 20',
+      widthSize: 40,
+      holes: '',
+      leadIn: 0,
+      thickness: 10,
+    };
+    const { part } = built(
+      'profile-part',
+      [{ kind: 'split', set: { across: 'x', at: 0, from: 'middle', joint: 'glue' } }],
+      block,
+    );
+    const [a, b] = part.pieces.map(piece => volumeOf(piece.mesh));
+    near(a!, b!, 1e-4);
   });
 
   test('nothing comes after it', () => {

@@ -34,6 +34,7 @@ export const split: AdditionKind = {
       y: 'upright, into front and back',
     }),
     length('at', 'Where along that way', [-500, 500], '10'),
+    choice('from', 'Counted from', { origin: 'the part’s own zero', middle: 'the middle of the part' }),
     choice('joint', 'Held together by', {
       dowels: 'printed dowels',
       rod: 'bought rod',
@@ -59,6 +60,7 @@ export const split: AdditionKind = {
       { group: 'more' },
     ),
   ],
+  fresh: { at: '0', from: 'middle' },
   refuse: p =>
     new Refusals().when(
       p.joint === 'rod' && lengthOf(p, 'room') > lengthOf(p, 'diameter') / 4,
@@ -70,13 +72,14 @@ export const split: AdditionKind = {
     const kernel = site.kernels.part;
     const normal = NORMALS[textOf(p, 'across')]!;
     const axis = normal.indexOf(1);
-    const at = lengthOf(p, 'at');
     const { min, max } = site.bounds();
+    const middle = (min[axis]! + max[axis]!) / 2;
+    const at = lengthOf(p, 'at') + (p.from === 'middle' ? middle : 0);
     if (at <= min[axis]! + 0.2 || at >= max[axis]! - 0.2)
       throw new AdditionGone(
-        `The cut at ${at} mm misses the part, which lies from ${round(min[axis]!)} to ${round(max[axis]!)} mm.`,
+        `The cut at ${round(at)} mm misses the part, which lies from ${round(min[axis]!)} to ${round(max[axis]!)} mm.`,
         'at',
-        { label: 'Cut in the middle', text: String(round((min[axis]! + max[axis]!) / 2)) },
+        { label: 'Cut in the middle', text: String(round(p.from === 'middle' ? 0 : middle)) },
       );
     const { x } = frameDirections(normal);
     const frame: Frame = { at: scaled(normal, at), x, up: normal };
@@ -125,7 +128,7 @@ export const split: AdditionKind = {
           lay: m => moved(m, [0, -(max[1] - min[1]) - long - (max[2] - min[2]) - i * (d + APART), 0]),
         });
       });
-    return { body: site.body, pieces };
+    return { body: site.body, pieces, cut: { normal, at } };
   },
 };
 

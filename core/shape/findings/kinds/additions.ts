@@ -37,4 +37,12 @@ export const additionFindings = {
     words: f =>
       `About ${Math.round(100 * f.share)} % of its outline stands over the edge of the face it sits on. Move it inwards, or make it smaller.`,
   }),
+  /** @param along whether the cut goes across its axis, so that each half keeps a length of it */
+  'cut-through-mate': define<{ name: string; along: boolean }>({
+    cost: 'no-fit',
+    words: f =>
+      f.along
+        ? `The cut goes across “${f.name}”: each half has a part of its length, and the joint runs around it. Cut where it ends, or leave it if the joint may be there.`
+        : `The cut goes along “${f.name}”: it is then made of two halves, and the joint is in it. Cut elsewhere if it must be whole.`,
+  }),
 };
