@@ -34,7 +34,9 @@ test('a knob for a worn bolt: chosen by its picture, measured across the flats, 
   await page.getByLabel('Lobes', { exact: true }).fill('3.5');
   await expect(page.getByText('Lobes must be a whole number.')).toBeVisible();
   await page.getByLabel('Lobes', { exact: true }).fill('3');
-  await page.getByRole('button', { name: 'From below' }).click();
+  await page.getByRole('button', { name: 'Look from' }).click();
+  await page.getByRole('menuitem', { name: 'below', exact: true }).click();
+  await page.getByRole('button', { name: 'Whole part' }).click();
   await page.getByLabel('Cut away from the front, %').fill('50');
   await page.getByLabel('Grip, across').fill('14');
   await expect(page.getByText('The grip leaves no wall around the socket’s corners')).toBeVisible();

@@ -41,6 +41,15 @@ describe('a new split', () => {
   });
 });
 
+test('a new row of slots runs across them; one from before runs as it did', () => {
+  const part = edit(start(), add('slot1', 'slot'), set('slot1_copies', 'row')).parts[0]!;
+  expect(resolve({ ...start(), parts: [part] }).parameters.slot1_runs).toBe('up');
+  const { slot1_runs: _, ...older } = part.parameters;
+  expect(resolve({ ...start(), parts: [{ ...part, parameters: older }] }).parameters.slot1_runs).toBe(
+    'right',
+  );
+});
+
 describe('the list', () => {
   test('added, moved, switched off and removed, each a step that can be undone', () => {
     let job = edit(start(), add('shape1', 'shape'), add('hole1', 'hole'), add('words1', 'words'));

@@ -130,12 +130,12 @@ describe('the rack', () => {
     expect(await tag()).toMatchObject({
       title: 'Rail end cap',
       state: 'On the bench',
-      next: { action: 'Measure the rim' },
+      next: { action: 'Measure “Rim, outside”' },
       marks: [],
       inService: false,
     });
     await server.call('POST', `/jobs/${job.id}/edits`, { revision: 1, edit: readingEdit('rim', 42.4) });
-    expect(await tag()).toMatchObject({ next: { action: 'Measure the rim height' } });
-    expect(await tag()).toMatchObject({ next: { action: 'Measure the rim height' } });
+    expect(await tag()).toMatchObject({ next: { action: 'Measure “Rim height”' } });
+    expect(await tag()).toMatchObject({ next: { action: 'Measure “Rim height”' } });
   });
 });

@@ -73,30 +73,30 @@ export default function NewJobDialog({ isOpen, onClose }: { isOpen: boolean; onC
               placeholder="hull vent port, junior double"
             />
           </Names>
-          <div>
-            <RecipePicker value={recipe ?? ''} onChange={id => setValue('recipe', id)} />
+          <RecipePicker value={recipe ?? ''} onChange={id => setValue('recipe', id)} />
+          <Foot>
             <FieldHint>{RECIPES.find(r => r.id === recipe)?.purpose}</FieldHint>
-          </div>
-          {materials.length > 0 ? (
-            <Select
-              label="Plastic"
-              value={materialId || usual}
-              options={materials.map(m => ({
-                value: m.id,
-                label: m.flexible ? `${m.name}, flexible` : m.name,
-              }))}
-              onChange={id => setValue('materialId', id)}
-            />
-          ) : null}
-          {formState.errors.root ? <Notice level="stop">{formState.errors.root.message}</Notice> : null}
-          <Row>
-            <Button $look="main" type="submit" isDisabled={formState.isSubmitting}>
-              Start measuring
-            </Button>
-            <Button $look="quiet" onPress={onClose}>
-              Cancel
-            </Button>
-          </Row>
+            {formState.errors.root ? <Notice level="stop">{formState.errors.root.message}</Notice> : null}
+            <Row>
+              {materials.length > 0 ? (
+                <Select
+                  label="Plastic"
+                  value={materialId || usual}
+                  options={materials.map(m => ({
+                    value: m.id,
+                    label: m.flexible ? `${m.name}, flexible` : m.name,
+                  }))}
+                  onChange={id => setValue('materialId', id)}
+                />
+              ) : null}
+              <Button $look="main" type="submit" isDisabled={formState.isSubmitting}>
+                Start measuring
+              </Button>
+              <Button $look="quiet" onPress={onClose}>
+                Cancel
+              </Button>
+            </Row>
+          </Foot>
         </Stack>
       </Form>
     </Dialog>
@@ -104,3 +104,9 @@ export default function NewJobDialog({ isOpen, onClose }: { isOpen: boolean; onC
 }
 
 const Names = styled.div`display: grid; grid-template-columns: 1fr 1fr; gap: 12px; align-items: start; @media (max-width: 620px) { grid-template-columns: 1fr; }`;
+/** Stays in sight under the recipes, however many there are. */
+const Foot = styled.div`
+  position: sticky; bottom: -24px; margin: 0 -24px -24px; padding: 10px 24px 18px; background: var(--sheet); border-top: 1px solid var(--rule);
+  display: flex; flex-direction: column; gap: 10px;
+  > div { align-items: flex-end; } > div > :first-child:not(button) { flex: 1; }
+`;

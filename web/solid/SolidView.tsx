@@ -1,5 +1,5 @@
-import { Canvas, useFrame, useThree } from '@react-three/fiber';
-import { useEffect, useMemo, useRef, useState } from 'react';
+import { Canvas, useThree } from '@react-three/fiber';
+import { useEffect, useMemo, useState } from 'react';
 import styled from 'styled-components';
 import {
   BackSide,
@@ -7,17 +7,17 @@ import {
   BufferGeometry,
   GridHelper,
   MeshBasicMaterial,
-  type PerspectiveCamera,
   Plane,
   Vector3,
 } from 'three';
-import { OrbitControls } from 'three/examples/jsm/controls/OrbitControls.js';
-import { Button } from '../ui/controls';
+import { Button, MenuButton } from '../ui/controls';
 import { colourNow, useThemeChange } from '../ui/use-theme-change';
 import type { ShownChange, ShownSolid } from '../workers/solid-protocol';
 import { type Mark, MarkPoints, markAt, Reading } from './measuring';
 import { placeAt } from './place-at';
 import { type Surroundings, SurroundingsView } from './surroundings';
+import { type Look, Turntable } from './Turntable';
+import { VIEWS, type ViewName } from './views';
 
 interface Props {
   solid: ShownSolid;
@@ -45,7 +45,7 @@ export default function SolidView({
 }: Props) {
   /** How much of the part is cut away from its front, as a share. */
   const [cut, setCut] = useState(0);
-  const [under, setUnder] = useState(false);
+  const [look, setLook] = useState<Look | null>(null);
   const [measuring, setMeasuring] = useState(false);
   const [marks, setMarks] = useState<Mark[]>([]);
   // Marks belong to the solid they were made on.
@@ -71,7 +71,7 @@ export default function SolidView({
           onPick={onPick}
           onFace={onFace}
           cut={cut}
-          under={under}
+          look={look}
           change={change}
           surroundings={surroundings}
           marks={marks}
@@ -100,8 +100,9 @@ export default function SolidView({
             onChange={event => setCut(Number(event.target.value) / 100)}
           />
         </label>
-        <Button $small $look="quiet" onPress={() => setUnder(now => !now)}>
-          {under ? 'From above' : 'From below'}
+        <MenuButton label="Look from" items={SIDES} onChoose={from => setLook({ from })} />
+        <Button $small $look="quiet" onPress={() => setLook({ from: 'here' })}>
+          Whole part
         </Button>
         <Button
           $small
@@ -119,6 +120,8 @@ export default function SolidView({
   );
 }
 
+const SIDES = (Object.keys(VIEWS) as ViewName[]).map(id => ({ id, label: VIEWS[id].label }));
+
 const Tools = styled.div`
   position: absolute; left: 12px; bottom: 26px; display: flex; align-items: center; gap: 6px; font-size: 12.5px; color: var(--soft);
   label { display: flex; align-items: center; gap: 6px; } input { width: 92px; accent-color: var(--blue); }
@@ -133,12 +136,12 @@ const Room = styled.div`
 
 interface SceneProps extends Omit<Props, 'busy'> {
   cut: number;
-  under: boolean;
+  look: Look | null;
   marks: readonly Mark[];
   onMark: ((mark: Mark) => void) | undefined;
 }
 
-function Scene({ solid, lit, onPick, onFace, cut, under, change, surroundings, marks, onMark }: SceneProps) {
+function Scene({ solid, lit, onPick, onFace, cut, look, change, surroundings, marks, onMark }: SceneProps) {
   const colours = useColours();
   const invalidate = useThree(three => three.invalidate);
   const geometry = useMemo(() => {
@@ -245,73 +248,9 @@ function Scene({ solid, lit, onPick, onFace, cut, under, change, surroundings, m
         <SurroundingsView what={surroundings} size={size} geometry={geometry} colours={colours} />
       ) : null}
       <MarkPoints marks={marks} size={size} colour={colours.blue} />
-      <Turntable size={size} bounds={solid.bounds} under={under} />
+      <Turntable size={size} bounds={solid.bounds} look={look} />
     </>
   );
-}
-
-/** From where a part is first looked at, and how much of the view it may fill: sizes and keys stand over the rest. */
-const FROM = new Vector3(0.45, -0.72, 0.62).normalize();
-const FILLS = 0.8;
-
-/** The camera distance at which every corner of the part's bounding box is in view. */
-function distanceFor({ min, max }: ShownSolid['bounds'], middle: Vector3, camera: PerspectiveCamera): number {
-  const right = new Vector3(0, 0, 1).cross(FROM).normalize();
-  const up = FROM.clone().cross(right);
-  const high = Math.tan((camera.fov * Math.PI) / 360) * FILLS;
-  const wide = high * camera.aspect;
-  let far = 0;
-  for (let i = 0; i < 8; i++) {
-    const corner = new Vector3((i & 1 ? max : min)[0], (i & 2 ? max : min)[1], (i & 4 ? max : min)[2]).sub(
-      middle,
-    );
-    const near = corner.dot(FROM);
-    far = Math.max(far, near + Math.abs(corner.dot(right)) / wide, near + Math.abs(corner.dot(up)) / high);
-  }
-  return far;
-}
-
-/** Orbit about the part; the view is set when the part first appears or becomes another size altogether. */
-function Turntable({ size, bounds, under }: { size: number; bounds: ShownSolid['bounds']; under: boolean }) {
-  const { camera, gl, invalidate } = useThree();
-  const controls = useRef<OrbitControls>(null);
-  const framed = useRef({ size: 0, x: 0, y: 0 });
-  useEffect(() => {
-    camera.up.set(0, 0, 1);
-    const made = new OrbitControls(camera, gl.domElement);
-    made.addEventListener('change', () => invalidate());
-    controls.current = made;
-    return () => made.dispose();
-  }, [camera, gl, invalidate]);
-  useEffect(() => {
-    const { min, max } = bounds;
-    const middle = new Vector3().addVectors(new Vector3(...min), new Vector3(...max)).multiplyScalar(0.5);
-    const before = framed.current;
-    const grown = Math.abs(Math.log(size / (before.size || 1e-9))) >= 0.4;
-    const gone = Math.hypot(middle.x - before.x, middle.y - before.y) > 0.5 * size;
-    if (!controls.current || !(grown || gone)) return;
-    framed.current = { size, x: middle.x, y: middle.y };
-    camera.position
-      .copy(middle)
-      .addScaledVector(FROM, distanceFor(bounds, middle, camera as PerspectiveCamera));
-    (camera as PerspectiveCamera).updateProjectionMatrix();
-    controls.current.target.copy(middle);
-    controls.current.update();
-    invalidate();
-  }, [camera, size, bounds, invalidate]);
-  const side = useRef(under);
-  useEffect(() => {
-    if (side.current === under || !controls.current) return;
-    side.current = under;
-    // The same view from the other side of the part's middle.
-    camera.position.z = 2 * controls.current.target.z - camera.position.z;
-    controls.current.update();
-    invalidate();
-  }, [under, camera, invalidate]);
-  useFrame(() => {
-    controls.current?.update();
-  });
-  return null;
 }
 
 function useColours() {

@@ -14,6 +14,9 @@ import {
   Label,
   ListBox,
   ListBoxItem,
+  Menu,
+  MenuItem,
+  MenuTrigger,
   Modal,
   ModalOverlay,
   Popover,
@@ -140,15 +143,15 @@ export function Select<T extends string>({ label, value, options, onChange, hide
 const SelectButton = styled(AriaButton)`
   ${fieldBox} display: flex; align-items: center; justify-content: space-between; gap: 8px; cursor: pointer; text-align: left;
 `;
-const Options = styled(ListBox)`
-  background: var(--raised); border: 1px solid var(--strong); border-radius: 4px; padding: 4px; min-width: 200px;
-  max-height: 320px; overflow: auto;
+const list = css`
+  background: var(--raised); border: 1px solid var(--strong); border-radius: 4px; padding: 4px; max-height: 320px; overflow: auto;
 `;
-const Option = styled(ListBoxItem)`
+const listed = css`
   padding: 7px 10px; border-radius: 3px; cursor: pointer; color: var(--ink);
   &[data-focused] { background: var(--tint); outline: none; }
-  &[data-selected] { font-weight: 600; color: var(--blue); }
 `;
+const Options = styled(ListBox)`${list} min-width: 200px;`;
+const Option = styled(ListBoxItem)`${listed} &[data-selected] { font-weight: 600; color: var(--blue); }`;
 
 export function Checkbox({ children, ...props }: CheckboxProps & { children: ReactNode }) {
   return (
@@ -171,6 +174,34 @@ const Tick = styled(AriaCheckbox)`
   &[data-selected] .box { background: var(--blue); border-color: var(--blue); }
   &[data-focus-visible] .box { outline: 2px solid var(--blue); outline-offset: 2px; }
 `;
+
+interface MenuButtonProps<T extends string> {
+  label: string;
+  items: readonly { id: T; label: string }[];
+  onChoose(id: T): void;
+}
+
+/** A small button that opens a list of things to do. */
+export function MenuButton<T extends string>({ label, items, onChoose }: MenuButtonProps<T>) {
+  return (
+    <MenuTrigger>
+      <Button $small $look="quiet">
+        {label} <ChevronDown size={14} aria-hidden />
+      </Button>
+      <Popover>
+        <Actions onAction={key => onChoose(key as T)}>
+          {items.map(item => (
+            <Action key={item.id} id={item.id}>
+              {item.label}
+            </Action>
+          ))}
+        </Actions>
+      </Popover>
+    </MenuTrigger>
+  );
+}
+const Actions = styled(Menu)`${list} min-width: 130px;`;
+const Action = styled(MenuItem)`${listed}`;
 
 interface DialogProps {
   title: string;

@@ -59,6 +59,10 @@ describe('a shape on a face', () => {
     near(on({ ...one, copies: 'row', count: 3, pitch: 8 }), 3 * 48);
     near(on({ ...one, copies: 'grid', count: 3, pitch: 8, rows: 2, rowPitch: 9 }), 6 * 48);
     near(on({ ...one, x: 12, copies: 'ring', count: 5 }), 5 * 48);
+    // Longer than the pitch: along its length a row of it is one bar, across it is three.
+    const long = { ...one, width: 8, x: 0, copies: 'row', count: 3, pitch: 6 };
+    near(on(long), 20 * 4 * 3);
+    near(on({ ...long, runs: 'up' }), 3 * 96);
   });
 
   test('on a round wall it reaches in until it meets it all over', () => {

@@ -46,6 +46,12 @@ export const copies = (): ParameterSpec[] => {
       shown: p => p.copies !== 'one',
     }),
     length('pitch', 'From one to the next', [0.5, 400], '10', { group: 'more', shown: row }),
+    choice(
+      'runs',
+      'The row runs',
+      { right: 'to the right', up: 'upwards on the face' },
+      { group: 'more', shown: row },
+    ),
     length('rows', 'Rows', [2, 30], '2', { measure: 'count', group: 'more', shown: grid }),
     length('rowPitch', 'From row to row', [0.5, 400], '10', { group: 'more', shown: grid }),
     length('step', 'From one to the next, 0 for evenly', [-180, 180], '0', {

@@ -30,7 +30,9 @@ export function framesOf({ frame }: Seat, p: Parameters, lean = 0): Frame[] {
   const rowPitch = p.copies === 'grid' ? lengthOf(p, 'rowPitch') : 0;
   return Array.from({ length: rows * count }, (_, k) => {
     const [i, j] = [k % count, Math.floor(k / count)];
-    return onSeat(frame, [x + i * pitch, y + j * rowPitch], turn, lean);
+    const [along, across] = [i * pitch, j * rowPitch];
+    const shift: Point2 = p.runs === 'up' ? [across, along] : [along, across];
+    return onSeat(frame, [x + shift[0], y + shift[1]], turn, lean);
   });
 }
 

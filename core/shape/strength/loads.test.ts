@@ -80,7 +80,7 @@ test('an asked load is found on the solid, and one that names what is gone says 
   expect(a!.weakest!.use).toBeGreaterThan(0.5);
   expect(a!.remedies[0]!.words).toContain('thicker');
   expect(a!.remedies.some(r => r.words.includes('PC'))).toBe(true);
-  expect(b!.problem).toContain('no longer there');
+  expect(b!.problem).toContain('not on the part as it is now');
   expect(c!.problem).toContain('where the part is held');
   expect(loadResults(bar, [], { ...context, strength: null, loads })[0]!.problem).toContain('not known');
 });

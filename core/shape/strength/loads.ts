@@ -241,7 +241,8 @@ export function loadOn(
     const mate = /^mate\s+(.+)$/.exec(where.trim())?.[1];
     if (mate === undefined) return seatOf(mesh, readPlace(where), 'face').frame.at;
     const surface = surfaces.find(s => s.mate === mate);
-    if (!surface) throw new RangeError('The surface it names is no longer there.');
+    if (!surface)
+      throw new RangeError('The surface it names is not on the part as it is now: choose another place.');
     return surface.at;
   };
   return {

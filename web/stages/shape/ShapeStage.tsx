@@ -173,7 +173,7 @@ export function ShapeStage() {
       ) : null}
       <AdditionsPanel findings={[...(solid.refused ?? []), ...findings]} />
       <LoadsPanel results={solid.loads} findings={findings} />
-      <PlacePanel findings={findings} />
+      <PlacePanel findings={findings} bounds={solid.solid?.bounds ?? null} />
       <TogetherPanel />
     </PickingContext>
   );

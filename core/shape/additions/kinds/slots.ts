@@ -24,6 +24,8 @@ export const slot: AdditionKind = {
     turning(),
     ...copies(),
   ],
+  // Side by side: along their own length they would run into each other.
+  fresh: { runs: 'up' },
   fit: { parameter: () => 'width', side: () => 'inside', form: () => 'flats' },
   refuse: p =>
     new Refusals().when(
@@ -75,6 +77,7 @@ export const tie: AdditionKind = {
     turning(),
     ...copies(),
   ],
+  fresh: { runs: 'up' },
   refuse: () => [],
   apply(site, p) {
     const kernel = site.kernels.part;

@@ -8,7 +8,7 @@ import { parseQuantity } from '../../../../core/quantity/parse';
 import { sectionInWords } from '../../../../core/shape/checks/loads';
 import type { Finding } from '../../../../core/shape/findings/finding';
 import type { LoadResult } from '../../../../core/shape/strength/loads';
-import { useBench } from '../../../job/bench-context';
+import { type Bench, useBench } from '../../../job/bench-context';
 import { CommittedField } from '../../../ui/CommittedField';
 import { Button, Hinted, IconButton, Select } from '../../../ui/controls';
 import { Notice, Panel } from '../../../ui/layout';
@@ -55,7 +55,7 @@ export function LoadsPanel({
       amount: said?.forceN ?? 60,
       towards: 'underside',
       at: 'top',
-      held: resolved.recipe.mates[0] ? `mate ${resolved.recipe.mates[0].id}` : 'underside',
+      held: surfacesOf(resolved)[0]?.value ?? 'underside',
     });
   return (
     <Panel style={{ marginTop: 12 }} aria-label="What it must bear">
@@ -202,6 +202,18 @@ function Load({
 }
 
 /** A face in words, a mate, or a press on the part. */
+/** The surfaces of the part that fit something, as it is now: a load may act on them, or be held there. */
+const surfacesOf = ({ recipe, parameters }: Bench['resolved']) =>
+  recipe.mates
+    .filter(m => m.active(parameters))
+    .map(m => ({ value: `mate ${m.id}`, label: m.name.toLowerCase() }));
+
+/** A place that is in no list: a face pressed on the solid, or a surface that a choice took away. */
+function elsewhere({ recipe }: Bench['resolved'], place: string): string {
+  const mate = recipe.mates.find(m => place === `mate ${m.id}`);
+  return mate ? `${mate.name.toLowerCase()}, not on the part now` : place;
+}
+
 function Where({
   label,
   name,
@@ -216,18 +228,17 @@ function Where({
   const { resolved } = useBench('resolved');
   const { asking, ask } = usePicking();
   const waiting = asking === name;
-  const options = [
-    ...FACES,
-    ...resolved.recipe.mates
-      .filter(m => m.active(resolved.parameters))
-      .map(m => ({ value: `mate ${m.id}`, label: m.name.toLowerCase() })),
-  ];
+  const options = [...FACES, ...surfacesOf(resolved)];
   return (
     <Pick>
       <Select
         label={label}
         value={value}
-        options={options.some(o => o.value === value) ? options : [...options, { value, label: value }]}
+        options={
+          options.some(o => o.value === value)
+            ? options
+            : [...options, { value, label: elsewhere(resolved, value) }]
+        }
         onChange={onChange}
       />
       <Hinted hint={waiting ? 'Leave it as it is' : 'Press on the part instead'}>

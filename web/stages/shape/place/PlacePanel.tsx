@@ -2,8 +2,11 @@ import { Plus, Trash2 } from 'lucide-react';
 import styled from 'styled-components';
 import { ulid } from 'ulid';
 import type { Neighbour } from '../../../../core/job/document';
+import { formatPlain } from '../../../../core/quantity/format';
 import type { Finding } from '../../../../core/shape/findings/finding';
+import type { Bounds } from '../../../../core/shape/mesh/mesh';
 import { LIES, type Lies } from '../../../../core/shape/model';
+import { newNeighbour } from '../../../../core/work/new-neighbour';
 import { useBench } from '../../../job/bench-context';
 import { CommittedField } from '../../../ui/CommittedField';
 import { Button, Hinted, IconButton, Select } from '../../../ui/controls';
@@ -17,7 +20,14 @@ import { ModelSelect } from '../models/ModelSelect';
 const NOT_SAID = 'not-said';
 
 /** The neighbours of the part at its place, and the path on which it is brought there. */
-export function PlacePanel({ findings }: { findings: readonly Finding[] }) {
+export function PlacePanel({
+  findings,
+  bounds,
+}: {
+  findings: readonly Finding[];
+  /** Of the part as it is shown; null while it is being built. */
+  bounds: Bounds | null;
+}) {
   const { resolved, edit, document } = useBench('resolved', 'edit', 'document');
   const { part } = resolved;
   const list = useLatestList(
@@ -25,19 +35,7 @@ export function PlacePanel({ findings }: { findings: readonly Finding[] }) {
     neighbours => void edit({ kind: 'part-neighbours', partId: part.id, neighbours }),
   );
   const said = document.brief.obstacles.find(o => !part.neighbours.some(n => n.name === o.words));
-  const add = () =>
-    list.add({
-      id: ulid(),
-      name: said?.words ?? 'neighbour',
-      form: 'box',
-      width: 20,
-      depth: 20,
-      height: 20,
-      x: 60,
-      y: 0,
-      z: 0,
-      room: said?.clear ?? 0.5,
-    });
+  const add = () => list.add(newNeighbour(ulid(), said, bounds));
   const { goesOn } = part;
   return (
     <Panel style={{ marginTop: 12 }} aria-label="Where it goes">
@@ -46,7 +44,7 @@ export function PlacePanel({ findings }: { findings: readonly Finding[] }) {
         {part.neighbours.length === 0 ? (
           <p>
             {said
-              ? `The brief says “${said.words}”: say where it stands, and the part is kept off it.`
+              ? `The brief says “${said.words}”${said.clear === null ? '' : `, ${formatPlain(said.clear)} mm clear`}: it begins on the right${said.clear === null ? '' : ' at that distance'}; say where it stands, and the part is kept off it.`
               : 'A rail, a lid, a hose beside it: the part is kept off them, where it sits and on its way there.'}
           </p>
         ) : null}

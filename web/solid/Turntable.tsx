@@ -1,0 +1,51 @@
+import { useFrame, useThree } from '@react-three/fiber';
+import { useEffect, useRef } from 'react';
+import { type PerspectiveCamera, Vector3 } from 'three';
+import { OrbitControls } from 'three/examples/jsm/controls/OrbitControls.js';
+import type { Bounds } from '../../core/shape/mesh/mesh';
+import { directionOf, distanceFor, middleOf, type ViewName } from './views';
+
+/** What was asked of the view: another side, or the whole part again from where it is seen. A new object is a new wish. */
+export interface Look {
+  from: ViewName | 'here';
+}
+
+/** Orbit about the part; the view is set when the part first appears or becomes another size altogether. */
+export function Turntable({ size, bounds, look }: { size: number; bounds: Bounds; look: Look | null }) {
+  const { camera, gl, invalidate } = useThree();
+  const controls = useRef<OrbitControls>(null);
+  const framed = useRef({ size: 0, x: 0, y: 0 });
+  const looked = useRef<Look>(null);
+  useEffect(() => {
+    camera.up.set(0, 0, 1);
+    const made = new OrbitControls(camera, gl.domElement);
+    made.addEventListener('change', () => invalidate());
+    controls.current = made;
+    return () => made.dispose();
+  }, [camera, gl, invalidate]);
+  useEffect(() => {
+    const middle = middleOf(bounds);
+    const before = framed.current;
+    const grown = Math.abs(Math.log(size / (before.size || 1e-9))) >= 0.4;
+    const gone = Math.hypot(middle.x - before.x, middle.y - before.y) > 0.5 * size;
+    const asked = look !== looked.current ? look : null;
+    if (!controls.current || !(grown || gone || asked)) return;
+    framed.current = { size, x: middle.x, y: middle.y };
+    looked.current = look;
+    const from =
+      asked?.from === 'here'
+        ? new Vector3().subVectors(camera.position, controls.current.target).normalize()
+        : directionOf(asked?.from ?? 'corner');
+    camera.position
+      .copy(middle)
+      .addScaledVector(from, distanceFor(bounds, from, camera as PerspectiveCamera));
+    (camera as PerspectiveCamera).updateProjectionMatrix();
+    controls.current.target.copy(middle);
+    controls.current.update();
+    invalidate();
+  }, [camera, size, bounds, look, invalidate]);
+  useFrame(() => {
+    controls.current?.update();
+  });
+  return null;
+}
