@@ -48,6 +48,13 @@ export default function SolidView({
   const [look, setLook] = useState<Look | null>(null);
   const [measuring, setMeasuring] = useState(false);
   const [marks, setMarks] = useState<Mark[]>([]);
+  const neighbours = surroundings?.neighbours.length ?? 0;
+  const [counted, setCounted] = useState(neighbours);
+  if (counted !== neighbours) {
+    setCounted(neighbours);
+    // A new one begins beside the part, which may be out of view.
+    if (neighbours > counted) setLook({ from: 'here', around: true });
+  }
   // Marks belong to the solid they were made on.
   const [markedOn, setMarkedOn] = useState(solid);
   if (markedOn !== solid) {
@@ -104,6 +111,11 @@ export default function SolidView({
         <Button $small $look="quiet" onPress={() => setLook({ from: 'here' })}>
           Whole part
         </Button>
+        {neighbours > 0 ? (
+          <Button $small $look="quiet" onPress={() => setLook({ from: 'here', around: true })}>
+            All round it
+          </Button>
+        ) : null}
         <Button
           $small
           $look="quiet"
@@ -123,15 +135,18 @@ export default function SolidView({
 const SIDES = (Object.keys(VIEWS) as ViewName[]).map(id => ({ id, label: VIEWS[id].label }));
 
 const Tools = styled.div`
-  position: absolute; left: 12px; bottom: 26px; display: flex; align-items: center; gap: 6px; font-size: 12.5px; color: var(--soft);
-  label { display: flex; align-items: center; gap: 6px; } input { width: 92px; accent-color: var(--blue); }
-  button { font-size: 13px; min-height: 26px; padding: 0 8px; }
+  margin: 0 12px; min-height: 26px; display: flex; flex-wrap: wrap; align-items: center; gap: 0 4px;
+  font-size: 12.5px; color: var(--soft);
+  label { display: flex; align-items: center; gap: 6px; } input { width: 64px; accent-color: var(--blue); }
+  button { font-size: 13px; min-height: 26px; padding: 0 6px; }
 `;
 const Room = styled.div`
-  position: relative; height: 100%; background: var(--sheet); border-radius: 6px; overflow: hidden;
+  position: relative; height: 100%; background: var(--sheet); border-radius: 6px; overflow: hidden; display: flex; flex-direction: column;
+  /* Nothing stands over the part's lower edge. */
+  > :first-child { flex: 1 1 0 !important; min-height: 0; } > p { order: 2; }
   canvas { display: block; transition: opacity 0.15s; }
   &[data-busy] canvas { opacity: 0.72; }
-  p { position: absolute; left: 12px; bottom: 8px; font-size: 12.5px; color: var(--soft); pointer-events: none; }
+  > p { margin: 0 12px 6px; min-height: 1.4em; font-size: 12.5px; color: var(--soft); }
 `;
 
 interface SceneProps extends Omit<Props, 'busy'> {
@@ -248,7 +263,7 @@ function Scene({ solid, lit, onPick, onFace, cut, look, change, surroundings, ma
         <SurroundingsView what={surroundings} size={size} geometry={geometry} colours={colours} />
       ) : null}
       <MarkPoints marks={marks} size={size} colour={colours.blue} />
-      <Turntable size={size} bounds={solid.bounds} look={look} />
+      <Turntable size={size} bounds={solid.bounds} around={surroundings?.neighbours ?? []} look={look} />
     </>
   );
 }

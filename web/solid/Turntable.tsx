@@ -2,16 +2,30 @@ import { useFrame, useThree } from '@react-three/fiber';
 import { useEffect, useRef } from 'react';
 import { type PerspectiveCamera, Vector3 } from 'three';
 import { OrbitControls } from 'three/examples/jsm/controls/OrbitControls.js';
+import type { NeighbourAsked } from '../../core/shape/checks/context';
 import type { Bounds } from '../../core/shape/mesh/mesh';
-import { directionOf, distanceFor, middleOf, type ViewName } from './views';
+import { boundsWith, directionOf, distanceFor, middleOf, type ViewName } from './views';
 
 /** What was asked of the view: another side, or the whole part again from where it is seen. A new object is a new wish. */
 export interface Look {
   from: ViewName | 'here';
+  /** With its neighbours. */
+  around?: boolean;
 }
 
 /** Orbit about the part; the view is set when the part first appears or becomes another size altogether. */
-export function Turntable({ size, bounds, look }: { size: number; bounds: Bounds; look: Look | null }) {
+export function Turntable({
+  size,
+  bounds,
+  around,
+  look,
+}: {
+  size: number;
+  bounds: Bounds;
+  /** The part's neighbours. */
+  around: readonly NeighbourAsked[];
+  look: Look | null;
+}) {
   const { camera, gl, invalidate } = useThree();
   const controls = useRef<OrbitControls>(null);
   const framed = useRef({ size: 0, x: 0, y: 0 });
@@ -32,18 +46,18 @@ export function Turntable({ size, bounds, look }: { size: number; bounds: Bounds
     if (!controls.current || !(grown || gone || asked)) return;
     framed.current = { size, x: middle.x, y: middle.y };
     looked.current = look;
+    const shown = asked?.around ? boundsWith(bounds, around) : bounds;
+    const target = middleOf(shown);
     const from =
       asked?.from === 'here'
         ? new Vector3().subVectors(camera.position, controls.current.target).normalize()
         : directionOf(asked?.from ?? 'corner');
-    camera.position
-      .copy(middle)
-      .addScaledVector(from, distanceFor(bounds, from, camera as PerspectiveCamera));
+    camera.position.copy(target).addScaledVector(from, distanceFor(shown, from, camera as PerspectiveCamera));
     (camera as PerspectiveCamera).updateProjectionMatrix();
-    controls.current.target.copy(middle);
+    controls.current.target.copy(target);
     controls.current.update();
     invalidate();
-  }, [camera, size, bounds, look, invalidate]);
+  }, [camera, size, bounds, around, look, invalidate]);
   useFrame(() => {
     controls.current?.update();
   });

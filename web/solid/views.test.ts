@@ -1,6 +1,6 @@
 import { PerspectiveCamera, Vector3 } from 'three';
 import { describe, expect, test } from 'vitest';
-import { directionOf, distanceFor, middleOf, VIEWS, type ViewName } from './views';
+import { boundsWith, directionOf, distanceFor, middleOf, VIEWS, type ViewName } from './views';
 
 /** The camera itself says where a corner falls: from −1 to 1 is in view. */
 function seenFrom(view: ViewName, bounds: Parameters<typeof middleOf>[0], aspect: number) {
@@ -42,4 +42,12 @@ describe('every named view', () => {
     expect(seenFrom('above', bounds, 1)(0, -5, 0).y).toBeLessThan(-0.1);
     expect(seenFrom('below', bounds, 1)(5, 0, 0).x).toBeGreaterThan(0.1);
   });
+});
+
+test('with a neighbour the view holds both; a round one is as deep as wide', () => {
+  const bounds = { min: [0, 0, 0], max: [10, 10, 10] } as Parameters<typeof middleOf>[0];
+  const pipe = { form: 'round' as const, x: 60, y: -20, z: -5, width: 8, depth: 8, height: 40 };
+  expect(boundsWith(bounds, [pipe])).toEqual({ min: [0, -24, -5], max: [64, 10, 35] });
+  expect(boundsWith(bounds, [{ ...pipe, form: 'model' }])).toEqual({ min: [0, -20, -5], max: [60, 10, 10] });
+  expect(boundsWith(bounds, [])).toEqual(bounds);
 });

@@ -1,4 +1,5 @@
-import { Vector3 } from 'three';
+import { Box3, Vector3 } from 'three';
+import type { NeighbourAsked } from '../../core/shape/checks/context';
 import type { Bounds } from '../../core/shape/mesh/mesh';
 
 /**
@@ -50,3 +51,16 @@ export const middleOf = ({ min, max }: Bounds): Vector3 =>
   new Vector3().addVectors(new Vector3(...min), new Vector3(...max)).multiplyScalar(0.5);
 
 export const directionOf = (view: ViewName): Vector3 => new Vector3(...VIEWS[view].from).normalize();
+
+/** Of the part and its neighbours. A body from a file is taken by the middle of its underside: its size comes later. */
+export function boundsWith(
+  { min, max }: Bounds,
+  neighbours: readonly Pick<NeighbourAsked, 'form' | 'x' | 'y' | 'z' | 'width' | 'depth' | 'height'>[],
+): Bounds {
+  const box = new Box3(new Vector3(...min), new Vector3(...max));
+  for (const { form, x, y, z, width, depth, height } of neighbours) {
+    const [w, d, h] = form === 'model' ? [0, 0, 0] : [width / 2, depth / 2, height];
+    box.expandByPoint(new Vector3(x - w, y - d, z)).expandByPoint(new Vector3(x + w, y + d, z + h));
+  }
+  return { min: box.min.toArray(), max: box.max.toArray() };
+}

@@ -200,7 +200,7 @@ export function MenuButton<T extends string>({ label, items, onChoose }: MenuBut
     </MenuTrigger>
   );
 }
-const Actions = styled(Menu)`${list} min-width: 130px;`;
+const Actions = styled(Menu)`${list} min-width: 130px; outline: none;`;
 const Action = styled(MenuItem)`${listed}`;
 
 interface DialogProps {
