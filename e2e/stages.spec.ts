@@ -139,6 +139,11 @@ test('Print: what the checks stop can be made all the same, with a reason that s
   await page.getByRole('main').getByRole('button', { name: 'Make version 1' }).click();
   const dialog = page.getByRole('dialog');
   await expect(dialog).toContainText('Was a radius typed for a diameter?');
+  // The way out of it is the number itself.
+  await dialog.getByRole('button', { name: 'Mend it first' }).click();
+  await expect(page.getByRole('textbox', { name: 'Skirt, inside diameter' })).toBeFocused();
+  await page.goBack();
+  await page.getByRole('main').getByRole('button', { name: 'Make version 1' }).click();
   await dialog.getByRole('button', { name: 'Make it all the same' }).click();
   await expect(dialog).toContainText('Say why it is right all the same.');
   await dialog.getByLabel('Right all the same, because').fill('a gauge, half the size');

@@ -103,6 +103,20 @@ describe('a shape on a face', () => {
     expect(mate.size).toBeCloseTo(8.2, 2);
     expect(mate.axis).toEqual([0, -1, 0]);
   });
+
+  test.each(['rectangle', 'slot'])('a %s fits by its width or by its depth, whichever is meant', section => {
+    for (const [sets, size] of [
+      ['width', 14],
+      ['depth', 5.3],
+    ] as const)
+      for (const does of ['add', 'cut'] as const) {
+        const side = does === 'add' ? 'outside' : 'inside';
+        const set = { does, section, width: 14, depth: 5.3, sets, rise: 8, through: true, y: 8, turn: 30 };
+        const fits = { dimension: 'd', parameter: sets, side, form: 'flats' } as const;
+        const { part } = built('wall-plate', [{ kind: 'shape', set, fits }]);
+        expect(part.mates.find(m => m.id === 'shape1')!.size, `${does} ${sets}`).toBeCloseTo(size, 2);
+      }
+  });
 });
 
 describe('holes', () => {

@@ -10,6 +10,8 @@ interface Props {
   /** What stopped the version; null while nothing did. */
   stops: readonly Finding[] | null;
   onAccept(reason: string): void;
+  /** To what has to change. */
+  onMend(): void;
   onClose(): void;
 }
 
@@ -18,7 +20,7 @@ const Reason = z.object({
 });
 
 /** A stop can be overruled by whoever knows better, with a reason that stays in the version. */
-export function AcceptDialog({ stops, onAccept, onClose }: Props) {
+export function AcceptDialog({ stops, onAccept, onMend, onClose }: Props) {
   const { control, handleSubmit } = useForm({
     resolver: zodResolver(Reason),
     defaultValues: { reason: '' },
@@ -39,7 +41,7 @@ export function AcceptDialog({ stops, onAccept, onClose }: Props) {
           placeholder="it is a gauge, half the size on purpose"
         />
         <Row $wrap>
-          <Button $look="main" onPress={onClose}>
+          <Button $look="main" onPress={onMend}>
             Mend it first
           </Button>
           <Button onPress={() => void accept()}>Make it all the same</Button>

@@ -15,6 +15,7 @@ import { useSolid } from '../../solid/use-solid';
 import { Button, Select } from '../../ui/controls';
 import { Empty, Lead, Notice, Panel, Row, Stack } from '../../ui/layout';
 import { FONTS } from '../../ui/theme';
+import { leadsTo } from '../shape/lead-to';
 import { AcceptDialog } from './AcceptDialog';
 import { OtherFiles } from './OtherFiles';
 import { RecordPrintForm } from './RecordPrintForm';
@@ -199,7 +200,17 @@ export function PrintStage() {
                 <Notice level="note">The checks on the finished solid found nothing to say.</Notice>
               ) : null}
               {all.map((f, i) => (
-                <Notice key={i} level={acceptedBefore(f) ? 'note' : f.level}>
+                <Notice
+                  key={i}
+                  level={acceptedBefore(f) ? 'note' : f.level}
+                  action={
+                    leadsTo(f) && f.level !== 'note' ? (
+                      <Button $small onPress={() => go('shape', leadsTo(f))}>
+                        Change it
+                      </Button>
+                    ) : undefined
+                  }
+                >
                   {f.message}
                   {acceptedBefore(f) ? ` Accepted: ${acceptedBefore(f)!.reason}.` : ''}
                 </Notice>
@@ -223,6 +234,10 @@ export function PrintStage() {
         key={String(stops !== null)}
         stops={stops}
         onClose={() => setStops(null)}
+        onMend={() => {
+          setStops(null);
+          go('shape', stops?.map(leadsTo).find(Boolean));
+        }}
         onAccept={reason => void make((stops ?? []).map(f => acceptedAs(f, reason)))}
       />
     </>

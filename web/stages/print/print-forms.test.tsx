@@ -62,7 +62,7 @@ describe('overruling a stop', () => {
 
   test('needs a reason', async () => {
     const onAccept = vi.fn();
-    render(<AcceptDialog stops={[stop]} onAccept={onAccept} onClose={() => {}} />);
+    render(<AcceptDialog stops={[stop]} onAccept={onAccept} onMend={() => {}} onClose={() => {}} />);
     expect(screen.getByText(stop.message)).toBeTruthy();
     await userEvent.click(screen.getByRole('button', { name: 'Make it all the same' }));
     expect(await screen.findByText('Say why it is right all the same.')).toBeTruthy();

@@ -11,8 +11,16 @@ import { ModelSelect } from './models/ModelSelect';
 import { HolesField } from './outline/HolesField';
 import { OutlineField } from './outline/OutlineField';
 
-/** One number or choice of the part, or of something put on it. */
+/** One number or choice of the part, or of something put on it; found by its name. */
 export function ParameterField({ spec }: { spec: ParameterSpec }) {
+  return (
+    <div data-about={spec.name} style={{ display: 'contents' }}>
+      <FieldOf spec={spec} />
+    </div>
+  );
+}
+
+function FieldOf({ spec }: { spec: ParameterSpec }) {
   const { resolved, edit, draft, selected } = useBench('resolved', 'edit', 'draft', 'selected');
   const { part, parameters, expressions, problems, provisional, recipe } = resolved;
   const set = (text: string | null) =>
@@ -72,7 +80,7 @@ export function ParameterField({ spec }: { spec: ParameterSpec }) {
       problem={problems[spec.name]}
       provisional={provisional.has(spec.name)}
       advice={adviceOn(spec, value)}
-      lit={selected !== null && mate?.id === selected}
+      lit={selected !== null && (selected === spec.name || mate?.id === selected)}
       onDraft={expression => draft(spec.name, expression)}
       onCommit={expression => void edit({ kind: 'parameter', partId: part.id, name: spec.name, expression })}
       onReset={part.parameters[spec.name] ? () => set(null) : undefined}

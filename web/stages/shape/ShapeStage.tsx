@@ -12,6 +12,7 @@ import { type Picking, PickingContext } from './additions/picking';
 import { LoadsPanel } from './bears/LoadsPanel';
 import { ComparePanel } from './ComparePanel';
 import { FamilyPanel } from './FamilyPanel';
+import { useLeadTo } from './lead-to';
 import { ParameterField } from './ParameterField';
 import { PlacePanel } from './place/PlacePanel';
 import { TogetherPanel } from './together/TogetherPanel';
@@ -23,6 +24,7 @@ const SolidView = lazy(() => import('../../solid/SolidView'));
 export function ShapeStage() {
   const { job, resolved, selected, select, unit } = useBench('job', 'resolved', 'selected', 'select', 'unit');
   const { part, recipe, parameters, provisional, demands } = resolved;
+  useLeadTo(selected);
   const context = resolved.checkContext;
   const solid = useSolid(resolved.part, parameters, context);
   const lit =
@@ -105,6 +107,7 @@ export function ShapeStage() {
               data-volume={solid.solid.volume}
               data-busy={solid.busy}
             >
+              {solid.busy || solid.findings === null ? 'checking… · ' : ''}
               {formatPlain(solid.solid.volume / 1000, 2)} cm³ ·{' '}
               {[0, 1, 2]
                 .map(i => formatPlain(solid.solid!.bounds.max[i]! - solid.solid!.bounds.min[i]!, 1))

@@ -9,7 +9,7 @@ import { lengthOf, type Parameters, textOf } from '../../recipes/parameters';
 import type { Frame } from '../../vector';
 import { type AdditionFinding, AdditionGone, type AdditionKind } from '../addition';
 import { copies, place, position, turning } from '../fields';
-import { placeInWords, readPlace } from '../place';
+import { onSeat, placeInWords, readPlace } from '../place';
 import {
   ABOVE,
   cutFrom,
@@ -32,13 +32,13 @@ const section =
 /** A root fillet in so many steps: each is no coarser than a layer at the sizes that are usual. */
 const ROOT_STEPS = 6;
 
+const twoSizes = section('rectangle', 'slot');
+
 /** What a reading sets, by section; an outline has no one width. */
-const FITS: Readonly<Record<string, string>> = {
-  rectangle: 'width',
-  slot: 'width',
-  round: 'diameter',
-  polygon: 'flats',
-};
+function fitting(p: Parameters): string | null {
+  if (twoSizes(p)) return textOf(p, 'sets');
+  return { round: 'diameter', polygon: 'flats' }[textOf(p, 'section')] ?? null;
+}
 
 /** Any section, put on a face or cut into it. */
 export const shape: AdditionKind = {
@@ -56,8 +56,8 @@ export const shape: AdditionKind = {
       polygon: 'polygon',
       outline: 'outline of your own',
     }),
-    length('width', 'Width', [0.3, 400], '12', { shown: section('rectangle', 'slot') }),
-    length('depth', 'Depth on the face', [0.3, 400], '6', { shown: section('rectangle', 'slot') }),
+    length('width', 'Width', [0.3, 400], '12', { shown: twoSizes }),
+    length('depth', 'Depth on the face', [0.3, 400], '6', { shown: twoSizes }),
     length('corner', 'Corner radius', [0, 50], '0', { group: 'more', shown: section('rectangle') }),
     length('diameter', 'Diameter', [0.3, 400], '8', { shown: section('round') }),
     length('flats', 'Across flats', [0.3, 400], '10', { shown: section('polygon') }),
@@ -68,6 +68,12 @@ export const shape: AdditionKind = {
     length('rise', 'Stands out by', [0.2, 400], '10', { shown: adds }),
     flag('through', 'Right through', false, { shown: cuts }),
     length('deep', 'Deep', [0.1, 400], '3', { shown: p => cuts(p) && p.through === false }),
+    choice(
+      'sets',
+      'What may have to fit',
+      { width: 'its width', depth: 'its depth on the face' },
+      { group: 'more', shown: twoSizes },
+    ),
     ...position(),
     turning(),
     length('lean', 'Leans back', [-60, 60], '0', { measure: 'angle', group: 'more' }),
@@ -76,7 +82,7 @@ export const shape: AdditionKind = {
     ...copies(),
   ],
   fit: {
-    parameter: p => FITS[textOf(p, 'section')] ?? null,
+    parameter: fitting,
     side: p => (p.does === 'cut' ? 'inside' : 'outside'),
     form: p => (p.section === 'round' ? 'round' : 'flats'),
   },
@@ -250,5 +256,7 @@ function fitted(p: Parameters, frame: Frame, side: 'inside' | 'outside', along: 
       along,
     );
   if (p.section === 'outline') return undefined;
-  return surfaceOf(frame, side, { kind: 'flats', size: lengthOf(p, 'width') }, along);
+  const deep = p.sets === 'depth';
+  const across = deep ? onSeat(frame, [0, 0], 90) : frame;
+  return surfaceOf(across, side, { kind: 'flats', size: lengthOf(p, deep ? 'depth' : 'width') }, along);
 }

@@ -38,11 +38,14 @@ import { KindPicture } from './KindPicture';
 
 /** What the maker puts on the recipe's part or takes off it, in the order in which it is done. */
 export function AdditionsPanel({ findings }: { findings: readonly Finding[] }) {
-  const { resolved, edit } = useBench('resolved', 'edit');
+  const { resolved, edit, selected } = useBench('resolved', 'edit', 'selected');
   const { part } = resolved;
   const [adding, setAdding] = useState(false);
-  const [open, setOpen] = useState<string | null>(null);
   const list = inOrder(part.additions);
+  // Whoever comes for one of its numbers finds it open.
+  const [open, setOpen] = useState(
+    () => list.find(a => selected === a.id || selected?.startsWith(longName(a, '')))?.id ?? null,
+  );
   const sensors = useSensors(
     useSensor(PointerSensor),
     useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
@@ -135,6 +138,7 @@ function Row({
   return (
     <li
       ref={setNodeRef}
+      data-about={addition.id}
       data-off={addition.on ? undefined : ''}
       style={{ transform: CSS.Translate.toString(transform), transition }}
     >

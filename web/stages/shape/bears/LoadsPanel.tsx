@@ -107,7 +107,7 @@ function Load({
   const usual = turn ? TURNS : FORCES;
   const known = usual.find(u => u.amount === load.amount);
   return (
-    <Case>
+    <Case data-about={load.id}>
       <Fields>
         <CommittedField
           label="In words"

@@ -157,7 +157,7 @@ function One({
     />
   );
   return (
-    <Case>
+    <Case data-about={n.id}>
       <Fields>
         <CommittedField
           label="What it is"
