@@ -25,6 +25,7 @@ import { measureAgain, neededDimensions, stillToRead } from './reading-list';
 import type { MeasuredSize, ResolvedPart } from './resolved';
 import { type Sheet, sheetOf } from './sheet';
 import { type Suitability, suitabilityOf } from './suitability';
+import { unsaid } from './unsaid';
 
 /** Answers of the learning engine that are kept: typing asks the same questions again and again. */
 const MOST_ANSWERS = 40;
@@ -386,6 +387,10 @@ export class PartWork implements ResolvedPart {
   }
   get cautions(): Finding[] {
     return cautionsOf(this.document, this.material, this.suitability);
+  }
+  /** What only the object can say and nobody has, such as a thread's hand. */
+  get unsaid(): Finding[] {
+    return this.once('unsaid', () => unsaid(this.recipe, this.parameters, this.part));
   }
   get nextNumber(): number {
     return 1 + Math.max(0, ...this.history.versions.map(v => v.number));

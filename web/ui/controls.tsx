@@ -114,12 +114,22 @@ interface SelectProps<T extends string> {
   options: readonly { value: T; label: string }[];
   onChange(value: T): void;
   hideLabel?: boolean;
+  /** While the value is none of the options. */
+  placeholder?: string;
 }
 
-export function Select<T extends string>({ label, value, options, onChange, hideLabel }: SelectProps<T>) {
+export function Select<T extends string>({
+  label,
+  value,
+  options,
+  onChange,
+  hideLabel,
+  placeholder,
+}: SelectProps<T>) {
   return (
     <AriaSelect
-      value={value}
+      value={options.some(o => o.value === value) ? value : null}
+      placeholder={placeholder}
       onChange={key => key !== null && onChange(key as T)}
       aria-label={hideLabel ? label : undefined}
     >

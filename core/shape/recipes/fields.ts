@@ -45,7 +45,7 @@ export const choice = <const N extends string, V extends string>(
   name: N,
   label: string,
   options: Readonly<Record<V, string>>,
-  { group = 'main', shown }: { group?: Group; shown?: When } = {},
+  { group = 'main', shown, ask }: { group?: Group; shown?: When; ask?: true } = {},
 ): Choice<N, V> => {
   const values = Object.keys(options) as V[];
   return {
@@ -56,8 +56,18 @@ export const choice = <const N extends string, V extends string>(
     options: values.map(value => ({ value, label: options[value] })),
     default: values[0]!,
     ...(shown ? { shown } : {}),
+    ...(ask ? { ask } : {}),
   };
 };
+
+/** Of a thread: what is drawn for the wrong hand never goes on, and most, not all, are right. */
+export const hand = <const N extends string>(name: N, label: string) =>
+  choice(
+    name,
+    label,
+    { right: 'right: clockwise goes on', left: 'left: anticlockwise goes on' },
+    { ask: true },
+  );
 
 export const flag = <const N extends string>(
   name: N,

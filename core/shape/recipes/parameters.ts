@@ -34,7 +34,13 @@ export type ParameterSpec = ParameterBase &
         /** The usual range, and why; a number outside it gets a remark but is built. */
         sensible?: Sensible;
       }
-    | { kind: 'choice'; options: readonly { value: string; label: string }[]; default: string }
+    | {
+        kind: 'choice';
+        options: readonly { value: string; label: string }[];
+        default: string;
+        /** Only the object knows: asked for, and its usual value is never taken in silence. */
+        ask?: true;
+      }
     | { kind: 'flag'; default: boolean }
     /** Written out, see outline-text.ts; each number in it may be an expression. */
     | {

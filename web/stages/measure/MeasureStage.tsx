@@ -3,10 +3,12 @@ import { useNavigate } from 'react-router';
 import styled from 'styled-components';
 import { CRITICAL_READINGS } from '../../../core/measure/evaluate';
 import { type DimensionState, readEnough } from '../../../core/work/dimension';
+import { askedChoices } from '../../../core/work/unsaid';
 import { useBench } from '../../job/bench-context';
 import { CommittedField } from '../../ui/CommittedField';
 import { Button, Checkbox } from '../../ui/controls';
 import { Empty, Lead, Panel, Row } from '../../ui/layout';
+import { ParameterField } from '../shape/ParameterField';
 import { AddDimensionDialog } from './AddDimensionDialog';
 import { AddThreadDialog } from './AddThreadDialog';
 import { CsvDialog } from './CsvDialog';
@@ -114,6 +116,7 @@ export function MeasureStage() {
       </>
     );
   const { dimension } = turn;
+  const asked = askedChoices(resolved.recipe, resolved.parameters);
   const place = needed.findIndex(n => n.dimension.id === dimension.id);
   const step = resolved.recipe.guide.find(g => g.key === dimension.guide);
   const { hold, how } = step ?? holdFor(dimension);
@@ -163,6 +166,18 @@ export function MeasureStage() {
           {thread ? (
             <Below>
               <ThreadPanel thread={thread} />
+            </Below>
+          ) : null}
+          {asked.length > 0 ? (
+            <Below>
+              <Panel aria-label="Only the object can say">
+                <h2>Only the object can say</h2>
+                <Asked>
+                  {asked.map(spec => (
+                    <ParameterField key={spec.name} spec={spec} />
+                  ))}
+                </Asked>
+              </Panel>
             </Below>
           ) : null}
           <Below>
@@ -298,6 +313,7 @@ const Bench = styled.div`
 const PhoneHow = styled.p`display: none; margin: -6px 0 12px; font-size: 14.5px; @media (max-width: 760px) { display: block; }`;
 const Left = styled.div`min-width: 0;`;
 const Tools = styled.div`display: contents;`;
+const Asked = styled.div`display: grid; grid-template-columns: repeat(auto-fill, minmax(240px, 1fr)); gap: 12px; margin-top: 8px;`;
 const Below = styled.div`margin-top: 14px; &:empty { display: none; }`;
 const Foot = styled(Panel)`
   display: flex; align-items: center; gap: 16px; margin-top: 14px; flex-wrap: wrap;

@@ -84,7 +84,7 @@ export function PrintStage() {
         if (said?.code === 'stale') void session.refresh();
       }
     });
-  const all = [...cautions, ...(findings ?? [])];
+  const all = [...cautions, ...resolved.unsaid, ...(findings ?? [])];
   const shaky = resolved.measureAgain;
   return (
     <>

@@ -32,7 +32,15 @@ function FieldOf({ spec }: { spec: ParameterSpec }) {
     });
   const value = parameters[spec.name]!;
   if (spec.kind === 'choice')
-    return <Select label={spec.label} value={String(value)} options={[...spec.options]} onChange={set} />;
+    return (
+      <Select
+        label={spec.label}
+        value={spec.ask && !part.parameters[spec.name] ? '' : String(value)}
+        placeholder="not said yet"
+        options={[...spec.options]}
+        onChange={set}
+      />
+    );
   if (spec.kind === 'flag') {
     return (
       <div style={{ paddingTop: 24 }}>

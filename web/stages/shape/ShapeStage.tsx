@@ -36,7 +36,7 @@ export function ShapeStage() {
   const chosen = versions.find(v => v.id === against) ?? null;
   const compared = useCompare(resolved.part, parameters, chosen);
   const shown = recipe.parameters.filter(p => !p.addition && (p.shown?.(parameters) ?? true));
-  const findings = solid.findings ?? [];
+  const findings = [...resolved.unsaid, ...(solid.findings ?? [])];
   const [asking, setAsking] = useState<{ who: string; then: (place: string) => void } | null>(null);
   const picking: Picking = {
     asking: asking?.who ?? null,

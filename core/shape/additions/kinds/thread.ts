@@ -1,7 +1,7 @@
 import { threadNamed } from '../../../shelf/threads';
 import type { PartKernel } from '../../kernels/kernel';
 import { Path } from '../../outline';
-import { choice, length, Refusals, words } from '../../recipes/fields';
+import { choice, hand, length, Refusals, words } from '../../recipes/fields';
 import { lengthOf, type Parameters, textOf } from '../../recipes/parameters';
 import { basicForm, crestOf, OFF_STANDARD, type ThreadForm, threadBody } from '../../thread';
 import type { Frame } from '../../vector';
@@ -36,7 +36,7 @@ export const thread: AdditionKind = {
       shown: odd,
     }),
     length('starts', 'Starts', [1, 6], '1', { measure: 'count', group: 'more', shown: odd }),
-    choice('hand', 'Hand', { right: 'right: clockwise goes on', left: 'left: anticlockwise goes on' }),
+    hand('hand', 'Hand'),
     length('low', 'From, along the axis', [-400, 400], '0'),
     length('high', 'To, along the axis', [-400, 400], '12'),
     choice('lead', 'Runs in from', { high: 'its upper end', low: 'its lower end', both: 'both ends' }),

@@ -48,6 +48,12 @@ export const mateFindings = {
     words: f =>
       `The part is ${mm(f.across)} mm across, less than the ${mm(f.model)} mm of the surface that must fit: that surface is not whole. Look at what was cut away.`,
   }),
+  /** @param what the choice @param taken what is drawn until somebody says */
+  'not-said': define<{ what: string; taken: string }>({
+    cost: 'no-fit',
+    words: f =>
+      `Nobody has said the ${f.what}: it is drawn as “${f.taken}”. Look at the object, and say which it is.`,
+  }),
   hand: define<{ found: string; wanted: string }>({
     cost: 'no-fit',
     words: f =>

@@ -1,8 +1,6 @@
 import { PLATE, WALL } from '../advice';
 import type { ValuesOf } from '../define-recipe';
-import { choice, length, words } from '../fields';
-
-const HANDS = { right: 'right: clockwise goes on', left: 'left: anticlockwise goes on' };
+import { choice, hand, length, words } from '../fields';
 
 export const parameters = [
   choice('style', 'It is', {
@@ -15,7 +13,7 @@ export const parameters = [
   length('coverThread', 'Thread, over its grooves', [6, 300], 'neck.model'),
   length('plugThread', 'Thread, over its ridges', [6, 300], 'socket.model'),
   length('pitchLength', 'Pitch', [0.8, 40], 'pitch'),
-  choice('hand', 'Hand', HANDS),
+  hand('hand', 'Hand'),
   length('starts', 'Starts', [1, 6], '1', { measure: 'count' }),
   length('length', 'Thread, length', [3, 150], 'neck_height - 1'),
   length('ridge', 'Ridge, height', [0.4, 20], 'ridge_height'),
@@ -25,7 +23,7 @@ export const parameters = [
   words('standardB', 'B, standard thread (empty: as measured)', '', 40),
   length('coverThreadB', 'B, over its grooves', [6, 300], 'neck_b.model'),
   length('pitchLengthB', 'B, pitch', [0.8, 40], 'pitch_b'),
-  choice('handB', 'B, hand', HANDS),
+  hand('handB', 'B, hand'),
   length('lengthB', 'B, thread length', [3, 150], 'length'),
   length('ridgeB', 'B, ridge height', [0.4, 20], 'pitchLengthB * 0.3'),
   length('end', 'End, or what is between the necks', [1.2, 60], '3', { sensible: PLATE }),
