@@ -26,8 +26,8 @@ describe('the hand of a thread', () => {
       code: 'not-said',
       level: 'warn',
       message:
-        'Nobody has said the hand: it is drawn as “right: clockwise goes on”. Look at the object, and say which it is.',
-      remedy: { label: 'It is right', parameter: 'hand', text: 'right' },
+        '“Hand” is not said yet: drawn as “right: clockwise goes on”. Look at the object, and say which it is.',
+      remedy: { label: 'Say “right”', parameter: 'hand', text: 'right' },
     });
   });
   test.each(['right', 'left'])('once said to be %s, it is quiet', hand => {
@@ -45,7 +45,7 @@ describe('the hand of a thread', () => {
     const plate = edit(job('round-cap'), { kind: 'add-addition', partId: 'part-1', addition });
     const [found] = work(plate).unsaid;
     expect(found).toMatchObject({ addition: 'thread1', parameter: 'thread1_hand' });
-    expect(found!.message).toMatch(/^Drain thread: Nobody has said the hand/);
+    expect(found!.message).toMatch(/^Drain thread: “Hand” is not said yet/);
     expect(work(edit(plate, set('thread1_hand', found!.remedy!.text))).unsaid).toEqual([]);
   });
   test('nothing is asked of a part without one', () => {

@@ -19,14 +19,14 @@ export function unsaid(recipe: Recipe, parameters: Parameters, part: Part): Find
     .map(spec => {
       const taken = spec.options.find(o => o.value === parameters[spec.name])!;
       const remedy = {
-        label: `It is ${taken.label.split(':')[0]}`,
+        label: `Say “${taken.label.split(':')[0]}”`,
         parameter: spec.name,
         text: taken.value,
       };
       const found = finding(
         'not-said',
         'warn',
-        { what: spec.label.toLowerCase(), taken: taken.label },
+        { what: spec.label, taken: taken.label },
         { parameter: spec.name, remedy },
       );
       const addition = part.additions.find(a => a.id === spec.addition);

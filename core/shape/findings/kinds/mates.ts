@@ -52,7 +52,7 @@ export const mateFindings = {
   'not-said': define<{ what: string; taken: string }>({
     cost: 'no-fit',
     words: f =>
-      `Nobody has said the ${f.what}: it is drawn as “${f.taken}”. Look at the object, and say which it is.`,
+      `“${f.what}” is not said yet: drawn as “${f.taken}”. Look at the object, and say which it is.`,
   }),
   hand: define<{ found: string; wanted: string }>({
     cost: 'no-fit',
