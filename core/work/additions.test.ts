@@ -142,6 +142,35 @@ describe('an addition that must fit', () => {
     expect(resolve(fitted()).checkContext.ledger.slot1).toMatchObject({ model: mate.model, reading: 20 });
   });
 
+  test('copied, the copy fits the same size its own way, and has a name of its own', () => {
+    const copied = edit(fitted(), {
+      kind: 'copy-addition',
+      partId: 'part-1',
+      additionId: 'slot1',
+      id: 'slot2',
+    });
+    const before = resolve(copied);
+    expect(before.ledger.mates.map(m => m.mate.name)).toEqual(
+      expect.arrayContaining(['The slot', 'The slot 2']),
+    );
+    expect(before.parameters.slot2_width).toBe(before.parameters.slot1_width);
+    const want = { ...copied.mates.find(m => m.id === 'part-1-slot2')!.want, name: 'own' as const };
+    const tight = edit(copied, {
+      kind: 'want',
+      mateId: 'part-1-slot2',
+      want: { ...want, window: { min: -0.3, max: -0.1, unit: 'mm' } },
+    });
+    const after = resolve(tight);
+    expect(after.parameters.slot1_width).toBe(before.parameters.slot1_width);
+    expect(after.parameters.slot2_width).toBeLessThan(before.parameters.slot2_width as number);
+  });
+
+  test('renamed, its mate has the new name too', () => {
+    const change = { name: 'Strap slot' };
+    const named = edit(fitted(), { kind: 'addition', partId: 'part-1', additionId: 'slot1', change });
+    expect(resolve(named).ledger.mates.at(-1)!.mate.name).toBe('Strap slot');
+  });
+
   test('let go again, its number is its own; removed, its mate is gone and the reading stays', () => {
     const loose = edit(fitted(), {
       kind: 'addition-fits',

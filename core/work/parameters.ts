@@ -149,9 +149,13 @@ export class ParameterPass {
       if (field === undefined) return this.measured(dimension.id, base!);
       if (field !== 'model') return undefined;
       const specs = this.recipe.mates.filter(m => dimensionOf(this.part, m.dimension) === dimension.id);
-      const mate = this.ledger.mates.find(
-        m => m.dimension.id === dimension.id || specs.some(s => s.id === m.mate.ours.surface),
-      );
+      // Two surfaces may fit one size of the object, each its own way: a number asks for its own.
+      const asker = specs.find(s => s.parameter === this.open.at(-1));
+      const mate =
+        this.ledger.mates.find(m => m.mate.ours.surface === asker?.id) ??
+        this.ledger.mates.find(
+          m => m.dimension.id === dimension.id || specs.some(s => s.id === m.mate.ours.surface),
+        );
       if (mate) return { value: mate.model, provisional: false };
       const [spec] = specs;
       const example = spec && this.recipe.demo.parameters[spec.parameter];

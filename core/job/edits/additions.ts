@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { kindOf } from '../../shape/additions';
-import { Addition, inOrder } from '../../shape/additions/addition';
+import { Addition, inOrder, nameForNew } from '../../shape/additions/addition';
 import { longName, surfaceNameOf } from '../../shape/additions/with-additions';
 import type { Parameters } from '../../shape/recipes/parameters';
 import { Id, type JobDocument, type Mate, type Part } from '../document';
@@ -66,12 +66,58 @@ export const changeAddition = defineEdit(
     change: Addition.pick({ name: true, on: true }).partial(),
   }),
   {
-    apply: (document, { partId, additionId, change }) =>
-      withChanged(document, partId, additionId, a => ({ ...a, ...change })),
+    apply(document, { partId, additionId, change }) {
+      const addition = requireAddition(document, partId, additionId);
+      const changed = withChanged(document, partId, additionId, a => ({ ...a, ...change }));
+      if (change.name === undefined) return changed;
+      // Its mate is called as it is, in the ledger and at the try.
+      const name = change.name;
+      return {
+        ...changed,
+        mates: changed.mates.map(m => (isMateOf(m, partId, addition) ? { ...m, name } : m)),
+      };
+    },
     words({ partId, additionId, change }, document) {
       const name = quoted(document, partId, additionId);
       return change.on === undefined ? `Renamed ${name}` : `Switched ${name} ${change.on ? 'on' : 'off'}`;
     },
+  },
+);
+
+/** Another one like it, after all others: with its numbers, what it must fit and how, and a name of its own. */
+export const copyAddition = defineEdit(
+  z.object({ kind: z.literal('copy-addition'), ...about, id: Addition.shape.id }),
+  {
+    apply(document, { partId, additionId, id }) {
+      const from = requireAddition(document, partId, additionId);
+      const part = requirePart(document, partId);
+      if (part.additions.some(a => a.id === id))
+        throw new EditRefused(`There is an addition “${id}” already: take another name.`);
+      const name = nameForNew(from.name, part.additions);
+      const [was, is] = [longName(from, ''), longName({ id }, '')];
+      const itself = new RegExp(`\\b${was}`, 'g');
+      const numbers = Object.entries(part.parameters)
+        .filter(([key]) => key.startsWith(was))
+        .map(([key, said]) => [
+          is + key.slice(was.length),
+          // What refers to the addition itself refers to the copy.
+          { ...said, text: said.text.replace(itself, is) },
+        ]);
+      const copy = { ...from, id, name, order: 1 + Math.max(...part.additions.map(a => a.order)) };
+      return {
+        ...withPart(document, partId, p => ({
+          ...p,
+          additions: [...p.additions, copy],
+          parameters: { ...p.parameters, ...Object.fromEntries(numbers) },
+        })),
+        mates: document.mates.flatMap(m =>
+          isMateOf(m, partId, from)
+            ? [m, { ...m, id: `${partId}-${id}`, name, ours: { ...m.ours, surface: surfaceNameOf(copy) } }]
+            : [m],
+        ),
+      };
+    },
+    words: ({ partId, additionId }, document) => `Copied ${quoted(document, partId, additionId)}`,
   },
 );
 

@@ -62,6 +62,15 @@ export const inOrder = (additions: readonly Addition[]): Addition[] =>
 
 /** A longer list cannot be read. */
 export const MOST_ADDITIONS = 40;
+
+/** A name that no other one has: “Vent”, “Vent 2”. */
+export function nameForNew(wish: string, taken: readonly Pick<Addition, 'name'>[]): string {
+  const has = (name: string) => taken.some(a => a.name === name);
+  if (!has(wish)) return wish;
+  const stem = wish.replace(/ \d+$/, '').slice(0, 74);
+  for (let n = 2; ; n++) if (!has(`${stem} ${n}`)) return `${stem} ${n}`;
+}
+
 export const Additions = z
   .array(Addition)
   .max(MOST_ADDITIONS, `At most ${MOST_ADDITIONS} additions.`)

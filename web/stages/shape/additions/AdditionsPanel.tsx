@@ -13,7 +13,7 @@ import {
   verticalListSortingStrategy,
 } from '@dnd-kit/sortable';
 import { CSS } from '@dnd-kit/utilities';
-import { ArrowDown, ArrowUp, GripVertical, Plus, Trash2 } from 'lucide-react';
+import { ArrowDown, ArrowUp, Copy, GripVertical, Plus, Trash2 } from 'lucide-react';
 import { useState } from 'react';
 import styled from 'styled-components';
 import type { Dimension } from '../../../../core/job/document';
@@ -23,6 +23,7 @@ import {
   type AdditionKind,
   inOrder,
   MOST_ADDITIONS,
+  nameForNew,
 } from '../../../../core/shape/additions/addition';
 import { longName, surfaceNameOf } from '../../../../core/shape/additions/with-additions';
 import type { Finding } from '../../../../core/shape/findings/finding';
@@ -63,9 +64,13 @@ export function AdditionsPanel({ findings }: { findings: readonly Finding[] }) {
     const done = await edit({
       kind: 'add-addition',
       partId: part.id,
-      addition: { id, kind: kind.kind, name: kind.title, on: true },
+      addition: { id, kind: kind.kind, name: nameForNew(kind.title, part.additions), on: true },
     });
     if (done) setOpen(id);
+  };
+  const copy = async (addition: Addition) => {
+    const id = freeName(kindOf(addition.kind).short, part.additions);
+    if (await edit({ kind: 'copy-addition', partId: part.id, additionId: addition.id, id })) setOpen(id);
   };
   return (
     <Panel style={{ marginTop: 12 }} aria-label="Additions">
@@ -100,6 +105,8 @@ export function AdditionsPanel({ findings }: { findings: readonly Finding[] }) {
                         : 'between'
                   }
                   open={open === addition.id}
+                  onCopy={() => void copy(addition)}
+                  full={list.length >= MOST_ADDITIONS}
                   onOpen={() => setOpen(now => (now === addition.id ? null : addition.id))}
                   findings={findings.filter(f => f.addition === addition.id)}
                 />
@@ -122,12 +129,17 @@ function Row({
   place,
   open,
   onOpen,
+  onCopy,
+  full,
   findings,
 }: {
   addition: Addition;
   place: 'first' | 'between' | 'last' | 'only';
   open: boolean;
   onOpen(): void;
+  onCopy(): void;
+  /** No more of them may be added. */
+  full: boolean;
   findings: readonly Finding[];
 }) {
   const { resolved, edit } = useBench('resolved', 'edit');
@@ -187,6 +199,11 @@ function Row({
             onPress={() => move(1)}
           >
             <ArrowDown size={16} />
+          </IconButton>
+        </Hinted>
+        <Hinted hint="Another one like it">
+          <IconButton aria-label={`Copy ${addition.name}`} isDisabled={full} onPress={onCopy}>
+            <Copy size={16} />
           </IconButton>
         </Hinted>
         <Hinted hint="Remove it; undo brings it back">
