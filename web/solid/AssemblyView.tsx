@@ -1,10 +1,10 @@
 import { Canvas, useThree } from '@react-three/fiber';
-import { useEffect, useMemo, useRef } from 'react';
+import { useEffect, useMemo } from 'react';
 import { BufferAttribute, BufferGeometry, EdgesGeometry } from 'three';
-import { OrbitControls } from 'three/examples/jsm/controls/OrbitControls.js';
 import { colourNow, useThemeChange } from '../ui/use-theme-change';
 import type { ShownAssembly } from '../workers/solid-protocol';
 import { boxAfter, offsetsFor } from './assembly-offsets';
+import { useOrbit } from './use-orbit';
 
 /** Several parts in one room, each in its own shade of the same clay. */
 export default function AssemblyView({
@@ -91,15 +91,8 @@ function Body({
 }
 
 function Camera({ box: [min, max] }: { box: [number[], number[]] }) {
-  const { camera, gl, invalidate } = useThree();
-  const controls = useRef<OrbitControls>(null);
-  useEffect(() => {
-    camera.up.set(0, 0, 1);
-    const made = new OrbitControls(camera, gl.domElement);
-    made.addEventListener('change', () => invalidate());
-    controls.current = made;
-    return () => made.dispose();
-  }, [camera, gl, invalidate]);
+  const { camera, invalidate } = useThree();
+  const controls = useOrbit();
   useEffect(() => {
     const middle = [0, 1, 2].map(i => (min[i]! + max[i]!) / 2) as [number, number, number];
     const far = 1.7 * Math.hypot(...[0, 1, 2].map(i => max[i]! - min[i]!));
@@ -107,6 +100,6 @@ function Camera({ box: [min, max] }: { box: [number[], number[]] }) {
     controls.current?.target.set(...middle);
     controls.current?.update();
     invalidate();
-  }, [camera, invalidate, min, max]);
+  }, [camera, controls, invalidate, min, max]);
   return null;
 }

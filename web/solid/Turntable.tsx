@@ -1,9 +1,9 @@
 import { useFrame, useThree } from '@react-three/fiber';
 import { useEffect, useRef } from 'react';
 import { type PerspectiveCamera, Vector3 } from 'three';
-import { OrbitControls } from 'three/examples/jsm/controls/OrbitControls.js';
 import type { NeighbourAsked } from '../../core/shape/checks/context';
 import type { Bounds } from '../../core/shape/mesh/mesh';
+import { useOrbit } from './use-orbit';
 import { boundsWith, directionOf, distanceFor, middleOf, type ViewName } from './views';
 
 /** What was asked of the view: another side, or the whole part again from where it is seen. A new object is a new wish. */
@@ -26,17 +26,10 @@ export function Turntable({
   around: readonly NeighbourAsked[];
   look: Look | null;
 }) {
-  const { camera, gl, invalidate } = useThree();
-  const controls = useRef<OrbitControls>(null);
+  const { camera, invalidate } = useThree();
+  const controls = useOrbit();
   const framed = useRef({ size: 0, x: 0, y: 0 });
   const looked = useRef<Look>(null);
-  useEffect(() => {
-    camera.up.set(0, 0, 1);
-    const made = new OrbitControls(camera, gl.domElement);
-    made.addEventListener('change', () => invalidate());
-    controls.current = made;
-    return () => made.dispose();
-  }, [camera, gl, invalidate]);
   useEffect(() => {
     const middle = middleOf(bounds);
     const before = framed.current;
@@ -57,7 +50,7 @@ export function Turntable({
     controls.current.target.copy(target);
     controls.current.update();
     invalidate();
-  }, [camera, size, bounds, around, look, invalidate]);
+  }, [camera, controls, size, bounds, around, look, invalidate]);
   useFrame(() => {
     controls.current?.update();
   });
