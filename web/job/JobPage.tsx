@@ -106,7 +106,10 @@ function JobBench({ session, state, workshop, document }: BenchProps) {
   const go = useCallback(
     (to: Stage, key?: string) => {
       if (key) select(key);
-      void navigate({ pathname: `/jobs/${base.id}/${to}`, search: several ? `?part=${partId}` : '' });
+      void navigate(
+        { pathname: `/jobs/${base.id}/${to}`, search: several ? `?part=${partId}` : '' },
+        { state: { leadTo: key } },
+      );
     },
     [navigate, base.id, several, partId],
   );

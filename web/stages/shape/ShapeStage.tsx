@@ -12,7 +12,7 @@ import { type Picking, PickingContext } from './additions/picking';
 import { LoadsPanel } from './bears/LoadsPanel';
 import { ComparePanel } from './ComparePanel';
 import { FamilyPanel } from './FamilyPanel';
-import { useLeadTo } from './lead-to';
+import { useLead, useLeadTo } from './lead-to';
 import { ParameterField } from './ParameterField';
 import { PlacePanel } from './place/PlacePanel';
 import { TogetherPanel } from './together/TogetherPanel';
@@ -24,7 +24,7 @@ const SolidView = lazy(() => import('../../solid/SolidView'));
 export function ShapeStage() {
   const { job, resolved, selected, select, unit } = useBench('job', 'resolved', 'selected', 'select', 'unit');
   const { part, recipe, parameters, provisional, demands } = resolved;
-  useLeadTo(selected);
+  useLeadTo(useLead());
   const context = resolved.checkContext;
   const solid = useSolid(resolved.part, parameters, context);
   const lit =

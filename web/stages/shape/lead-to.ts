@@ -1,13 +1,23 @@
 import { useEffect } from 'react';
+import { useLocation } from 'react-router';
 import type { Finding } from '../../../core/shape/findings/finding';
 
 /** What to change about it: the name of a parameter, or the id of a load, a neighbour or an addition. */
 export const leadsTo = (f: Finding): string | undefined =>
   f.parameter ?? f.remedy?.parameter ?? f.load ?? f.neighbour ?? f.addition;
 
-/** Whoever comes to Shape for one thing finds it in sight, opened and ready to type in. */
+/**
+ * What somebody came to Shape for, by a button that leads there; null for whoever just came. What happens to be
+ * selected is no such wish: the keyboard's next shortcut would be typed into its number.
+ */
+export function useLead(): string | null {
+  const { state } = useLocation();
+  return (state as { leadTo?: string } | null)?.leadTo ?? null;
+}
+
+/** Whoever comes for one thing finds it in sight, opened and ready to type in. */
 export function useLeadTo(what: string | null) {
-  // biome-ignore lint/correctness/useExhaustiveDependencies: on arrival only; what is selected later is in sight already
+  // Once, on arrival: what is typed afterwards moves nothing.
   useEffect(() => {
     const found = what && document.querySelector(`[data-about="${CSS.escape(what)}"]`);
     const shown = found && (found.firstElementChild as HTMLElement | null);
@@ -17,5 +27,5 @@ export function useLeadTo(what: string | null) {
     shown.scrollIntoView({ block: 'center' });
     const field = shown.matches('input, button') ? shown : shown.querySelector<HTMLElement>('input, button');
     field?.focus({ preventScroll: true });
-  }, []);
+  }, [what]);
 }

@@ -33,19 +33,21 @@ import { CommittedField } from '../../../ui/CommittedField';
 import { Button, Checkbox, Hinted, IconButton, Select } from '../../../ui/controls';
 import { Panel } from '../../../ui/layout';
 import { FONTS } from '../../../ui/theme';
+import { useLead } from '../lead-to';
 import { ParameterField } from '../ParameterField';
 import { AddDialog } from './AddDialog';
 import { KindPicture } from './KindPicture';
 
 /** What the maker puts on the recipe's part or takes off it, in the order in which it is done. */
 export function AdditionsPanel({ findings }: { findings: readonly Finding[] }) {
-  const { resolved, edit, selected } = useBench('resolved', 'edit', 'selected');
+  const { resolved, edit } = useBench('resolved', 'edit');
+  const lead = useLead();
   const { part } = resolved;
   const [adding, setAdding] = useState(false);
   const list = inOrder(part.additions);
   // Whoever comes for one of its numbers finds it open.
   const [open, setOpen] = useState(
-    () => list.find(a => selected === a.id || selected?.startsWith(longName(a, '')))?.id ?? null,
+    () => list.find(a => lead === a.id || lead?.startsWith(longName(a, '')))?.id ?? null,
   );
   const sensors = useSensors(
     useSensor(PointerSensor),
