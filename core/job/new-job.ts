@@ -59,7 +59,8 @@ const partOf = (
   ...PLAIN_PART,
 });
 
-const unread = (step: Recipe['guide'][number], name: string): Dimension => ({
+/** A guide step’s dimension before anything is read. */
+export const unread = (step: Recipe['guide'][number], name: string): Dimension => ({
   id: name,
   name,
   label: step.label,
@@ -70,10 +71,11 @@ const unread = (step: Recipe['guide'][number], name: string): Dimension => ({
   readings: [],
 });
 
-const matesOf = (
+/** A part’s mates with their usual wants. */
+export const matesOf = (
   part: Part,
   recipe: Recipe,
-  material: Material,
+  material: Pick<Material, 'flexible'>,
   workshop: Pick<Workshop, 'windows'>,
   prefix = '',
 ): Mate[] =>
@@ -87,6 +89,10 @@ const matesOf = (
     soft: softSideOf(spec, material.flexible),
     want: defaultWant(material.flexible ? spec.flexibleWant : spec.want, workshop),
   }));
+
+/** A guide step’s name that no dimension has yet. */
+export const freeName = (key: string, taken: ReadonlySet<string>): string =>
+  Array.from({ length: 100 }, (_, i) => `${key.slice(0, 36)}_${i + 2}`).find(name => !taken.has(name))!;
 
 /**
  * The job with one part more, printed like the one before it. Its dimensions are its own, or, where `share` is asked, those
@@ -111,9 +117,7 @@ export function withNewPart(
       continue;
     }
     if (share && document.dimensions.some(d => d.id === step.key && d.guide === step.key)) continue;
-    const own = Array.from({ length: 100 }, (_, i) => `${step.key.slice(0, 36)}_${i + 2}`).find(
-      n => !taken.has(n),
-    )!;
+    const own = freeName(step.key, taken);
     binds[step.key] = own;
     dimensions.push({ ...unread(step, own), label: `${step.label}, ${name}`.slice(0, 120) });
   }

@@ -1,6 +1,7 @@
 import { recipeWith } from '../shape/recipe-with';
 import type { Recipe } from '../shape/recipes/recipe';
-import type { Part } from './document';
+import { usersOf } from './derived';
+import type { Dimension, JobDocument, Part } from './document';
 
 /** A part's recipe with its additions. @throws RangeError when the recipe is unknown */
 export const recipeOf = ({ recipe, additions }: Pick<Part, 'recipe' | 'additions'>): Recipe =>
@@ -8,3 +9,12 @@ export const recipeOf = ({ recipe, additions }: Pick<Part, 'recipe' | 'additions
 
 /** The job's dimension for one of a recipe's guide keys: two parts of one recipe have each their own. */
 export const dimensionOf = ({ binds }: Pick<Part, 'binds'>, key: string): string => binds[key] ?? key;
+
+/** Whether a dimension still serves: somebody read it, works with it, or a part’s guide asks for it. */
+export const isOfUse = (dimension: Dimension, document: JobDocument): boolean =>
+  dimension.guide === null ||
+  dimension.readings.length > 0 ||
+  dimension.derived !== undefined ||
+  usersOf(dimension.id, document).length > 0 ||
+  document.mates.some(m => m.other.of === 'object' && m.other.dimension === dimension.id) ||
+  document.parts.some(p => recipeOf(p).guide.some(step => dimensionOf(p, step.key) === dimension.id));

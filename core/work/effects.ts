@@ -1,4 +1,5 @@
 import { bondHolds, bondRule } from '../fit/bond';
+import { FRICTION } from '../fit/grip';
 import { clearanceChange, OBJECT_EXPANSION, ROOM_C } from '../fit/heat';
 import { pressFit } from '../fit/press';
 import { strainAt } from '../fit/wants';
@@ -20,8 +21,6 @@ export interface Effect {
   gauge?: { strain: number; often: number; once: number };
 }
 
-/** Friction of a print on what it is put on, from smooth and dry to rough. Common practice, no source. */
-const FRICTION = { low: 0.2, high: 0.6 };
 /** Poisson's ratio of plastics. Common practice, no source. */
 const POISSON = 0.38;
 
@@ -30,10 +29,10 @@ export function effectsOf(ledger: MateLedger, resolved: ResolvedPart, brief: Bri
   const polymer = polymerOf(resolved.material);
   if (!polymer) return [];
   const modulus = { low: given(polymer, 'modulusLow'), high: given(polymer, 'modulusHigh') };
-  const wall = resolved.parameters.wall;
-  const contact = resolved.recipe
-    .surfaces(resolved.parameters)
-    .find(s => s.mate === ledger.mate.ours.surface);
+  const { parameters, recipe } = resolved;
+  const wall =
+    recipe.grips?.(parameters).find(g => g.mate === ledger.mate.ours.surface)?.wall ?? parameters.wall;
+  const contact = recipe.surfaces(parameters).find(s => s.mate === ledger.mate.ours.surface);
   // Rings and round joints only: what flats squeeze is another sum.
   if (contact?.kind !== 'round') return warmth(ledger, given(polymer, 'expansion'), brief);
   const length = contact ? Math.abs(contact.to - contact.from) : null;
@@ -89,9 +88,10 @@ function grip(
 }
 
 /** A strong hand's pull on something it can grip, N. Common practice, no source. */
-const HARD_TO_PULL = 250;
+export const HARD_TO_PULL = 250;
 
-const oftenOf = (material: ResolvedPart['material']): number => {
+/** What its plastic bears often, ratio. */
+export const oftenOf = (material: ResolvedPart['material']): number => {
   const polymer = polymerOf(material);
   return polymer ? given(polymer, 'strainOften') / 100 : material.strainLimit / 2;
 };

@@ -296,7 +296,10 @@ function trialsOf(
     for (const q of questions) {
       const own = said[q.id];
       const drawn = version.mates.find(m => m.mateId === q.id);
-      if (!own || !drawn || groupOf(q.mate, recipeOf(version), version) !== q.group) continue;
+      if (!own || !drawn) continue;
+      // A part of another recipe then may have had this surface under another name.
+      const then = { ...q.mate, ours: { ...q.mate.ours, surface: drawn.surface } };
+      if (groupOf(then, recipeOf(version), version) !== q.group) continue;
       if (!own.verdict && !own.printed) continue;
       const scale = scaleAbout(q.reading.value, q.state.source, drawn.want, q.mate);
       // Where the other side is ours too, it may have been drawn otherwise then: what counts is the difference.

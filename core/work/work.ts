@@ -16,6 +16,7 @@ import type { DimensionState } from './dimension';
 import { evaluateDimensions } from './dimensions';
 import { type Effect, effectsOf } from './effects';
 import { type EffortAdvice, effortAdvice } from './effort';
+import { type Grips, gripsOf } from './grips';
 import { kindOn, type LedgerState, ledgerOf, type MateLedger, type OtherSize } from './ledger';
 import { type BothWays, bothWays } from './other-plastic';
 import { foremostOf, jobOverview, type Overview, overviewOf } from './overview';
@@ -411,6 +412,10 @@ export class PartWork implements ResolvedPart {
 
   effectsOf(ledger: MateLedger): Effect[] {
     return effectsOf(ledger, this, this.document.brief);
+  }
+  /** What several gripping surfaces ask of plastic and hand together. */
+  get grips(): Grips | null {
+    return this.once('grips', () => gripsOf(this));
   }
   get effortAdvice(): EffortAdvice[] {
     return effortAdvice(this);

@@ -1,5 +1,5 @@
 import { zodResolver } from '@hookform/resolvers/zod';
-import { Pencil, Plus, Trash2 } from 'lucide-react';
+import { Pencil, Plus, Shapes, Trash2 } from 'lucide-react';
 import { lazy, memo, Suspense, useState } from 'react';
 import { ToggleButton, ToggleButtonGroup } from 'react-aria-components';
 import { useForm } from 'react-hook-form';
@@ -12,12 +12,14 @@ import { FONTS } from '../ui/theme';
 import { useBench } from './bench-context';
 
 const AddPartDialog = lazy(() => import('./AddPartDialog'));
+const ChangeRecipeDialog = lazy(() => import('./ChangeRecipeDialog'));
 
 /** Which of the job's parts is worked on. With one part there is nothing to choose: only Shape offers another. */
 export const PartBar = memo(function PartBar({ onShape }: { onShape: boolean }) {
   const { document, resolved, setPart, edit } = useBench('document', 'resolved', 'setPart', 'edit');
   const [adding, setAdding] = useState(false);
   const [naming, setNaming] = useState(false);
+  const [reshaping, setReshaping] = useState(false);
   const { parts } = document;
   const { part } = resolved;
   if (parts.length === 1 && !onShape) return null;
@@ -58,6 +60,9 @@ export const PartBar = memo(function PartBar({ onShape }: { onShape: boolean }) 
               </Hinted>
             </>
           ) : null}
+          <Button $small $look="quiet" onPress={() => setReshaping(true)}>
+            <Shapes size={15} /> Another shape
+          </Button>
           <Button $small $look="quiet" onPress={() => setAdding(true)} isDisabled={parts.length >= 20}>
             <Plus size={15} /> Add a part
           </Button>
@@ -66,6 +71,11 @@ export const PartBar = memo(function PartBar({ onShape }: { onShape: boolean }) 
       {adding ? (
         <Suspense fallback={null}>
           <AddPartDialog onClose={() => setAdding(false)} />
+        </Suspense>
+      ) : null}
+      {reshaping ? (
+        <Suspense fallback={null}>
+          <ChangeRecipeDialog onClose={() => setReshaping(false)} />
         </Suspense>
       ) : null}
       {naming ? <RenameDialog onClose={() => setNaming(false)} /> : null}

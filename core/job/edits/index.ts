@@ -17,6 +17,7 @@ import { mateWith, want } from './mates';
 import { addModel, changeModel, removeModel } from './models';
 import {
   addPart,
+  changeRecipe,
   goesOn,
   material,
   parameter,
@@ -64,6 +65,7 @@ export const EDITS = [
   removeAddition,
   additionFits,
   addPart,
+  changeRecipe,
   renamePart,
   removePart,
   mateWith,

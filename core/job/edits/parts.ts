@@ -1,11 +1,11 @@
 import { z } from 'zod';
 import { softSideOf } from '../../shape/mates';
 import { recipeById } from '../../shape/recipes';
+import { withRecipe } from '../change-recipe';
 import { same } from '../changes';
-import { usersOf } from '../derived';
-import { type Dimension, Id, type JobDocument, ParameterText, Part, Pose } from '../document';
+import { Id, type JobDocument, ParameterText, Part, Pose } from '../document';
 import { withNewPart } from '../new-job';
-import { dimensionOf, recipeOf } from '../parts';
+import { isOfUse, recipeOf } from '../parts';
 import { defineEdit, type EditWorkshop } from './define';
 import { defaultWant, EditRefused, nameOf, requirePart, withPart } from './tools';
 
@@ -39,6 +39,23 @@ export const renamePart = defineEdit(
   },
 );
 
+export const changeRecipe = defineEdit(
+  z.object({
+    kind: z.literal('change-recipe'),
+    partId: Id,
+    recipe: z.string().max(60),
+    /** Dimensions of the job that answer steps of the new recipe, by the step. */
+    takes: z.record(z.string().max(40), Id),
+    /** New to this job: new mates are called after it. */
+    prefix: Id.max(12),
+  }),
+  {
+    apply: withRecipe,
+    words: ({ recipe }) =>
+      `Made the part as another shape, ${recipeById(recipe)?.title ?? recipe}: what was read stays`,
+  },
+);
+
 /** Its mates go with it; what was measured stays, since readings are not made twice gladly. */
 export const removePart = defineEdit(z.object({ kind: z.literal('remove-part'), partId: Id }), {
   apply(document, { partId }) {
@@ -52,18 +69,12 @@ export const removePart = defineEdit(z.object({ kind: z.literal('remove-part'), 
       throw new EditRefused(
         `“${user.name}” of another part goes with it: let that fit the object again first.`,
       );
-    const others = document.parts.filter(p => p.id !== partId);
-    const used = (d: Dimension) =>
-      d.guide === null ||
-      d.readings.length > 0 ||
-      usersOf(d.id, document).length > 0 ||
-      others.some(p => recipeOf(p).guide.some(step => dimensionOf(p, step.key) === d.id));
-    return {
+    const without = {
       ...document,
-      parts: others,
+      parts: document.parts.filter(p => p.id !== partId),
       mates: document.mates.filter(m => m.ours.part !== partId),
-      dimensions: document.dimensions.filter(used),
     };
+    return { ...without, dimensions: document.dimensions.filter(d => isOfUse(d, without)) };
   },
   words: ({ partId }, document) => `Removed ${nameOf.part(document, partId)}`,
 });

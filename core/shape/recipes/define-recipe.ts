@@ -4,7 +4,7 @@ import type { Finding } from '../findings/finding';
 import type { Body, PartKernel } from '../kernels/kernel';
 import type { MateSpec, MateSurface } from '../mates';
 import type { ParameterSpec, Parameters } from './parameters';
-import type { BuiltSolid, EffortLever, GuideStep, Recipe } from './recipe';
+import type { BuiltSolid, EffortLever, GuideStep, Recipe, RoundGrip } from './recipe';
 
 /** A parameter whose name, and whose options where it is a choice, the compiler knows. */
 export type Declared = ParameterSpec & { name: string };
@@ -71,6 +71,7 @@ interface RecipeDeclaration<L extends readonly Declared[], G extends string, M e
   places(p: ValuesOf<L>): Places<NoInfer<M>>;
   checks?(p: ValuesOf<L>, solid: BuiltSolid, context: CheckContext): Finding[];
   levers?(p: ValuesOf<L>): (EffortLever & { mate: NoInfer<M>; parameter: NumbersOf<ValuesOf<L>> })[];
+  grips?(p: ValuesOf<L>): (RoundGrip & { mate: NoInfer<M>; passes?: { dimension: NoInfer<G> } })[];
   demo: { name: string; sizes: Readonly<Record<NoInfer<G>, number>>; parameters: ValuesOf<L> };
 }
 

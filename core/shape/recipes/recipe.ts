@@ -1,3 +1,4 @@
+import type { GripWall } from '../../fit/grip';
 import type { BoundAddition } from '../additions/addition';
 import type { CheckContext } from '../checks/context';
 import type { Drawing } from '../drawing/drawing';
@@ -36,6 +37,8 @@ export interface Recipe {
   checks(p: Parameters, solid: BuiltSolid, context: CheckContext): Finding[];
   /** What makes it go on, off and stay home more easily or less, at the same size. */
   levers?(p: Parameters): EffortLever[];
+  /** Its round surfaces that grip on one axis, so that what they ask of the hand adds up. */
+  grips?(p: Parameters): RoundGrip[];
   demo: DemoObject;
   /** What a maker put on it, in order; see additions/. */
   additions?: readonly BoundAddition[];
@@ -76,6 +79,13 @@ export interface EffortLever {
   power: number;
   least: number;
   most: number;
+}
+
+/** A round surface that grips, with our wall behind it. */
+export interface RoundGrip extends GripWall {
+  mate: string;
+  /** Of a ridge: the object's dimension it passes before it is home, and its slopes. */
+  passes?: { dimension: string; width: number; leads: number; holds: number };
 }
 
 export interface BuiltSolid {

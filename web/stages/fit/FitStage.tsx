@@ -24,6 +24,7 @@ import { EffectsPanel } from './EffectsPanel';
 import { FeelPanel } from './FeelPanel';
 import { GapPicture } from './GapPicture';
 import { GoesWith } from './GoesWith';
+import { GripsPanel } from './GripsPanel';
 import { LadderPanel } from './LadderPanel';
 import { OwnWindow } from './OwnWindow';
 import { SurerPanel } from './SurerPanel';
@@ -79,6 +80,7 @@ export function FitStage() {
         {ledger ? <NextPrint ledger={ledger} /> : <Unmeasured mate={mate} />}
         {ledger ? <LadderPanel key={`ladder-${mate.id}`} ledger={ledger} /> : null}
         {ledger ? <EffectsPanel ledger={ledger} /> : null}
+        <GripsPanel />
         {ledger && canBeFelt(mate, ledger) ? <FeelPanel key={mate.id} ledger={ledger} /> : null}
       </Stack>
     </>

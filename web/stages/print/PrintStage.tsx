@@ -249,7 +249,15 @@ const stopsIn = (details: unknown): Finding[] =>
   ((details as { findings?: Finding[] }).findings ?? []).filter(f => f.level === 'stop');
 
 function VersionCard({ version, open }: { version: Version; open: boolean }) {
-  const { job, workshop, resolved, session, say } = useBench('job', 'workshop', 'resolved', 'session', 'say');
+  const { job, work, workshop, resolved, session, say } = useBench(
+    'job',
+    'work',
+    'workshop',
+    'resolved',
+    'session',
+    'say',
+  );
+  const recipe = work.recipeOf(version);
   const prints = counting(resolved.history).prints.filter(p => p.versionId === version.id);
   const material = workshop.materials.find(m => m.id === version.materialId)?.name ?? 'unknown plastic';
   const practice = async () => {
@@ -276,7 +284,7 @@ function VersionCard({ version, open }: { version: Version; open: boolean }) {
       <Numbers>
         {version.mates.map(m => (
           <li key={m.mateId}>
-            <span>{resolved.recipe.mates.find(s => s.id === m.surface)?.name ?? m.surface}</span>
+            <span>{recipe.mates.find(s => s.id === m.surface)?.name ?? m.surface}</span>
             <b className="number">{formatLength(m.model)}</b>
             <span className="soft">{formatPercent(m.pRight)}</span>
           </li>

@@ -1,11 +1,11 @@
 import { defineRecipe } from '../define-recipe';
-import type { EffortLever } from '../recipe';
+import type { EffortLever, RoundGrip } from '../recipe';
 import { checkLip } from './checks';
 import { capDrawing, portDrawing } from './drawings';
-import { guide } from './guide';
-import { has, type P, parameters } from './parameters';
+import { type Asked, guide } from './guide';
+import { has, type P, parameters, slottedWall } from './parameters';
 import { refuse } from './refuse';
-import { capSolid, type Mate, places } from './solid';
+import { capSolid, LIP_SLOPES, type Mate, places, sizesOf } from './solid';
 
 type Lever = EffortLever & { mate: Mate; parameter: 'wall' | 'plugWall' | 'leadIn' };
 
@@ -24,6 +24,30 @@ function effortLevers(p: P): Lever[] {
       { mate, parameter: 'leadIn', label: 'entry chamfer', acts: 'entry', power: 0, least: 0, most: 3 },
     );
   return levers;
+}
+
+type Grip = RoundGrip & { mate: Mate; passes?: { dimension: Asked } };
+
+function grips(p: P): Grip[] {
+  const s = sizesOf(p);
+  const fingers = (wall: 'skirt' | 'plug') =>
+    s.slots && slottedWall(p) === wall
+      ? { fingers: { count: s.slots.count, width: s.slots.width, length: p.slotDepth } }
+      : {};
+  const found: Grip[] = [];
+  if (s.skirt) found.push({ mate: 'skirt', wall: p.wall, ...fingers('skirt') });
+  if (s.plug) found.push({ mate: 'plug', wall: s.plug.outer - s.plug.inner, ...fingers('plug') });
+  const passes = { width: p.lipWidth, ...LIP_SLOPES };
+  if (has.lip(p))
+    found.push({ mate: 'lip', wall: p.wall, ...fingers('skirt'), passes: { dimension: 'rim', ...passes } });
+  if (has.bead(p) && s.plug)
+    found.push({
+      mate: 'bead',
+      wall: s.plug.outer - s.plug.inner,
+      ...fingers('plug'),
+      passes: { dimension: 'bore', ...passes },
+    });
+  return found;
 }
 
 /** A cap over, or a plug into, a round object: hull vent, pipe end, port, tube. */
@@ -108,6 +132,7 @@ export const roundCap = defineRecipe({
   places,
   checks: checkLip,
   levers: effortLevers,
+  grips,
   demo: {
     name: 'a vent port',
     sizes: {

@@ -13,6 +13,8 @@ import { has, type P, slottedWall } from './parameters';
 const LEAD_RUN = Math.sqrt(3);
 /** Behind the lip: 45°, which prints without support and still holds. */
 const HOLD_RUN = 1;
+/** The same as angles against the axis. */
+export const LIP_SLOPES = { leads: 30, holds: 45 };
 /** A tab as thick as the end never reaches into the cavity. */
 export const tabThickness = (p: P) => p.endThickness;
 

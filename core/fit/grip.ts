@@ -1,0 +1,75 @@
+import { matingForce } from './click';
+import { type Fingers, fingerForce, ringForce } from './ring';
+
+/**
+ * What one round surface adds to the push that brings a part on and to the pull that takes it off. Several on one axis
+ * add up. Sizes mm, moduli MPa, forces N, angles degrees against the axis.
+ */
+export interface Force {
+  low: number;
+  high: number;
+}
+
+/** Our wall behind a gripping surface. */
+export interface GripWall {
+  wall: number;
+  /** Slots through it, open at the mouth. */
+  fingers?: Fingers;
+}
+
+/** A ridge that passes a larger place on its way to its groove. */
+export interface PassingRidge extends GripWall {
+  /** Width of the ridge along the axis. */
+  width: number;
+  /** Slope towards the mouth, and behind the ridge. */
+  leads: number;
+  holds: number;
+}
+
+/** Friction of a print on what it is put on, from smooth and dry to rough. Common practice, no source. */
+export const FRICTION = { low: 0.2, high: 0.6 };
+
+/**
+ * A push on a long thin tube at its mouth is felt to 1/(2β) of it, in its middle to 2/β, with β = 1.285/√(r·t) for a
+ * Poisson's ratio of 0.3. Source: Timoshenko, Theory of Plates and Shells, cylinders (from memory).
+ */
+function heldUp(radius: number, wall: number): Force {
+  const beta = 1.285 / Math.sqrt(radius * wall);
+  return { low: 1 / (2 * beta), high: 2 / beta };
+}
+
+/**
+ * A ridge as it passes.
+ * @param over what it passes, diameter @param strain how far that stretches or squeezes it, ratio above 0
+ * @returns along the axis, on and off; `Infinity` off where friction alone holds it
+ */
+export function passingForces(
+  ridge: PassingRidge,
+  over: number,
+  strain: number,
+  modulus: Force,
+): { on: Force; off: Force } {
+  const reach = heldUp(over / 2, ridge.wall);
+  const radial = (e: number, height: number) =>
+    ridge.fingers
+      ? fingerForce({ diameter: over, wall: ridge.wall, height, modulus: e }, ridge.fingers, strain).force
+      : ringForce({ diameter: over, wall: ridge.wall, height, modulus: e }, strain);
+  const least = radial(modulus.low, Math.max(ridge.width, reach.low));
+  const most = radial(modulus.high, ridge.width + reach.high);
+  const along = (slope: number): Force => ({
+    low: matingForce(least, slope, FRICTION.low),
+    high: matingForce(most, slope, FRICTION.high),
+  });
+  return { on: along(ridge.leads), off: along(ridge.holds) };
+}
+
+/** Friction of a surface that presses all round. @param radial N, all round */
+export const slidingForce = (radial: Force): Force => ({
+  low: FRICTION.low * radial.low,
+  high: FRICTION.high * radial.high,
+});
+
+export const sumOf = (forces: readonly Force[]): Force => ({
+  low: forces.reduce((sum, f) => sum + f.low, 0),
+  high: forces.reduce((sum, f) => sum + f.high, 0),
+});
