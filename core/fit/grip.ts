@@ -39,9 +39,19 @@ function heldUp(radius: number, wall: number): Force {
 }
 
 /**
- * A ridge as it passes.
+ * A product of what is known within bounds only: unknowns that have nothing to do with each other are seldom all at
+ * one end, so their ratios add up as squares do.
+ */
+export function spread(...bounds: readonly Force[]): Force {
+  const middle = bounds.reduce((product, { low, high }) => product * Math.sqrt(low * high), 1);
+  const ratio = Math.exp(Math.hypot(...bounds.map(({ low, high }) => Math.log(high / low) / 2)));
+  return { low: middle / ratio, high: middle * ratio };
+}
+
+/**
+ * A ridge as it passes, everywhere at once: brought on or peeled off from one side it takes less.
  * @param over what it passes, diameter @param strain how far that stretches or squeezes it, ratio above 0
- * @returns along the axis, on and off; `Infinity` off where friction alone holds it
+ * @returns along the axis, on and off; `Infinity` off where friction alone may hold it
  */
 export function passingForces(
   ridge: PassingRidge,
@@ -50,24 +60,21 @@ export function passingForces(
   modulus: Force,
 ): { on: Force; off: Force } {
   const reach = heldUp(over / 2, ridge.wall);
-  const radial = (e: number, height: number) =>
+  const radial = (height: number) =>
     ridge.fingers
-      ? fingerForce({ diameter: over, wall: ridge.wall, height, modulus: e }, ridge.fingers, strain).force
-      : ringForce({ diameter: over, wall: ridge.wall, height, modulus: e }, strain);
-  const least = radial(modulus.low, Math.max(ridge.width, reach.low));
-  const most = radial(modulus.high, ridge.width + reach.high);
-  const along = (slope: number): Force => ({
-    low: matingForce(least, slope, FRICTION.low),
-    high: matingForce(most, slope, FRICTION.high),
-  });
+      ? fingerForce({ diameter: over, wall: ridge.wall, height, modulus: 1 }, ridge.fingers, strain).force
+      : ringForce({ diameter: over, wall: ridge.wall, height, modulus: 1 }, strain);
+  const pressed = { low: radial(Math.max(ridge.width, reach.low)), high: radial(ridge.width + reach.high) };
+  const along = (slope: number): Force => {
+    const share = { low: matingForce(1, slope, FRICTION.low), high: matingForce(1, slope, FRICTION.high) };
+    if (share.high === Infinity) return { low: modulus.low * pressed.low * share.low, high: Infinity };
+    return spread(modulus, pressed, share);
+  };
   return { on: along(ridge.leads), off: along(ridge.holds) };
 }
 
 /** Friction of a surface that presses all round. @param radial N, all round */
-export const slidingForce = (radial: Force): Force => ({
-  low: FRICTION.low * radial.low,
-  high: FRICTION.high * radial.high,
-});
+export const slidingForce = (radial: Force): Force => spread(FRICTION, radial);
 
 export const sumOf = (forces: readonly Force[]): Force => ({
   low: forces.reduce((sum, f) => sum + f.low, 0),

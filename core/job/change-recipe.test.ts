@@ -95,3 +95,22 @@ describe('the same object, another shape', () => {
       }
   });
 });
+
+test('a recipe that learned to ask for more asks it of older jobs too, once a choice is made', () => {
+  const whole = newJob('Block', requireRecipe('tool-block'), FIRST_WORKSHOP);
+  const isNew = (id: string) => id === 'tool_b' || id === 'holeB';
+  const old = {
+    ...whole,
+    dimensions: whole.dimensions.filter(d => !isNew(d.id)),
+    mates: whole.mates.filter(m => !isNew(m.id)),
+  };
+  const two = edited(old, {
+    kind: 'parameter',
+    partId: 'part-1',
+    name: 'sizes',
+    expression: { text: 'two', unit: 'none' },
+  });
+  expect(part(two).needed.map(n => n.dimension.id)).toEqual(['tool', 'tool_b']);
+  const read2 = edited(two, read('tool', 12), read('tool_b', 10));
+  expect(part(read2).ledger.mates.map(m => m.mate.id)).toEqual(['hole', 'holeB']);
+});

@@ -129,3 +129,33 @@ export function withNewPart(
     mates: [...document.mates, ...matesOf(part, recipe, material, workshop, `${id}-`)],
   };
 }
+
+/**
+ * The job with what the part’s recipe has learned to ask for since the part was made: sizes that are not there yet and
+ * surfaces that nobody said anything of.
+ */
+export function withLearned(
+  document: JobDocument,
+  part: Part,
+  workshop: Pick<Workshop, 'materials' | 'windows'>,
+): JobDocument {
+  const recipe = recipeById(part.recipe);
+  if (!recipe) return document;
+  const has = (id: string) => document.dimensions.some(d => d.id === id);
+  const steps = recipe.guide.filter(step => !has(dimensionOf(part, step.key)));
+  const said = (surface: string) =>
+    document.mates.some(m => m.ours.part === part.id && m.ours.surface === surface);
+  const specs = recipe.mates.filter(spec => !said(spec.id));
+  if (steps.length === 0 && specs.length === 0) return document;
+  const material = workshop.materials.find(m => m.id === part.materialId) ?? workshop.materials[0]!;
+  const ids = new Set(document.mates.map(m => m.id));
+  const mates = matesOf(part, { ...recipe, mates: specs }, material, workshop).map(mate => ({
+    ...mate,
+    id: ids.has(mate.id) ? `${part.id}-${mate.id}` : mate.id,
+  }));
+  return {
+    ...document,
+    dimensions: [...document.dimensions, ...steps.map(step => unread(step, dimensionOf(part, step.key)))],
+    mates: [...document.mates, ...mates],
+  };
+}

@@ -26,7 +26,7 @@ export function buildPart(
     {
       parameters: recipe.parameters.filter(spec => spec.addition === undefined),
       refuse: p => recipe.refuse(p),
-      measured: followsReading(recipe),
+      measured: followsReading(recipe, parameters),
     },
     parameters,
   );

@@ -5,7 +5,7 @@ import { ownUnit } from '../quantity/units';
 import { PlaceError, resolvedPlace } from '../shape/additions/place';
 import { modelReference } from '../shape/model';
 import { holesOfText, OutlineTextError, outlineOfText, resolvedText } from '../shape/outline-text';
-import { type ParameterSpec, type Parameters, unitOf } from '../shape/recipes/parameters';
+import { type ParameterSpec, type Parameters, unitOf, usualText } from '../shape/recipes/parameters';
 import type { Recipe } from '../shape/recipes/recipe';
 import type { DimensionState } from './dimension';
 import type { LedgerState } from './ledger';
@@ -65,7 +65,7 @@ export class ParameterPass {
     const known = this.parameters[spec.name];
     if (typeof known === 'number') return known;
     const own: Expression = this.part.parameters[spec.name] ?? {
-      text: spec.default,
+      text: usualText(spec, this.parameters),
       unit: ownUnit(spec.measure ?? 'length'),
     };
     this.expressions[spec.name] = own;

@@ -4,7 +4,7 @@ import { recipeById } from '../../shape/recipes';
 import { withRecipe } from '../change-recipe';
 import { same } from '../changes';
 import { Id, type JobDocument, ParameterText, Part, Pose } from '../document';
-import { withNewPart } from '../new-job';
+import { withLearned, withNewPart } from '../new-job';
 import { isOfUse, recipeOf } from '../parts';
 import { defineEdit, type EditWorkshop } from './define';
 import { defaultWant, EditRefused, nameOf, requirePart, withPart } from './tools';
@@ -87,13 +87,15 @@ export const parameter = defineEdit(
     expression: ParameterText.nullable(),
   }),
   {
-    apply: (document, { partId, name, expression }) =>
-      withPart(document, partId, part => {
-        if (!recipeOf(part).parameters.some(p => p.name === name))
-          throw new EditRefused(`This part has no parameter “${name}”.`);
+    apply(document, { partId, name, expression }, workshop) {
+      const part = requirePart(document, partId);
+      if (!recipeOf(part).parameters.some(p => p.name === name))
+        throw new EditRefused(`This part has no parameter “${name}”.`);
+      return withPart(withLearned(document, part, workshop), partId, () => {
         const { [name]: _, ...rest } = part.parameters;
         return { ...part, parameters: expression ? { ...rest, [name]: expression } : rest };
-      }),
+      });
+    },
     words: ({ name, expression }) =>
       expression ? `Set ${name} to ${expression.text}` : `Let ${name} follow the recipe again`,
   },

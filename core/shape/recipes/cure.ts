@@ -1,6 +1,6 @@
 import { formatPlain } from '../../quantity/format';
 import type { Finding } from '../findings/finding';
-import { type ParameterSpec, type Parameters, unitOf } from './parameters';
+import { type ParameterSpec, type Parameters, unitOf, usualText } from './parameters';
 import type { Recipe } from './recipe';
 
 /** What refuses numbers: a recipe, or an addition with its own. */
@@ -13,10 +13,10 @@ export interface Refusing {
 
 /** Whether a number follows a reading by the recipe: a mate's, or one that a size of the object sets. */
 export const followsReading =
-  ({ guide }: Pick<Recipe, 'guide'>) =>
+  ({ guide }: Pick<Recipe, 'guide'>, choices: Parameters) =>
   (spec: ParameterSpec): boolean =>
     spec.kind === 'length' &&
-    (spec.default.match(/[a-z_][\w.]*/gi) ?? []).some(
+    (usualText(spec, choices).match(/[a-z_][\w.]*/gi) ?? []).some(
       name => name.endsWith('.model') || guide.some(g => g.key === name),
     );
 

@@ -11,6 +11,7 @@ interface LengthOptions {
   shown?: When;
   measure?: 'angle' | 'count';
   sensible?: Sensible;
+  defaultFor?(choices: Parameters): string;
 }
 
 type Length<N> = Extract<ParameterSpec, { kind: 'length' }> & { name: N };
@@ -26,7 +27,7 @@ export const length = <const N extends string>(
   label: string,
   [min, max]: readonly [number, number],
   usual: string,
-  { group = 'main', shown, measure, sensible }: LengthOptions = {},
+  { group = 'main', shown, measure, sensible, defaultFor }: LengthOptions = {},
 ): Length<N> => ({
   kind: 'length',
   name,
@@ -38,6 +39,7 @@ export const length = <const N extends string>(
   ...(shown ? { shown } : {}),
   ...(measure ? { measure } : {}),
   ...(sensible ? { sensible } : {}),
+  ...(defaultFor ? { defaultFor } : {}),
 });
 
 /** The first option is the usual one. */

@@ -1,6 +1,6 @@
 import { evaluateExpression } from '../../quantity/expression';
 import { ownUnit } from '../../quantity/units';
-import type { ParameterSpec } from './parameters';
+import { type ParameterSpec, type Parameters, usualText } from './parameters';
 import type { Recipe } from './recipe';
 
 type Given = Readonly<Record<string, unknown>>;
@@ -10,6 +10,7 @@ type Given = Readonly<Record<string, unknown>>;
  * the demo object's. So nothing given is the demo object, and a larger bore gets a larger flange.
  */
 export function completed(recipe: Pick<Recipe, 'parameters' | 'mates' | 'demo'>, given: Given): Given {
+  const choices = { ...recipe.demo.parameters, ...given } as Parameters;
   const specs = new Map(recipe.parameters.map(spec => [spec.name, spec]));
   const known = new Map<string, { value: number; follows: boolean } | null>();
 
@@ -40,11 +41,15 @@ export function completed(recipe: Pick<Recipe, 'parameters' | 'mates' | 'demo'>,
     const demo = recipe.demo.parameters[spec.name] as number;
     let follows = false;
     const unit = ownUnit(spec.measure ?? 'length');
-    const outcome = evaluateExpression({ text: spec.default, unit }, spec.measure ?? 'length', name => {
-      const found = look(name);
-      follows ||= found?.follows ?? false;
-      return found?.value;
-    });
+    const outcome = evaluateExpression(
+      { text: usualText(spec, choices), unit },
+      spec.measure ?? 'length',
+      name => {
+        const found = look(name);
+        follows ||= found?.follows ?? false;
+        return found?.value;
+      },
+    );
     if (!outcome.ok || !follows) return { value: demo, follows: false };
     const value = spec.measure === 'count' ? Math.round(outcome.value) : outcome.value;
     return { value: Math.min(spec.max, Math.max(spec.min, value)), follows: true };

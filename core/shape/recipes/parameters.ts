@@ -31,6 +31,8 @@ export type ParameterSpec = ParameterBase &
         max: number;
         /** An expression over dimensions, mates and parameters, or a number. */
         default: string;
+        /** Where its default hangs on choices: for these ones, instead of `default`. */
+        defaultFor?(choices: Parameters): string;
         /** The usual range, and why; a number outside it gets a remark but is built. */
         sensible?: Sensible;
       }
@@ -59,6 +61,10 @@ export type ParameterSpec = ParameterBase &
     /** One of the part's mates, by its name; empty for the first that will do. */
     | { kind: 'surface'; default: string }
   );
+
+/** What a number is made from while nobody sets it, with these choices. */
+export const usualText = (spec: Extract<ParameterSpec, { kind: 'length' }>, choices: Parameters): string =>
+  spec.defaultFor?.(choices) ?? spec.default;
 
 /** As it follows a number. */
 export const unitOf = ({ measure }: { measure?: 'angle' | 'count' }): string =>

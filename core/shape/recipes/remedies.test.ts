@@ -39,7 +39,7 @@ describe.each(RECIPES.map(r => [r.id, r] as const))('%s', (_, recipe) => {
     const refusing = {
       parameters: recipe.parameters,
       refuse: (p: Parameters) => recipe.refuse(p),
-      measured: followsReading(recipe),
+      measured: followsReading(recipe, recipe.demo.parameters),
     };
     let [refused, cured] = [0, 0];
     for (const p of spoiled(recipe)) {
@@ -51,7 +51,7 @@ describe.each(RECIPES.map(r => [r.id, r] as const))('%s', (_, recipe) => {
         cured++;
         const words = `${message} – ${remedy.label} – of ${JSON.stringify(p)}`;
         const spec = recipe.parameters.find(s => s.name === remedy.parameter)!;
-        expect(followsReading(recipe)(spec), words).toBe(false);
+        expect(followsReading(recipe, recipe.demo.parameters)(spec), words).toBe(false);
         // The button says the number and what it sets.
         expect(remedy.label, words).toContain(spec.label);
         expect(remedy.label, words).toContain(remedy.text.replace('-', '−'));

@@ -59,7 +59,8 @@ export function GripsPanel() {
       ) : null}
       <p className="soft" style={{ fontSize: 12.5 }}>
         On a smooth, dry object to a rough one, in {resolved.material.name} from soft to stiff. A ridge counts
-        as it passes; at home it no longer pushes.
+        as it passes, all round at once; peeled from one side it takes far less, and at home it no longer
+        pushes.
       </p>
     </Panel>
   );

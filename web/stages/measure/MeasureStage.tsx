@@ -3,21 +3,21 @@ import { useNavigate } from 'react-router';
 import styled from 'styled-components';
 import { CRITICAL_READINGS } from '../../../core/measure/evaluate';
 import { type DimensionState, readEnough } from '../../../core/work/dimension';
-import { askedChoices } from '../../../core/work/unsaid';
 import { useBench } from '../../job/bench-context';
 import { CommittedField } from '../../ui/CommittedField';
 import { Button, Checkbox } from '../../ui/controls';
 import { Empty, Lead, Panel, Row } from '../../ui/layout';
-import { ParameterField } from '../shape/ParameterField';
 import { AddDimensionDialog } from './AddDimensionDialog';
 import { AddThreadDialog } from './AddThreadDialog';
 import { CsvDialog } from './CsvDialog';
+import { Deciding } from './Deciding';
 import { DerivedPanel } from './DerivedPanel';
 import { HoldPicture, holdFor } from './HoldPicture';
 import { Leaving } from './Leaving';
 import { ReadingPanel } from './ReadingPanel';
 import { ShelfDialog } from './ShelfDialog';
 import { ThreadPanel } from './ThreadPanel';
+import { NotUsed, UsedFor } from './UsedFor';
 import { Views } from './Views';
 import { WorkOutDialog } from './WorkOutDialog';
 
@@ -116,7 +116,6 @@ export function MeasureStage() {
       </>
     );
   const { dimension } = turn;
-  const asked = askedChoices(resolved.recipe, resolved.parameters);
   const place = needed.findIndex(n => n.dimension.id === dimension.id);
   const step = resolved.recipe.guide.find(g => g.key === dimension.guide);
   const { hold, how } = step ?? holdFor(dimension);
@@ -143,6 +142,9 @@ export function MeasureStage() {
             ? `, and the fit depends on it: three readings, ${dimension.kind === 'outside' || dimension.kind === 'inside' ? 'turned' : 'each set on anew'}.`
             : '. Once is enough.'}
       </Lead>
+      <Used>
+        <UsedFor state={turn} />
+      </Used>
       {dimension.derived ? null : <PhoneHow>{how}</PhoneHow>}
       <Bench>
         <Left>
@@ -168,18 +170,10 @@ export function MeasureStage() {
               <ThreadPanel thread={thread} />
             </Below>
           ) : null}
-          {asked.length > 0 ? (
-            <Below>
-              <Panel aria-label="Only the object can say">
-                <h2>Only the object can say</h2>
-                <Asked>
-                  {asked.map(spec => (
-                    <ParameterField key={spec.name} spec={spec} />
-                  ))}
-                </Asked>
-              </Panel>
-            </Below>
-          ) : null}
+          <Below>
+            <Deciding />
+            <NotUsed />
+          </Below>
           <Below>
             <Leaving />
           </Below>
@@ -312,9 +306,9 @@ const Bench = styled.div`
 /** On a phone the drawing is below the field: the words come first. */
 const PhoneHow = styled.p`display: none; margin: -6px 0 12px; font-size: 14.5px; @media (max-width: 760px) { display: block; }`;
 const Left = styled.div`min-width: 0;`;
+const Used = styled.div`margin: -8px 0 12px;`;
 const Tools = styled.div`display: contents;`;
-const Asked = styled.div`display: grid; grid-template-columns: repeat(auto-fill, minmax(240px, 1fr)); gap: 12px; margin-top: 8px;`;
-const Below = styled.div`margin-top: 14px; &:empty { display: none; }`;
+const Below = styled.div`margin-top: 14px; display: flex; flex-direction: column; gap: 12px; &:empty { display: none; }`;
 const Foot = styled(Panel)`
   display: flex; align-items: center; gap: 16px; margin-top: 14px; flex-wrap: wrap;
   > div { flex: 1; min-width: 180px; }

@@ -1,6 +1,6 @@
 import { formatLength, formatPlain } from '../../../core/quantity/format';
 import { adviceOn } from '../../../core/shape/recipes/advice';
-import type { ParameterSpec } from '../../../core/shape/recipes/parameters';
+import { type ParameterSpec, usualText } from '../../../core/shape/recipes/parameters';
 import { wordOf } from '../../../core/work/parameters';
 import { useBench } from '../../job/bench-context';
 import { CommittedField } from '../../ui/CommittedField';
@@ -83,7 +83,7 @@ function FieldOf({ spec }: { spec: ParameterSpec }) {
     <QuantityField
       label={spec.label}
       kind={spec.measure ?? 'length'}
-      expression={expressions[spec.name] ?? { text: spec.default, unit: 'mm' }}
+      expression={expressions[spec.name] ?? { text: usualText(spec, parameters), unit: 'mm' }}
       understood={spec.measure ? formatPlain(value as number, 2) : formatLength(value as number, 'mm', 2)}
       problem={problems[spec.name]}
       provisional={provisional.has(spec.name)}

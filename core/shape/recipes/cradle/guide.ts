@@ -15,7 +15,9 @@ export const guide = [
     'At its edge, where the lips reach over; not over buttons.',
   ),
   step('slab_height', 'Slab, height', 'outside-jaws', 'Along which it slides in.'),
-  step('screw', 'Screw, over its thread', 'outside-jaws', 'The screws you have.'),
+  step('screw', 'Screw, over its thread', 'outside-jaws', 'The screws you have.', {
+    needed: p => p.stand === 'wall',
+  }),
 ];
 
 export type Asked = KeysOf<typeof guide>;

@@ -33,8 +33,12 @@ export const parameters = [
     ),
   ),
   outline('outline', 'Outline', '-30, -17; 30, -17 round 8; 30, 17 round 8; -30, 17'),
-  length('shapeWidth', 'Its shape, width', [3, 400], '60'),
-  length('shapeDepth', 'Its shape, depth', [3, 400], '34'),
+  length('shapeWidth', 'Its shape, width', [3, 400], 'rim_width', {
+    defaultFor: p => (p.goes === 'into' ? 'bore_width' : 'rim_width'),
+  }),
+  length('shapeDepth', 'Its shape, depth', [3, 400], 'rim_depth', {
+    defaultFor: p => (p.goes === 'into' ? 'bore_depth' : 'rim_depth'),
+  }),
   length('corner', 'Radius of the corners', [0, 200], 'corner_radius'),
   length('depth', 'Skirt or plug, depth', [1, 200], 'section_height - 0.2'),
   length('wall', 'Wall (0: a solid plug)', [0, 30], '1.6', { sensible: WALL }),

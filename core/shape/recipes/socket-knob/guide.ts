@@ -28,6 +28,7 @@ export const guide = [
     'Length that stands out',
     'step',
     'From the end of the shaft to what the knob must not touch.',
+    { needed: p => p.through !== true },
   ),
 ];
 
