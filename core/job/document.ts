@@ -3,6 +3,7 @@ import { WANT_NAMES } from '../fit/wants';
 import { Additions } from '../shape/additions/addition';
 import { LIES, type Lies } from '../shape/model';
 import { LONGEST_OUTLINE } from '../shape/outline-text';
+import { AXIS_OF, SIDES } from '../shape/sides';
 
 /**
  * A job: one object and the part or parts made for it, as one document. Versions, prints and tries are
@@ -190,7 +191,11 @@ export const Mate = z.object({
 export const Pose = z.enum(['as-drawn', 'turned-over', 'on-side']);
 
 /** One of the six directions of a part as it stands on the bed. */
-export const Direction = z.enum(['top', 'underside', 'left', 'right', 'front', 'back']);
+export const Direction = z.enum(SIDES);
+
+/** Numbers of something that were written as expressions over dimensions; the others are plain. */
+const written = <const K extends string>(...keys: readonly K[]) =>
+  z.partialRecord(z.enum(keys), Expression).optional();
 
 /** What a part has to bear. */
 export const PartLoad = z.object({
@@ -225,7 +230,27 @@ export const Neighbour = z.object({
   z: z.number().min(-2000).max(2000),
   /** Room that must stay free around it, each side. */
   room: z.number().min(0).max(200),
+  texts: written('width', 'depth', 'height', 'x', 'y', 'z', 'room'),
 });
+
+/** A stretch of the part's edge that stays open: the way to a button, a plug, a screw. mm */
+export const OpenZone = z
+  .object({
+    id: Id,
+    name: Label,
+    /** The side of the part along which it runs, and the end that it is counted from. */
+    edge: Direction,
+    end: Direction,
+    from: z.number().min(0).max(2000),
+    to: z.number().min(0).max(2000),
+    /** How far in from the side. */
+    deep: z.number().min(0.1, 'At least 0.1 mm.').max(2000),
+    texts: written('from', 'to', 'deep'),
+  })
+  .refine(z => AXIS_OF[z.edge] !== AXIS_OF[z.end], {
+    message: 'An edge is counted from one of its own ends.',
+    path: ['end'],
+  });
 
 /** One straight piece of the way on, coming from that side. */
 const Leg = z.object({ from: Direction, distance: z.number().min(1, 'At least 1 mm.').max(2000) });
@@ -248,6 +273,7 @@ export const Part = z.object({
   binds: z.record(z.string().max(40), Id),
   loads: listOf(PartLoad, 10),
   neighbours: listOf(Neighbour, 20),
+  keepOpen: listOf(OpenZone, 20).default([]),
   goesOn: GoesOn.nullable(),
 });
 
@@ -316,6 +342,7 @@ export type Part = z.infer<typeof Part>;
 export type Direction = z.infer<typeof Direction>;
 export type PartLoad = z.infer<typeof PartLoad>;
 export type Neighbour = z.infer<typeof Neighbour>;
+export type OpenZone = z.infer<typeof OpenZone>;
 export type GoesOn = z.infer<typeof GoesOn>;
 export type Pose = z.infer<typeof Pose>;
 export type Brief = z.infer<typeof Brief>;
@@ -327,6 +354,7 @@ export const PLAIN_PART = {
   binds: {},
   loads: [],
   neighbours: [],
+  keepOpen: [],
   goesOn: null,
 } satisfies Partial<Part>;
 

@@ -9,6 +9,8 @@ describe('a load as a maker says it', () => {
     ['30 kg', 294.2],
     ['30kg', 294.2],
     ['66 lb', 293.6],
+    ['2 * 30 kg', 588.4],
+    ['(120 + 80) / 2 N', 100],
     ['1 1/2 kg', 14.71],
     ['a full bag', 60],
     ['somebody stands on it', 900],

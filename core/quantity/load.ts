@@ -1,3 +1,4 @@
+import { evaluateExpression } from './expression';
 import { parseQuantity } from './parse';
 
 /** Standard gravity, m/s². ISO 80000-3. */
@@ -30,17 +31,24 @@ export type LoadOutcome =
 
 const MOST = 100_000;
 
-/** A load as a maker says it: `300`, `300 N`, `30 kg`, `66 lb`, or `a full bag`. */
+/** A number, or a sum such as `2 * 30`. */
+function readNumber(text: string): { ok: true; value: number } | { ok: false; message: string } {
+  if (/[*+()]|\d\s*-/.test(text)) return evaluateExpression({ text, unit: 'none' }, 'count', () => undefined);
+  const typed = parseQuantity(text, 'count');
+  return typed.ok ? { ok: true, value: typed.quantity.value } : typed;
+}
+
+/** A load as a maker says it: `300`, `300 N`, `30 kg`, `66 lb`, `2 * 30 kg`, or `a full bag`. */
 export function readLoad(text: string): LoadOutcome {
   const typed = text.trim();
-  const found = /^([\d.,\s/]+)\s*([a-z]*)$/i.exec(typed);
+  const found = /^([\d.,\s/*+()-]+)\s*([a-z]*)$/i.exec(typed);
   if (found) {
     const factor = found[2] === '' ? 1 : UNITS[found[2]!.toLowerCase()];
-    const number = parseQuantity(found[1]!, 'count');
+    const number = readNumber(found[1]!);
     if (!number.ok) return number;
     if (factor === undefined)
       return { ok: false, message: `“${found[2]}” is no unit of a load: use N, kg or lb.` };
-    const newtons = number.quantity.value * factor;
+    const newtons = number.value * factor;
     if (!(newtons > 0)) return { ok: false, message: 'A load is above 0.' };
     if (newtons > MOST) return { ok: false, message: 'That is over 10 tonnes: check the unit.' };
     return { ok: true, newtons: Number(newtons.toPrecision(4)) };

@@ -1,10 +1,12 @@
-import type { Brief, JobDocument, Part } from '../job/document';
+import type { Brief, JobDocument, OpenZone, Part } from '../job/document';
 import type { Material, Workshop } from '../job/workshop';
+import type { Lookup } from '../quantity/expression';
 import type { PrintStrength } from '../shape/checks/context';
 import { PRINTED_STRENGTH } from '../shelf/polymers';
 import { given } from '../shelf/table';
 import { referenceOf } from './parameters';
 import { polymerOf } from './suitability';
+import { worked } from './written';
 
 /** How many times its load a part should bear, by what happens when it breaks. Common practice, no source. */
 const MARGINS = {
@@ -41,6 +43,12 @@ const onOtherSide = <L extends { towards: string; at: string; held: string }>(lo
   held: otherSide(load.held),
 });
 
+const zoneOnOtherSide = (zone: OpenZone): OpenZone => ({
+  ...zone,
+  edge: otherSide(zone.edge),
+  end: otherSide(zone.end),
+});
+
 const wayOnOtherSide = (way: Part['goesOn']): Part['goesOn'] =>
   way && {
     ...way,
@@ -49,7 +57,13 @@ const wayOnOtherSide = (way: Part['goesOn']): Part['goesOn'] =>
   };
 
 /** What the part has to bear and where it goes, for the checks. */
-export function demandsOf(document: JobDocument, part: Part, material: Material, workshop: Workshop) {
+export function demandsOf(
+  document: JobDocument,
+  part: Part,
+  material: Material,
+  workshop: Workshop,
+  lookup: Lookup,
+) {
   const other = isOtherHand(part);
   const strengthOf = (m: Material): PrintStrength | null => {
     const row = PRINTED_STRENGTH.find(r => r.key === polymerOf(m)?.key);
@@ -66,10 +80,11 @@ export function demandsOf(document: JobDocument, part: Part, material: Material,
     mayHurt: document.brief.ifItBreaks === 'injury',
     stacked: STACKED[part.pose],
     neighbours: part.neighbours.map(n => ({
-      ...n,
+      ...worked(n, lookup),
       ...(n.form === 'model' ? { model: referenceOf(document, n.model ?? '') } : {}),
       ...(other ? { mirrored: true } : {}),
     })),
+    keepOpen: part.keepOpen.map(zone => worked(other ? zoneOnOtherSide(zone) : zone, lookup)),
     goesOn: other ? wayOnOtherSide(part.goesOn) : part.goesOn,
   };
 }

@@ -13,8 +13,19 @@ export function neededDimensions(
     // Another part's guide asks for it, or this part does not need it as it is.
     if (d.guide !== null && !step?.needed(parameters)) return [];
     if (d.guide !== null && goesWithAnother(resolved, d.id)) return [];
-    return [dimensions.get(d.id)!];
+    return [asCritical(resolved, dimensions.get(d.id)!)];
   });
+}
+
+/** Where no surface in use is made for a size, one reading of it is enough, whatever else the recipe could make of it. */
+function asCritical(
+  { part, recipe, parameters }: Pick<ResolvedPart, 'part' | 'recipe' | 'parameters'>,
+  state: DimensionState,
+): DimensionState {
+  const specs = recipe.mates.filter(m => dimensionOf(part, m.dimension) === state.dimension.id);
+  const idle = specs.length > 0 && specs.every(m => !m.active(parameters));
+  if (!idle || !state.dimension.critical) return state;
+  return { ...state, dimension: { ...state.dimension, critical: false } };
 }
 
 /** Whether all mates that stand on a dimension go with another of our parts: then nobody reads it. */

@@ -49,7 +49,15 @@ type SheetPart = ResolvedPart & { objectDrawing: Drawing };
 export function sheetOf(parts: readonly SheetPart[]): Sheet {
   const [{ document, workshop, dimensions }] = parts as [SheetPart, ...SheetPart[]];
   // A dimension that two parts share is read once.
-  const states = [...new Set(parts.flatMap(p => p.needed))];
+  const wanted = parts.flatMap(p => p.needed);
+  const byId = new Map<string, DimensionState>();
+  for (const state of wanted) {
+    const known = byId.get(state.dimension.id);
+    // To one part it may matter more than to the other.
+    if (!known || (state.dimension.critical && !known.dimension.critical))
+      byId.set(state.dimension.id, state);
+  }
+  const states = [...byId.values()];
   const guide = parts.flatMap(p => p.recipe.guide);
   return {
     title: document.title,

@@ -372,11 +372,23 @@ export class PartWork implements ResolvedPart {
     return this.pass.problems;
   }
 
+  /** A size of the object, a model number (`rim.model`) or a number of the part, by its name in expressions. */
+  readonly numberNamed = (name: string): number | undefined => {
+    const [base, field] = name.split('.');
+    const state =
+      this.dimensionAt(base!) ?? [...this.dimensions.values()].find(d => d.dimension.name === base);
+    if (field === 'model') return this.ledger.mates.find(m => m.dimension.id === state?.dimension.id)?.model;
+    const own = this.parameters[name];
+    return state?.evaluation?.value ?? (typeof own === 'number' ? own : undefined);
+  };
+
   get needed(): readonly DimensionState[] {
     return this.once('needed', () => neededDimensions(this));
   }
   get demands() {
-    return this.once('demands', () => demandsOf(this.document, this.part, this.material, this.workshop));
+    return this.once('demands', () =>
+      demandsOf(this.document, this.part, this.material, this.workshop, this.numberNamed),
+    );
   }
   get suitability(): Suitability {
     return this.suitabilityOf(this.material);

@@ -260,7 +260,13 @@ function Scene({ solid, lit, onPick, onFace, cut, look, change, surroundings, ma
         <Changed positions={change.shrunk.positions} colour={colours.shrunk} planes={planes} />
       ) : null}
       {surroundings ? (
-        <SurroundingsView what={surroundings} size={size} geometry={geometry} colours={colours} />
+        <SurroundingsView
+          what={surroundings}
+          size={size}
+          bounds={solid.bounds}
+          geometry={geometry}
+          colours={colours}
+        />
       ) : null}
       <MarkPoints marks={marks} size={size} colour={colours.blue} />
       <Turntable size={size} bounds={solid.bounds} around={surroundings?.neighbours ?? []} look={look} />

@@ -11,15 +11,19 @@ import {
   type Material,
   Vector3,
 } from 'three';
-import type { CheckContext, NeighbourAsked } from '../../core/shape/checks/context';
+import type { CheckContext, NeighbourAsked, OpenZoneAsked } from '../../core/shape/checks/context';
+import { zoneBox } from '../../core/shape/checks/keep-open';
 import { legsOf, neighbourMesh } from '../../core/shape/checks/where-it-goes';
 import type { Models } from '../../core/shape/kernels/kernel';
+import type { Bounds, TriangleMesh } from '../../core/shape/mesh/mesh';
+import { boxMesh } from '../../core/shape/sides';
 import type { LoadResult } from '../../core/shape/strength/loads';
 import { useModels } from './use-models';
 
 /** What is shown around the part: its neighbours, the way it goes on, its loads and where it would give way. */
 export interface Surroundings {
   neighbours: readonly (NeighbourAsked & { hit: boolean })[];
+  keepOpen: readonly (OpenZoneAsked & { hit: boolean })[];
   goesOn: CheckContext['goesOn'];
   loads: readonly LoadResult[];
 }
@@ -34,11 +38,13 @@ interface Colours {
 export function SurroundingsView({
   what,
   size,
+  bounds,
   geometry,
   colours,
 }: {
   what: Surroundings;
   size: number;
+  bounds: Bounds;
   /** The part's own, shown once more where it comes from. */
   geometry: BufferGeometry;
   colours: Colours;
@@ -54,6 +60,9 @@ export function SurroundingsView({
     <>
       {what.neighbours.map(n => (
         <NeighbourBody key={n.id} of={n} models={models} colours={colours} />
+      ))}
+      {what.keepOpen.map(zone => (
+        <ZoneBody key={zone.id} of={zone} bounds={bounds} colours={colours} />
       ))}
       {legs.map(({ from }, i) => (
         <mesh key={i} geometry={geometry} position={[...from]}>
@@ -76,16 +85,35 @@ function NeighbourBody({
   models: Models;
   colours: Colours;
 }) {
+  // As it is, without the room that it needs.
+  const mesh = useMemo(() => neighbourMesh({ ...of, room: 0 }, null, models), [of, models]);
+  return mesh ? <Ghost mesh={mesh} colour={of.hit ? colours.danger : colours.soft} /> : null;
+}
+
+/** How far a zone is drawn out of the side that it runs along, mm. */
+const ZONE_OUT = 6;
+
+function ZoneBody({
+  of,
+  bounds,
+  colours,
+}: {
+  of: OpenZoneAsked & { hit: boolean };
+  bounds: Bounds;
+  colours: Colours;
+}) {
+  const mesh = useMemo(() => (of.to > of.from ? boxMesh(zoneBox(of, bounds, ZONE_OUT)) : null), [of, bounds]);
+  return mesh ? <Ghost mesh={mesh} colour={of.hit ? colours.danger : colours.blue} /> : null;
+}
+
+/** A body that is not the part: seen through, with its edges. */
+function Ghost({ mesh, colour }: { mesh: TriangleMesh; colour: ColorRepresentation }) {
   const { body, edges } = useMemo(() => {
-    // As it is, without the room that it needs.
     const made = new BufferGeometry();
-    const mesh = neighbourMesh({ ...of, room: 0 }, null, models);
-    if (!mesh) return { body: made, edges: new BufferGeometry() };
-    const { positions, triangles } = mesh;
-    made.setAttribute('position', new BufferAttribute(Float32Array.from(positions), 3));
-    made.setIndex(Array.from(triangles));
+    made.setAttribute('position', new BufferAttribute(Float32Array.from(mesh.positions), 3));
+    made.setIndex(Array.from(mesh.triangles));
     return { body: made, edges: new EdgesGeometry(made, 30) };
-  }, [of, models]);
+  }, [mesh]);
   useEffect(
     () => () => {
       body.dispose();
@@ -93,7 +121,6 @@ function NeighbourBody({
     },
     [body, edges],
   );
-  const colour = of.hit ? colours.danger : colours.soft;
   return (
     <>
       <mesh geometry={body}>

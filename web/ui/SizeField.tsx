@@ -1,5 +1,7 @@
+import type { Expression, Lookup } from '../../core/quantity/expression';
 import { formatPlain } from '../../core/quantity/format';
-import { parseQuantity } from '../../core/quantity/parse';
+import { ownUnit } from '../../core/quantity/units';
+import { keptText, valueOf } from '../../core/work/written';
 import { CommittedField } from './CommittedField';
 
 interface Props {
@@ -9,28 +11,41 @@ interface Props {
   angle?: boolean;
   least: number;
   most: number;
-  onCommit(value: number): void;
+  /** What it is made from, where it was written as an expression. */
+  text?: Expression;
+  /** Sizes by name that an expression may use; left out, it is a plain number. */
+  lookup?: Lookup;
+  onCommit(value: number, text: Expression | null): void;
 }
 
-/** A plain size in mm, or an angle, that belongs to no parameter; takes inches and fractions too. */
-export function SizeField({ label, value, least, most, angle = false, onCommit }: Props) {
+/** A size in mm, or an angle, that belongs to no parameter; takes inches, fractions and expressions too. */
+export function SizeField({ label, value, least, most, angle = false, text, lookup, onCommit }: Props) {
   const unit = angle ? '°' : ' mm';
-  const read = (text: string) =>
-    angle ? parseQuantity(text, 'angle', 'deg') : parseQuantity(text, 'length', 'mm');
+  const kind = angle ? 'angle' : 'length';
+  const read = (typed: string) =>
+    valueOf({ text: typed, unit: ownUnit(kind) }, kind, lookup ?? (() => undefined));
+  const problem = (typed: string): string | undefined => {
+    const size = read(typed);
+    if (typeof size !== 'number') return size.problem;
+    if (size < least) return `At least ${formatPlain(least)}${unit}.`;
+    return size > most ? `At most ${formatPlain(most)}${unit}.` : undefined;
+  };
+  const now = text && read(text.text);
   return (
     <CommittedField
       label={`${label},${angle ? ' °' : unit}`}
-      value={formatPlain(value, 3)}
-      check={text => {
-        const typed = read(text);
-        if (!typed.ok) return typed.message;
-        const size = typed.quantity.value;
-        if (size < least) return `At least ${formatPlain(least)}${unit}.`;
-        return size > most ? `At most ${formatPlain(most)}${unit}.` : undefined;
-      }}
-      onCommit={text => {
-        const typed = read(text);
-        if (typed.ok) onCommit(typed.quantity.value);
+      value={text?.text ?? formatPlain(value, 3)}
+      hint={
+        now === undefined
+          ? undefined
+          : typeof now === 'number'
+            ? `= ${formatPlain(now, 2)}${unit}`
+            : `${now.problem} It stays at ${formatPlain(value, 2)}${unit}.`
+      }
+      check={problem}
+      onCommit={typed => {
+        const size = read(typed);
+        if (typeof size === 'number') onCommit(size, lookup ? keptText(typed, kind) : null);
       }}
     />
   );

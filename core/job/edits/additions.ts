@@ -3,7 +3,7 @@ import { kindOf } from '../../shape/additions';
 import { Addition, inOrder, nameForNew } from '../../shape/additions/addition';
 import { longName, surfaceNameOf } from '../../shape/additions/with-additions';
 import type { Parameters } from '../../shape/recipes/parameters';
-import { Id, type JobDocument, type Mate, type Part } from '../document';
+import { Id, type JobDocument, type Mate, ParameterText, type Part } from '../document';
 import { defineEdit, type EditWorkshop } from './define';
 import { defaultWant, EditRefused, nameOf, requireDimension, requirePart, withPart } from './tools';
 
@@ -38,16 +38,25 @@ export const addAddition = defineEdit(
     kind: z.literal('add-addition'),
     partId: Id,
     addition: Addition.omit({ order: true, fits: true }),
+    /** Numbers to begin with, by their short names. */
+    begins: z.record(z.string().max(20), ParameterText).optional(),
   }),
   {
-    apply: (document, { partId, addition }) =>
+    apply: (document, { partId, addition, begins: own = {} }) =>
       withPart(document, partId, part => {
         if (part.additions.some(a => a.id === addition.id))
           throw new EditRefused(`There is an addition “${addition.id}” already: take another name.`);
         const order = 1 + Math.max(0, ...part.additions.map(a => a.order));
-        const begins = Object.entries(kindOf(addition.kind).fresh ?? {}).map(([name, text]) => [
-          longName(addition, name),
+        const kind = kindOf(addition.kind);
+        const strange = Object.keys(own).find(name => !kind.parameters.some(p => p.name === name));
+        if (strange) throw new EditRefused(`“${kind.title}” has no “${strange}”.`);
+        const fresh = Object.entries(kind.fresh ?? {}).map(([name, text]) => [
+          name,
           { text, unit: 'mm' as const },
+        ]);
+        const begins = [...fresh, ...Object.entries(own)].map(([name, text]) => [
+          longName(addition, String(name)),
+          text,
         ]);
         return {
           ...part,

@@ -166,6 +166,14 @@ export const partNeighbours = defineEdit(
   },
 );
 
+export const partKeepOpen = defineEdit(
+  z.object({ kind: z.literal('part-keep-open'), partId: Id, keepOpen: Part.shape.keepOpen.unwrap() }),
+  {
+    apply: (document, { partId, keepOpen }) => withPart(document, partId, part => ({ ...part, keepOpen })),
+    words: () => 'Said what of the part’s edges stays open',
+  },
+);
+
 export const goesOn = defineEdit(
   z.object({ kind: z.literal('goes-on'), partId: Id, goesOn: Part.shape.goesOn }),
   {

@@ -10,6 +10,7 @@ import type { LoadResult } from '../strength/loads';
 import type { CheckContext } from './context';
 import { checkHand } from './hand';
 import { checkHoles } from './holes';
+import { checkKeepOpen } from './keep-open';
 import { checkLoads } from './loads';
 import { measureMates } from './measure';
 import { checkSize } from './size';
@@ -47,6 +48,7 @@ export function checkSolid(
     ...checkSize(whole, surfaces, context, recipe.guide),
     ...pieces.flatMap(piece => checkHoles(piece, context, boresOf(recipe, surfaces))),
     ...checkPlace(whole, context, kernels),
+    ...checkKeepOpen(whole, context.keepOpen, kernels.mesh),
     ...checkLoads(whole, loads, context),
     ...checkWalls(mesh, context),
     ...checkBed(mesh, context, part.pieces),

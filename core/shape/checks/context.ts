@@ -1,4 +1,5 @@
 import type { Lies } from '../model';
+import type { Side } from '../sides';
 import type { Point3 } from '../vector';
 
 /** What the checks on the finished triangles need to know besides the solid. Lengths mm. */
@@ -27,6 +28,7 @@ export interface CheckContext {
   /** The way its layers are stacked, in the part's own coordinates. */
   stacked: Point3;
   neighbours: readonly NeighbourAsked[];
+  keepOpen: readonly OpenZoneAsked[];
   /** The last straight piece of the way on, and the one before it if there is one. */
   goesOn: { from: string; distance: number; before?: { from: string; distance: number } } | null;
 }
@@ -51,6 +53,7 @@ export const NO_DEMANDS = {
   mayHurt: false,
   stacked: [0, 0, 1],
   neighbours: [],
+  keepOpen: [],
   goesOn: null,
 } satisfies Partial<CheckContext>;
 
@@ -85,6 +88,17 @@ export interface NeighbourAsked {
   room: number;
   /** It stands on the other side: left and right of it and of its place are changed. */
   mirrored?: boolean;
+}
+
+/** A stretch of an edge that stays open, counted from one of its ends, mm. */
+export interface OpenZoneAsked {
+  id: string;
+  name: string;
+  edge: Side;
+  end: Side;
+  from: number;
+  to: number;
+  deep: number;
 }
 
 /** What a print bears, MPa: pulled along its layers, and across them. */

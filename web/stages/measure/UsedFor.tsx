@@ -23,12 +23,12 @@ export function UsedFor({ state: { dimension } }: { state: DimensionState }) {
 /** Readings that this part has no use for as it is: nothing is lost, and it is said why they are not asked for. */
 export function NotUsed() {
   const { resolved } = useBench('resolved');
-  const { document, needed, recipe, dimensions } = resolved;
+  const { document, needed, recipe } = resolved;
   const others = document.dimensions.filter(
     d =>
       d.readings.some(r => r.struck === null) &&
       recipe.guide.some(step => resolved.dimensionAt(step.key)?.dimension.id === d.id) &&
-      !needed.includes(dimensions.get(d.id)!),
+      !needed.some(n => n.dimension.id === d.id),
   );
   if (others.length === 0) return null;
   return (

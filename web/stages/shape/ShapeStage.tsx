@@ -52,6 +52,10 @@ export function ShapeStage() {
         ...n,
         hit: (solid.findings ?? []).some(f => f.neighbour === n.id),
       })),
+      keepOpen: demands.keepOpen.map(z => ({
+        ...z,
+        hit: (solid.findings ?? []).some(f => f.neighbour === z.id && f.level === 'stop'),
+      })),
       goesOn: demands.neighbours.length > 0 ? demands.goesOn : null,
       loads: solid.loads ?? [],
     }),

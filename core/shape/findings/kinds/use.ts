@@ -44,6 +44,25 @@ export const useFindings = {
     words: f =>
       `“${f.name}”${withRoom(f.room)} is where the part is: they share ${plain(f.shared / 1000, 2)} cm³. Make the part smaller there, or add “Keep clear” for it.`,
   }),
+  /** @param filled mm³ */
+  'zone-closed': define<{
+    name: string;
+    from: number;
+    to: number;
+    edge: string;
+    end: string;
+    filled: number;
+  }>({
+    cost: 'no-room',
+    words: f =>
+      `“${f.name}” must stay open from ${plain(f.from)} to ${plain(f.to)} mm from its ${f.end} end, along its ${f.edge} edge, and ${plain(f.filled / 1000, 2)} cm³ of the part is there. Open it with “Keep clear”, or move the zone.`,
+  }),
+  /** @param long the part’s own length that way, mm */
+  'zone-nowhere': define<{ name: string; long: number }>({
+    cost: 'to-know',
+    words: f =>
+      `“${f.name}” keeps nothing open: it ends where it begins, or begins beyond the part, which is ${plain(f.long, 1)} mm long that way.`,
+  }),
   'path-blocked': define<{ name: string; room: number; before: number }>({
     cost: 'no-room',
     words: f =>

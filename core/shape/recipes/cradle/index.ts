@@ -3,7 +3,7 @@ import { rectangle } from '../../outline';
 import { defineRecipe, type Measured } from '../define-recipe';
 import { Refusals } from '../fields';
 import { type Asked, guide } from './guide';
-import { type P, parameters } from './parameters';
+import { gripsEnds, type P, parameters } from './parameters';
 import { footEdges, inSide, onFoot, placeOf, rimOf, type Sizes, sizesOf, wholeAt } from './sizes';
 import { type Mate, places, profileOf, solid } from './solid';
 import { checkTipping } from './tipping';
@@ -53,10 +53,11 @@ function drawing(p: P) {
   const s = sizesOf(p);
   const outer = s.width / 2 + s.wall;
   const draft = new Draft<Drawn>().cut(profileOf(s));
+  const gripped = gripsEnds(p) ? 'ends' : 'width';
   const top = s.back + s.thick;
   const gap = Math.max(5, s.width / 12);
   for (const sign of [-1, 1])
-    draft.mate('width', [
+    draft.mate(gripped, [
       [(sign * s.width) / 2, s.back],
       [(sign * s.width) / 2, top],
     ]);
@@ -64,7 +65,7 @@ function drawing(p: P) {
     [-s.width / 2, s.back],
     [s.width / 2, s.back],
   ]);
-  draft.across('width', 'slab', [-s.width / 2, s.width / 2], s.back, -gap);
+  draft.across(gripped, 'slab', [-s.width / 2, s.width / 2], s.back, -gap);
   draft.up('thickness', 'thick', s.width / 2, [s.back, top], outer + gap);
   draft.up('back', 'back', -outer, [0, s.back], -outer - gap);
   if (s.foot) footDrawing(draft, s, outer + 3 * gap);
@@ -133,6 +134,18 @@ export const cradle = defineRecipe({
       flexibleWant: 'snug',
       form: 'flats',
       lying: false,
+      active: p => !gripsEnds(p),
+    },
+    ends: {
+      name: 'Slab between top and bottom',
+      dimension: 'slab_height',
+      parameter: 'pocketHeight',
+      side: 'inside',
+      want: 'slide',
+      flexibleWant: 'snug',
+      form: 'flats',
+      lying: false,
+      active: gripsEnds,
     },
     thickness: {
       name: 'Slab under the lips',
@@ -147,6 +160,9 @@ export const cradle = defineRecipe({
   },
   parameters,
   shown: {
+    grips: p => !onFoot(p),
+    pocketWidth: p => !gripsEnds(p),
+    pocketHeight: gripsEnds,
     screwHole: p => !onFoot(p),
     lean: onFoot,
     footFront: onFoot,
@@ -168,7 +184,9 @@ export const cradle = defineRecipe({
     sizes: { slab_width: 77.5, slab_thickness: 12, slab_height: 60, screw: 4 },
     parameters: {
       stand: 'wall',
+      grips: 'sides',
       pocketWidth: 78,
+      pocketHeight: 60.4,
       pocketThickness: 12.4,
       height: 36,
       lip: 2,

@@ -1,14 +1,27 @@
 import { PLATE, WALL } from '../advice';
 import type { ValuesOf } from '../define-recipe';
 import { choice, length } from '../fields';
+import type { Parameters } from '../parameters';
+
+/** By top and bottom edges it may be narrower than its slab, which slides in from the side; only on a wall. */
+export const gripsEnds = (p: Parameters): boolean => p.grips === 'ends' && p.stand === 'wall';
 
 export const parameters = [
   choice('stand', 'It stands', { wall: 'on a wall', foot: 'on a foot' }),
+  choice('grips', 'It grips', {
+    sides: 'the left and right edges',
+    ends: 'the top and bottom edges',
+  }),
   length('pocketWidth', 'Pocket, width', [6, 400], 'slab_width.model'),
+  length('pocketHeight', 'Pocket, height of the slab', [6, 400], 'slab_height.model'),
   length('pocketThickness', 'Pocket, thickness', [1.5, 150], 'slab_thickness.model'),
-  length('height', 'Height of the sides', [6, 400], 'slab_height * 0.6'),
+  length('height', 'Sides, along the edges they grip', [6, 400], 'slab_height * 0.6', {
+    defaultFor: p => (gripsEnds(p) ? 'slab_width * 0.6' : 'slab_height * 0.6'),
+  }),
   length('lip', 'Lips reach over by', [0.6, 30], '2'),
-  length('window', 'Opening below, for a plug', [0, 390], 'slab_width * 0.5'),
+  length('window', 'Opening in the floor, for a plug', [0, 390], 'slab_width * 0.5', {
+    defaultFor: p => (gripsEnds(p) ? 'slab_height * 0.5' : 'slab_width * 0.5'),
+  }),
   length('screwHole', 'Screw hole (0 is none)', [0, 20], 'screw + 0.5'),
   length('lean', 'Leans back by', [0, 40], '15', { measure: 'angle' }),
   length('footFront', 'Foot in front', [0, 200], '15'),

@@ -1,5 +1,5 @@
 import type { Frame, Point3 } from '../../vector';
-import type { P } from './parameters';
+import { gripsEnds, type P } from './parameters';
 
 /**
  * A cradle for a slab such as a display: a channel that holds it at both sides and below and leaves its face
@@ -35,7 +35,7 @@ export function sizesOf(p: P): Sizes {
     return long > 0 ? [{ side, from, to: from + long, parameter: `clear${name}` }] : [];
   };
   return {
-    width: p.pocketWidth,
+    width: gripsEnds(p) ? p.pocketHeight : p.pocketWidth,
     thick: p.pocketThickness,
     high: p.height,
     wall: p.wall,

@@ -2,7 +2,7 @@ import type { Body, Outline, PartKernel } from '../../kernels/kernel';
 import { circle, polyline, rectangle } from '../../outline';
 import type { Point3 } from '../../vector';
 import type { Places } from '../define-recipe';
-import type { P } from './parameters';
+import { gripsEnds, type P } from './parameters';
 import {
   alongSlab,
   footEdges,
@@ -95,7 +95,7 @@ export function screwsAt(s: Sizes): [number, number][] {
 /** So near the side the lip's slope has hardly risen, mm. */
 const THICK_AT = 0.002;
 
-export type Mate = 'width' | 'thickness';
+export type Mate = 'width' | 'ends' | 'thickness';
 
 export function places(p: P): Places<Mate> {
   const s = sizesOf(p);
@@ -115,7 +115,8 @@ export function places(p: P): Places<Mate> {
   };
   const middle = s.back + s.thick / 2;
   return {
-    width: { ...common, at: point(0, middle), across: [1, 0, 0] },
+    width: gripsEnds(p) ? null : { ...common, at: point(0, middle), across: [1, 0, 0] },
+    ends: gripsEnds(p) ? { ...common, at: point(0, middle), across: [1, 0, 0] } : null,
     // Under the lips, where back and face are opposite each other.
     thickness: { ...common, at: point(s.width / 2 - THICK_AT, middle), across: out },
   };

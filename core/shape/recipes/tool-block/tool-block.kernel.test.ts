@@ -29,7 +29,16 @@ describe('tool block', () => {
   });
 
   test('holes of three sizes, fanned: each is as wide as its number, square to its own axis', () => {
-    const change = { sizes: 'three', leans: 'fan', lean: 12, blade: 0, count: 2, countB: 2, countC: 1, pitch: 26 };
+    const change = {
+      sizes: 'three',
+      leans: 'fan',
+      lean: 12,
+      blade: 0,
+      count: 2,
+      countB: 2,
+      countC: 1,
+      pitch: 26,
+    };
     const sizes = measureMates(build(change).mesh, recipe.surfaces(at(change)));
     expect(recipe.surfaces(at(change)).map(m => m.mate)).toEqual(['hole', 'holeB', 'holeC']);
     for (const [i, drawn] of [12.7, 10.7, 8.7].entries()) expect(sizes[i]!.size).toBeCloseTo(drawn, 2);
@@ -39,7 +48,9 @@ describe('tool block', () => {
     const change = { leans: 'side', lean: 30, blade: 0, pitch: 26 };
     const { bounds, volume } = build(change);
     const { bounds: straight } = build({ ...change, lean: 0 });
-    expect(bounds.max[0] - bounds.min[0]).toBeGreaterThan(straight.max[0] - straight.min[0] + 30 * Math.tan(Math.PI / 6));
+    expect(bounds.max[0] - bounds.min[0]).toBeGreaterThan(
+      straight.max[0] - straight.min[0] + 30 * Math.tan(Math.PI / 6),
+    );
     expect(volume).toBeGreaterThan(0);
     expect(recipe.refuse(at({ ...change, pitch: 15 }))[0]!.message).toMatch(/into each other/);
   });

@@ -36,6 +36,7 @@ import { FONTS } from '../../../ui/theme';
 import { useLead } from '../lead-to';
 import { ParameterField } from '../ParameterField';
 import { AddDialog } from './AddDialog';
+import { freeName } from './free-name';
 import { KindPicture } from './KindPicture';
 
 /** What the maker puts on the recipe's part or takes off it, in the order in which it is done. */
@@ -120,10 +121,6 @@ export function AdditionsPanel({ findings }: { findings: readonly Finding[] }) {
       <AddDialog isOpen={adding} onClose={() => setAdding(false)} onChoose={kind => void add(kind)} />
     </Panel>
   );
-}
-
-function freeName(short: string, taken: readonly Addition[]): string {
-  for (let n = 1; ; n++) if (!taken.some(a => a.id === `${short}${n}`)) return `${short}${n}`;
 }
 
 function Row({

@@ -1,21 +1,19 @@
-import { Plus, Trash2 } from 'lucide-react';
+import { Plus } from 'lucide-react';
 import styled from 'styled-components';
 import { ulid } from 'ulid';
-import type { Neighbour } from '../../../../core/job/document';
 import { formatPlain } from '../../../../core/quantity/format';
 import type { Finding } from '../../../../core/shape/findings/finding';
 import type { Bounds } from '../../../../core/shape/mesh/mesh';
-import { LIES, type Lies } from '../../../../core/shape/model';
 import { newNeighbour } from '../../../../core/work/new-neighbour';
 import { useBench } from '../../../job/bench-context';
-import { CommittedField } from '../../../ui/CommittedField';
-import { Button, Hinted, IconButton, Select } from '../../../ui/controls';
-import { Notice, Panel } from '../../../ui/layout';
+import { Button, Select } from '../../../ui/controls';
+import { Panel } from '../../../ui/layout';
 import { SizeField } from '../../../ui/SizeField';
 import { useLatestList } from '../../../ui/use-latest-list';
-import { Case, Fields, Head } from '../asked';
+import { Head } from '../asked';
 import { FROM } from '../directions';
-import { ModelSelect } from '../models/ModelSelect';
+import { KeepOpen } from './KeepOpen';
+import { NeighbourCase } from './NeighbourCase';
 
 const NOT_SAID = 'not-said';
 
@@ -53,7 +51,7 @@ export function PlacePanel({
         </Button>
       </Head>
       {part.neighbours.map(n => (
-        <One
+        <NeighbourCase
           key={n.id}
           neighbour={n}
           findings={findings.filter(f => f.neighbour === n.id)}
@@ -121,122 +119,8 @@ export function PlacePanel({
           ) : null}
         </Path>
       ) : null}
+      <KeepOpen findings={findings} bounds={bounds} />
     </Panel>
-  );
-}
-
-function One({
-  neighbour: n,
-  findings,
-  onChange,
-  onRemove,
-}: {
-  neighbour: Neighbour;
-  findings: readonly Finding[];
-  onChange(change: Partial<Neighbour>): void;
-  onRemove(): void;
-}) {
-  const size = (label: string, key: 'width' | 'depth' | 'height') => (
-    <SizeField
-      label={label}
-      value={n[key]}
-      least={0.1}
-      most={2000}
-      onCommit={value =>
-        onChange(n.form === 'round' && key === 'width' ? { width: value, depth: value } : { [key]: value })
-      }
-    />
-  );
-  const at = (label: string, key: 'x' | 'y' | 'z') => (
-    <SizeField
-      label={label}
-      value={n[key]}
-      least={-2000}
-      most={2000}
-      onCommit={value => onChange({ [key]: value })}
-    />
-  );
-  return (
-    <Case data-about={n.id}>
-      <Fields>
-        <CommittedField
-          label="What it is"
-          value={n.name}
-          check={text =>
-            text.trim() === '' ? 'Give it a name.' : text.length > 120 ? 'At most 120 characters.' : undefined
-          }
-          onCommit={name => onChange({ name })}
-        />
-        <Select
-          label="Form"
-          value={n.form}
-          options={[
-            { value: 'box', label: 'a box' },
-            { value: 'round', label: 'round, upright' },
-            { value: 'model', label: 'a body from a file' },
-          ]}
-          onChange={form => onChange(form === 'round' ? { form, depth: n.width } : { form })}
-        />
-        {n.form === 'model' ? (
-          <FromFile neighbour={n} onChange={onChange} />
-        ) : (
-          <>
-            {n.form === 'box' ? size('To the right', 'width') : size('Diameter', 'width')}
-            {n.form === 'box' ? size('To the back', 'depth') : null}
-            {size('High', 'height')}
-          </>
-        )}
-        {at('Middle, to the right', 'x')}
-        {at('Middle, to the back', 'y')}
-        {at('Underside, up', 'z')}
-        <SizeField
-          label="Room, each side"
-          value={n.room}
-          least={0}
-          most={200}
-          onCommit={room => onChange({ room })}
-        />
-        <Hinted hint="Remove it; undo brings it back">
-          <IconButton aria-label={`Remove “${n.name}”`} onPress={onRemove} style={{ alignSelf: 'end' }}>
-            <Trash2 size={16} />
-          </IconButton>
-        </Hinted>
-      </Fields>
-      {findings.map((f, i) => (
-        <Notice key={i} level={f.level}>
-          {f.message}
-        </Notice>
-      ))}
-    </Case>
-  );
-}
-
-/** A body from a file and its orientation. */
-function FromFile({
-  neighbour: n,
-  onChange,
-}: {
-  neighbour: Neighbour;
-  onChange(change: Partial<Neighbour>): void;
-}) {
-  return (
-    <>
-      <ModelSelect label="Body" value={n.model ?? ''} onChange={model => onChange({ model })} />
-      <Select
-        label="It lies"
-        value={n.lies ?? 'drawn'}
-        options={Object.entries(LIES).map(([value, label]) => ({ value: value as Lies, label }))}
-        onChange={lies => onChange({ lies })}
-      />
-      <SizeField
-        label="Turned, from above"
-        angle
-        value={n.turn ?? 0}
-        least={-360}
-        most={360}
-        onCommit={turn => onChange({ turn })}
-      />
-    </>
   );
 }
 

@@ -1,0 +1,21 @@
+import { kindOf } from '../../../../core/shape/additions';
+import { nameForNew } from '../../../../core/shape/additions/addition';
+import type { clearOfNeighbour } from '../../../../core/work/keep-clear';
+import { useBench } from '../../../job/bench-context';
+import { freeName } from '../additions/free-name';
+
+/** Adds a “Keep clear” that begins with these numbers. */
+export function useKeepClear() {
+  const { resolved, edit, say } = useBench('resolved', 'edit', 'say');
+  const { part } = resolved;
+  return async (name: string, begins: ReturnType<typeof clearOfNeighbour>) => {
+    const addition = {
+      id: freeName(kindOf('keep-clear').short, part.additions),
+      kind: 'keep-clear' as const,
+      name: nameForNew(name.slice(0, 80), part.additions),
+      on: true,
+    };
+    if (await edit({ kind: 'add-addition', partId: part.id, addition, begins }))
+      say(`“${addition.name}” is among the additions now. It stays where it is if what it is for is moved.`);
+  };
+}
