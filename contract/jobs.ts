@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { Id, JobDocument, Photo } from '../core/job/document';
+import { Id, JobDocument, MOST_PIECES, Photo } from '../core/job/document';
 import { Edit } from '../core/job/edits';
 import { History, HistoryKindName } from '../core/job/history';
 import { LadderTry } from '../core/job/history/ladder';
@@ -87,6 +87,7 @@ export const MakeVersion = z.object({
 });
 export const RecordPrint = z.object({
   versionId: Id,
+  pieces: Print.shape.pieces,
   hours: Print.shape.hours.default(null),
   grams: Print.shape.grams.default(null),
   cost: Print.shape.cost.default(null),
@@ -115,3 +116,9 @@ export type PhotoAnswer = z.infer<typeof PhotoAnswer>;
 export type Activity = z.infer<typeof Activity>;
 export type JobChange = z.infer<typeof JobChange>;
 export { Print, Try, Version };
+
+/** How a number of pieces goes onto a bed. */
+export const Batch = z.object({ onOneBed: z.number().int(), beds: z.number().int() });
+export type Batch = z.infer<typeof Batch>;
+/** How many of them: part of a query. */
+export const PiecesAsked = z.object({ pieces: z.coerce.number().int().min(1).max(MOST_PIECES) });

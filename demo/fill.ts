@@ -140,7 +140,14 @@ async function playStep(
     }
     case 'print': {
       const version = job.history.versions.at(-1)!;
-      const wish = { versionId: version.id, hours: step.hours ?? null, grams: null, cost: null, note: '' };
+      const wish = {
+        versionId: version.id,
+        pieces: 1,
+        hours: step.hours ?? null,
+        grams: null,
+        cost: null,
+        note: '',
+      };
       const row = preparePrint(job, wish, true, shop);
       await store.write(tx => appendRow(tx, job.id, { kind: 'print', row: { ...row, at } }));
       return;

@@ -168,6 +168,7 @@ export function printed(): PageBench {
         ...about('p1'),
         versionId: 'v1',
         number: 1,
+        pieces: 1,
         hours: null,
         grams: null,
         cost: null,

@@ -24,6 +24,9 @@ export const DimensionName = z
   .string()
   .regex(/^[a-z][a-z0-9_]{0,39}$/, 'A short name of small letters, digits and _, starting with a letter.');
 
+/** A workshop’s batch, not a factory’s. */
+export const MOST_PIECES = 1000;
+
 /** Nothing on a bench is measured beyond this, mm; larger is a slip of the unit or the thumb. */
 export const LARGEST_READING = 5000;
 
@@ -300,6 +303,8 @@ export const Brief = z.object({
   cautionsRead: z.array(z.string().max(60)).max(50),
   /** The price of buying it instead, in the workshop's currency; null if it cannot be bought. */
   priceToBuy: z.number().min(0).max(1e6).nullable(),
+  /** How many pieces are wanted of each part; one where nobody said. */
+  quantity: z.number().int().min(1, 'At least 1.').max(MOST_PIECES, `At most ${MOST_PIECES}.`).optional(),
 });
 
 export const JobDocument = z.object({

@@ -1,4 +1,4 @@
-import { boundsOf, type TriangleMesh } from '../shape/mesh/mesh';
+import { type Bounds, boundsOf, type TriangleMesh } from '../shape/mesh/mesh';
 
 /** Between neighbours on the bed, mm. Common practice, no source. */
 export const GAP = 5;
@@ -23,4 +23,15 @@ export function laidOut<B extends { mesh: TriangleMesh }>(
     row = Math.max(row, d);
   }
   return laid;
+}
+
+/** How many parts of one size fit beside each other on a bed, and on how many beds a batch is. Lengths mm. */
+export function batch(
+  { min, max }: Bounds,
+  { width, depth }: { width: number; depth: number },
+  pieces: number,
+): { onOneBed: number; beds: number } {
+  const along = (bed: number, i: 0 | 1) => Math.floor((bed + GAP) / (max[i] - min[i] + GAP) + 1e-9);
+  const onOneBed = along(width, 0) * along(depth, 1);
+  return { onOneBed, beds: onOneBed === 0 ? 0 : Math.ceil(pieces / onOneBed) };
 }

@@ -90,6 +90,7 @@ function tried(
         voided: null,
         versionId: 'v1',
         number: 1,
+        pieces: 1,
         hours: 1,
         grams: 5,
         cost: 0.1,

@@ -65,6 +65,7 @@ function printed(part: PartWork): { version: Version; history: History } {
     voided: null,
     versionId: 'v1',
     number: 1,
+    pieces: 1,
     hours: 1,
     grams: 5,
     cost: 0,

@@ -66,7 +66,14 @@ export function benchRoutes(app: App): Router {
     const { versionId } = z.object({ versionId: z.string() }).parse(req.body);
     const job = await readJob(store.db, req.params.id);
     const { workshop } = await readWorkshop(store.db);
-    const wish = { versionId, hours: null, grams: null, cost: null, note: 'Made on the practice bench' };
+    const wish = {
+      versionId,
+      pieces: 1,
+      hours: null,
+      grams: null,
+      cost: null,
+      note: 'Made on the practice bench',
+    };
     const row = preparePrint(job, wish, true, workshop);
     await store.write(tx => appendRow(tx, job.id, { kind: 'print', row }));
     events.send({ kind: 'job', jobId: job.id, revision: job.revision, tab: null });

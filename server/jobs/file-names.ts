@@ -15,6 +15,10 @@ export function fileName(job: JobView, version: Version, kind: FileKind, worksho
 export const otherFileName = (job: JobView, version: Version, kind: FileKind, words: string): string =>
   `${titled(job, version)}-${slug(words)}.${kind}`;
 
+/** Several alike on one bed. */
+export const batchFileName = (job: JobView, version: Version, pieces: number): string =>
+  `${titled(job, version)}-${pieces}-pieces.3mf`;
+
 /** For whose printer the sizes are meant, in the file's own metadata. */
 export function sizesNote(version: Version, workshop: Workshop): string {
   const printer = workshop.printers.find(p => p.id === version.printerId);

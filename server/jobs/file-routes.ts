@@ -1,8 +1,10 @@
 import type { Response, Router } from 'express';
+import { PiecesAsked } from '../../contract/jobs';
 import { FILE_KINDS } from '../../core/files/part-files';
 import type { App } from '../context';
 import { HttpError, notFound } from '../errors';
 import { readWorkshop } from '../workshop/repository';
+import { batchFile, batchOf } from './batch';
 import { familyFile } from './family';
 import { type OtherSizes, otherFile } from './other-files';
 import { readJob } from './repository';
@@ -16,19 +18,36 @@ export function addFileRoutes(router: Router, app: App): void {
   const { store, pool, solids, blobs } = app;
   const makers = { solids, blobs };
 
+  const versionAsked = async (params: { id: string; versionId: string }) => {
+    const job = await readJob(store.db, params.id);
+    const version = job.history.versions.find(v => v.id === params.versionId);
+    if (!version) throw notFound('That version');
+    const { workshop } = await readWorkshop(store.db);
+    return { job, version, workshop };
+  };
+
   router.get('/:id/versions/:versionId/files/:kind', async (req, res) => {
     const kind = FILE_KINDS.find(k => k === req.params.kind);
     if (!kind) throw new HttpError(400, 'bad-input', 'Files come as 3mf, step or stl.');
-    const job = await readJob(store.db, req.params.id);
-    const { workshop } = await readWorkshop(store.db);
     const sizes = sizesAsked(req.query);
-    const version = job.history.versions.find(v => v.id === req.params.versionId);
-    if (!version) throw notFound('That version');
+    const { job, version, workshop } = await versionAsked(req.params);
     const file =
       sizes === null
         ? await versionFile(job, version, kind, workshop, makers)
         : await otherFile(job, version, kind, sizes, workshop, makers);
     send(res, kind, file);
+  });
+
+  router.get('/:id/versions/:versionId/batch', async (req, res) => {
+    const { pieces } = PiecesAsked.parse(req.query);
+    const { job, version, workshop } = await versionAsked(req.params);
+    res.json(await batchOf(job, version, pieces, workshop, solids));
+  });
+
+  router.get('/:id/versions/:versionId/batch.3mf', async (req, res) => {
+    const { pieces } = PiecesAsked.parse(req.query);
+    const { job, version, workshop } = await versionAsked(req.params);
+    send(res, '3mf', await batchFile(job, version, pieces, workshop, solids));
   });
 
   router.get('/:id/parts/:partId/family.3mf', async (req, res) => {

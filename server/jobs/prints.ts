@@ -9,6 +9,7 @@ import { filesOf, type Makers } from './versions';
 
 export interface PrintWish {
   versionId: string;
+  pieces: number;
   hours: number | null;
   grams: number | null;
   cost: number | null;
@@ -21,7 +22,7 @@ export function preparePrint(job: JobView, wish: PrintWish, practice: boolean, w
   const version = versions.find(v => v.id === wish.versionId);
   if (!version) throw notFound('That version');
   const material = workshop.materials.find(m => m.id === version.materialId) ?? workshop.materials[0]!;
-  const guess = printEstimate(version.volume, material);
+  const guess = printEstimate(wish.pieces * version.volume, material);
   const before = job.history.prints.find(p => p.versionId === version.id);
   return {
     id: ulid(),
@@ -29,6 +30,7 @@ export function preparePrint(job: JobView, wish: PrintWish, practice: boolean, w
     voided: null,
     versionId: version.id,
     number: job.history.prints.length + 1,
+    pieces: wish.pieces,
     hours: wish.hours ?? guess.hours,
     grams: wish.grams ?? guess.grams,
     cost:

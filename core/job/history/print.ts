@@ -1,12 +1,14 @@
 import { z } from 'zod';
-import { Id } from '../document';
+import { Id, MOST_PIECES } from '../document';
 import { defineRow, Voidable } from './kind';
 
-/** One piece made from a version. */
+/** One piece made from a version, or several alike in one go. */
 export const Print = z.object({
   ...Voidable,
   versionId: Id,
   number: z.number().int().min(1),
+  pieces: z.number().int().min(1).max(MOST_PIECES).default(1),
+  /** Of all pieces together, as are grams and cost. */
   hours: z.number().min(0, 'Hours cannot be negative.').max(2000).nullable(),
   grams: z.number().min(0, 'Grams cannot be negative.').max(100_000).nullable(),
   cost: z.number().min(0).max(1e6).nullable(),

@@ -1,6 +1,6 @@
 import { ToggleButton, ToggleButtonGroup } from 'react-aria-components';
 import styled from 'styled-components';
-import type { Brief } from '../../../core/job/document';
+import { type Brief, MOST_PIECES } from '../../../core/job/document';
 import { parseQuantity } from '../../../core/quantity/parse';
 import { useBench } from '../../job/bench-context';
 import { CommittedField } from '../../ui/CommittedField';
@@ -147,7 +147,13 @@ export function BriefStage() {
                 Stands in sun and weather
               </Checkbox>
               <CommittedField
-                label="Price to buy it, if it can be bought"
+                label="How many of it?"
+                value={String(brief.quantity ?? 1)}
+                check={text => numberProblem(text, 1, MOST_PIECES, true)}
+                onCommit={text => set({ quantity: valueFor(text) ?? 1 })}
+              />
+              <CommittedField
+                label="Price to buy one, if it can be bought"
                 value={brief.priceToBuy === null ? '' : String(brief.priceToBuy)}
                 check={text => (text.trim() === '' ? undefined : numberProblem(text, 0, 1e6))}
                 onCommit={text => set({ priceToBuy: text.trim() === '' ? null : valueFor(text) })}
@@ -168,10 +174,11 @@ export function BriefStage() {
 const most = (length: number) => (text: string) =>
   text.length > length ? `At most ${length} characters.` : undefined;
 
-function numberProblem(text: string, min: number, max: number): string | undefined {
+function numberProblem(text: string, min: number, max: number, whole = false): string | undefined {
   const typed = parseQuantity(text, 'count');
   if (!typed.ok) return typed.message;
   const { value } = typed.quantity;
+  if (whole && !Number.isInteger(value)) return 'A whole number of pieces.';
   return value < min || value > max ? `Between ${min} and ${max}.` : undefined;
 }
 

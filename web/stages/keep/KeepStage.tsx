@@ -24,6 +24,7 @@ export function KeepStage() {
     'edit',
   );
   const { service, brief } = document;
+  const wanted = brief.quantity ?? 1;
   const [words, setWords] = useState('');
   const [problem, setProblem] = useState<string>();
   const note = async () => {
@@ -41,7 +42,7 @@ export function KeepStage() {
         {overview.prints} {overview.prints === 1 ? 'print' : 'prints'}, {formatPlain(overview.hours, 1)} h,{' '}
         {overview.cost.toFixed(2)} {workshop.currency}
         {brief.priceToBuy !== null
-          ? `; buying it costs ${brief.priceToBuy.toFixed(2)} ${workshop.currency}`
+          ? `; buying ${wanted === 1 ? 'it' : `${wanted} of it`} costs ${(wanted * brief.priceToBuy).toFixed(2)} ${workshop.currency}`
           : ''}
         .
       </Lead>
@@ -145,8 +146,9 @@ function Logbook() {
               <div key={p.id} data-void={p.voided ? '' : undefined}>
                 <Row $between>
                   <span>
-                    print {p.number}: {formatPlain(p.hours ?? 0, 1)} h, {formatPlain(p.grams ?? 0, 1)} g,{' '}
-                    {(p.cost ?? 0).toFixed(2)} {workshop.currency}
+                    print {p.number}
+                    {p.pieces > 1 ? `, ${p.pieces} pieces` : ''}: {formatPlain(p.hours ?? 0, 1)} h,{' '}
+                    {formatPlain(p.grams ?? 0, 1)} g, {(p.cost ?? 0).toFixed(2)} {workshop.currency}
                   </span>
                   <VoidKey
                     row={p}

@@ -17,6 +17,7 @@ import { Empty, Lead, Notice, Panel, Row, Stack } from '../../ui/layout';
 import { FONTS } from '../../ui/theme';
 import { leadsTo } from '../shape/lead-to';
 import { AcceptDialog } from './AcceptDialog';
+import { BatchLines } from './Batch';
 import { OtherFiles } from './OtherFiles';
 import { RecordPrintForm } from './RecordPrintForm';
 import { useBuild } from './use-build';
@@ -307,6 +308,7 @@ function VersionCard({ version, open }: { version: Version; open: boolean }) {
           No {kind.toUpperCase()} of it: {why}
         </p>
       ))}
+      {open ? <BatchLines version={version} /> : null}
       <OtherFiles path={`/api/jobs/${job.id}/versions/${version.id}/files`} version={version} />
       {open ? <RecordPrintForm key={version.id} version={version} /> : null}
     </Panel>

@@ -2,6 +2,7 @@ import { zodResolver } from '@hookform/resolvers/zod';
 import { useForm } from 'react-hook-form';
 import styled from 'styled-components';
 import { z } from 'zod';
+import { MOST_PIECES } from '../../../core/job/document';
 import type { Version } from '../../../core/job/history';
 import { parseQuantity } from '../../../core/quantity/parse';
 import { useBench } from '../../job/bench-context';
@@ -17,6 +18,10 @@ const field = (most: number) =>
     if (problem) ctx.addIssue({ code: 'custom', message: problem });
   });
 const Printed = z.object({
+  pieces: z.string().superRefine((text, ctx) => {
+    const count = piecesIn(text);
+    if (typeof count === 'string') ctx.addIssue({ code: 'custom', message: count });
+  }),
   hours: field(MOST.hours),
   grams: field(MOST.grams),
   note: z.string().max(2000, 'At most 2000 characters.'),
@@ -27,13 +32,14 @@ export function RecordPrintForm({ version }: { version: Version }) {
   const { session, say, go } = useBench('session', 'say', 'go');
   const { control, handleSubmit, formState } = useForm({
     resolver: zodResolver(Printed),
-    defaultValues: { hours: '', grams: '', note: '' },
+    defaultValues: { pieces: '1', hours: '', grams: '', note: '' },
     mode: 'onChange',
   });
-  const record = handleSubmit(async ({ hours, grams, note }) => {
+  const record = handleSubmit(async ({ pieces, hours, grams, note }) => {
     try {
       await session.append('prints', () => ({
         versionId: version.id,
+        pieces: Number(piecesIn(pieces)),
         hours: read(hours, MOST.hours).value,
         grams: read(grams, MOST.grams).value,
         note,
@@ -45,6 +51,7 @@ export function RecordPrintForm({ version }: { version: Version }) {
   });
   return (
     <Form onSubmit={event => void record(event)}>
+      <FormField control={control} name="pieces" label="Pieces" />
       <FormField control={control} name="hours" label="Hours" placeholder="estimate" />
       <FormField control={control} name="grams" label="Grams" placeholder="estimate" />
       <FormField control={control} name="note" label="Note" placeholder="seam, supports, settings" />
@@ -57,6 +64,14 @@ export function RecordPrintForm({ version }: { version: Version }) {
   );
 }
 
+/** A whole number, or what is wrong. */
+function piecesIn(text: string): number | string {
+  const count = Number(text.trim());
+  return Number.isInteger(count) && count >= 1 && count <= MOST_PIECES
+    ? count
+    : `A whole number, 1 to ${MOST_PIECES}.`;
+}
+
 function read(text: string, most: number): { value: number | null; problem?: string } {
   if (text.trim() === '') return { value: null };
   const typed = parseQuantity(text, 'count');
@@ -66,6 +81,6 @@ function read(text: string, most: number): { value: number | null; problem?: str
 }
 
 const Form = styled.form`
-  display: grid; grid-template-columns: 92px 92px 1fr; gap: 10px; margin-top: 12px; padding-top: 12px; border-top: 1px solid var(--rule);
+  display: grid; grid-template-columns: 66px 88px 88px 1fr; gap: 10px; margin-top: 12px; padding-top: 12px; border-top: 1px solid var(--rule);
   > :last-child { grid-column: 1 / -1; }
 `;

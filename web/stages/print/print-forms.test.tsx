@@ -22,7 +22,7 @@ describe('recording a print', () => {
     bench.show(<Newest />);
     await record();
     expect(bench.appended).toEqual([
-      { list: 'prints', body: { versionId: 'v1', hours: null, grams: null, note: '' } },
+      { list: 'prints', body: { versionId: 'v1', pieces: 1, hours: null, grams: null, note: '' } },
     ]);
   });
 
@@ -33,6 +33,20 @@ describe('recording a print', () => {
     await userEvent.type(screen.getByLabelText('Grams'), '12');
     await userEvent.type(screen.getByLabelText('Note'), 'brim{Enter}');
     expect(bench.appended).toMatchObject([{ body: { hours: 1.5, grams: 12, note: 'brim' } }]);
+  });
+
+  test('of several alike in one go', async () => {
+    const bench = printed();
+    bench.show(<Newest />);
+    const pieces = screen.getByLabelText<HTMLInputElement>('Pieces');
+    await userEvent.clear(pieces);
+    await userEvent.type(pieces, '2.5');
+    await record();
+    expect(pieces.getAttribute('aria-invalid')).toBe('true');
+    await userEvent.clear(pieces);
+    await userEvent.type(pieces, '6');
+    await record();
+    expect(bench.appended).toMatchObject([{ body: { pieces: 6, hours: null } }]);
   });
 
   test.each(['-1', 'soon', '2001'])('hours of “%s” are refused beside the field', async typed => {
