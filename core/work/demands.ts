@@ -1,12 +1,13 @@
 import type { Brief, JobDocument, OpenZone, Part } from '../job/document';
 import type { Material, Workshop } from '../job/workshop';
 import type { Lookup } from '../quantity/expression';
+import { mirroredPlace, PlaceError, placeText, readPlace } from '../shape/additions/place';
 import type { PrintStrength } from '../shape/checks/context';
 import { PRINTED_STRENGTH } from '../shelf/polymers';
 import { given } from '../shelf/table';
 import { referenceOf } from './parameters';
 import { polymerOf } from './suitability';
-import { worked } from './written';
+import { valueOf, worked } from './written';
 
 /** How many times its load a part should bear, by what happens when it breaks. Common practice, no source. */
 const MARGINS = {
@@ -32,16 +33,24 @@ const STACKED: Record<Part['pose'], readonly [number, number, number]> = {
 const isOtherHand = ({ additions }: Pick<Part, 'additions'>): boolean =>
   additions.filter(a => a.kind === 'other-hand' && a.on).length % 2 === 1;
 
-/** “left at 5” is “right at 5”. */
+/** “left” is “right”. */
 const otherSide = <T extends string>(words: T): T =>
   words.replace(/\b(left|right)\b/g, side => (side === 'left' ? 'right' : 'left')) as T;
 
-const onOtherSide = <L extends { towards: string; at: string; held: string }>(load: L): L => ({
-  ...load,
-  towards: otherSide(load.towards),
-  at: otherSide(load.at),
-  held: otherSide(load.held),
-});
+/** A face in words with its numbers worked out; what cannot be read stays, and the check on it says so. */
+function faceNow(words: string, lookup: Lookup, other: boolean): string {
+  if (words.startsWith('mate ')) return words;
+  try {
+    const place = readPlace(words, text => {
+      const value = valueOf({ text, unit: 'mm' }, 'length', lookup);
+      return typeof value === 'number' ? value : Number.NaN;
+    });
+    return placeText(other ? mirroredPlace(place) : place);
+  } catch (error) {
+    if (!(error instanceof PlaceError)) throw error;
+    return words;
+  }
+}
 
 const zoneOnOtherSide = (zone: OpenZone): OpenZone => ({
   ...zone,
@@ -70,7 +79,12 @@ export function demandsOf(
     return row ? { name: m.name, along: given(row, 'along'), across: given(row, 'across') } : null;
   };
   return {
-    loads: other ? part.loads.map(onOtherSide) : part.loads,
+    loads: part.loads.map(load => ({
+      ...load,
+      towards: other ? otherSide(load.towards) : load.towards,
+      at: faceNow(load.at, lookup, other),
+      held: faceNow(load.held, lookup, other),
+    })),
     strength: strengthOf(material),
     otherStrengths: workshop.materials.flatMap(m => {
       const strength = m.id === material.id || m.flexible !== material.flexible ? null : strengthOf(m);

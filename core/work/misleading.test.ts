@@ -292,7 +292,7 @@ describe('the other hand', () => {
   test('has its neighbours, its loads and its way on at the other side too', () => {
     const { demands } = work(handed(1));
     expect(demands.neighbours[0]).toMatchObject({ x: 30, mirrored: true });
-    expect(demands.loads[0]).toMatchObject({ towards: 'right', at: 'left at 5', held: 'right' });
+    expect(demands.loads[0]).toMatchObject({ towards: 'right', at: 'left at -5', held: 'right' });
     expect(demands.goesOn).toMatchObject({ from: 'right', distance: 40 });
   });
   test('made twice, it is the first hand again', () => {

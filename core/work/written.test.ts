@@ -85,3 +85,25 @@ describe('room cut out for what is there', () => {
     });
   });
 });
+
+test('a load’s face follows the numbers in its name, and for the other hand stands on the other side', () => {
+  const load = { id: 'l1', words: 'a pull', kind: 'force' as const, amount: 60, towards: 'left' as const };
+  const loads: Edit = {
+    kind: 'part-loads',
+    partId: 'part-1',
+    loads: [{ ...load, at: 'left at -rim / 2', held: 'mate skirt' }],
+  };
+  const hand: Edit = {
+    kind: 'add-addition',
+    partId: 'part-1',
+    addition: { id: 'hand1', kind: 'other-hand', name: 'Other hand', on: true },
+  };
+  expect(part(job(read('rim', 30), loads)).demands.loads[0]).toMatchObject({
+    at: 'left at -15',
+    held: 'mate skirt',
+  });
+  expect(part(job(read('rim', 30), loads, hand)).demands.loads[0]).toMatchObject({
+    at: 'right at 15',
+    towards: 'right',
+  });
+});

@@ -1,4 +1,4 @@
-import { Canvas, useThree } from '@react-three/fiber';
+import { Canvas, type ThreeEvent, useThree } from '@react-three/fiber';
 import { useEffect, useMemo, useState } from 'react';
 import styled from 'styled-components';
 import {
@@ -10,11 +10,11 @@ import {
   Plane,
   Vector3,
 } from 'three';
+import type { Press } from '../../core/shape/additions/pressed';
 import { Button, MenuButton } from '../ui/controls';
 import { colourNow, useThemeChange } from '../ui/use-theme-change';
 import type { ShownChange, ShownSolid } from '../workers/solid-protocol';
 import { type Mark, MarkPoints, markAt, Reading } from './measuring';
-import { placeAt } from './place-at';
 import { type Surroundings, SurroundingsView } from './surroundings';
 import { type Look, Turntable } from './Turntable';
 import { VIEWS, type ViewName } from './views';
@@ -25,7 +25,7 @@ interface Props {
   lit: string | null;
   onPick?(mate: string): void;
   /** Somebody asks for a face: the next press answers with its place in words. */
-  onFace?(place: string): void;
+  onFace?(press: Press): void;
   /** Dimmed while newer numbers are being built. */
   busy: boolean;
   /** What grew and shrank since an earlier version: the part is then seen through. */
@@ -218,7 +218,7 @@ function Scene({ solid, lit, onPick, onFace, cut, look, change, surroundings, ma
         geometry={geometry}
         onClick={event => {
           if (onFace) {
-            if (event.delta < 3 && event.face) onFace(placeAt(event, solid.bounds));
+            if (event.delta < 3 && event.face) onFace(pressAt(event));
             return;
           }
           if (onMark) {
@@ -324,4 +324,9 @@ function Changed({
       />
     </mesh>
   );
+}
+
+function pressAt({ point, face, ray }: ThreeEvent<MouseEvent>): Press {
+  const plain = ({ x, y, z }: Vector3): Press['point'] => [x, y, z];
+  return { point: plain(point), normal: plain(face!.normal), looks: plain(ray.direction) };
 }

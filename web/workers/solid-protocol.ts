@@ -1,4 +1,5 @@
 import type { Addition } from '../../core/shape/additions/addition';
+import type { Press } from '../../core/shape/additions/pressed';
 import type { Joint } from '../../core/shape/assembly';
 import type { CheckContext } from '../../core/shape/checks/context';
 import type { Finding } from '../../core/shape/findings/finding';
@@ -25,6 +26,8 @@ export interface SolidApi {
     part: AskedPart,
     context: CheckContext,
   ): Promise<{ heap: number; ok: boolean; findings: Finding[]; loads: LoadResult[] }>;
+  /** What a pressed face is called, so that it is found again when sizes change. */
+  nameFace(part: AskedPart, press: Press): Promise<Answer<{ place: string }>>;
   /** What grew and shrank from one part to the other. */
   compare(
     part: AskedPart,

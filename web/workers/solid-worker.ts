@@ -8,6 +8,7 @@ import opencascadeWasm from 'replicad-opencascadejs/wasm?url';
 import { BufferAttribute, BufferGeometry, EdgesGeometry } from 'three';
 import { toCreasedNormals } from 'three/examples/jsm/utils/BufferGeometryUtils.js';
 import { readStl } from '../../core/files/reading-back';
+import { faceInWords, facePressed, followed } from '../../core/shape/additions/pressed';
 import { assembled } from '../../core/shape/assembly';
 import { buildPart } from '../../core/shape/build';
 import type { BuiltPart } from '../../core/shape/built-part';
@@ -22,11 +23,15 @@ import { partKernel } from '../../core/shape/kernels/part-kernel';
 import { boundsOf, type TriangleMesh } from '../../core/shape/mesh/mesh';
 import { referencesIn, shaOf } from '../../core/shape/model';
 import { recipeWith } from '../../core/shape/recipe-with';
+import type { Parameters } from '../../core/shape/recipes/parameters';
 import { solidOf } from '../../core/shape/solid';
 import type { AskedPart, ShownChange, ShownSolid, SolidApi } from './solid-protocol';
 
 /** Edges sharper than this are inked, and shading breaks there: degrees. */
 const CREASE = 28;
+
+/** A face's name is found in about this time, or goes by its number, ms. */
+const LONGEST_NAMING = 2500;
 
 const starting = start();
 
@@ -74,6 +79,24 @@ const api: SolidApi = {
         ? inspectPart(recipeOf(part), part.parameters, solid.part, context, kernels, solid.findings)
         : { findings: solid.findings, loads: [] };
       return { ok: solid.ok, findings, loads, heap: kernels.part.memory() };
+    }),
+
+  nameFace: (part, press) =>
+    told(async () => {
+      const kernels = await ready([part]);
+      const recipe = recipeOf(part);
+      const until = performance.now() + LONGEST_NAMING;
+      const build = (parameters: Parameters) => {
+        if (performance.now() > until) return null;
+        const outcome = buildPart(recipe, parameters, kernels, 'screen');
+        return outcome.ok ? outcome.part.mesh : null;
+      };
+      const outcome = buildPart(recipe, part.parameters, kernels, 'screen');
+      if (!outcome.ok) return { ok: false, findings: outcome.findings, heap: kernels.part.memory() };
+      const face = facePressed(outcome.part.mesh, press);
+      const { up, offset } = face;
+      const follows = offset === null ? null : followed({ up, offset }, recipe, part.parameters, build);
+      return { ok: true as const, place: faceInWords(face, follows), heap: kernels.part.memory() };
     }),
 
   compare: (part, before) =>

@@ -63,8 +63,19 @@ export function readPlace(text: string, value: (written: string) => number = Num
 }
 
 /** The same text with its numbers worked out. */
-export function resolvedPlace(text: string, value: (written: string) => number): string {
-  const { up, at, plane } = readPlace(text, value);
+export const resolvedPlace = (text: string, value: (written: string) => number): string =>
+  placeText(readPlace(text, value));
+
+/** The same face of the part for the other side: left and right are changed. */
+export const mirroredPlace = ({ up, at, plane }: Place): Place => ({
+  up: [-up[0] || 0, up[1], up[2]],
+  // Along x it is a coordinate, which changes its sign; else a distance the way it looks, which stays.
+  at: at !== null && Math.abs(up[0]) > 0.9999 ? -at || 0 : at,
+  plane,
+});
+
+/** As it is read again. */
+export function placeText({ up, at, plane }: Place): string {
   const word = Object.keys(DIRECTIONS).find(k => DIRECTIONS[k]!.every((x, i) => Math.abs(x - up[i]!) < 1e-9));
   const way = word ?? up.map(x => Number(x.toFixed(6))).join(', ');
   return `${plane ? 'plane ' : ''}${way}${at === null ? '' : ` at ${Number(at.toFixed(4))}`}`;

@@ -8,6 +8,7 @@ import { RemedyNotice } from '../../job/RemedyNotice';
 import { useSolid } from '../../solid/use-solid';
 import { Lead, Panel, Stack } from '../../ui/layout';
 import { AdditionsPanel } from './additions/AdditionsPanel';
+import { nameFace } from './additions/name-face';
 import { type Picking, PickingContext } from './additions/picking';
 import { LoadsPanel } from './bears/LoadsPanel';
 import { ComparePanel } from './ComparePanel';
@@ -38,7 +39,9 @@ export function ShapeStage() {
   const shown = recipe.parameters.filter(p => !p.addition && (p.shown?.(parameters) ?? true));
   const findings = [...resolved.unsaid, ...(solid.findings ?? [])];
   const [asking, setAsking] = useState<{ who: string; then: (place: string) => void } | null>(null);
+  const [naming, setNaming] = useState<string | null>(null);
   const picking: Picking = {
+    naming,
     asking: asking?.who ?? null,
     ask: (who, then) => setAsking(who && then ? { who, then } : null),
   };
@@ -90,9 +93,14 @@ export function ShapeStage() {
                 onPick={select}
                 onFace={
                   asking
-                    ? place => {
-                        asking.then(place);
+                    ? press => {
                         setAsking(null);
+                        setNaming(asking.who);
+                        void nameFace(part, parameters, press).then(place => {
+                          setNaming(null);
+                          asking.then(place);
+                        });
+                        backTo(asking.who);
                       }
                     : undefined
                 }
@@ -185,6 +193,10 @@ export function ShapeStage() {
     </PickingContext>
   );
 }
+
+/** Whoever pressed on the solid comes back to what they were at. */
+const backTo = (who: string) =>
+  document.querySelector(`[data-about="${CSS.escape(who)}"]`)?.scrollIntoView({ block: 'center' });
 
 /** Stays in sight while what is below it is edited, on any screen that has the height for both. */
 const Views = styled.div`

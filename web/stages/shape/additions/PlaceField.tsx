@@ -12,7 +12,7 @@ import { usePicking } from './picking';
 export function PlaceField({ spec }: { spec: Extract<ParameterSpec, { kind: 'place' }> }) {
   const { resolved, edit } = useBench('resolved', 'edit');
   const { part, expressions, parameters, problems } = resolved;
-  const { asking, ask } = usePicking();
+  const { asking, naming, ask } = usePicking();
   const set = (text: string) =>
     void edit({ kind: 'parameter', partId: part.id, name: spec.name, expression: { text, unit: 'mm' } });
   const problem = problems[spec.name];
@@ -25,9 +25,11 @@ export function PlaceField({ spec }: { spec: Extract<ParameterSpec, { kind: 'pla
         hint={
           waiting
             ? 'Press on a face of the part.'
-            : problem
-              ? undefined
-              : `On ${placeInWords(readPlace(String(parameters[spec.name])))}.`
+            : naming === spec.name
+              ? 'Finding out what that face is made of…'
+              : problem
+                ? undefined
+                : `On ${placeInWords(readPlace(String(parameters[spec.name])))}.`
         }
         onCommit={set}
       />

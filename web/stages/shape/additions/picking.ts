@@ -4,8 +4,10 @@ import { createContext, useContext } from 'react';
 export interface Picking {
   /** The field that waits for a click on the part; null when none does. */
   asking: string | null;
+  /** The field whose pressed face is being given its name. */
+  naming: string | null;
   ask(who: string | null, then?: (place: string) => void): void;
 }
 
-export const PickingContext = createContext<Picking>({ asking: null, ask: () => {} });
+export const PickingContext = createContext<Picking>({ asking: null, naming: null, ask: () => {} });
 export const usePicking = () => useContext(PickingContext);

@@ -1,0 +1,17 @@
+import type { Part } from '../../../../core/job/document';
+import { faceInWords, type Press } from '../../../../core/shape/additions/pressed';
+import type { Parameters } from '../../../../core/shape/recipes/parameters';
+import { kernelLine } from '../../../solid/kernel-worker';
+
+/** What a pressed face is called; by its way alone where the kernel has no answer. */
+export async function nameFace(
+  { recipe, additions }: Part,
+  parameters: Parameters,
+  press: Press,
+): Promise<string> {
+  const answer = await kernelLine('nameFace')
+    .ask(api => api.nameFace({ recipe, additions, parameters }, press))
+    // A kernel that broke says so where the solid is shown.
+    .catch(() => null);
+  return answer?.ok ? answer.place : faceInWords({ up: press.normal, offset: null });
+}
