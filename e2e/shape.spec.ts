@@ -43,6 +43,24 @@ test('a profile: corner by corner, with an arc, a trim and a hole; bad corners a
   await page.getByLabel('Corner 4, trim').fill('1');
   await page.getByLabel('Corner 4, trim').press('Enter');
   await expect.poll(async () => (await volume(page)) - before).toBeGreaterThan(250);
+  // Dragged on the drawing: by 10 mm or so, in half millimetres, and undone with one key.
+  const drawing = page.getByTestId('outline-drawing');
+  await drawing.getByRole('button', { name: 'Corner 1', exact: true }).scrollIntoViewIfNeeded();
+  const corner = (await drawing
+    .getByRole('button', { name: 'Corner 1', exact: true })
+    .locator('circle')
+    .last()
+    .boundingBox())!;
+  const [x, y] = [corner.x + corner.width / 2, corner.y + corner.height / 2];
+  await page.mouse.move(x, y);
+  await page.mouse.down();
+  await page.mouse.move(x + 30, y, { steps: 5 });
+  await page.mouse.up();
+  await expect(page.getByLabel('Corner 1, x')).not.toHaveValue('0');
+  expect(Number(await page.getByLabel('Corner 1, x').inputValue()) % 0.5).toBe(0);
+  await expect(page.getByLabel('Corner 1, y')).toHaveValue('0');
+  await page.getByRole('button', { name: /^Undo/ }).click();
+  await expect(page.getByLabel('Corner 1, x')).toHaveValue('0');
   await page.getByRole('button', { name: 'Add a hole' }).click();
   await page.getByLabel('Hole 1, diameter').fill('30');
   await expect(page.getByText(/breaks through the edge/).first()).toBeVisible();

@@ -7,7 +7,7 @@ import { PRINTED_STRENGTH } from '../shelf/polymers';
 import { given } from '../shelf/table';
 import { referenceOf } from './parameters';
 import { polymerOf } from './suitability';
-import { valueOf, worked } from './written';
+import { amountOf, worked } from './written';
 
 /** How many times its load a part should bear, by what happens when it breaks. Common practice, no source. */
 const MARGINS = {
@@ -42,7 +42,7 @@ function faceNow(words: string, lookup: Lookup, other: boolean): string {
   if (words.startsWith('mate ')) return words;
   try {
     const place = readPlace(words, text => {
-      const value = valueOf({ text, unit: 'mm' }, 'length', lookup);
+      const value = amountOf({ text, unit: 'mm' }, 'length', lookup);
       return typeof value === 'number' ? value : Number.NaN;
     });
     return placeText(other ? mirroredPlace(place) : place);

@@ -13,14 +13,14 @@ interface Written {
 export function worked<T extends Written>(row: T, lookup: Lookup): T {
   if (!row.texts) return row;
   const numbers = Object.entries(row.texts).flatMap(([key, text]) => {
-    const value = text && valueOf(text, text.unit === 'none' ? 'count' : 'length', lookup);
+    const value = text && amountOf(text, text.unit === 'none' ? 'count' : 'length', lookup);
     return typeof value === 'number' ? [[key, value]] : [];
   });
   return { ...row, ...Object.fromEntries(numbers) };
 }
 
 /** A number or an expression. @returns the number, or what is wrong with the text */
-export function valueOf(
+export function amountOf(
   expression: Expression,
   kind: QuantityKind,
   lookup: Lookup,

@@ -1,7 +1,7 @@
 import type { Expression, Lookup } from '../../core/quantity/expression';
 import { formatPlain } from '../../core/quantity/format';
 import { ownUnit } from '../../core/quantity/units';
-import { keptText, valueOf } from '../../core/work/written';
+import { amountOf, keptText } from '../../core/work/written';
 import { CommittedField } from './CommittedField';
 
 interface Props {
@@ -23,7 +23,7 @@ export function SizeField({ label, value, least, most, angle = false, text, look
   const unit = angle ? '°' : ' mm';
   const kind = angle ? 'angle' : 'length';
   const read = (typed: string) =>
-    valueOf({ text: typed, unit: ownUnit(kind) }, kind, lookup ?? (() => undefined));
+    amountOf({ text: typed, unit: ownUnit(kind) }, kind, lookup ?? (() => undefined));
   const problem = (typed: string): string | undefined => {
     const size = read(typed);
     if (typeof size !== 'number') return size.problem;

@@ -1,4 +1,4 @@
-import { CHAMFER } from '../advice';
+import { CHAMFER, WALL } from '../advice';
 import type { ValuesOf } from '../define-recipe';
 import { choice, flag, holes, length, outline } from '../fields';
 
@@ -17,6 +17,11 @@ export const parameters = [
   length('thickness', 'Thickness', [0.6, 300], 'seat_depth'),
   holes('holes', 'Holes', ''),
   flag('pocket', 'Pocket', false),
+  choice('pocketShape', 'The pocket is', {
+    own: 'an outline of its own',
+    wall: 'the outline less a wall',
+  }),
+  length('pocketWall', 'Wall around the pocket', [0.4, 200], '2', { sensible: WALL }),
   outline('pocketOutline', 'Pocket, outline', '6, 3; 24, 3; 24, 6; 6, 6'),
   length('pocketDepth', 'Pocket, depth', [0.2, 300], 'thickness / 2'),
   flag('lip', 'Lip around the top', false),

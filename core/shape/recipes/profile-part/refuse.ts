@@ -22,17 +22,34 @@ export function refuse(p: P): Finding[] {
   try {
     s = sizesOf(p);
   } catch (error) {
-    return [offsetRefused(error, has.lip(p) ? 'lipWidth' : FITTING[fittingOf(p)])];
+    return [offsetRefused(error, movedBeyond(p))];
   }
   try {
     entryOf(s);
   } catch (error) {
     return [offsetRefused(error, 'leadIn')];
   }
-  return refuseSizes(s);
+  return refuseSizes(s, has.pocketWall(p));
 }
 
-function refuseSizes(s: Sizes): Finding[] {
+/** Which number moved an outline beyond what it has: the part’s own size, its pocket’s wall or its lip. */
+function movedBeyond(p: P): keyof P {
+  const goes = (q: P) => {
+    try {
+      sizesOf(q);
+      return true;
+    } catch (error) {
+      if (!(error instanceof OffsetError)) throw error;
+      return false;
+    }
+  };
+  if (goes({ ...p, lip: false })) return 'lipWidth';
+  return has.pocketWall(p) && goes({ ...p, lip: false, pocket: false })
+    ? 'pocketWall'
+    : FITTING[fittingOf(p)];
+}
+
+function refuseSizes(s: Sizes, byWall: boolean): Finding[] {
   const refusals = new Refusals<P>()
     .when(
       s.leadIn > s.straight - 0.5,
@@ -82,8 +99,8 @@ function refuseSizes(s: Sizes): Finding[] {
     refusals
       .when(
         wall < LEAST_WALL,
-        'pocketOutline',
-        'The pocket leaves no wall around it: move its corners inwards.',
+        byWall ? 'pocketWall' : 'pocketOutline',
+        'The pocket leaves no wall around it: move its corners inwards, or make its wall wider.',
       )
       .when(
         depth > s.thickness - LEAST_WALL && depth < s.thickness - 1e-9,
@@ -109,7 +126,7 @@ function readable(p: P): Finding[] {
   const outlines = [
     'outline' as const,
     ...(has.top(p) ? ['topOutline' as const] : []),
-    ...(has.pocket(p) ? ['pocketOutline' as const] : []),
+    ...(has.pocketOutline(p) ? ['pocketOutline' as const] : []),
   ];
   const tried = (name: keyof P, read: () => unknown) => {
     try {

@@ -11,6 +11,8 @@ export const has = {
   height: (p: P) => p.fits === 'height',
   around: (p: P) => p.fits === 'around',
   pocket: (p: P) => p.pocket,
+  pocketOutline: (p: P) => p.pocket && p.pocketShape === 'own',
+  pocketWall: (p: P) => p.pocket && p.pocketShape === 'wall',
   lip: (p: P) => p.lip,
   top: (p: P) => p.top,
 };
@@ -51,7 +53,16 @@ export function sizesOf(p: P): Sizes {
       hole,
       outline: circle([hole.x, hole.y], hole.diameter / 2),
     })),
-    ...(has.pocket(p) ? { pocket: { outline: outlineOfText(p.pocketOutline), depth: p.pocketDepth } } : {}),
+    ...(has.pocket(p)
+      ? {
+          pocket: {
+            outline: has.pocketWall(p)
+              ? offsetOutline(top ?? outer, -p.pocketWall)
+              : outlineOfText(p.pocketOutline),
+            depth: p.pocketDepth,
+          },
+        }
+      : {}),
     ...(has.lip(p)
       ? {
           lip: {

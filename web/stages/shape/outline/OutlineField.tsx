@@ -9,6 +9,7 @@ import {
 } from '../../../../core/shape/outline-text';
 import { Button, Hinted, IconButton, Select, TextField } from '../../../ui/controls';
 import { Row } from '../../../ui/layout';
+import { OutlineDrawing } from './OutlineDrawing';
 import type { OutlineSpec } from './ProfileDialog';
 import { Cell, Field, Grid, Head, Problem } from './table';
 import { useWritten } from './use-written';
@@ -53,6 +54,7 @@ export function OutlineField({ spec }: { spec: OutlineSpec }) {
           ) : null}
         </Row>
       </Row>
+      {corners ? <OutlineDrawing label={spec.label} corners={corners} onDraft={type} onKeep={put} /> : null}
       {shown ? (
         <Scroll>
           <Grid $columns="24px repeat(2, minmax(100px, 1.1fr)) minmax(118px, 0.9fr) minmax(190px, 1.6fr) 70px 34px">
