@@ -96,7 +96,10 @@ export function placedModel(
 /** Growing takes its time, and every rebuild asks again. */
 const grownBefore = new Recent<TriangleMesh>(24);
 
-/** A model with room all round: at least `room`, and up to an eighth more; a finely cut body gets up to half as much more. */
+/**
+ * A model with room all round: at least `room`, and up to an eighth more. A finely cut body gets up to twice that, and
+ * one of very many triangles its convex hull with room, so that it never takes more than a few seconds.
+ */
 export function withRoom(
   models: Models | undefined,
   reference: string,

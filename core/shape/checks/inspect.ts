@@ -6,6 +6,7 @@ import type { Recipe } from '../recipes/recipe';
 import { type LoadResult, loadResults } from '../strength/loads';
 import { checkSolid } from './check-solid';
 import type { CheckContext } from './context';
+import { checkRecesses } from './recesses';
 
 export interface Inspection {
   findings: Finding[];
@@ -25,6 +26,7 @@ export function inspectPart(
   const findings = [
     ...found,
     ...checkSolid(recipe, part, context, kernels, loads),
+    ...checkRecesses(part.whole, recipe.additions ?? [], parameters, context, kernels),
     ...recipe.checks(parameters, part, context),
   ];
   return { findings: ranked(findings), loads };

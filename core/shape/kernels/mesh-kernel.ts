@@ -74,16 +74,22 @@ export function meshKernel(wasm: ManifoldToplevel): MeshKernel {
     grown: (mesh, by) =>
       held(keep => {
         const whole = keep(solidOf(mesh));
-        for (const tolerance of [0, by / 10, by / 4, by / 2]) {
+        // What was simplified may lie so much further in, and so it is grown by that more.
+        const reach = (tolerance: number) => around(by + tolerance);
+        for (const tolerance of [0, by / 10, by / 4, by / 2, by]) {
           const solid = tolerance === 0 ? whole : keep(whole.simplify(tolerance));
-          if (solid.numTri() > MOST_SUMMED) continue;
-          // What was simplified may lie so much further in.
-          return meshOf(keep(solid.minkowskiSum(keep(wasm.Manifold.hull(around(by + tolerance))))));
+          if (solid.numTri() <= MOST_SUMMED)
+            return meshOf(keep(solid.minkowskiSum(keep(wasm.Manifold.hull(reach(tolerance))))));
+          // Too many for a sum: copies all around it, and half way for what is thinner than its room.
+          const few = solid.numTri() <= MOST_COPIED_TWICE;
+          if (few || (tolerance >= by / 2 && solid.numTri() <= MOST_COPIED)) {
+            const ways = [...reach(tolerance), ...(few ? reach((tolerance - by) / 2) : [])];
+            const copies = ways.map(way => keep(solid.translate(way)));
+            return meshOf(keep(wasm.Manifold.union([solid, ...copies])));
+          }
         }
-        // Too many triangles for that: copies around it, and half way.
-        const solid = keep(whole.simplify(by / 10));
-        const copies = [by, by / 2].flatMap(r => around(r).map(way => keep(solid.translate(way))));
-        return meshOf(keep(wasm.Manifold.union([solid, ...copies])));
+        const convex = keep(whole.hull());
+        return meshOf(keep(convex.minkowskiSum(keep(wasm.Manifold.hull(reach(0))))));
       }),
     hull: mesh =>
       held(keep => {
@@ -158,8 +164,10 @@ const AROUND: readonly Vector[] = [-1, 0, 1].flatMap(x =>
 const LEAST_OUT = 0.8867;
 /** As far out that no way is less than `by`. */
 const around = (by: number): Vector[] => AROUND.map(way => way.map(w => (w * by) / LEAST_OUT) as Vector);
-/** A Minkowski sum takes some 5 ms a triangle. */
-const MOST_SUMMED = 400;
+/** A Minkowski sum takes some 5 ms a triangle, 26 copies some 1.5 ms: neither may take more than seconds. */
+const MOST_SUMMED = 300;
+const MOST_COPIED_TWICE = 1500;
+const MOST_COPIED = 4500;
 
 const meshOf = (solid: Solid): TriangleMesh => {
   const { vertProperties, triVerts } = solid.getMesh();

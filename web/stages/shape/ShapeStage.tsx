@@ -119,7 +119,7 @@ export function ShapeStage() {
               data-volume={solid.solid.volume}
               data-busy={solid.busy}
             >
-              {solid.busy || solid.findings === null ? 'checking… · ' : ''}
+              {solid.busy ? 'building… · ' : solid.findings === null ? 'checking… · ' : ''}
               {formatPlain(solid.solid.volume / 1000, 2)} cm³ ·{' '}
               {[0, 1, 2]
                 .map(i => formatPlain(solid.solid!.bounds.max[i]! - solid.solid!.bounds.min[i]!, 1))

@@ -57,6 +57,17 @@ export const useFindings = {
     words: f =>
       `“${f.name}” must stay open from ${plain(f.from)} to ${plain(f.to)} mm from its ${f.end} end, along its ${f.edge} edge, and ${plain(f.filled / 1000, 2)} cm³ of the part is there. Open it with “Keep clear”, or move the zone.`,
   }),
+  /** @param before mm before it is home */
+  'recess-undercut': define<{ name: string; from: string; before: number }>({
+    cost: 'no-room',
+    words: f =>
+      `“${f.name}”: the part comes on from the ${f.from}, and that way its body hangs in the part ${plain(f.before, 0)} mm before it is home: an undercut. Bring the part on from another side, turn the body, or cut its room through to the edge.`,
+  }),
+  'recess-closed': define<{ name: string }>({
+    cost: 'no-room',
+    words: f =>
+      `“${f.name}”: its body is shut in. From none of the six sides can it be brought into its room: cut it through to one side, or split the part.`,
+  }),
   /** @param long the part’s own length that way, mm */
   'zone-nowhere': define<{ name: string; long: number }>({
     cost: 'to-know',
