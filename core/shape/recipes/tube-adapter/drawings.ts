@@ -29,7 +29,14 @@ function straightDrawing(p: P): Drawing<keyof P> {
     const r = p[mate] / 2;
     const end = endOf(mate);
     const line = gap * (1 + 0.7 * seen[end]++);
-    draft.walls(mate, r, [from, to]);
+    const e = s[end];
+    const height = (z: number) => (end === 'A' ? z : total - z);
+    const wall = [from, to].map((z): DrawPoint => [e.taper > 0 ? mateAt(e, height(z)) : r, z]);
+    draft.mate(
+      mate,
+      wall,
+      wall.map(([x, z]): DrawPoint => [-x, z]),
+    );
     draft.across(mate, mate.slice(0, -1), [-r, r], at[2], end === 'A' ? -line : total + line, true);
   }
   draft.up(is.flange(p) ? 'flangeThickness' : 'lengthA', 'end A', -rim, [0, s.A.length], -rim - gap);
@@ -61,11 +68,10 @@ function bentDrawing(p: P): Drawing<keyof P> {
     const frame = endOf(mate) === 'A' ? BED : mouth;
     const z = (at[0] - frame.at[0]) * frame.up[0] + (at[2] - frame.at[2]) * frame.up[2];
     const half = (to - from) / 2;
+    // A tapered end is drawn along all of it, wherever its diameter holds.
+    const [first, last] = e.taper > 0 ? [s.chamfer, e.length - s.chamfer] : [z - half, z + half];
     const radius = (height: number) => (e.taper > 0 ? mateAt(e, height) : p[mate] / 2);
-    draft.mate(
-      mate,
-      ...[-1, 1].map(sign => [z - half, z + half].map(h => inPlane(frame, sign * radius(h), h))),
-    );
+    draft.mate(mate, ...[-1, 1].map(sign => [first!, last!].map(h => inPlane(frame, sign * radius(h), h))));
     const side = (sign: number) => inPlane(frame, (sign * p[mate]) / 2, z);
     draft.along(mate, mate.slice(0, -1), side(-1), side(1), true);
   }
@@ -118,6 +124,8 @@ export function objectDrawing(measured: Measured<Asked>, p: P): Drawing<Asked> {
       end === 'A' ? y0 - 6 : y1 + 6,
       true,
     );
+    if (is.coned(end)(p) && (kind === 'over' || kind === 'into'))
+      conedDrawing(draft, measured, kind, end, r, [y0, y1]);
     if (is.click(end)(p)) {
       const groove = (measured[`groove_${low(end)}` as const] ?? 2 * r - 1.6) / 2;
       const at = (y0 + y1) / 2;
@@ -134,4 +142,21 @@ export function objectDrawing(measured: Measured<Asked>, p: P): Drawing<Asked> {
   }
   draft.centre([0, -far - 4], [0, far + 4]);
   return draft.done('Cut through the two things to be joined');
+}
+
+/** The second diameter of what tapers, and how far it is from the first. */
+function conedDrawing(
+  draft: Draft<Asked>,
+  measured: Measured<Asked>,
+  kind: 'over' | 'into',
+  end: (typeof ENDS)[number],
+  r: number,
+  [y0, y1]: readonly [number, number],
+): void {
+  const key = `${MEASURED_AS[kind]}_far_${low(end)}` as const;
+  const far = (measured[key] ?? (kind === 'over' ? 2 * r + 0.6 : 2 * r - 0.6)) / 2;
+  const [near, deep] = end === 'A' ? [y0, y1 - 4] : [y1, y0 + 4];
+  draft.walls(key, far, [deep - 1, deep + 1]);
+  draft.across(key, 'second', [-far, far], deep, end === 'A' ? y0 - 12 : y1 + 12, true);
+  draft.up(`apart_${low(end)}`, 'apart', r + 2, [Math.min(near, deep), Math.max(near, deep)], r + 10);
 }

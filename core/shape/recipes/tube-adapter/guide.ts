@@ -1,6 +1,6 @@
 import type { KeysOf } from '../define-recipe';
 import { step } from '../fields';
-import { ENDS, low } from './parameters';
+import { ENDS, low, type P } from './parameters';
 import { fits, is } from './sizes';
 
 export const guide = [
@@ -25,6 +25,27 @@ export const guide = [
       'inside-jaws',
       'As deep as the jaws reach; rock them and keep the largest.',
       { needed: fits('into', end) },
+    ),
+    step(
+      `tube_far_${low(end)}`,
+      `Tube ${end}, outside, farther from its end`,
+      'outside-jaws',
+      'As far from the tip as the jaws lie flat. Read the first one at the tip itself, since it tapers.',
+      { needed: p => is.coned(end)(p as P) && fits('over', end)(p as P) },
+    ),
+    step(
+      `bore_far_${low(end)}`,
+      `Bore ${end}, inside, deeper in`,
+      'inside-jaws',
+      'As deep as the jaws reach. Read the first one at the mouth itself, since it tapers.',
+      { needed: p => is.coned(end)(p as P) && fits('into', end)(p as P) },
+    ),
+    step(
+      `apart_${low(end)}`,
+      `End ${end}: between the two places`,
+      'span',
+      'Along the axis, from one pair of jaw marks to the other.',
+      { needed: p => is.coned(end)(p as P) },
     ),
     step(
       `hose_${low(end)}`,

@@ -11,6 +11,14 @@ export type Fitting = keyof typeof MEASURED_AS;
 export const FITTINGS: readonly Fitting[] = ['over', 'into', 'barb'];
 const GOES = { over: 'goes over a tube', into: 'goes into a bore', barb: 'holds a hose' };
 
+/** By two diameters and how far they are apart: a tube’s tip, and the mouth of a bore, are at an end’s inner side. */
+const taperOf = (end: End, over: boolean): string => {
+  const e = low(end);
+  return over
+    ? `atan((tube_far_${e} - tube_${e}) / 2 / apart_${e})`
+    : `atan((bore_${e} - bore_far_${e}) / 2 / apart_${e})`;
+};
+
 export const parameters = [
   ...ENDS.flatMap(end => [
     end === 'A'
@@ -25,10 +33,18 @@ export const parameters = [
       ),
     ),
     length(`length${end}`, `End ${end}, length`, [2, 200], '20'),
+    flag(`coned${end}`, `End ${end}: what it fits tapers, read at two places`, false, { group: 'more' }),
     length(`taper${end}`, `End ${end} tapers, per side`, [0, 8], '0', {
       group: 'more',
       measure: 'angle',
+      defaultFor: p => (p[`coned${end}`] === true ? taperOf(end, p[`kind${end}`] === 'over') : '0'),
     }),
+    choice(
+      `holds${end}`,
+      `End ${end}, its diameter holds`,
+      { middle: 'midway', mouth: 'at its mouth', inner: 'at its inner end' },
+      { group: 'more' },
+    ),
     flag(`click${end}`, `End ${end} clicks into a groove`, false, {
       group: 'more',
     }),

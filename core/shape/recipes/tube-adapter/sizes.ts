@@ -14,6 +14,8 @@ export const is = {
   offset: (p: P) => p.run === 'offset',
   angle: (p: P) => p.run === 'angle',
   click: (end: End) => (p: P) => kindOf(p, end) === 'over' && p[`click${end}` as const],
+  coned: (end: End) => (p: P) =>
+    (kindOf(p, end) === 'over' || kindOf(p, end) === 'into') && p[`coned${end}` as const],
   flange: (p: P) => kindOf(p, 'A') === 'flange',
 };
 
@@ -32,6 +34,8 @@ export interface EndSizes {
   /** Widest. */
   outer: number;
   length: number;
+  /** Height from the mouth at which the diameter is what is written. */
+  hold: number;
   /** The outside gets this much larger, per side, for each mm inwards; an inside gets smaller. */
   taper: number;
   /** Inner radius, and heights from the mouth, of a ridge that clicks into the tube's groove. */
@@ -66,12 +70,15 @@ function endOf(p: P, end: End): EndSizes {
       root: bore + wall,
       outer: p.flangeDiameter / 2,
       length: p.flangeThickness,
+      hold: 0,
       taper: 0,
     };
   }
-  const mate = p[`${kind}${end}` as const] / 2;
   const long = p[`length${end}` as const];
   const taper = kind === 'barb' ? 0 : Math.tan((p[`taper${end}` as const] * Math.PI) / 180);
+  const hold = holdOf(p, end, long, taper);
+  const written = p[`${kind}${end}` as const] / 2;
+  const mate = written - (kind === 'over' ? -1 : 1) * taper * (hold - long / 2);
   const half = (taper * long) / 2;
   if (kind === 'over') {
     const outer = mate + half + wall;
@@ -85,6 +92,7 @@ function endOf(p: P, end: End): EndSizes {
       outer,
       root: outer,
       length: long,
+      hold,
       taper,
       ...(ridge ? { ridge } : {}),
     };
@@ -99,8 +107,18 @@ function endOf(p: P, end: End): EndSizes {
     outer: mate + half,
     root: core + half,
     length: long,
+    hold,
     taper,
   };
+}
+
+/** So far from a tapered end’s rim its diameter can be measured, mm. */
+const FROM_RIM = 0.2;
+
+function holdOf(p: P, end: End, long: number, taper: number): number {
+  const holds = is.coned(end)(p) ? 'inner' : p[`holds${end}` as const];
+  if (taper === 0 || holds === 'middle') return long / 2;
+  return holds === 'inner' ? long - FROM_RIM : Math.min(long / 2, p.leadIn + FROM_RIM);
 }
 
 function ridgeOf(p: P, end: End, mate: number): EndSizes['ridge'] {

@@ -1,6 +1,6 @@
 import type { Body, Outline, PartKernel } from '../../kernels/kernel';
 import { circle, Path } from '../../outline';
-import { BED, type Frame, type Point3 } from '../../vector';
+import { alongFrame, BED, type Frame, type Point3 } from '../../vector';
 import { keyed, type Places, type SurfacePlace } from '../define-recipe';
 import { ENDS, type End, FITTINGS, type Fitting, type P } from './parameters';
 import {
@@ -106,9 +106,13 @@ function fittingPlace(e: EndSizes, chamfer: number, frame: Frame): SurfacePlace 
   // On a barb the first ridge's crest is what the hose sits on.
   if (e.kind === 'barb') return onFrame(frame, BARB_PITCH * 0.6, BARB_PITCH * 0.85);
   if (e.taper > 0) {
-    // The size counts midway: the stretch is about it.
     const growing = (e.kind === 'over' ? -1 : 1) * (pointsUp(frame.up) ? 1 : -1) * e.taper;
-    return { ...onFrame(frame, chamfer, e.length - chamfer), taper: growing };
+    return {
+      ...onFrame(frame, chamfer, e.length - chamfer),
+      // The size counts where it holds.
+      at: alongFrame(frame, [0, e.hold]).at,
+      taper: growing,
+    };
   }
   if (!e.ridge) return onFrame(frame, chamfer, e.length);
   const { from, to } = e.ridge;
