@@ -94,8 +94,10 @@ function refuseSizes(s: Sizes, byWall: boolean): Finding[] {
     );
   });
   if (s.pocket) {
-    const { outline, depth } = s.pocket;
-    const wall = Math.min(...[...limits, ...(s.lip ? [s.lip.inner] : [])].map(l => wallBetween(l, outline)));
+    const { outline, depth, top } = s.pocket;
+    const wall = top
+      ? Math.min(wallBetween(s.outer, outline), wallBetween(s.lip?.inner ?? s.top!, top))
+      : Math.min(...[...limits, ...(s.lip ? [s.lip.inner] : [])].map(l => wallBetween(l, outline)));
     refusals
       .when(
         wall < LEAST_WALL,

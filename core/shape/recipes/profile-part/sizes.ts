@@ -31,7 +31,8 @@ export interface Sizes {
   top?: Outline;
   leadIn: number;
   holes: { hole: Hole; outline: Outline }[];
-  pocket?: { outline: Outline; depth: number };
+  /** Where its wall follows a tapering part, `top` is its outline there. */
+  pocket?: { outline: Outline; depth: number; top?: Outline };
   lip?: { inner: Outline; height: number };
 }
 
@@ -56,10 +57,9 @@ export function sizesOf(p: P): Sizes {
     ...(has.pocket(p)
       ? {
           pocket: {
-            outline: has.pocketWall(p)
-              ? offsetOutline(top ?? outer, -p.pocketWall)
-              : outlineOfText(p.pocketOutline),
+            outline: has.pocketWall(p) ? offsetOutline(outer, -p.pocketWall) : outlineOfText(p.pocketOutline),
             depth: p.pocketDepth,
+            ...(has.pocketWall(p) && top ? { top: offsetOutline(top, -p.pocketWall) } : {}),
           },
         }
       : {}),

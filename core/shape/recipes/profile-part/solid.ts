@@ -1,6 +1,7 @@
 import { boxOf, curvesOf } from '../../curve';
-import type { Body, Level, PartKernel } from '../../kernels/kernel';
+import type { Body, Level, Outline, PartKernel } from '../../kernels/kernel';
 import { offsetOutline } from '../../offset';
+import type { Point2 } from '../../vector';
 import type { Places } from '../define-recipe';
 import type { P } from './parameters';
 import { type Fitting, fittingOf, type Sizes, sizesOf } from './sizes';
@@ -12,10 +13,13 @@ export function solid(p: P, kernel: PartKernel): Body {
   let body = kernel.stack(levelsOf(s, height));
   if (s.lip) body = kernel.cut(body, kernel.extrude(s.lip.inner, s.thickness, s.lip.height + 1));
   if (s.pocket) {
-    const { outline, depth } = s.pocket;
+    const { outline, depth, top } = s.pocket;
     // A pocket as deep as the part goes through.
     const from = depth >= s.thickness - 1e-9 ? -1 : s.thickness - depth;
-    body = kernel.cut(body, kernel.extrude(outline, from, height + 1 - from));
+    const tool = top
+      ? kernel.stack(shellLevels(s, { outline, top }, from, height + 1))
+      : kernel.extrude(outline, from, height + 1 - from);
+    body = kernel.cut(body, tool);
   }
   const through = s.holes.filter(h => goesThrough(h.hole, s));
   if (through.length > 0)
@@ -45,6 +49,40 @@ export function levelsOf(s: Sizes, height: number): Level[] {
     if (height > s.thickness) levels.push({ outline: s.top, z: height });
   } else levels.push({ outline: s.outer, z: height });
   return levels;
+}
+
+/** The inside of a tapering part: as far in from its wall at every height. */
+function shellLevels(
+  s: Pick<Sizes, 'straight' | 'thickness'>,
+  { outline, top }: { outline: Outline; top: Outline },
+  from: number,
+  to: number,
+): Level[] {
+  const at = (z: number): Level => ({
+    outline: between(outline, top, (z - s.straight) / (s.thickness - s.straight)),
+    z,
+  });
+  return [
+    from < s.straight - 1e-6 ? { outline, z: from } : at(from),
+    ...(from < s.straight - 1e-6 ? [{ outline, z: s.straight }] : []),
+    { outline: top, z: s.thickness },
+    { outline: top, z: to },
+  ];
+}
+
+/** Part of the way from one outline to another of as many edges. */
+function between(a: Outline, b: Outline, share: number): Outline {
+  const mix = (p: Point2, q: Point2): Point2 => [p[0] + share * (q[0] - p[0]), p[1] + share * (q[1] - p[1])];
+  return {
+    start: mix(a.start, b.start),
+    edges: a.edges.map((edge, i) => {
+      const other = b.edges[i]!;
+      return {
+        to: mix(edge.to, other.to),
+        ...(edge.via && other.via ? { via: mix(edge.via, other.via) } : {}),
+      };
+    }),
+  };
 }
 
 /** The outline a chamfer makes smaller. */
