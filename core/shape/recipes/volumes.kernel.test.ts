@@ -192,6 +192,20 @@ describe('socket knob and clip', () => {
     // A box across a curved wall: within a few parts in a thousand of width × wall × depth.
     expect((whole - slotted) / (8 * 1.2 * 1.6 * 6)).toBeCloseTo(1, 2);
   });
+
+  test('slots in the lip alone take its section times their width, and leave the wall whole', () => {
+    const lipped = { style: 'over', lip: 'skirt', tab: false, slotWidth: 2 };
+    const recipe = requireRecipe('round-cap');
+    const whole = build('round-cap', lipped).volume;
+    const slotted = build('round-cap', { ...lipped, slots: 6, slotsIn: 'lip' });
+    const rise = (32.04 - 29.9) / 2;
+    const section = rise * 2.4 + (rise ** 2 * (1 + Math.sqrt(3))) / 2;
+    expect(Math.abs((whole - slotted.volume) / (6 * 2 * section) - 1)).toBeLessThan(0.03);
+    const p = { ...recipe.demo.parameters, ...lipped, slots: 6, slotsIn: 'lip' };
+    const parted = Object.fromEntries(recipe.surfaces(p).map(m => [m.mate, m.parted ?? false]));
+    expect(parted).toEqual({ skirt: false, lip: true });
+    expect(slotted.bounds).toEqual(build('round-cap', lipped).bounds);
+  });
 });
 
 test('drive key: head, cone, round sections and prisms in series', () => {

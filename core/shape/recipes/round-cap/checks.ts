@@ -23,10 +23,12 @@ export function checkLip(p: P, solid: BuiltSolid, context: CheckContext): Findin
   )
     return [];
   const passed = context.measured[inward ? 'rim' : 'bore'];
-  if (surface.parted) return checkFingers(p, solid, context, inward);
-  const found = loopNear(sectionAtZ(solid.mesh, surface.at[2]), [0, 0], surface.size, surface.side);
-  if (passed === undefined || !found) return [];
-  const strain = inward ? passed / found.diameter - 1 : 1 - passed / found.diameter;
+  if (surface.parted && !has.lipSlots(p)) return checkFingers(p, solid, context, inward);
+  const found = surface.parted
+    ? measureMates(solid.mesh, [surface])[0]!.size
+    : loopNear(sectionAtZ(solid.mesh, surface.at[2]), [0, 0], surface.size, surface.side)?.diameter;
+  if (passed === undefined || !found || !Number.isFinite(found)) return [];
+  const strain = inward ? passed / found - 1 : 1 - passed / found;
   if (strain <= context.strainLimit) return [];
   const limit = inward ? passed / (1 + context.strainLimit) : passed / (1 - context.strainLimit);
   return [

@@ -31,7 +31,7 @@ type Grip = RoundGrip & { mate: Mate; passes?: { dimension: Asked } };
 function grips(p: P): Grip[] {
   const s = sizesOf(p);
   const fingers = (wall: 'skirt' | 'plug') =>
-    s.slots && slottedWall(p) === wall
+    s.slots && has.wallSlots(p) && slottedWall(p) === wall
       ? { fingers: { count: s.slots.count, width: s.slots.width, length: p.slotDepth } }
       : {};
   const found: Grip[] = [];
@@ -114,7 +114,8 @@ export const roundCap = defineRecipe({
     beadDiameter: has.bead,
     lipFrom: has.ridge,
     lipWidth: has.ridge,
-    slotDepth: has.slots,
+    slotsIn: p => has.slots(p) && has.ridge(p),
+    slotDepth: has.wallSlots,
     slotWidth: has.slots,
     ringDiameter: has.strap,
     strapLength: has.strap,
@@ -163,6 +164,7 @@ export const roundCap = defineRecipe({
       leadIn: 0.6,
       outerFillet: 1,
       slots: 0,
+      slotsIn: 'wall',
       slotDepth: 6,
       slotWidth: 1.2,
       strap: false,

@@ -17,6 +17,10 @@ export const parameters = [
   length('lipWidth', 'Lip width', [0.4, 50], 'groove_width - 0.6'),
   flag('tab', 'Pull tab', true),
   length('slots', 'Slots in the wall that gives', [0, 16], '0', { measure: 'count' }),
+  choice('slotsIn', 'The slots cut', {
+    wall: 'through the wall: fingers',
+    lip: 'the lip only: the wall stays dust-tight',
+  }),
   length('slotDepth', 'Slots, from the mouth', [1, 200], '6'),
   length('slotWidth', 'Slots, width', [0.5, 20], '1.2', { group: 'more' }),
   flag('strap', 'Strap with a ring', false),
@@ -43,6 +47,9 @@ export const has = {
   ridge: (p: P) => has.lip(p) || has.bead(p),
   tab: (p: P) => p.tab,
   slots: (p: P) => p.slots > 0,
+  /** Only the lip is parted: it turns softer, and the wall stays whole. */
+  lipSlots: (p: P) => p.slots > 0 && p.slotsIn === 'lip' && has.ridge(p),
+  wallSlots: (p: P) => p.slots > 0 && !has.lipSlots(p),
   strap: (p: P) => p.strap,
 };
 

@@ -138,6 +138,12 @@ function refuseSlots(
 ): void {
   const { slots } = s;
   if (!slots) return;
+  if (has.lipSlots(p)) {
+    const pitch = (2 * Math.PI * Math.min(slots.inner, slots.outer)) / slots.count;
+    if (slots.width > pitch / 2)
+      say('slotWidth', 'The slots leave little of the lip: narrower, or fewer.', Math.max(0.5, pitch / 3));
+    return;
+  }
   const inPlug = slottedWall(p) === 'plug';
   if (inPlug && (s.plug!.inner <= 0 || slots.inner < 0.5)) {
     say('slots', 'A solid plug does not give: give it a wall, or leave the slots out.');

@@ -85,6 +85,19 @@ function slotsOf(p: P, s: CapSizes): CapSizes['slots'] {
   const wall = slottedWall(p) === 'skirt' ? s.skirt : s.plug;
   if (!wall) return undefined;
   const ridge = s.ridge?.radius ?? wall.outer;
+  if (has.lipSlots(p) && s.ridge) {
+    const inward = has.lip(p);
+    const face = inward ? wall.inner : wall.outer;
+    return {
+      count: p.slots,
+      from: s.ridge.from - BEYOND,
+      width: p.slotWidth,
+      // With its corners on the wall’s face: the wall itself is not touched.
+      inner: inward ? ridge - BEYOND : face,
+      outer: inward ? Math.sqrt(face ** 2 - (p.slotWidth / 2) ** 2) : ridge + BEYOND,
+      mouth: s.ridge.lead,
+    };
+  }
   return {
     count: p.slots,
     from: wall.top - p.slotDepth,
@@ -194,17 +207,19 @@ export function places(p: P): Places<Mate> {
   const s = sizesOf(p);
   const { skirt, plug, ridge, strap } = s;
   const at = (wall: 'skirt' | 'plug', [from, to]: readonly [number, number]): SurfacePlace => {
-    const slotted = s.slots !== undefined && slottedWall(p) === wall ? s.slots.from : Infinity;
+    const slotted =
+      s.slots !== undefined && has.wallSlots(p) && slottedWall(p) === wall ? s.slots.from : Infinity;
     // Measured where it is whole, if it is whole anywhere.
     const middle = (from + (slotted > from + 0.4 ? Math.min(to, slotted) : to)) / 2;
     const parted = middle > slotted ? { parted: true as const } : {};
     return { kind: 'round', at: [0, 0, middle], axis: [0, 0, 1], ...parted, from, to };
   };
+  const lipParted = has.lipSlots(p) ? { parted: true as const } : {};
   return {
     skirt: skirt ? at('skirt', longer([s.end, skirt.top - s.leadIn], has.lip(p) ? ridge : undefined)) : null,
     plug: plug ? at('plug', longer([s.end, plug.top - s.leadIn], has.bead(p) ? ridge : undefined)) : null,
-    lip: ridge && has.lip(p) ? at('skirt', [ridge.low, ridge.high]) : null,
-    bead: ridge && has.bead(p) ? at('plug', [ridge.low, ridge.high]) : null,
+    lip: ridge && has.lip(p) ? { ...at('skirt', [ridge.low, ridge.high]), ...lipParted } : null,
+    bead: ridge && has.bead(p) ? { ...at('plug', [ridge.low, ridge.high]), ...lipParted } : null,
     ring: strap
       ? {
           kind: 'round',
