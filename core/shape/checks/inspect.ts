@@ -4,6 +4,7 @@ import type { Kernels } from '../kernels/kernel';
 import type { Parameters } from '../recipes/parameters';
 import type { Recipe } from '../recipes/recipe';
 import { type LoadResult, loadResults } from '../strength/loads';
+import { checkBounds } from './bounds';
 import { checkSolid } from './check-solid';
 import type { CheckContext } from './context';
 import { checkRecesses } from './recesses';
@@ -26,6 +27,7 @@ export function inspectPart(
   const findings = [
     ...found,
     ...checkSolid(recipe, part, context, kernels, loads),
+    ...checkBounds(recipe, parameters, context),
     ...checkRecesses(part.whole, recipe.additions ?? [], parameters, context, kernels),
     ...recipe.checks(parameters, part, context),
   ];

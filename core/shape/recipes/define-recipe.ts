@@ -92,6 +92,9 @@ export function defineRecipe<const L extends readonly Declared[], G extends stri
       active: p => !active || Boolean(active(p as ValuesOf<L>)),
     }),
   );
+  for (const { bounds } of guide)
+    if (bounds !== undefined && !parameters.some(p => p.name === bounds))
+      throw new Error(`${declaration.id} has no number “${bounds}” for a reading to bound.`);
   const mating = new Set(specs.map(mate => mate.dimension));
   return {
     ...(rest as Omit<Recipe, 'parameters' | 'guide' | 'mates' | 'surfaces' | 'checks'>),

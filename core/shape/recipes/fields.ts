@@ -140,6 +140,8 @@ interface StepOptions {
   critical?: boolean;
   /** A method, so that it may ask for the recipe's own parameters. */
   needed?(p: Parameters): boolean;
+  /** The number that must not go beyond it: there is something in its way. */
+  bounds?: string;
 }
 
 /** A dimension of the object. */
@@ -148,7 +150,7 @@ export const step = <const K extends string>(
   label: string,
   hold: Hold,
   how: string,
-  { critical = false, needed }: StepOptions = {},
+  { critical = false, needed, bounds }: StepOptions = {},
 ): GuideStep & { key: K } => ({
   key,
   label,
@@ -157,6 +159,7 @@ export const step = <const K extends string>(
   hold,
   how,
   needed: p => !needed || Boolean(needed(p)),
+  ...(bounds ? { bounds } : {}),
 });
 
 /** What cannot be built, gathered in the order in which it is looked at. */

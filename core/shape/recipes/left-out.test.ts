@@ -13,7 +13,9 @@ describe('what is left out', () => {
     const key = requireRecipe('drive-blade');
     // stepAcross is 0.95 of the shank; socketDepth follows the head's height.
     expect(completed(key, { shank: 20 })).toMatchObject({ shank: 20, stepAcross: 19 });
-    expect(completed(key, { shank: 20 })).not.toHaveProperty('head');
+    // A wider shank needs a wider head; its height hangs on nothing.
+    expect(completed(key, { shank: 20 })).toMatchObject({ head: 29 });
+    expect(completed(key, { shank: 20 })).not.toHaveProperty('headHeight');
     const cap = requireRecipe('round-cap');
     const wide = completed(cap, { style: 'into', plugDiameter: 60 });
     expect(wide.endDiameter).toBeGreaterThan(60);

@@ -65,6 +65,8 @@ export interface GuideStep {
   how: string;
   /** Whether these parameters need it. */
   needed(p: Parameters): boolean;
+  /** The parameter that must not be larger: beyond it there is something in the way. */
+  bounds?: string;
 }
 
 /** A parameter that sets the effort of a mate but not its size. */

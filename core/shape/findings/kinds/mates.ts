@@ -80,6 +80,12 @@ export const mateFindings = {
     words: f =>
       `Passing the ${f.passing} ${f.how} the lip by ${strain(f.strain)}; this plastic bears ${strain(f.limit)}. Take a lip of ${mm(f.lip)} mm, or a flexible plastic.`,
   }),
+  /** @param most what was read there, mm */
+  'beyond-reading': define<{ what: string; is: number; read: string; most: number }>({
+    cost: 'no-fit',
+    words: f =>
+      `“${f.what}” is ${mm(f.is)} mm, and “${f.read}” was read as ${mm(f.most)}: it goes against what it must not touch.`,
+  }),
   'finger-strain': define<{ passing: string; strain: number; limit: number; deeper: number }>({
     cost: 'no-fit',
     words: f =>

@@ -16,7 +16,7 @@ export const parameters = [
   length('rail', 'Rails above the board', [0.6, 30], '2'),
   length('floor', 'Under the board, thickness', [1.2, 100], 'outside * 0.2'),
   length('endWall', 'End wall (0 is none)', [0, 40], '2'),
-  length('pull', 'Opening in it, for cables', [0, 200], '10', { group: 'more' }),
+  length('pull', 'Opening in it, for cables', [0, 200], 'min(10; outside * 0.5)', { group: 'more' }),
   flag('tab', 'A tab to pull it out by', true),
   length('tabWidth', 'Tab, width', [4, 80], 'outside * 0.3', { group: 'more' }),
   length('tabLength', 'Tab, length', [3, 80], 'tabWidth * 0.8 + 4', { group: 'more' }),

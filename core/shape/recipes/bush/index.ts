@@ -24,7 +24,12 @@ const parameters = [
   flag('flange', 'Flange', false),
   length('flangeWidth', 'Flange stands out by', [0.5, 60], '2'),
   length('flangeThickness', 'Flange thickness', [0.6, 40], '1.6'),
-  length('leadIn', 'Chamfers', [0, 4], '0.4', { group: 'more', sensible: CHAMFER }),
+  length('leadIn', 'Chamfers', [0, 4], '0.4', {
+    group: 'more',
+    sensible: CHAMFER,
+    defaultFor: p =>
+      `min(0.4; max(0; (${p.style === 'spacer' ? 'spacerDiameter' : 'outsideDiameter'} - boreDiameter) / 6))`,
+  }),
 ];
 
 type P = ValuesOf<typeof parameters>;

@@ -22,7 +22,9 @@ export const guide = [
     'In which the shank runs; the largest of several readings.',
     {},
   ),
-  step('slot_depth', 'Slot or flat, depth', 'depth-rod', 'From its rim to its bottom.'),
+  step('slot_depth', 'Slot or flat, depth', 'depth-rod', 'From its rim to its bottom.', {
+    bounds: 'tipLength',
+  }),
   step('keyway', 'Keyway, width', 'inside-jaws', 'Where the rib runs, at both its ends.', {
     needed: hasRib,
   }),

@@ -27,7 +27,13 @@ export const parameters = [
     blade: 'another blade',
     square: 'another square',
   }),
-  length('head', 'Head, across', [5, 200], '24'),
+  length('head', 'Head, across', [5, 200], '24', {
+    // Wider than the shank, and than what is sunk into it.
+    defaultFor: p => {
+      const sunk = { none: '0', slot: 'socketLong * 1.15 + 6' }[String(p.socket)] ?? 'socketSize * 1.5 + 6';
+      return `max(24; shank * 1.25 + 4; ${sunk})`;
+    },
+  }),
   length('headHeight', 'Head, height', [2, 100], '10'),
   choice('socket', 'Socket in the head', {
     none: 'none',

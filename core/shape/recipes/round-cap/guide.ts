@@ -15,7 +15,7 @@ export const guide = [
     'Rim height',
     'step',
     'From the top of the rim down to what the skirt must not touch. Set the beam flat on the rim and let the rod drop.',
-    { needed: has.skirt },
+    { needed: has.skirt, bounds: 'skirtDepth' },
   ),
   step(
     'groove',

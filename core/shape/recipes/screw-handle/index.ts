@@ -10,8 +10,8 @@ const parameters = [
   length('pitch', 'Apart', [20, 400], 'apart'),
   length('clear', 'Room for the fingers', [8, 120], '28'),
   length('bar', 'Bar thickness', [4, 60], '12'),
-  length('foot', 'Feet, thickness', [5, 60], '14'),
-  length('depth', 'Depth', [5, 80], '16'),
+  length('foot', 'Feet, thickness', [5, 60], 'max(14; pilot * 2 + 4)'),
+  length('depth', 'Depth', [5, 80], 'max(16; pilot * 2 + 4)'),
   length('pilotDepth', 'Hole is deep', [4, 150], '16', { group: 'more' }),
 ];
 

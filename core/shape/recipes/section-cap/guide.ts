@@ -33,7 +33,9 @@ export const guide = [
     'Lay coins or drills into the corner until one fits: half of its diameter.',
     { needed: is.rounded },
   ),
-  step('section_height', 'Depth that may be used', 'step', 'From the mouth to what the cap must not touch.'),
+  step('section_height', 'Depth that may be used', 'step', 'From the mouth to what the cap must not touch.', {
+    bounds: 'depth',
+  }),
 ];
 
 export type Asked = KeysOf<typeof guide>;

@@ -28,7 +28,7 @@ export const guide = [
     'Length that stands out',
     'step',
     'From the end of the shaft to what the knob must not touch.',
-    { needed: p => p.through !== true },
+    { needed: p => p.through !== true, bounds: 'socketDepth' },
   ),
 ];
 

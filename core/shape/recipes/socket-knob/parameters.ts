@@ -18,11 +18,23 @@ export const parameters = [
   flag('through', 'Goes right through', false),
   length('socketDepth', 'Socket depth', [1, 120], 'stub - 0.5'),
   choice('grip', 'Grip', { lobes: 'with lobes', flutes: 'round, with flutes', round: 'round' }),
-  length('gripDiameter', 'Grip, across', [6, 250], '44'),
+  length('gripDiameter', 'Grip, across', [6, 250], '44', {
+    // No smaller than leaves a wall around the socket’s corners.
+    defaultFor: p =>
+      p.socket === 'hexagon'
+        ? 'max(44; socketFlats * 1.7 + 8)'
+        : p.socket === 'square' || p.socket === 'two-flats'
+          ? 'max(44; socketFlats * 2.2 + 8)'
+          : p.socket === 'key'
+            ? 'max(44; overKey * 2 + 10)'
+            : 'max(44; socketRound * 1.5 + 8)',
+  }),
   length('lobes', 'Lobes', [3, 12], '5', { measure: 'count' }),
   length('flutes', 'Flutes', [6, 48], '16', { measure: 'count' }),
   length('fluteDepth', 'Flutes, depth', [0.3, 12], '1'),
-  length('height', 'Height', [2, 150], '14'),
+  length('height', 'Height', [2, 150], '14', {
+    defaultFor: p => (p.through === true ? '14' : 'max(14; socketDepth + 3)'),
+  }),
   flag('setScrew', 'Set screw from the side', false),
   length('screwHole', 'Its hole', [1, 20], '2.5'),
   length('screwHeight', 'Its height', [1, 140], 'socketDepth / 2'),

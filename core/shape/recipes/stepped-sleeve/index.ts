@@ -21,7 +21,10 @@ const parameters = [
   length('through', 'Way through below it (0 is closed)', [0, 280], '0'),
   length('collarWidth', 'Collar stands out by', [0.5, 60], '3', { group: 'more' }),
   length('collarHeight', 'Collar height', [0.6, 60], '3', { group: 'more' }),
-  length('leadIn', 'Chamfers', [0, 4], '0.6', { group: 'more', sensible: CHAMFER }),
+  length('leadIn', 'Chamfers', [0, 4], 'min(0.6; max(0; (sleeveDiameter - rodBore) / 8))', {
+    group: 'more',
+    sensible: CHAMFER,
+  }),
 ];
 
 type P = ValuesOf<typeof parameters>;
@@ -172,7 +175,9 @@ function objectDrawing(measured: Measured<Asked>) {
 const guide = [
   step('bore', 'Bore, inside', 'inside-jaws', 'As deep as the jaws reach; rock them and keep the largest.'),
   step('rod', 'Rod, outside', 'outside-jaws', 'Where it will sit in the sleeve; turn it between readings.'),
-  step('bore_depth', 'Bore, depth', 'depth-rod', 'From its mouth to what the sleeve must not touch.'),
+  step('bore_depth', 'Bore, depth', 'depth-rod', 'From its mouth to what the sleeve must not touch.', {
+    bounds: 'length',
+  }),
 ];
 
 export const steppedSleeve = defineRecipe({

@@ -27,7 +27,9 @@ export const guide = [
   step('ridge_height', 'Ridge, height', 'depth-rod', 'From the crest down to the neck between two turns.', {
     needed: odd(''),
   }),
-  step('neck_height', 'Neck, height', 'step', 'From its rim to what the cover must not touch.'),
+  step('neck_height', 'Neck, height', 'step', 'From its rim to what the cover must not touch.', {
+    bounds: 'length',
+  }),
   step('neck_b', 'Neck B, over its ridges', 'outside-jaws', 'The other neck, across opposite ridges.', {
     needed: isCoupler,
   }),

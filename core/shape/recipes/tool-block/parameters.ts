@@ -51,7 +51,9 @@ export const parameters = [
   count('C', '2'),
   hole('D'),
   count('D', '2'),
-  length('pitch', 'Apart, centre to centre (first size)', [3, 200], 'hole + 10'),
+  length('pitch', 'Apart, centre to centre (first size)', [3, 200], 'hole + 10', {
+    defaultFor: p => (p.holds === 'vee' ? 'max(hole + 10; hole * 1.42 + 3)' : 'hole + 10'),
+  }),
   length('lean', 'They lean by', [0, 45], '0', { measure: 'angle' }),
   length('height', 'Height of the block', [4, 200], '30'),
   flag('stepped', 'Narrow below, for a blade', false),
@@ -61,7 +63,10 @@ export const parameters = [
   length('step', 'Upper hole is deep', [2, 180], 'height * 0.5'),
   length('long', 'Grooves are long', [4, 300], 'reach * 0.6'),
   length('floor', 'Floor (0 is open)', [0, 60], '3', { group: 'more' }),
-  length('edge', 'Around the holes', [1.2, 60], '4', { group: 'more' }),
+  length('edge', 'Around the holes', [1.2, 60], '4', {
+    group: 'more',
+    defaultFor: p => (p.holds === 'vee' ? 'max(4; hole * 0.21 + 2)' : '4'),
+  }),
 ];
 
 export type P = ValuesOf<typeof parameters>;

@@ -1,6 +1,7 @@
 import { CHAMFER, WALL } from '../advice';
 import type { ValuesOf } from '../define-recipe';
 import { choice, flag, length } from '../fields';
+import type { Parameters } from '../parameters';
 
 export const ENDS = ['A', 'B'] as const;
 export type End = (typeof ENDS)[number];
@@ -18,6 +19,13 @@ const taperOf = (end: End, over: boolean): string => {
     ? `atan((tube_far_${e} - tube_${e}) / 2 / apart_${e})`
     : `atan((bore_${e} - bore_far_${e}) / 2 / apart_${e})`;
 };
+
+/** Outside diameter of an end at its inner side. */
+function rootOf(p: Parameters, end: End): string {
+  const kind = String(p[`kind${end}`]);
+  if (kind === 'flange') return 'flangeBore + 2 * wall';
+  return kind === 'over' ? `over${end} + 2 * wall` : `${kind}${end}`;
+}
 
 export const parameters = [
   ...ENDS.flatMap(end => [
@@ -57,7 +65,12 @@ export const parameters = [
   ]),
   length('flangeDiameter', 'Flange', [6, 400], 'bolt_circle + 16'),
   length('flangeThickness', 'Flange, thickness', [1, 40], '4'),
-  length('flangeBore', 'Flange, way through', [1, 300], '20'),
+  length(
+    'flangeBore',
+    'Flange, way through',
+    [1, 300],
+    'min(20; max(1; boltCircle - boltHole - 2 * wall - 3))',
+  ),
   length('boltCircle', 'Circle of the screws', [4, 390], 'bolt_circle'),
   length('boltHole', 'Screws, holes', [1, 30], '4.5'),
   length('bolts', 'Screws', [2, 16], '4', { measure: 'count' }),
@@ -66,7 +79,10 @@ export const parameters = [
     offset: 'side by side',
     angle: 'at an angle',
   }),
-  length('middle', 'Between the ends', [0.5, 200], '12'),
+  length('middle', 'Between the ends', [0.5, 200], '12', {
+    // Long enough for its slope to print.
+    defaultFor: p => `max(12; abs(${rootOf(p, 'A')} - (${rootOf(p, 'B')})) / 2 + 1)`,
+  }),
   length('offset', 'Axes apart', [0.5, 300], '25'),
   length('bendAngle', 'Turned by', [2, 135], '90', { measure: 'angle' }),
   length('bendRadius', 'Bend, radius at the middle (0: as usual)', [0, 300], '0', {

@@ -14,13 +14,15 @@ const parameters = [
   }),
   length('bore', 'Bore', [3, 250], 'tube.model'),
   length('wall', 'Arms', [1, 20], '2.4', { sensible: WALL }),
-  length('length', 'Length along the tube', [4, 250], '12'),
+  length('length', 'Length along the tube', [4, 250], '12', {
+    defaultFor: p => `max(12; ${p.style === 'clamp' ? 'boltHole' : 'screwHole'} + 4)`,
+  }),
   length('foot', 'Foot thickness', [1.2, 40], '3'),
   length('ears', 'Foot beside the arms', [0, 60], 'screwHole + 5'),
   length('screwHole', 'Screw hole (0 is none)', [0, 20], 'screw + 0.5'),
   length('slit', 'Slit', [0.4, 30], '2'),
   length('boltHole', 'Bolt through the ears, hole', [1, 20], 'screw + 0.5'),
-  length('earThickness', 'Ears, each', [1.2, 30], '5'),
+  length('earThickness', 'Ears, each', [1.2, 30], 'min(5; (bore + 2 * wall) * 0.3)'),
   length('stand', 'Tube stands off the foot by', [0, 60], '0.5', { group: 'more' }),
 ];
 

@@ -14,7 +14,7 @@ const parameters = [
   length('pitch', 'Apart', [4, 400], 'apart'),
   length('drop', 'The plate drops by', [2, 60], 'headHole'),
   length('width', 'Plate, width', [10, 400], '(count - 1) * pitch + headHole + 14'),
-  length('height', 'Plate, height', [10, 400], '50'),
+  length('height', 'Plate, height', [10, 400], 'max(50; 2 * (drop + headHole) + 6)'),
   length('thickness', 'Thickness', [1.2, 40], '4', { sensible: PLATE }),
   length('corners', 'Rounded corners', [0, 40], '4', { group: 'more' }),
 ];
