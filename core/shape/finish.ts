@@ -34,6 +34,7 @@ export interface Finished {
  * @throws KernelError when the recipe itself cannot be built
  */
 export function finished(recipe: Recipe, parameters: Parameters, kernels: Kernels): Finished {
+  const seats = new Map<string, number>();
   const made: Finished = {
     body: recipe.solid(parameters, kernels.part),
     pieces: [],
@@ -58,7 +59,7 @@ export function finished(recipe: Recipe, parameters: Parameters, kernels: Kernel
       continue;
     }
     try {
-      const site = siteOf(made, kernels);
+      const site = siteOf(made, kernels, seats, at => seats.set(bound.addition.id, at));
       const applied = bound.kind.apply(site, bound.own(parameters));
       take(made, bound, applied);
       if (applied.cut) noteCut(made, bound, applied.cut, recipe);
@@ -131,7 +132,12 @@ function noteIdle(made: Finished, bound: BoundAddition, before: number, kernels:
 const about = ({ addition }: BoundAddition, found: Finding): Finding =>
   ofAddition(found, addition, short => longName(addition, short));
 
-function siteOf({ body, surfaces }: Finished, kernels: Kernels): Site {
+function siteOf(
+  { body, surfaces }: Finished,
+  kernels: Kernels,
+  seats: Site['seats'],
+  sitsAt: Site['sitsAt'],
+): Site {
   let mesh: TriangleMesh | undefined;
   let bounds: Bounds | undefined;
   const look = () => {
@@ -142,6 +148,8 @@ function siteOf({ body, surfaces }: Finished, kernels: Kernels): Site {
     kernels,
     body,
     surfaces,
+    seats,
+    sitsAt,
     mesh: look,
     bounds: () => {
       bounds ??= boundsOf(look());

@@ -186,16 +186,25 @@ const Tick = styled(AriaCheckbox)`
 `;
 
 interface MenuButtonProps<T extends string> {
-  label: string;
+  /** A picture needs words beside it: see `says`. */
+  label: ReactNode;
+  says?: string;
   items: readonly { id: T; label: string }[];
+  isDisabled?: boolean;
   onChoose(id: T): void;
 }
 
 /** A small button that opens a list of things to do. */
-export function MenuButton<T extends string>({ label, items, onChoose }: MenuButtonProps<T>) {
+export function MenuButton<T extends string>({
+  label,
+  says,
+  items,
+  isDisabled,
+  onChoose,
+}: MenuButtonProps<T>) {
   return (
     <MenuTrigger>
-      <Button $small $look="quiet">
+      <Button $small $look="quiet" aria-label={says} isDisabled={isDisabled}>
         {label} <ChevronDown size={14} aria-hidden />
       </Button>
       <Popover>

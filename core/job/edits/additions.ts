@@ -1,9 +1,11 @@
 import { z } from 'zod';
 import { kindOf } from '../../shape/additions';
-import { Addition, inOrder, nameForNew } from '../../shape/additions/addition';
+import { Addition, type AdditionKind, inOrder, nameForNew } from '../../shape/additions/addition';
+import { PLACE } from '../../shape/additions/place';
 import { longName, surfaceNameOf } from '../../shape/additions/with-additions';
 import type { Parameters } from '../../shape/recipes/parameters';
 import { Id, type JobDocument, type Mate, ParameterText, type Part } from '../document';
+import { mirroredTexts, SIDES_CHANGED } from '../mirrored-addition';
 import { defineEdit, type EditWorkshop } from './define';
 import { defaultWant, EditRefused, nameOf, requireDimension, requirePart, withPart } from './tools';
 
@@ -93,11 +95,29 @@ export const changeAddition = defineEdit(
   },
 );
 
-/** Another one like it, after all others: with its numbers, what it must fit and how, and a name of its own. */
+/** What the first one puts on a face is no new outermost face for its copy. */
+function onSameFace(
+  kind: Pick<AdditionKind, 'parameters'>,
+  id: string,
+  was: string,
+  is: string = was,
+): string | null {
+  if (!kind.parameters.some(s => s.name === 'place' && s.kind === 'place')) return null;
+  const [, plane, , at, like] = PLACE.exec(was) ?? [];
+  const same = was === is && plane === undefined && at === undefined;
+  return same && like === undefined ? `${was} like ${id}` : null;
+}
+
+/** Another one like it, or its mirror image, after all others: with its numbers, what it must fit and how, and a name of its own. */
 export const copyAddition = defineEdit(
-  z.object({ kind: z.literal('copy-addition'), ...about, id: Addition.shape.id }),
+  z.object({
+    kind: z.literal('copy-addition'),
+    ...about,
+    id: Addition.shape.id,
+    mirror: z.enum(SIDES_CHANGED).optional(),
+  }),
   {
-    apply(document, { partId, additionId, id }) {
+    apply(document, { partId, additionId, id, mirror }) {
       const from = requireAddition(document, partId, additionId);
       const part = requirePart(document, partId);
       if (part.additions.some(a => a.id === id))
@@ -112,12 +132,25 @@ export const copyAddition = defineEdit(
           // What refers to the addition itself refers to the copy.
           { ...said, text: said.text.replace(itself, is) },
         ]);
+      const kind = kindOf(from.kind);
+      const said = (short: string) =>
+        part.parameters[longName(from, short)]?.text ??
+        String(kind.parameters.find(s => s.name === short)?.default ?? '0');
+      const mirrored = mirror ? mirroredTexts(kind, said, mirror) : {};
+      const beside = onSameFace(kind, from.id, said('place'), mirrored.place);
+      const changed =
+        mirror || beside
+          ? Object.entries({ ...mirrored, ...(beside ? { place: beside } : {}) }).map(([short, text]) => [
+              longName({ id }, short),
+              { text: text.replace(itself, is), unit: short === 'turn' ? ('deg' as const) : ('mm' as const) },
+            ])
+          : [];
       const copy = { ...from, id, name, order: 1 + Math.max(...part.additions.map(a => a.order)) };
       return {
         ...withPart(document, partId, p => ({
           ...p,
           additions: [...p.additions, copy],
-          parameters: { ...p.parameters, ...Object.fromEntries(numbers) },
+          parameters: { ...p.parameters, ...Object.fromEntries([...numbers, ...changed]) },
         })),
         mates: document.mates.flatMap(m =>
           isMateOf(m, partId, from)
@@ -126,7 +159,8 @@ export const copyAddition = defineEdit(
         ),
       };
     },
-    words: ({ partId, additionId }, document) => `Copied ${quoted(document, partId, additionId)}`,
+    words: ({ partId, additionId, mirror }, document) =>
+      `${mirror ? 'Mirrored' : 'Copied'} ${quoted(document, partId, additionId)}`,
   },
 );
 

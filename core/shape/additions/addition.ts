@@ -83,6 +83,10 @@ export interface Site {
   /** For looking at: flats lie 0.03 mm from the true surface at most. */
   mesh(): TriangleMesh;
   bounds(): Bounds;
+  /** Where the faces lie that earlier additions sit on, as a place says it, by the addition. */
+  seats: ReadonlyMap<string, number>;
+  /** Notes the face that this addition sits on. */
+  sitsAt(coordinate: number): void;
   /** Mates of what there is so far. */
   surfaces: readonly MateSurface[];
 }

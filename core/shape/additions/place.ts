@@ -14,6 +14,8 @@ export interface Place {
   at: number | null;
   /** A plane needs no face there. */
   plane: boolean;
+  /** The addition on whose face it sits too, as that face was then: what that one put on is no new top. */
+  like?: string;
 }
 
 export const DIRECTIONS: Readonly<Record<string, Point3>> = {
@@ -38,10 +40,12 @@ export class PlaceError extends Error {
 const HOW =
   'Write where it sits: top, underside, left, right, front or back; “top at 5” for a face further in; “plane top at 5” where there is none; or the way it looks, “1, 0, 1”.';
 
+/** What it is a plane of, the way it looks, where along it, and the addition whose face it shares. */
+export const PLACE = /^\s*(plane\s+)?(.*?)(?:\s+at\s+(.+?))?(?:\s+like\s+([a-z]+\d+))?\s*$/i;
+
 /** @param value what a number in it comes to @throws PlaceError */
 export function readPlace(text: string, value: (written: string) => number = Number): Place {
-  const [, plane, where = '', at] =
-    /^\s*(plane\s+)?(.*?)(?:\s+at\s+(.+?))?\s*$/i.exec(text) ?? ([] as (string | undefined)[]);
+  const [, plane, where = '', at, like] = PLACE.exec(text) ?? ([] as (string | undefined)[]);
   const named = DIRECTIONS[where.toLowerCase()];
   const numbers = where.split(',').map(s => s.trim());
   const read = (written: string): number => {
@@ -59,7 +63,12 @@ export function readPlace(text: string, value: (written: string) => number = Num
     up = [way[0] / long, way[1] / long, way[2] / long];
   }
   if (plane && at === undefined) throw new PlaceError('Say where the plane lies: “plane top at 5”.');
-  return { up, at: at === undefined ? null : read(at), plane: plane !== undefined };
+  return {
+    up,
+    at: at === undefined ? null : read(at),
+    plane: plane !== undefined,
+    ...(like === undefined ? {} : { like }),
+  };
 }
 
 /** The same text with its numbers worked out. */
@@ -67,7 +76,7 @@ export const resolvedPlace = (text: string, value: (written: string) => number):
   placeText(readPlace(text, value));
 
 /** The same face of the part for the other side: left and right are changed. */
-export const mirroredPlace = ({ up, at, plane }: Place): Place => ({
+export const mirroredPlace = ({ up, at, plane }: Omit<Place, 'like'>): Place => ({
   up: [-up[0] || 0, up[1], up[2]],
   // Along x it is a coordinate, which changes its sign; else a distance the way it looks, which stays.
   at: at !== null && Math.abs(up[0]) > 0.9999 ? -at || 0 : at,
@@ -75,17 +84,17 @@ export const mirroredPlace = ({ up, at, plane }: Place): Place => ({
 });
 
 /** As it is read again. */
-export function placeText({ up, at, plane }: Place): string {
+export function placeText({ up, at, plane, like }: Place): string {
   const word = Object.keys(DIRECTIONS).find(k => DIRECTIONS[k]!.every((x, i) => Math.abs(x - up[i]!) < 1e-9));
   const way = word ?? up.map(x => Number(x.toFixed(6))).join(', ');
-  return `${plane ? 'plane ' : ''}${way}${at === null ? '' : ` at ${Number(at.toFixed(4))}`}`;
+  return `${plane ? 'plane ' : ''}${way}${at === null ? '' : ` at ${Number(at.toFixed(4))}`}${like ? ` like ${like}` : ''}`;
 }
 
 /** In the middle of a sentence. */
-export function placeInWords({ up, at, plane }: Place): string {
+export function placeInWords({ up, at, plane, like }: Place): string {
   const word = Object.keys(DIRECTIONS).find(k => DIRECTIONS[k]!.every((x, i) => x === up[i]));
   const way = word ? `the ${word}` : `the face looking along ${up.map(x => Number(x.toFixed(2))).join(', ')}`;
-  return `${plane ? 'a plane of ' : ''}${way}${at === null ? '' : ` at ${Number(at.toFixed(2))} mm`}`;
+  return `${plane ? 'a plane of ' : ''}${way}${at === null ? '' : ` at ${Number(at.toFixed(2))} mm`}${like ? `, the one that ${like} is on` : ''}`;
 }
 
 /** A flat of the finished part. */
@@ -99,6 +108,9 @@ export interface Flat {
   /** Its width and height in its frame's directions. */
   size: [number, number];
 }
+
+/** Where a flat lies along the way it looks, as a place says it. */
+export const placedAt = ({ up, offset }: Pick<Flat, 'up' | 'offset'>): number => offset * sense(up);
 
 /** “left at −12” means x = −12: along an axis of the part, “at” is its coordinate. */
 const sense = (up: Point3): number => (alongAxis(up) && up.some(u => u < -0.5) ? -1 : 1);

@@ -6,12 +6,22 @@ import { lengthOf, type Parameters, textOf } from '../recipes/parameters';
 import type { Frame, Point2, Point3 } from '../vector';
 import { dot, inSpace } from '../vector';
 import type { Applied, Site } from './addition';
-import { onSeat, readPlace, type Seat, seatOf } from './place';
+import { onSeat, type Place, placedAt, readPlace, type Seat, seatOf } from './place';
 
 /** What the kinds of additions share when they are done. Lengths mm, angles degrees. */
 
-export const seatAt = (site: Site, p: Parameters): Seat =>
-  seatOf(site.mesh(), readPlace(textOf(p, 'place')), p.from === 'part' ? 'part' : 'face');
+/** The place that is asked for; one that is like an earlier addition’s has its face, as that was found. */
+export function placeOf(site: Site, p: Parameters): Place {
+  const { like, ...place } = readPlace(textOf(p, 'place'));
+  const at = like === undefined || place.at !== null ? undefined : site.seats.get(like);
+  return at === undefined ? place : { ...place, at };
+}
+
+export function seatAt(site: Site, p: Parameters): Seat {
+  const seat = seatOf(site.mesh(), placeOf(site, p), p.from === 'part' ? 'part' : 'face');
+  if (seat.flat) site.sitsAt(placedAt(seat.flat));
+  return seat;
+}
 
 /** One frame for each copy, on the face. */
 export function framesOf({ frame }: Seat, p: Parameters, lean = 0): Frame[] {

@@ -1,12 +1,12 @@
 import { Path, polyline } from '../../outline';
 import { choice, length, Refusals } from '../../recipes/fields';
-import { lengthOf, type Parameters, textOf } from '../../recipes/parameters';
+import { lengthOf, type Parameters } from '../../recipes/parameters';
 import { cross } from '../../vector';
 import { AdditionGone, type AdditionKind, type Site } from '../addition';
 import { axisFields, axisOf, radiusAt } from '../axis';
 import { place } from '../fields';
-import { placeInWords, readPlace, seatOf } from '../place';
-import { cutFrom } from '../tools';
+import { placeInWords, seatOf } from '../place';
+import { cutFrom, placeOf } from '../tools';
 
 const onFace = (p: Parameters) => p.which === 'face';
 const onWall = (p: Parameters) => !onFace(p);
@@ -43,7 +43,7 @@ export const draft: AdditionKind = {
 /** A wedge off a flat: nothing where its size stays, most at the other end. */
 function leaning(site: Site, p: Parameters) {
   const kernel = site.kernels.part;
-  const where = readPlace(textOf(p, 'place'));
+  const where = placeOf(site, p);
   const { frame, flat } = seatOf(site.mesh(), where, 'face');
   if (!flat)
     throw new AdditionGone(`There is no flat face at ${placeInWords(where)}: choose another.`, 'place');

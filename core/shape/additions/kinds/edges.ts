@@ -1,12 +1,13 @@
 import { type Body, hasTriangles, KernelError } from '../../kernels/kernel';
 import { sectionAtZ } from '../../mesh/section';
 import { choice, length } from '../../recipes/fields';
-import { lengthOf, type Parameters, textOf } from '../../recipes/parameters';
+import { lengthOf, type Parameters } from '../../recipes/parameters';
 import { cross, dot, type Point3 } from '../../vector';
 import { gapTo } from '../../within';
 import { AdditionGone, type AdditionKind, type Site } from '../addition';
 import { place } from '../fields';
 import { placeInWords, readPlace, seatOf } from '../place';
+import { placeOf } from '../tools';
 
 /** Flats of the section lie so far from the true outline at most, mm. */
 const ON_OUTSIDE = 0.05;
@@ -86,7 +87,7 @@ function meant(site: Site, p: Parameters): (points: readonly Point3[]) => boolea
     return points => distanceTo(points, at) < 0.3;
   }
   // The face on the bed is the lowest one, with its holes.
-  const where = readPlace(p.which === 'bed' ? 'underside' : textOf(p, 'place'));
+  const where = p.which === 'bed' ? readPlace('underside') : placeOf(site, p);
   const { frame, flat } = seatOf(site.mesh(), where, 'face');
   if (!flat)
     throw new AdditionGone(`There is no flat face at ${placeInWords(where)}: choose another.`, 'place');

@@ -17,6 +17,7 @@ import { ArrowDown, ArrowUp, Copy, GripVertical, Plus, Trash2 } from 'lucide-rea
 import { useState } from 'react';
 import styled from 'styled-components';
 import type { Dimension } from '../../../../core/job/document';
+import { canMirror, type SidesChanged } from '../../../../core/job/mirrored-addition';
 import { kindOf } from '../../../../core/shape/additions';
 import {
   type Addition,
@@ -30,7 +31,7 @@ import type { Finding } from '../../../../core/shape/findings/finding';
 import { useBench } from '../../../job/bench-context';
 import { RemedyNotice } from '../../../job/RemedyNotice';
 import { CommittedField } from '../../../ui/CommittedField';
-import { Button, Checkbox, Hinted, IconButton, Select } from '../../../ui/controls';
+import { Button, Checkbox, Hinted, IconButton, MenuButton, Select } from '../../../ui/controls';
 import { Panel } from '../../../ui/layout';
 import { FONTS } from '../../../ui/theme';
 import { useLead } from '../lead-to';
@@ -71,9 +72,10 @@ export function AdditionsPanel({ findings }: { findings: readonly Finding[] }) {
     });
     if (done) setOpen(id);
   };
-  const copy = async (addition: Addition) => {
+  const copy = async (addition: Addition, mirror?: SidesChanged) => {
     const id = freeName(kindOf(addition.kind).short, part.additions);
-    if (await edit({ kind: 'copy-addition', partId: part.id, additionId: addition.id, id })) setOpen(id);
+    if (await edit({ kind: 'copy-addition', partId: part.id, additionId: addition.id, id, mirror }))
+      setOpen(id);
   };
   return (
     <Panel style={{ marginTop: 12 }} aria-label="Additions">
@@ -108,7 +110,7 @@ export function AdditionsPanel({ findings }: { findings: readonly Finding[] }) {
                         : 'between'
                   }
                   open={open === addition.id}
-                  onCopy={() => void copy(addition)}
+                  onCopy={mirror => void copy(addition, mirror)}
                   full={list.length >= MOST_ADDITIONS}
                   onOpen={() => setOpen(now => (now === addition.id ? null : addition.id))}
                   findings={findings.filter(f => f.addition === addition.id)}
@@ -136,7 +138,7 @@ function Row({
   place: 'first' | 'between' | 'last' | 'only';
   open: boolean;
   onOpen(): void;
-  onCopy(): void;
+  onCopy(mirror?: SidesChanged): void;
   /** No more of them may be added. */
   full: boolean;
   findings: readonly Finding[];
@@ -200,11 +202,25 @@ function Row({
             <ArrowDown size={16} />
           </IconButton>
         </Hinted>
-        <Hinted hint="Another one like it">
-          <IconButton aria-label={`Copy ${addition.name}`} isDisabled={full} onPress={onCopy}>
-            <Copy size={16} />
-          </IconButton>
-        </Hinted>
+        {canMirror(kindOf(addition.kind)) ? (
+          <MenuButton
+            label={<Copy size={16} aria-hidden />}
+            says={`Copy ${addition.name}`}
+            isDisabled={full}
+            items={[
+              { id: 'same', label: 'another one like it' },
+              { id: 'left-right', label: 'its mirror image, left and right' },
+              { id: 'front-back', label: 'its mirror image, front and back' },
+            ]}
+            onChoose={how => onCopy(how === 'same' ? undefined : how)}
+          />
+        ) : (
+          <Hinted hint="Another one like it">
+            <IconButton aria-label={`Copy ${addition.name}`} isDisabled={full} onPress={() => onCopy()}>
+              <Copy size={16} />
+            </IconButton>
+          </Hinted>
+        )}
         <Hinted hint="Remove it; undo brings it back">
           <IconButton
             aria-label={`Remove ${addition.name}`}
