@@ -13,6 +13,9 @@ export const place = (usual: string, label = 'Sits on', shown?: When): Parameter
   ...(shown ? { shown } : {}),
 });
 
+/** What a new one is counted from: a lead-in at one end does not move its middle. */
+export const FROM_MIDDLE = { from: 'middle' } as const;
+
 /** Where on its face: from the middle of the face, or from the part's own middle. */
 export const position = (shown?: When): ParameterSpec[] => [
   length('x', 'To the right', [-400, 400], '0', { shown }),
@@ -20,7 +23,11 @@ export const position = (shown?: When): ParameterSpec[] => [
   choice(
     'from',
     'Counted from',
-    { face: 'the middle of the face', part: 'the part’s own middle' },
+    {
+      face: 'the middle of its flat',
+      middle: 'the middle of the face, chamfers and all',
+      part: 'the part’s own zero',
+    },
     { group: 'more', shown },
   ),
 ];

@@ -1,4 +1,5 @@
 import { boundsOf, facing, type TriangleMesh } from '../mesh/mesh';
+import { rayTreeOf } from '../mesh/rays';
 import type { Frame, Point3 } from '../vector';
 import { cross, dot, point3 } from '../vector';
 import { AdditionGone } from './addition';
@@ -174,10 +175,16 @@ export interface Seat {
 
 /**
  * The frame in which an addition is drawn: its origin in the middle of the face.
- * @param from 'part': the origin is the part's own, brought onto the face
+ * @param from 'part': the origin is the part's own, brought onto the face; 'middle': a chamfer or rounding along an
+ * edge of the face counts as the face's own
  * @throws AdditionGone where there is no such face
  */
-export function seatOf(mesh: TriangleMesh, place: Place, from: 'face' | 'part', parameter = 'place'): Seat {
+export function seatOf(
+  mesh: TriangleMesh,
+  place: Place,
+  from: 'face' | 'middle' | 'part',
+  parameter = 'place',
+): Seat {
   const { up, at, plane } = place;
   const { x } = frameDirections(up);
   const { min, max } = boundsOf(mesh);
@@ -214,7 +221,37 @@ export function seatOf(mesh: TriangleMesh, place: Place, from: 'face' | 'part', 
     );
   }
   if (from === 'part') return { frame: on(flat.offset), flat };
-  return { frame: { at: flat.middle, x, up }, flat };
+  const middle = from === 'middle' ? middleWithEdges(mesh, flat) : flat.middle;
+  return { frame: { at: middle, x, up }, flat };
+}
+
+/** An edge that was taken off is no wider, mm. Common practice, no source. */
+const TAKEN_OFF = 3;
+
+/** The middle of a flat and of what was taken off its edges. */
+function middleWithEdges(mesh: TriangleMesh, { up, middle, size }: Flat): Point3 {
+  const { x, y } = frameDirections(up);
+  const tree = rayTreeOf(mesh);
+  const inward = point3(i => -up[i]);
+  /** How wide what was taken off is on one side. */
+  const edge = (along: Point3, half: number, sign: 1 | -1): number => {
+    let wide = 0;
+    for (let out = TAKEN_OFF / 20; out <= TAKEN_OFF; out += TAKEN_OFF / 20) {
+      const from = point3(i => middle[i] + sign * (half + out) * along[i] + 0.01 * up[i]);
+      const hit = tree.firstHit(from, inward);
+      if (!hit || hit.distance > out + 0.2) break;
+      const n = facing(mesh, hit.triangle);
+      const tilt = dot(n, up) / Math.hypot(...n);
+      // Level again: a step, not an edge.
+      if (tilt > 0.98 || tilt < 0.2) return 0;
+      wide = out;
+    }
+    return wide;
+  };
+  const shift = (along: Point3, width: number) =>
+    (edge(along, width / 2, 1) - edge(along, width / 2, -1)) / 2;
+  const [right, back] = [shift(x, size[0]), shift(y, size[1])];
+  return point3(i => middle[i] + right * x[i] + back * y[i]);
 }
 
 const directionText = (up: Point3) => up.join(', ');

@@ -18,7 +18,8 @@ export function placeOf(site: Site, p: Parameters): Place {
 }
 
 export function seatAt(site: Site, p: Parameters): Seat {
-  const seat = seatOf(site.mesh(), placeOf(site, p), p.from === 'part' ? 'part' : 'face');
+  const from = p.from === 'part' || p.from === 'middle' ? p.from : 'face';
+  const seat = seatOf(site.mesh(), placeOf(site, p), from);
   if (seat.flat) site.sitsAt(placedAt(seat.flat));
   return seat;
 }

@@ -9,7 +9,7 @@ import { threadBody } from '../../thread';
 import type { Frame, Point3 } from '../../vector';
 import { cross, point3, scaled } from '../../vector';
 import { type AdditionFinding, AdditionGone, type AdditionKind } from '../addition';
-import { copies, place, position, turning } from '../fields';
+import { copies, FROM_MIDDLE, place, position, turning } from '../fields';
 import {
   clearanceFor,
   countersunkFor,
@@ -72,6 +72,7 @@ export const hole: AdditionKind = {
     turning(),
     ...copies(),
   ],
+  fresh: FROM_MIDDLE,
   fit: { parameter: p => (p.use === 'plain' ? 'diameter' : null), side: () => 'inside', form: () => 'round' },
   refuse(p) {
     const screw = textOf(p, 'screw');

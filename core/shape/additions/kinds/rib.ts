@@ -5,7 +5,7 @@ import { lengthOf } from '../../recipes/parameters';
 import type { Frame, Point3 } from '../../vector';
 import { cross } from '../../vector';
 import { AdditionGone, type AdditionKind } from '../addition';
-import { copies, place, position, turning } from '../fields';
+import { copies, FROM_MIDDLE, place, position, turning } from '../fields';
 import { depthBelow, framesOf, INTO, joinedTo, seatAt, throughAll } from '../tools';
 
 /** A thin web that stiffens a wall or a foot. */
@@ -27,6 +27,7 @@ export const rib: AdditionKind = {
     turning(),
     ...copies(),
   ],
+  fresh: FROM_MIDDLE,
   fit: { parameter: () => null, side: () => 'outside', form: () => 'flats' },
   refuse: () => [],
   apply(site, p) {

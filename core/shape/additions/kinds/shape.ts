@@ -8,7 +8,7 @@ import { choice, flag, length, outline, Refusals } from '../../recipes/fields';
 import { lengthOf, type Parameters, textOf } from '../../recipes/parameters';
 import type { Frame } from '../../vector';
 import { type AdditionFinding, AdditionGone, type AdditionKind } from '../addition';
-import { copies, place, position, turning } from '../fields';
+import { copies, FROM_MIDDLE, place, position, turning } from '../fields';
 import { onSeat, placeInWords, readPlace } from '../place';
 import {
   ABOVE,
@@ -81,6 +81,7 @@ export const shape: AdditionKind = {
     length('root', 'Fillet at its root', [0, 30], '0', { group: 'more', shown: adds }),
     ...copies(),
   ],
+  fresh: FROM_MIDDLE,
   fit: {
     parameter: fitting,
     side: p => (p.does === 'cut' ? 'inside' : 'outside'),

@@ -3,7 +3,7 @@ import { rectangle, slot as slotOutline } from '../../outline';
 import { flag, length, Refusals } from '../../recipes/fields';
 import { lengthOf } from '../../recipes/parameters';
 import type { AdditionKind } from '../addition';
-import { copies, place, position, turning } from '../fields';
+import { copies, FROM_MIDDLE, place, position, turning } from '../fields';
 import { onSeat } from '../place';
 import { ABOVE, cutFrom, framesOf, seatAt, surfaceOf, throughAll } from '../tools';
 
@@ -25,7 +25,7 @@ export const slot: AdditionKind = {
     ...copies(),
   ],
   // Side by side: along their own length they would run into each other.
-  fresh: { runs: 'up' },
+  fresh: { runs: 'up', ...FROM_MIDDLE },
   fit: { parameter: () => 'width', side: () => 'inside', form: () => 'flats' },
   refuse: p =>
     new Refusals().when(
@@ -77,7 +77,7 @@ export const tie: AdditionKind = {
     turning(),
     ...copies(),
   ],
-  fresh: { runs: 'up' },
+  fresh: { runs: 'up', ...FROM_MIDDLE },
   refuse: () => [],
   apply(site, p) {
     const kernel = site.kernels.part;

@@ -6,7 +6,7 @@ import { lengthOf, textOf } from '../../recipes/parameters';
 import { textOutlines } from '../../text';
 import { point3 } from '../../vector';
 import type { AdditionFinding, AdditionKind } from '../addition';
-import { place, position, turning } from '../fields';
+import { FROM_MIDDLE, place, position, turning } from '../fields';
 import { onSeat } from '../place';
 import { INTO, seatAt } from '../tools';
 
@@ -28,6 +28,7 @@ export const words: AdditionKind = {
     ...position(),
     turning(),
   ],
+  fresh: FROM_MIDDLE,
   refuse: p =>
     textOf(p, 'text').trim() === ''
       ? [
