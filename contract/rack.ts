@@ -13,7 +13,7 @@ export const RackJob = z.object({
   /** The part whose next step it is. */
   partId: z.string(),
   next: z.object({ stage: z.enum(STAGES), action: z.string(), reason: z.string(), waits: z.boolean() }),
-  marks: z.array(z.object({ version: z.number(), verdict: z.enum(MARKS).nullable() })),
+  marks: z.array(z.object({ version: z.number(), words: z.string(), verdict: z.enum(MARKS).nullable() })),
   inService: z.boolean(),
   /** Cut through the part, as paths in mm with the frame they fill. */
   thumbnail: z.object({

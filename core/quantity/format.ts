@@ -37,3 +37,6 @@ export function decimalsOf(resolution: number): number {
 }
 
 const plainMinus = (text: string) => (Number(text) === 0 ? text.replace('-', '') : text.replace('-', '−'));
+
+/** Words as they begin a sentence. */
+export const capital = (words: string): string => words.charAt(0).toUpperCase() + words.slice(1);

@@ -1,3 +1,4 @@
+import type { JobDocument } from '../job/document';
 import { counting, type History, type Print, type Version } from '../job/history';
 import { markOf, type VerdictMark } from '../learn/verdict';
 import { CRITICAL_READINGS } from '../measure/evaluate';
@@ -6,6 +7,7 @@ import { type DimensionState, readEnough } from './dimension';
 import { type Outcome, outcomeOf, restWaits, verdictsOf } from './outcome';
 import { stillToRead } from './reading-list';
 import type { ResolvedPart } from './resolved';
+import { versionWords } from './show';
 import { type NextStep, STAGES, type Stage } from './stages';
 
 export interface Overview {
@@ -18,7 +20,7 @@ export interface Overview {
   /** Per stage, how much of it is settled: four pins, each 0 to 1. */
   pins: Record<Stage, number[]>;
   /** Standing prints, oldest first, with the worst verdict of each; null while not tried. */
-  marks: { version: number; verdict: VerdictMark | null }[];
+  marks: { version: number /** “version 2 of the lid”. */; words: string; verdict: VerdictMark | null }[];
   prints: number;
   hours: number;
   cost: number;
@@ -34,7 +36,7 @@ export function overviewOf(resolved: ResolvedPart): Overview {
     state,
     detail,
     pins: pinsOf(resolved, now),
-    ...totalsOf(now),
+    ...totalsOf(now, resolved.document),
   };
 }
 
@@ -54,7 +56,7 @@ export function jobOverview(parts: readonly (ResolvedPart & { overview: Overview
     ...overview,
     state: `${first.part.name}: ${overview.state}`,
     next: { ...overview.next, action: `${overview.next.action}, ${first.part.name}` },
-    ...totalsOf({ ...counting(first.history), versions, prints, tries }),
+    ...totalsOf({ ...counting(first.history), versions, prints, tries }, first.document),
   };
 }
 
@@ -64,12 +66,16 @@ const mergedHistory = (histories: readonly History[]) => ({
   tries: histories.flatMap(h => h.tries),
 });
 
-function totalsOf(now: History): Pick<Overview, 'marks' | 'prints' | 'hours' | 'cost'> {
+function totalsOf(
+  now: History,
+  document: JobDocument,
+): Pick<Overview, 'marks' | 'prints' | 'hours' | 'cost'> {
   return {
     marks: now.prints.map(print => {
       const version = now.versions.find(v => v.id === print.versionId);
       const outcome = version && outcomeOf(print, version, now.tries);
-      return { version: version?.number ?? 0, verdict: outcome ? markOf(verdictsOf(outcome)) : null };
+      const words = version ? versionWords(version.number, version.partId, document) : 'a print';
+      return { version: version?.number ?? 0, words, verdict: outcome ? markOf(verdictsOf(outcome)) : null };
     }),
     prints: now.prints.length,
     hours: now.prints.reduce((sum, p) => sum + (p.hours ?? 0), 0),

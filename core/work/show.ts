@@ -1,4 +1,4 @@
-import type { Dimension } from '../job/document';
+import type { Dimension, JobDocument } from '../job/document';
 import { type DisplayUnit, formatLength, formatPercent, formatPlain } from '../quantity/format';
 import type { DimensionState } from './dimension';
 import type { MateLedger } from './ledger';
@@ -23,6 +23,12 @@ export function standingOf({ dimension, evaluation, source, counted }: Dimension
   if (source === 'old-part') return 'old part';
   if (source === 'said') return 'said';
   return counted.length === 1 ? 'read once' : `${counted.length} readings`;
+}
+
+/** “version 2”, and whose where the job has several parts: they number theirs each from 1. */
+export function versionWords(number: number, partId: string, { parts }: Pick<JobDocument, 'parts'>): string {
+  const part = parts.length > 1 ? parts.find(p => p.id === partId) : undefined;
+  return part ? `version ${number} of ${part.name}` : `version ${number}`;
 }
 
 /** A mate's chance, or why there is none. */

@@ -51,10 +51,7 @@ export const JobStrip = memo(function JobStrip({ onUndo, onLedger }: Props) {
         <Marks>
           {overview.marks.slice(-5).map((mark, i) => (
             <span key={i}>
-              <VerdictMark
-                mark={mark.verdict}
-                label={`version ${mark.version}: ${mark.verdict ?? 'not tried yet'}`}
-              />
+              <VerdictMark mark={mark.verdict} label={`${mark.words}: ${mark.verdict ?? 'not tried yet'}`} />
               <small>v{mark.version}</small>
             </span>
           ))}

@@ -123,7 +123,7 @@ function Tag({ job }: { job: RackJob }) {
             <VerdictMark
               key={i}
               mark={mark.verdict}
-              label={`version ${mark.version}: ${mark.verdict ?? 'not tried yet'}`}
+              label={`${mark.words}: ${mark.verdict ?? 'not tried yet'}`}
             />
           ))}
         </span>

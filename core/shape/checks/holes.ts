@@ -1,3 +1,4 @@
+import { group } from 'd3-array';
 import type { Finding } from '../findings/finding';
 import { finding } from '../findings/finding';
 import type { MateSurface } from '../mates';
@@ -8,8 +9,8 @@ import { basisOf, dot, moved, point3 } from '../vector';
 import { gapTo } from '../within';
 import type { CheckContext } from './context';
 
-/** Larger round openings are bores, whose wall is another matter, mm. */
-const LARGEST = 13;
+/** Larger round openings hold no screw of ours, mm: an M8 passes through 9. */
+const LARGEST = 9.5;
 const SMALLEST = 1.2;
 const ROUND = 0.12;
 /** A hole whose middle is that of the loop around it is a ring’s bore, mm. */
@@ -25,7 +26,7 @@ export function checkHoles(
   surfaces: readonly MateSurface[] = [],
 ): Finding[] {
   const { min, max } = boundsOf(mesh);
-  const seen = new Map<string, Finding>();
+  const seen = new Map<string, { gap: number; diameter: number }>();
   for (const [k, axis] of (
     [
       [1, 0, 0],
@@ -40,20 +41,23 @@ export function checkHoles(
         const found = tooNear(loop, loops, lineWidth);
         if (!found || isBore(found.middle, axis, surfaces) || isSlanting(mesh, at, axis, found)) continue;
         const key = `${k}:${Math.round(found.middle[0])},${Math.round(found.middle[1])}`;
-        const { gap, diameter } = found;
-        if (!seen.has(key))
-          seen.set(
-            key,
-            finding('hole-near-edge', gap < 2 * lineWidth ? 'warn' : 'note', {
-              diameter,
-              gap,
-              leave: EDGE_SHARE * diameter,
-            }),
-          );
+        if (!seen.has(key)) seen.set(key, found);
       }
     }
   }
-  return [...seen.values()];
+  // A row of holes is one remark, by the one that has least beside it.
+  const alike = group([...seen.values()], ({ diameter, gap }) =>
+    [Math.round(5 * diameter), gap < 2 * lineWidth].join(),
+  );
+  return [...alike.values()].map(holes => {
+    const { gap, diameter } = holes.reduce((a, b) => (b.gap < a.gap ? b : a));
+    return finding('hole-near-edge', gap < 2 * lineWidth ? 'warn' : 'note', {
+      diameter,
+      gap,
+      leave: EDGE_SHARE * diameter,
+      count: holes.length,
+    });
+  });
 }
 
 /** A bore that goes over something is no screw’s hole: its wall is another matter. */

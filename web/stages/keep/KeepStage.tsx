@@ -6,7 +6,8 @@ import { ulid } from 'ulid';
 import { z } from 'zod';
 import { Activity } from '../../../contract/jobs';
 import { VERDICT_WORDS } from '../../../core/learn/verdict';
-import { formatPlain } from '../../../core/quantity/format';
+import { capital, formatPlain } from '../../../core/quantity/format';
+import { versionWords } from '../../../core/work/show';
 import { get } from '../../api/client';
 import { useBench } from '../../job/bench-context';
 import { Button, Dialog, TextField } from '../../ui/controls';
@@ -133,11 +134,14 @@ function Logbook() {
         <Entry key={v.id} data-void={v.voided ? '' : undefined}>
           <Row $between>
             <b>
-              Version {v.number} <small className="soft">{format(new Date(v.at), 'd MMM HH:mm')}</small>
+              {capital(versionWords(v.number, v.partId, document))}{' '}
+              <small className="soft">{format(new Date(v.at), 'd MMM HH:mm')}</small>
             </b>
             <VoidKey
               row={v}
-              onVoid={() => setVoiding({ kind: 'version', id: v.id, name: `version ${v.number}` })}
+              onVoid={() =>
+                setVoiding({ kind: 'version', id: v.id, name: versionWords(v.number, v.partId, document) })
+              }
             />
           </Row>
           {prints

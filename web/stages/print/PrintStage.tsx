@@ -5,10 +5,10 @@ import { BenchPrint } from '../../../contract/bench';
 import { FILE_KINDS } from '../../../core/files/part-files';
 import { same } from '../../../core/job/changes';
 import { counting, type Version } from '../../../core/job/history';
-import { formatLength, formatPercent } from '../../../core/quantity/format';
+import { capital, formatLength, formatPercent } from '../../../core/quantity/format';
 import type { Finding } from '../../../core/shape/findings/finding';
 import { acceptedAs, acceptedFor, isAccepted } from '../../../core/shape/findings/finding';
-import { showChance } from '../../../core/work/show';
+import { showChance, versionWords } from '../../../core/work/show';
 import { post, ServerSaid } from '../../api/client';
 import { useBench } from '../../job/bench-context';
 import { useSolid } from '../../solid/use-solid';
@@ -33,7 +33,8 @@ const POSES = [
 
 /** Plastic, printer and pose; the checks; then a version, its files, and the print. */
 export function PrintStage() {
-  const { resolved, workshop, edit, session, say, go } = useBench(
+  const { document, resolved, workshop, edit, session, say, go } = useBench(
+    'document',
     'resolved',
     'workshop',
     'edit',
@@ -139,7 +140,7 @@ export function PrintStage() {
           </Panel>
           <Panel>
             <Row $between $wrap>
-              <h2>Version {next}</h2>
+              <h2>{capital(versionWords(next, part.id, document))}</h2>
               <Button
                 data-next
                 $look={unchanged ? 'plain' : 'main'}
@@ -250,8 +251,9 @@ const stopsIn = (details: unknown): Finding[] =>
   ((details as { findings?: Finding[] }).findings ?? []).filter(f => f.level === 'stop');
 
 function VersionCard({ version, open }: { version: Version; open: boolean }) {
-  const { job, work, workshop, resolved, session, say } = useBench(
+  const { job, document, work, workshop, resolved, session, say } = useBench(
     'job',
+    'document',
     'work',
     'workshop',
     'resolved',
@@ -274,7 +276,8 @@ function VersionCard({ version, open }: { version: Version; open: boolean }) {
     <Panel>
       <Row $between $wrap>
         <h3>
-          Version {version.number} <small className="soft">{material}</small>
+          {capital(versionWords(version.number, version.partId, document))}{' '}
+          <small className="soft">{material}</small>
         </h3>
         <span className="soft" style={{ fontSize: 14 }}>
           {prints.length === 0

@@ -204,9 +204,16 @@ const Views = styled.div`
   @media (min-width: 1101px) and (min-height: 700px) {
     position: sticky; top: -18px; z-index: 4; padding-bottom: 10px; background: var(--paper);
   }
-  @media (max-width: 1100px) { grid-template-columns: minmax(0, 1fr); }
+  @media (max-width: 1100px) { display: contents; }
 `;
-const Stage = styled.div`position: relative; min-height: min(332px, 42vh); border: 1px solid var(--rule); border-radius: 6px; background: var(--sheet);`;
+/** Where the window is narrow the solid alone stays, and the drawing goes with what is below. */
+const Stage = styled.div`
+  position: relative; min-height: min(332px, 42vh); border: 1px solid var(--rule); border-radius: 6px; background: var(--sheet);
+  @media (max-width: 1100px) { display: flex; flex-direction: column; margin-bottom: 12px; > * { flex: 1; } }
+  @media (max-width: 1100px) and (min-height: 700px) {
+    position: sticky; top: -18px; z-index: 4; min-height: 0; height: min(300px, 36vh); box-shadow: 0 6px 0 var(--paper);
+  }
+`;
 const Takeaway = styled.p`display: flex; gap: 12px; justify-content: flex-end; font-size: 13px; color: var(--soft); padding: 4px 12px 6px; border-top: 1px solid var(--rule);`;
 const Waiting = styled.p`position: absolute; inset: 0; display: flex; align-items: center; justify-content: center; color: var(--soft);`;
 const Refused = styled.div`position: absolute; inset: 10px 10px auto; z-index: 2; display: flex; flex-direction: column; gap: 6px;`;

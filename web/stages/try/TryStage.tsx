@@ -9,6 +9,7 @@ import { parseQuantity } from '../../../core/quantity/parse';
 import { singleReading } from '../../../core/work/dimension';
 import { type Outcome, restWaits } from '../../../core/work/outcome';
 import { lastPrint, namesOf } from '../../../core/work/overview';
+import { versionWords } from '../../../core/work/show';
 import { post } from '../../api/client';
 import { useBench } from '../../job/bench-context';
 import { EffortNotes } from '../../job/EffortNotes';
@@ -19,7 +20,7 @@ import { FONTS } from '../../ui/theme';
 
 /** Verdict on every surface, and what to change. */
 export function TryStage() {
-  const { resolved, go, overview } = useBench('resolved', 'go', 'overview');
+  const { document, resolved, go, overview } = useBench('document', 'resolved', 'go', 'overview');
   const last = lastPrint(counting(resolved.history));
   if (!last) {
     return (
@@ -37,10 +38,11 @@ export function TryStage() {
     );
   }
   const { print, version, outcome } = last;
+  const words = versionWords(version.number, version.partId, document);
   const tried = outcome !== null;
   return (
     <>
-      <h1>{tried ? `What version ${version.number} taught` : `How does version ${version.number} sit?`}</h1>
+      <h1>{tried ? `What ${words} taught` : `How does ${words} sit?`}</h1>
       <Lead>
         {tried
           ? 'The verdict is in the ledger; the next numbers follow from it.'

@@ -81,9 +81,10 @@ export const solidFindings = {
         ? `Something put on it reaches ${mm(-f.by)} mm below its underside: its files are lifted so that it stands on that. Check on Print whether it prints better turned over or on its side.`
         : `What is left of it begins ${mm(f.by)} mm above the bed: its files are lowered onto it.`,
   }),
-  'hole-near-edge': define<{ diameter: number; gap: number; leave: number }>({
+  /** @param count alike; left out in what was accepted before they were counted */
+  'hole-near-edge': define<{ diameter: number; gap: number; leave: number; count?: number }>({
     cost: 'prints-badly',
     words: f =>
-      `A hole of ${mm(f.diameter, 1)} mm has only ${mm(f.gap)} mm of plastic beside it: a screw in it tears out or splits the edge. Leave half its diameter, ${mm(f.leave, 1)} mm, or more.`,
+      `${(f.count ?? 1) > 1 ? `One of ${f.count} holes` : 'A hole'} of ${mm(f.diameter, 1)} mm has only ${mm(f.gap)} mm of plastic beside it: a screw in it tears out or splits the edge. Leave half its diameter, ${mm(f.leave, 1)} mm, or more.`,
   }),
 };

@@ -10,7 +10,8 @@ type Drawn = keyof P | Mate;
 export function drawing(p: P) {
   const s = sizesOf(p);
   const draft = new Draft<Drawn>().edge(rectangle(-s.width / 2, -s.depth / 2, s.width / 2, s.depth / 2, 3));
-  const gap = Math.max(5, s.depth / 5);
+  // A long row is drawn small: its labels need room between them.
+  const gap = Math.max(5, s.depth / 5, s.width / 14);
   return s.vee ? grooves(draft, s, gap) : holes(draft, s, gap);
 }
 
