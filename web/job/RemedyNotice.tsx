@@ -16,24 +16,28 @@ export function RemedyNotice({ level, remedy, children }: Props) {
   const { resolved, edit } = useBench('resolved', 'edit');
   const spec = resolved.recipe.parameters.find(p => p.name === remedy?.parameter);
   const kind = (spec?.kind === 'length' && spec.measure) || 'length';
-  const mend = remedy ? (
-    <Button
-      $small
-      onPress={() =>
-        void edit({
-          kind: 'parameter',
-          partId: resolved.part.id,
-          name: remedy.parameter,
-          expression: { text: remedy.text, unit: ownUnit(kind) },
-        })
-      }
-    >
-      {remedy.label}
-    </Button>
-  ) : undefined;
+  // A number worked out with examples is a guess: it is offered once what it hangs on is read.
+  const guess = remedy !== undefined && Number.isFinite(Number(remedy.text)) && resolved.provisional.size > 0;
+  const mend =
+    remedy && !guess ? (
+      <Button
+        $small
+        onPress={() =>
+          void edit({
+            kind: 'parameter',
+            partId: resolved.part.id,
+            name: remedy.parameter,
+            expression: { text: remedy.text, unit: ownUnit(kind) },
+          })
+        }
+      >
+        {remedy.label}
+      </Button>
+    ) : undefined;
   return (
     <Notice level={level} action={mend}>
       {children}
+      {guess ? ' A number that mends it can be given once the sizes are read.' : null}
     </Notice>
   );
 }
