@@ -27,6 +27,8 @@ export const BundleManifest = z.object({
     )
     .max(500),
   blobs: z.array(z.object({ sha256: Sha256, size: z.number().int().min(0), path: z.string() })).max(5000),
+  /** Files that the job names and that were not there, or damaged, when it was packed. */
+  missing: z.array(Sha256).max(5000).optional(),
 });
 export const BundledJob = JobView;
 export type BundleManifest = z.infer<typeof BundleManifest>;

@@ -10,5 +10,7 @@ export const ImportAnswer = z.object({
       message: z.string(),
     }),
   ),
+  /** Files that the bundle left out, since they were missing where it was made. */
+  missing: z.number().int().default(0),
 });
 export type ImportAnswer = z.infer<typeof ImportAnswer>;

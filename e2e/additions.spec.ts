@@ -40,6 +40,7 @@ test('a hole is added, placed, moved in the list, switched off, and says when it
   await expect.poll(() => volume(page)).toBeLessThan(before - 10);
 
   await panel.getByRole('button', { name: 'Copy Hole' }).click();
+  await page.getByRole('menuitem', { name: 'another one like it' }).click();
   await expect(panel.locator('code')).toHaveText(['hole1', 'hole2']);
   await expect(panel.getByRole('button', { name: /^Hole 2/ })).toHaveAttribute('aria-expanded', 'true');
   await panel.getByRole('button', { name: 'Remove Hole 2' }).click();

@@ -15,7 +15,7 @@ const WAYS: { recipe: string; add: RegExp; spoil?: { label: string; text: string
   {
     recipe: 'tool-block',
     add: /^Shape on a face/,
-    spoil: { label: 'Apart, centre to centre', text: '5' },
+    spoil: { label: 'Apart, centre to centre (first size)', text: '5' },
   },
   { recipe: 'plate-adapter', add: /^Hole/ },
   { recipe: 'cradle', add: /^Words/ },

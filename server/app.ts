@@ -31,6 +31,7 @@ export interface AppOptions {
   hosts?: readonly string[];
   /** Kernel threads shared with other servers of this process; left out, its own. */
   pool?: KernelPool;
+  reader?: KernelPool;
 }
 
 const MOST_JSON = '1mb';
@@ -42,11 +43,13 @@ export function createApp(
 ): { express: Express; app: App; close(): Promise<void> } {
   const blobs = new Blobs(store);
   const pool = options.pool ?? new KernelPool();
+  const reader = options.reader ?? KernelPool.forReading();
   const events = new Events();
   const app: App = {
     store,
     blobs,
     pool,
+    reader,
     solids: new Solids(store, blobs, pool),
     builds: new Builds(events),
     events,
@@ -83,6 +86,7 @@ export function createApp(
       app.events.close();
       // One that was handed in is its owner's.
       if (!options.pool) await pool.close();
+      if (!options.reader) await reader.close();
       await store.close();
     },
   };
@@ -101,6 +105,7 @@ function apiRoutes(app: App): Router {
       new Uint8Array(Buffer.isBuffer(req.body) ? req.body : Buffer.alloc(0)),
       store,
       blobs,
+      app.reader,
     );
     for (const job of answer.jobs) events.send({ kind: 'job', jobId: job.id, revision: 0, tab: null });
     res.status(201).json(answer);

@@ -10,6 +10,8 @@ export interface App {
   store: Store;
   blobs: Blobs;
   pool: KernelPool;
+  /** Threads that read what somebody brought. */
+  reader: KernelPool;
   solids: Solids;
   builds: Builds;
   events: Events;

@@ -24,7 +24,7 @@ function answered(error: unknown): { status: number; code: string; message: stri
 }
 
 test('work that was ended, or has to wait, says what to do; what nobody expected says nothing of itself', () => {
-  expect(answered(new TookTooLong())).toMatchObject({ status: 422, code: 'took-too-long' });
+  expect(answered(new TookTooLong('build'))).toMatchObject({ status: 422, code: 'took-too-long' });
   expect(answered(new Cancelled())).toMatchObject({ status: 409, code: 'cancelled' });
   expect(answered(new Busy())).toMatchObject({ status: 503, code: 'busy' });
   expect(answered(new HttpError(418, 'teapot', 'No.'))).toMatchObject({ status: 418, message: 'No.' });

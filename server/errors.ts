@@ -3,7 +3,7 @@ import { ZodError } from 'zod';
 import { type ApiError, errorOfZod } from '../contract/errors';
 import { EditRefused } from '../core/job/edits/tools';
 import type { Log } from './log';
-import { Busy, Cancelled, TookTooLong } from './solids/pool';
+import { Busy, Cancelled, TookTooLong, TooMuchMemory } from './solids/pool';
 
 /** Something the caller can do something about. */
 export class HttpError extends Error {
@@ -45,8 +45,14 @@ function answerFor(error: unknown): { status: number; body: ApiError['error'] } 
   if (error instanceof EditRefused)
     return { status: 422, body: { code: 'edit-refused', message: error.message } };
   if (error instanceof Cancelled) return { status: 409, body: { code: 'cancelled', message: error.message } };
-  if (error instanceof TookTooLong)
-    return { status: 422, body: { code: 'took-too-long', message: error.message } };
+  if (error instanceof TookTooLong || error instanceof TooMuchMemory)
+    return {
+      status: 422,
+      body: {
+        code: error instanceof TookTooLong ? 'took-too-long' : 'too-much-memory',
+        message: error.message,
+      },
+    };
   if (error instanceof Busy) return { status: 503, body: { code: 'busy', message: error.message } };
   const known = error as { type?: string; status?: number; name?: string; message?: string };
   if (known.type === 'entity.too.large') {

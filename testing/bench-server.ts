@@ -21,6 +21,7 @@ interface Bench {
 }
 
 const pool = new KernelPool();
+const reader = KernelPool.forReading();
 const benches = new Map<number, Bench>();
 
 async function open(number: number): Promise<string> {
@@ -30,6 +31,7 @@ async function open(number: number): Promise<string> {
     version: 'test',
     page: join(ROOT, 'dist'),
     pool,
+    reader,
   });
   const server = createServer(express);
   await new Promise<void>(done => server.listen(0, '127.0.0.1', done));

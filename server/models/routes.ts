@@ -11,13 +11,13 @@ const MOST_FILE = '24mb';
  * Bodies from files: read by a worker, kept as triangles by their SHA-256. What a job does with one is an edit like
  * any other; a version keeps its own even where the job has let go of the body.
  */
-export function modelRoutes({ blobs, pool }: App): Router {
+export function modelRoutes({ blobs, reader }: App): Router {
   const router = Router();
 
   router.post('/', express.raw({ type: () => true, limit: MOST_FILE }), async (req, res) => {
     const bytes = Buffer.isBuffer(req.body) ? new Uint8Array(req.body) : new Uint8Array();
     if (bytes.length === 0) throw new HttpError(422, 'bad-model', 'The file is empty.');
-    const { body: read } = await pool.run('readBody', { file: bytes });
+    const { body: read } = await reader.run('readBody', { file: bytes });
     if (!read.ok) throw new HttpError(422, 'bad-model', read.message);
     const model: Model = {
       id: ulid(),

@@ -7,11 +7,14 @@ import type { Answer, TaskName, Tasks } from './tasks';
 
 /** A kernel's heap only grows: beyond this the threads are replaced, bytes. */
 const MOST_HEAP = 600e6;
-/** Only ends what hangs: a lofted part with threads may honestly take minutes, ms. */
+/** A lofted part with threads may honestly take minutes, a file that is read does not, ms. */
 const LONGEST = 15 * 60_000;
+const LONGEST_OF: Partial<Record<TaskName, number>> = {
+  readPhoto: 5_000,
+  readBundle: 60_000,
+  readBody: 120_000,
+};
 const MOST_WAITING = 60;
-/** One more than two long builds at a time: a short one finds a thread all the same. */
-const THREADS = 3;
 
 /** Who asks, and until when. */
 export interface Asker {
@@ -29,8 +32,21 @@ export class Cancelled extends Error {
 /** It was ended after the longest time that anything honest takes. */
 export class TookTooLong extends Error {
   override name = 'TookTooLong';
+  constructor(task: TaskName) {
+    super(
+      task.startsWith('read')
+        ? `This file took longer than ${seconds(task)} seconds to read and was given up. Export it again, simpler, and try once more.`
+        : 'This took longer than a quarter of an hour and was stopped. Make the part simpler, and try again.',
+    );
+  }
+}
+const seconds = (task: TaskName) => (LONGEST_OF[task] ?? LONGEST) / 1000;
+
+/** It wanted more memory than anything honest does. */
+export class TooMuchMemory extends Error {
+  override name = 'TooMuchMemory';
   override message =
-    'This took longer than a quarter of an hour and was stopped. Make the part or the file simpler, and try again.';
+    'This needs more memory than Sagoma gives it. Make the part or the file simpler, and try again.';
 }
 
 /** So much waits already that more is not taken. */
@@ -46,20 +62,39 @@ function workerFile(): string {
   return pathToFileURL(fromSource ? join(ROOT, 'server/solids/worker-from-source.mjs') : bundled).href;
 }
 
+/** One more than two long builds at a time: a short one finds a thread all the same. */
+const BUILDING = 3;
+/** What somebody brought is read by threads of their own: whatever is in it never keeps a build waiting. */
+const READING = 2;
+
 /** Threads with the geometry kernels, bounded in time and memory. */
 export class KernelPool {
-  private pool = this.open();
+  private pool: Piscina;
   private readonly lines = new Map<string, PQueue>();
+  /** Whoever waits here has not begun: its time counts from its turn. */
+  private readonly turns: PQueue;
   /** How many tasks of each kind have run: for tests. */
   readonly ran: Partial<Record<TaskName, number>> = {};
+
+  constructor(
+    private readonly threads = BUILDING,
+    private readonly longest = LONGEST_OF,
+  ) {
+    this.turns = new PQueue({ concurrency: threads });
+    this.pool = this.open();
+  }
+
+  /** For files that somebody brought. */
+  static forReading(): KernelPool {
+    return new KernelPool(READING);
+  }
 
   private open(): Piscina {
     return new Piscina({
       filename: workerFile(),
       minThreads: 0,
-      maxThreads: THREADS,
+      maxThreads: this.threads,
       idleTimeout: 120_000,
-      maxQueue: 2 * MOST_WAITING,
       resourceLimits: { maxOldGenerationSizeMb: 1500 },
     });
   }
@@ -86,9 +121,18 @@ export class KernelPool {
     asked: Tasks[T]['asked'],
     asker?: AbortSignal,
   ): Promise<Answer<T>> {
+    if (this.turns.size >= MOST_WAITING) throw new Busy();
+    return this.turns.add(() => this.atWork(task, asked, asker));
+  }
+
+  private async atWork<T extends TaskName>(
+    task: T,
+    asked: Tasks[T]['asked'],
+    asker?: AbortSignal,
+  ): Promise<Answer<T>> {
+    // Given up while it waited: nobody works it off.
     if (asker?.aborted) throw new Cancelled();
-    if (this.pool.queueSize >= MOST_WAITING) throw new Busy();
-    const timeout = AbortSignal.timeout(LONGEST);
+    const timeout = AbortSignal.timeout(this.longest[task] ?? LONGEST);
     const signal = AbortSignal.any([timeout, ...(asker ? [asker] : [])]);
     this.ran[task] = (this.ran[task] ?? 0) + 1;
     let answer: Answer<T>;
@@ -96,7 +140,8 @@ export class KernelPool {
       answer = (await this.pool.run({ task, asked }, { signal })) as Answer<T>;
     } catch (error) {
       if (asker?.aborted) throw new Cancelled();
-      if (timeout.aborted) throw new TookTooLong();
+      if (timeout.aborted) throw new TookTooLong(task);
+      if ((error as { code?: string }).code === 'ERR_WORKER_OUT_OF_MEMORY') throw new TooMuchMemory();
       throw error;
     }
     if (answer.heap > MOST_HEAP) {

@@ -4,6 +4,8 @@ import type { CheckContext } from '../../core/shape/checks/context';
 import type { Finding } from '../../core/shape/findings/finding';
 import type { SolidRecord } from '../../core/shape/solid';
 import type { SolidSpec } from '../../core/shape/solid-key';
+import type { BundleRead } from '../bundle/read-bundle';
+import type { PhotoRead } from '../photos/read-photo';
 
 /** What the kernel threads do: plain data both ways. Every answer says how large the kernel's heap is by then, bytes. */
 
@@ -50,6 +52,8 @@ export interface Tasks {
     answer: { file: Uint8Array | null };
   };
   readBody: { asked: { file: Uint8Array }; answer: { body: BodyAnswer } };
+  readPhoto: { asked: { head: Uint8Array }; answer: { photo: PhotoRead } };
+  readBundle: { asked: { file: Uint8Array }; answer: { bundle: BundleRead } };
   piece: { asked: Record<string, never>; answer: PieceFiles };
   ladder: {
     asked: {

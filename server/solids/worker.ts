@@ -13,6 +13,8 @@ import { recipeWith } from '../../core/shape/recipe-with';
 import { wholeOf } from '../../core/shape/recipes/recipe';
 import { meshesOf, onTheBed, recordOf, type Solid, solidOf, solidOfRecord } from '../../core/shape/solid';
 import { heapInUse, kernels } from '../../kernels/node';
+import { readBundle } from '../bundle/read-bundle';
+import { readPhoto } from '../photos/read-photo';
 import { buildLadder, buildPiece } from './piece';
 import type { Answer, KeptSolid, TaskName, Tasks } from './tasks';
 
@@ -63,6 +65,8 @@ const handlers: Handlers = {
   },
 
   readBody: async ({ file }) => ({ body: await readBody(file, await kernels()) }),
+  readPhoto: async ({ head }) => ({ photo: readPhoto(head) }),
+  readBundle: async ({ file }) => ({ bundle: readBundle(file) }),
   piece: buildPiece,
   ladder: buildLadder,
 };
