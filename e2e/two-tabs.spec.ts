@@ -16,6 +16,7 @@ test('the later of two edits is told, and the maker decides', async ({ page, ben
   const id = await bench.measuredJob('Cap');
   const other = await context.newPage();
   // This window does not hear of the other one's edits.
+  await other.addInitScript(() => Reflect.deleteProperty(window, 'SharedWorker'));
   await other.route('**/api/events*', route => route.abort());
   await page.goto(`${bench.url}/jobs/${id}/brief`);
   await other.goto(`${bench.url}/jobs/${id}/measure`);
@@ -42,6 +43,7 @@ test('the later of two edits is told, and the maker decides', async ({ page, ben
 
 test('leaving mine out keeps theirs and nothing of mine', async ({ page, bench }) => {
   const id = await bench.measuredJob('Cap');
+  await page.addInitScript(() => Reflect.deleteProperty(window, 'SharedWorker'));
   await page.route('**/api/events*', route => route.abort());
   await page.goto(`${bench.url}/jobs/${id}/measure`);
   await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
@@ -50,4 +52,19 @@ test('leaving mine out keeps theirs and nothing of mine', async ({ page, bench }
   await page.getByRole('button', { name: 'Leave mine out' }).click();
   await expect(page.getByRole('link', { name: /1 · Theirs/ })).toBeVisible();
   expect((await bench.api('GET', `/jobs/${id}`)).revision).toBe(6);
+});
+
+test('ten windows of one browser: each is answered, and hears of the others', async ({ bench, context }) => {
+  const id = await bench.measuredJob();
+  const windows = await Promise.all(Array.from({ length: 10 }, () => context.newPage()));
+  for (const window of windows) {
+    await window.goto(`${bench.url}/jobs/${id}/measure`);
+    await expect(ledgerRow(window, 'Rim, outside')).toContainText('3 readings');
+  }
+  await ledgerRow(windows[0]!, 'Rim, outside').click();
+  await read(windows[0]!, '31.74');
+  for (const window of windows) await expect(ledgerRow(window, 'Rim, outside')).toContainText('4 readings');
+  // What the first one did is its own to undo, as long as it is there.
+  await expect(windows[9]!.getByRole('button', { name: 'Undo' })).toBeDisabled();
+  await expect(windows[0]!.getByRole('button', { name: 'Undo' })).toBeEnabled();
 });

@@ -34,6 +34,9 @@ export interface AppOptions {
   reader?: KernelPool;
 }
 
+/** Which windows of a browser are open: they share one stream. */
+const Presence = z.object({ tabs: z.array(z.string().min(1).max(60)).max(200) });
+
 const MOST_JSON = '1mb';
 const MOST_BUNDLE = '64mb';
 
@@ -111,6 +114,10 @@ function apiRoutes(app: App): Router {
     res.status(201).json(answer);
   });
   api.use(express.json({ limit: MOST_JSON }));
+  api.post('/presence', (req, res) => {
+    for (const tab of Presence.parse(req.body).tabs) events.hear(tab);
+    res.status(204).end();
+  });
   api.get('/workshop', async (_req, res) => {
     res.json(await readWorkshop(store.db));
   });

@@ -1,17 +1,18 @@
 import { useEffect, useRef, useSyncExternalStore } from 'react';
 import { ServerEvent } from '../../contract/events';
 import { tabId } from './client';
+import { type FromEvents, type ToEvents, WINDOW_LOCK } from './events-protocol';
 
 /** 'back': the stream was interrupted; events in between are unknown. */
 export type PageEvent = ServerEvent | { kind: 'back' };
 
 type Listener = (event: PageEvent) => void;
 
-/** One stream for the whole page; the browser reconnects by itself. */
+/** What the server tells, once for the whole browser; it reconnects by itself. */
 class Stream {
   private readonly listeners = new Set<Listener>();
   private readonly watchers = new Set<() => void>();
-  private source: EventSource | undefined;
+  private opened = false;
   connected = true;
 
   listen(listener: Listener): () => void {
@@ -27,16 +28,45 @@ class Stream {
   };
 
   private open(): void {
-    if (this.source) return;
-    this.source = new EventSource(`/api/events?tab=${encodeURIComponent(tabId)}`);
-    this.source.onmessage = message => this.send(ServerEvent.parse(JSON.parse(message.data)));
-    this.source.onopen = () => {
-      const wasGone = !this.connected;
-      this.set(true);
-      // Events during the interruption are unknown: every listener fetches again.
-      if (wasGone) this.send({ kind: 'back' });
+    if (this.opened) return;
+    this.opened = true;
+    if (typeof SharedWorker === 'undefined') this.openOwn();
+    else this.openShared();
+  }
+
+  /** The stream that all windows of this browser share. */
+  private openShared(): void {
+    const worker = new SharedWorker(new URL('../workers/events-worker.ts', import.meta.url), {
+      type: 'module',
+      name: 'sagoma-events',
+    });
+    // Where it cannot start, this window has a stream of its own.
+    worker.onerror = () => this.openOwn();
+    worker.port.onmessage = ({ data }: MessageEvent<FromEvents>) => {
+      if ('event' in data) this.send(ServerEvent.parse(data.event));
+      else this.heardOf(data.connected);
     };
-    this.source.onerror = () => this.set(false);
+    const say = (said: ToEvents) => worker.port.postMessage(said);
+    say({ come: tabId });
+    // Held as long as this window lives, however it ends.
+    void navigator.locks?.request(WINDOW_LOCK + tabId, { mode: 'shared' }, () => new Promise(() => {}));
+    addEventListener('pagehide', () => say({ gone: true }));
+    addEventListener('pageshow', event => event.persisted && say({ come: tabId }));
+  }
+
+  private openOwn(): void {
+    const source = new EventSource(`/api/events?tab=${encodeURIComponent(tabId)}`);
+    source.onmessage = message => this.send(ServerEvent.parse(JSON.parse(message.data)));
+    source.onopen = () => this.heardOf(true);
+    source.onerror = () => this.heardOf(false);
+  }
+
+  private heardOf(now: boolean): void {
+    const wasGone = !this.connected;
+    if (now === this.connected) return;
+    this.set(now);
+    // Events during the interruption are unknown: every listener fetches again.
+    if (now && wasGone) this.send({ kind: 'back' });
   }
 
   private set(connected: boolean): void {
