@@ -8,11 +8,15 @@ import { isCoupler, isPlug, type Mate, type Sizes, sizesOf } from './sizes';
 
 type Drawn = keyof P | Mate;
 
+/** More turns than this are not told apart on paper: a plain line is drawn. */
+const MOST_TURNS = 60;
+
 /** One side of a cut: the thread's teeth in (radius, height), starting at the seam. */
 function teeth({ major, minor, pitch, foot, from, to }: ThreadForm, crest: number): DrawPoint[] {
   const points: DrawPoint[] = [[minor / 2, from]];
   const flank = (foot - crest) / 2;
-  for (let z = from + pitch * 0.2; z + foot < to; z += pitch)
+  const drawn = pitch > 0 && foot > 0 && (to - from) / pitch <= MOST_TURNS;
+  for (let z = from + pitch * 0.2; drawn && z + foot < to; z += pitch)
     points.push(
       [minor / 2, z],
       [major / 2, z + flank],
