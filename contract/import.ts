@@ -6,7 +6,7 @@ export const ImportAnswer = z.object({
     z.object({
       id: z.string(),
       title: z.string(),
-      outcome: z.enum(['added', 'updated', 'same', 'kept-ours']),
+      outcome: z.enum(['added', 'updated', 'same', 'kept-ours', 'kept-both']),
       message: z.string(),
     }),
   ),

@@ -24,6 +24,13 @@ export const RackJob = z.object({
   }),
 });
 /** `workshop` is its name: the rack's first view needs no more of it, nor the code that checks it. */
-export const Rack = z.object({ workshop: z.string(), jobs: z.array(RackJob) });
+export const Rack = z.object({
+  workshop: z.string(),
+  jobs: z.array(RackJob),
+  /** Jobs that cannot be read, and why. */
+  unreadable: z.array(
+    z.object({ id: z.string(), number: z.number().int(), title: z.string(), why: z.string() }),
+  ),
+});
 export type RackJob = z.infer<typeof RackJob>;
 export type Rack = z.infer<typeof Rack>;

@@ -5,6 +5,9 @@ import type { ServerEvent } from '../contract/events';
 const PRESENCE = 10_000;
 const HEARTBEAT = 15_000;
 
+/** Whose edit it is where no window made it, as an import’s: any window may undo it. */
+export const NO_WINDOW = 'no window';
+
 /** Server-sent events to every open window, and which windows are open. */
 export class Events {
   private readonly windows = new Map<Response, string>();
@@ -37,6 +40,7 @@ export class Events {
 
   /** Whether another window may still want to undo its own edits. */
   isOpen(tab: string): boolean {
+    if (tab === NO_WINDOW) return false;
     // Just after a start no window has reconnected yet: count every window as open.
     if (Date.now() - this.started < PRESENCE) return true;
     return [...this.windows.values()].includes(tab) || Date.now() - (this.heard.get(tab) ?? 0) < PRESENCE;

@@ -1,5 +1,5 @@
 import { createHash, randomUUID } from 'node:crypto';
-import { mkdir, open, readFile, rename, stat } from 'node:fs/promises';
+import { mkdir, open, readFile, rename } from 'node:fs/promises';
 import { join } from 'node:path';
 import type { Store } from '../store/database';
 import { blobs } from '../store/schema';
@@ -16,7 +16,8 @@ export class Blobs {
   async put(bytes: Uint8Array): Promise<string> {
     const sha256 = createHash('sha256').update(bytes).digest('hex');
     const path = this.path(sha256);
-    if (!(await exists(path))) {
+    // One that a crash, or a bad disk, has cut short is written again.
+    if ((await this.get(sha256)) === null) {
       const folder = join(path, '..');
       await mkdir(folder, { recursive: true });
       const temporary = join(folder, `.${randomUUID()}`);
@@ -47,12 +48,6 @@ export class Blobs {
     return bytes;
   }
 }
-
-const exists = (path: string) =>
-  stat(path).then(
-    () => true,
-    () => false,
-  );
 
 /** A rename is only safe once its folder is on the disk. */
 async function sync(folder: string): Promise<void> {

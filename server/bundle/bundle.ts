@@ -1,13 +1,24 @@
 import { createHash } from 'node:crypto';
 import { strToU8, zipSync } from 'fflate';
+import { ulid } from 'ulid';
 import { BUNDLE_SCHEMA_VERSION, type BundleManifest } from '../../contract/bundle';
 import type { ImportAnswer } from '../../contract/import';
 import type { JobView } from '../../contract/jobs';
-import { rowsOf } from '../../core/job/history';
+import { diff, same } from '../../core/job/changes';
+import { type History, rowsOf } from '../../core/job/history';
 import { referencesIn, shaOf } from '../../core/shape/model';
 import type { Blobs } from '../blobs/blobs';
 import { HttpError } from '../errors';
-import { insertJob, readJob, replaceHistory, saveDocument } from '../jobs/repository';
+import { NO_WINDOW } from '../events';
+import { logEdit } from '../jobs/editing';
+import {
+  insertJob,
+  readJob,
+  removeJob,
+  replaceHistory,
+  saveDocument,
+  UnreadableJob,
+} from '../jobs/repository';
 import type { KernelPool } from '../solids/pool';
 import type { Store } from '../store/database';
 
@@ -72,39 +83,78 @@ export async function importBundle(
   return answer;
 }
 
-/** Ids are kept; where we have the job already the higher revision wins, and the other is said. */
-async function takeIn(job: JobView, store: Store): Promise<ImportAnswer['jobs'][number]> {
-  const said = (outcome: ImportAnswer['jobs'][number]['outcome'], message: string) => ({
-    id: job.id,
+type Outcome = ImportAnswer['jobs'][number];
+
+/**
+ * Ids are kept. A job that we have already is brought up only where nothing of ours is lost by that: every reading, and
+ * everything that happened, is there in the bundle too. Else both are kept, side by side on the rack.
+ */
+async function takeIn(job: JobView, store: Store): Promise<Outcome> {
+  const said = (outcome: Outcome['outcome'], message: string, id = job.id): Outcome => ({
+    id,
     title: job.document.title,
     outcome,
     message,
   });
   return store.write(async tx => {
-    const ours = await readJob(tx, job.id).catch(() => null);
-    if (!ours) {
+    const ours = await readJob(tx, job.id).catch((error: unknown) => {
+      if (error instanceof UnreadableJob) return 'unreadable' as const;
+      if (error instanceof HttpError && error.status === 404) return null;
+      throw error;
+    });
+    if (ours === 'unreadable') await removeJob(tx, job.id);
+    if (ours === null || ours === 'unreadable') {
       await insertJob(tx, job.document, job);
       await replaceHistory(tx, job.id, job.history);
       return said('added', 'Added to the rack.');
     }
-    const rows = (view: JobView) => rowsOf(view.history).length;
-    if (
-      ours.revision === job.revision &&
-      JSON.stringify(ours.document) === JSON.stringify(job.document) &&
-      rows(ours) === rows(job)
-    ) {
+    const [here, there] = [keptOf(ours), keptOf(job)];
+    const lost = missingIn(here, there);
+    if (same(ours.document, job.document) && lost.length === 0 && missingIn(there, here).length === 0)
       return said('same', 'Already here, nothing to do.');
-    }
-    if (ours.revision > job.revision || (ours.revision === job.revision && rows(ours) >= rows(job))) {
+    if (missingIn(there, here).length === 0 && ours.revision >= job.revision)
+      return said('kept-ours', 'The one here has all that the bundle has, and more: kept ours.');
+    if (lost.length > 0 || ours.revision > job.revision) {
+      const id = ulid();
+      const title = `${job.document.title.slice(0, 280)} (from a bundle)`;
+      await insertJob(tx, { ...job.document, title }, { ...job, id });
+      await replaceHistory(tx, id, withNewIds(job.history));
       return said(
-        'kept-ours',
-        `The one here is newer (revision ${ours.revision}, the bundle has ${job.revision}): kept ours.`,
+        'kept-both',
+        `Both are kept: the one here has ${lost.length === 0 ? 'been worked on since' : `${lost.length} readings or prints that the bundle does not have`}.`,
+        id,
       );
     }
-    await saveDocument(tx, job.id, job.document, job.revision);
+    const revision = Math.max(ours.revision, job.revision) + 1;
+    await saveDocument(tx, job.id, job.document, revision);
     await replaceHistory(tx, job.id, job.history);
-    return said('updated', `Brought up to revision ${job.revision}.`);
+    const changes = diff(ours.document, job.document);
+    if (changes.length > 0)
+      await logEdit(tx, job.id, revision, NO_WINDOW, 'import', 'Took in a bundle', changes);
+    return said('updated', 'Brought up to what the bundle has; undo takes that back.');
   });
+}
+
+/** What nobody makes twice gladly, by its id, with what it says: readings, versions, prints, tries. */
+function keptOf({ document, history }: JobView): Map<string, string> {
+  const readings = document.dimensions.flatMap(d =>
+    d.readings.map(r => [`${d.id} ${r.id}`, JSON.stringify(r)] as const),
+  );
+  const rows = rowsOf(history).map(({ kind, row }) => [`${kind} ${row.id}`, row.voided ?? ''] as const);
+  return new Map([...readings, ...rows]);
+}
+
+const missingIn = (a: ReadonlyMap<string, string>, b: ReadonlyMap<string, string>): string[] =>
+  [...a].filter(([id, what]) => b.get(id) !== what).map(([id]) => id);
+
+/** The rows of a second copy are rows of their own; what is about another row stays about its copy. */
+function withNewIds(history: History): History {
+  const ids = new Map(rowsOf(history).map(({ row }) => [row.id, ulid()]));
+  const text = JSON.stringify(history).replace(/"([\w-]{1,40})"/g, (whole, id: string) => {
+    const fresh = ids.get(id);
+    return fresh ? `"${fresh}"` : whole;
+  });
+  return JSON.parse(text) as History;
 }
 
 const hash = (bytes: Uint8Array) => createHash('sha256').update(bytes).digest('hex');

@@ -54,7 +54,7 @@ export async function editJob(
     .update(edits)
     .set({ standing: 'dropped' })
     .where(and(eq(edits.jobId, id), eq(edits.tab, editor.tab), eq(edits.standing, 'undone')));
-  await log(tx, id, revision + 1, editor.tab, edit.kind, words, changes, 'edit', null);
+  await logEdit(tx, id, revision + 1, editor.tab, edit.kind, words, changes, 'edit', null);
   return { revision: revision + 1, changes };
 }
 
@@ -110,7 +110,7 @@ export async function revertEdit(
     .update(edits)
     .set({ standing: role === 'undo' ? 'undone' : 'stands', tab: editor.tab })
     .where(eq(edits.id, editId));
-  await log(
+  await logEdit(
     tx,
     id,
     revision,
@@ -124,7 +124,8 @@ export async function revertEdit(
   return { revision, changes };
 }
 
-async function log(
+/** An edit in the log, with which it can be undone. */
+export async function logEdit(
   tx: Transaction,
   jobId: string,
   revision: number,
@@ -132,8 +133,8 @@ async function log(
   kind: string,
   words: string,
   changes: Change[],
-  role: 'edit' | 'undo' | 'redo',
-  about: string | null,
+  role: 'edit' | 'undo' | 'redo' = 'edit',
+  about: string | null = null,
 ): Promise<void> {
   await tx.insert(edits).values({
     id: ulid(),

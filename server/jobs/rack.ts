@@ -5,7 +5,7 @@ import { thumbnailOf } from '../../core/shape/drawing/thumbnail';
 import { Work } from '../../core/work/work';
 import type { Database } from '../store/database';
 import { readWorkshop } from '../workshop/repository';
-import { readJob, readJobStamps } from './repository';
+import { readJob, readJobStamps, UnreadableJob } from './repository';
 
 /** The rack, each tag worked out again only when its job or the workshop has changed. */
 export class RackReader {
@@ -14,18 +14,27 @@ export class RackReader {
   async read(db: Database): Promise<Rack> {
     const { workshop, revision } = await readWorkshop(db);
     const jobs: RackJob[] = [];
-    for (const { id, stamp } of await readJobStamps(db)) {
+    const unreadable: Rack['unreadable'] = [];
+    for (const { id, stamp, number, title } of await readJobStamps(db)) {
       const known = this.tags.get(id);
       const now = `${stamp} ${revision}`;
       if (known?.stamp === now) {
         jobs.push(known.tag);
         continue;
       }
-      const tag = rackJob(await readJob(db, id), workshop);
+      const job = await readJob(db, id).catch((error: unknown) => {
+        if (error instanceof UnreadableJob) return error;
+        throw error;
+      });
+      if (job instanceof UnreadableJob) {
+        unreadable.push({ id, number, title, why: job.why });
+        continue;
+      }
+      const tag = rackJob(job, workshop);
       this.tags.set(id, { stamp: now, tag });
       jobs.push(tag);
     }
-    return { workshop: workshop.name, jobs };
+    return { workshop: workshop.name, jobs, unreadable };
   }
 }
 

@@ -1,5 +1,7 @@
 import { and, asc, desc, eq, gt, max } from 'drizzle-orm';
 import { ulid } from 'ulid';
+import { ZodError } from 'zod';
+import { errorOfZod } from '../../contract/errors';
 import type { Activity, JobAnswer, JobChange, JobView } from '../../contract/jobs';
 import { JOB_SCHEMA_VERSION, type JobDocument, readJobDocument } from '../../core/job/document';
 import {
@@ -10,25 +12,70 @@ import {
   logbook,
   rowsOf,
 } from '../../core/job/history';
-import { notFound } from '../errors';
+import { recipeById } from '../../core/shape/recipes';
+import { HttpError, notFound } from '../errors';
 import type { Database, Transaction } from '../store/database';
-import { edits, history, jobs } from '../store/schema';
+import { bench, edits, history, jobs } from '../store/schema';
 
 /** Reads and writes of jobs inside one transaction. */
 type Reader = Transaction | Database;
 
+/** @throws UnreadableJob where its row, or one of its history, cannot be read */
 export async function readJob(db: Reader, id: string): Promise<JobView> {
   const [row] = await db.select().from(jobs).where(eq(jobs.id, id));
   if (!row) throw notFound('That job');
-  return {
-    id: row.id,
-    number: row.number,
-    revision: row.revision,
-    createdAt: row.createdAt,
-    updatedAt: row.updatedAt,
-    document: readJobDocument(JSON.parse(row.document)),
-    history: await readHistory(db, id),
-  };
+  const past = await historyRows(db, id);
+  return readable(row, () => {
+    const document = readJobDocument(JSON.parse(row.document));
+    const history = historyOfRows(past.map(r => ({ kind: r.kind, row: JSON.parse(r.document) as unknown })));
+    requireRecipes([...document.parts, ...history.versions]);
+    const { number, revision, createdAt, updatedAt } = row;
+    return { id, number, revision, createdAt, updatedAt, document, history };
+  });
+}
+
+/** A job whose row was damaged, or written by another Sagoma: shown as such, and harms no other. */
+export class UnreadableJob extends HttpError {
+  constructor(
+    readonly title: string,
+    readonly why: string,
+  ) {
+    super(
+      422,
+      'unreadable',
+      `“${title}” cannot be read: ${why} Export it raw from the rack, to keep what there is, or remove it.`,
+    );
+  }
+}
+
+function readable<T>({ title }: { title: string }, read: () => T): T {
+  try {
+    return read();
+  } catch (error) {
+    if (error instanceof SyntaxError) throw new UnreadableJob(title, 'its data is damaged.');
+    if (error instanceof ZodError) throw new UnreadableJob(title, errorOfZod(error).message);
+    if (error instanceof RangeError) throw new UnreadableJob(title, error.message);
+    throw error;
+  }
+}
+
+function requireRecipes(made: readonly { recipe: string }[]): void {
+  const strange = made.find(m => !recipeById(m.recipe));
+  if (strange)
+    throw new RangeError(`it is made by a recipe that this Sagoma does not have, “${strange.recipe}”.`);
+}
+
+/** All that is kept of a job, as it is written, for one that cannot be read. */
+export async function readRaw(db: Reader, id: string) {
+  const [row] = await db.select().from(jobs).where(eq(jobs.id, id));
+  if (!row) throw notFound('That job');
+  const past = await db.select().from(edits).where(eq(edits.jobId, id));
+  return { job: row, history: await historyRows(db, id), edits: past };
+}
+
+export async function removeJob(tx: Transaction, id: string): Promise<void> {
+  for (const table of [history, edits, bench]) await tx.delete(table).where(eq(table.jobId, id));
+  await tx.delete(jobs).where(eq(jobs.id, id));
 }
 
 /** The document as it was validated when it was written; only an older one is read through its upgrades. */
@@ -38,28 +85,36 @@ export async function readDocument(
 ): Promise<{ revision: number; document: JobDocument }> {
   const [row] = await db.select().from(jobs).where(eq(jobs.id, id));
   if (!row) throw notFound('That job');
-  const stored: unknown = JSON.parse(row.document);
-  const document =
-    row.schemaVersion === JOB_SCHEMA_VERSION ? (stored as JobDocument) : readJobDocument(stored);
+  const document = readable(row, () => {
+    const stored: unknown = JSON.parse(row.document);
+    return row.schemaVersion === JOB_SCHEMA_VERSION ? (stored as JobDocument) : readJobDocument(stored);
+  });
   return { revision: row.revision, document };
 }
 
+const historyRows = (db: Reader, jobId: string) =>
+  db.select().from(history).where(eq(history.jobId, jobId)).orderBy(asc(history.at), asc(history.id));
+
 export async function readHistory(db: Reader, jobId: string): Promise<History> {
-  const rows = await db
-    .select()
-    .from(history)
-    .where(eq(history.jobId, jobId))
-    .orderBy(asc(history.at), asc(history.id));
+  const rows = await historyRows(db, jobId);
   return historyOfRows(rows.map(row => ({ kind: row.kind, row: JSON.parse(row.document) as unknown })));
 }
 
 /** What tells whether a job has changed since it was last looked at. */
-export async function readJobStamps(db: Reader): Promise<{ id: string; stamp: string }[]> {
+export async function readJobStamps(
+  db: Reader,
+): Promise<{ id: string; number: number; title: string; stamp: string }[]> {
   const rows = await db
-    .select({ id: jobs.id, revision: jobs.revision, updatedAt: jobs.updatedAt })
+    .select({
+      id: jobs.id,
+      number: jobs.number,
+      title: jobs.title,
+      revision: jobs.revision,
+      updatedAt: jobs.updatedAt,
+    })
     .from(jobs)
     .orderBy(desc(jobs.updatedAt));
-  return rows.map(row => ({ id: row.id, stamp: `${row.revision} ${row.updatedAt}` }));
+  return rows.map(({ revision, updatedAt, ...row }) => ({ ...row, stamp: `${revision} ${updatedAt}` }));
 }
 
 /** @param keep an import's own id, number wish and dates */

@@ -13,7 +13,7 @@ import { editJob, revertEdit } from './editing';
 import { addFileRoutes } from './file-routes';
 import { addHistoryRoutes } from './history-routes';
 import { RackReader } from './rack';
-import { insertJob, readActivity, readJob } from './repository';
+import { insertJob, readActivity, readJob, readRaw, removeJob, UnreadableJob } from './repository';
 
 const MOST_ACTIVITY = 200;
 
@@ -48,6 +48,33 @@ export function jobRoutes(app: App): Router {
   router.get('/:id', async (req, res) => {
     events.hear(tabOf(req));
     res.json(await whole(req, req.params.id));
+  });
+
+  router.get('/:id/raw', async (req, res) => {
+    const raw = await readRaw(store.db, req.params.id);
+    res.set({
+      'content-type': 'application/json',
+      'content-disposition': `attachment; filename="sagoma-job-${raw.job.number}-raw.json"`,
+    });
+    res.end(JSON.stringify(raw, null, 2));
+  });
+
+  // Only what cannot be read any more: a job with readings in it is not thrown away by one request.
+  router.delete('/:id', async (req, res) => {
+    const { id } = req.params;
+    const readable = await readJob(store.db, id).catch((error: unknown) => {
+      if (error instanceof UnreadableJob) return null;
+      throw error;
+    });
+    if (readable)
+      throw new HttpError(
+        409,
+        'readable',
+        'This job can be read: only one that cannot is removed like this.',
+      );
+    await store.write(tx => removeJob(tx, id));
+    tell(req, id, 0);
+    res.json({ removed: true });
   });
 
   router.get('/:id/activity', async (req, res) => {

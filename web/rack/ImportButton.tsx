@@ -37,10 +37,17 @@ export function ImportButton() {
         ) : (
           <Stack $gap={8}>
             {answer?.jobs.map(job => (
-              <Notice key={job.id} level={job.outcome === 'kept-ours' ? 'warn' : 'note'}>
+              <Notice key={job.id} level={job.outcome.startsWith('kept') ? 'warn' : 'note'}>
                 <b>{job.title}</b>: {job.message}
               </Notice>
             ))}
+            {answer && answer.missing > 0 ? (
+              <Notice level="warn">
+                {answer.missing === 1 ? 'One file is' : `${answer.missing} files are`} not in the bundle:
+                missing or damaged where it was made. Sagoma makes a version’s files anew where they are asked
+                for.
+              </Notice>
+            ) : null}
           </Stack>
         )}
       </Dialog>

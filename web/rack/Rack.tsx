@@ -12,6 +12,7 @@ import { PartThumbnail } from '../ui/PartThumbnail';
 import { TopBar } from '../ui/TopBar';
 import { FONTS } from '../ui/theme';
 import { ImportButton } from './ImportButton';
+import { UnreadableJob } from './UnreadableJob';
 
 // The dialog knows the recipes, and with them much of the core: the rack itself needs none of it.
 const loadDialog = () => import('./NewJobDialog');
@@ -79,6 +80,9 @@ export function Rack() {
         {rack.data && rack.data.jobs.length > 0 && jobs.length === 0 ? (
           <p className="soft">No job is called anything like “{wanted}”.</p>
         ) : null}
+        {(rack.data?.unreadable ?? []).map(job => (
+          <UnreadableJob key={job.id} job={job} />
+        ))}
         {groups.map(group =>
           group.jobs.length === 0 ? null : (
             <section key={group.title} aria-label={group.title}>
