@@ -15,6 +15,7 @@ import { hostAndOrigin, securityHeaders } from './guard';
 import { jobRoutes } from './jobs/routes';
 import type { Log } from './log';
 import { modelRoutes } from './models/routes';
+import { passphraseGate } from './passphrase';
 import { Builds } from './solids/builds';
 import { KernelPool } from './solids/pool';
 import { Solids } from './solids/solids';
@@ -29,6 +30,8 @@ export interface AppOptions {
   page?: string;
   /** Hosts besides this machine's own. */
   hosts?: readonly string[];
+  /** Asked of every browser; left out where only this machine is served. */
+  passphrase?: string;
   /** Kernel threads shared with other servers of this process; left out, its own. */
   pool?: KernelPool;
   reader?: KernelPool;
@@ -79,6 +82,7 @@ export function createApp(
     });
     next();
   });
+  if (options.passphrase !== undefined) server.use(passphraseGate(options.passphrase));
   server.use('/api', apiRoutes(app));
   if (options.page && existsSync(options.page)) servePage(server, options.page);
   server.use(errorHandler(options.log));
@@ -161,7 +165,8 @@ function servePage(server: Express, page: string): void {
     }),
   );
   server.get('/{*path}', (req, res, next) => {
-    if (!req.accepts('html')) return next();
+    // A file that is gone, of a page from before an update, is no page.
+    if (!req.accepts('html') || req.path.startsWith('/assets/') || /\.\w+$/.test(req.path)) return next();
     res.sendFile('index.html', { root: page, headers: { 'cache-control': 'no-cache' } });
   });
   server.use(unknownRoute);

@@ -4,6 +4,7 @@ import { type ApiError, errorOfZod } from '../contract/errors';
 import { EditRefused } from '../core/job/edits/tools';
 import type { Log } from './log';
 import { Busy, Cancelled, TookTooLong, TooMuchMemory } from './solids/pool';
+import { FolderGone } from './store/database';
 
 /** Something the caller can do something about. */
 export class HttpError extends Error {
@@ -54,6 +55,10 @@ function answerFor(error: unknown): { status: number; body: ApiError['error'] } 
       },
     };
   if (error instanceof Busy) return { status: 503, body: { code: 'busy', message: error.message } };
+  if (error instanceof FolderGone)
+    return { status: 507, body: { code: 'folder-gone', message: error.message } };
+  const disk = diskProblem(error);
+  if (disk) return { status: 507, body: disk };
   const known = error as { type?: string; status?: number; name?: string; message?: string };
   if (known.type === 'entity.too.large') {
     return {
@@ -64,10 +69,35 @@ function answerFor(error: unknown): { status: number; body: ApiError['error'] } 
   if (known.type === 'entity.parse.failed') {
     return { status: 400, body: { code: 'bad-json', message: 'The request is not valid JSON.' } };
   }
+  if (known.status === 415)
+    return {
+      status: 415,
+      body: { code: 'bad-encoding', message: 'Send plain UTF-8: this charset or encoding is not read.' },
+    };
   if (known.status === 400)
     return { status: 400, body: { code: 'bad-request', message: 'The request could not be read.' } };
   return {
     status: 500,
     body: { code: 'internal', message: 'Sagoma failed at this. Nothing was changed; try again.' },
   };
+}
+
+/** Where nothing can be written: what the maker can do about it. SQLite says it by its own codes. */
+function diskProblem(error: unknown): ApiError['error'] | null {
+  const codes: string[] = [];
+  for (let e = error as { code?: string; cause?: unknown } | undefined; e; e = e.cause as typeof e)
+    if (typeof e.code === 'string') codes.push(e.code);
+  const is = (...wanted: string[]) => codes.some(c => wanted.some(w => c.startsWith(w)));
+  if (is('ENOSPC', 'EDQUOT', 'SQLITE_FULL'))
+    return {
+      code: 'disk-full',
+      message: 'The disk is full: nothing was changed. Make room on it, then do this again.',
+    };
+  if (is('EROFS', 'EACCES', 'EPERM', 'SQLITE_READONLY', 'SQLITE_CANTOPEN', 'SQLITE_IOERR'))
+    return {
+      code: 'disk-read-only',
+      message:
+        'Sagoma cannot write to its data folder: nothing was changed. Give it the right to, then do this again.',
+    };
+  return null;
 }

@@ -4,16 +4,32 @@ import type { AddressInfo } from 'node:net';
 import { resolve } from 'node:path';
 import { createApp } from './app';
 import { createLog } from './log';
+import { isThisMachine, SHORTEST_PASSPHRASE } from './passphrase';
 import { ROOT } from './root';
 import { openStore } from './store/database';
 
 /**
  * Starts the server. `SAGOMA_DATA` is the data folder, `SAGOMA_PORT` the port (0 takes a free one),
- * `SAGOMA_HOST` the address to bind to: this machine only unless the maker asks for more.
+ * `SAGOMA_HOST` the address to bind to: this machine only unless the maker asks for more, and then only with
+ * `SAGOMA_PASSPHRASE`.
  */
 const log = createLog();
 const folder = resolve(process.env.SAGOMA_DATA ?? 'data');
 const host = process.env.SAGOMA_HOST ?? '127.0.0.1';
+const port = Number(process.env.SAGOMA_PORT ?? 4317);
+if (!Number.isInteger(port) || port < 0 || port > 65_535) {
+  process.stderr.write(
+    `“${process.env.SAGOMA_PORT}” is no port: give a number from 1 to 65535, or 0 for a free one.\n`,
+  );
+  process.exit(1);
+}
+const passphrase = process.env.SAGOMA_PASSPHRASE;
+if (!isThisMachine(host) && (passphrase ?? '').length < SHORTEST_PASSPHRASE) {
+  process.stderr.write(
+    `With SAGOMA_HOST other machines can reach the workshop: set SAGOMA_PASSPHRASE to ${SHORTEST_PASSPHRASE} letters or more, which each browser is then asked for once.\n`,
+  );
+  process.exit(1);
+}
 const { version } = JSON.parse(readFileSync(resolve(ROOT, 'package.json'), 'utf8')) as { version: string };
 /** Requests still running at a stop get this long, ms. */
 const PATIENCE = 5000;
@@ -24,7 +40,8 @@ try {
     log,
     version,
     page: resolve(ROOT, 'dist'),
-    hosts: host === '127.0.0.1' ? [] : [host, ...(process.env.SAGOMA_NAMES ?? '').split(',').filter(Boolean)],
+    ...(isThisMachine(host) ? {} : { passphrase: passphrase! }),
+    hosts: isThisMachine(host) ? [] : [host, ...(process.env.SAGOMA_NAMES ?? '').split(',').filter(Boolean)],
   });
   const server = createServer(express);
   server.on('error', error => {
@@ -32,10 +49,13 @@ try {
     process.stderr.write(taken ? 'That port is taken: choose another with --port.\n' : `${error.message}\n`);
     process.exit(1);
   });
-  server.listen(Number(process.env.SAGOMA_PORT ?? 4317), host, () => {
-    const { port } = server.address() as AddressInfo;
-    log.info({ folder, port }, 'started');
-    process.stdout.write(`Sagoma is at http://localhost:${port}\n`);
+  // A request that never ends holds nobody up: what is sent in parts has a minute.
+  server.requestTimeout = 60_000;
+  server.headersTimeout = 15_000;
+  server.listen(port, host, () => {
+    const at = (server.address() as AddressInfo).port;
+    log.info({ folder, port: at }, 'started');
+    process.stdout.write(`Sagoma is at http://localhost:${at}\n`);
   });
   let stopping = false;
   const stop = () => {

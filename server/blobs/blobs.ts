@@ -1,5 +1,5 @@
 import { createHash, randomUUID } from 'node:crypto';
-import { mkdir, open, readFile, rename } from 'node:fs/promises';
+import { mkdir, open, readFile, rename, rm } from 'node:fs/promises';
 import { join } from 'node:path';
 import type { Store } from '../store/database';
 import { blobs } from '../store/schema';
@@ -25,6 +25,9 @@ export class Blobs {
       try {
         await file.writeFile(bytes);
         await file.sync();
+      } catch (error) {
+        await rm(temporary, { force: true });
+        throw error;
       } finally {
         await file.close();
       }

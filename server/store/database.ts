@@ -1,9 +1,11 @@
-import { existsSync, mkdirSync, readFileSync } from 'node:fs';
+import { existsSync, mkdirSync, readFileSync, statSync } from 'node:fs';
 import { join } from 'node:path';
+import { pathToFileURL } from 'node:url';
 import { createClient } from '@libsql/client';
 import { drizzle, type LibSQLDatabase } from 'drizzle-orm/libsql';
 import { migrate } from 'drizzle-orm/libsql/migrator';
 import { ROOT } from '../root';
+import { FolderProblem, fileAt, sweepTemporary, takeFolder, unwritable } from './folder';
 import * as schema from './schema';
 
 export type Database = LibSQLDatabase<typeof schema>;
@@ -24,11 +26,32 @@ const MIGRATIONS = join(ROOT, 'server/store/migrations');
  * @throws Error with a sentence when a newer Sagoma wrote it
  */
 export async function openStore(folder: string): Promise<Store> {
-  mkdirSync(folder, { recursive: true });
+  try {
+    mkdirSync(folder, { recursive: true });
+  } catch (error) {
+    throw unwritable(folder, error as NodeJS.ErrnoException);
+  }
+  const release = takeFolder(folder);
+  try {
+    return await opened(folder, release);
+  } catch (error) {
+    release();
+    throw error;
+  }
+}
+
+async function opened(folder: string, release: () => void): Promise<Store> {
+  sweepTemporary(folder);
   const path = join(folder, 'sagoma.db');
-  const isNew = !existsSync(path);
-  const client = createClient({ url: `file:${path}` });
-  await client.execute('PRAGMA journal_mode = WAL');
+  const isNew = !existsSync(path) || statSync(path).size === 0;
+  // A folder may be called anything: `#`, `?` and `%` mean something in an address.
+  const client = createClient({ url: pathToFileURL(path).href });
+  await client.execute('PRAGMA journal_mode = WAL').catch((error: Error) => {
+    client.close();
+    throw new FolderProblem(
+      `${path} cannot be opened as Sagoma’s database (${error.message}). Put back a copy of it, such as sagoma-before-….db beside it, or move it away to begin anew.`,
+    );
+  });
   const db = drizzle(client, { schema });
   const known = (
     JSON.parse(readFileSync(join(MIGRATIONS, 'meta/_journal.json'), 'utf8')) as {
@@ -49,23 +72,37 @@ export async function openStore(folder: string): Promise<Store> {
   }
   await migrate(db, { migrationsFolder: MIGRATIONS });
 
+  const ours = fileAt(path);
   let last: Promise<unknown> = Promise.resolve();
   return {
     db,
     folder,
     write(work) {
-      const turn = last.then(
-        () => db.transaction(work, { behavior: 'immediate' }),
-        () => db.transaction(work, { behavior: 'immediate' }),
-      );
+      const run = () => {
+        // Written into a file that nobody finds again, an edit would be acknowledged into the void.
+        if (fileAt(path) !== ours) throw new FolderGone(folder);
+        return db.transaction(work, { behavior: 'immediate' });
+      };
+      const turn = last.then(run, run);
       last = turn.catch(() => undefined);
       return turn;
     },
     async close() {
       await last;
       client.close();
+      release();
     },
   };
+}
+
+/** The data folder was deleted, moved or replaced under the running server. */
+export class FolderGone extends Error {
+  override name = 'FolderGone';
+  constructor(folder: string) {
+    super(
+      `The data folder ${folder} is no longer where it was: nothing can be kept. Put it back, then start Sagoma again.`,
+    );
+  }
 }
 
 async function appliedMigrations(client: ReturnType<typeof createClient>): Promise<number[]> {
