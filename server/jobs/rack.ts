@@ -1,58 +1,114 @@
-import type { JobView } from '../../contract/jobs';
-import type { Rack, RackJob } from '../../contract/rack';
-import type { Workshop } from '../../core/job/workshop';
-import { thumbnailOf } from '../../core/shape/drawing/thumbnail';
-import { Work } from '../../core/work/work';
-import type { Database } from '../store/database';
+import PQueue from 'p-queue';
+import type { Rack } from '../../contract/rack';
+import type { Events } from '../events';
+import type { KernelPool } from '../solids/pool';
+import type { Store } from '../store/database';
+import { tags } from '../store/schema';
 import { readWorkshop } from '../workshop/repository';
 import { readJob, readJobStamps, UnreadableJob } from './repository';
 
-/** The rack, each tag worked out again only when its job or the workshop has changed. */
-export class RackReader {
-  private readonly tags = new Map<string, { stamp: string; tag: RackJob }>();
-
-  async read(db: Database): Promise<Rack> {
-    const { workshop, revision } = await readWorkshop(db);
-    const jobs: RackJob[] = [];
-    const unreadable: Rack['unreadable'] = [];
-    for (const { id, stamp, number, title } of await readJobStamps(db)) {
-      const known = this.tags.get(id);
-      const now = `${stamp} ${revision}`;
-      if (known?.stamp === now) {
-        jobs.push(known.tag);
-        continue;
-      }
-      const job = await readJob(db, id).catch((error: unknown) => {
-        if (error instanceof UnreadableJob) return error;
-        throw error;
-      });
-      if (job instanceof UnreadableJob) {
-        unreadable.push({ id, number, title, why: job.why });
-        continue;
-      }
-      const tag = rackJob(job, workshop);
-      this.tags.set(id, { stamp: now, tag });
-      jobs.push(tag);
-    }
-    return { workshop: workshop.name, jobs, unreadable };
-  }
+interface Kept {
+  stamp: string;
+  workshop: string;
+  /** The tag as JSON: it is sent as it is. */
+  text: string;
 }
 
-/** A job as its tag; worked out from the document, so it is never behind. */
-function rackJob(job: JobView, workshop: Workshop): RackJob {
-  const work = new Work(job.document, workshop, job.history);
-  const { overview } = work;
-  return {
-    id: job.id,
-    number: job.number,
-    title: job.document.title,
-    object: job.document.object.name,
-    updatedAt: job.updatedAt,
-    state: overview.state,
-    partId: overview.partId,
-    next: overview.next,
-    marks: overview.marks,
-    inService: job.document.service.since !== null,
-    thumbnail: thumbnailOf(work.part(overview.partId).drawing),
-  };
+/** Tags are worked out anew so many at a time, so that everything else is answered in between. */
+const AT_ONCE = 2;
+
+/**
+ * The rack. Tags are kept with their jobs: one is worked out when its job has changed, by a thread. After a change of
+ * the workshop all of them are behind; they are shown as they are, and follow one by one.
+ */
+export class RackReader {
+  private readonly kept = new Map<string, Kept>();
+  private loaded = false;
+  private last: { written: number; answer: Buffer } | undefined;
+  private readonly behind = new PQueue({ concurrency: AT_ONCE });
+  private readonly queued = new Set<string>();
+
+  constructor(
+    private readonly store: Store,
+    private readonly pool: KernelPool,
+    private readonly events: Events,
+    private readonly version: string,
+  ) {}
+
+  /** The answer as JSON, see `Rack`: the last one again while nothing was written since. */
+  async read(): Promise<Buffer> {
+    if (this.last?.written === this.store.written) return this.last.answer;
+    const { written } = this.store;
+    const answer = Buffer.from(await this.fresh());
+    this.last = { written, answer };
+    return answer;
+  }
+
+  private async fresh(): Promise<string> {
+    await this.load();
+    const { workshop, revision } = await readWorkshop(this.store.db);
+    const made = `${revision} ${this.version}`;
+    const stamps = await readJobStamps(this.store.db);
+    const changed = stamps.filter(({ id, stamp }) => this.kept.get(id)?.stamp !== stamp);
+    const unreadable: Rack['unreadable'] = [];
+    // What was changed is shown as it is now; the others may follow.
+    const turns = new PQueue({ concurrency: AT_ONCE });
+    await Promise.all(
+      changed.map(({ id, number, title, stamp }) =>
+        turns.add(async () => {
+          const why = await this.workOut(id, stamp);
+          if (why !== null) unreadable.push({ id, number, title, why });
+        }),
+      ),
+    );
+    for (const { id, stamp } of stamps)
+      if (this.kept.get(id) && this.kept.get(id)!.workshop !== made) this.follow(id, stamp);
+    const texts = stamps.flatMap(({ id }) => this.kept.get(id)?.text ?? []);
+    return `{"workshop":${JSON.stringify(workshop.name)},"jobs":[${texts.join(',')}],"unreadable":${JSON.stringify(unreadable)}}`;
+  }
+
+  private async load(): Promise<void> {
+    if (this.loaded) return;
+    this.loaded = true;
+    for (const { jobId, stamp, workshop, document } of await this.store.db.select().from(tags))
+      this.kept.set(jobId, { stamp, workshop, text: document });
+  }
+
+  /** @returns why it cannot be, or null */
+  private async workOut(id: string, stamp: string): Promise<string | null> {
+    const { workshop, revision } = await readWorkshop(this.store.db);
+    try {
+      const job = await readJob(this.store.db, id);
+      const { tag } = await this.pool.run('tag', { job, workshop });
+      const row = { stamp, workshop: `${revision} ${this.version}`, document: JSON.stringify(tag) };
+      this.kept.set(id, { stamp, workshop: row.workshop, text: row.document });
+      await this.store.write(tx =>
+        tx
+          .insert(tags)
+          .values({ jobId: id, ...row })
+          .onConflictDoUpdate({ target: tags.jobId, set: row }),
+      );
+      return null;
+    } catch (error) {
+      this.kept.delete(id);
+      // One job never takes the rack down, whatever is wrong with it.
+      return error instanceof UnreadableJob
+        ? error.why
+        : `Sagoma failed at it (${(error as Error).message}).`;
+    }
+  }
+
+  private follow(id: string, stamp: string): void {
+    if (this.queued.has(id)) return;
+    this.queued.add(id);
+    void this.behind
+      .add(() => this.workOut(id, stamp))
+      .catch(() => undefined)
+      .finally(() => {
+        this.queued.delete(id);
+        // Once for all of them: every window then fetches the rack anew.
+        if (this.behind.size === 0 && this.behind.pending === 0)
+          this.events.send({ kind: 'job', jobId: id, revision: 0, tab: null });
+      });
+  }
 }

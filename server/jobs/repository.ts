@@ -15,7 +15,7 @@ import {
 import { recipeById } from '../../core/shape/recipes';
 import { HttpError, notFound } from '../errors';
 import type { Database, Transaction } from '../store/database';
-import { bench, edits, history, jobs } from '../store/schema';
+import { bench, edits, history, jobs, tags } from '../store/schema';
 
 /** Reads and writes of jobs inside one transaction. */
 type Reader = Transaction | Database;
@@ -74,7 +74,7 @@ export async function readRaw(db: Reader, id: string) {
 }
 
 export async function removeJob(tx: Transaction, id: string): Promise<void> {
-  for (const table of [history, edits, bench]) await tx.delete(table).where(eq(table.jobId, id));
+  for (const table of [history, edits, bench, tags]) await tx.delete(table).where(eq(table.jobId, id));
   await tx.delete(jobs).where(eq(jobs.id, id));
 }
 

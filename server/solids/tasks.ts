@@ -1,5 +1,8 @@
+import type { JobView } from '../../contract/jobs';
+import type { RackJob } from '../../contract/rack';
 import type { BodyAnswer } from '../../core/files/bodies/read-body';
 import type { Side } from '../../core/fit/wants';
+import type { Workshop } from '../../core/job/workshop';
 import type { CheckContext } from '../../core/shape/checks/context';
 import type { Finding } from '../../core/shape/findings/finding';
 import type { SolidRecord } from '../../core/shape/solid';
@@ -54,6 +57,7 @@ export interface Tasks {
   readBody: { asked: { file: Uint8Array }; answer: { body: BodyAnswer } };
   readPhoto: { asked: { head: Uint8Array }; answer: { photo: PhotoRead } };
   readBundle: { asked: { file: Uint8Array }; answer: { bundle: BundleRead } };
+  tag: { asked: { job: JobView; workshop: Workshop }; answer: { tag: RackJob } };
   piece: { asked: Record<string, never>; answer: PieceFiles };
   ladder: {
     asked: {

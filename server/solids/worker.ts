@@ -14,6 +14,7 @@ import { wholeOf } from '../../core/shape/recipes/recipe';
 import { meshesOf, onTheBed, recordOf, type Solid, solidOf, solidOfRecord } from '../../core/shape/solid';
 import { heapInUse, kernels } from '../../kernels/node';
 import { readBundle } from '../bundle/read-bundle';
+import { rackTag } from '../jobs/rack-tag';
 import { readPhoto } from '../photos/read-photo';
 import { buildLadder, buildPiece } from './piece';
 import type { Answer, KeptSolid, TaskName, Tasks } from './tasks';
@@ -67,6 +68,7 @@ const handlers: Handlers = {
   readBody: async ({ file }) => ({ body: await readBody(file, await kernels()) }),
   readPhoto: async ({ head }) => ({ photo: readPhoto(head) }),
   readBundle: async ({ file }) => ({ bundle: readBundle(file) }),
+  tag: async ({ job, workshop }) => ({ tag: rackTag(job, workshop) }),
   piece: buildPiece,
   ladder: buildLadder,
 };

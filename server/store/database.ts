@@ -16,6 +16,8 @@ export interface Store {
   folder: string;
   /** Runs one transaction after another: SQLite has one writer, and a second fails at once instead of waiting. */
   write<T>(work: (tx: Transaction) => Promise<T>): Promise<T>;
+  /** How often something was written: whoever keeps an answer knows by it whether it may be behind. */
+  readonly written: number;
   close(): Promise<void>;
 }
 
@@ -74,14 +76,22 @@ async function opened(folder: string, release: () => void): Promise<Store> {
 
   const ours = fileAt(path);
   let last: Promise<unknown> = Promise.resolve();
+  let written = 0;
   return {
+    get written() {
+      return written;
+    },
     db,
     folder,
     write(work) {
       const run = () => {
         // Written into a file that nobody finds again, an edit would be acknowledged into the void.
         if (fileAt(path) !== ours) throw new FolderGone(folder);
-        return db.transaction(work, { behavior: 'immediate' });
+        written++;
+        return db.transaction(work, { behavior: 'immediate' }).finally(() => {
+          // Whoever read while it was under way read what was before it.
+          written++;
+        });
       };
       const turn = last.then(run, run);
       last = turn.catch(() => undefined);

@@ -84,3 +84,13 @@ export const solids = sqliteTable('solids', {
   stepProblem: text('step_problem'),
   at: text().notNull(),
 });
+
+/** A job as the rack shows it, worked out from its document: what it was made from tells whether it is behind. */
+export const tags = sqliteTable('tags', {
+  jobId: text('job_id').primaryKey(),
+  /** The job’s revision and when it last changed. */
+  stamp: text().notNull(),
+  /** The workshop’s revision, and the Sagoma that worked it out. */
+  workshop: text().notNull(),
+  document: text().notNull(),
+});

@@ -16,7 +16,9 @@ export function thumbnailOf({ shapes }: Drawing): Thumbnail {
   const [xs, ys] = [points.map(p => p[0]), points.map(p => p[1])];
   const [minX, minY, maxX, maxY] = [Math.min(...xs), Math.min(...ys), Math.max(...xs), Math.max(...ys)];
   const margin = MARGIN * Math.max(maxX - minX, maxY - minY);
-  const paths = (ink: DrawShape['ink']) => shapes.filter(s => s.ink === ink).map(pathOf);
+  // A thousandth of its size is less than any tag shows.
+  const digits = Math.max(maxX - minX, maxY - minY) > 80 ? 1 : 2;
+  const paths = (ink: DrawShape['ink']) => shapes.filter(s => s.ink === ink).map(s => pathOf(s, digits));
   return {
     // SVG's y runs down.
     viewBox: [minX - margin, -maxY - margin, maxX - minX + 2 * margin, maxY - minY + 2 * margin]
@@ -28,5 +30,7 @@ export function thumbnailOf({ shapes }: Drawing): Thumbnail {
   };
 }
 
-const pathOf = ({ points, closed }: DrawShape) =>
-  `M${points.map(([x, y]) => `${x.toFixed(2)} ${(-y).toFixed(2)}`).join('L')}${closed ? 'Z' : ''}`;
+function pathOf({ points, closed }: DrawShape, digits: number): string {
+  const written = points.map(([x, y]) => `${Number(x.toFixed(digits))} ${Number((-y).toFixed(digits))}`);
+  return `M${written.filter((p, i) => p !== written[i - 1]).join('L')}${closed ? 'Z' : ''}`;
+}

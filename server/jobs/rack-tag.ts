@@ -1,0 +1,24 @@
+import type { JobView } from '../../contract/jobs';
+import type { RackJob } from '../../contract/rack';
+import type { Workshop } from '../../core/job/workshop';
+import { thumbnailOf } from '../../core/shape/drawing/thumbnail';
+import { Work } from '../../core/work/work';
+
+/** A job as its tag on the rack, worked out from the document. */
+export function rackTag(job: JobView, workshop: Workshop): RackJob {
+  const work = new Work(job.document, workshop, job.history);
+  const { overview } = work;
+  return {
+    id: job.id,
+    number: job.number,
+    title: job.document.title,
+    object: job.document.object.name,
+    updatedAt: job.updatedAt,
+    state: overview.state,
+    partId: overview.partId,
+    next: overview.next,
+    marks: overview.marks,
+    inService: job.document.service.since !== null,
+    thumbnail: thumbnailOf(work.part(overview.partId).drawing),
+  };
+}
