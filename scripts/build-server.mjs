@@ -19,6 +19,7 @@ await build({
         server: 'server/main.ts',
         worker: 'server/solids/worker.ts',
         cli: 'cli/main.ts',
+        backup: 'server/backup-main.ts',
         fill: 'demo/fill.ts',
         bench: 'testing/bench-server.ts',
       },

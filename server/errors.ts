@@ -2,6 +2,7 @@ import type { ErrorRequestHandler, RequestHandler } from 'express';
 import { ZodError } from 'zod';
 import { type ApiError, errorOfZod } from '../contract/errors';
 import { EditRefused } from '../core/job/edits/tools';
+import { isKernelCrash, KERNEL_CRASHED } from '../core/shape/kernels/kernel';
 import type { Log } from './log';
 import { Busy, Cancelled, TookTooLong, TooMuchMemory } from './solids/pool';
 import { FolderGone } from './store/database';
@@ -55,6 +56,7 @@ function answerFor(error: unknown): { status: number; body: ApiError['error'] } 
       },
     };
   if (error instanceof Busy) return { status: 503, body: { code: 'busy', message: error.message } };
+  if (isKernelCrash(error)) return { status: 422, body: { code: 'kernel-failed', message: KERNEL_CRASHED } };
   if (error instanceof FolderGone)
     return { status: 507, body: { code: 'folder-gone', message: error.message } };
   const disk = diskProblem(error);

@@ -17,7 +17,7 @@ import { inspectPart } from '../../core/shape/checks/inspect';
 import { trianglesOfMates } from '../../core/shape/checks/measure';
 import { compareParts, type PartChange } from '../../core/shape/compare';
 import { SAGITTA } from '../../core/shape/finish';
-import type { Kernels } from '../../core/shape/kernels/kernel';
+import { isKernelCrash, KERNEL_CRASHED, type Kernels } from '../../core/shape/kernels/kernel';
 import { meshKernel } from '../../core/shape/kernels/mesh-kernel';
 import { partKernel } from '../../core/shape/kernels/part-kernel';
 import { boundsOf, type TriangleMesh } from '../../core/shape/mesh/mesh';
@@ -48,6 +48,7 @@ async function told<T>(work: () => Promise<T>): Promise<T> {
   try {
     return await work();
   } catch (error) {
+    if (isKernelCrash(error)) throw new Error(KERNEL_CRASHED);
     const reason = error instanceof Error ? error.message : 'it gave no reason';
     throw new Error(`The geometry kernel failed: ${reason}. Reload the page to start it again.`);
   }

@@ -23,7 +23,7 @@ export function readProfile(
   const dxf = !svg && /^\s*(?:0\s*\r?\n\s*SECTION|999\s*\r?\n)/.test(text.slice(0, 2000));
   if (!svg && !dxf)
     throw new ProfileError('This is neither SVG nor DXF in text form. Export the profile as one of these.');
-  const { curves, unit: said, notes } = svg ? readSvg(text) : readDxf(text);
+  const { curves, unit: said, notes } = parsed(text, svg);
   if (curves.length === 0) throw new ProfileError('There are no lines in this file that can be used.');
   // An SVG comes in mm by its own size; a DXF without a unit is taken for mm.
   const unit = asked?.unit ?? said ?? (svg ? 'px' : 'mm');
@@ -45,4 +45,16 @@ function moved(curves: readonly Curve[], factor: number, by: Point2): Curve[] {
     to: put(to),
     ...(arc ? { arc: { ...arc, centre: put(arc.centre), radius: factor * arc.radius } } : {}),
   }));
+}
+
+/** Parsers of other people’s formats throw whatever they like at a broken file. */
+function parsed(text: string, svg: boolean) {
+  try {
+    return svg ? readSvg(text) : readDxf(text);
+  } catch (error) {
+    if (error instanceof ProfileError) throw error;
+    throw new ProfileError('This file cannot be read: export the profile again, as SVG or DXF.', {
+      cause: error,
+    });
+  }
 }

@@ -148,3 +148,12 @@ export interface Kernels {
 export class KernelError extends Error {
   override name = 'KernelError';
 }
+
+/** A WebAssembly program that ran into a wall says so in its own words (“memory access out of bounds”): not a maker’s. */
+export const isKernelCrash = (error: unknown): boolean =>
+  error instanceof Error &&
+  (error.name === 'RuntimeError' ||
+    /memory access out of bounds|unreachable|table index/i.test(error.message));
+
+export const KERNEL_CRASHED =
+  'The geometry kernel ran into something that it cannot work out. Change the last number a little, or make the part simpler.';
