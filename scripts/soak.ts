@@ -1,0 +1,33 @@
+// Kills, edits and hostile requests for a long time: `npm run soak [-- ROUNDS REQUESTS]`, with everything built.
+import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { cpus, tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { seeded } from '../core/bench/random';
+import { fuzz } from '../testing/fuzz';
+import { killed, killRounds, startServer } from '../testing/kill-rounds';
+
+const [rounds = 100, requests = 5000] = process.argv.slice(2).map(Number);
+const say = (words: string) => process.stdout.write(`${words}\n`);
+/** Resident memory of a process, MB; only Linux tells. */
+const memoryOf = (pid: number): number =>
+  Number(/VmRSS:\s+(\d+)/.exec(readFileSync(`/proc/${pid}/status`, 'utf8'))?.[1] ?? 0) / 1024;
+
+say(`${new Date().toISOString().slice(0, 10)}, Node ${process.version}, ${cpus().length} cores`);
+const folder = mkdtempSync(join(tmpdir(), 'sagoma-soak-'));
+const killings = await killRounds(folder, rounds, seeded(7));
+const lost = killings.reduce((sum, k) => sum + k.lost, 0);
+const edits = killings.reduce((sum, k) => sum + k.acknowledged, 0);
+say(`${rounds} rounds ended by kill -9: ${edits} edits acknowledged, ${lost} lost`);
+
+const { base, child } = await startServer(folder);
+await fuzz(base, 100, seeded(1));
+const before = memoryOf(child.pid!);
+const { by, failed } = await fuzz(base, requests, seeded(2));
+await new Promise(done => setTimeout(done, 5000));
+const after = memoryOf(child.pid!);
+say(`${requests} spoiled requests: ${JSON.stringify(by)}, ${failed.length} failed or over 10 s`);
+for (const f of failed.slice(0, 20)) say(JSON.stringify(f));
+say(`memory ${before.toFixed(0)} MB before, ${after.toFixed(0)} MB after`);
+await killed(child, 'SIGTERM');
+rmSync(folder, { recursive: true, force: true });
+process.exitCode = lost > 0 || failed.length > 0 ? 1 : 0;
