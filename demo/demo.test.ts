@@ -42,8 +42,8 @@ describe('the boathouse', () => {
   test('the vent-port cap is flexible, went on tight, and waits with its second version', async () => {
     const cap = job('Vent-port cap');
     expect(cap.marks).toEqual([
-      { version: 1, verdict: 'tight' },
-      { version: 2, verdict: null },
+      { version: 1, words: 'version 1', verdict: 'tight' },
+      { version: 2, words: 'version 2', verdict: null },
     ]);
     expect(cap.next).toMatchObject({ stage: 'try', waits: true });
     const { document, history } = (await server.call('GET', `/jobs/${cap.id}`)).body;

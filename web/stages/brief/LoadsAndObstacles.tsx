@@ -1,12 +1,15 @@
+import { zodResolver } from '@hookform/resolvers/zod';
 import { Plus, Trash2 } from 'lucide-react';
-import { useState } from 'react';
+import { useForm } from 'react-hook-form';
 import styled from 'styled-components';
 import { ulid } from 'ulid';
+import { z } from 'zod';
 import { formatPlain } from '../../../core/quantity/format';
 import { readLoad } from '../../../core/quantity/load';
 import { parseQuantity } from '../../../core/quantity/parse';
 import { useBench } from '../../job/bench-context';
-import { Button, IconButton, TextField } from '../../ui/controls';
+import { Button, IconButton } from '../../ui/controls';
+import { FormField } from '../../ui/FormField';
 import { Panel, Row, Stack } from '../../ui/layout';
 
 /** What pulls or pushes on it, and what stands in the way. */
@@ -106,26 +109,24 @@ function List({
   onAdd,
   onRemove,
 }: ListProps) {
-  const [words, setWords] = useState('');
-  const [size, setSize] = useState('');
-  const [asked, setAsked] = useState(false);
-  const read = size.trim() === '' ? { value: null } : readSize(size);
-  const sizeProblem = 'problem' in read ? read.problem : undefined;
-  const wordsProblem =
-    words.trim() === ''
-      ? 'Say it in a few words.'
-      : words.trim().length > 120
-        ? 'At most 120 characters.'
-        : undefined;
-  const add = async () => {
-    setAsked(true);
-    if (wordsProblem || 'problem' in read) return;
-    if (await onAdd(words.trim(), read.value)) {
-      setWords('');
-      setSize('');
-      setAsked(false);
-    }
-  };
+  const sizeIn = (text: string) => (text.trim() === '' ? { value: null } : readSize(text));
+  const { control, handleSubmit, reset } = useForm({
+    resolver: zodResolver(
+      z.object({
+        words: z.string().trim().min(1, 'Say it in a few words.').max(120, 'At most 120 characters.'),
+        size: z.string().superRefine((text, ctx) => {
+          const read = sizeIn(text);
+          if ('problem' in read) ctx.addIssue({ code: 'custom', message: read.problem });
+        }),
+      }),
+    ),
+    defaultValues: { words: '', size: '' },
+    mode: 'onTouched',
+  });
+  const add = handleSubmit(async ({ words, size }) => {
+    const read = sizeIn(size);
+    if (!('problem' in read) && (await onAdd(words.trim(), read.value))) reset();
+  });
   return (
     <div>
       <h3>{title}</h3>
@@ -141,22 +142,10 @@ function List({
           </Row>
         </Row>
       ))}
-      <Adder>
-        <TextField
-          label={wordsLabel}
-          placeholder={wordsExample}
-          value={words}
-          onChange={setWords}
-          problem={asked ? wordsProblem : undefined}
-        />
-        <TextField
-          label={sizeLabel}
-          placeholder={sizeExample}
-          value={size}
-          onChange={setSize}
-          problem={sizeProblem}
-        />
-        <Button onPress={() => void add()} aria-label={`Add: ${title}`}>
+      <Adder onSubmit={event => void add(event)}>
+        <FormField control={control} name="words" label={wordsLabel} placeholder={wordsExample} />
+        <FormField control={control} name="size" label={sizeLabel} placeholder={sizeExample} />
+        <Button type="submit" aria-label={`Add: ${title}`}>
           <Plus size={16} /> Add
         </Button>
       </Adder>
@@ -164,7 +153,7 @@ function List({
   );
 }
 
-const Adder = styled.div`
+const Adder = styled.form`
   display: grid; grid-template-columns: 1fr 100px auto; gap: 10px; align-items: start; margin-top: 8px;
   > button { margin-top: 24px; min-height: 38px; }
 `;

@@ -1,11 +1,24 @@
-import { useState } from 'react';
+import { zodResolver } from '@hookform/resolvers/zod';
+import { useForm, useWatch } from 'react-hook-form';
 import { ulid } from 'ulid';
+import { z } from 'zod';
 import type { MeasuredThread } from '../../../core/job/document';
 import { dimensionsForThread } from '../../../core/job/threads';
 import { useBench } from '../../job/bench-context';
-import { Button, Checkbox, Dialog, Select, TextField } from '../../ui/controls';
+import { Button, Checkbox, Dialog, Select } from '../../ui/controls';
+import { FormField } from '../../ui/FormField';
 import { Row, Stack } from '../../ui/layout';
 import { nameFor } from './own-dimension';
+
+const Wish = z.object({
+  label: z.string().trim().max(60, 'At most 60 characters.'),
+  side: z.enum(['external', 'internal']),
+  /** The diameter that is usual to reach, or the other one. */
+  measured: z.enum(['usual', 'other']),
+  ridge: z.boolean(),
+});
+type Wish = z.infer<typeof Wish>;
+const FIRST: Wish = { label: '', side: 'external', measured: 'usual', ridge: false };
 
 /** A thread on the object: what it is called and which way it faces; its dimensions come with it. */
 export function AddThreadDialog({
@@ -16,11 +29,12 @@ export function AddThreadDialog({
   onAdded(thread: MeasuredThread): void;
 }) {
   const { document, edit } = useBench('document', 'edit');
-  const [label, setLabel] = useState('');
-  const [side, setSide] = useState<MeasuredThread['side']>('external');
-  const [measured, setMeasured] = useState<'usual' | 'other'>('usual');
-  const [ridge, setRidge] = useState(false);
-  const add = async () => {
+  const { control, handleSubmit, setValue } = useForm<Wish>({
+    resolver: zodResolver(Wish),
+    defaultValues: FIRST,
+  });
+  const { side, measured, ridge } = { ...FIRST, ...useWatch({ control }) };
+  const add = handleSubmit(async ({ label }) => {
     const name = label.trim() || 'Thread';
     const thread: MeasuredThread = {
       id: ulid(),
@@ -49,20 +63,15 @@ export function AddThreadDialog({
       await edit({ kind: 'add-thread', thread, dimensions: dimensionsForThread(thread, base.slice(0, 25)) })
     )
       onAdded(thread);
-  };
+  });
   return (
     <Dialog title="Measure a thread" isOpen onClose={onClose} width={460}>
-      <form
-        onSubmit={event => {
-          event.preventDefault();
-          void add();
-        }}
-      >
+      <form onSubmit={event => void add(event)}>
         <Stack $gap={12}>
-          <TextField
+          <FormField
+            control={control}
+            name="label"
             label="Where is it?"
-            value={label}
-            onChange={setLabel}
             placeholder="Outlet of the tank"
             maxLength={60}
             autoFocus
@@ -74,7 +83,7 @@ export function AddThreadDialog({
               { value: 'external', label: 'outside: ridges stand out' },
               { value: 'internal', label: 'inside a hole' },
             ]}
-            onChange={s => setSide(s)}
+            onChange={s => setValue('side', s)}
           />
           <Select
             label="Which diameter can be reached?"
@@ -90,9 +99,9 @@ export function AddThreadDialog({
                     { value: 'other', label: 'from root to root' },
                   ]
             }
-            onChange={m => setMeasured(m)}
+            onChange={m => setValue('measured', m)}
           />
-          <Checkbox isSelected={ridge} onChange={setRidge}>
+          <Checkbox isSelected={ridge} onChange={on => setValue('ridge', on)}>
             It is coarse or odd: measure the ridge’s height and width too
           </Checkbox>
           <Row style={{ justifyContent: 'flex-end' }}>
