@@ -61,8 +61,9 @@ for (const { recipe: id, add, spoil } of WAYS)
     const { id: job } = await bench.api('POST', '/jobs', { title: `Mend with ${id}`, recipe: id });
     await page.goto(`${bench.url}/jobs/${job}/measure`);
     const typed = await measure(page, recipe.demo.sizes, labels);
-    // Each reading is where it was typed.
-    expect(await readings(job, (method, path) => bench.api(method, path))).toEqual(typed);
+    // Each reading is where it was typed; the page shows one before the server has it.
+    const kept = () => readings(job, (method, path) => bench.api(method, path));
+    await expect.poll(kept).toEqual(typed);
 
     await page.getByRole('link', { name: /^Shape/ }).click();
     if (spoil) {
@@ -71,7 +72,7 @@ for (const { recipe: id, add, spoil } of WAYS)
       const remedy = page.getByRole('button', { name: `Make “${spoil.label}”` });
       await remedy.click();
       await expect(remedy).toBeHidden();
-      expect(await readings(job, (method, path) => bench.api(method, path))).toEqual(typed);
+      await expect.poll(kept).toEqual(typed);
     }
     const plain = await solidVolume(page);
     const panel = page.getByLabel('Additions');
