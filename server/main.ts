@@ -3,6 +3,7 @@ import { createServer } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { resolve } from 'node:path';
 import { createApp } from './app';
+import { sweepBlobs } from './blobs/sweep';
 import { createLog } from './log';
 import { isThisMachine, SHORTEST_PASSPHRASE } from './passphrase';
 import { ROOT } from './root';
@@ -36,6 +37,7 @@ const PATIENCE = 5000;
 
 try {
   const store = await openStore(folder);
+  const swept = await sweepBlobs(store);
   const { express, app, close } = createApp(store, {
     log,
     version,
@@ -54,7 +56,7 @@ try {
   server.headersTimeout = 15_000;
   server.listen(port, host, () => {
     const at = (server.address() as AddressInfo).port;
-    log.info({ folder, port: at }, 'started');
+    log.info({ folder, port: at, swept }, 'started');
     process.stdout.write(`Sagoma is at http://localhost:${at}\n`);
   });
   let stopping = false;

@@ -1,5 +1,5 @@
 import { createHash, randomUUID } from 'node:crypto';
-import { mkdir, open, readFile, rename, rm } from 'node:fs/promises';
+import { mkdir, open, readFile, rename, rm, utimes } from 'node:fs/promises';
 import { join } from 'node:path';
 import type { Store } from '../store/database';
 import { blobs } from '../store/schema';
@@ -33,6 +33,10 @@ export class Blobs {
       }
       await rename(temporary, path);
       await sync(folder);
+    } else {
+      // Kept anew, it has its whole grace before it.
+      const now = new Date();
+      await utimes(path, now, now);
     }
     await this.store.write(tx =>
       tx

@@ -12,6 +12,7 @@ import { HttpError } from '../errors';
 import { NO_WINDOW } from '../events';
 import { logEdit } from '../jobs/editing';
 import {
+  haveOthers,
   insertJob,
   readJob,
   removeJob,
@@ -20,7 +21,7 @@ import {
   UnreadableJob,
 } from '../jobs/repository';
 import type { KernelPool } from '../solids/pool';
-import type { Store } from '../store/database';
+import type { Store, Transaction } from '../store/database';
 
 const NO_DATE = new Date(Date.UTC(2000, 0, 1, 12));
 
@@ -105,7 +106,7 @@ async function takeIn(job: JobView, store: Store): Promise<Outcome> {
     if (ours === 'unreadable') await removeJob(tx, job.id);
     if (ours === null || ours === 'unreadable') {
       await insertJob(tx, job.document, job);
-      await replaceHistory(tx, job.id, job.history);
+      await replaceHistory(tx, job.id, await withFreeIds(tx, job));
       return said('added', 'Added to the rack.');
     }
     const [here, there] = [keptOf(ours), keptOf(job)];
@@ -127,7 +128,7 @@ async function takeIn(job: JobView, store: Store): Promise<Outcome> {
     }
     const revision = Math.max(ours.revision, job.revision) + 1;
     await saveDocument(tx, job.id, job.document, revision);
-    await replaceHistory(tx, job.id, job.history);
+    await replaceHistory(tx, job.id, await withFreeIds(tx, job));
     const changes = diff(ours.document, job.document);
     if (changes.length > 0)
       await logEdit(tx, job.id, revision, NO_WINDOW, 'import', 'Took in a bundle', changes);
@@ -146,6 +147,12 @@ function keptOf({ document, history }: JobView): Map<string, string> {
 
 const missingIn = (a: ReadonlyMap<string, string>, b: ReadonlyMap<string, string>): string[] =>
   [...a].filter(([id, what]) => b.get(id) !== what).map(([id]) => id);
+
+/** A history whose ids another job has already is one of a copy: its rows get ids of their own. */
+async function withFreeIds(tx: Transaction, { id, history }: JobView): Promise<History> {
+  const ids = rowsOf(history).map(({ row }) => row.id);
+  return (await haveOthers(tx, id, ids)) ? withNewIds(history) : history;
+}
 
 /** The rows of a second copy are rows of their own; what is about another row stays about its copy. */
 function withNewIds(history: History): History {

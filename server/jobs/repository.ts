@@ -1,4 +1,4 @@
-import { and, asc, desc, eq, gt, max } from 'drizzle-orm';
+import { and, asc, desc, eq, gt, inArray, max, ne } from 'drizzle-orm';
 import { ulid } from 'ulid';
 import { ZodError } from 'zod';
 import { errorOfZod } from '../../contract/errors';
@@ -188,6 +188,16 @@ export async function voidHistoryRow(
     .set({ document: JSON.stringify(document) })
     .where(eq(history.id, id));
   await touch(tx, jobId);
+}
+
+/** Whether rows of these ids stand in the history of another job. */
+export async function haveOthers(tx: Transaction, jobId: string, ids: string[]): Promise<boolean> {
+  const found = await tx
+    .select({ id: history.id })
+    .from(history)
+    .where(and(ne(history.jobId, jobId), inArray(history.id, ids)))
+    .limit(1);
+  return found.length > 0;
 }
 
 /** An import brings a newer copy of the job: its whole history comes with it. */

@@ -121,7 +121,6 @@ function List({
       }),
     ),
     defaultValues: { words: '', size: '' },
-    mode: 'onTouched',
   });
   const add = handleSubmit(async ({ words, size }) => {
     const read = sizeIn(size);
@@ -155,5 +154,5 @@ function List({
 
 const Adder = styled.form`
   display: grid; grid-template-columns: 1fr 100px auto; gap: 10px; align-items: start; margin-top: 8px;
-  > button { margin-top: 24px; min-height: 38px; }
+  > button { margin-top: 21px; min-height: 38px; }
 `;
