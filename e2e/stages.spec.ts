@@ -219,3 +219,14 @@ test('the rack finds jobs by words and number, and says when it finds none', asy
   await page.getByRole('link', { name: /Drain plug/ }).click();
   await expect(reading(page)).toBeFocused();
 });
+
+test('About: what Sagoma is made of, with each licence’s text', async ({ page, bench }) => {
+  await page.goto(`${bench.url}/workshop`);
+  await page.getByRole('link', { name: 'What Sagoma is made of, and its licences' }).click();
+  await page.getByLabel('Find a package or a licence').fill('lgpl-2');
+  await expect(page.getByRole('status')).toContainText('1 of ');
+  await page.getByText('replicad-opencascadejs').click();
+  await expect(page.getByText('GNU LESSER GENERAL PUBLIC LICENSE').first()).toBeVisible();
+  await page.getByLabel('Find a package or a licence').fill('teapot');
+  await expect(page.getByText('Nothing is called that. Try a shorter word.')).toBeVisible();
+});

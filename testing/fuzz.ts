@@ -32,6 +32,8 @@ const STRANGE: readonly unknown[] = [
   [[[[[[]]]]]],
   { __proto__: null, toString: 1 },
 ];
+/** Of those, what a name in an object can be. */
+const NAMES = STRANGE.flatMap(x => (typeof x === 'object' ? [] : [String(x).slice(0, 50)]));
 const pick = <T>(random: () => number, list: readonly T[]): T => list[Math.floor(random() * list.length)]!;
 
 /** One value somewhere in it changed, left out, or doubled. */
@@ -51,7 +53,7 @@ export function mutated(value: unknown, random: () => number): unknown {
   const { [key]: old, ...rest } = value as Record<string, unknown>;
   const kind = random();
   if (kind < 0.15) return rest;
-  if (kind < 0.25) return { ...value, [String(pick(random, STRANGE)).slice(0, 50) || 'x']: old };
+  if (kind < 0.25) return { ...value, [pick(random, NAMES)]: old };
   return { ...value, [key]: mutated(old, random) };
 }
 

@@ -14,6 +14,7 @@ import { Empty, Loading } from './ui/layout';
 import { TopBar } from './ui/TopBar';
 import { applyTheme, GlobalStyle, readTheme } from './ui/theme';
 
+const AboutPage = lazy(() => import('./about/AboutPage'));
 const JobPage = lazy(() => import('./job/JobPage'));
 const StagePage = lazy(() => import('./stages/StagePage'));
 const ShelfPage = lazy(() => import('./shelf/ShelfPage'));
@@ -39,6 +40,14 @@ const router = createBrowserRouter([
     element: (
       <Suspense fallback={<Loading what="Opening the calibration" />}>
         <CalibrationPage />
+      </Suspense>
+    ),
+  },
+  {
+    path: '/about',
+    element: (
+      <Suspense fallback={<Loading what="Opening the licences" />}>
+        <AboutPage />
       </Suspense>
     ),
   },

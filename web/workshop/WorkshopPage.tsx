@@ -1,6 +1,7 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { Plus, Trash2 } from 'lucide-react';
 import { useEffect, useState } from 'react';
+import { Link } from 'react-router';
 import styled from 'styled-components';
 import { ulid } from 'ulid';
 import { WorkshopAnswer } from '../../contract/workshop';
@@ -319,6 +320,9 @@ function WorkshopForm({ answer, saved, onSaved }: FormProps) {
             </Item>
           ))}
         </Panel>
+        <p>
+          <Link to="/about">What Sagoma is made of, and its licences</Link>
+        </p>
       </Stack>
     </Page>
   );
