@@ -87,7 +87,15 @@ export class PageBench {
     };
     const bench: Omit<Bench, 'session'> & { session: Pick<JobSession, 'append'> } = {
       session: { append: this.append },
-      state: { base: job, document, pending: [], offline: false, conflict: null, failure: null },
+      state: {
+        base: job,
+        document,
+        pending: [],
+        offline: false,
+        trouble: null,
+        conflict: null,
+        failure: null,
+      },
       job,
       document,
       workshop: FIRST_WORKSHOP,

@@ -22,6 +22,8 @@ class PretendServer {
     redo: null,
   };
   away = false;
+  /** The disk is full. */
+  full = false;
   /** How long an answer takes, ms. */
   slow = 0;
   /** Does what is asked and then breaks the connection. */
@@ -32,6 +34,7 @@ class PretendServer {
     if (this.away) throw new TypeError('fetch failed');
     if (this.slow > 0) await new Promise(done => setTimeout(done, this.slow));
     if (init.method === 'GET') return answer(200, this.job);
+    if (this.full) return answer(507, { error: { code: 'disk-full', message: 'The disk is full.' } });
     const { revision, edit } = JSON.parse(init.body!) as { revision: number; edit: Edit };
     if (url.endsWith('/undo')) {
       const before = this.job.document;
@@ -208,6 +211,29 @@ describe('while the server is away', () => {
     await later(2000);
     expect(session.read()).toMatchObject({ offline: false, pending: [] });
     expect(server.job.document.dimensions[0]!.readings.map(r => r.id)).toEqual(['r1', 'r2']);
+  });
+
+  test('a full disk drops no edit: it is said, what waits behind is given up, and the edits are sent again', async () => {
+    const session = await open();
+    const said: string[] = [];
+    session.onRefused = error => said.push(error.message);
+    server.full = true;
+    await session.edit(reading('r1'));
+    const undone = session.undo('undo');
+    void session.edit(reading('r2', 31.8));
+    await expect(undone).rejects.toThrow('not saved yet');
+    await later(4000);
+    expect(session.read()).toMatchObject({
+      offline: true,
+      trouble: 'The disk is full.',
+      pending: [{}, {}],
+    });
+    expect(session.read().document!.dimensions[0]!.readings).toHaveLength(2);
+    server.full = false;
+    await later(2000);
+    expect(session.read()).toMatchObject({ offline: false, trouble: null, pending: [] });
+    expect(server.job.document.dimensions[0]!.readings.map(r => r.id)).toEqual(['r1', 'r2']);
+    expect(said).toEqual([]);
   });
 
   test('they survive a reload of the window', async () => {

@@ -22,8 +22,10 @@ export interface SessionState {
   document: JobDocument | null;
   /** Edits the server has not acknowledged yet. */
   pending: readonly Edit[];
-  /** The server cannot be reached; pending edits are kept and sent again. */
+  /** The server cannot be reached, or cannot keep anything; pending edits are kept and sent again. */
   offline: boolean;
+  /** Why it cannot keep anything, where it answers. */
+  trouble: string | null;
   /** Another window was first; the maker decides. */
   conflict: (Conflict & { edit: Edit }) | null;
   /** Loading failed for good. */
@@ -32,6 +34,9 @@ export interface SessionState {
 
 /** The server is asked again after this long, ms. */
 const RETRY = 1500;
+
+/** Not the edit's fault: the passphrase is asked for again, too much is under way, the disk is full or not to be written. */
+const FOR_NOW: ReadonlySet<number> = new Set([401, 503, 507]);
 
 const NOT_SAVED = 'An edit is not saved yet: settle that first.';
 
@@ -46,6 +51,7 @@ export class JobSession {
     document: null,
     pending: [],
     offline: false,
+    trouble: null,
     conflict: null,
     failure: null,
   };
@@ -106,7 +112,7 @@ export class JobSession {
         const base = await get(`/jobs/${this.jobId}`, JobAnswer);
         // An answer that was overtaken is old.
         if (!this.state.base || base.revision >= this.state.base.revision) this.take(base);
-        this.set({ failure: null, offline: false });
+        this.set({ failure: null, offline: false, trouble: null });
         return;
       } catch (error) {
         if (!(error instanceof Unreachable)) {
@@ -185,7 +191,7 @@ export class JobSession {
         this.waiting.shift();
         this.unsure = false;
         this.merge(change);
-        this.set({ offline: false });
+        this.set({ offline: false, trouble: null });
       } catch (error) {
         await this.failed(first.edit, error);
       }
@@ -200,6 +206,11 @@ export class JobSession {
       return this.load();
     }
     this.unsure = false;
+    if (error instanceof ServerSaid && FOR_NOW.has(error.status)) {
+      this.goOffline(error.message);
+      await new Promise(done => setTimeout(done, RETRY));
+      return;
+    }
     if (!(error instanceof ServerSaid && error.code === 'stale')) {
       this.dropFirst();
       this.onRefused(plain(error));
@@ -233,8 +244,8 @@ export class JobSession {
     }
   }
 
-  private goOffline(): void {
-    if (!this.state.offline) this.set({ offline: true });
+  private goOffline(trouble: string | null = null): void {
+    if (!this.state.offline || this.state.trouble !== trouble) this.set({ offline: true, trouble });
     this.giveUpBehind();
   }
 

@@ -27,7 +27,7 @@ export function MessageLine({ message, onClose }: { message: Message | null; onC
     <Line aria-live="polite">
       {away ? (
         <Notice level="warn">
-          The server does not answer.{' '}
+          {state.trouble ?? 'The server does not answer.'}{' '}
           {state.pending.length > 0
             ? `${state.pending.length} edit${state.pending.length > 1 ? 's are' : ' is'} kept here and will be sent`
             : 'Nothing is lost'}
