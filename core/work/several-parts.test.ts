@@ -1,4 +1,4 @@
-import { describe, expect, test } from 'vitest';
+import { describe, expect, test, vi } from 'vitest';
 import { readEdit } from '../../testing/read-edit';
 import { proposePair } from '../fit/pair';
 import type { JobDocument } from '../job/document';
@@ -7,7 +7,7 @@ import { emptyHistory, type History, historyOf, type Version } from '../job/hist
 import { newJob } from '../job/new-job';
 import { FIRST_WORKSHOP } from '../job/workshop';
 import { requireRecipe } from '../shape/recipes';
-import { Work } from './work';
+import { PartWork, Work } from './work';
 
 /** Several parts in a job, and mates between them. */
 const start = () => newJob('Sleeve and bush', requireRecipe('bush'), FIRST_WORKSHOP);
@@ -86,6 +86,28 @@ describe('a mate between two of our parts', () => {
       male: response(outside.mean, outside.sd),
     });
     expect(Math.abs(pair.female.model - mate.model)).toBeLessThan(0.02);
+  });
+
+  test('twenty parts that each go with the two before are each worked out once', () => {
+    let job = edit(start(), readEdit('shaft', 8), readEdit('seat', 14));
+    const other = (part: number, surface: string) => ({ of: 'part' as const, part: `part-${part}`, surface });
+    for (let k = 2; k <= 20; k++) {
+      const own = `part-${k}`;
+      job = edit(job, add(own, 'bush'), {
+        kind: 'mate-with',
+        mateId: `${own}-bore`,
+        other: other(k - 1, 'outside'),
+      });
+      if (k > 2)
+        job = edit(job, { kind: 'mate-with', mateId: `${own}-outside`, other: other(k - 2, 'bore') });
+    }
+    job = edit(job, readEdit('seat_2', 20));
+    const made = vi.spyOn(PartWork.prototype as unknown as { makeLedger(): unknown }, 'makeLedger');
+    const work = new Work(job, FIRST_WORKSHOP, emptyHistory());
+    expect(work.part('part-20').ledger.mates).toHaveLength(2);
+    for (const { id } of job.parts) work.part(id).overview;
+    expect(made.mock.calls.length).toBeLessThanOrEqual(20);
+    made.mockRestore();
   });
 
   test('is asked for by nobody with calipers, and follows when the other part changes', () => {
