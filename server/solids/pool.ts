@@ -13,6 +13,8 @@ const LONGEST_OF: Partial<Record<TaskName, number>> = {
   readPhoto: 5_000,
   readBundle: 60_000,
   readBody: 120_000,
+  drawSheet: 30_000,
+  drawPart: 30_000,
 };
 const MOST_WAITING = 60;
 
@@ -36,7 +38,9 @@ export class TookTooLong extends Error {
     super(
       task.startsWith('read')
         ? `This file took longer than ${seconds(task)} seconds to read and was given up. Export it again, simpler, and try once more.`
-        : 'This took longer than a quarter of an hour and was stopped. Make the part simpler, and try again.',
+        : task.startsWith('draw')
+          ? `The drawing took longer than ${seconds(task)} seconds and was given up. Look for a size far from all others, mend it, and try again.`
+          : 'This took longer than a quarter of an hour and was stopped. Make the part simpler, and try again.',
     );
   }
 }
@@ -64,7 +68,7 @@ function workerFile(): string {
 
 /** One more than two long builds at a time: a short one finds a thread all the same. */
 const BUILDING = 3;
-/** What somebody brought is read by threads of their own: whatever is in it never keeps a build waiting. */
+/** What somebody brought is read, and paper drawn, by threads of their own: neither keeps a build waiting. */
 const READING = 2;
 
 /** Threads with the geometry kernels, bounded in time and memory. */

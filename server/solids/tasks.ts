@@ -9,6 +9,7 @@ import type { SolidRecord } from '../../core/shape/solid';
 import type { SolidSpec } from '../../core/shape/solid-key';
 import type { BundleRead } from '../bundle/read-bundle';
 import type { PhotoRead } from '../photos/read-photo';
+import type { DrawingKind } from '../sheet/paper';
 
 /** What the kernel threads do: plain data both ways. Every answer says how large the kernel's heap is by then, bytes. */
 
@@ -57,6 +58,11 @@ export interface Tasks {
   readBody: { asked: { file: Uint8Array }; answer: { body: BodyAnswer } };
   readPhoto: { asked: { head: Uint8Array }; answer: { photo: PhotoRead } };
   readBundle: { asked: { file: Uint8Array }; answer: { bundle: BundleRead } };
+  drawSheet: { asked: { job: JobView; workshop: Workshop }; answer: { file: Uint8Array } };
+  drawPart: {
+    asked: { job: JobView; workshop: Workshop; partId: string; kind: DrawingKind };
+    answer: { file: Uint8Array };
+  };
   tag: { asked: { job: JobView; workshop: Workshop }; answer: { tag: RackJob } };
   piece: { asked: Record<string, never>; answer: PieceFiles };
   ladder: {

@@ -16,6 +16,7 @@ import { heapInUse, kernels } from '../../kernels/node';
 import { readBundle } from '../bundle/read-bundle';
 import { rackTag } from '../jobs/rack-tag';
 import { readPhoto } from '../photos/read-photo';
+import { drawingFile, sheetFile } from '../sheet/paper';
 import { buildLadder, buildPiece } from './piece';
 import type { Answer, KeptSolid, TaskName, Tasks } from './tasks';
 
@@ -68,6 +69,8 @@ const handlers: Handlers = {
   readBody: async ({ file }) => ({ body: await readBody(file, await kernels()) }),
   readPhoto: async ({ head }) => ({ photo: readPhoto(head) }),
   readBundle: async ({ file }) => ({ bundle: readBundle(file) }),
+  drawSheet: sheetFile,
+  drawPart: drawingFile,
   tag: async ({ job, workshop }) => ({ tag: rackTag(job, workshop) }),
   piece: buildPiece,
   ladder: buildLadder,
