@@ -3,6 +3,7 @@ import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { cpus, tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { seeded } from '../core/bench/random';
+import { DEEDS } from '../testing/deeds';
 import { fuzz } from '../testing/fuzz';
 import { killed, killRounds, startServer } from '../testing/kill-rounds';
 
@@ -14,10 +15,11 @@ const memoryOf = (pid: number): number =>
 
 say(`${new Date().toISOString().slice(0, 10)}, Node ${process.version}, ${cpus().length} cores`);
 const folder = mkdtempSync(join(tmpdir(), 'sagoma-soak-'));
-const killings = await killRounds(folder, rounds, seeded(7));
-const lost = killings.reduce((sum, k) => sum + k.lost, 0);
-const edits = killings.reduce((sum, k) => sum + k.acknowledged, 0);
-say(`${rounds} rounds ended by kill -9: ${edits} edits acknowledged, ${lost} lost`);
+const deeds = ['edit', 'edit', 'photo', 'edit', 'import', 'edit', 'version'] as const;
+const killings = await killRounds(folder, rounds, seeded(7), { deeds, longest: 4000 });
+const lost = killings.flatMap(k => k.lost);
+const sums = DEEDS.map(d => `${killings.reduce((sum, k) => sum + k.acknowledged[d], 0)} ${d}s`).join(', ');
+say(`${rounds} rounds ended by kill -9: ${sums} acknowledged, lost: ${lost.join(', ') || 'none'}`);
 
 const { base, child } = await startServer(folder);
 await fuzz(base, 100, seeded(1));
@@ -30,4 +32,4 @@ for (const f of failed.slice(0, 20)) say(JSON.stringify(f));
 say(`memory ${before.toFixed(0)} MB before, ${after.toFixed(0)} MB after`);
 await killed(child, 'SIGTERM');
 rmSync(folder, { recursive: true, force: true });
-process.exitCode = lost > 0 || failed.length > 0 ? 1 : 0;
+process.exitCode = lost.length > 0 || failed.length > 0 ? 1 : 0;

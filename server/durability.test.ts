@@ -8,12 +8,13 @@ import { killed, killRounds, startServer } from '../testing/kill-rounds';
 const folder = mkdtempSync(join(tmpdir(), 'sagoma-kill-'));
 afterAll(() => rmSync(folder, { recursive: true, force: true }));
 
-test('killed with -9 in a stream of edits, every acknowledged one is there on re-reading', {
+test('killed with -9 in a stream of edits, photos and imports, every acknowledged one is there on re-reading', {
   timeout: 60_000,
 }, async () => {
-  const rounds = await killRounds(folder, 3, seeded(4));
-  expect(rounds.map(r => r.lost)).toEqual([0, 0, 0]);
-  expect(rounds.reduce((sum, r) => sum + r.acknowledged, 0)).toBeGreaterThan(5);
+  const deeds = ['edit', 'photo', 'edit', 'import', 'edit'] as const;
+  const rounds = await killRounds(folder, 3, seeded(4), { deeds });
+  expect(rounds.map(r => r.lost)).toEqual([[], [], []]);
+  expect(rounds.reduce((sum, r) => sum + r.acknowledged.edit, 0)).toBeGreaterThan(5);
 });
 
 test('asked to stop, it ends by itself with 0', async () => {

@@ -1,8 +1,8 @@
-import { createHash } from 'node:crypto';
 import { truncateSync } from 'node:fs';
 import { eq } from 'drizzle-orm';
-import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate';
+import { strFromU8, strToU8 } from 'fflate';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
+import { forged } from '../testing/forged';
 import { readingEdit, type TestServer, testServer } from '../testing/server';
 import { history, jobs } from './store/schema';
 
@@ -58,18 +58,6 @@ describe('a job that cannot be read', () => {
   });
 });
 
-/** A job's bundle with one word exchanged for another wherever it stands in the job. */
-async function forged(id: string, word: string, other: string): Promise<Uint8Array> {
-  const files = unzipSync(await server.bytes(`/jobs/${id}/bundle`));
-  const path = `jobs/${id}.json`;
-  const changed = strToU8(strFromU8(files[path]!).replaceAll(word, other));
-  const manifest = JSON.parse(strFromU8(files['manifest.json']!));
-  const [job] = manifest.jobs;
-  job.id = job.id.replaceAll(word, other);
-  job.sha256 = createHash('sha256').update(changed).digest('hex');
-  return zipSync({ ...files, [path]: changed, 'manifest.json': strToU8(JSON.stringify(manifest)) });
-}
-
 test('a bundle whose history has the ids of another job’s takes nothing from that job', async () => {
   const { id } = await server.newJob('Owner');
   await server.call('POST', `/jobs/${id}/edits`, { revision: 1, edit: readingEdit('rim', 31.7) });
@@ -77,7 +65,11 @@ test('a bundle whose history has the ids of another job’s takes nothing from t
   const mine = (await server.call('GET', `/jobs/${id}`)).body.history.ladders;
   expect(mine).toHaveLength(1);
   const other = id.slice(0, -1) + (id.endsWith('0') ? '1' : '0');
-  const { status, body } = await server.call('POST', '/import', await forged(id, id, other));
+  const { status, body } = await server.call(
+    'POST',
+    '/import',
+    forged(await server.bytes(`/jobs/${id}/bundle`), id, id, other),
+  );
   expect(status, JSON.stringify(body)).toBe(201);
   expect(body.jobs[0]).toMatchObject({ id: other, outcome: 'added' });
   const [copied] = (await server.call('GET', `/jobs/${other}`)).body.history.ladders;
@@ -87,10 +79,11 @@ test('a bundle whose history has the ids of another job’s takes nothing from t
 
 test('a bundle of a recipe that is not here is refused before anything is written', async () => {
   const job = await server.newJob('Hat');
+  const bundle = await server.bytes(`/jobs/${job.id}/bundle`);
   const { status, body } = await server.call(
     'POST',
     '/import',
-    await forged(job.id, 'round-cap', 'hat-rack'),
+    forged(bundle, job.id, 'round-cap', 'hat-rack'),
   );
   expect(status).toBe(422);
   expect(body.error.message).toMatch(/does not have, “hat-rack”/);

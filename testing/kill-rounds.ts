@@ -1,6 +1,6 @@
 import { type ChildProcess, spawn } from 'node:child_process';
 import { ROOT } from '../server/root';
-import { readingEdit } from './server';
+import { type Deed, Maker } from './deeds';
 
 /** A server in a process of its own, so that it can be killed. */
 export async function startServer(folder: string): Promise<{ base: string; child: ChildProcess }> {
@@ -30,40 +30,35 @@ export function killed(child: ChildProcess, signal: NodeJS.Signals): Promise<num
 }
 
 export interface KillRound {
-  /** Edits the server said yes to before it was killed. */
-  acknowledged: number;
-  /** Of those, the ones that are not there on re-reading. */
-  lost: number;
+  /** What the server said yes to before it was killed, by kind. */
+  acknowledged: Readonly<Record<Deed, number>>;
+  /** Of those, what is not there after the next start. */
+  lost: Deed[];
 }
 
 /**
- * Streams edits at a server and kills it with -9 after a random time, again and again; after each start
- * every acknowledged edit must be there. @param random 0 to 1
+ * Sends one deed after another to a server and kills it with -9 after a random time, again and again; after each start
+ * everything that was acknowledged must be there.
+ * @param random 0 to 1 @param deeds what is done in turn @param longest until the kill, ms
  */
 export async function killRounds(
   folder: string,
   rounds: number,
   random: () => number,
-  longest = 600,
+  { deeds = ['edit'], longest = 600 }: { deeds?: readonly Deed[]; longest?: number } = {},
 ): Promise<KillRound[]> {
   const results: KillRound[] = [];
   for (let round = 0; round < rounds; round++) {
     const { base, child } = await startServer(folder);
-    const job = await send(base, 'POST', '/jobs', { title: `Round ${round}`, recipe: 'round-cap' });
-    const acknowledged: string[] = [];
-    let revision = 1;
+    const maker = await Maker.at(base);
+    const done: { deed: Deed; isThere: (base: string) => Promise<boolean> }[] = [];
+    const act = async (deed: Deed) => done.push({ deed, isThere: await maker.do(deed) });
+    // Once of each, so that threads and kernels are warm and the kill falls into the work.
+    for (const deed of new Set(deeds)) await act(deed);
     const timer = setTimeout(() => child.kill('SIGKILL'), random() * longest);
-    const over = new Promise(done => child.on('exit', done));
+    const over = new Promise(end => child.on('exit', end));
     try {
-      for (let n = 0; ; n++) {
-        const id = `k${round}-${n}`;
-        const answer = await send(base, 'POST', `/jobs/${job.id}/edits`, {
-          revision,
-          edit: readingEdit(n % 2 ? 'bore' : 'rim', 10 + n / 100, id),
-        });
-        revision = answer.revision;
-        acknowledged.push(id);
-      }
+      for (let n = 0; ; n++) await act(deeds[n % deeds.length]!);
     } catch (error) {
       if (!(error instanceof TypeError)) throw error;
       // The connection broke with the server: what was answered until now counts.
@@ -71,26 +66,14 @@ export async function killRounds(
     clearTimeout(timer);
     await over;
     const again = await startServer(folder);
-    const found = await send(again.base, 'GET', `/jobs/${job.id}`);
-    const there = new Set(
-      found.document.dimensions.flatMap((d: { readings: { id: string }[] }) => d.readings.map(r => r.id)),
-    );
-    results.push({
-      acknowledged: acknowledged.length,
-      lost: acknowledged.filter(id => !there.has(id)).length,
-    });
+    const acknowledged = { edit: 0, photo: 0, import: 0, version: 0 };
+    const lost: Deed[] = [];
+    for (const { deed, isThere } of done) {
+      acknowledged[deed]++;
+      if (!(await isThere(again.base))) lost.push(deed);
+    }
+    results.push({ acknowledged, lost });
     await killed(again.child, 'SIGTERM');
   }
   return results;
-}
-
-// biome-ignore lint/suspicious/noExplicitAny: answers of several routes
-async function send(base: string, method: string, path: string, body?: object): Promise<any> {
-  const response = await fetch(`${base}/api${path}`, {
-    method,
-    headers: { 'content-type': 'application/json' },
-    body: body && JSON.stringify(body),
-  });
-  if (!response.ok) throw new Error(`${method} ${path}: ${response.status}`);
-  return response.json();
 }
