@@ -12,6 +12,7 @@ import { deviceRoutes } from './device/routes';
 import { errorHandler, notFound, unknownRoute } from './errors';
 import { Events } from './events';
 import { hostAndOrigin, securityHeaders } from './guard';
+import { tabOf } from './jobs/answering';
 import { jobRoutes } from './jobs/routes';
 import type { Log } from './log';
 import { modelRoutes } from './models/routes';
@@ -105,6 +106,11 @@ function apiRoutes(app: App): Router {
   api.get('/health', async (_req, res) => {
     await store.db.run('select 1');
     res.json({ ok: true, version: app.version });
+  });
+  // Whoever asks is there, whether its presence was told in time or not.
+  api.use((req, _res, next) => {
+    if (req.get('x-sagoma-tab')) events.hear(tabOf(req));
+    next();
   });
   api.get('/events', (req, res) => events.listen(req, res, String(req.query.tab ?? 'script').slice(0, 60)));
   api.post('/import', express.raw({ type: () => true, limit: MOST_BUNDLE }), async (req, res) => {
