@@ -2,6 +2,7 @@ import { decode } from 'fast-png';
 import { strFromU8, unzipSync } from 'fflate';
 import { describe, expect, test } from 'vitest';
 import type { TriangleMesh } from '../shape/mesh/mesh';
+import { boxMesh } from '../shape/sides';
 import { partPicture } from './part-picture';
 import { writeThreeMf } from './three-mf';
 
@@ -10,23 +11,7 @@ const box = (
   y: number,
   z: number,
   at: readonly [number, number, number] = [0, 0, 0],
-): TriangleMesh => {
-  const positions = [0, 1, 2, 3, 4, 5, 6, 7].flatMap(i => [
-    at[0] + (i & 1 ? x : 0),
-    at[1] + (i & 2 ? y : 0),
-    at[2] + (i & 4 ? z : 0),
-  ]);
-  const quads = [
-    [0, 2, 3, 1],
-    [4, 5, 7, 6],
-    [0, 1, 5, 4],
-    [2, 6, 7, 3],
-    [0, 4, 6, 2],
-    [1, 3, 7, 5],
-  ];
-  const triangles = quads.flatMap(([a, b, c, d]) => [a!, b!, c!, a!, c!, d!]);
-  return { positions: new Float64Array(positions), triangles: new Uint32Array(triangles) };
-};
+): TriangleMesh => boxMesh({ min: [...at], max: [at[0] + x, at[1] + y, at[2] + z] });
 
 /** Opaque pixels as a share, and the shades of a picture. */
 function read(png: Uint8Array) {

@@ -1,4 +1,4 @@
-import { MousePointerClick, Plus, Trash2 } from 'lucide-react';
+import { MousePointerClick, Plus } from 'lucide-react';
 import styled from 'styled-components';
 import { ulid } from 'ulid';
 import type { PartLoad } from '../../../../core/job/document';
@@ -15,6 +15,7 @@ import { Notice, Panel } from '../../../ui/layout';
 import { useLatestList } from '../../../ui/use-latest-list';
 import { usePicking } from '../additions/picking';
 import { Case, Fields, Head } from '../asked';
+import { CaseName, RemoveCase } from '../CaseFields';
 import { FACES, TOWARDS } from '../directions';
 
 const TURNS = [
@@ -109,12 +110,10 @@ function Load({
   return (
     <Case data-about={load.id}>
       <Fields>
-        <CommittedField
+        <CaseName
           label="In words"
           value={load.words}
-          check={text =>
-            text.trim() === '' ? 'Say what it is.' : text.length > 120 ? 'At most 120 characters.' : undefined
-          }
+          empty="Say what it is."
           onCommit={words => onChange({ words })}
         />
         <Select
@@ -170,11 +169,7 @@ function Load({
           value={load.held}
           onChange={held => onChange({ held })}
         />
-        <Hinted hint="Remove it; undo brings it back">
-          <IconButton aria-label={`Remove “${load.words}”`} onPress={onRemove} style={{ alignSelf: 'end' }}>
-            <Trash2 size={16} />
-          </IconButton>
-        </Hinted>
+        <RemoveCase name={load.words} onPress={onRemove} />
       </Fields>
       {result?.weakest && findings.every(f => f.code !== 'too-weak') ? (
         <Notice level="note">

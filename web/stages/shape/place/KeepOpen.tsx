@@ -1,4 +1,4 @@
-import { Plus, Scissors, Trash2 } from 'lucide-react';
+import { Plus, Scissors } from 'lucide-react';
 import { ulid } from 'ulid';
 import type { OpenZone } from '../../../../core/job/document';
 import type { Finding } from '../../../../core/shape/findings/finding';
@@ -6,12 +6,12 @@ import type { Bounds } from '../../../../core/shape/mesh/mesh';
 import { AXIS_OF, SIDES, type Side } from '../../../../core/shape/sides';
 import { clearOfZone } from '../../../../core/work/keep-clear';
 import { useBench } from '../../../job/bench-context';
-import { CommittedField } from '../../../ui/CommittedField';
-import { Button, Hinted, IconButton, Select } from '../../../ui/controls';
+import { Button, Select } from '../../../ui/controls';
 import { Notice } from '../../../ui/layout';
 import { SizeField } from '../../../ui/SizeField';
 import { useLatestList } from '../../../ui/use-latest-list';
 import { Case, Fields, Head } from '../asked';
+import { CaseName, RemoveCase, withText } from '../CaseFields';
 import { useKeepClear } from './use-keep-clear';
 
 /** Stretches of an edge that stay open: buttons, a plug, a screw that must be reached. */
@@ -74,20 +74,17 @@ function Zone({
       least={key === 'deep' ? 0.1 : 0}
       most={2000}
       onCommit={(value, text) => {
-        const { [key]: _, ...rest } = zone.texts ?? {};
-        onChange({ [key]: value, texts: text ? { ...rest, [key]: text } : rest });
+        onChange({ [key]: value, texts: withText(zone.texts, key, text) });
       }}
     />
   );
   return (
     <Case data-about={zone.id}>
       <Fields>
-        <CommittedField
+        <CaseName
           label="What is there"
           value={zone.name}
-          check={text =>
-            text.trim() === '' ? 'Give it a name.' : text.length > 120 ? 'At most 120 characters.' : undefined
-          }
+          empty="Give it a name."
           onCommit={name => onChange({ name })}
         />
         <Select
@@ -107,11 +104,7 @@ function Zone({
         {field('From', 'from')}
         {field('To', 'to')}
         {field('How far in', 'deep')}
-        <Hinted hint="Remove it; undo brings it back">
-          <IconButton aria-label={`Remove “${zone.name}”`} onPress={onRemove} style={{ alignSelf: 'end' }}>
-            <Trash2 size={16} />
-          </IconButton>
-        </Hinted>
+        <RemoveCase name={zone.name} onPress={onRemove} />
       </Fields>
       {findings.map((f, i) => (
         <Notice

@@ -1,14 +1,14 @@
-import { Scissors, Trash2 } from 'lucide-react';
+import { Scissors } from 'lucide-react';
 import type { Neighbour } from '../../../../core/job/document';
 import type { Finding } from '../../../../core/shape/findings/finding';
 import { LIES, type Lies } from '../../../../core/shape/model';
 import { clearOfNeighbour } from '../../../../core/work/keep-clear';
 import { useBench } from '../../../job/bench-context';
-import { CommittedField } from '../../../ui/CommittedField';
-import { Button, Hinted, IconButton, Select } from '../../../ui/controls';
+import { Button, Select } from '../../../ui/controls';
 import { Notice } from '../../../ui/layout';
 import { SizeField } from '../../../ui/SizeField';
 import { Case, Fields } from '../asked';
+import { CaseName, RemoveCase, withText } from '../CaseFields';
 import { ModelSelect } from '../models/ModelSelect';
 import { useKeepClear } from './use-keep-clear';
 
@@ -37,9 +37,8 @@ export function NeighbourCase({
       least={least}
       most={most}
       onCommit={(value, text) => {
-        const { [key]: _, ...rest } = n.texts ?? {};
         const both = n.form === 'round' && key === 'width' ? { depth: value } : {};
-        onChange({ [key]: value, ...both, texts: text ? { ...rest, [key]: text } : rest });
+        onChange({ [key]: value, ...both, texts: withText(n.texts, key, text) });
       }}
     />
   );
@@ -48,12 +47,10 @@ export function NeighbourCase({
   return (
     <Case data-about={n.id}>
       <Fields>
-        <CommittedField
+        <CaseName
           label="What it is"
           value={n.name}
-          check={text =>
-            text.trim() === '' ? 'Give it a name.' : text.length > 120 ? 'At most 120 characters.' : undefined
-          }
+          empty="Give it a name."
           onCommit={name => onChange({ name })}
         />
         <Select
@@ -79,11 +76,7 @@ export function NeighbourCase({
         {at('Middle, to the back', 'y')}
         {at('Underside, up', 'z')}
         {field('Room, each side', 'room', 0, 200)}
-        <Hinted hint="Remove it; undo brings it back">
-          <IconButton aria-label={`Remove “${n.name}”`} onPress={onRemove} style={{ alignSelf: 'end' }}>
-            <Trash2 size={16} />
-          </IconButton>
-        </Hinted>
+        <RemoveCase name={n.name} onPress={onRemove} />
       </Fields>
       {findings.map((f, i) => (
         <Notice key={i} level={f.level}>
