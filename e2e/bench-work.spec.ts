@@ -142,6 +142,23 @@ test('a job leaves in a bundle and comes in again', async ({ page, bench }) => {
   await page.getByRole('dialog').getByRole('button', { name: 'Close' }).click();
   await bring({ name: 'x.zip', mimeType: 'application/zip', buffer: Buffer.from('nonsense') });
   await expect(page.getByText('This is not a Sagoma bundle')).toBeVisible();
+  await page.getByRole('dialog').getByRole('button', { name: 'Close' }).click();
+  // Worked on since: both sides are shown before anything is written.
+  const { revision } = await bench.api('GET', `/jobs/${id}`);
+  await bench.api('POST', `/jobs/${id}/edits`, {
+    revision,
+    edit: { kind: 'rename', title: 'Renamed since' },
+  });
+  await bring(path);
+  const choice = page.getByRole('dialog', { name: 'Here already, but otherwise' });
+  await expect(choice.getByRole('row', { name: /Title Renamed since Vent-port cap/ })).toBeVisible();
+  await choice.getByRole('button', { name: /What becomes of/ }).click();
+  await page.getByRole('option', { name: 'Keep both, side by side on the rack' }).click();
+  await choice.getByRole('button', { name: 'Import', exact: true }).click();
+  await expect(page.getByText('Both are kept')).toBeVisible();
+  await page.getByRole('dialog').getByRole('button', { name: 'Close' }).click();
+  await expect(page.getByText('Vent-port cap (from a bundle)')).toBeVisible();
+  await expect(page.getByText('Renamed since')).toBeVisible();
 });
 
 test('the workshop is saved, and refuses what is no number', async ({ page, bench }) => {

@@ -2,10 +2,11 @@ import { existsSync } from 'node:fs';
 import express, { type Express, Router } from 'express';
 import expressStaticGzip from 'express-static-gzip';
 import { z } from 'zod';
+import { ChoicesAsked } from '../contract/import';
 import { Workshop } from '../core/job/workshop';
 import { benchRoutes } from './bench/bench';
 import { Blobs } from './blobs/blobs';
-import { importBundle } from './bundle/bundle';
+import { importBundle, lookAtBundle } from './bundle/bundle';
 import { calibrationRoutes } from './calibration/routes';
 import type { App } from './context';
 import { deviceRoutes } from './device/routes';
@@ -113,13 +114,15 @@ function apiRoutes(app: App): Router {
     next();
   });
   api.get('/events', (req, res) => events.listen(req, res, String(req.query.tab ?? 'script').slice(0, 60)));
-  api.post('/import', express.raw({ type: () => true, limit: MOST_BUNDLE }), async (req, res) => {
-    const answer = await importBundle(
-      new Uint8Array(Buffer.isBuffer(req.body) ? req.body : Buffer.alloc(0)),
-      store,
-      blobs,
-      app.reader,
-    );
+  const bundle = express.raw({ type: () => true, limit: MOST_BUNDLE });
+  const bytesOf = (req: express.Request) =>
+    new Uint8Array(Buffer.isBuffer(req.body) ? req.body : Buffer.alloc(0));
+  api.post('/import/look', bundle, async (req, res) => {
+    res.json(await lookAtBundle(bytesOf(req), store, app.reader));
+  });
+  api.post('/import', bundle, async (req, res) => {
+    const { choose } = z.object({ choose: ChoicesAsked }).parse(req.query);
+    const answer = await importBundle(bytesOf(req), choose, store, blobs, app.reader);
     for (const job of answer.jobs) events.send({ kind: 'job', jobId: job.id, revision: 0, tab: null });
     res.status(201).json(answer);
   });

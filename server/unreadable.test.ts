@@ -109,7 +109,8 @@ describe('a bundle of a job that is here already', () => {
     });
     return { id, revision: body.revision as number };
   }
-  const take = async (bundle: Uint8Array) => (await server.call('POST', '/import', bundle)).body.jobs[0];
+  const take = async (bundle: Uint8Array, choose = '') =>
+    (await server.call('POST', `/import${choose}`, bundle)).body.jobs[0];
 
   test('that has readings which the bundle lacks keeps both, whichever revision is higher', async () => {
     const { id, revision } = await measured('Two benches');
@@ -130,6 +131,41 @@ describe('a bundle of a job that is here already', () => {
       const theirs = (await server.call('GET', `/jobs/${said.id}`)).body.document;
       expect(theirs.title).toBe('Two benches (from a bundle)');
       expect(theirs.dimensions[0].readings).toHaveLength(4);
+    } finally {
+      await other.stop();
+      other.remove();
+    }
+  });
+
+  test('is shown beside ours before anything is written, and becomes what was chosen', async () => {
+    const { id, revision } = await measured('Side by side');
+    const other = await testServer();
+    try {
+      await other.call('POST', '/import', await server.bytes(`/jobs/${id}/bundle`));
+      await server.call('POST', `/jobs/${id}/edits`, { revision, edit: readingEdit('rim', 31.74) });
+      await other.call('POST', `/jobs/${id}/edits`, { revision, edit: readingEdit('rim', 31.6) });
+      const bundle = await other.bytes(`/jobs/${id}/bundle`);
+      const stamp = async () => JSON.stringify((await server.call('GET', '/jobs')).body);
+      const before = await stamp();
+      const [look] = (await server.call('POST', '/import/look', bundle)).body.jobs;
+      expect(look).toMatchObject({ id, here: 'otherwise', choices: ['both', 'merge', 'ours'], clash: null });
+      expect(look.differences).toEqual([
+        { what: expect.stringContaining('Readings'), here: '31.7 · 31.74', there: '31.7 · 31.6' },
+      ]);
+      expect(await stamp()).toBe(before);
+
+      expect(await take(bundle, `?choose=${id}:ours`)).toMatchObject({ outcome: 'kept-ours' });
+      // What would lose a reading is not done, even when asked for.
+      expect((await server.call('POST', '/import?choose=x:burn', bundle)).status).toBe(400);
+      expect(await take(bundle, `?choose=${id}:merge`)).toMatchObject({ outcome: 'merged', id });
+      const { document } = (await server.call('GET', `/jobs/${id}`)).body;
+      expect(document.dimensions[0].readings.map((r: { value: number }) => r.value)).toEqual([
+        31.7, 31.74, 31.6,
+      ]);
+      expect((await server.call('POST', '/import/look', bundle)).body.jobs[0].choices).toEqual([
+        'ours',
+        'both',
+      ]);
     } finally {
       await other.stop();
       other.remove();

@@ -2,10 +2,17 @@ import { createHash } from 'node:crypto';
 import { strToU8, zipSync } from 'fflate';
 import { ulid } from 'ulid';
 import { BUNDLE_SCHEMA_VERSION, type BundleManifest } from '../../contract/bundle';
-import type { ImportAnswer } from '../../contract/import';
+import {
+  IMPORT_CHOICES,
+  type ImportAnswer,
+  type ImportChoice,
+  type ImportChoices,
+  type ImportLook,
+} from '../../contract/import';
 import type { JobView } from '../../contract/jobs';
-import { diff, same } from '../../core/job/changes';
+import { diff } from '../../core/job/changes';
 import { type History, rowsOf } from '../../core/job/history';
+import { differences, lostBy, merged, sameCopy } from '../../core/job/two-copies';
 import { referencesIn, shaOf } from '../../core/shape/model';
 import type { Blobs } from '../blobs/blobs';
 import { HttpError } from '../errors';
@@ -21,7 +28,7 @@ import {
   UnreadableJob,
 } from '../jobs/repository';
 import type { KernelPool } from '../solids/pool';
-import type { Store, Transaction } from '../store/database';
+import type { Database, Store, Transaction } from '../store/database';
 
 const NO_DATE = new Date(Date.UTC(2000, 0, 1, 12));
 
@@ -72,25 +79,89 @@ export async function exportJob(job: JobView, blobs: Blobs, version: string): Pr
 /** Takes in every job of a bundle; all of it is checked before anything is written. */
 export async function importBundle(
   bytes: Uint8Array,
+  choices: ImportChoices,
   store: Store,
   blobs: Blobs,
   reader: KernelPool,
 ): Promise<ImportAnswer> {
-  const { bundle } = await reader.run('readBundle', { file: bytes });
-  if (!bundle.ok) throw new HttpError(422, 'bad-bundle', bundle.message);
+  const bundle = await checked(bytes, reader);
   for (const blob of bundle.blobs) await blobs.put(blob.bytes);
   const answer: ImportAnswer = { jobs: [], missing: bundle.missing };
-  for (const job of bundle.jobs) answer.jobs.push(await takeIn(job, store));
+  for (const job of bundle.jobs) answer.jobs.push(await takeIn(job, choices.get(job.id), store));
   return answer;
+}
+
+/** What a bundle would bring, beside what is here; nothing is written. */
+export async function lookAtBundle(bytes: Uint8Array, store: Store, reader: KernelPool): Promise<ImportLook> {
+  const bundle = await checked(bytes, reader);
+  const looks: ImportLook['jobs'] = [];
+  for (const job of bundle.jobs) {
+    const ours = await oursOf(store.db, job.id);
+    const plan = ours === null || ours === 'unreadable' ? null : planFor(ours, job);
+    const same = plan !== null && plan.choices.length === 0;
+    looks.push({
+      id: job.id,
+      title: job.document.title,
+      here: plan === null ? 'no' : same ? 'same' : 'otherwise',
+      differences: plan?.differences.slice(0, MOST_DIFFERENCES) ?? [],
+      choices: plan?.choices ?? [],
+      clash: plan?.clash ?? null,
+    });
+  }
+  return { jobs: looks };
+}
+
+/** More than anyone reads; two copies that share so little are not compared line by line. */
+const MOST_DIFFERENCES = 200;
+
+async function checked(bytes: Uint8Array, reader: KernelPool) {
+  const { bundle } = await reader.run('readBundle', { file: bytes });
+  if (!bundle.ok) throw new HttpError(422, 'bad-bundle', bundle.message);
+  return bundle;
+}
+
+async function oursOf(db: Transaction | Database, id: string): Promise<JobView | 'unreadable' | null> {
+  return readJob(db, id).catch((error: unknown) => {
+    if (error instanceof UnreadableJob) return 'unreadable';
+    if (error instanceof HttpError && error.status === 404) return null;
+    throw error;
+  });
+}
+
+/**
+ * What can be done with a job that is here already, what is done unasked first: brought up where nothing of ours is
+ * lost by that, else ours where it has all that the bundle has, else both. No choice loses a reading or a print.
+ */
+function planFor(ours: JobView, theirs: JobView) {
+  if (sameCopy(ours, theirs)) return { choices: [], differences: [], clash: null, one: null };
+  const [oursLost, theirsLost] = [lostBy(ours, theirs), lostBy(theirs, ours)];
+  const one = merged(ours, theirs);
+  const clash = 'clash' in one ? one.clash : null;
+  const possible: Record<ImportChoice, boolean> = {
+    theirs: oursLost === 0,
+    merge: clash === null && theirsLost > 0 && oursLost > 0,
+    both: true,
+    ours: true,
+  };
+  const first: ImportChoice =
+    theirsLost === 0 && ours.revision >= theirs.revision
+      ? 'ours'
+      : oursLost > 0 || ours.revision > theirs.revision
+        ? 'both'
+        : 'theirs';
+  const others = IMPORT_CHOICES.filter(c => c !== first && possible[c]);
+  return {
+    choices: [first, ...others],
+    differences: differences(ours, theirs),
+    clash,
+    one: 'clash' in one ? null : one,
+  };
 }
 
 type Outcome = ImportAnswer['jobs'][number];
 
-/**
- * Ids are kept. A job that we have already is brought up only where nothing of ours is lost by that: every reading, and
- * everything that happened, is there in the bundle too. Else both are kept, side by side on the rack.
- */
-async function takeIn(job: JobView, store: Store): Promise<Outcome> {
+/** Ids are kept, but of a second copy of a job that is here already. */
+async function takeIn(job: JobView, choice: ImportChoice | undefined, store: Store): Promise<Outcome> {
   const said = (outcome: Outcome['outcome'], message: string, id = job.id): Outcome => ({
     id,
     title: job.document.title,
@@ -98,55 +169,44 @@ async function takeIn(job: JobView, store: Store): Promise<Outcome> {
     message,
   });
   return store.write(async tx => {
-    const ours = await readJob(tx, job.id).catch((error: unknown) => {
-      if (error instanceof UnreadableJob) return 'unreadable' as const;
-      if (error instanceof HttpError && error.status === 404) return null;
-      throw error;
-    });
+    const ours = await oursOf(tx, job.id);
     if (ours === 'unreadable') await removeJob(tx, job.id);
     if (ours === null || ours === 'unreadable') {
       await insertJob(tx, job.document, job);
       await replaceHistory(tx, job.id, await withFreeIds(tx, job));
       return said('added', 'Added to the rack.');
     }
-    const [here, there] = [keptOf(ours), keptOf(job)];
-    const lost = missingIn(here, there);
-    if (same(ours.document, job.document) && lost.length === 0 && missingIn(there, here).length === 0)
-      return said('same', 'Already here, nothing to do.');
-    if (missingIn(there, here).length === 0 && ours.revision >= job.revision)
-      return said('kept-ours', 'The one here has all that the bundle has, and more: kept ours.');
-    if (lost.length > 0 || ours.revision > job.revision) {
+    const { choices, one } = planFor(ours, job);
+    // The job may have been worked on since its maker looked at the bundle: what cannot be done now is not.
+    const does = choice && choices.includes(choice) ? choice : choices[0];
+    if (!does) return said('same', 'Already here, nothing to do.');
+    if (does === 'ours')
+      return said(
+        'kept-ours',
+        choice ? 'Left as it is here.' : 'The one here has all that the bundle has, and more: kept ours.',
+      );
+    if (does === 'both') {
       const id = ulid();
       const title = `${job.document.title.slice(0, 280)} (from a bundle)`;
       await insertJob(tx, { ...job.document, title }, { ...job, id });
       await replaceHistory(tx, id, withNewIds(job.history));
-      return said(
-        'kept-both',
-        `Both are kept: the one here has ${lost.length === 0 ? 'been worked on since' : `${lost.length} readings or prints that the bundle does not have`}.`,
-        id,
-      );
+      return said('kept-both', 'Both are kept, side by side on the rack.', id);
     }
+    const next = does === 'merge' && one ? one : job;
     const revision = Math.max(ours.revision, job.revision) + 1;
-    await saveDocument(tx, job.id, job.document, revision);
-    await replaceHistory(tx, job.id, await withFreeIds(tx, job));
-    const changes = diff(ours.document, job.document);
+    await saveDocument(tx, job.id, next.document, revision);
+    await replaceHistory(tx, job.id, await withFreeIds(tx, { ...job, history: next.history }));
+    const changes = diff(ours.document, next.document);
     if (changes.length > 0)
       await logEdit(tx, job.id, revision, NO_WINDOW, 'import', 'Took in a bundle', changes);
-    return said('updated', 'Brought up to what the bundle has; undo takes that back.');
+    return does === 'merge'
+      ? said(
+          'merged',
+          'The two are one now; undo takes back the readings that came, what was printed there stays.',
+        )
+      : said('updated', 'Brought up to what the bundle has; undo takes that back.');
   });
 }
-
-/** What nobody makes twice gladly, by its id, with what it says: readings, versions, prints, tries. */
-function keptOf({ document, history }: JobView): Map<string, string> {
-  const readings = document.dimensions.flatMap(d =>
-    d.readings.map(r => [`${d.id} ${r.id}`, JSON.stringify(r)] as const),
-  );
-  const rows = rowsOf(history).map(({ kind, row }) => [`${kind} ${row.id}`, row.voided ?? ''] as const);
-  return new Map([...readings, ...rows]);
-}
-
-const missingIn = (a: ReadonlyMap<string, string>, b: ReadonlyMap<string, string>): string[] =>
-  [...a].filter(([id, what]) => b.get(id) !== what).map(([id]) => id);
 
 /** A history whose ids another job has already is one of a copy: its rows get ids of their own. */
 async function withFreeIds(tx: Transaction, { id, history }: JobView): Promise<History> {

@@ -1,36 +1,62 @@
 import { useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { FileTrigger } from 'react-aria-components';
-import { ImportAnswer } from '../../contract/import';
+import { ImportAnswer, type ImportChoice, ImportLook } from '../../contract/import';
 import { post } from '../api/client';
 import { Button, Dialog } from '../ui/controls';
 import { Notice, Stack } from '../ui/layout';
+import { ImportChoices } from './ImportChoices';
 
-/** Brings a job in from a bundle that Sagoma exported. */
+/** Brings jobs in from a bundle that Sagoma exported; what is here otherwise is shown before anything is written. */
 export function ImportButton() {
   const client = useQueryClient();
+  const [asked, setAsked] = useState<{ file: File; look: ImportLook } | null>(null);
   const [answer, setAnswer] = useState<ImportAnswer | Error | null>(null);
   const [busy, setBusy] = useState(false);
-  const take = async (files: FileList | null) => {
-    const file = files?.[0];
-    if (!file) return;
+  const working = async (work: () => Promise<void>) => {
     setBusy(true);
     try {
-      setAnswer(await post('/import', ImportAnswer, file as Blob));
-      await client.invalidateQueries({ queryKey: ['rack'] });
+      await work();
     } catch (error) {
       setAnswer(error as Error);
     } finally {
       setBusy(false);
     }
   };
+  const take = (file: File, choices: Record<string, ImportChoice> = {}) =>
+    working(async () => {
+      const chosen = new URLSearchParams(
+        Object.entries(choices).map(([job, choice]) => ['choose', `${job}:${choice}`]),
+      );
+      const done = await post(`/import?${chosen}`, ImportAnswer, file as Blob);
+      setAsked(null);
+      setAnswer(done);
+      await client.invalidateQueries({ queryKey: ['rack'] });
+    });
+  const look = (file: File) =>
+    working(async () => {
+      const found = await post('/import/look', ImportLook, file as Blob);
+      if (found.jobs.some(job => job.here === 'otherwise')) setAsked({ file, look: found });
+      else await take(file);
+    });
+  const chosen = (files: FileList | null) => {
+    if (files?.[0]) void look(files[0]);
+  };
   return (
     <>
-      <FileTrigger acceptedFileTypes={['.zip', 'application/zip']} onSelect={files => void take(files)}>
+      <FileTrigger acceptedFileTypes={['.zip', 'application/zip']} onSelect={chosen}>
         <Button $small isDisabled={busy}>
           {busy ? 'Reading the bundle…' : 'Import a job'}
         </Button>
       </FileTrigger>
+      {asked ? (
+        <ImportChoices
+          look={asked.look}
+          busy={busy}
+          onClose={() => setAsked(null)}
+          onTake={choices => void take(asked.file, choices)}
+        />
+      ) : null}
       <Dialog title="Import" isOpen={answer !== null} onClose={() => setAnswer(null)}>
         {answer instanceof Error ? (
           <Notice level="stop">{answer.message}</Notice>

@@ -128,3 +128,23 @@ export function withVoided(
   const rows = history[list].map((row: VoidableRow) => (row.id === id ? { ...row, voided: reason } : row));
   return { ...history, [list]: rows };
 }
+
+/**
+ * What happened in two copies of a job, together; what does not count in either does not count. Or why that cannot be:
+ * two versions of a part made apart would bear one number.
+ */
+export function mergedHistory(ours: History, theirs: History): History | { clash: string } {
+  const both = lists(list => {
+    const other = theirs[list] as VoidableRow[];
+    const kept = (ours[list] as VoidableRow[]).map(row => ({
+      ...row,
+      voided: row.voided ?? other.find(o => o.id === row.id)?.voided ?? null,
+    }));
+    const come = other.filter(o => kept.every(k => k.id !== o.id));
+    return [...kept, ...come].sort((a, b) => (a.at < b.at ? -1 : a.at > b.at ? 1 : 0));
+  });
+  const name = (v: Version) => `${v.partId} ${v.number}`;
+  const twice = both.versions.find((v, i) => both.versions.findIndex(o => name(o) === name(v)) !== i);
+  if (twice) return { clash: `a version ${twice.number} was made here, and another one there` };
+  return both;
+}
