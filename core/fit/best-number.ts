@@ -42,7 +42,7 @@ export const bestNumber = (
   to: number,
 ): number => {
   const worth = worthOf(window, prefer);
-  return maximise(model => expect(model, worth), Math.min(from, to), Math.max(from, to));
+  return largest(model => expect(model, worth), Math.min(from, to), Math.max(from, to));
 };
 
 /** Golden sections of a step of the sweep: to a thousandth of it. */
@@ -52,7 +52,7 @@ const HALVINGS = 15;
  * The largest of a one-peaked function: a coarse sweep, then golden section around the best step.
  * Where a plateau is as good everywhere (no doubt at all), its middle is taken.
  */
-function maximise(f: (x: number) => number, from: number, to: number): number {
+export function largest(f: (x: number) => number, from: number, to: number): number {
   const steps = 80;
   const width = (to - from) / steps;
   const values = Array.from({ length: steps + 1 }, (_, i) => f(from + i * width));

@@ -1,15 +1,19 @@
-import { bestNumber, chanceRight, type Expectation, worthOf } from '../fit/best-number';
+import { bestNumber, chanceRight, type Expectation, largest, worthOf } from '../fit/best-number';
 import { chanceWithin } from '../fit/probability';
 import type { Preference } from '../fit/wants';
 import { formatPlain, formatSigned } from '../quantity/format';
 import {
   drawnClearance,
+  type GroupPosterior,
   type GroupPrior,
   groupPosterior,
   type LearnMate,
   type MatePosterior,
+  modelFor,
+  type Observation,
   type Trial,
 } from './posterior';
+import type { Sense, SignedUnit } from './signed';
 import { MARK_OF, VERDICT_WORDS, type Verdict } from './verdict';
 import type { VerdictScale } from './verdict-scale';
 
@@ -19,6 +23,10 @@ export interface NextMate extends LearnMate {
   own?: number;
   /** How it is called in sentences. */
   name?: string;
+  /** Judged by an amount, not by a feel: what the bench calls one that is off to either side, and its unit. */
+  signed?: { sense: Sense; unit: SignedUnit };
+  /** What its number is called: mates of one number get one that is best for all. Its id where left out. */
+  number?: string;
 }
 
 export interface NextQuestion {
@@ -57,32 +65,82 @@ const LEAVE_ALONE = 0.02;
 export function nextVersion(question: NextQuestion): NextAnswer {
   const { repeatability: s, trials } = question;
   const answer: NextAnswer = { mates: {}, pAllRight: 1, reasons: [] };
+  const groups: { prior: GroupPrior; posterior: GroupPosterior }[] = [];
+  const known = new Map<string, Known>();
   for (const [group, mates] of groupMates(question.mates)) {
     const prior = question.priors[group];
     if (!prior) throw new RangeError(`Got no prior for “${group}”: give a mean and sd.`);
     const posterior = groupPosterior(mates, prior, s, trials);
-    const chosen = new Map<string, number>();
+    groups.push({ prior, posterior });
     for (const mate of mates) {
       const own = posterior.mates.get(mate.id)!;
-      const proposed = bestModel(mate, own, s, trials);
-      const model = mate.own ?? proposed;
-      chosen.set(mate.id, model);
-      const pRight = chanceRight(expectationOf(mate, own, s), mate.scale, model);
-      answer.mates[mate.id] = {
-        model,
-        proposed,
-        pRight,
-        bias: { mean: own.mean, sd: own.sd },
-        posterior: own,
-        reason: reasonFor(mate, proposed, own, prior, trials),
-      };
+      const scatter = prior.scatter ?? s;
+      const alone = bestModel(mate, own, scatter, trials);
+      known.set(mate.id, { mate, own, prior, scatter, alone });
     }
-    answer.pAllRight *= posterior.chanceAll((mate, beta) => rightAt(mate, chosen.get(mate.id)!, beta, s));
   }
+  const shared = sharedNumbers([...known.values()]);
+  for (const { mate, own, prior, scatter, alone } of known.values()) {
+    const common = shared.get(mate.id);
+    const proposed = common?.model ?? alone;
+    const model = mate.own ?? proposed;
+    const pRight = chanceRight(expectationOf(mate, own, scatter), mate.scale, model);
+    const reason = reasonFor(mate, proposed, own, prior, trials);
+    answer.mates[mate.id] = {
+      model,
+      proposed,
+      pRight,
+      bias: { mean: own.mean, sd: own.sd },
+      posterior: own,
+      reason: common ? `${reason} ${common.words}` : reason,
+    };
+  }
+  for (const { prior, posterior } of groups)
+    answer.pAllRight *= posterior.chanceAll((mate, beta) =>
+      rightAt(mate, answer.mates[mate.id]!.model, beta, prior.scatter ?? s),
+    );
   // In the order of the question, not by group.
   answer.reasons = question.mates.map(mate => answer.mates[mate.id]!.reason);
   return answer;
 }
+
+/** A mate with what is known of it before its number is chosen. */
+interface Known {
+  mate: NextMate;
+  own: MatePosterior;
+  prior: GroupPrior;
+  scatter: number;
+  /** The best number for it alone. */
+  alone: number;
+}
+
+/** Where several mates have one number, the one that is most likely right for all of them. */
+function sharedNumbers(all: readonly Known[]): Map<string, { model: number; words: string }> {
+  const found = new Map<string, { model: number; words: string }>();
+  for (const { mate } of all) {
+    const those = all.filter(k => numberOf(k.mate) === numberOf(mate));
+    if (those.length < 2 || found.has(mate.id)) continue;
+    const worths = those.map(k => ({ ...k, expect: expectationOf(k.mate, k.own, k.scatter) }));
+    const together = (model: number) =>
+      worths.reduce(
+        (chance, k) => chance * k.expect(model, worthOf(k.mate.scale, k.mate.prefer ?? 'none')),
+        1,
+      );
+    const alone = those.map(k => k.alone);
+    const model = largest(together, Math.min(...alone), Math.max(...alone));
+    for (const k of those) {
+      const others = those.filter(o => o !== k).map(o => `“${o.mate.name ?? o.mate.id}”`);
+      const apart = those.some(o => Math.abs(o.alone - model) > LEAST_FELT);
+      found.set(k.mate.id, {
+        model,
+        words: `It shares its number with ${others.join(' and ')}${apart ? `; alone it would be ${k.alone.toFixed(2)}` : ''}.`,
+      });
+    }
+  }
+  return found;
+}
+
+const numberOf = (mate: NextMate) => mate.number ?? mate.id;
 
 function groupMates(mates: readonly NextMate[]): Map<string, NextMate[]> {
   const groups = new Map<string, NextMate[]>();
@@ -133,6 +191,8 @@ const LEAST_FELT = 0.02;
 const SHARE_OF_BEYOND = 0.8;
 const isOuter = (verdict: Verdict) => verdict === 'wont-go' || verdict === 'drops-off';
 
+/** Of what stood out of its tolerance so much is taken back at least, whatever is believed of the printer. Practice. */
+const SHARE_OF_EXCESS = 0.5;
 /** A step that did not get out of “won’t go”, or of “drops off”, is followed by one so much longer. Practice. */
 const LONGER = 1.6;
 
@@ -144,21 +204,16 @@ const LONGER = 1.6;
 function awayFromMisses(mate: NextMate, drawn: number, trials: readonly Trial[]): number {
   const misses = trials.flatMap(({ mates }) => {
     const seen = mates[mate.id];
-    const verdict = seen?.verdict;
-    // A verdict by another want says nothing of this one, and one ring of a ladder is one of many.
-    if (!seen || !verdict || verdict === 'right' || seen.rung) return [];
-    if (!sameScale(seen.scale ?? mate.scale, mate.scale)) return [];
-    return [{ verdict, way: MARK_OF[verdict] === 'tight' ? 1 : -1, at: drawnClearance(mate, seen.model) }];
+    return seen ? missOf(seen, mate) : [];
   });
-  const boundOf = ({ verdict, way, at }: (typeof misses)[number]) =>
-    at + way * (isOuter(verdict) ? SHARE_OF_BEYOND * mate.scale.beyond : LEAST_FELT);
+  const boundOf = ({ way, at, by }: Miss) => at + way * by;
   let least = Math.max(...misses.filter(m => m.way > 0).map(boundOf));
   let most = Math.min(...misses.filter(m => m.way < 0).map(boundOf));
   const last = misses.at(-1);
   const before = misses.at(-2);
   if (last && least > most)
     return last.way > 0 ? Math.max(boundOf(last), drawn) : Math.min(boundOf(last), drawn);
-  if (before && last && last.verdict === before.verdict && isOuter(last.verdict)) {
+  if (before && last && last.outer && before.outer && last.way === before.way) {
     const step = Math.abs(last.at - before.at) * LONGER;
     const other = last.way > 0 ? most : least;
     // Not beyond the middle of what is left, where the other side is known.
@@ -169,6 +224,44 @@ function awayFromMisses(mate: NextMate, drawn: number, trials: readonly Trial[])
   return Math.min(most, Math.max(least, drawn));
 }
 
+/** A print that did not sit right: to which side the next one has to go, and how far at least. Drawn clearance, mm. */
+interface Miss {
+  way: 1 | -1;
+  at: number;
+  by: number;
+  outer: boolean;
+}
+
+function missOf(seen: Observation, mate: NextMate): Miss[] {
+  const at = drawnClearance(mate, seen.model);
+  if (seen.off) {
+    const { min, max } = mate.scale;
+    const excess = Math.max(seen.off.value - max, min - seen.off.value);
+    if (excess <= 0) return [];
+    return [
+      {
+        way: seen.off.value > max ? -1 : 1,
+        at,
+        by: Math.max(LEAST_FELT, SHARE_OF_EXCESS * excess),
+        outer: false,
+      },
+    ];
+  }
+  const { verdict } = seen;
+  // A verdict by another want says nothing of this one, and one ring of a ladder is one of many.
+  if (!verdict || verdict === 'right' || seen.rung) return [];
+  if (!sameScale(seen.scale ?? mate.scale, mate.scale)) return [];
+  const outer = isOuter(verdict);
+  return [
+    {
+      way: MARK_OF[verdict] === 'tight' ? 1 : -1,
+      at,
+      by: outer ? SHARE_OF_BEYOND * mate.scale.beyond : LEAST_FELT,
+      outer,
+    },
+  ];
+}
+
 const sameScale = (a: VerdictScale, b: VerdictScale) =>
   Math.abs(a.min - b.min) < 1e-6 && Math.abs(a.max - b.max) < 1e-6;
 
@@ -176,18 +269,20 @@ function bestModel(mate: NextMate, own: MatePosterior, s: number, trials: readon
   const { min, max } = mate.scale;
   const prefer = mate.prefer ?? 'none';
   const expect = expectationOf(mate, own, s);
-  const modelOf = (clearance: number) =>
-    mate.reading.value + (mate.side === 'inside' ? 1 : -1) * (clearance + (mate.shift ?? 0));
+  const modelOf = (clearance: number) => modelFor(mate, clearance);
   const middle = (min + max) / 2 + own.mean;
   const reach = max - min + 4 * Math.hypot(own.sd, s);
   const model = bestNumber(expect, mate.scale, prefer, modelOf(middle - reach), modelOf(middle + reach));
   const sat = trials.findLast(t => t.mates[mate.id])?.mates[mate.id];
   const worthy = worthOf(mate.scale, prefer);
   const worth = (number: number) => expect(number, worthy);
-  if (!sat?.rung && sat?.verdict === 'right' && worth(sat.model) > worth(model) - LEAVE_ALONE)
+  if (sat && !sat.rung && satRight(sat, mate) && worth(sat.model) > worth(model) - LEAVE_ALONE)
     return sat.model;
   return modelOf(awayFromMisses(mate, drawnClearance(mate, model), trials));
 }
+
+const satRight = ({ verdict, off }: Observation, { scale }: NextMate): boolean =>
+  off ? off.value >= scale.min && off.value <= scale.max : verdict === 'right';
 
 function reasonFor(
   mate: NextMate,
@@ -201,6 +296,7 @@ function reasonFor(
     return `${name}: ${mate.own.toFixed(2)} is a number of your own; the ledger would draw ${model.toFixed(2)}.`;
   const seen = trials.filter(t => t.mates[mate.id]);
   const last = seen.at(-1)?.mates[mate.id];
+  if (mate.signed) return signedReason(name, model, mate, mate.signed, own, last);
   const shift = mate.shift ?? 0;
   const tighter = (bias: number) =>
     `${formatPlain(Math.abs(bias + shift))} ${bias + shift < 0 ? 'looser' : 'tighter'} than drawn`;
@@ -214,6 +310,32 @@ function reasonFor(
   if (Math.abs(change) < 0.005)
     return `${name}: ${saidOf(last.verdict)}, so its number stays; it prints about ${learned}.`;
   return `${name}: ${saidOf(last.verdict)}, so it prints about ${learned}; the model number changes by ${formatSigned(change)}.`;
+}
+
+const UNIT: Record<SignedUnit, string> = { mm: ' mm', deg: '°' };
+
+/** “0.40 mm too long”; “just right” within half a hundredth. */
+export const offWords = (off: number, { sense, unit }: NonNullable<NextMate['signed']>): string =>
+  Math.abs(off) < 0.005
+    ? 'just right'
+    : `${formatPlain(Math.abs(off))}${UNIT[unit]} ${off > 0 ? sense.more : sense.less}`;
+
+function signedReason(
+  name: string,
+  model: number,
+  mate: NextMate,
+  signed: NonNullable<NextMate['signed']>,
+  own: MatePosterior,
+  last: Observation | undefined,
+): string {
+  const doubt = `give or take ${formatPlain(own.sd)}${UNIT[signed.unit]}`;
+  if (!last?.off) return `${name}: not tried yet, ${doubt}.`;
+  const change = model - last.model;
+  const said = `the last try was ${offWords(last.off.value, signed)}`;
+  if (Math.abs(change) < 0.005) return `${name}: ${said}, so its number stays, ${doubt}.`;
+  const rate = mate.rate ?? 1;
+  const goes = Math.abs(rate - 1) > 0.01 ? `, which moves it by ${formatSigned(rate * change)}` : '';
+  return `${name}: ${said}, ${doubt}; the model number changes by ${formatSigned(change)}${goes}.`;
 }
 
 const saidOf = (verdict?: Verdict) =>

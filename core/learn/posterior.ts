@@ -21,6 +21,8 @@ export interface LearnMate {
   shift?: number;
   /** Doubt of the mate's own beyond its reading's, sd, mm: how its printer goes with size; 0 where left out. */
   growth?: number;
+  /** How far the surface moves for each mm or degree of its number; 1 where left out. */
+  rate?: number;
 }
 
 export interface Observation {
@@ -30,6 +32,8 @@ export interface Observation {
   scale?: VerdictScale;
   /** The print's own size, measured. */
   printed?: { value: number; u: number };
+  /** How far off it was on the object, seen or measured there: its clearance, of a mate that is judged by an amount. */
+  off?: { value: number; u: number };
   /** One ring of a ladder, not a part. */
   rung?: boolean;
 }
@@ -43,6 +47,8 @@ export interface GroupPrior {
   sd: number;
   /** Chance that this belief, or a mate's reading, is wrong altogether; usual unless said. */
   wild?: number;
+  /** Print-to-print sd of this kind of mate; the question's repeatability unless said. */
+  scatter?: number;
 }
 
 /** Posterior of one mate: weights at points of β, mm, that rise. */
@@ -63,6 +69,7 @@ export interface GroupPosterior {
 }
 
 const DELTA_POINTS = 31;
+const MOST_DELTA_POINTS = 401;
 const DELTA_REACH = 5;
 const SHARED_REACH = 7;
 /** Steps of the shared grid: an eighth of its sd, never coarser than a third of the feel's blur and scatter. */
@@ -79,14 +86,15 @@ const WILD_REACH = 12;
 
 /**
  * Joint posterior of the mates that share one b.
- * @param repeatability print-to-print sd, mm
+ * @param scatter print-to-print sd, mm, where the prior says none of its own
  */
 export function groupPosterior(
   mates: readonly LearnMate[],
   prior: GroupPrior,
-  repeatability: number,
+  scatter: number,
   trials: readonly Trial[],
 ): GroupPosterior {
+  const repeatability = prior.scatter ?? scatter;
   // Before any try nothing speaks against what is believed.
   const wild = trials.length === 0 ? 0 : (prior.wild ?? WILD);
   const beyond = Math.max(...mates.map(m => m.scale.beyond));
@@ -105,7 +113,7 @@ export function groupPosterior(
   );
   const inner = mates.map(mate => {
     const u = Math.hypot(mate.reading.u, mate.growth ?? 0);
-    const delta = withTails(deltaGrid(u), 0, u, tails);
+    const delta = withTails(deltaGrid(u, repeatability), 0, u, tails);
     const own = Float64Array.from(delta.at, (x, j) => delta.width[j]! * density(x, u, tails));
     const seen = trials.flatMap(t => (t.mates[mate.id] ? [t.mates[mate.id]!] : []));
     const nothing = seen.length === 0;
@@ -161,10 +169,18 @@ export function groupPosterior(
 
 /** Clearance drawn: what the model number would give if everything but the known shift printed true. */
 export function drawnClearance(
-  { side, reading, shift = 0 }: Pick<LearnMate, 'side' | 'reading' | 'shift'>,
+  { side, reading, shift = 0, rate = 1 }: Pick<LearnMate, 'side' | 'reading' | 'shift' | 'rate'>,
   model: number,
 ): number {
-  return (side === 'inside' ? model - reading.value : reading.value - model) - shift;
+  return rate * (side === 'inside' ? model - reading.value : reading.value - model) - shift;
+}
+
+/** The model number that draws this clearance: the inverse of `drawnClearance`. */
+export function modelFor(
+  { side, reading, shift = 0, rate = 1 }: Pick<LearnMate, 'side' | 'reading' | 'shift' | 'rate'>,
+  drawn: number,
+): number {
+  return reading.value + ((side === 'inside' ? 1 : -1) * (drawn + shift)) / rate;
 }
 
 /** How much tighter a measured print is than its model, by its own size alone: b + ε. */
@@ -185,9 +201,21 @@ function likelihood(mate: LearnMate, seen: Observation, b: number, delta: number
       spread = (s * seen.printed.u) / Math.sqrt(sum);
     }
   }
-  if (!seen.verdict) return chance;
+  if (!seen.verdict && !seen.off) return chance;
   const clearance = drawnClearance(mate, seen.model) - b - delta - shift;
+  if (seen.off) chance *= seenOff(seen.off, clearance, spread);
+  if (!seen.verdict) return chance;
   return chance * chanceOfVerdict(seen.verdict, clearance, spread, seen.scale ?? mate.scale);
+}
+
+/** Amounts that were said the wrong way round, or of something else, as a share, and how far these spread. Practice. */
+const OFF_SLIPS = 0.03;
+const OFF_SLIP_SPREAD = 8;
+
+function seenOff({ value, u }: { value: number; u: number }, clearance: number, s: number): number {
+  const sd = Math.max(1e-3, Math.hypot(u, s));
+  const bell = (width: number) => Math.exp(-0.5 * ((value - clearance) / width) ** 2) / width;
+  return (1 - OFF_SLIPS) * bell(sd) + OFF_SLIPS * bell(OFF_SLIP_SPREAD * sd);
 }
 
 /** Step of the table of what verdicts tell of β, mm: well under the feel's blur. */
@@ -255,12 +283,18 @@ function sharedGrid(
       const drawn = drawnClearance(mate, seen.model);
       const { min, max, beyond } = seen.scale ?? mate.scale;
       reach = Math.max(reach, prior.mean - drawn + max + 2 * beyond, drawn - min + 2 * beyond - prior.mean);
+      if (seen.off) reach = Math.max(reach, Math.abs(drawn - seen.off.value - prior.mean) + 4 * seen.off.u);
     }
   return withTails(core, prior.mean, prior.sd, { ...tails, reach });
 }
 
-const deltaGrid = (u: number) =>
-  u > 0 ? even(-DELTA_REACH * u, DELTA_REACH * u, DELTA_POINTS) : Float64Array.of(0);
+/** Of a reading that says little, still as fine as prints scatter: a try says more than it. */
+const deltaGrid = (u: number, s: number) => {
+  const fine = Math.ceil((2 * DELTA_REACH * u) / Math.max(s, SHARED_STEP));
+  return u > 0
+    ? even(-DELTA_REACH * u, DELTA_REACH * u, Math.min(MOST_DELTA_POINTS, Math.max(DELTA_POINTS, fine)))
+    : Float64Array.of(0);
+};
 
 /** A grid with coarser points on both sides of it. */
 function withTails(core: Float64Array, middle: number, sd: number, { share, reach, step }: Tails): Grid {
