@@ -92,12 +92,21 @@ export const RecordPrint = z.object({
   grams: Print.shape.grams.default(null),
   cost: Print.shape.cost.default(null),
   note: z.string().max(2000).default(''),
+  failed: Print.shape.failed,
 });
-export const RecordTry = z.object({
-  printId: Id,
-  mates: z.record(Id, TryMate).refine(m => Object.keys(m).length > 0, 'Say how at least one surface feels.'),
-  note: z.string().max(2000).default(''),
-});
+export const RecordTry = z
+  .object({
+    printId: Id,
+    mates: z.record(Id, TryMate),
+    happened: Try.shape.happened,
+    photos: Try.shape.photos,
+    by: Try.shape.by,
+    note: z.string().max(2000).default(''),
+  })
+  .refine(t => Object.keys(t.mates).length + t.happened.length > 0, {
+    message: 'Say how at least one surface feels, or what happened.',
+    path: ['mates'],
+  });
 export const MakeLadder = z.object({ mateId: Id, partId: Id });
 export const RecordLadderTry = z.object({
   ladderId: Id,

@@ -147,6 +147,7 @@ async function playStep(
         grams: null,
         cost: null,
         note: '',
+        failed: null,
       };
       const row = preparePrint(job, wish, true, shop);
       await store.write(tx => appendRow(tx, job.id, { kind: 'print', row: { ...row, at } }));

@@ -162,6 +162,7 @@ export function printed(): PageBench {
             prior: { mean: 0, sd: 0.1 },
           },
         ],
+        signed: [],
         pAllRight: 0.7,
         reasons: [],
         accepted: [],
@@ -182,6 +183,7 @@ export function printed(): PageBench {
         cost: null,
         note: '',
         practice: false,
+        failed: null,
         files: {},
       },
     });

@@ -1,7 +1,8 @@
 import { type Side, USUAL_SIZE } from './wants';
 
 /** How the printer's surfaces are called where its behaviour differs: by side, form and pose. */
-export type SurfaceForm = 'round' | 'flats';
+export const SURFACE_FORMS = ['round', 'flats'] as const;
+export type SurfaceForm = (typeof SURFACE_FORMS)[number];
 export type SurfaceKind = UprightKind | `${UprightKind}-on-side`;
 type UprightKind = 'hole' | 'slot' | 'peg' | 'rib';
 

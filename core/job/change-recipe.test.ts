@@ -3,6 +3,7 @@ import { readEdit as read } from '../../testing/read-edit';
 import { RECIPES, requireRecipe } from '../shape/recipes';
 import { Work } from '../work/work';
 import { suggestedTakes } from './change-recipe';
+import { fitsOf } from './document';
 import { applyEdit, type Edit } from './edits';
 import { emptyHistory } from './history';
 import { newJob } from './new-job';
@@ -44,7 +45,7 @@ describe('the same object, another shape', () => {
     const after = edited(before, change('tube-clip', takes));
     expect(after.brief.hottestC).toBe(50);
     expect(after.dimensions.find(d => d.id === 'rim')!.readings).toHaveLength(2);
-    const kept = after.mates.find(m => m.id === 'skirt')!;
+    const kept = fitsOf(after).find(m => m.id === 'skirt')!;
     expect(kept.want).toEqual(want);
     expect(part(after).ledger.mates.find(m => m.mate.id === 'skirt')!.reading.value).toBeCloseTo(31.71, 6);
     // What nobody read and no recipe asks for is gone; back again it is asked for anew.
@@ -68,7 +69,7 @@ describe('the same object, another shape', () => {
       recipe: 'bush',
       share: false,
     });
-    const mate = two.mates.find(m => m.ours.part === 'part-2' && m.side === 'outside')!;
+    const mate = fitsOf(two).find(m => m.ours.part === 'part-2' && m.side === 'outside')!;
     const joined = edited(two, {
       kind: 'mate-with',
       mateId: mate.id,

@@ -1,7 +1,7 @@
 import { surfaceNameOf } from '../shape/additions/with-additions';
 import { recipeById, requireRecipe } from '../shape/recipes';
 import type { GuideStep, Recipe } from '../shape/recipes/recipe';
-import type { Dimension, JobDocument, Mate, Part } from './document';
+import { type Dimension, type FitMate, type JobDocument, ownNumberOf, type Part } from './document';
 import { EditRefused, requirePart } from './edits/tools';
 import { freeName, matesOf, unread } from './new-job';
 import { dimensionOf, isOfUse } from './parts';
@@ -111,9 +111,12 @@ export function withRecipe(
   };
   const added = new Set(before.additions.map(surfaceNameOf));
   const own = document.mates.filter(m => m.ours.part === partId && !added.has(m.ours.surface));
+  const numbers = new Set(recipe.parameters.map(p => p.name));
+  const proposed = own.filter((m): m is FitMate => m.kind === 'fit' && !m.own);
+  const kept = own.filter(m => numbers.has(ownNumberOf(m) ?? ''));
   const material = workshop.materials.find(m => m.id === part.materialId) ?? workshop.materials[0]!;
-  const mates = matesOf(part, recipe, material, workshop, `${prefix}-`).map((mate): Mate => {
-    const same = own.find(
+  const mates = matesOf(part, recipe, material, workshop, `${prefix}-`).map((mate): FitMate => {
+    const same = proposed.find(
       m => m.other.of === 'object' && m.side === mate.side && sameSeat(m, mate) && takesSeat(m, takes),
     );
     return same ? { ...same, name: mate.name, ours: mate.ours } : mate;
@@ -129,15 +132,15 @@ export function withRecipe(
     ...document,
     parts: document.parts.map(p => (p.id === partId ? part : p)),
     dimensions,
-    mates: [...document.mates.filter(m => !own.includes(m)), ...mates],
+    mates: [...document.mates.filter(m => !own.includes(m) || kept.includes(m)), ...mates],
   };
   return { ...changed, dimensions: changed.dimensions.filter(d => isOfUse(d, changed)) };
 }
 
-const sameSeat = (a: Mate, b: Mate): boolean =>
+const sameSeat = (a: FitMate, b: FitMate): boolean =>
   a.other.of === 'object' && b.other.of === 'object' && a.other.dimension === b.other.dimension;
 
-const takesSeat = ({ other }: Mate, takes: Takes): boolean =>
+const takesSeat = ({ other }: FitMate, takes: Takes): boolean =>
   other.of === 'object' && Object.values(takes).includes(other.dimension);
 
 const usedByOthers = (dimension: string, others: readonly Part[]): boolean =>

@@ -1,5 +1,7 @@
 import { z } from 'zod';
+import { SURFACE_FORMS } from '../fit/print-bias';
 import { WANT_NAMES } from '../fit/wants';
+import { SIGNED_KINDS } from '../learn/signed';
 import { Additions } from '../shape/additions/addition';
 import { LIES, type Lies } from '../shape/model';
 import { LONGEST_OUTLINE } from '../shape/outline-text';
@@ -9,7 +11,7 @@ import { AXIS_OF, SIDES } from '../shape/sides';
  * A job: one object and the part or parts made for it, as one document. Versions, prints and tries are
  * append-only and live beside it (history.ts). Lengths mm, angles degrees, forces N, temperatures °C.
  */
-export const JOB_SCHEMA_VERSION = 3;
+export const JOB_SCHEMA_VERSION = 4;
 
 export const Id = z
   .string()
@@ -178,17 +180,61 @@ export const MateSide = z.discriminatedUnion('of', [
   z.object({ of: z.literal('part'), part: Id, surface: z.string().max(40) }),
 ]);
 
-export const Mate = z.object({
+/** Our side of a mate: a surface of a part, of its recipe or named by the maker. */
+const Ours = z.object({ of: z.literal('part'), part: Id, surface: z.string().max(40) });
+
+/** A surface that the maker named, by the number of the part that is its size. */
+export const OwnNumber = z.object({
+  number: z.string().min(1).max(40),
+  form: z.enum(SURFACE_FORMS),
+  /** Its section is built up of layers as drawn. */
+  lying: z.boolean(),
+});
+
+/** A surface that goes over or into something, with a feel. */
+export const FitMate = z.object({
   id: Id,
   name: Label,
-  kind: z.enum(['fit', 'position', 'length', 'angle', 'flush']),
-  ours: z.object({ of: z.literal('part'), part: Id, surface: z.string().max(40) }),
+  kind: z.literal('fit'),
+  ours: Ours,
   other: MateSide,
   /** Which of the two our surface is. */
   side: z.enum(['inside', 'outside']),
   soft: z.enum(['none', 'ours', 'theirs']),
   want: Want,
+  /** Left out where a recipe or an addition proposed it. */
+  own: OwnNumber.optional(),
 });
+
+const Amount = z.number().min(-500, 'Not below −500.').max(500, 'At most 500.');
+
+/** What is right about a target, counted in the sense in which the amount grows; mm or degrees. */
+export const Tolerance = z
+  .object({ min: Amount, max: Amount })
+  .refine(t => t.min < t.max, { message: 'The least must be below the most.', path: ['max'] });
+
+/** A length, a place, an angle or an edge that must be right, and is judged by how much it is off. */
+export const SignedMate = z.object({
+  id: Id,
+  name: Label,
+  kind: z.enum(SIGNED_KINDS),
+  ours: Ours,
+  /** The dimension that says what its number should come to. */
+  other: z.object({ of: z.literal('object'), dimension: Id }),
+  /** The part's number that moves it. */
+  number: z.string().min(1).max(40),
+  /** How far it moves for each mm or degree of its number. */
+  rate: z
+    .number()
+    .min(-100)
+    .max(100)
+    .refine(r => Math.abs(r) >= 0.01, 'A number that moves nothing decides nothing.'),
+  tolerance: Tolerance,
+  /** What the bench calls one that is off to either side. */
+  sense: z.object({ more: Label, less: Label }),
+});
+
+export const Mate = z.discriminatedUnion('kind', [FitMate, SignedMate]);
 
 /** Which way is up off the bed while printing: as the recipe draws it, turned over, or on its side. */
 export const Pose = z.enum(['as-drawn', 'turned-over', 'on-side']);
@@ -342,7 +388,16 @@ export type Photo = z.infer<typeof Photo>;
 export type Model = z.infer<typeof Model>;
 export type MeasuredThread = z.infer<typeof MeasuredThread>;
 export type Want = z.infer<typeof Want>;
+export type MateSide = z.infer<typeof MateSide>;
+export type FitMate = z.infer<typeof FitMate>;
+export type SignedMate = z.infer<typeof SignedMate>;
 export type Mate = z.infer<typeof Mate>;
+export const isFit = (mate: Mate): mate is FitMate => mate.kind === 'fit';
+/** The number of its part that a mate of the maker's own is about; undefined where a recipe proposed it. */
+export const ownNumberOf = (mate: Mate): string | undefined =>
+  mate.kind === 'fit' ? mate.own?.number : mate.number;
+export const isSigned = (mate: Mate): mate is SignedMate => mate.kind !== 'fit';
+export const fitsOf = ({ mates }: Pick<JobDocument, 'mates'>): FitMate[] => mates.filter(isFit);
 export type Part = z.infer<typeof Part>;
 export type Direction = z.infer<typeof Direction>;
 export type PartLoad = z.infer<typeof PartLoad>;
@@ -376,6 +431,8 @@ const UPGRADES: Record<number, (old: Record<string, unknown>) => Record<string, 
     models: [],
     parts: (old.parts as object[]).map(part => ({ ...part, ...PLAIN_PART })),
   }),
+  // Every mate was a fit then.
+  3: old => old,
 };
 
 /**

@@ -3,9 +3,9 @@ import { recipeById } from '../shape/recipes';
 import type { Recipe } from '../shape/recipes/recipe';
 import {
   type Dimension,
+  type FitMate,
   JOB_SCHEMA_VERSION,
   type JobDocument,
-  type Mate,
   type Part,
   PLAIN_PART,
 } from './document';
@@ -78,7 +78,7 @@ export const matesOf = (
   material: Pick<Material, 'flexible'>,
   workshop: Pick<Workshop, 'windows'>,
   prefix = '',
-): Mate[] =>
+): FitMate[] =>
   recipe.mates.map(spec => ({
     id: `${prefix}${spec.id}`,
     name: spec.name,

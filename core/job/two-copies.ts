@@ -28,7 +28,7 @@ export const differences = (here: Copy, there: Copy): Difference[] =>
       here.document.mates,
       there.document.mates,
       m => `Fit of “${m.name}”`,
-      m => m.want.name,
+      m => (m.kind === 'fit' ? m.want.name : `${m.tolerance.min}…${m.tolerance.max}`),
     ),
     ...here.document.parts.flatMap(part => partDifferences(part, partOf(there, part.id))),
     ...there.document.parts.flatMap(part => (partOf(here, part.id) ? [] : partDifferences(undefined, part))),

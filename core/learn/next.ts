@@ -213,7 +213,7 @@ function awayFromMisses(mate: NextMate, drawn: number, trials: readonly Trial[])
   const before = misses.at(-2);
   if (last && least > most)
     return last.way > 0 ? Math.max(boundOf(last), drawn) : Math.min(boundOf(last), drawn);
-  if (before && last && last.outer && before.outer && last.way === before.way) {
+  if (before?.outer && last?.outer && last.way === before.way) {
     const step = Math.abs(last.at - before.at) * LONGER;
     const other = last.way > 0 ? most : least;
     // Not beyond the middle of what is left, where the other side is known.

@@ -23,8 +23,17 @@ export const USUAL_SENSE: Record<SignedKind, Sense> = {
 };
 
 /** How an amount was found, and how far it may be off then, sd; the eye is off by more where there is more to see. */
-export const JUDGED_BY = ['eye', 'paper', 'caliper', 'protractor'] as const;
+export const JUDGED_BY = ['eye', 'paper', 'feeler', 'tape', 'caliper', 'protractor'] as const;
 export type JudgedBy = (typeof JUDGED_BY)[number];
+
+export const JUDGED_WORDS: Record<JudgedBy, string> = {
+  eye: 'by eye',
+  paper: 'sheets of paper, 0.1 each',
+  feeler: 'a feeler gauge',
+  tape: 'wraps of known tape',
+  caliper: 'a caliper',
+  protractor: 'a protractor',
+};
 
 /** Share of the amount that an eye misjudges. Common practice, no source. */
 const EYE_SHARE = 0.25;
@@ -33,6 +42,9 @@ const DOUBT: Record<JudgedBy, Record<SignedUnit, number>> = {
   eye: { mm: 0.3, deg: 1.5 },
   // Sheets of 0.1, counted.
   paper: { mm: 0.06, deg: 1.5 },
+  feeler: { mm: 0.03, deg: 1.5 },
+  // Two wraps of a tape whose thickness is known.
+  tape: { mm: 0.06, deg: 1.5 },
   caliper: { mm: 0.05, deg: 0.5 },
   protractor: { mm: 0.3, deg: 0.5 },
 };

@@ -23,7 +23,5 @@ export const MARK_OF: Record<Verdict, VerdictMark> = {
 };
 
 /** One mark for several surfaces: tight outranks loose, since what will not go on tells nothing of the rest. */
-export function markOf(verdicts: readonly Verdict[]): VerdictMark | null {
-  const marks = verdicts.map(v => MARK_OF[v]);
-  return (['tight', 'loose', 'right'] as const).find(m => marks.includes(m)) ?? null;
-}
+export const markOf = (marks: readonly VerdictMark[]): VerdictMark | null =>
+  (['tight', 'loose', 'right'] as const).find(m => marks.includes(m)) ?? null;

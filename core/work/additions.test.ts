@@ -1,7 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import { readEdit } from '../../testing/read-edit';
 import { applyChanges, diff, invert } from '../job/changes';
-import { type JobDocument, readJobDocument } from '../job/document';
+import { fitsOf, type JobDocument, readJobDocument } from '../job/document';
 import { applyEdit, type Edit } from '../job/edits';
 import { emptyHistory } from '../job/history';
 import { newJob } from '../job/new-job';
@@ -155,7 +155,7 @@ describe('an addition that must fit', () => {
       expect.arrayContaining(['The slot', 'The slot 2']),
     );
     expect(before.parameters.slot2_width).toBe(before.parameters.slot1_width);
-    const want = { ...copied.mates.find(m => m.id === 'part-1-slot2')!.want, name: 'own' as const };
+    const want = { ...fitsOf(copied).find(m => m.id === 'part-1-slot2')!.want, name: 'own' as const };
     const tight = edit(copied, {
       kind: 'want',
       mateId: 'part-1-slot2',

@@ -1,4 +1,4 @@
-import type { Mate } from '../job/document';
+import type { FitMate } from '../job/document';
 import { counting, type TryMate } from '../job/history';
 import { formatPlain } from '../quantity/format';
 import type { Parameters } from '../shape/recipes/parameters';
@@ -7,7 +7,7 @@ import type { ResolvedPart } from './resolved';
 
 /** Advice to change the effort of putting on, taking off or holding, without changing a size that fits. */
 export interface EffortAdvice {
-  mate: Mate;
+  mate: FitMate;
   words: string;
   /** The parameter to set, where one does it. */
   remedy?: { label: string; parameter: string; text: string };
@@ -34,7 +34,7 @@ export function effortAdvice(resolved: ResolvedPart): EffortAdvice[] {
 
 function adviseOn(
   { on, off, home }: NonNullable<TryMate['effort']>,
-  { name }: Mate,
+  { name }: FitMate,
   levers: readonly EffortLever[],
   p: Parameters,
 ): Omit<EffortAdvice, 'mate'> | null {

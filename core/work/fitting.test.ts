@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest';
 import { readEdit as read } from '../../testing/read-edit';
-import type { JobDocument } from '../job/document';
+import { fitsOf, type JobDocument } from '../job/document';
 import { applyEdit, type Edit } from '../job/edits';
 import { emptyHistory } from '../job/history';
 import { newJob } from '../job/new-job';
@@ -41,7 +41,7 @@ describe('the object as it is', () => {
   test('an old part is copied without allowance and gets back its wear', () => {
     const old = job('pla', read('rim', 31.7, { source: 'old-part' }));
     expect(skirt(old).clearance).toBeCloseTo(0, 2);
-    const want = { ...old.mates[0]!.want, wear: 0.1 };
+    const want = { ...fitsOf(old)[0]!.want, wear: 0.1 };
     // A worn bore has grown: the new one is smaller by that.
     const mended = skirt(applyEdit(old, { kind: 'want', mateId: 'skirt', want }, FIRST_WORKSHOP));
     expect(mended.clearance).toBeCloseTo(-0.1, 2);

@@ -2,7 +2,7 @@ import { type Force, type PassingRidge, passingForces, slidingForce, sumOf } fro
 import { pressFit } from '../fit/press';
 import { fingerForce } from '../fit/ring';
 import { strainAt } from '../fit/wants';
-import type { Mate } from '../job/document';
+import type { FitMate } from '../job/document';
 import type { RoundGrip } from '../shape/recipes/recipe';
 import { given } from '../shelf/table';
 import { HARD_TO_PULL, oftenOf } from './effects';
@@ -12,7 +12,7 @@ import { polymerOf } from './suitability';
 
 /** One of several surfaces that grip at once. Forces along the axis, N; strain of our plastic, ratio. */
 export interface Grip {
-  mate: Mate;
+  mate: FitMate;
   strain: number;
   on: Force;
   off: Force;
@@ -24,7 +24,7 @@ export interface Grips {
   on: Force;
   off: Force;
   /** Mates that grip too, but whose force nobody can say. */
-  left: { mate: Mate; why: string }[];
+  left: { mate: FitMate; why: string }[];
   /** What the plastic bears, ratios. */
   strainLimits: { often: number; once: number };
   /** More than a hand does, even at best. */
@@ -95,7 +95,7 @@ function pressing(
 
 /** All of the push between the two, N, by Lamé's thick cylinders. */
 function squeeze(
-  { side }: Mate,
+  { side }: FitMate,
   at: number,
   wall: number,
   by: number,

@@ -1,13 +1,12 @@
 import { describe, expect, test } from 'vitest';
-import { type JobDocument as Job, JobDocument, readJobDocument } from '../job/document';
+import { fitsOf, type JobDocument as Job, JobDocument, readJobDocument } from '../job/document';
 import { applyEdit, type Edit } from '../job/edits';
 import { EditRefused } from '../job/edits/tools';
 import { counting, emptyHistory, type History, type Try } from '../job/history';
 import { newJob } from '../job/new-job';
 import { FIRST_WORKSHOP } from '../job/workshop';
-import { markOf } from '../learn/verdict';
+import { MARK_OF, markOf } from '../learn/verdict';
 import { requireRecipe } from '../shape/recipes';
-import { verdictsOf } from './outcome';
 import { Work } from './work';
 
 const shop = FIRST_WORKSHOP;
@@ -44,7 +43,7 @@ function tried(
   options: { materialId?: string; voided?: string } = {},
 ): History {
   const at = '2026-01-02T00:00:00.000Z';
-  const want = job.mates.find(m => m.id === 'skirt')!.want;
+  const want = fitsOf(job).find(m => m.id === 'skirt')!.want;
   return {
     ...emptyHistory(),
     versions: [
@@ -77,6 +76,7 @@ function tried(
         ],
         files: {},
         without: {},
+        signed: [],
         pAllRight: 0.4,
         reasons: [],
         accepted: [],
@@ -96,6 +96,7 @@ function tried(
         cost: 0.1,
         note: '',
         practice: false,
+        failed: null,
         files: {},
       },
     ],
@@ -107,6 +108,9 @@ function tried(
             voided: options.voided ?? null,
             printId: 'p1',
             mates: { skirt: { verdict } },
+            happened: [],
+            photos: [],
+            by: '',
             note: '',
           },
         ]
@@ -155,7 +159,7 @@ describe('edits', () => {
     ],
     [{ kind: 'material', partId: 'part-1', materialId: 'gold' }, 'no longer in the workshop'],
     [{ kind: 'material', partId: 'part-9', materialId: 'pla' }, 'no longer there'],
-    [{ kind: 'want', mateId: 'none', want: fresh().mates[0]!.want }, 'no longer there'],
+    [{ kind: 'want', mateId: 'none', want: fitsOf(fresh())[0]!.want }, 'no longer there'],
   ] as [Edit, string][])('%j is refused in words', (edit, words) => {
     expect(() => apply(fresh(), edit)).toThrow(EditRefused);
     expect(() => apply(fresh(), edit)).toThrow(words);
@@ -354,7 +358,8 @@ describe('the next step', () => {
     expect(next(served, tried(served, 'right', 32))).toMatchObject({ action: 'Note how it holds' });
   });
   test('marks: tight outranks loose, loose outranks right', () => {
-    const marks = (said: Try['mates']) => markOf(verdictsOf({ said }));
+    const marks = (said: Try['mates']) =>
+      markOf(Object.values(said).flatMap(m => (m.verdict ? [MARK_OF[m.verdict]] : [])));
     const row = (...verdicts: Try['mates'][string]['verdict'][]) =>
       Object.fromEntries(verdicts.map((verdict, i) => [i, { verdict }]));
     expect(marks(row('right', 'loose', 'wont-go'))).toBe('tight');

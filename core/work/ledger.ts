@@ -2,20 +2,25 @@ import { chanceRight } from '../fit/best-number';
 import { type SurfaceKind, surfaceKind } from '../fit/print-bias';
 import type { LedgerStep } from '../fit/propose';
 import { clearanceWindow, windowForSize } from '../fit/wants';
-import type { Mate, Part, Pose } from '../job/document';
-import { counting, type History, type Version } from '../job/history';
-import { expectationOf, type NextAnswer, type NextMate, type NextQuestion } from '../learn/next';
-import { drawnClearance, type MatePosterior, type Trial } from '../learn/posterior';
+import type { FitMate, Mate, Part, Pose } from '../job/document';
+import { counting, type History, type TryMate } from '../job/history';
+import { expectationOf, type NextAnswer, type NextMate } from '../learn/next';
+import { drawnClearance, type MatePosterior, type Observation, type Trial } from '../learn/posterior';
+import { doubtOf } from '../learn/signed';
+import { MARK_OF } from '../learn/verdict';
 import { type VerdictScale, verdictScale } from '../learn/verdict-scale';
 import type { Evaluation } from '../measure/evaluate';
 import type { Recipe } from '../shape/recipes/recipe';
 import type { DimensionState } from './dimension';
+import type { LedgerInput, OtherSize } from './ledger-input';
+import { asDrawn, LEAST_CHANCE } from './model-number';
 import { outcomeOf } from './outcome';
 import type { Printers, SourcedBelief } from './printers';
+import { type SignedLedger, signedChain, signedQuestions } from './signed-ledger';
 
 /** A mate's chain from reading to model number. Lengths mm, clearance whole width. */
 export interface MateLedger {
-  mate: Mate;
+  mate: FitMate;
   /** What the part's pose makes of our surface. */
   kind: SurfaceKind;
   dimension: DimensionState['dimension'];
@@ -54,26 +59,15 @@ export interface MateLedger {
   posterior: MatePosterior;
 }
 
-/** What another of our parts comes to where a mate goes with it. */
-export interface OtherSize {
-  value: number;
-  u: number;
-  label: string;
-}
-
 export interface LedgerState {
   mates: MateLedger[];
+  /** Mates that are judged by an amount. */
+  signed: SignedLedger[];
   /** Chance that all are right with the next print; null while one of them is unread, or cannot be printed. */
   pAllRight: number | null;
   /** Mates whose dimension was not read yet. */
   unread: Mate[];
 }
-
-/** No sum is so sure. */
-const LEAST_CHANCE = 1e-6;
-
-/** Model numbers are kept to a hundredth: no printer follows a finer one. */
-const MODEL_STEP = 0.01;
 
 /** Diameter or width: what a clearance goes across. */
 export const acrossOf = ({ kind }: Pick<MateLedger, 'kind'>): string =>
@@ -81,7 +75,7 @@ export const acrossOf = ({ kind }: Pick<MateLedger, 'kind'>): string =>
 
 /** How a part's orientation changes a mate's surface: horizontal as drawn can be upright when turned. */
 export function kindOn(
-  mate: Pick<Mate, 'side' | 'ours'>,
+  mate: Pick<FitMate, 'side' | 'ours'>,
   recipe: Pick<Recipe, 'mates'>,
   pose: Pose,
 ): SurfaceKind {
@@ -91,31 +85,10 @@ export function kindOn(
 
 /** Verdicts carry over only among prints of one printer and material, of one kind of surface. */
 const groupOf = (
-  mate: Pick<Mate, 'side' | 'ours'>,
+  mate: Pick<FitMate, 'side' | 'ours'>,
   recipe: Pick<Recipe, 'mates'>,
   made: Pick<Part, 'printerId' | 'materialId' | 'pose'>,
 ) => [kindOn(mate, recipe, made.pose), made.printerId, made.materialId].join('/');
-
-/** The inputs of one part's ledger. */
-export interface LedgerInput {
-  part: Part;
-  recipe: Recipe;
-  /** The part's mates that are in use. */
-  mates: readonly Mate[];
-  dimensions: ReadonlyMap<string, DimensionState>;
-  printers: Printers;
-  /** What must hold it, mm; null where it is printed in pieces. */
-  bed: { width: number; depth: number; height: number } | null;
-  history: History;
-  /** The recipe of a version, with its additions. */
-  recipeOf(version: Version): Recipe;
-  /** Where a mate goes with another of our parts: how large that prints. */
-  sizeOf(other: { part: string; surface: string }): OtherSize | null;
-  /** Numbers of the maker's own, by mate: they are built instead of what the ledger would draw. */
-  own?: ReadonlyMap<string, number>;
-  /** The numbers that tries lead to, remembered by whoever asks often. */
-  next(question: NextQuestion): NextAnswer;
-}
 
 /** The ledger of one part's mates that are in use. */
 export function ledgerOf(input: LedgerInput): LedgerState {
@@ -150,32 +123,41 @@ export function ledgerOf(input: LedgerInput): LedgerState {
       growth: 0,
       prefer: mate.want.prefer,
       own: input.own?.get(mate.id),
+      number: spec?.parameter,
       mate,
       kind: kindOn(mate, recipe, part.pose),
       around,
       state,
     });
   }
-  if (questions.length === 0) return { mates: [], pAllRight: null, unread };
+  const signed = signedQuestions(input);
+  unread.push(...signed.unread);
+  if (questions.length + signed.questions.length === 0)
+    return { mates: [], signed: [], pAllRight: null, unread };
   const priors = priorsOf(questions, part, printers);
   const trials = trialsOf(questions, input);
   const s = printers.scatter(part);
+  const believed = Object.entries(priors).map(([group, { mean, sd }]) => [group, { mean, sd }] as const);
   const next = input.next({
-    mates: questions.map(({ id, name, side, group, reading, scale, shift, growth, prefer, own }) => ({
-      id,
-      name,
-      side,
-      group,
-      reading,
-      scale,
-      shift,
-      growth,
-      prefer,
-      own,
-    })),
-    priors: Object.fromEntries(Object.entries(priors).map(([group, { mean, sd }]) => [group, { mean, sd }])),
+    mates: [
+      ...questions.map(({ id, name, side, group, reading, scale, shift, growth, prefer, own, number }) => ({
+        id,
+        name,
+        side,
+        group,
+        reading,
+        scale,
+        shift,
+        growth,
+        prefer,
+        own,
+        number,
+      })),
+      ...signed.questions.map(q => q.next),
+    ],
+    priors: { ...Object.fromEntries(believed), ...signed.priors },
     repeatability: s,
-    trials,
+    trials: [...trials, ...signed.trials],
   });
   const { bed } = input;
   const longest = bed ? Math.max(Math.hypot(bed.width, bed.depth), bed.height) : Infinity;
@@ -186,6 +168,7 @@ export function ledgerOf(input: LedgerInput): LedgerState {
   });
   return {
     mates,
+    signed: signed.questions.map(q => signedChain(q, next.mates[q.mate.id]!)),
     pAllRight:
       unread.length > 0 || mates.some(m => m.tooLarge) ? null : Math.max(LEAST_CHANCE, next.pAllRight),
     unread,
@@ -193,7 +176,7 @@ export function ledgerOf(input: LedgerInput): LedgerState {
 }
 
 /** The other part's surface, as if it had been read off the print that will be. */
-function stateOfOther(mate: Mate, size: OtherSize | null): DimensionState | undefined {
+function stateOfOther(mate: FitMate, size: OtherSize | null): DimensionState | undefined {
   if (!size) return undefined;
   return {
     dimension: {
@@ -226,7 +209,7 @@ function stateOfOther(mate: Mate, size: OtherSize | null): DimensionState | unde
 }
 
 type Question = NextMate & {
-  mate: Mate;
+  mate: FitMate;
   kind: SurfaceKind;
   around: boolean;
   state: DimensionState;
@@ -261,8 +244,8 @@ function priorsOf(questions: Question[], part: Part, printers: Printers): Record
 function scaleAbout(
   size: number,
   source: DimensionState['source'],
-  want: Mate['want'],
-  { side, soft }: Pick<Mate, 'side' | 'soft'>,
+  want: FitMate['want'],
+  { side, soft }: Pick<FitMate, 'side' | 'soft'>,
 ): VerdictScale {
   const wanted = clearanceWindow(windowForSize(want, size), size, side, soft);
   if (source !== 'old-part') return verdictScale(wanted, want.window.unit);
@@ -275,7 +258,7 @@ function scaleAbout(
  * What a rigid part must pass on an object that is out of round: the largest of an outside, the smallest
  * of an inside. A flexible one follows the mean.
  */
-function envelopeOf({ value, form }: Evaluation, { side, soft }: Pick<Mate, 'side' | 'soft'>): number {
+function envelopeOf({ value, form }: Evaluation, { side, soft }: Pick<FitMate, 'side' | 'soft'>): number {
   if (soft !== 'none' || form === null) return value;
   return value + ((side === 'inside' ? 1 : -1) * form) / 2;
 }
@@ -304,12 +287,20 @@ function trialsOf(
       const scale = scaleAbout(q.reading.value, q.state.source, drawn.want, q.mate);
       // Where the other side is ours too, it may have been drawn otherwise then: what counts is the difference.
       const since = q.mate.other.of === 'part' ? q.reading.value - drawn.reading.value : 0;
-      mates[q.id] = { model: drawn.model + since, verdict: own.verdict, printed: own.printed, scale };
+      const off = missed(own, scale);
+      mates[q.id] = { model: drawn.model + since, verdict: own.verdict, printed: own.printed, off, scale };
     }
     return Object.keys(mates).length > 0 ? [{ mates }] : [];
   });
   // A ladder comes before the parts it saves: what was said last of a part still counts as the last word.
   return [...rungsOf(questions, history), ...parts];
+}
+
+/** “Tight by about a tenth” is a clearance: so far outside the window that it was judged by. */
+function missed({ verdict, about }: TryMate, { min, max }: VerdictScale): Observation['off'] {
+  if (!about || !verdict || verdict === 'right') return undefined;
+  const value = MARK_OF[verdict] === 'tight' ? min - about.amount : max + about.amount;
+  return { value, u: doubtOf(about.by, about.amount, 'mm') };
 }
 
 /** Each rung that was tried is a print of its own; rungs lie flat. */
@@ -337,7 +328,7 @@ function chainOf(
   trials: readonly Trial[],
 ): Omit<MateLedger, 'tooLarge'> {
   const sign = q.side === 'inside' ? 1 : -1;
-  const proposed = Number((Math.round(next.proposed / MODEL_STEP) * MODEL_STEP).toFixed(2));
+  const proposed = asDrawn(next.proposed);
   const model = q.own ?? proposed;
   const compensation = sign * (prior.mean + q.shift);
   const lesson = sign * (next.bias.mean - prior.mean);

@@ -342,7 +342,7 @@ test('a job of the first schema is read: nothing is lost, nothing is made up', (
   const first = { ...old, schemaVersion: 1, object: { ...object, name: 'vent port', leaves: true } };
   const now = readJobDocument(JSON.parse(JSON.stringify(first)));
   expect(now).toMatchObject({
-    schemaVersion: 3,
+    schemaVersion: 4,
     photos: [],
     threads: [],
     object: { name: 'vent port', leaves: true, goneAt: null, toRead: [] },

@@ -52,6 +52,7 @@ function printed(part: PartWork): { version: Version; history: History } {
       ledger: m.steps,
       prior: m.prior,
     })),
+    signed: [],
     pAllRight: 0,
     reasons: [],
     accepted: [],
@@ -71,6 +72,7 @@ function printed(part: PartWork): { version: Version; history: History } {
     cost: 0,
     note: '',
     practice: false,
+    failed: null,
     files: {},
   };
   return { version, history: { ...emptyHistory(), versions: [version], prints: [print] } };
@@ -78,7 +80,17 @@ function printed(part: PartWork): { version: Version; history: History } {
 
 const said = (history: History, ...rows: Try['mates'][]): History => ({
   ...history,
-  tries: rows.map((mates, i) => ({ id: `t${i}`, at: AT, voided: null, printId: 'p1', mates, note: '' })),
+  tries: rows.map((mates, i) => ({
+    id: `t${i}`,
+    at: AT,
+    voided: null,
+    printId: 'p1',
+    mates,
+    happened: [],
+    photos: [],
+    by: '',
+    note: '',
+  })),
 });
 
 describe('a verdict on a copied old part', () => {

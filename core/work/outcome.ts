@@ -1,14 +1,18 @@
-import type { Print, Try, TryMate, Version } from '../job/history';
-import type { Verdict } from '../learn/verdict';
+import type { History, Print, Try, TryMate, Version } from '../job/history';
+import { MARK_OF, type VerdictMark } from '../learn/verdict';
 
 /** What a print came to: the last word on each of its surfaces. */
 export interface Outcome {
   /** By mate. */
   said: Readonly<Record<string, TryMate>>;
   /** Surfaces of the version that nobody judged yet. */
-  unjudged: Version['mates'];
+  unjudged: (Version['mates'] | Version['signed'])[number][];
   /** Whether each of its surfaces sits right, and nothing about its effort was wrong: nothing is left to mend. */
   right: boolean;
+  /** Of every surface that was judged. */
+  marks: VerdictMark[];
+  /** What else happened, at whichever try. */
+  happened: Try['happened'];
 }
 
 /**
@@ -21,18 +25,53 @@ export function outcomeOf(print: Print, version: Version, tries: readonly Try[])
   const said: Record<string, TryMate> = {};
   for (const row of own)
     for (const [id, mate] of Object.entries(row.mates)) said[id] = { ...said[id], ...mate };
-  const unjudged = version.mates.filter(m => !said[m.mateId]?.verdict);
-  const right = version.mates.length > 0 && version.mates.every(m => sitsRight(said[m.mateId]));
-  return { said, unjudged, right };
+  const unjudged = [
+    ...version.mates.filter(m => !said[m.mateId]?.verdict),
+    ...version.signed.filter(m => !said[m.mateId]?.off),
+  ];
+  const happened = own.flatMap(t => t.happened);
+  const right =
+    happened.length === 0 &&
+    version.mates.length + version.signed.length > 0 &&
+    version.mates.every(m => sitsRight(said[m.mateId])) &&
+    version.signed.every(m => isWithin(said[m.mateId], m.tolerance));
+  return { said, unjudged, right, marks: marksOf(said, version), happened };
+}
+
+const isWithin = (mate: TryMate | undefined, { min, max }: Version['signed'][number]['tolerance']): boolean =>
+  mate?.off !== undefined && mate.off.value >= min && mate.off.value <= max;
+
+/** What each surface that was judged counts as at a glance; too much is as wrong as too tight. */
+function marksOf(said: Outcome['said'], version: Version): VerdictMark[] {
+  const felt = Object.values(said).flatMap(m => (m.verdict ? [MARK_OF[m.verdict]] : []));
+  const seen = version.signed.flatMap(({ mateId, tolerance }): VerdictMark[] => {
+    const off = said[mateId]?.off;
+    if (!off) return [];
+    return [isWithin(said[mateId], tolerance) ? 'right' : off.value > tolerance.max ? 'tight' : 'loose'];
+  });
+  return [...felt, ...seen];
 }
 
 const sitsRight = (mate: TryMate | undefined): boolean =>
   mate?.verdict === 'right' && Object.values(mate.effort ?? {}).every(effort => effort === 'good');
 
+/** A print that came out, with its version and what was said of it; null while it was not tried. */
+export interface StandingPrint {
+  print: Print;
+  version: Version;
+  outcome: Outcome | null;
+}
+
+/** Prints that came out and count, oldest first: each of them can be judged, and judged again. */
+export const standingPrints = ({ versions, prints, tries }: History): StandingPrint[] =>
+  prints.flatMap(print => {
+    const version = versions.find(v => v.id === print.versionId);
+    if (!version || print.failed !== null) return [];
+    return [{ print, version, outcome: outcomeOf(print, version, tries) }];
+  });
+
 /** What was judged sits right, and the rest may still be wrong: it waits. What does not sit is mended first. */
 export const restWaits = (outcome: Outcome): boolean =>
-  outcome.unjudged.length > 0 && verdictsOf(outcome).every(v => v === 'right');
-
-/** Every verdict that counts of a print. */
-export const verdictsOf = ({ said }: Pick<Outcome, 'said'>): Verdict[] =>
-  Object.values(said).flatMap(m => (m.verdict ? [m.verdict] : []));
+  outcome.unjudged.length > 0 &&
+  outcome.happened.length === 0 &&
+  outcome.marks.every(mark => mark === 'right');

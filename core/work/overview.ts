@@ -1,10 +1,11 @@
 import type { JobDocument } from '../job/document';
-import { counting, type History, type Print, type Version } from '../job/history';
+import { counting, type History, type Version } from '../job/history';
+import { HAPPENING_WORDS } from '../learn/happened';
 import { markOf, type VerdictMark } from '../learn/verdict';
 import { CRITICAL_READINGS } from '../measure/evaluate';
 import { formatPercent } from '../quantity/format';
 import { type DimensionState, readEnough } from './dimension';
-import { type Outcome, outcomeOf, restWaits, verdictsOf } from './outcome';
+import { type Outcome, outcomeOf, restWaits, type StandingPrint, standingPrints } from './outcome';
 import { stillToRead } from './reading-list';
 import type { ResolvedPart } from './resolved';
 import { versionWords } from './show';
@@ -71,12 +72,11 @@ function totalsOf(
   document: JobDocument,
 ): Pick<Overview, 'marks' | 'prints' | 'hours' | 'cost'> {
   return {
-    marks: now.prints.map(print => {
-      const version = now.versions.find(v => v.id === print.versionId);
-      const outcome = version && outcomeOf(print, version, now.tries);
-      const words = version ? versionWords(version.number, version.partId, document) : 'a print';
-      return { version: version?.number ?? 0, words, verdict: outcome ? markOf(verdictsOf(outcome)) : null };
-    }),
+    marks: standingPrints(now).map(({ version, outcome }) => ({
+      version: version.number,
+      words: versionWords(version.number, version.partId, document),
+      verdict: outcome ? markOf(outcome.marks) : null,
+    })),
     prints: now.prints.length,
     hours: now.prints.reduce((sum, p) => sum + (p.hours ?? 0), 0),
     cost: now.prints.reduce((sum, p) => sum + (p.cost ?? 0), 0),
@@ -84,13 +84,7 @@ function totalsOf(
 }
 
 /** The print that waits for a try, or the last one that was tried. */
-export function lastPrint(
-  now: History,
-): { print: Print; version: Version; outcome: Outcome | null } | undefined {
-  const print = now.prints.at(-1);
-  const version = now.versions.find(v => v.id === print?.versionId);
-  return print && version ? { print, version, outcome: outcomeOf(print, version, now.tries) } : undefined;
-}
+export const lastPrint = (now: History): StandingPrint | undefined => standingPrints(now).at(-1);
 
 function nextStep(resolved: ResolvedPart, now: History): NextStep {
   const { document, needed } = resolved;
@@ -165,11 +159,15 @@ function nextStep(resolved: ResolvedPart, now: History): NextStep {
   if (problem)
     return { stage: 'shape', action: 'Mend a number', reason: problem[1], key: problem[0], waits: true };
   const unprinted = now.versions.at(-1);
-  if (unprinted && !now.prints.some(p => p.versionId === unprinted.id)) {
+  const printed = (version: Version) => standingPrints(now).some(p => p.version.id === version.id);
+  if (unprinted && !printed(unprinted)) {
+    const again = now.prints.some(p => p.versionId === unprinted.id);
     return {
       stage: 'print',
-      action: `Print version ${unprinted.number}`,
-      reason: `${formatPercent(unprinted.pAllRight)} likely to sit right.`,
+      action: `Print version ${unprinted.number}${again ? ' again' : ''}`,
+      reason: again
+        ? 'Its print failed; that says nothing of the fit.'
+        : `${formatPercent(unprinted.pAllRight)} likely to sit right.`,
       waits: false,
     };
   }
@@ -186,10 +184,10 @@ function nextStep(resolved: ResolvedPart, now: History): NextStep {
 }
 
 /** “Lip in groove, Plug in bore”. */
-export const namesOf = (
-  { document }: Pick<ResolvedPart, 'document'>,
-  mates: readonly { mateId: string; surface: string }[],
-): string => mates.map(m => document.mates.find(x => x.id === m.mateId)?.name ?? m.surface).join(', ');
+export const namesOf = ({ document }: Pick<ResolvedPart, 'document'>, mates: Outcome['unjudged']): string =>
+  mates
+    .map(m => document.mates.find(x => x.id === m.mateId)?.name ?? ('name' in m ? m.name : m.surface))
+    .join(', ');
 
 function shakyDimension(needed: readonly DimensionState[]): NextStep | undefined {
   for (const state of needed) {
@@ -233,7 +231,7 @@ function stateOf({ document, nextNumber }: ResolvedPart, now: History): { state:
     outcome && triedVersion ? `version ${triedVersion.number} ${saidOf(outcome)}` : 'nothing tried yet';
   if (last && !last.outcome)
     return { state: `Version ${last.version.number} printed, waiting for a try`, detail };
-  if (newest && !now.prints.some(p => p.versionId === newest.id))
+  if (newest && !standingPrints(now).some(p => p.version.id === newest.id))
     return { state: `Version ${newest.number} is ready to print`, detail };
   if (last?.outcome?.right) return { state: `Version ${last.version.number} fits`, detail };
   if (last?.outcome && restWaits(last.outcome))
@@ -244,7 +242,9 @@ function stateOf({ document, nextNumber }: ResolvedPart, now: History): { state:
 
 function saidOf(outcome: Outcome): string {
   if (outcome.right) return 'sat right';
-  const mark = markOf(verdictsOf(outcome));
+  const [happening] = outcome.happened;
+  if (happening) return `was tried: ${HAPPENING_WORDS[happening.what]}`;
+  const mark = markOf(outcome.marks);
   if (mark === null) return 'was measured, not judged';
   if (mark === 'right')
     return outcome.unjudged.length > 0 ? 'sat right so far' : 'sat right, not as easily as it should';
@@ -276,7 +276,7 @@ function pinsOf(resolved: ResolvedPart, now: History): Record<Stage, number[]> {
       share(needed.map(d => d.evaluation !== null && d.evaluation.outliers.length === 0)),
     ],
     fit:
-      resolved.ledger.mates.length === 0
+      resolved.ledger.mates.length + resolved.ledger.signed.length === 0
         ? [0, 0, 0, 0]
         : [1, Math.min(1, chance / 0.5), Math.min(1, chance / 0.75), chance],
     shape: [

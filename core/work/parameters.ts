@@ -1,20 +1,46 @@
-import type { JobDocument, Mate, Part } from '../job/document';
+import {
+  type FitMate,
+  fitsOf,
+  isSigned,
+  type JobDocument,
+  type Part,
+  type SignedMate,
+} from '../job/document';
 import { dimensionOf } from '../job/parts';
 import { type Expression, evaluateExpression } from '../quantity/expression';
 import { ownUnit } from '../quantity/units';
 import { PlaceError, resolvedPlace } from '../shape/additions/place';
 import { modelReference } from '../shape/model';
 import { holesOfText, OutlineTextError, outlineOfText, resolvedText } from '../shape/outline-text';
+import { isShown } from '../shape/own-mates';
 import { type ParameterSpec, type Parameters, unitOf, usualText } from '../shape/recipes/parameters';
 import type { Recipe } from '../shape/recipes/recipe';
 import type { DimensionState } from './dimension';
 import type { LedgerState } from './ledger';
 
-export function activeMates(document: JobDocument, part: Part, recipe: Recipe, choices: Parameters): Mate[] {
-  return document.mates.filter(
+/** The part's surfaces that must fit something, and are there with the choices made. */
+export function activeMates(
+  document: JobDocument,
+  part: Part,
+  recipe: Recipe,
+  choices: Parameters,
+): FitMate[] {
+  return fitsOf(document).filter(
     mate => mate.ours.part === part.id && recipe.mates.find(m => m.id === mate.ours.surface)?.active(choices),
   );
 }
+
+/** The part's lengths, places, angles and edges that must be right, of numbers that it has with the choices made. */
+export const activeSigned = (
+  document: JobDocument,
+  part: Part,
+  recipe: Recipe,
+  choices: Parameters,
+): SignedMate[] =>
+  document.mates.filter(
+    (mate): mate is SignedMate =>
+      isSigned(mate) && mate.ours.part === part.id && isShown(recipe, mate.number, choices),
+  );
 
 /** Choices and flags first: they decide which mates and parameters there are, and stand on nothing else. */
 export function choicesOf(recipe: Recipe, part: Part): Parameters {
@@ -148,6 +174,8 @@ export class ParameterPass {
     if (dimension) {
       if (field === undefined) return this.measured(dimension.id, base!);
       if (field !== 'model') return undefined;
+      const signed = this.signedOf(dimension.id);
+      if (signed) return signed;
       const specs = this.recipe.mates.filter(m => dimensionOf(this.part, m.dimension) === dimension.id);
       // Two surfaces may fit one size of the object, each its own way: a number asks for its own.
       const asker = specs.find(s => s.parameter === this.open.at(-1));
@@ -169,6 +197,24 @@ export class ParameterPass {
     }
     const value = this.length(spec);
     return { value, provisional: this.provisional.has(name) };
+  }
+
+  /** What the ledger draws for a number that is judged by an amount; a dimension that only such a mate stands on. */
+  private signedOf(dimension: string): { value: number; provisional: boolean } | undefined {
+    const asking = this.open.at(-1);
+    const own = this.document.mates.filter(
+      (m): m is SignedMate => isSigned(m) && m.ours.part === this.part.id && m.other.dimension === dimension,
+    );
+    const mate = own.find(m => m.number === asking) ?? (this.isFitted(dimension) ? undefined : own[0]);
+    if (!mate) return undefined;
+    const row = this.ledger.signed.find(r => r.mate.id === mate.id);
+    if (row) return { value: row.model, provisional: false };
+    const example = this.recipe.demo.parameters[mate.number];
+    return typeof example === 'number' ? { value: example, provisional: true } : undefined;
+  }
+
+  private isFitted(dimension: string): boolean {
+    return this.recipe.mates.some(m => dimensionOf(this.part, m.dimension) === dimension);
   }
 
   private measured(id: string, name: string): { value: number; provisional: boolean } | undefined {

@@ -80,7 +80,7 @@ export class Printers {
   }
 
   /** Of a plastic, as a share; of one that nobody knows, that of many. */
-  private shrinkage({ materialId }: Made): number {
+  shrinkage({ materialId }: Made): number {
     const material = this.workshop.materials.find(m => m.id === materialId);
     const row = SHRINKAGE.find(r => r.key === (material && polymerOf(material))?.key);
     return (row ? given(row, 'percent') : UNKNOWN_SHRINKAGE) / 100;

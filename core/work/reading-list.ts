@@ -1,20 +1,29 @@
+import type { Dimension } from '../job/document';
 import { dimensionOf } from '../job/parts';
 import { CRITICAL_READINGS } from '../measure/evaluate';
 import { type DimensionState, readEnough } from './dimension';
 import type { ResolvedPart } from './resolved';
+import { type Shaped, usesOf } from './uses';
 
 /** Guide dimensions that this part needs, in measuring order, then the maker's own. */
-export function neededDimensions(
-  resolved: Pick<ResolvedPart, 'document' | 'part' | 'recipe' | 'parameters' | 'dimensions'>,
-): DimensionState[] {
+export function neededDimensions(resolved: Shaped & Pick<ResolvedPart, 'dimensions'>): DimensionState[] {
   const { document, part, recipe, parameters, dimensions } = resolved;
   return document.dimensions.flatMap(d => {
     const step = recipe.guide.find(g => dimensionOf(part, g.key) === d.id);
     // Another part's guide asks for it, or this part does not need it as it is.
     if (d.guide !== null && !step?.needed(parameters)) return [];
     if (d.guide !== null && goesWithAnother(resolved, d.id)) return [];
+    if (d.guide !== null && isLetGo(resolved, d)) return [];
     return [asCritical(resolved, dimensions.get(d.id)!)];
   });
+}
+
+/** Whether the surfaces that would fit it need not, and nothing else is made from it: then nobody has to read it. */
+function isLetGo(resolved: Shaped, dimension: Dimension): boolean {
+  const { document, part, recipe } = resolved;
+  const specs = recipe.mates.filter(m => dimensionOf(part, m.dimension) === dimension.id);
+  const kept = document.mates.some(m => m.ours.part === part.id && specs.some(s => s.id === m.ours.surface));
+  return specs.length > 0 && !kept && usesOf(resolved, dimension).length === 0;
 }
 
 /** Where no surface in use is made for a size, one reading of it is enough, whatever else the recipe could make of it. */

@@ -1,4 +1,4 @@
-import type { Dimension, JobDocument, Mate, Part } from '../job/document';
+import type { Dimension, FitMate, JobDocument, Part, SignedMate } from '../job/document';
 import type { History } from '../job/history';
 import type { Material, Printer, Workshop } from '../job/workshop';
 import type { Expression } from '../quantity/expression';
@@ -32,7 +32,9 @@ export interface ResolvedPart {
   /** By the recipe's guide steps. */
   measured: Readonly<Record<string, MeasuredSize>>;
   /** Its mates that are in use with the choices made. */
-  mates: readonly Mate[];
+  mates: readonly FitMate[];
+  /** Its lengths, places, angles and edges that must be right. */
+  signed: readonly SignedMate[];
   ledger: LedgerState;
   parameters: Parameters;
   /** What each parameter's field holds: the maker's expression or the recipe's default. */

@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest';
 import { readEdit } from '../../testing/read-edit';
-import type { Brief } from '../job/document';
+import { type Brief, fitsOf } from '../job/document';
 import { applyEdit, type Edit } from '../job/edits';
 import { emptyHistory } from '../job/history';
 import { newJob } from '../job/new-job';
@@ -45,12 +45,12 @@ describe('which plastic suits', () => {
   });
   test('a stretch is held against what the plastic bears, a press against creep', () => {
     const stretched = job('tpu');
-    expect(suitabilityOf(FIRST_WORKSHOP.materials[2]!, stretched.brief, stretched.mates).verdict).toBe(
+    expect(suitabilityOf(FIRST_WORKSHOP.materials[2]!, stretched.brief, fitsOf(stretched)).verdict).toBe(
       'suitable',
     );
-    const stiff = suitabilityOf(FIRST_WORKSHOP.materials[0]!, stretched.brief, stretched.mates);
+    const stiff = suitabilityOf(FIRST_WORKSHOP.materials[0]!, stretched.brief, fitsOf(stretched));
     expect(stiff.reasons.some(r => r.words.includes('stretched up to 4 %'))).toBe(true);
-    const pressed = [{ ...job().mates[0]!, want: { ...job().mates[0]!.want, name: 'press' as const } }];
+    const pressed = [{ ...fitsOf(job())[0]!, want: { ...fitsOf(job())[0]!.want, name: 'press' as const } }];
     expect(suitabilityOf(FIRST_WORKSHOP.materials[0]!, job().brief, pressed).reasons[0]!.words).toContain(
       'creeps',
     );

@@ -1,4 +1,4 @@
-import type { Brief, Mate } from '../job/document';
+import type { Brief, FitMate } from '../job/document';
 import type { Material } from '../job/workshop';
 import { formatPlain } from '../quantity/format';
 import { POLYMERS, type Polymer } from '../shelf/polymers';
@@ -32,7 +32,7 @@ const RESISTS: Record<string, 'well' | 'badly'> = {
   'PLA-CF': 'badly',
 };
 
-export function suitabilityOf(material: Material, brief: Brief, mates: readonly Mate[]): Suitability {
+export function suitabilityOf(material: Material, brief: Brief, mates: readonly FitMate[]): Suitability {
   const polymer = polymerOf(material);
   const reasons: Suitability['reasons'] = [];
   const doubt = (words: string) => reasons.push({ verdict: 'doubtful', about: 'other', words });
@@ -80,7 +80,7 @@ export function suitabilityOf(material: Material, brief: Brief, mates: readonly 
 function wants(
   material: Material,
   polymer: Polymer | undefined,
-  mates: readonly Mate[],
+  mates: readonly FitMate[],
   doubt: (words: string) => void,
   no: (words: string) => void,
 ): void {

@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest';
 import { readEdit as read } from '../../testing/read-edit';
-import type { JobDocument } from '../job/document';
+import { fitsOf, type JobDocument } from '../job/document';
 import { applyEdit, type Edit } from '../job/edits';
 import { emptyHistory, type History, type TryMate } from '../job/history';
 import { newJob } from '../job/new-job';
@@ -123,7 +123,7 @@ describe('a ladder', () => {
     partId: 'part-1',
     printerId: 'printer',
     materialId: 'petg',
-    want: measured.mates.find(m => m.id === 'skirt')!.want,
+    want: fitsOf(measured).find(m => m.id === 'skirt')!.want,
     sizes: [31.85, 31.97, 32.09, 32.21, 32.33],
   };
   const said = (
@@ -168,8 +168,8 @@ describe('effort apart from size', () => {
   const advised = (said: TryMate, document = soft) => {
     const history = {
       ...emptyHistory(),
-      versions: [{ id: 'v', partId: 'part-1', number: 1, voided: null, mates: [] }],
-      prints: [{ id: 'p', versionId: 'v', voided: null }],
+      versions: [{ id: 'v', partId: 'part-1', number: 1, voided: null, mates: [], signed: [] }],
+      prints: [{ id: 'p', versionId: 'v', voided: null, failed: null }],
       tries: [
         {
           id: 't',
@@ -178,6 +178,7 @@ describe('effort apart from size', () => {
           at: '2026-11-01T00:00:00.000Z',
           note: '',
           mates: { skirt: said },
+          happened: [],
         },
       ],
     } as Partial<Record<keyof History, unknown>> as History;

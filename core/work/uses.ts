@@ -1,12 +1,16 @@
 import { usersOf } from '../job/derived';
-import type { Dimension } from '../job/document';
+import { type Dimension, ownNumberOf } from '../job/document';
 import { dimensionOf } from '../job/parts';
 import { namesIn } from '../quantity/expression';
 import type { ParameterSpec, Parameters } from '../shape/recipes/parameters';
 import type { Recipe } from '../shape/recipes/recipe';
 import type { ResolvedPart } from './resolved';
 
-type Shaped = Pick<ResolvedPart, 'document' | 'part' | 'recipe' | 'parameters' | 'expressions' | 'mates'>;
+/** A part with what its numbers are made from. */
+export type Shaped = Pick<
+  ResolvedPart,
+  'document' | 'part' | 'recipe' | 'parameters' | 'expressions' | 'mates' | 'signed'
+>;
 
 /**
  * What a dimension goes into, by its label: surfaces that must fit it, numbers on Shape that are made from it, other
@@ -14,9 +18,13 @@ type Shaped = Pick<ResolvedPart, 'document' | 'part' | 'recipe' | 'parameters' |
  */
 export function usesOf(shaped: Shaped, dimension: Dimension): string[] {
   const { document, part, recipe, mates } = shaped;
-  const fits = mates.filter(m => m.other.of === 'object' && m.other.dimension === dimension.id);
+  const fits = [...mates, ...shaped.signed].filter(
+    m => m.other.of === 'object' && m.other.dimension === dimension.id,
+  );
   // A mate’s own number is meant by the mate.
-  const ofMates = new Set(fits.map(m => recipe.mates.find(s => s.id === m.ours.surface)?.parameter));
+  const ofMates = new Set(
+    fits.map(m => ownNumberOf(m) ?? recipe.mates.find(s => s.id === m.ours.surface)?.parameter),
+  );
   const numbers = recipe.parameters.filter(
     spec => !ofMates.has(spec.name) && namesOf(spec, shaped).some(name => isCalled(name, dimension, part)),
   );

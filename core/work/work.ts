@@ -1,5 +1,12 @@
 import { same } from '../job/changes';
-import type { JobDocument, Mate, Part } from '../job/document';
+import {
+  type FitMate,
+  fitsOf,
+  type JobDocument,
+  type Mate,
+  type Part,
+  type SignedMate,
+} from '../job/document';
 import { counting, type History, historyOf, type Version } from '../job/history';
 import { dimensionOf, recipeOf } from '../job/parts';
 import type { Material, Printer, Workshop } from '../job/workshop';
@@ -8,6 +15,7 @@ import type { CheckContext } from '../shape/checks/context';
 import type { DrawDimension, Drawing } from '../shape/drawing/drawing';
 import { drawnLength } from '../shape/drawing/drawing';
 import type { Finding } from '../shape/findings/finding';
+import { type OwnSurface, withOwnMates } from '../shape/own-mates';
 import type { Recipe } from '../shape/recipes/recipe';
 import type { SolidSpec } from '../shape/solid-key';
 import { cautionsOf } from './cautions';
@@ -17,10 +25,11 @@ import { evaluateDimensions } from './dimensions';
 import { type Effect, effectsOf } from './effects';
 import { type EffortAdvice, effortAdvice } from './effort';
 import { type Grips, gripsOf } from './grips';
-import { kindOn, type LedgerState, ledgerOf, type MateLedger, type OtherSize } from './ledger';
+import { kindOn, type LedgerState, ledgerOf, type MateLedger } from './ledger';
+import type { OtherSize } from './ledger-input';
 import { type BothWays, bothWays } from './other-plastic';
 import { foremostOf, jobOverview, type Overview, overviewOf } from './overview';
-import { activeMates, choicesOf, ParameterPass } from './parameters';
+import { activeMates, activeSigned, choicesOf, ParameterPass } from './parameters';
 import { Printers } from './printers';
 import { measureAgain, neededDimensions, stillToRead } from './reading-list';
 import type { MeasuredSize, ResolvedPart } from './resolved';
@@ -165,6 +174,12 @@ export class Work {
     return Object.assign({}, ...this.parts.map(p => p.exampleSizes));
   }
 
+  /** The recipe of a version with what was on it then, and what else of it had to fit. */
+  recipeOfVersion(version: Version): Recipe {
+    const own = version.mates.flatMap(({ surface, own: named }) => (named ? [{ ...named, surface }] : []));
+    return withOwnMates(this.recipeOf(version), own);
+  }
+
   /** A recipe with what a maker put on it: of a part, or of a version as it was then. */
   recipeOf(made: Pick<Part, 'recipe' | 'additions'>): Recipe {
     const own = this.recipes.get(made.additions) ?? new Map<string, Recipe>();
@@ -174,6 +189,22 @@ export class Work {
     return found;
   }
 }
+
+/** What of a part must fit, and no recipe foresaw. */
+const ownSurfaces = (document: JobDocument, part: Part): OwnSurface[] =>
+  fitsOf(document).flatMap(({ own, ours, other, name, side }) =>
+    own && ours.part === part.id
+      ? [
+          {
+            ...own,
+            name,
+            side,
+            surface: ours.surface,
+            dimension: other.of === 'object' ? other.dimension : '',
+          },
+        ]
+      : [],
+  );
 
 /** The ledger depends on how a part is made, not on its other sizes. */
 function sameButNumbers(a: Part, b: Part): boolean {
@@ -195,6 +226,10 @@ function ownNumbers(
     const spec = recipe.mates.find(m => m.id === mate.ours.surface);
     // What cannot be worked out is no number of anybody's.
     const drawn = spec && !problems[spec.parameter] && parameters[spec.parameter];
+    if (typeof drawn === 'number' && Math.abs(drawn - model) > SAME_NUMBER) own.set(mate.id, drawn);
+  }
+  for (const { mate, model } of proposal.signed) {
+    const drawn = !problems[mate.number] && parameters[mate.number];
     if (typeof drawn === 'number' && Math.abs(drawn - model) > SAME_NUMBER) own.set(mate.id, drawn);
   }
   return own;
@@ -232,8 +267,11 @@ export class PartWork implements ResolvedPart {
   get history(): History {
     return this.once('history', () => historyOf(this.work.history, this.part.id));
   }
+  /** With what the maker put on it, and what else of it must fit. */
   get recipe(): Recipe {
-    return this.work.recipeOf(this.part);
+    return this.once('recipe', () =>
+      withOwnMates(this.work.recipeOf(this.part), ownSurfaces(this.document, this.part)),
+    );
   }
   get material(): Material {
     const { materials } = this.workshop;
@@ -274,9 +312,15 @@ export class PartWork implements ResolvedPart {
     );
   }
 
-  get mates(): readonly Mate[] {
+  get mates(): readonly FitMate[] {
     return this.once('mates', () =>
       activeMates(this.document, this.part, this.recipe, choicesOf(this.recipe, this.part)),
+    );
+  }
+
+  get signed(): readonly SignedMate[] {
+    return this.once('signed', () =>
+      activeSigned(this.document, this.part, this.recipe, choicesOf(this.recipe, this.part)),
     );
   }
 
@@ -292,7 +336,7 @@ export class PartWork implements ResolvedPart {
   /** What the readings, the wants and the tries lead to: the numbers that parameters may be made from. */
   private get proposal(): LedgerState {
     return this.once('proposal', () =>
-      this.work.ledgerOf(this.part, this.mates, () => this.makeLedger(new Map())),
+      this.work.ledgerOf(this.part, [...this.mates, ...this.signed], () => this.makeLedger(new Map())),
     );
   }
 
@@ -303,11 +347,12 @@ export class PartWork implements ResolvedPart {
         part: this.part,
         recipe: this.recipe,
         mates: this.mates,
+        signed: this.signed,
         dimensions: this.dimensions,
         printers: this.printers,
         bed: this.part.additions.some(a => a.kind === 'split' && a.on) ? null : this.printer.bed,
         history: this.work.history,
-        recipeOf: version => this.work.recipeOf(version),
+        recipeOf: version => this.work.recipeOfVersion(version),
         sizeOf: other => this.sizeOfOther(other),
         own,
         next: this.next,
@@ -377,7 +422,9 @@ export class PartWork implements ResolvedPart {
     const [base, field] = name.split('.');
     const state =
       this.dimensionAt(base!) ?? [...this.dimensions.values()].find(d => d.dimension.name === base);
-    if (field === 'model') return this.ledger.mates.find(m => m.dimension.id === state?.dimension.id)?.model;
+    const { mates, signed } = this.ledger;
+    if (field === 'model')
+      return [...mates, ...signed].find(m => m.dimension.id === state?.dimension.id)?.model;
     const own = this.parameters[name];
     return state?.evaluation?.value ?? (typeof own === 'number' ? own : undefined);
   };

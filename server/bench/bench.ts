@@ -15,7 +15,7 @@ import {
 } from '../../core/bench/world';
 import { featureOf } from '../../core/calibration/piece';
 import { windowForSize } from '../../core/fit/wants';
-import type { Mate } from '../../core/job/document';
+import { type FitMate, fitsOf } from '../../core/job/document';
 import type { Print, Try, Version } from '../../core/job/history';
 import { recipeOf } from '../../core/job/parts';
 import { type Calibration, type Instrument, MOST_PIECE_READINGS } from '../../core/job/workshop';
@@ -73,6 +73,7 @@ export function benchRoutes(app: App): Router {
       grams: null,
       cost: null,
       note: 'Made on the practice bench',
+      failed: null,
     };
     const row = preparePrint(job, wish, true, workshop);
     await store.write(tx => appendRow(tx, job.id, { kind: 'print', row }));
@@ -96,7 +97,7 @@ export function benchRoutes(app: App): Router {
   router.post('/jobs/:id/ladders/:ladderId/try-on', async (req, res) => {
     const job = await readJob(store.db, req.params.id);
     const ladder = job.history.ladders.find(l => l.id === req.params.ladderId);
-    const mate = job.document.mates.find(m => m.id === ladder?.mateId);
+    const mate = fitsOf(job.document).find(m => m.id === ladder?.mateId);
     if (!ladder || !mate || mate.other.of !== 'object') throw notFound('That ladder');
     const world = await worldOf(store, job);
     const rung: BenchMate = {
@@ -163,8 +164,8 @@ export function feel(world: World, job: JobView, version: Version, print: Print)
 function benchMates(job: JobView, version: Version): BenchMate[] {
   const recipe = recipeOf(version);
   return version.mates.map(m => {
-    const { side, form } = recipe.mates.find(spec => spec.id === m.surface)!;
-    const mate = job.document.mates.find(x => x.id === m.mateId);
+    const { side, form } = m.own ?? recipe.mates.find(spec => spec.id === m.surface)!;
+    const mate = fitsOf(job.document).find(x => x.id === m.mateId);
     return {
       id: m.mateId,
       side,
@@ -178,7 +179,7 @@ function benchMates(job: JobView, version: Version): BenchMate[] {
 }
 
 /** What the practice object calls the other side of a mate; empty where that is one of our own parts. */
-function nameOfOther({ document }: JobView, mate: Mate | undefined): string {
+function nameOfOther({ document }: JobView, mate: FitMate | undefined): string {
   if (mate?.other.of !== 'object') return '';
   const { dimension } = mate.other;
   return document.dimensions.find(d => d.id === dimension)?.name ?? '';
@@ -215,6 +216,9 @@ export function benchTry(world: World, job: JobView, version: Version, print: Pr
     voided: null,
     printId: print.id,
     mates: Object.fromEntries(Object.entries(verdicts).map(([id, verdict]) => [id, { verdict }])),
+    happened: [],
+    photos: [],
+    by: '',
     note,
   };
 }

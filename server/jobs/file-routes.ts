@@ -1,6 +1,7 @@
 import type { Response, Router } from 'express';
 import { PiecesAsked } from '../../contract/jobs';
 import { FILE_KINDS } from '../../core/files/part-files';
+import { fitsOf } from '../../core/job/document';
 import type { App } from '../context';
 import { HttpError, notFound } from '../errors';
 import { readWorkshop } from '../workshop/repository';
@@ -71,7 +72,7 @@ export function addFileRoutes(router: Router, app: App): void {
     if (!kind) throw new HttpError(400, 'bad-input', 'A ladder comes as 3mf or stl.');
     const job = await readJob(store.db, req.params.id);
     const ladder = job.history.ladders.find(l => l.id === req.params.ladderId);
-    const mate = job.document.mates.find(m => m.id === ladder?.mateId);
+    const mate = fitsOf(job.document).find(m => m.id === ladder?.mateId);
     if (!ladder || !mate) throw notFound('That ladder');
     const name = `${job.document.title}, ladder`;
     const { printers } = (await readWorkshop(store.db)).workshop;

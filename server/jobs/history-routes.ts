@@ -1,6 +1,8 @@
 import type { Router } from 'express';
 import { ulid } from 'ulid';
+import type { z } from 'zod';
 import {
+  type JobView,
   MakeLadder,
   MakeVersion,
   RecordLadderTry,
@@ -8,7 +10,8 @@ import {
   RecordTry,
   VoidRow,
 } from '../../contract/jobs';
-import { counting, type HistoryRow } from '../../core/job/history';
+import { counting, type HistoryRow, type Version } from '../../core/job/history';
+import { standingPrints } from '../../core/work/outcome';
 import type { App } from '../context';
 import { HttpError, notFound } from '../errors';
 import { readWorkshop } from '../workshop/repository';
@@ -17,6 +20,25 @@ import { prepareLadder } from './ladders';
 import { preparePrint, printFiles } from './prints';
 import { appendRow, readJob, voidHistoryRow } from './repository';
 import { prepareVersion } from './versions';
+
+/** @throws HttpError for a mate that neither the job nor the version has, or that is judged another way */
+function refuseStrangers(job: JobView, version: Version, wish: z.infer<typeof RecordTry>): void {
+  const signed = new Set(version.signed.map(m => m.mateId));
+  const known = new Set([
+    ...job.document.mates.map(m => m.id),
+    ...version.mates.map(m => m.mateId),
+    ...signed,
+  ]);
+  for (const [id, said] of Object.entries(wish.mates)) {
+    if (!known.has(id)) throw new HttpError(400, 'bad-input', `This job has no mate “${id}”.`);
+    if (said.verdict && signed.has(id))
+      throw new HttpError(400, 'bad-input', `“${id}” is judged by an amount, not by a word.`);
+    if (said.off && !signed.has(id))
+      throw new HttpError(400, 'bad-input', `“${id}” is judged by a word, not by an amount.`);
+  }
+  const stray = wish.photos.find(id => job.document.photos.every(p => p.id !== id));
+  if (stray) throw new HttpError(400, 'bad-input', 'One of the photos is no longer in the job.');
+}
 
 /** What was made and tried: rows that are only ever added, or voided with a reason. */
 export function addHistoryRoutes(router: Router, app: App): void {
@@ -74,10 +96,9 @@ export function addHistoryRoutes(router: Router, app: App): void {
     const { id } = req.params;
     const { added, revision } = await store.write(async tx => {
       const job = await readJob(tx, id);
-      if (!counting(job.history).prints.some(p => p.id === wish.printId)) throw notFound('That print');
-      const known = new Set(job.document.mates.map(m => m.id));
-      const stray = Object.keys(wish.mates).find(m => !known.has(m));
-      if (stray) throw new HttpError(400, 'bad-input', `This job has no mate “${stray}”.`);
+      const standing = standingPrints(counting(job.history)).find(p => p.print.id === wish.printId);
+      if (!standing) throw notFound('That print');
+      refuseStrangers(job, standing.version, wish);
       const row: HistoryRow = { kind: 'try', row: { ...now(), ...wish } };
       await appendRow(tx, id, row);
       return { added: [row], revision: job.revision };

@@ -14,6 +14,7 @@ export interface PrintWish {
   grams: number | null;
   cost: number | null;
   note: string;
+  failed: Print['failed'];
 }
 
 /** A print row: nothing is built for it, its files are those of its version. */
@@ -37,6 +38,7 @@ export function preparePrint(job: JobView, wish: PrintWish, practice: boolean, w
       wish.cost ??
       (wish.grams !== null ? Number(((guess.cost / guess.grams) * wish.grams).toFixed(2)) : guess.cost),
     note: wish.note,
+    failed: wish.failed,
     practice,
     // A version from before its files were kept has them with its first print.
     files: Object.keys(version.files).length > 0 ? version.files : (before?.files ?? {}),

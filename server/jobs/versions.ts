@@ -102,10 +102,24 @@ function frozen(work: PartWork): Omit<Version, 'accepted' | 'volume'> {
         pRight: m.tooLarge ? 0 : m.pRight,
         ledger: m.steps,
         prior: m.prior,
+        ...(m.mate.own
+          ? { own: { ...m.mate.own, name: m.mate.name, side: m.mate.side, dimension: m.dimension.id } }
+          : {}),
       };
     }),
+    signed: ledger.signed.map(m => ({
+      mateId: m.mate.id,
+      name: m.mate.name,
+      number: m.mate.number,
+      target: { value: m.target.value, u: m.target.u },
+      tolerance: m.mate.tolerance,
+      model: parameters[m.mate.number] as number,
+      pRight: m.pRight,
+      ledger: m.steps,
+      prior: m.prior,
+    })),
     pAllRight: ledger.pAllRight ?? 0,
-    reasons: ledger.mates.map(m => m.reason),
+    reasons: [...ledger.mates, ...ledger.signed].map(m => m.reason),
     files: {},
     without: {},
   };

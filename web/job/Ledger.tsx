@@ -12,6 +12,8 @@ import { Button, IconButton } from '../ui/controls';
 import { Row } from '../ui/layout';
 import { FONTS } from '../ui/theme';
 import { useBench, useBenchValue } from './bench-context';
+import { Line, MateBox, Total } from './ledger-look';
+import { SignedRow } from './SignedRow';
 
 /** Every dimension that must fit, as a chain from reading to model number. */
 export const Ledger = memo(function Ledger({ open, onClose }: { open: boolean; onClose(): void }) {
@@ -35,6 +37,11 @@ export const Ledger = memo(function Ledger({ open, onClose }: { open: boolean; o
             {mates.map(mate => (
               <MateRow key={mate.mate.id} ledger={mate} />
             ))}
+            {ledger.signed
+              .filter(m => m.dimension.id === row.dimension.id)
+              .map(m => (
+                <SignedRow key={m.mate.id} ledger={m} />
+              ))}
           </div>
         );
       })}
@@ -401,25 +408,10 @@ const Aside = styled.aside`
   }
 `;
 const Head = styled.div`display: flex; justify-content: space-between; align-items: center; padding: 14px 18px 8px;`;
-const Line = styled.button`
-  width: 100%; display: flex; justify-content: space-between; align-items: baseline; gap: 10px; padding: 9px 18px; border: 0;
-  border-top: 1px solid var(--rule); background: transparent; color: var(--ink); text-align: left; cursor: pointer; font-size: 15px;
-  &:hover { background: var(--tint); }
-  &[data-on] { background: var(--tint); }
-  &[data-mate] { border-top-style: dotted; padding-left: 30px; }
-  &:focus-visible { outline-offset: -2px; }
-  > :first-child { min-width: 0; overflow-wrap: anywhere; }
-  > :last-child { white-space: nowrap; }
-  [data-shaky] { color: var(--loose); }
-`;
 /** The other part's side of a mate: it is not measured. */
 const Other = styled.div`
   display: flex; justify-content: space-between; gap: 10px; padding: 11px 18px; border-top: 1px solid var(--rule); font-size: 14.5px;
   small { color: var(--soft); font-size: 12.5px; } .number { font-size: 16px; white-space: nowrap; }
-`;
-const MateBox = styled.div`
-  &[data-open] { background: var(--raised); border-top: 2px solid var(--blue); border-bottom: 2px solid var(--blue); }
-  &[data-open] > button { border-top: 0; font-weight: 600; padding-left: 18px; }
 `;
 const ChainBox = styled.div`
   padding: 2px 18px 12px;
@@ -438,10 +430,6 @@ const Bar = styled.span`
 `;
 const WhatIfBox = styled.div`
   background: var(--tint); border-radius: 4px; padding: 7px 10px; margin: 6px 0; display: flex; flex-direction: column; gap: 6px; font-size: 13.5px;
-`;
-const Total = styled.div`
-  border-top: 1px solid var(--ink); margin-top: 4px; padding-top: 6px; display: flex; justify-content: space-between; align-items: baseline;
-  strong { font: 600 24px ${FONTS.number}; color: var(--blue); }
 `;
 const Unread = styled.p`padding: 9px 18px; border-top: 1px dotted var(--rule); span { color: var(--soft); font-size: 13.5px; }`;
 const All = styled.div`

@@ -4,7 +4,16 @@ import { Addition, type AdditionKind, inOrder, nameForNew } from '../../shape/ad
 import { PLACE } from '../../shape/additions/place';
 import { longName, surfaceNameOf } from '../../shape/additions/with-additions';
 import type { Parameters } from '../../shape/recipes/parameters';
-import { Id, type JobDocument, type Mate, ParameterText, type Part } from '../document';
+import {
+  type FitMate,
+  Id,
+  isFit,
+  type JobDocument,
+  type Mate,
+  ownNumberOf,
+  ParameterText,
+  type Part,
+} from '../document';
 import { mirroredTexts, SIDES_CHANGED } from '../mirrored-addition';
 import { defineEdit, type EditWorkshop } from './define';
 import { defaultWant, EditRefused, nameOf, requireDimension, requirePart, withPart } from './tools';
@@ -153,7 +162,7 @@ export const copyAddition = defineEdit(
           parameters: { ...p.parameters, ...Object.fromEntries([...numbers, ...changed]) },
         })),
         mates: document.mates.flatMap(m =>
-          isMateOf(m, partId, from)
+          isFit(m) && isMateOf(m, partId, from)
             ? [m, { ...m, id: `${partId}-${id}`, name, ours: { ...m.ours, surface: surfaceNameOf(copy) } }]
             : [m],
         ),
@@ -220,7 +229,9 @@ export const removeAddition = defineEdit(z.object({ kind: z.literal('remove-addi
       additions: part.additions.filter(a => a.id !== additionId),
       parameters: Object.fromEntries(Object.entries(part.parameters).filter(([name]) => !own.has(name))),
     }));
-    return { ...without, mates: without.mates.filter(m => !isMateOf(m, partId, addition)) };
+    const gone = (m: Mate) =>
+      isMateOf(m, partId, addition) || (m.ours.part === partId && own.has(ownNumberOf(m) ?? ''));
+    return { ...without, mates: without.mates.filter(m => !gone(m)) };
   },
   words: ({ partId, additionId }, document) => `Removed ${quoted(document, partId, additionId)}`,
 });
@@ -267,7 +278,7 @@ function withFit(
   if (!fit || !parameter) throw new EditRefused('No number of it, as it is now, can be set by a reading.');
   const fits = { dimension: dimensionId, parameter, side: fit.side(own), form: fit.form(own) };
   const flexible = workshop.materials.find(m => m.id === part.materialId)?.flexible ?? false;
-  const mate: Mate = {
+  const mate: FitMate = {
     id: `${partId}-${addition.id}`,
     name: addition.name,
     kind: 'fit',

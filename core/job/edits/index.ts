@@ -13,7 +13,7 @@ import {
 import type { EditKind, EditSchema, EditWorkshop } from './define';
 import { brief, describeObject, inService, rename } from './describing';
 import { addDimension, derive, describeDimension, removeDimension } from './dimensions';
-import { mateWith, want } from './mates';
+import { addMate, changeMate, dropMate, mateWith, proposeMate, want } from './mates';
 import { addModel, changeModel, removeModel } from './models';
 import {
   addPart,
@@ -70,6 +70,10 @@ export const EDITS = [
   renamePart,
   removePart,
   mateWith,
+  addMate,
+  changeMate,
+  dropMate,
+  proposeMate,
   partLoads,
   partNeighbours,
   partKeepOpen,

@@ -116,7 +116,7 @@ function withMaterial(
     ...changed,
     mates: changed.mates.map(mate => {
       const spec = mate.ours.part === partId ? recipe.mates.find(m => m.id === mate.ours.surface) : undefined;
-      if (!spec) return mate;
+      if (!spec || mate.kind !== 'fit') return mate;
       const untouched =
         same(mate.want, defaultWant(spec.want, workshop)) ||
         same(mate.want, defaultWant(spec.flexibleWant, workshop));

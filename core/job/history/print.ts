@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { FAILURE_WORDS, FAILURES } from '../../learn/happened';
 import { Id, MOST_PIECES } from '../document';
 import { defineRow, Voidable } from './kind';
 
@@ -13,6 +14,8 @@ export const Print = z.object({
   grams: z.number().min(0, 'Grams cannot be negative.').max(100_000).nullable(),
   cost: z.number().min(0).max(1e6).nullable(),
   note: z.string().max(2000),
+  /** Why it came to nothing; null for a print that came out. */
+  failed: z.enum(FAILURES).nullable().default(null),
   /** Made on the practice bench. */
   practice: z.boolean(),
   /** Hashes of the files as they were when printed, by file name. */
@@ -25,5 +28,8 @@ export const print = defineRow({
   list: 'prints',
   schema: Print,
   about: row => ({ list: 'versions', id: row.versionId }),
-  words: (_, version) => `Printed version ${version}`,
+  words: (row, version) =>
+    row.failed
+      ? `A print of version ${version} failed: ${FAILURE_WORDS[row.failed]}`
+      : `Printed version ${version}`,
 });

@@ -1,26 +1,59 @@
 import { z } from 'zod';
+import { HAPPENINGS } from '../../learn/happened';
+import { JUDGED_BY } from '../../learn/signed';
 import { VERDICTS } from '../../learn/verdict';
 import { Id } from '../document';
 import { defineRow, Voidable } from './kind';
 
 const Effort = z.enum(['too-easy', 'good', 'too-hard']);
 
+/** Where along its way on a surface binds. */
+export const BINDS = ['start', 'middle', 'end', 'one-side', 'all-along'] as const;
+
 export const TryMate = z.object({
   verdict: z.enum(VERDICTS).optional(),
-  /** For position, length, angle and flush: signed, mm or degrees. */
-  off: z.number().min(-500).max(500).optional(),
+  /** For position, length, angle and flush: how far off, signed, and how sure that is; mm or degrees. */
+  off: z
+    .object({
+      value: z.number().min(-500, 'Not below −500.').max(500, 'At most 500.'),
+      u: z.number().min(0).max(500),
+      by: z.enum(JUDGED_BY),
+    })
+    .optional(),
   /** For stretch and click. */
   effort: z.object({ on: Effort.optional(), off: Effort.optional(), home: Effort.optional() }).optional(),
+  /** By how much it missed, of one that is judged by a feel: beside its verdict, mm of the whole width. */
+  about: z
+    .object({ amount: z.number().min(0, 'Not below 0.').max(20, 'At most 20 mm.'), by: z.enum(JUDGED_BY) })
+    .optional(),
+  /** Where it binds, and whether that marks the plastic. */
+  binds: z.enum(BINDS).optional(),
+  marks: z.boolean().optional(),
   /** The print's own size, measured. */
   printed: z.object({ value: z.number().positive(), u: z.number().min(0) }).optional(),
 });
 export type TryMate = z.infer<typeof TryMate>;
+
+export const Happening = z.object({
+  what: z.enum(HAPPENINGS),
+  /** In the maker's words; empty where it was not asked or said. */
+  where: z.string().trim().max(200).default(''),
+  /** Of a break: whether the original broke there too. */
+  originalToo: z.boolean().nullable().default(null),
+});
+export type Happening = z.infer<typeof Happening>;
 
 /** Putting a print on: a verdict for each mate that was judged. */
 export const Try = z.object({
   ...Voidable,
   printId: Id,
   mates: z.record(Id, TryMate),
+  /** What else happened, whatever the sizes. */
+  happened: z.array(Happening).max(HAPPENINGS.length).default([]),
+  /** Photos of the job that were taken at it. */
+  photos: z.array(Id).max(10).default([]),
+  /** Who judged; empty where nobody said. */
+  by: z.string().trim().max(60).default(''),
   note: z.string().max(2000),
 });
 export type Try = z.infer<typeof Try>;

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { Additions } from '../../shape/additions/addition';
-import { Id, ParameterText, Pose, Want } from '../document';
+import { Id, OwnNumber, ParameterText, Pose, Want } from '../document';
 import { defineRow, Voidable } from './kind';
 
 const LedgerStep = z.object({
@@ -20,6 +20,21 @@ export const VersionMate = z.object({
   ledger: z.array(LedgerStep),
   /** What was believed of the printer before this job's own tries. */
   prior: z.object({ mean: z.number(), sd: z.number() }),
+  /** Where the maker named the surface: what it was then. */
+  own: OwnNumber.extend({ name: z.string(), side: z.enum(['inside', 'outside']), dimension: Id }).optional(),
+});
+
+/** The chain of one that is judged by an amount, as it stood when the version was made. mm or degrees. */
+export const VersionSigned = z.object({
+  mateId: Id,
+  name: z.string(),
+  number: z.string(),
+  target: z.object({ value: z.number(), u: z.number() }),
+  tolerance: z.object({ min: z.number(), max: z.number() }),
+  model: z.number(),
+  pRight: z.number(),
+  ledger: z.array(LedgerStep),
+  prior: z.object({ mean: z.number(), sd: z.number() }),
 });
 
 /** An immutable set of model numbers. */
@@ -37,6 +52,7 @@ export const Version = z.object({
   parameters: z.record(z.string(), z.union([z.number(), z.string(), z.boolean()])),
   additions: Additions,
   mates: z.array(VersionMate),
+  signed: z.array(VersionSigned).default([]),
   pAllRight: z.number(),
   reasons: z.array(z.string()),
   /** Findings accepted with a reason. */

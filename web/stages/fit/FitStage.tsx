@@ -1,3 +1,5 @@
+import { Plus } from 'lucide-react';
+import { useState } from 'react';
 import { ToggleButton, ToggleButtonGroup } from 'react-aria-components';
 import styled from 'styled-components';
 import {
@@ -7,7 +9,7 @@ import {
   type WantName,
   windowForSize,
 } from '../../../core/fit/wants';
-import type { Mate, Want } from '../../../core/job/document';
+import { type FitMate, isFit, type Mate, type SignedMate, type Want } from '../../../core/job/document';
 import { windowFor } from '../../../core/job/workshop';
 import { formatPercent, formatPlain } from '../../../core/quantity/format';
 import { parseQuantity } from '../../../core/quantity/parse';
@@ -19,6 +21,7 @@ import { CommittedField } from '../../ui/CommittedField';
 import { Button, Select } from '../../ui/controls';
 import { Big, Empty, Lead, Notice, Panel, Row, Stack } from '../../ui/layout';
 import { FONTS } from '../../ui/theme';
+import { AddMateDialog, type Preset } from './AddMateDialog';
 import { ClearanceCurve } from './ClearanceCurve';
 import { EffectsPanel } from './EffectsPanel';
 import { FeelPanel } from './FeelPanel';
@@ -26,7 +29,9 @@ import { GapPicture } from './GapPicture';
 import { GoesWith } from './GoesWith';
 import { GripsPanel } from './GripsPanel';
 import { LadderPanel } from './LadderPanel';
+import { Dropped, MateKeys } from './MateKeys';
 import { OwnWindow } from './OwnWindow';
+import { SignedFit } from './SignedFit';
 import { SurerPanel } from './SurerPanel';
 import { WantPicture } from './WantPicture';
 
@@ -40,14 +45,76 @@ const PREFERENCES: { value: Want['prefer']; label: string }[] = [
 /** How each surface should feel, and the number that gives. */
 export function FitStage() {
   const { resolved, selected, select } = useBench('resolved', 'selected', 'select');
-  const mates = resolved.mates;
+  const [adding, setAdding] = useState<Preset | null>(null);
+  const mates: readonly Mate[] = [...resolved.mates, ...resolved.signed];
   const mate =
     mates.find(m => m.id === selected || (m.other.of === 'object' && m.other.dimension === selected)) ??
     mates[0];
+  const dialog = adding ? (
+    <AddMateDialog
+      preset={adding}
+      onClose={id => {
+        setAdding(null);
+        if (id) select(id);
+      }}
+    />
+  ) : null;
   if (!mate)
     return (
-      <Empty title="Nothing has to fit">With the choices made on Shape this part touches nothing.</Empty>
+      <>
+        <Empty
+          title="Nothing has to fit"
+          action={<Button onPress={() => setAdding({})}>Add what must fit</Button>}
+        >
+          This part may stand free. If something of it must fit, say what.
+        </Empty>
+        <Dropped />
+        {dialog}
+      </>
     );
+  return (
+    <>
+      <Tabs
+        aria-label="Mate"
+        selectionMode="single"
+        disallowEmptySelection
+        selectedKeys={[mate.id]}
+        onSelectionChange={keys => select(String([...keys][0]))}
+      >
+        {mates.map(m => (
+          <ToggleButton key={m.id} id={m.id}>
+            {m.name}
+          </ToggleButton>
+        ))}
+        <Button $small $look="quiet" onPress={() => setAdding({})}>
+          <Plus size={15} aria-hidden /> Add what must fit
+        </Button>
+      </Tabs>
+      {isFit(mate) ? <FitOf mate={mate} /> : <SignedOf mate={mate} />}
+      <MateKeys key={mate.id} mate={mate} />
+      <Dropped />
+      {dialog}
+    </>
+  );
+}
+
+function SignedOf({ mate }: { mate: SignedMate }) {
+  const { resolved } = useBench('resolved');
+  const spec = resolved.recipe.parameters.find(p => p.name === mate.number);
+  return (
+    <>
+      <h1>{mate.name}: what is right?</h1>
+      <Lead>
+        Its number is “{spec?.label ?? mate.number}”
+        {Math.abs(mate.rate - 1) > 0.01 ? `, which moves it ${formatPlain(mate.rate, 2)} times as far` : ''}.
+      </Lead>
+      <SignedFit key={mate.id} mate={mate} ledger={resolved.ledger.signed.find(m => m.mate.id === mate.id)} />
+    </>
+  );
+}
+
+function FitOf({ mate }: { mate: FitMate }) {
+  const { resolved } = useBench('resolved');
   const ledger = resolved.ledger.mates.find(m => m.mate.id === mate.id);
   return (
     <>
@@ -58,21 +125,6 @@ export function FitStage() {
           ? 'The window is how far the soft side is stretched.'
           : `Clearance is ${ledger ? acrossOf(ledger).replace('the ', 'the whole ') : 'across the whole of it'}.`}
       </Lead>
-      {mates.length > 1 ? (
-        <Tabs
-          aria-label="Mate"
-          selectionMode="single"
-          disallowEmptySelection
-          selectedKeys={[mate.id]}
-          onSelectionChange={keys => select(String([...keys][0]))}
-        >
-          {mates.map(m => (
-            <ToggleButton key={m.id} id={m.id}>
-              {m.name}
-            </ToggleButton>
-          ))}
-        </Tabs>
-      ) : null}
       <GoesWith mate={mate} />
       <Wants mate={mate} ledger={ledger} />
       <Stack $gap={12}>
@@ -87,7 +139,7 @@ export function FitStage() {
   );
 }
 
-function Wants({ mate, ledger }: { mate: Mate; ledger: MateLedger | undefined }) {
+function Wants({ mate, ledger }: { mate: FitMate; ledger: MateLedger | undefined }) {
   const { edit, resolved, workshop } = useBench('edit', 'resolved', 'workshop');
   const size = sizeOf(mate, resolved);
   const widened = size === null ? mate.want.window : windowForSize(mate.want, size);
@@ -155,16 +207,16 @@ function Wants({ mate, ledger }: { mate: Mate; ledger: MateLedger | undefined })
   );
 }
 
-const sizeOf = (mate: Mate, resolved: ResolvedPart): number | null =>
+const sizeOf = (mate: FitMate, resolved: ResolvedPart): number | null =>
   (mate.other.of === 'object'
     ? resolved.dimensions.get(mate.other.dimension)?.evaluation?.value
     : undefined) ?? null;
 
-const sourceOf = (mate: Mate, resolved: ResolvedPart) =>
+const sourceOf = (mate: FitMate, resolved: ResolvedPart) =>
   mate.other.of === 'object' ? resolved.dimensions.get(mate.other.dimension)?.source : null;
 
 /** An old part is copied, and gets back what it has lost. */
-function Wear({ mate }: { mate: Mate }) {
+function Wear({ mate }: { mate: FitMate }) {
   const { edit } = useBench('edit');
   return (
     <CommittedField
@@ -186,7 +238,7 @@ function Wear({ mate }: { mate: Mate }) {
 }
 
 /** Jaws can stand in for a rigid surface that slides over another; not for a stretch, a thread or a filled gap. */
-const canBeFelt = (mate: Mate, ledger: MateLedger) =>
+const canBeFelt = (mate: FitMate, ledger: MateLedger) =>
   mate.want.window.unit === 'mm' &&
   ledger.reading.source === 'seat' &&
   ['drop-on', 'slide', 'snug', 'press', 'own'].includes(mate.want.name);
@@ -235,7 +287,7 @@ function NextPrint({ ledger }: { ledger: MateLedger }) {
   );
 }
 
-function Unmeasured({ mate }: { mate: Mate }) {
+function Unmeasured({ mate }: { mate: FitMate }) {
   const { document, go } = useBench('document', 'go');
   const dimension = document.dimensions.find(
     d => mate.other.of === 'object' && d.id === mate.other.dimension,

@@ -1,4 +1,4 @@
-import type { Mate } from '../../../core/job/document';
+import type { FitMate } from '../../../core/job/document';
 import { dimensionOf, recipeOf } from '../../../core/job/parts';
 import { useBench } from '../../job/bench-context';
 import { Select } from '../../ui/controls';
@@ -6,7 +6,7 @@ import { Select } from '../../ui/controls';
 const OBJECT = 'object';
 
 /** Whether a surface fits the object, or another of the job's own parts. Nothing to choose in a job of one part. */
-export function GoesWith({ mate }: { mate: Mate }) {
+export function GoesWith({ mate }: { mate: FitMate }) {
   const { document, resolved, edit } = useBench('document', 'resolved', 'edit');
   const others = document.parts.filter(p => p.id !== resolved.part.id);
   if (others.length === 0) return null;

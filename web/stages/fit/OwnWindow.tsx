@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { Input, TextField } from 'react-aria-components';
 import styled from 'styled-components';
-import type { Mate } from '../../../core/job/document';
+import type { FitMate } from '../../../core/job/document';
 import { formatPlain } from '../../../core/quantity/format';
 import { parseQuantity } from '../../../core/quantity/parse';
 import { fitOf } from '../../../core/shelf/iso286/limits';
@@ -18,7 +18,7 @@ const GIVEN: { value: Given; label: string }[] = [
 ];
 
 /** The window itself, for those who think in it: clearance in mm, or stretch in %. @param size read, mm */
-export function OwnWindow({ mate, size }: { mate: Mate; size: number | null }) {
+export function OwnWindow({ mate, size }: { mate: FitMate; size: number | null }) {
   const [given, setGiven] = useState<Given>('whole');
   const strain = mate.want.window.unit === 'strain';
   return (
@@ -41,7 +41,7 @@ export function OwnWindow({ mate, size }: { mate: Mate; size: number | null }) {
   );
 }
 
-function Numbers({ mate, perSide }: { mate: Mate; perSide: boolean }) {
+function Numbers({ mate, perSide }: { mate: FitMate; perSide: boolean }) {
   const { edit } = useBench('edit');
   const { window } = mate.want;
   const strain = window.unit === 'strain';
@@ -114,7 +114,7 @@ function Numbers({ mate, perSide }: { mate: Mate; perSide: boolean }) {
 }
 
 /** A fit of ISO 286 as the window: for those who think in it. */
-function IsoClass({ mate, size }: { mate: Mate; size: number | null }) {
+function IsoClass({ mate, size }: { mate: FitMate; size: number | null }) {
   const { edit } = useBench('edit');
   const [text, setText] = useState('');
   const outcome = size === null ? { problem: 'Measure it first: a class is for a size.' } : look(size, text);

@@ -1,21 +1,43 @@
+import { useState } from 'react';
 import styled from 'styled-components';
 import type { DimensionState } from '../../../core/work/dimension';
 import { usesOf } from '../../../core/work/uses';
 import { useBench } from '../../job/bench-context';
 import { Button } from '../../ui/controls';
+import { AddMateDialog } from '../fit/AddMateDialog';
 
 /** What a size goes into, or that nothing is made from it as the part is now. */
 export function UsedFor({ state: { dimension } }: { state: DimensionState }) {
   const { resolved, go } = useBench('resolved', 'go');
+  const [adding, setAdding] = useState(false);
   const uses = usesOf(resolved, dimension);
-  if (uses.length > 0) return <Line>It goes into: {uses.join('; ')}.</Line>;
+  const fits = [...resolved.mates, ...resolved.signed].some(
+    m => m.other.of === 'object' && m.other.dimension === dimension.id,
+  );
   return (
     <Line>
-      Nothing on Shape is made from it now: write “{dimension.name}” in a number’s field there, or leave it
-      unread.{' '}
-      <Button $small $look="quiet" onPress={() => go('shape')}>
-        To Shape
-      </Button>
+      {uses.length > 0
+        ? `It goes into: ${uses.join('; ')}.`
+        : `Nothing on Shape is made from it now: let a part fit it, write “${dimension.name}” in a number’s field there, or leave it unread.`}{' '}
+      {fits || dimension.guide !== null ? null : (
+        <Button $small $look="quiet" onPress={() => setAdding(true)}>
+          The part must fit this
+        </Button>
+      )}
+      {uses.length > 0 ? null : (
+        <Button $small $look="quiet" onPress={() => go('shape')}>
+          To Shape
+        </Button>
+      )}
+      {adding ? (
+        <AddMateDialog
+          preset={{ dimension: dimension.id }}
+          onClose={id => {
+            setAdding(false);
+            if (id) go('fit', id);
+          }}
+        />
+      ) : null}
     </Line>
   );
 }

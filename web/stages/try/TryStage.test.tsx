@@ -20,7 +20,7 @@ describe('a try', () => {
     const bench = printed();
     bench.show(<TryStage />);
     await record();
-    expect(screen.getByText(/Say how at least one surface feels/)).toBeTruthy();
+    expect(await screen.findByText(/Say how at least one surface feels/)).toBeTruthy();
     expect(bench.appended).toEqual([]);
   });
 
@@ -76,7 +76,17 @@ describe('a try', () => {
     const [mate] = bench.part.ledger.mates;
     bench.happen({
       kind: 'try',
-      row: { id: 't1', at: '', voided: null, printId: 'p1', mates: { [mate!.mate.id]: {} }, note: 'cold' },
+      row: {
+        id: 't1',
+        at: '',
+        voided: null,
+        printId: 'p1',
+        mates: { [mate!.mate.id]: {} },
+        happened: [],
+        photos: [],
+        by: '',
+        note: 'cold',
+      },
     });
     bench.show(<TryStage />);
     expect(screen.getByText(/Not judged yet: Skirt over rim/)).toBeTruthy();

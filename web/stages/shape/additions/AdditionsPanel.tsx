@@ -24,7 +24,6 @@ import {
   type AdditionKind,
   inOrder,
   MOST_ADDITIONS,
-  nameForNew,
 } from '../../../../core/shape/additions/addition';
 import { longName, surfaceNameOf } from '../../../../core/shape/additions/with-additions';
 import type { Finding } from '../../../../core/shape/findings/finding';
@@ -39,6 +38,7 @@ import { ParameterField } from '../ParameterField';
 import { AddDialog } from './AddDialog';
 import { freeName } from './free-name';
 import { KindPicture } from './KindPicture';
+import { useAddAddition } from './use-add-addition';
 
 /** What the maker puts on the recipe's part or takes off it, in the order in which it is done. */
 export function AdditionsPanel({ findings }: { findings: readonly Finding[] }) {
@@ -62,15 +62,11 @@ export function AdditionsPanel({ findings }: { findings: readonly Finding[] }) {
     const before = list[to > from ? to + 1 : to]?.id ?? null;
     await edit({ kind: 'place-addition', partId: part.id, additionId: id, before });
   };
+  const addOne = useAddAddition();
   const add = async (kind: AdditionKind) => {
     setAdding(false);
-    const id = freeName(kind.short, part.additions);
-    const done = await edit({
-      kind: 'add-addition',
-      partId: part.id,
-      addition: { id, kind: kind.kind, name: nameForNew(kind.title, part.additions), on: true },
-    });
-    if (done) setOpen(id);
+    const id = await addOne(kind.kind);
+    if (id) setOpen(id);
   };
   const copy = async (addition: Addition, mirror?: SidesChanged) => {
     const id = freeName(kindOf(addition.kind).short, part.additions);

@@ -1,0 +1,255 @@
+import { describe, expect, test } from 'vitest';
+import { readEdit } from '../../testing/read-edit';
+import type { JobDocument, Mate, SignedMate } from '../job/document';
+import { applyEdit, type Edit } from '../job/edits';
+import { emptyHistory, type History } from '../job/history';
+import { newJob } from '../job/new-job';
+import { FIRST_WORKSHOP } from '../job/workshop';
+import { USUAL_SENSE } from '../learn/signed';
+import { requireRecipe } from '../shape/recipes';
+import { Work } from './work';
+
+const start = newJob('Cap', requireRecipe('round-cap'), FIRST_WORKSHOP);
+const edited = (document: JobDocument, ...edits: Edit[]): JobDocument =>
+  edits.reduce((doc, edit) => applyEdit(doc, edit, FIRST_WORKSHOP), document);
+const part = (document: JobDocument, history: History = emptyHistory()) =>
+  new Work(document, FIRST_WORKSHOP, history).part('part-1');
+
+const size = (id: string, kind: 'length' | 'outside' | 'angle' = 'length'): Edit => ({
+  kind: 'add-dimension',
+  dimension: { id, name: id, label: id, kind, critical: false, guide: null, note: '', readings: [] },
+});
+const height = (change: Partial<SignedMate> = {}): SignedMate => ({
+  id: 'tall',
+  name: 'Height over the deck',
+  kind: 'length',
+  ours: { of: 'part', part: 'part-1', surface: 'tall' },
+  other: { of: 'object', dimension: 'room' },
+  number: 'skirtDepth',
+  rate: 1,
+  tolerance: { min: -0.5, max: 0.1 },
+  sense: USUAL_SENSE.length,
+  ...change,
+});
+const add = (mate: Mate): Edit => ({ kind: 'add-mate', mate });
+/** A cap that was read, whose depth must be right too. */
+const measured = edited(start, readEdit('rim', 31.7), readEdit('rim_height', 14), size('room'));
+const judged = edited(measured, add(height()), readEdit('room', 12.4));
+
+/** Version 1 drew this depth; `off` was said of its print. */
+function tried(model: number, off: number | null, verdict: 'right' | 'tight' = 'right'): History {
+  const { mates } = part(judged).ledger;
+  const at = '2026-01-02T00:00:00.000Z';
+  const [skirt] = mates;
+  return {
+    ...emptyHistory(),
+    versions: [
+      {
+        id: 'v1',
+        at,
+        voided: null,
+        partId: 'part-1',
+        number: 1,
+        recipe: 'round-cap',
+        recipeVersion: 1,
+        kernels: '',
+        printerId: 'printer',
+        materialId: 'pla',
+        pose: 'as-drawn',
+        expressions: {},
+        parameters: {},
+        additions: [],
+        mates: [
+          {
+            mateId: skirt!.mate.id,
+            surface: 'skirt',
+            want: skirt!.mate.want,
+            reading: { value: 31.7, u: 0.03 },
+            model: skirt!.model,
+            pRight: 0.5,
+            ledger: [],
+            prior: { mean: 0.2, sd: 0.1 },
+          },
+        ],
+        signed: [
+          {
+            mateId: 'tall',
+            name: 'Height over the deck',
+            number: 'skirtDepth',
+            target: { value: 12.4, u: 0.03 },
+            tolerance: { min: -0.5, max: 0.1 },
+            model,
+            pRight: 0.5,
+            ledger: [],
+            prior: { mean: 0, sd: 0.1 },
+          },
+        ],
+        pAllRight: 0.4,
+        reasons: [],
+        accepted: [],
+        volume: 1000,
+        files: {},
+        without: {},
+      },
+    ],
+    prints: [
+      {
+        id: 'p1',
+        at,
+        voided: null,
+        versionId: 'v1',
+        number: 1,
+        pieces: 1,
+        hours: 1,
+        grams: 5,
+        cost: 0.1,
+        note: '',
+        failed: null,
+        practice: false,
+        files: {},
+      },
+    ],
+    tries: [
+      {
+        id: 't1',
+        at,
+        voided: null,
+        printId: 'p1',
+        mates: {
+          [skirt!.mate.id]: { verdict },
+          ...(off === null ? {} : { tall: { off: { value: off, u: 0.05, by: 'caliper' as const } } }),
+        },
+        happened: [],
+        photos: [],
+        by: '',
+        note: '',
+      },
+    ],
+  };
+}
+
+describe('a length that must be right', () => {
+  test('sets its number from its target and the middle of what is right', () => {
+    const { ledger, parameters } = part(judged);
+    const [row] = ledger.signed;
+    expect(parameters.skirtDepth).toBe(row!.model);
+    expect(row!.model).toBeCloseTo(12.4 - 0.2, 2);
+    expect(row!.steps.reduce((sum, s) => sum + s.amount, 0)).toBeCloseTo(row!.model, 6);
+    expect(ledger.pAllRight).toBeLessThan(row!.pRight);
+  });
+
+  test('is waited for until its target is read, and then is one of the dimensions that are asked for', () => {
+    const unread = part(edited(measured, add(height())));
+    expect(unread.ledger.unread.map(m => m.name)).toEqual(['Height over the deck']);
+    expect(unread.ledger.pAllRight).toBeNull();
+    expect(unread.provisional.has('skirtDepth')).toBe(true);
+    expect(unread.needed.map(d => d.dimension.id)).toContain('room');
+  });
+
+  test('a number of the maker’s own stands in its ledger as such, with the chance of that number', () => {
+    const own = part(
+      edited(judged, {
+        kind: 'parameter',
+        partId: 'part-1',
+        name: 'skirtDepth',
+        expression: { text: '13', unit: 'mm' },
+      }),
+    ).ledger.signed[0]!;
+    expect([own.model, own.proposed]).toEqual([13, 12.2]);
+    expect(own.pRight).toBeLessThan(0.02);
+    expect(own.steps.at(-1)).toMatchObject({ step: 'own', amount: expect.closeTo(0.8, 6) });
+  });
+
+  test('is not right before it is judged, nor while it is out of its tolerance', () => {
+    const { overview: open } = part(judged, tried(12.2, null));
+    expect(open.next.action).toBe('Say how the rest of version 1 sits');
+    expect(open.next.reason).toContain('Height over the deck');
+    const { overview: off, ledger } = part(judged, tried(12.2, 0.8));
+    expect(off.next.action).toBe('Make version 2');
+    expect(ledger.signed[0]!.model).toBeLessThan(12.2 - 0.3);
+    expect(ledger.signed[0]!.reason).toContain('0.8 mm too long');
+    const { overview: right, ledger: kept } = part(judged, tried(12.2, -0.15));
+    expect(right.next.action).not.toBe('Make version 2');
+    expect(kept.signed[0]!.model).toBe(12.2);
+  });
+});
+
+describe('anything the maker says must fit', () => {
+  const stem: Mate = {
+    id: 'outer',
+    name: 'Cap in its ring',
+    kind: 'fit',
+    ours: { of: 'part', part: 'part-1', surface: 'outer' },
+    other: { of: 'object', dimension: 'ring' },
+    side: 'outside',
+    soft: 'none',
+    want: { name: 'slide', window: { min: 0.2, max: 0.45, unit: 'mm' }, prefer: 'none' },
+    own: { number: 'skirtDiameter', form: 'round', lying: false },
+  };
+
+  test('shares its number with what the recipe fits there, and the ledger says so', () => {
+    const both = part(edited(measured, size('ring', 'outside'), readEdit('ring', 32.6), add(stem)));
+    const [skirt, ring] = both.ledger.mates;
+    expect(skirt!.model).toBe(ring!.model);
+    expect(skirt!.reason).toContain('shares its number with “Cap in its ring”');
+    expect(both.parameters.skirtDiameter).toBe(skirt!.model);
+  });
+
+  test.each([
+    [height({ number: 'none' }), 'no such length'],
+    [height({ kind: 'angle' }), 'cannot be an angle'],
+    [height({ other: { of: 'object', dimension: 'gone' } }), 'no longer there'],
+  ])('is refused where it makes no sense: %#', (mate, words) => {
+    expect(() => edited(measured, add(mate))).toThrow(words);
+  });
+
+  test('an angle goes with an angle', () => {
+    const withAngle = edited(measured, size('lean', 'angle'));
+    expect(() => edited(withAngle, add(height({ other: { of: 'object', dimension: 'lean' } })))).toThrow(
+      'cannot be an angle',
+    );
+  });
+
+  test('is called otherwise, and its tolerance is changed, in one place', () => {
+    const changed = edited(judged, {
+      kind: 'change-mate',
+      mateId: 'tall',
+      name: 'Room under the lid',
+      tolerance: { min: -1, max: 0 },
+    });
+    const [row] = part(changed).ledger.signed;
+    expect(row!.mate.name).toBe('Room under the lid');
+    expect(row!.model).toBeCloseTo(12.4 - 0.5, 2);
+    expect(() =>
+      edited(judged, { kind: 'change-mate', mateId: 'skirt', tolerance: { min: -1, max: 0 } }),
+    ).toThrow('judged by a feel');
+  });
+});
+
+describe('a part that stands free', () => {
+  const free = edited(measured, {
+    kind: 'drop-mate',
+    mateId: 'skirt',
+    stays: { text: '40', unit: 'mm' },
+  });
+
+  test('need not fit anything: its number stays, and its seat is no longer asked for', () => {
+    const { ledger, parameters, needed, provisional } = part(free);
+    expect(ledger).toMatchObject({ mates: [], pAllRight: null });
+    expect(parameters.skirtDiameter).toBe(40);
+    expect(provisional.has('skirtDiameter')).toBe(false);
+    expect(needed.map(d => d.dimension.id)).not.toContain('rim');
+  });
+
+  test('must fit again on a word', () => {
+    const again = part(edited(free, { kind: 'propose-mate', partId: 'part-1', surface: 'skirt' }));
+    expect(again.ledger.mates).toHaveLength(1);
+    expect(again.parameters.skirtDiameter).toBe(part(measured).parameters.skirtDiameter);
+  });
+
+  test('what goes with a surface of it must be let go first', () => {
+    expect(() => edited(free, { kind: 'propose-mate', partId: 'part-1', surface: 'none' })).toThrow(
+      'no such surface',
+    );
+  });
+});

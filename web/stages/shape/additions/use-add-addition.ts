@@ -1,0 +1,20 @@
+import { kindOf } from '../../../../core/shape/additions';
+import { type AdditionKindName, nameForNew } from '../../../../core/shape/additions/addition';
+import { useBench } from '../../../job/bench-context';
+import { freeName } from './free-name';
+
+/** Puts another addition of a kind on the part. @returns its id; null where it was refused, which the page says */
+export function useAddAddition(): (kind: AdditionKindName) => Promise<string | null> {
+  const { resolved, edit } = useBench('resolved', 'edit');
+  const { part } = resolved;
+  return async name => {
+    const kind = kindOf(name);
+    const id = freeName(kind.short, part.additions);
+    const done = await edit({
+      kind: 'add-addition',
+      partId: part.id,
+      addition: { id, kind: kind.kind, name: nameForNew(kind.title, part.additions), on: true },
+    });
+    return done ? id : null;
+  };
+}

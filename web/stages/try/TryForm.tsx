@@ -1,0 +1,325 @@
+import { zodResolver } from '@hookform/resolvers/zod';
+import { useEffect, useRef, useState } from 'react';
+import { FileTrigger } from 'react-aria-components';
+import { useForm, useWatch } from 'react-hook-form';
+import { BenchVerdicts } from '../../../contract/bench';
+import { type FitMate, isFit, type SignedMate } from '../../../core/job/document';
+import type { Print, TryMate, Version } from '../../../core/job/history';
+import { unitOfKind } from '../../../core/learn/signed';
+import { VERDICTS } from '../../../core/learn/verdict';
+import { singleReading } from '../../../core/work/dimension';
+import type { Outcome } from '../../../core/work/outcome';
+import { post } from '../../api/client';
+import { useBench } from '../../job/bench-context';
+import { useInstrumentInHand } from '../../job/instrument-in-hand';
+import { isTyping } from '../../job/use-job-keys';
+import { Button, Select } from '../../ui/controls';
+import { FormField } from '../../ui/FormField';
+import { Notice, Panel, Row, Stack } from '../../ui/layout';
+import { sendPhoto } from '../measure/photos';
+import { FitVerdict } from './FitVerdict';
+import { Happened } from './Happened';
+import { SignedVerdict } from './SignedVerdict';
+import {
+  amountOf,
+  dropDraft,
+  keepDraft,
+  keptDraft,
+  type MateDraft,
+  MOST_ABOUT,
+  NO_DRAFT,
+  offSaid,
+  sizeOf,
+  TryDraft,
+  WAYS,
+} from './try-draft';
+
+interface Props {
+  version: Version;
+  print: Print;
+  /** Of the tries so far; null before the first. */
+  outcome: Outcome | null;
+}
+
+/** A mate of the version that is judged, with what was drawn. */
+type Judged = { mate: FitMate; model: number } | { mate: SignedMate; model: number };
+
+const MOST_PHOTOS = 10;
+
+export function TryForm({ version, print, outcome }: Props) {
+  const { job, session, say, workshop } = useBench('job', 'session', 'say', 'workshop');
+  const judged = useJudged(version, outcome);
+  const instrument = useInstrumentInHand(workshop.instruments, false);
+  const { control, handleSubmit, setValue, getValues, formState, reset } = useForm({
+    resolver: zodResolver(
+      TryDraft.superRefine((draft, context) => {
+        for (const { id, field, message } of problemsOf(draft, judged))
+          context.addIssue({ code: 'custom', path: ['mates', id, field], message });
+        if (nothingIn(draft)) context.addIssue({ code: 'custom', path: ['mates'], message: NOTHING });
+      }),
+    ),
+    defaultValues: keptDraft(print.id),
+  });
+  const draft = useWatch({ control }) as TryDraft;
+  useEffect(() => keepDraft(print.id, draft), [print.id, draft]);
+  const draftOf = (id: string): MateDraft => draft.mates[id] ?? NO_DRAFT;
+  const change = (id: string, next: Partial<MateDraft>) =>
+    setValue(
+      'mates',
+      { ...getValues().mates, [id]: { ...(getValues().mates?.[id] ?? NO_DRAFT), ...next } },
+      { shouldValidate: formState.isSubmitted },
+    );
+  useVerdictKeys(judged, id => draftOf(id), change);
+  const record = handleSubmit(async said => {
+    try {
+      const { happened, photos, by, note } = said;
+      const mates = saidOf(said, judged, typed =>
+        singleReading(typed.value, typed.side, instrument.instrument?.id ?? null, workshop),
+      );
+      await session.append('tries', () => ({ printId: print.id, mates, happened, photos, by, note }));
+      dropDraft(print.id);
+      // Who judges stays the same person.
+      reset({ ...TryDraft.parse({}), by });
+    } catch (error) {
+      say((error as Error).message, 'stop');
+    }
+  });
+  const practice = async () => {
+    try {
+      const { verdicts } = await post(`/bench/jobs/${job.id}/try-on`, BenchVerdicts, { printId: print.id });
+      for (const [id, verdict] of Object.entries(verdicts)) change(id, { verdict });
+    } catch (error) {
+      say((error as Error).message, 'stop');
+    }
+  };
+  const open = outcome?.unjudged.length ?? 0;
+  // Said once recording was asked for, then kept up with every key.
+  const problems = formState.isSubmitted ? problemsOf(draft, judged) : [];
+  const problemOf = (id: string, field: keyof MateDraft) =>
+    problems.find(p => p.id === id && p.field === field)?.message;
+  return (
+    <form onSubmit={event => void record(event)}>
+      <Stack $gap={12} style={{ maxWidth: 780 }}>
+        {outcome ? (
+          <h2>{open > 0 ? 'How does the rest of it sit?' : 'Try it again, or more carefully'}</h2>
+        ) : null}
+        {judged.map(({ mate, model }) =>
+          isFit(mate) ? (
+            <FitVerdict
+              key={mate.id}
+              mate={mate}
+              model={model}
+              draft={draftOf(mate.id)}
+              problems={{ about: problemOf(mate.id, 'about'), printed: problemOf(mate.id, 'printed') }}
+              onChange={next => change(mate.id, next)}
+            />
+          ) : (
+            <SignedVerdict
+              key={mate.id}
+              mate={mate}
+              model={model}
+              draft={draftOf(mate.id)}
+              problem={problemOf(mate.id, 'amount')}
+              onChange={next => change(mate.id, next)}
+            />
+          ),
+        )}
+        <Happened happened={draft.happened} onChange={happened => setValue('happened', happened)} />
+        <Panel>
+          <Stack $gap={10}>
+            <FormField
+              control={control}
+              name="note"
+              label="Anything else?"
+              placeholder="goes on straight, turns freely"
+              rows={2}
+              maxLength={2000}
+            />
+            <Row $wrap $gap={16} style={{ alignItems: 'flex-end' }}>
+              <div style={{ maxWidth: 220 }}>
+                <FormField
+                  control={control}
+                  name="by"
+                  label="Who tried it?"
+                  placeholder="the boat-keeper"
+                  maxLength={60}
+                />
+              </div>
+              {judged.some(({ mate }) => draftOf(mate.id).printed.trim() !== '') && instrument.instrument ? (
+                <div style={{ maxWidth: 250 }}>
+                  <Select
+                    label="Measured with"
+                    value={instrument.instrument.id}
+                    options={instrument.all.map(i => ({ value: i.id, label: i.name }))}
+                    onChange={instrument.take}
+                  />
+                </div>
+              ) : null}
+              <TryPhotos photos={draft.photos} onChange={photos => setValue('photos', photos)} />
+            </Row>
+          </Stack>
+        </Panel>
+        {formState.isSubmitted && nothingIn(draft) ? <Notice level="stop">{NOTHING}</Notice> : null}
+        <Row $wrap>
+          <Button type="submit" $look={outcome ? 'plain' : 'main'} isDisabled={formState.isSubmitting}>
+            Record the try
+          </Button>
+          {workshop.practiceBench ? <Button onPress={() => void practice()}>Practice hands</Button> : null}
+        </Row>
+      </Stack>
+    </form>
+  );
+}
+
+const NOTHING = 'Say how at least one surface feels, or what happened.';
+
+/** What of a version is judged: what was not judged yet comes first. A surface that the job no longer has is left out. */
+function useJudged(version: Version, outcome: Outcome | null): Judged[] {
+  const { document } = useBench('document');
+  const open = new Set(outcome?.unjudged.map(m => m.mateId));
+  return [...version.mates, ...version.signed]
+    .toSorted((a, b) => Number(open.has(b.mateId)) - Number(open.has(a.mateId)))
+    .flatMap(({ mateId, model }): Judged[] => {
+      const mate = document.mates.find(m => m.id === mateId);
+      if (!mate) return [];
+      return isFit(mate) ? [{ mate, model }] : [{ mate, model }];
+    });
+}
+
+function problemsOf(draft: TryDraft, judged: readonly Judged[]) {
+  return judged.flatMap(({ mate }) => {
+    const said = draft.mates[mate.id];
+    if (!said) return [];
+    const found: { id: string; field: keyof MateDraft; message: string }[] = [];
+    const add = (field: keyof MateDraft, message: string | undefined) => {
+      if (message) found.push({ id: mate.id, field, message });
+    };
+    if (isFit(mate)) {
+      add('printed', sizeOf(said.printed).problem);
+      add('about', amountOf(said.about, 'mm', MOST_ABOUT).problem);
+    } else {
+      const off = offSaid(said, unitOfKind(mate.kind));
+      if (off && 'problem' in off) add('amount', off.problem);
+    }
+    return found;
+  });
+}
+
+const nothingIn = (draft: TryDraft): boolean =>
+  draft.happened.length === 0 &&
+  Object.values(draft.mates).every(m => !m.verdict && !m.way && !m.printed.trim() && !m.amount.trim());
+
+type Typed = { value: number; side: FitMate['side'] };
+
+/** What is recorded of it, by mate. @param sizeWith a size off the print with the doubt of what it was read with */
+function saidOf(
+  draft: TryDraft,
+  judged: readonly Judged[],
+  sizeWith: (typed: Typed) => NonNullable<TryMate['printed']>,
+): Record<string, TryMate> {
+  const said: Record<string, TryMate> = {};
+  for (const { mate } of judged) {
+    const own = draft.mates[mate.id];
+    if (!own) continue;
+    const entry: TryMate = isFit(mate) ? feltOf(own, mate, sizeWith) : seenOf(own, mate);
+    if (Object.keys(entry).length > 0) said[mate.id] = entry;
+  }
+  return said;
+}
+
+function feltOf(
+  own: MateDraft,
+  { side }: FitMate,
+  sizeWith: (typed: Typed) => NonNullable<TryMate['printed']>,
+): TryMate {
+  const { verdict, binds, marks, aboutBy } = own;
+  const printed = sizeOf(own.printed).value;
+  const amount = amountOf(own.about, 'mm', MOST_ABOUT).value;
+  const effort = Object.fromEntries(Object.entries(own.effort).filter(([, e]) => e !== undefined));
+  return {
+    ...(verdict ? { verdict } : {}),
+    ...(verdict && verdict !== 'right' && amount ? { about: { amount, by: aboutBy } } : {}),
+    ...(binds ? { binds } : {}),
+    ...(marks ? { marks } : {}),
+    ...(printed === null ? {} : { printed: sizeWith({ value: printed, side }) }),
+    ...(Object.keys(effort).length > 0 ? { effort } : {}),
+  };
+}
+
+function seenOf(own: MateDraft, { kind }: SignedMate): TryMate {
+  const off = offSaid(own, unitOfKind(kind));
+  return off && !('problem' in off) ? { off } : {};
+}
+
+/** Keys 1 to 5 say a verdict of the surface that has the focus, else of the first one that has none. */
+function useVerdictKeys(
+  judged: readonly Judged[],
+  draftOf: (id: string) => MateDraft,
+  change: (id: string, next: Partial<MateDraft>) => void,
+): void {
+  const latest = useRef({ judged, draftOf, change });
+  latest.current = { judged, draftOf, change };
+  useEffect(() => {
+    const say = (event: KeyboardEvent) => {
+      const number = Number(event.key);
+      if (!(number >= 1 && number <= 5) || event.ctrlKey || event.metaKey || event.altKey) return;
+      if (isTyping(event.target)) return;
+      const { judged: all, draftOf: of, change: set } = latest.current;
+      const inFocus = (event.target as HTMLElement).closest<HTMLElement>('[data-mate]')?.dataset.mate;
+      const next =
+        all.find(j => j.mate.id === inFocus) ??
+        all.find(j => !of(j.mate.id).verdict && !of(j.mate.id).way) ??
+        all[0];
+      if (!next) return;
+      event.preventDefault();
+      if (isFit(next.mate)) set(next.mate.id, { verdict: VERDICTS[number - 1] });
+      else set(next.mate.id, { way: WAYS[number < 3 ? 0 : number === 3 ? 1 : 2] });
+    };
+    window.addEventListener('keydown', say);
+    return () => window.removeEventListener('keydown', say);
+  }, []);
+}
+
+/** Photos taken at the bench go to the job, and are named by the try. */
+function TryPhotos({ photos, onChange }: { photos: string[]; onChange(photos: string[]): void }) {
+  const { job, document, say } = useBench('job', 'document', 'say');
+  const [busy, setBusy] = useState(false);
+  const take = async (files: FileList | null) => {
+    setBusy(true);
+    const sent: string[] = [];
+    try {
+      for (const file of [...(files ?? [])].slice(0, MOST_PHOTOS - photos.length))
+        sent.push((await sendPhoto(job.id, file)).photo.id);
+    } catch (error) {
+      say((error as Error).message, 'stop');
+    } finally {
+      onChange([...photos, ...sent]);
+      setBusy(false);
+    }
+  };
+  return (
+    <Row $gap={6} $wrap>
+      {photos.map(id => {
+        const photo = document.photos.find(p => p.id === id);
+        return photo ? (
+          <img
+            key={id}
+            src={`/api/jobs/${job.id}/photos/${photo.id}`}
+            alt={photo.label}
+            style={{ height: 40, borderRadius: 3 }}
+          />
+        ) : null;
+      })}
+      <FileTrigger
+        acceptedFileTypes={['image/*']}
+        allowsMultiple
+        defaultCamera="environment"
+        onSelect={files => void take(files)}
+      >
+        <Button $small isDisabled={busy || photos.length >= MOST_PHOTOS}>
+          {busy ? 'Sending…' : 'Add a photo'}
+        </Button>
+      </FileTrigger>
+    </Row>
+  );
+}
