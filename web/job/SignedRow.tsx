@@ -30,7 +30,7 @@ export function SignedRow({ ledger }: { ledger: SignedLedger }) {
 }
 
 const sizeWords = (value: number, { unit }: Pick<SignedLedger, 'unit'>) =>
-  `${formatPlain(value, 2)}${unit === 'deg' ? '°' : ''}`;
+  `${value.toFixed(2).replace('-', '−')}${unit === 'deg' ? '°' : ''}`;
 
 function Chain({ ledger }: { ledger: SignedLedger }) {
   const { edit, resolved } = useBench('edit', 'resolved');

@@ -1,5 +1,5 @@
 import { Canvas, type ThreeEvent, useThree } from '@react-three/fiber';
-import { useEffect, useMemo, useState } from 'react';
+import { type ReactNode, useEffect, useMemo, useState } from 'react';
 import styled from 'styled-components';
 import {
   BackSide,
@@ -26,6 +26,10 @@ interface Props {
   onPick?(mate: string): void;
   /** Somebody asks for a face: the next press answers with its place in words. */
   onFace?(press: Press): void;
+  /** What is asked for then. */
+  says?: string;
+  /** Further keys beside its own. */
+  tools?: ReactNode;
   /** Dimmed while newer numbers are being built. */
   busy: boolean;
   /** What grew and shrank since an earlier version: the part is then seen through. */
@@ -39,6 +43,8 @@ export default function SolidView({
   lit,
   onPick,
   onFace,
+  says = 'Press on the face where it shall sit.',
+  tools,
   busy,
   change = null,
   surroundings = null,
@@ -87,7 +93,7 @@ export default function SolidView({
       </Canvas>
       <p>
         {onFace
-          ? 'Press on the face where it shall sit.'
+          ? says
           : measuring
             ? marks.length === 0
               ? 'Press on the part: the wall there; press again: how far apart.'
@@ -127,6 +133,7 @@ export default function SolidView({
         >
           {measuring ? 'Done measuring' : 'Measure'}
         </Button>
+        {tools}
       </Tools>
     </Room>
   );

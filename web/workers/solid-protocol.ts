@@ -4,6 +4,7 @@ import type { Joint } from '../../core/shape/assembly';
 import type { CheckContext } from '../../core/shape/checks/context';
 import type { Finding } from '../../core/shape/findings/finding';
 import type { Bounds } from '../../core/shape/mesh/mesh';
+import type { Mover, Nudge } from '../../core/shape/movers';
 import type { Parameters } from '../../core/shape/recipes/parameters';
 import type { LoadResult } from '../../core/shape/strength/loads';
 
@@ -28,6 +29,12 @@ export interface SolidApi {
   ): Promise<{ heap: number; ok: boolean; findings: Finding[]; loads: LoadResult[] }>;
   /** What a pressed face is called, so that it is found again when sizes change. */
   nameFace(part: AskedPart, press: Press): Promise<Answer<{ place: string }>>;
+  /** Which numbers move the surface at a place; those that were not tried when the time was up are left out. */
+  movers(
+    part: AskedPart,
+    press: Press,
+    nudges: readonly Nudge[],
+  ): Promise<Answer<{ movers: Mover[]; tried: number }>>;
   /** What grew and shrank from one part to the other. */
   compare(
     part: AskedPart,

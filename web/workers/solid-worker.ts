@@ -22,6 +22,7 @@ import { meshKernel } from '../../core/shape/kernels/mesh-kernel';
 import { partKernel } from '../../core/shape/kernels/part-kernel';
 import { boundsOf, type TriangleMesh } from '../../core/shape/mesh/mesh';
 import { referencesIn, shaOf } from '../../core/shape/model';
+import { moversAt } from '../../core/shape/movers';
 import { recipeWith } from '../../core/shape/recipe-with';
 import type { Parameters } from '../../core/shape/recipes/parameters';
 import { solidOf } from '../../core/shape/solid';
@@ -32,6 +33,9 @@ const CREASE = 28;
 
 /** A face's name is found in about this time, or goes by its number, ms. */
 const LONGEST_NAMING = 2500;
+
+/** Numbers are tried for this long, ms; a part that takes longer to build shows what was found by then. */
+const LONGEST_NUDGING = 6000;
 
 const starting = start();
 
@@ -98,6 +102,23 @@ const api: SolidApi = {
       const { up, offset } = face;
       const follows = offset === null ? null : followed({ up, offset }, recipe, part.parameters, build);
       return { ok: true as const, place: faceInWords(face, follows), heap: kernels.part.memory() };
+    }),
+
+  movers: (part, press, nudges) =>
+    told(async () => {
+      const kernels = await ready([part]);
+      const recipe = recipeOf(part);
+      const now = buildPart(recipe, part.parameters, kernels, 'screen');
+      if (!now.ok) return { ok: false, findings: now.findings, heap: kernels.part.memory() };
+      const until = performance.now() + LONGEST_NUDGING;
+      let tried = 0;
+      const movers = moversAt(press, now.part, nudges, parameters => {
+        if (performance.now() > until) return null;
+        tried++;
+        const outcome = buildPart(recipe, parameters, kernels, 'screen');
+        return outcome.ok ? outcome.part : null;
+      });
+      return { ok: true as const, movers, tried, heap: kernels.part.memory() };
     }),
 
   compare: (part, before) =>

@@ -283,6 +283,8 @@ function newDimension(wish: Wish, taken: readonly Dimension[]): Dimension {
           source: 'said',
           via: 'typed',
           struck: null,
+          // What is decided is not in doubt.
+          u: 0,
         },
       ]
     : [];

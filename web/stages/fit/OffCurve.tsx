@@ -39,8 +39,8 @@ export function OffCurve({ ledger }: { ledger: SignedLedger }) {
         role="img"
         aria-label={`The next print is expected ${offWords(off, { sense: mate.sense, unit })}, give or take ${formatPlain(sd)}${suffix}`}
       >
-        <rect x={x(min)} y={14} width={x(max) - x(min)} height={BASE - 14} className="window" />
-        <text x={(x(min) + x(max)) / 2} y={28} textAnchor="middle" className="want">
+        <rect x={x(min)} y={20} width={x(max) - x(min)} height={BASE - 20} className="window" />
+        <text x={(x(min) + x(max)) / 2} y={14} textAnchor="middle" className="want">
           right
         </text>
         <path d={line} className="line" />

@@ -1,3 +1,4 @@
+import styled from 'styled-components';
 import type { SignedMate } from '../../../core/job/document';
 import { offWords } from '../../../core/learn/next';
 import { unitOfKind } from '../../../core/learn/signed';
@@ -15,17 +16,21 @@ export function SignedFit({ mate, ledger }: { mate: SignedMate; ledger: SignedLe
   return (
     <Stack $gap={12}>
       <Panel>
-        <Row $gap={14} $wrap style={{ alignItems: 'flex-start' }}>
+        <Fields>
           <Bound mate={mate} edge="min" />
           <Bound mate={mate} edge="max" />
           <SenseField mate={mate} side="less" />
           <SenseField mate={mate} side="more" />
-        </Row>
+        </Fields>
       </Panel>
       {ledger ? <NextPrint ledger={ledger} /> : <Unread mate={mate} />}
     </Stack>
   );
 }
+
+const Fields = styled.div`
+  display: grid; grid-template-columns: repeat(auto-fit, minmax(160px, 1fr)); gap: 12px; align-items: start;
+`;
 
 function Bound({ mate, edge }: { mate: SignedMate; edge: 'min' | 'max' }) {
   const { edit } = useBench('edit');

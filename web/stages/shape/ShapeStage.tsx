@@ -1,11 +1,13 @@
 import { lazy, Suspense, useMemo, useState } from 'react';
 import styled from 'styled-components';
 import { formatLength, formatPlain } from '../../../core/quantity/format';
+import type { Press } from '../../../core/shape/additions/pressed';
 import type { DrawDimension } from '../../../core/shape/drawing/drawing';
 import { DrawingView } from '../../drawing/DrawingView';
 import { useBench } from '../../job/bench-context';
 import { RemedyNotice } from '../../job/RemedyNotice';
 import { useSolid } from '../../solid/use-solid';
+import { Button } from '../../ui/controls';
 import { Lead, Panel, Stack } from '../../ui/layout';
 import { AdditionsPanel } from './additions/AdditionsPanel';
 import { nameFace } from './additions/name-face';
@@ -14,6 +16,7 @@ import { LoadsPanel } from './bears/LoadsPanel';
 import { ComparePanel } from './ComparePanel';
 import { FamilyPanel } from './FamilyPanel';
 import { useLead, useLeadTo } from './lead-to';
+import { WhatMovesThis } from './movers/WhatMovesThis';
 import { ParameterField } from './ParameterField';
 import { PlacePanel } from './place/PlacePanel';
 import { TogetherPanel } from './together/TogetherPanel';
@@ -40,6 +43,8 @@ export function ShapeStage() {
   const findings = [...resolved.unsaid, ...(solid.findings ?? [])];
   const [asking, setAsking] = useState<{ who: string; then: (place: string) => void } | null>(null);
   const [naming, setNaming] = useState<string | null>(null);
+  const [probing, setProbing] = useState(false);
+  const [probed, setProbed] = useState<Press | null>(null);
   const picking: Picking = {
     naming,
     asking: asking?.who ?? null,
@@ -91,18 +96,37 @@ export function ShapeStage() {
                 solid={solid.solid}
                 lit={lit}
                 onPick={select}
+                tools={
+                  <Button
+                    $small
+                    $look="quiet"
+                    aria-pressed={probing}
+                    onPress={() => {
+                      setProbing(!probing);
+                      setProbed(null);
+                    }}
+                  >
+                    {probing ? 'Never mind' : 'What moves this?'}
+                  </Button>
+                }
+                says={probing ? 'Press the place that should move.' : undefined}
                 onFace={
-                  asking
+                  probing
                     ? press => {
-                        setAsking(null);
-                        setNaming(asking.who);
-                        void nameFace(part, parameters, press).then(place => {
-                          setNaming(null);
-                          asking.then(place);
-                        });
-                        backTo(asking.who);
+                        setProbing(false);
+                        setProbed(press);
                       }
-                    : undefined
+                    : asking
+                      ? press => {
+                          setAsking(null);
+                          setNaming(asking.who);
+                          void nameFace(part, parameters, press).then(place => {
+                            setNaming(null);
+                            asking.then(place);
+                          });
+                          backTo(asking.who);
+                        }
+                      : undefined
                 }
                 busy={solid.busy || solid.refused !== null}
                 change={compared.change}
@@ -147,6 +171,11 @@ export function ShapeStage() {
           </Takeaway>
         </Panel>
       </Views>
+      {probed ? (
+        <div style={{ marginTop: 12 }}>
+          <WhatMovesThis press={probed} onClose={() => setProbed(null)} />
+        </div>
+      ) : null}
       {general.length > 0 && !solid.refused ? (
         <Stack $gap={6} style={{ marginTop: 12 }}>
           {general.map((f, i) => (

@@ -16,16 +16,20 @@ export function useLead(): string | null {
 }
 
 /** Whoever comes for one thing finds it in sight, opened and ready to type in. */
+export function leadTo(what: string): void {
+  const found = document.querySelector(`[data-about="${CSS.escape(what)}"]`);
+  const shown = found?.firstElementChild as HTMLElement | null | undefined;
+  if (!found || !shown) return;
+  for (let up = found.closest('details'); up; up = up.parentElement?.closest('details') ?? null)
+    up.open = true;
+  shown.scrollIntoView({ block: 'center' });
+  const field = shown.matches('input, button') ? shown : shown.querySelector<HTMLElement>('input, button');
+  field?.focus({ preventScroll: true });
+}
+
 export function useLeadTo(what: string | null) {
   // Once, on arrival: what is typed afterwards moves nothing.
   useEffect(() => {
-    const found = what && document.querySelector(`[data-about="${CSS.escape(what)}"]`);
-    const shown = found && (found.firstElementChild as HTMLElement | null);
-    if (!shown) return;
-    for (let up = found.closest('details'); up; up = up.parentElement?.closest('details') ?? null)
-      up.open = true;
-    shown.scrollIntoView({ block: 'center' });
-    const field = shown.matches('input, button') ? shown : shown.querySelector<HTMLElement>('input, button');
-    field?.focus({ preventScroll: true });
+    if (what) leadTo(what);
   }, [what]);
 }

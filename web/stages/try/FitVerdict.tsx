@@ -141,6 +141,6 @@ export const Verdicts = styled(ToggleButtonGroup)<{ $columns?: number }>`
   @media (max-width: 500px) { grid-template-columns: repeat(2, minmax(0, 1fr)); }
 `;
 export const Extra = styled.div`
-  display: grid; grid-template-columns: repeat(auto-fit, minmax(210px, 1fr)); gap: 12px 20px; align-items: start;
+  display: grid; grid-template-columns: repeat(auto-fill, minmax(220px, 1fr)); gap: 12px 20px; align-items: start;
 `;
 const Efforts = styled.div`display: flex; flex-direction: column; gap: 6px; margin-top: 10px;`;

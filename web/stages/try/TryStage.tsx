@@ -8,6 +8,7 @@ import { useBench } from '../../job/bench-context';
 import { EffortNotes } from '../../job/EffortNotes';
 import { Button, Select } from '../../ui/controls';
 import { Empty, Lead, Notice, Panel, Row, Stack } from '../../ui/layout';
+import { PressAndSay } from './PressAndSay';
 import { TryForm } from './TryForm';
 import { WhatItMeans } from './WhatItMeans';
 
@@ -56,6 +57,7 @@ export function TryStage() {
       ) : null}
       {outcome ? <Lesson outcome={outcome} next={resolved.nextNumber} isLast={isLast} /> : null}
       <TryForm key={print.id} version={version} print={print} outcome={outcome} />
+      <PressAndSay />
     </>
   );
 }

@@ -1,0 +1,120 @@
+import type { Press } from './additions/pressed';
+import type { BuiltPart } from './built-part';
+import { facing, type TriangleMesh } from './mesh/mesh';
+import { RayTree } from './mesh/rays';
+import type { Parameters } from './recipes/parameters';
+import { dot, lengthOfVector, moved, negated, type Point3, point3, scaled } from './vector';
+
+/** The part with one of its numbers changed, and all that is made from it. */
+export interface Nudge {
+  name: string;
+  /** mm, or degrees of an angle. */
+  by: number;
+  parameters: Parameters;
+}
+
+/** A number that moves the surface at a place. */
+export interface Mover {
+  name: string;
+  /** How far the surface goes outwards for each mm or degree of it, mm. */
+  rate: number;
+  /** How much of the whole surface it moves, as a share. */
+  share: number;
+  /** Surfaces that must fit and change their size with it. */
+  disturbs: string[];
+}
+
+type Built = Pick<BuiltPart, 'mesh' | 'mates'>;
+
+/** A surface that goes less than this for each mm or degree does not follow that number. */
+const LEAST_RATE = 0.02;
+/** A hit belongs to the surface that was pressed while it looks the same way: cosine. */
+const LOOKS_ALIKE = 0.5;
+/** The surface is looked for this far to both sides, mm, and for a large nudge so many times as far. */
+const LEAST_REACH = 2;
+const REACH = 4;
+/** Rays start this far from the place, so that an unmoved surface is met, mm. */
+const OFF_IT = 0.01;
+/** Places on the whole part at which it is looked whether they move too. */
+const SAMPLES = 60;
+/** A number that moves it by less than this share of what the strongest does is not what is meant. */
+const WEAK = 0.25;
+/** A mate that changes by less is not disturbed, mm. */
+const DISTURBED = 0.02;
+
+/**
+ * Which numbers move the surface at a place: the part is built with each of them a little larger, and where the
+ * surface is then says how far it goes. The most local first, those that hardly
+ * move it after them, those that change what must fit last.
+ * @param build the part with other numbers; null where it cannot be built, or there is no time left
+ */
+export function moversAt(
+  { point, normal }: Pick<Press, 'point' | 'normal'>,
+  now: Built,
+  nudges: readonly Nudge[],
+  build: (parameters: Parameters) => Built | null,
+): Mover[] {
+  const n = scaled(normal, 1 / (lengthOfVector(normal) || 1));
+  const samples = samplesOf(now.mesh);
+  const movers = nudges.flatMap(({ name, by, parameters }): Mover[] => {
+    const then = by === 0 ? null : build(parameters);
+    if (!then) return [];
+    const tree = new RayTree(then.mesh);
+    const went = wayOf(then.mesh, tree, point, n, by);
+    if (went === null || Math.abs(went / by) < LEAST_RATE) return [];
+    const others = samples.filter(s => {
+      const way = wayOf(then.mesh, tree, s.point, s.normal, by);
+      return way === null || Math.abs(way / by) >= LEAST_RATE;
+    });
+    return [{ name, rate: went / by, share: others.length / samples.length, disturbs: changed(now, then) }];
+  });
+  const strongest = Math.max(...movers.map(m => Math.abs(m.rate)));
+  const isWeak = (m: Mover) => Number(Math.abs(m.rate) < WEAK * strongest);
+  return movers.sort(
+    (a, b) => a.disturbs.length - b.disturbs.length || isWeak(a) - isWeak(b) || a.share - b.share,
+  );
+}
+
+/** How far the surface at a place has gone outwards, mm; null where it is no longer there. */
+function wayOf(mesh: TriangleMesh, tree: RayTree, point: Point3, n: Point3, by: number): number | null {
+  const reach = Math.max(LEAST_REACH, REACH * Math.abs(by));
+  const ways = [1, -1].flatMap(side => {
+    const along = side > 0 ? n : negated(n);
+    const hit = tree.firstHit(moved(point, along, -OFF_IT), along);
+    if (!hit || hit.distance - OFF_IT > reach) return [];
+    const looks = facing(mesh, hit.triangle);
+    if (dot(looks, n) < LOOKS_ALIKE * lengthOfVector(looks)) return [];
+    return [side * (hit.distance - OFF_IT)];
+  });
+  if (ways.length === 0) return null;
+  return ways.reduce((a, b) => (Math.abs(b) < Math.abs(a) ? b : a));
+}
+
+/** Places spread evenly over the surface by its area. */
+function samplesOf(mesh: TriangleMesh): { point: Point3; normal: Point3 }[] {
+  const count = mesh.triangles.length / 3;
+  const areas = Array.from({ length: count }, (_, t) => lengthOfVector(facing(mesh, t)));
+  const total = areas.reduce((sum, a) => sum + a, 0);
+  const samples: { point: Point3; normal: Point3 }[] = [];
+  let passed = 0;
+  for (let t = 0; t < count; t++) {
+    passed += areas[t]!;
+    const due = Math.floor((passed / total) * SAMPLES + 0.5) - samples.length;
+    if (due <= 0) continue;
+    const corner = (c: number): Point3 => point3(i => mesh.positions[3 * mesh.triangles[3 * t + c]! + i]!);
+    const [a, b, d] = [corner(0), corner(1), corner(2)];
+    const sample = {
+      point: point3(i => (a[i] + b[i] + d[i]) / 3),
+      normal: scaled(facing(mesh, t), 1 / areas[t]!),
+    };
+    // A large triangle counts as often as its area does.
+    samples.push(...Array.from({ length: due }, () => sample));
+  }
+  return samples;
+}
+
+const changed = (now: Built, then: Built): string[] =>
+  now.mates.flatMap(mate => {
+    const other = then.mates.find(m => m.id === mate.id);
+    return other && Math.abs(other.size - mate.size) < DISTURBED ? [] : [mate.id];
+  });

@@ -1,0 +1,209 @@
+import { lazy, Suspense, useEffect, useRef, useState } from 'react';
+import styled from 'styled-components';
+import { ulid } from 'ulid';
+import { doubtOf, JUDGED_WORDS, type JudgedBy, USUAL_SENSE } from '../../../core/learn/signed';
+import { formatPlain } from '../../../core/quantity/format';
+import type { Press } from '../../../core/shape/additions/pressed';
+import type { Mover } from '../../../core/shape/movers';
+import { useBench } from '../../job/bench-context';
+import { useSolid } from '../../solid/use-solid';
+import { Button, Select, TextField } from '../../ui/controls';
+import { Loading, Notice, Panel, Row } from '../../ui/layout';
+import { ownDimension } from '../measure/own-dimension';
+import { isAngleOf, labelOf, MoversPanel } from '../shape/movers/MoversPanel';
+import { amountOf } from './try-draft';
+
+const SolidView = lazy(() => import('../../solid/SolidView'));
+
+type Way = 'out' | 'in';
+const BY: JudgedBy[] = ['eye', 'paper', 'feeler', 'caliper'];
+
+/** The place on the part that is wrong, pressed on the solid, and by how much: a number that moves it is changed. */
+export function PressAndSay() {
+  const [open, setOpen] = useState(false);
+  return (
+    <Panel style={{ marginTop: 14, maxWidth: 780 }}>
+      <Row $between $wrap>
+        <div>
+          <h3>Is a place of it wrong that was not asked for?</h3>
+          <p className="soft" style={{ fontSize: 14 }}>
+            Press it on the solid and say how far it should be from where it is.
+          </p>
+        </div>
+        <Button $small onPress={() => setOpen(!open)}>
+          {open ? 'Close the solid' : 'Show the solid'}
+        </Button>
+      </Row>
+      {open ? <Pressing /> : null}
+    </Panel>
+  );
+}
+
+function Pressing() {
+  const { resolved, edit, document, go } = useBench('resolved', 'edit', 'document', 'go');
+  const { part, recipe, parameters } = resolved;
+  const solid = useSolid(part, parameters, resolved.checkContext);
+  const [press, setPress] = useState<Press | null>(null);
+  const view = useRef<HTMLDivElement>(null);
+  // It opens at the end of a long page: whoever asked for it sees it.
+  useEffect(() => view.current?.scrollIntoView({ block: 'center' }), []);
+  const [way, setWay] = useState<Way>('out');
+  const [text, setText] = useState('');
+  const [by, setBy] = useState<JudgedBy>('eye');
+  const [name, setName] = useState('');
+  const [still, setStill] = useState('');
+  const amount = amountOf(text, 'mm', 500);
+  const tolerance = amountOf(still, 'mm', 500);
+  const off = amount.value === null ? null : (way === 'out' ? 1 : -1) * amount.value;
+  /** What the number would have to be for the place to be right. */
+  const rightAt = ({ name: number, rate }: Mover): number | null => {
+    const now = parameters[number];
+    return off === null || typeof now !== 'number' ? null : now - off / rate;
+  };
+  const unitOf = (number: string) =>
+    isAngleOf(recipe.parameters, number) ? ('deg' as const) : ('mm' as const);
+  const change = (mover: Mover, to: number) =>
+    void edit({
+      kind: 'parameter',
+      partId: part.id,
+      name: mover.name,
+      expression: { text: to.toFixed(2), unit: unitOf(mover.name) },
+    });
+  /** Judged from now on: what was said becomes the reading of where it should be. */
+  const judge = async (mover: Mover, to: number) => {
+    const unit = unitOf(mover.name);
+    const words = name.trim() || labelOf(recipe.parameters, mover.name);
+    const dimension = ownDimension(words, unit === 'deg' ? 'angle' : 'length', document.dimensions, {
+      readings: [
+        {
+          id: ulid(),
+          value: Number(to.toFixed(3)),
+          text: to.toFixed(2),
+          unit,
+          at: new Date().toISOString(),
+          instrumentId: null,
+          source: 'said',
+          via: 'typed',
+          struck: null,
+          u: doubtOf(by, amount.value ?? 0, 'mm') / Math.abs(mover.rate),
+        },
+      ],
+    });
+    const id = ulid();
+    const added =
+      (await edit({ kind: 'add-dimension', dimension })) &&
+      (await edit({
+        kind: 'add-mate',
+        mate: {
+          id,
+          name: words,
+          // An angle that moves a place is judged as the angle that it is.
+          kind: unit === 'deg' ? 'angle' : 'position',
+          ours: { of: 'part', part: part.id, surface: id },
+          other: { of: 'object', dimension: dimension.id },
+          number: mover.name,
+          rate: unit === 'deg' ? 1 : Number(mover.rate.toFixed(4)),
+          tolerance: { min: -tolerance.value!, max: tolerance.value! },
+          sense: unit === 'deg' ? USUAL_SENSE.angle : USUAL_SENSE.position,
+        },
+      }));
+    if (added) go('fit', id);
+  };
+  return (
+    <>
+      <View ref={view}>
+        {solid.solid ? (
+          <Suspense fallback={<Loading what="Setting up the view" />}>
+            <SolidView
+              solid={solid.solid}
+              lit={null}
+              busy={solid.busy}
+              onFace={setPress}
+              says={
+                press
+                  ? 'Press another place, or say below how far off it is.'
+                  : 'Press the place that is wrong.'
+              }
+            />
+          </Suspense>
+        ) : solid.refused ? (
+          <Notice level="stop">{solid.refused[0]?.message}</Notice>
+        ) : (
+          <Loading what="Starting the geometry kernel" />
+        )}
+      </View>
+      {press ? (
+        <MoversPanel
+          press={press}
+          title="How far off is it?"
+          onClose={() => setPress(null)}
+          actions={mover => {
+            const to = rightAt(mover);
+            if (to === null || amount.value === 0) return <span className="soft">say how far first</span>;
+            const unit = unitOf(mover.name) === 'deg' ? '°' : ' mm';
+            return (
+              <>
+                <Button $small onPress={() => change(mover, to)}>
+                  Make it {formatPlain(to, 2)}
+                  {unit}
+                </Button>
+                <Button
+                  $small
+                  $look="quiet"
+                  isDisabled={!tolerance.value}
+                  onPress={() => void judge(mover, to)}
+                >
+                  Judge it from now on
+                </Button>
+              </>
+            );
+          }}
+        >
+          <Fields>
+            <Select
+              label="The place is"
+              value={way}
+              options={[
+                { value: 'out', label: 'too far out' },
+                { value: 'in', label: 'too far in' },
+              ]}
+              onChange={chosen => setWay(chosen)}
+            />
+            <TextField
+              label="By about, mm"
+              placeholder="3"
+              value={text}
+              onChange={setText}
+              problem={amount.problem}
+            />
+            <Select
+              label="Judged"
+              value={by}
+              options={BY.map(value => ({ value, label: JUDGED_WORDS[value] }))}
+              onChange={chosen => setBy(chosen)}
+            />
+            <TextField
+              label="Call it (to judge it again)"
+              placeholder="Edge beside the lamp"
+              value={name}
+              onChange={typed => setName(typed.slice(0, 120))}
+            />
+            <TextField
+              label="Still right within, ± mm"
+              placeholder="0.3"
+              value={still}
+              onChange={setStill}
+              problem={tolerance.problem}
+              hint="Needed to judge it from now on."
+            />
+          </Fields>
+        </MoversPanel>
+      ) : null}
+    </>
+  );
+}
+
+const View = styled.div`position: relative; height: 300px; margin: 10px 0; border: 1px solid var(--rule); border-radius: 6px; overflow: hidden;`;
+const Fields = styled.div`
+  display: grid; grid-template-columns: repeat(auto-fill, minmax(170px, 1fr)); gap: 10px 14px; margin: 8px 0; align-items: start;
+`;
