@@ -172,6 +172,13 @@ export function PrintStage() {
                   </span>
                 </li>
               ))}
+              {resolved.ledger.signed.map(m => (
+                <li key={m.mate.id}>
+                  <span>{m.mate.name}</span>
+                  <b className="number">{numberOf(m)}</b>
+                  <span className="soft">{formatPercent(m.pRight)} right</span>
+                </li>
+              ))}
               {resolved.ledger.unread.map(m => (
                 <li key={m.id}>
                   <span>{m.name}</span>
@@ -288,8 +295,15 @@ function VersionCard({ version, open }: { version: Version; open: boolean }) {
       <Numbers>
         {version.mates.map(m => (
           <li key={m.mateId}>
-            <span>{recipe.mates.find(s => s.id === m.surface)?.name ?? m.surface}</span>
+            <span>{m.own?.name ?? recipe.mates.find(s => s.id === m.surface)?.name ?? m.surface}</span>
             <b className="number">{formatLength(m.model)}</b>
+            <span className="soft">{formatPercent(m.pRight)}</span>
+          </li>
+        ))}
+        {version.signed.map(m => (
+          <li key={m.mateId}>
+            <span>{m.name}</span>
+            <b className="number">{m.model.toFixed(2)}</b>
             <span className="soft">{formatPercent(m.pRight)}</span>
           </li>
         ))}
@@ -317,6 +331,9 @@ function VersionCard({ version, open }: { version: Version; open: boolean }) {
     </Panel>
   );
 }
+
+const numberOf = ({ model, unit }: { model: number; unit: 'mm' | 'deg' }) =>
+  `${model.toFixed(2)}${unit === 'deg' ? '°' : ''}`;
 
 const Columns = styled.div`
   display: grid; grid-template-columns: minmax(0, 1.2fr) minmax(0, 1fr); gap: 18px; max-width: 1180px;

@@ -1,16 +1,19 @@
 import { zodResolver } from '@hookform/resolvers/zod';
-import { useForm } from 'react-hook-form';
+import { useForm, useWatch } from 'react-hook-form';
 import styled from 'styled-components';
 import { z } from 'zod';
 import { MOST_PIECES } from '../../../core/job/document';
 import type { Version } from '../../../core/job/history';
+import { FAILURE_WORDS, FAILURES, type Failure } from '../../../core/learn/happened';
 import { parseQuantity } from '../../../core/quantity/parse';
 import { useBench } from '../../job/bench-context';
-import { Button } from '../../ui/controls';
+import { Button, Select } from '../../ui/controls';
 import { FormField } from '../../ui/FormField';
 import { Row } from '../../ui/layout';
 
 const MOST = { hours: 2000, grams: 100_000 };
+
+const FAILED = FAILURES.map(value => ({ value, label: `failed: ${FAILURE_WORDS[value]}` }));
 
 const field = (most: number) =>
   z.string().superRefine((text, ctx) => {
@@ -25,16 +28,18 @@ const Printed = z.object({
   hours: field(MOST.hours),
   grams: field(MOST.grams),
   note: z.string().max(2000, 'At most 2000 characters.'),
+  failed: z.enum(FAILURES).nullable(),
 });
 
-/** "It is printed": what it took, or our estimate where nothing is typed. */
+/** "It is printed": what it took, or our estimate where nothing is typed; a print that failed costs, and teaches nothing. */
 export function RecordPrintForm({ version }: { version: Version }) {
   const { session, say, go } = useBench('session', 'say', 'go');
-  const { control, handleSubmit, formState } = useForm({
+  const { control, handleSubmit, formState, setValue } = useForm({
     resolver: zodResolver(Printed),
-    defaultValues: { pieces: '1', hours: '', grams: '', note: '' },
+    defaultValues: { pieces: '1', hours: '', grams: '', note: '', failed: null as Failure | null },
     mode: 'onChange',
   });
+  const failed = useWatch({ control, name: 'failed' }) ?? null;
   const record = handleSubmit(async ({ pieces, hours, grams, note }) => {
     try {
       await session.append('prints', () => ({
@@ -43,8 +48,15 @@ export function RecordPrintForm({ version }: { version: Version }) {
         hours: read(hours, MOST.hours).value,
         grams: read(grams, MOST.grams).value,
         note,
+        failed,
       }));
-      go('try');
+      if (failed === null) go('try');
+      else {
+        setValue('failed', null);
+        say(
+          'Its hours and grams are in the logbook; it says nothing of the fit. Print it again when you like.',
+        );
+      }
     } catch (error) {
       say((error as Error).message, 'stop');
     }
@@ -55,9 +67,15 @@ export function RecordPrintForm({ version }: { version: Version }) {
       <FormField control={control} name="hours" label="Hours" placeholder="estimate" />
       <FormField control={control} name="grams" label="Grams" placeholder="estimate" />
       <FormField control={control} name="note" label="Note" placeholder="seam, supports, settings" />
+      <Select
+        label="How did it come out?"
+        value={failed ?? 'well'}
+        options={[{ value: 'well', label: 'it came out' }, ...FAILED]}
+        onChange={outcome => setValue('failed', outcome === 'well' ? null : outcome)}
+      />
       <Row>
         <Button $small type="submit" isDisabled={formState.isSubmitting}>
-          {formState.isSubmitting ? 'Recording it…' : 'It is printed'}
+          {formState.isSubmitting ? 'Recording it…' : failed === null ? 'It is printed' : 'It failed'}
         </Button>
       </Row>
     </Form>
@@ -82,5 +100,5 @@ function read(text: string, most: number): { value: number | null; problem?: str
 
 const Form = styled.form`
   display: grid; grid-template-columns: 66px 88px 88px 1fr; gap: 10px; margin-top: 12px; padding-top: 12px; border-top: 1px solid var(--rule);
-  > :last-child { grid-column: 1 / -1; }
+  > :nth-child(n + 5) { grid-column: 1 / -1; }
 `;

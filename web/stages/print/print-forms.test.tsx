@@ -22,7 +22,10 @@ describe('recording a print', () => {
     bench.show(<Newest />);
     await record();
     expect(bench.appended).toEqual([
-      { list: 'prints', body: { versionId: 'v1', pieces: 1, hours: null, grams: null, note: '' } },
+      {
+        list: 'prints',
+        body: { versionId: 'v1', pieces: 1, hours: null, grams: null, note: '', failed: null },
+      },
     ]);
   });
 
@@ -58,6 +61,17 @@ describe('recording a print', () => {
     expect(hours.getAttribute('aria-invalid')).toBe('true');
     expect(hours.value).toBe(typed);
     expect(bench.appended).toEqual([]);
+  });
+
+  test('that came to nothing is recorded as such, and nobody is sent to try it', async () => {
+    const bench = printed();
+    bench.show(<Newest />);
+    await userEvent.type(screen.getByLabelText('Hours'), '0.4');
+    await userEvent.click(screen.getByRole('button', { name: /How did it come out/ }));
+    await userEvent.click(screen.getByRole('option', { name: 'failed: it came loose from the bed' }));
+    await userEvent.click(screen.getByRole('button', { name: 'It failed' }));
+    expect(bench.appended).toMatchObject([{ body: { hours: 0.4, failed: 'came-loose' } }]);
+    expect(bench.said[0]).toContain('says nothing of the fit');
   });
 
   test('that fails keeps what was typed', async () => {
