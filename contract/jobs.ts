@@ -3,6 +3,7 @@ import { Id, JobDocument, MOST_PIECES, Photo } from '../core/job/document';
 import { Edit } from '../core/job/edits';
 import { History, HistoryKindName } from '../core/job/history';
 import { LadderTry } from '../core/job/history/ladder';
+import { Look } from '../core/job/history/look';
 import { Print } from '../core/job/history/print';
 import { Try, TryMate } from '../core/job/history/try';
 import { Version } from '../core/job/history/version';
@@ -107,6 +108,7 @@ export const RecordTry = z
     message: 'Say how at least one surface feels, or what happened.',
     path: ['mates'],
   });
+export const RecordLook = Look.omit({ id: true, at: true, voided: true });
 export const MakeLadder = z.object({ mateId: Id, partId: Id });
 export const RecordLadderTry = z.object({
   ladderId: Id,

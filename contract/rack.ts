@@ -15,6 +15,8 @@ export const RackJob = z.object({
   next: z.object({ stage: z.enum(STAGES), action: z.string(), reason: z.string(), waits: z.boolean() }),
   marks: z.array(z.object({ version: z.number(), words: z.string(), verdict: z.enum(MARKS).nullable() })),
   inService: z.boolean(),
+  /** When to look at it again. */
+  lookAt: z.string().nullable().default(null),
   /** Cut through the part, as paths in mm with the frame they fill. */
   thumbnail: z.object({
     viewBox: z.string(),

@@ -376,6 +376,8 @@ export const JobDocument = z.object({
   /** In service: what was fitted and how it holds. */
   service: z.object({
     since: z.iso.datetime().nullable(),
+    /** When the maker wants to look at it again; left out, as its brief says. */
+    lookAt: z.iso.datetime().optional(),
     notes: listOf(z.object({ id: Id, at: z.iso.datetime(), words: Note }), 200),
   }),
 });

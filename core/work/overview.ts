@@ -1,5 +1,6 @@
 import type { JobDocument } from '../job/document';
 import { counting, type History, type Version } from '../job/history';
+import { LOOKED_WORDS } from '../job/history/look';
 import { HAPPENING_WORDS } from '../learn/happened';
 import { markOf, type VerdictMark } from '../learn/verdict';
 import { CRITICAL_READINGS } from '../measure/evaluate';
@@ -8,6 +9,7 @@ import { type DimensionState, readEnough } from './dimension';
 import { type Outcome, outcomeOf, restWaits, type StandingPrint, standingPrints } from './outcome';
 import { stillToRead } from './reading-list';
 import type { ResolvedPart } from './resolved';
+import { failedPiece, lookAgainAt } from './service';
 import { versionWords } from './show';
 import { type NextStep, STAGES, type Stage } from './stages';
 
@@ -25,6 +27,8 @@ export interface Overview {
   prints: number;
   hours: number;
   cost: number;
+  /** When to look again at what is in service; null while nothing is. */
+  lookAt: string | null;
 }
 
 /** Where one part of the job is and what to do next. */
@@ -37,6 +41,7 @@ export function overviewOf(resolved: ResolvedPart): Overview {
     state,
     detail,
     pins: pinsOf(resolved, now),
+    lookAt: lookAgainAt(resolved),
     ...totalsOf(now, resolved.document),
   };
 }
@@ -89,6 +94,14 @@ export const lastPrint = (now: History): StandingPrint | undefined => standingPr
 function nextStep(resolved: ResolvedPart, now: History): NextStep {
   const { document, needed } = resolved;
   const last = lastPrint(now);
+  const failed = failedPiece(now, document.service.since);
+  if (failed && !failed.mended)
+    return {
+      stage: 'keep',
+      action: 'See why it failed',
+      reason: `Version ${failed.version.number}: ${LOOKED_WORDS[failed.look.found]}${failed.days === null ? '' : ` after ${failed.days} ${failed.days === 1 ? 'day' : 'days'}`}.`,
+      waits: true,
+    };
   const unasked: NextStep | undefined =
     document.brief.ifItBreaks === null
       ? {
@@ -98,7 +111,8 @@ function nextStep(resolved: ResolvedPart, now: History): NextStep {
           waits: false,
         }
       : undefined;
-  if (last?.outcome?.right) {
+  // What failed in service is not sent back, however well it sat.
+  if (last?.outcome?.right && failed?.print.id !== last.print.id) {
     // Asked before the first version, and once more before anybody relies on the part.
     if (unasked) return { ...unasked, waits: true };
     if (document.service.since) {
@@ -220,7 +234,10 @@ function shakyDimension(needed: readonly DimensionState[]): NextStep | undefined
 function stateOf({ document, nextNumber }: ResolvedPart, now: History): { state: string; detail: string } {
   const last = lastPrint(now);
   const newest = now.versions.at(-1);
-  if (document.service.since && last?.outcome?.right) {
+  const failed = failedPiece(now, document.service.since);
+  if (failed && !failed.mended)
+    return { state: 'Failed in service', detail: LOOKED_WORDS[failed.look.found] };
+  if (document.service.since && last?.outcome?.right && failed?.print.id !== last.print.id) {
     return { state: 'In service', detail: `version ${last.version.number} sat right` };
   }
   const tried = now.tries.at(-1);
@@ -292,6 +309,11 @@ function pinsOf(resolved: ResolvedPart, now: History): Record<Stage, number[]> {
       last?.print.grams ? 1 : 0,
     ],
     try: [now.tries.length > 0 ? 1 : 0, last?.outcome ? 1 : 0, right ? 1 : 0, right ? 1 : 0],
-    keep: [document.service.since ? 1 : 0, document.service.notes.length > 0 ? 1 : 0, 0, 0],
+    keep: [
+      document.service.since ? 1 : 0,
+      document.service.notes.length + now.looks.length > 0 ? 1 : 0,
+      now.looks.length > 1 ? 1 : 0,
+      now.looks.at(-1)?.found === 'holds' ? 1 : 0,
+    ],
   };
 }

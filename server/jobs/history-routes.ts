@@ -6,6 +6,7 @@ import {
   MakeLadder,
   MakeVersion,
   RecordLadderTry,
+  RecordLook,
   RecordPrint,
   RecordTry,
   VoidRow,
@@ -36,8 +37,12 @@ function refuseStrangers(job: JobView, version: Version, wish: z.infer<typeof Re
     if (said.off && !signed.has(id))
       throw new HttpError(400, 'bad-input', `“${id}” is judged by a word, not by an amount.`);
   }
-  const stray = wish.photos.find(id => job.document.photos.every(p => p.id !== id));
-  if (stray) throw new HttpError(400, 'bad-input', 'One of the photos is no longer in the job.');
+  refuseStrangePhotos(job, wish.photos);
+}
+
+function refuseStrangePhotos({ document }: JobView, ids: readonly string[]): void {
+  if (ids.some(id => document.photos.every(p => p.id !== id)))
+    throw new HttpError(400, 'bad-input', 'One of the photos is no longer in the job.');
 }
 
 /** What was made and tried: rows that are only ever added, or voided with a reason. */
@@ -100,6 +105,24 @@ export function addHistoryRoutes(router: Router, app: App): void {
       if (!standing) throw notFound('That print');
       refuseStrangers(job, standing.version, wish);
       const row: HistoryRow = { kind: 'try', row: { ...now(), ...wish } };
+      await appendRow(tx, id, row);
+      return { added: [row], revision: job.revision };
+    });
+    tell(req, id, revision);
+    res.status(201).json(await change(req, id, { added }));
+  });
+
+  router.post('/:id/looks', async (req, res) => {
+    const wish = RecordLook.parse(req.body);
+    const { id } = req.params;
+    const { added, revision } = await store.write(async tx => {
+      const job = await readJob(tx, id);
+      const print = counting(job.history).prints.find(p => p.id === wish.printId);
+      if (!print || print.failed !== null) throw notFound('That print');
+      if (wish.piece > print.pieces)
+        throw new HttpError(400, 'bad-input', `That print has ${print.pieces} pieces.`);
+      refuseStrangePhotos(job, wish.photos);
+      const row: HistoryRow = { kind: 'look', row: { ...now(), ...wish } };
       await appendRow(tx, id, row);
       return { added: [row], revision: job.revision };
     });

@@ -19,6 +19,7 @@ export function rackTag(job: JobView, workshop: Workshop): RackJob {
     next: overview.next,
     marks: overview.marks,
     inService: job.document.service.since !== null,
+    lookAt: overview.lookAt,
     thumbnail: thumbnailOf(work.part(overview.partId).drawing),
   };
 }

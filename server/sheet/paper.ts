@@ -3,8 +3,9 @@ import { writeDrawingDxf } from '../../core/files/drawing-dxf';
 import { writeDrawingSvg } from '../../core/files/drawing-svg';
 import type { Workshop } from '../../core/job/workshop';
 import type { DrawDimension } from '../../core/shape/drawing/drawing';
+import { handOverOf } from '../../core/work/hand-over';
 import { Work } from '../../core/work/work';
-import { drawingPdf, sheetPdf } from './pdf';
+import { drawingPdf, handOverPdf, sheetPdf } from './pdf';
 
 export const DRAWING_TYPES = { svg: 'image/svg+xml', dxf: 'image/vnd.dxf', pdf: 'application/pdf' };
 export type DrawingKind = keyof typeof DRAWING_TYPES;
@@ -13,6 +14,12 @@ export type DrawingKind = keyof typeof DRAWING_TYPES;
 export async function sheetFile({ job, workshop }: { job: JobView; workshop: Workshop }) {
   const { sheet } = new Work(job.document, workshop, job.history);
   return { file: await sheetPdf(sheet, new Date(job.updatedAt)) };
+}
+
+/** The sheet that goes with the part. For a thread too. */
+export async function handOverFile({ job, workshop }: { job: JobView; workshop: Workshop }) {
+  const work = new Work(job.document, workshop, job.history);
+  return { file: await handOverPdf(handOverOf(work), new Date(job.updatedAt)) };
 }
 
 interface DrawingAsked {

@@ -1,6 +1,7 @@
 import { createRequire } from 'node:module';
 import PDFDocument from 'pdfkit';
 import type { DrawDimension, Drawing, DrawPoint } from '../../core/shape/drawing/drawing';
+import type { HandOver } from '../../core/work/hand-over';
 import type { Sheet } from '../../core/work/sheet';
 
 /** The measuring sheet as a PDF, A4. */
@@ -42,6 +43,47 @@ export const drawingPdf = (
     doc.text(printable(`${drawing.title}. Lengths in mm; not to scale on paper.`));
     doc.moveDown(1);
     drawDrawing(doc, drawing, values);
+  });
+
+/** The sheet that goes with the part to whoever uses it. */
+export const handOverPdf = (sheet: HandOver, made: Date): Promise<Uint8Array> =>
+  pdf(`Hand-over: ${sheet.title}`, made, doc => {
+    const put = (weight: 'plain' | 'strong', size: number, colour: string, text: string) =>
+      doc
+        .font(weight)
+        .fontSize(size)
+        .fillColor(colour)
+        .text(printable(text), MARGIN, doc.y, { width: width(doc) });
+    const block = (title: string, lines: readonly string[]) => {
+      if (lines.length === 0) return;
+      put('strong', 12.5, INK, title);
+      doc.moveDown(0.2);
+      for (const text of lines) put('plain', 10.5, INK, `\u2022 ${text}`);
+      doc.moveDown(0.7);
+    };
+    doc.y = MARGIN;
+    put('strong', 19, INK, sheet.title);
+    const about = [sheet.object, `handed over ${made.toISOString().slice(0, 10)}`].filter(Boolean);
+    put('plain', 10.5, SOFT, about.join(' \u2022 '));
+    if (sheet.purpose) put('plain', 11, INK, sheet.purpose);
+    doc.moveDown(0.8);
+    for (const part of sheet.parts)
+      block(part.name, [
+        part.made,
+        ...part.fits.map(f => `${f.name}: drawn ${f.drawn}, ${f.sat.replace('-', ' ')}`),
+      ]);
+    block('Limits', sheet.limits);
+    block('Cautions', sheet.cautions);
+    block(
+      sheet.lookAt ? `Look at it again on ${sheet.lookAt}` : 'Look at it from time to time',
+      sheet.lookFor.map(x => `for ${x}`),
+    );
+    put(
+      'plain',
+      9.5,
+      SOFT,
+      'A home-printed part. Where somebody could be hurt, local rules and licensed people have the last word.',
+    );
   });
 
 async function pdf(title: string, made: Date, write: (doc: Doc) => void): Promise<Uint8Array> {

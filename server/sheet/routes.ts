@@ -9,17 +9,19 @@ import { DRAWING_TYPES, type DrawingKind } from './paper';
 
 /** What is taken away on paper or to a spreadsheet. */
 export function addSheetRoutes(router: Router, { store, reader }: App): void {
-  router.get('/:id/sheet.pdf', async (req, res) => {
-    const job = await readJob(store.db, req.params.id);
-    const { workshop } = await readWorkshop(store.db);
-    const { file } = await reader.run('drawSheet', { job, workshop });
-    res.set({
-      'content-type': 'application/pdf',
-      'content-disposition': `attachment; filename="sagoma-job-${job.number}-sheet.pdf"`,
-      'cache-control': 'no-store',
+  const paper = { sheet: 'drawSheet', 'hand-over': 'drawHandOver' } as const;
+  for (const [name, task] of Object.entries(paper))
+    router.get(`/:id/${name}.pdf`, async (req, res) => {
+      const job = await readJob(store.db, req.params.id as string);
+      const { workshop } = await readWorkshop(store.db);
+      const { file } = await reader.run(task, { job, workshop });
+      res.set({
+        'content-type': 'application/pdf',
+        'content-disposition': `attachment; filename="sagoma-job-${job.number}-${name}.pdf"`,
+        'cache-control': 'no-store',
+      });
+      res.end(file);
     });
-    res.end(file);
-  });
 
   router.get('/:id/drawing.:kind', async (req, res) => {
     const { kind } = req.params;

@@ -59,6 +59,7 @@ export interface Tasks {
   readPhoto: { asked: { head: Uint8Array }; answer: { photo: PhotoRead } };
   readBundle: { asked: { file: Uint8Array }; answer: { bundle: BundleRead } };
   drawSheet: { asked: { job: JobView; workshop: Workshop }; answer: { file: Uint8Array } };
+  drawHandOver: { asked: { job: JobView; workshop: Workshop }; answer: { file: Uint8Array } };
   drawPart: {
     asked: { job: JobView; workshop: Workshop; partId: string; kind: DrawingKind };
     answer: { file: Uint8Array };

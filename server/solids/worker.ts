@@ -16,7 +16,7 @@ import { heapInUse, kernels } from '../../kernels/node';
 import { readBundle } from '../bundle/read-bundle';
 import { rackTag } from '../jobs/rack-tag';
 import { readPhoto } from '../photos/read-photo';
-import { drawingFile, sheetFile } from '../sheet/paper';
+import { drawingFile, handOverFile, sheetFile } from '../sheet/paper';
 import { buildLadder, buildPiece } from './piece';
 import type { Answer, KeptSolid, TaskName, Tasks } from './tasks';
 
@@ -70,6 +70,7 @@ const handlers: Handlers = {
   readPhoto: async ({ head }) => ({ photo: readPhoto(head) }),
   readBundle: async ({ file }) => ({ bundle: readBundle(file) }),
   drawSheet: sheetFile,
+  drawHandOver: handOverFile,
   drawPart: drawingFile,
   tag: async ({ job, workshop }) => ({ tag: rackTag(job, workshop) }),
   piece: buildPiece,

@@ -40,8 +40,9 @@ export function Rack() {
   const jobs = (rack.data?.jobs ?? []).filter(job => matches(job, wanted));
   const groups = [
     { title: 'Waiting for you', jobs: jobs.filter(j => j.next.waits) },
-    { title: 'On the bench', jobs: jobs.filter(j => !j.next.waits && !j.inService) },
-    { title: 'In service', jobs: jobs.filter(j => !j.next.waits && j.inService) },
+    { title: 'Look how it holds', jobs: jobs.filter(j => !j.next.waits && isDue(j)) },
+    { title: 'On the bench', jobs: jobs.filter(j => !j.next.waits && !isDue(j) && !j.inService) },
+    { title: 'In service', jobs: jobs.filter(j => !j.next.waits && !isDue(j) && j.inService) },
   ];
   return (
     <>
@@ -105,6 +106,9 @@ export function Rack() {
   );
 }
 
+/** Somebody should look at it by now: what is due depends on the day, not on the job. */
+const isDue = ({ lookAt }: RackJob): boolean => lookAt !== null && new Date(lookAt) <= new Date();
+
 const matches = (job: RackJob, wanted: string) =>
   `${job.number} ${job.title} ${job.object} ${job.state}`.toLowerCase().includes(wanted.trim().toLowerCase());
 
@@ -133,7 +137,7 @@ function Tag({ job }: { job: RackJob }) {
         </span>
       </span>
       <span className="next">
-        <b>{job.next.action}</b>
+        <b>{isDue(job) && !job.next.waits ? 'Look how it holds' : job.next.action}</b>
         <span className="soft">{job.next.reason}</span>
       </span>
     </TagLink>

@@ -31,7 +31,7 @@ import {
 } from './parts';
 import { addPhoto, labelPhoto, removePhoto } from './photos';
 import { addReading, addReadings, strikeReading, takeBackReading } from './readings';
-import { serviceNote } from './service';
+import { lookAgain, serviceNote } from './service';
 import { addThread, removeThread, thread } from './threads';
 
 /** Every kind of edit. An edit's schema, effect, inverse and words are in its own object. */
@@ -82,6 +82,7 @@ export const EDITS = [
   printer,
   pose,
   inService,
+  lookAgain,
   serviceNote,
 ] as const;
 

@@ -3,6 +3,19 @@ import { Id } from '../document';
 import { defineEdit } from './define';
 import { EditRefused } from './tools';
 
+/** When to look at it again; null goes by the brief. */
+export const lookAgain = defineEdit(
+  z.object({ kind: z.literal('look-again'), at: z.iso.datetime().nullable() }),
+  {
+    apply(document, { at }) {
+      const { lookAt: _, ...service } = document.service;
+      return { ...document, service: at === null ? service : { ...service, lookAt: at } };
+    },
+    words: ({ at }) =>
+      at === null ? 'Goes by the brief for looking again' : `Look again on ${at.slice(0, 10)}`,
+  },
+);
+
 export const serviceNote = defineEdit(
   z.object({
     kind: z.literal('service-note'),

@@ -1,6 +1,5 @@
 import { zodResolver } from '@hookform/resolvers/zod';
-import { useEffect, useRef, useState } from 'react';
-import { FileTrigger } from 'react-aria-components';
+import { useEffect, useRef } from 'react';
 import { useForm, useWatch } from 'react-hook-form';
 import { BenchVerdicts } from '../../../contract/bench';
 import { type FitMate, isFit, type SignedMate } from '../../../core/job/document';
@@ -10,13 +9,13 @@ import { VERDICTS } from '../../../core/learn/verdict';
 import { singleReading } from '../../../core/work/dimension';
 import type { Outcome } from '../../../core/work/outcome';
 import { post } from '../../api/client';
+import { BenchPhotos } from '../../job/BenchPhotos';
 import { useBench } from '../../job/bench-context';
 import { useInstrumentInHand } from '../../job/instrument-in-hand';
 import { isTyping } from '../../job/use-job-keys';
 import { Button, Select } from '../../ui/controls';
 import { FormField } from '../../ui/FormField';
 import { Notice, Panel, Row, Stack } from '../../ui/layout';
-import { sendPhoto } from '../measure/photos';
 import { FitVerdict } from './FitVerdict';
 import { Happened } from './Happened';
 import { SignedVerdict } from './SignedVerdict';
@@ -43,8 +42,6 @@ interface Props {
 
 /** A mate of the version that is judged, with what was drawn. */
 type Judged = { mate: FitMate; model: number } | { mate: SignedMate; model: number };
-
-const MOST_PHOTOS = 10;
 
 export function TryForm({ version, print, outcome }: Props) {
   const { job, session, say, workshop } = useBench('job', 'session', 'say', 'workshop');
@@ -155,7 +152,7 @@ export function TryForm({ version, print, outcome }: Props) {
                   />
                 </div>
               ) : null}
-              <TryPhotos photos={draft.photos} onChange={photos => setValue('photos', photos)} />
+              <BenchPhotos photos={draft.photos} onChange={photos => setValue('photos', photos)} />
             </Row>
           </Stack>
         </Panel>
@@ -278,48 +275,4 @@ function useVerdictKeys(
     window.addEventListener('keydown', say);
     return () => window.removeEventListener('keydown', say);
   }, []);
-}
-
-/** Photos taken at the bench go to the job, and are named by the try. */
-function TryPhotos({ photos, onChange }: { photos: string[]; onChange(photos: string[]): void }) {
-  const { job, document, say } = useBench('job', 'document', 'say');
-  const [busy, setBusy] = useState(false);
-  const take = async (files: FileList | null) => {
-    setBusy(true);
-    const sent: string[] = [];
-    try {
-      for (const file of [...(files ?? [])].slice(0, MOST_PHOTOS - photos.length))
-        sent.push((await sendPhoto(job.id, file)).photo.id);
-    } catch (error) {
-      say((error as Error).message, 'stop');
-    } finally {
-      onChange([...photos, ...sent]);
-      setBusy(false);
-    }
-  };
-  return (
-    <Row $gap={6} $wrap>
-      {photos.map(id => {
-        const photo = document.photos.find(p => p.id === id);
-        return photo ? (
-          <img
-            key={id}
-            src={`/api/jobs/${job.id}/photos/${photo.id}`}
-            alt={photo.label}
-            style={{ height: 40, borderRadius: 3 }}
-          />
-        ) : null;
-      })}
-      <FileTrigger
-        acceptedFileTypes={['image/*']}
-        allowsMultiple
-        defaultCamera="environment"
-        onSelect={files => void take(files)}
-      >
-        <Button $small isDisabled={busy || photos.length >= MOST_PHOTOS}>
-          {busy ? 'Sending…' : 'Add a photo'}
-        </Button>
-      </FileTrigger>
-    </Row>
-  );
 }

@@ -87,7 +87,7 @@ function Lesson({ outcome, next, isLast }: { outcome: Outcome; next: number; isL
                 {waits ? 'Say below how it sits; until then the part is not done.' : ''}
               </Notice>
             ) : null}
-            <WhatItMeans outcome={outcome} />
+            <WhatItMeans happened={outcome.happened} />
             <ul style={{ margin: 0, paddingLeft: 20 }}>
               {[...ledger.mates, ...ledger.signed].map(m => (
                 <li key={m.mate.id}>{m.reason}</li>

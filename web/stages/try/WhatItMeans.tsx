@@ -1,16 +1,16 @@
+import type { Happening } from '../../../core/job/history/try';
 import { HAPPENING_WORDS } from '../../../core/learn/happened';
 import { capital } from '../../../core/quantity/format';
 import { adviceAfter, type HappeningAdvice } from '../../../core/work/after-happening';
-import type { Outcome } from '../../../core/work/outcome';
 import { useBench } from '../../job/bench-context';
 import { Button } from '../../ui/controls';
 import { Notice, Row, Stack } from '../../ui/layout';
 import { useAddAddition } from '../shape/additions/use-add-addition';
 
 /** What happened at a try, its likely causes, and where each of them is mended. */
-export function WhatItMeans({ outcome }: { outcome: Outcome }) {
+export function WhatItMeans({ happened }: { happened: readonly Happening[] }) {
   const { resolved } = useBench('resolved');
-  return adviceAfter(outcome.happened, resolved).map((advice, i) => <Advice key={i} advice={advice} />);
+  return adviceAfter(happened, resolved).map((advice, i) => <Advice key={i} advice={advice} />);
 }
 
 function Advice({ advice }: { advice: HappeningAdvice }) {

@@ -1,0 +1,46 @@
+import { z } from 'zod';
+import { Id, MOST_PIECES } from '../document';
+import { defineRow, Voidable } from './kind';
+
+/** How a piece was found when somebody looked at it in service. */
+export const LOOKED = ['holds', 'worn', 'cracked', 'broke', 'came-off', 'leaks', 'taken-off'] as const;
+export type Looked = (typeof LOOKED)[number];
+
+export const LOOKED_WORDS: Record<Looked, string> = {
+  holds: 'it holds',
+  worn: 'it is worn',
+  cracked: 'it has cracked',
+  broke: 'it broke',
+  'came-off': 'it came off',
+  leaks: 'it leaks',
+  'taken-off': 'it was taken off',
+};
+
+/** A piece that was found so serves no longer, whatever the try said of it. */
+export const FAILED_IN_SERVICE: readonly Looked[] = ['cracked', 'broke', 'came-off', 'leaks'];
+
+/** A look at one piece in service. */
+export const Look = z.object({
+  ...Voidable,
+  printId: Id,
+  /** Which of the print's pieces. */
+  piece: z.number().int().min(1).max(MOST_PIECES),
+  found: z.enum(LOOKED),
+  /** The place on the part, and what is thought to be the cause; empty where nobody said. */
+  where: z.string().trim().max(200).default(''),
+  cause: z.string().trim().max(400).default(''),
+  /** Photos of the job that were taken at it. */
+  photos: z.array(Id).max(10).default([]),
+  by: z.string().trim().max(60).default(''),
+  note: z.string().trim().max(2000).default(''),
+});
+export type Look = z.infer<typeof Look>;
+
+export const look = defineRow({
+  kind: 'look',
+  list: 'looks',
+  schema: Look,
+  about: row => ({ list: 'prints', id: row.printId }),
+  words: (row, version) =>
+    `Looked at version ${version} in service: ${LOOKED_WORDS[row.found]}${row.where ? `, ${row.where}` : ''}`,
+});

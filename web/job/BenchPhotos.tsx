@@ -1,0 +1,52 @@
+import { useState } from 'react';
+import { FileTrigger } from 'react-aria-components';
+import { sendPhoto } from '../stages/measure/photos';
+import { Button } from '../ui/controls';
+import { Row } from '../ui/layout';
+import { useBench } from './bench-context';
+
+const MOST_PHOTOS = 10;
+
+/** Photos that are taken at the bench go to the job; what is being written down names them. */
+export function BenchPhotos({ photos, onChange }: { photos: string[]; onChange(photos: string[]): void }) {
+  const { job, document, say } = useBench('job', 'document', 'say');
+  const [busy, setBusy] = useState(false);
+  const take = async (files: FileList | null) => {
+    setBusy(true);
+    const sent: string[] = [];
+    try {
+      for (const file of [...(files ?? [])].slice(0, MOST_PHOTOS - photos.length))
+        sent.push((await sendPhoto(job.id, file)).photo.id);
+    } catch (error) {
+      say((error as Error).message, 'stop');
+    } finally {
+      onChange([...photos, ...sent]);
+      setBusy(false);
+    }
+  };
+  return (
+    <Row $gap={6} $wrap>
+      {photos.map(id => {
+        const photo = document.photos.find(p => p.id === id);
+        return photo ? (
+          <img
+            key={id}
+            src={`/api/jobs/${job.id}/photos/${photo.id}`}
+            alt={photo.label}
+            style={{ height: 40, borderRadius: 3 }}
+          />
+        ) : null;
+      })}
+      <FileTrigger
+        acceptedFileTypes={['image/*']}
+        allowsMultiple
+        defaultCamera="environment"
+        onSelect={files => void take(files)}
+      >
+        <Button $small isDisabled={busy || photos.length >= MOST_PHOTOS}>
+          {busy ? 'Sending…' : 'Add a photo'}
+        </Button>
+      </FileTrigger>
+    </Row>
+  );
+}

@@ -1,0 +1,168 @@
+import { format } from 'date-fns';
+import { useState } from 'react';
+import styled from 'styled-components';
+import { FAILURE_WORDS } from '../../../core/learn/happened';
+import { capital, formatPlain } from '../../../core/quantity/format';
+import { versionWords } from '../../../core/work/show';
+import { useBench } from '../../job/bench-context';
+import { Button, Dialog, TextField } from '../../ui/controls';
+import { Panel, Row, Stack } from '../../ui/layout';
+import { lookWords, tryWords } from './log-words';
+
+/** Everything that was made, tried and seen of the part, version by version. */
+export function Logbook() {
+  const { job, document, workshop } = useBench('job', 'document', 'workshop');
+  const [voiding, setVoiding] = useState<{
+    kind: 'version' | 'print' | 'try' | 'look';
+    id: string;
+    name: string;
+  } | null>(null);
+  const { versions, prints, tries, looks } = job.history;
+  const plasticOf = (id: string | null) => {
+    const plastic = workshop.materials.find(m => m.id === id);
+    return plastic ? `, ${plastic.name}` : '';
+  };
+  const mateName = (id: string) => document.mates.find(m => m.id === id)?.name ?? id;
+  return (
+    <Panel>
+      <h2>Logbook</h2>
+      {versions.length === 0 ? <p className="soft">Versions, prints and verdicts gather here.</p> : null}
+      {versions.toReversed().map(v => (
+        <Entry key={v.id} data-void={v.voided ? '' : undefined}>
+          <Row $between>
+            <b>
+              {capital(versionWords(v.number, v.partId, document))}{' '}
+              <small className="soft">
+                {format(new Date(v.at), 'd MMM HH:mm')}
+                {plasticOf(v.materialId)}
+              </small>
+            </b>
+            <VoidKey
+              row={v}
+              onVoid={() =>
+                setVoiding({ kind: 'version', id: v.id, name: versionWords(v.number, v.partId, document) })
+              }
+            />
+          </Row>
+          {prints
+            .filter(p => p.versionId === v.id)
+            .map(p => (
+              <div key={p.id} data-void={p.voided ? '' : undefined}>
+                <Row $between>
+                  <span>
+                    print {p.number}
+                    {p.pieces > 1 ? `, ${p.pieces} pieces` : ''}
+                    {p.failed ? `, failed: ${FAILURE_WORDS[p.failed]}` : ''}: {formatPlain(p.hours ?? 0, 1)}{' '}
+                    h, {formatPlain(p.grams ?? 0, 1)} g, {(p.cost ?? 0).toFixed(2)} {workshop.currency}
+                  </span>
+                  <VoidKey
+                    row={p}
+                    onVoid={() => setVoiding({ kind: 'print', id: p.id, name: `print ${p.number}` })}
+                  />
+                </Row>
+                {tries
+                  .filter(t => t.printId === p.id)
+                  .map(t => (
+                    <Row key={t.id} $between data-void={t.voided ? '' : undefined}>
+                      <span className="soft">{tryWords(t, v, mateName)}</span>
+                      <VoidKey
+                        row={t}
+                        onVoid={() => setVoiding({ kind: 'try', id: t.id, name: 'this try' })}
+                      />
+                    </Row>
+                  ))}
+                {looks
+                  .filter(l => l.printId === p.id)
+                  .map(l => (
+                    <Row key={l.id} $between data-void={l.voided ? '' : undefined}>
+                      <span className="soft">
+                        {format(new Date(l.at), 'd MMM yyyy')}, in service: {lookWords(l, p.pieces)}
+                      </span>
+                      <VoidKey
+                        row={l}
+                        onVoid={() => setVoiding({ kind: 'look', id: l.id, name: 'this look' })}
+                      />
+                    </Row>
+                  ))}
+              </div>
+            ))}
+        </Entry>
+      ))}
+      <VoidDialog voiding={voiding} onClose={() => setVoiding(null)} />
+    </Panel>
+  );
+}
+
+function VoidKey({ row, onVoid }: { row: { voided: string | null }; onVoid(): void }) {
+  if (row.voided) return <small className="soft">does not count: {row.voided}</small>;
+  return (
+    <Button $small $look="quiet" onPress={onVoid}>
+      Does not count…
+    </Button>
+  );
+}
+
+function VoidDialog({
+  voiding,
+  onClose,
+}: {
+  voiding: { kind: string; id: string; name: string } | null;
+  onClose(): void;
+}) {
+  const { session, say } = useBench('session', 'say');
+  const [reason, setReason] = useState('');
+  const [problem, setProblem] = useState<string>();
+  const send = async () => {
+    if (reason.trim() === '') {
+      setProblem('Say why it does not count.');
+      return;
+    }
+    try {
+      await session.append('void', () => ({
+        kind: voiding!.kind,
+        id: voiding!.id,
+        reason: reason.trim(),
+      }));
+      setReason('');
+      onClose();
+    } catch (error) {
+      say((error as Error).message, 'stop');
+    }
+  };
+  return (
+    <Dialog
+      title={`Why does ${voiding?.name ?? 'it'} not count?`}
+      isOpen={voiding !== null}
+      onClose={onClose}
+    >
+      <Stack>
+        <p className="soft">It stays in the logbook, struck through; nothing is learned from it any more.</p>
+        <TextField
+          label="Reason"
+          placeholder="printed with the wrong spool"
+          value={reason}
+          onChange={text => {
+            setReason(text.slice(0, 300));
+            setProblem(undefined);
+          }}
+          problem={problem}
+          autoFocus
+        />
+        <Row>
+          <Button $look="danger" onPress={() => void send()}>
+            It does not count
+          </Button>
+          <Button $look="quiet" onPress={onClose}>
+            Cancel
+          </Button>
+        </Row>
+      </Stack>
+    </Dialog>
+  );
+}
+
+const Entry = styled.div`
+  padding: 8px 0; border-top: 1px solid var(--rule); font-size: 14.5px;
+  > div + div { padding-left: 16px; }
+  [data-void] span, &[data-void] span, &[data-void] b { text-decoration: line-through; opacity: 0.7; }
+`;
