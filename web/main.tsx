@@ -9,6 +9,7 @@ import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { lazy, StrictMode, Suspense } from 'react';
 import { createRoot } from 'react-dom/client';
 import { createBrowserRouter, Navigate, RouterProvider } from 'react-router';
+import { PageFailed } from './PageFailed';
 import { Rack } from './rack/Rack';
 import { Empty, Loading } from './ui/layout';
 import { TopBar } from './ui/TopBar';
@@ -26,76 +27,81 @@ applyTheme(readTheme());
 const client = new QueryClient({ defaultOptions: { queries: { retry: 1, staleTime: 5000 } } });
 
 const router = createBrowserRouter([
-  { path: '/', element: <Rack /> },
   {
-    path: '/workshop',
-    element: (
-      <Suspense fallback={<Loading what="Opening the workshop" />}>
-        <WorkshopPage />
-      </Suspense>
-    ),
-  },
-  {
-    path: '/workshop/calibrations/:calibrationId',
-    element: (
-      <Suspense fallback={<Loading what="Opening the calibration" />}>
-        <CalibrationPage />
-      </Suspense>
-    ),
-  },
-  {
-    path: '/about',
-    element: (
-      <Suspense fallback={<Loading what="Opening the licences" />}>
-        <AboutPage />
-      </Suspense>
-    ),
-  },
-  {
-    path: '/shelf',
-    element: (
-      <Suspense fallback={<Loading what="Walking to the shelf" />}>
-        <ShelfPage />
-      </Suspense>
-    ),
-  },
-  {
-    path: '/jobs/:jobId/sheet',
-    element: (
-      <Suspense fallback={<Loading what="Laying out the sheet" />}>
-        <SheetPage />
-      </Suspense>
-    ),
-  },
-  {
-    path: '/jobs/:jobId',
-    element: (
-      <Suspense fallback={<Loading what="Opening the job" />}>
-        <JobPage />
-      </Suspense>
-    ),
+    errorElement: <PageFailed />,
     children: [
-      { index: true, element: <Navigate to="brief" replace /> },
+      { path: '/', element: <Rack /> },
       {
-        path: ':stage',
+        path: '/workshop',
         element: (
-          <Suspense fallback={<Loading what="Clearing the bench" />}>
-            <StagePage />
+          <Suspense fallback={<Loading what="Opening the workshop" />}>
+            <WorkshopPage />
           </Suspense>
         ),
       },
+      {
+        path: '/workshop/calibrations/:calibrationId',
+        element: (
+          <Suspense fallback={<Loading what="Opening the calibration" />}>
+            <CalibrationPage />
+          </Suspense>
+        ),
+      },
+      {
+        path: '/about',
+        element: (
+          <Suspense fallback={<Loading what="Opening the licences" />}>
+            <AboutPage />
+          </Suspense>
+        ),
+      },
+      {
+        path: '/shelf',
+        element: (
+          <Suspense fallback={<Loading what="Walking to the shelf" />}>
+            <ShelfPage />
+          </Suspense>
+        ),
+      },
+      {
+        path: '/jobs/:jobId/sheet',
+        element: (
+          <Suspense fallback={<Loading what="Laying out the sheet" />}>
+            <SheetPage />
+          </Suspense>
+        ),
+      },
+      {
+        path: '/jobs/:jobId',
+        element: (
+          <Suspense fallback={<Loading what="Opening the job" />}>
+            <JobPage />
+          </Suspense>
+        ),
+        children: [
+          { index: true, element: <Navigate to="brief" replace /> },
+          {
+            path: ':stage',
+            element: (
+              <Suspense fallback={<Loading what="Clearing the bench" />}>
+                <StagePage />
+              </Suspense>
+            ),
+          },
+        ],
+      },
+      {
+        path: '*',
+        element: (
+          <>
+            <TopBar />
+            <div style={{ maxWidth: 620, margin: '60px auto' }}>
+              <Empty title="Nothing hangs here">This address leads nowhere. The rack has all the jobs.</Empty>
+            </div>
+          </>
+        ),
+      },
     ],
-  },
-  {
-    path: '*',
-    element: (
-      <>
-        <TopBar />
-        <div style={{ maxWidth: 620, margin: '60px auto' }}>
-          <Empty title="Nothing hangs here">This address leads nowhere. The rack has all the jobs.</Empty>
-        </div>
-      </>
-    ),
   },
 ]);
 

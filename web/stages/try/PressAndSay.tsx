@@ -46,7 +46,9 @@ function Pressing() {
   const [press, setPress] = useState<Press | null>(null);
   const view = useRef<HTMLDivElement>(null);
   // It opens at the end of a long page: whoever asked for it sees it.
-  useEffect(() => view.current?.scrollIntoView({ block: 'center' }), []);
+  useEffect(() => {
+    view.current?.scrollIntoView({ block: 'center' });
+  }, []);
   const [way, setWay] = useState<Way>('out');
   const [text, setText] = useState('');
   const [by, setBy] = useState<JudgedBy>('eye');
