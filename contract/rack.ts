@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { Evidence } from '../core/learn/lessons';
 import { MARKS } from '../core/learn/verdict';
 import { STAGES } from '../core/work/stages';
 
@@ -15,6 +16,8 @@ export const RackJob = z.object({
   next: z.object({ stage: z.enum(STAGES), action: z.string(), reason: z.string(), waits: z.boolean() }),
   marks: z.array(z.object({ version: z.number(), words: z.string(), verdict: z.enum(MARKS).nullable() })),
   inService: z.boolean(),
+  /** What its tries taught of the workshop's printers. */
+  taught: z.array(Evidence).default([]),
   /** When to look at it again. */
   lookAt: z.string().nullable().default(null),
   /** Cut through the part, as paths in mm with the frame they fill. */

@@ -134,7 +134,7 @@ async function playStep(
       }
       return;
     case 'version': {
-      const row = await prepareVersion(job, shop, { partId: 'part-1', accepted: [] }, makers);
+      const row = await prepareVersion(job, shop, [], { partId: 'part-1', accepted: [] }, makers);
       await store.write(tx => appendRow(tx, job.id, { kind: 'version', row: { ...row, at } }));
       return;
     }

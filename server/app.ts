@@ -3,6 +3,7 @@ import express, { type Express, Router } from 'express';
 import expressStaticGzip from 'express-static-gzip';
 import { z } from 'zod';
 import { ChoicesAsked } from '../contract/import';
+import type { LessonsAnswer } from '../contract/lessons';
 import { Workshop } from '../core/job/workshop';
 import { benchRoutes } from './bench/bench';
 import { Blobs } from './blobs/blobs';
@@ -14,6 +15,7 @@ import { errorHandler, notFound, unknownRoute } from './errors';
 import { Events } from './events';
 import { hostAndOrigin, securityHeaders } from './guard';
 import { tabOf } from './jobs/answering';
+import { RackReader } from './jobs/rack';
 import { jobRoutes } from './jobs/routes';
 import type { Log } from './log';
 import { modelRoutes } from './models/routes';
@@ -61,6 +63,7 @@ export function createApp(
     solids: new Solids(store, blobs, pool),
     builds: new Builds(events),
     events,
+    rack: new RackReader(store, reader, events, options.version),
     version: options.version,
   };
   const server = express();
@@ -143,6 +146,10 @@ function apiRoutes(app: App): Router {
       .object({ revision: z.number().int(), workshop: Workshop })
       .parse(req.body);
     res.json(await store.write(tx => saveWorkshop(tx, revision, workshop)));
+  });
+  api.get('/lessons', async (_req, res) => {
+    const answer: LessonsAnswer = { evidence: await app.rack.lessons() };
+    res.json(answer);
   });
   api.delete('/builds/:id', (req, res) => {
     if (!app.builds.cancel(req.params.id)) throw notFound('That piece of work');

@@ -1,5 +1,6 @@
 import type { Blobs } from './blobs/blobs';
 import type { Events } from './events';
+import type { RackReader } from './jobs/rack';
 import type { Builds } from './solids/builds';
 import type { KernelPool } from './solids/pool';
 import type { Solids } from './solids/solids';
@@ -15,5 +16,7 @@ export interface App {
   solids: Solids;
   builds: Builds;
   events: Events;
+  /** What is known of every job at a glance, and what all of them taught. */
+  rack: RackReader;
   version: string;
 }

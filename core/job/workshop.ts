@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { SIZE_KINDS } from '../calibration/size-kind';
 import { PRACTICE_BELIEF } from '../fit/print-bias';
 import { DEFAULT_WINDOWS, type StandardWant, WANT_NAMES, type Window as WindowType } from '../fit/wants';
+import { Muted } from '../learn/lessons';
 import { Id, LARGEST_READING, Window } from './document';
 
 /** What the workshop owns and how it likes things. Lengths mm. */
@@ -135,6 +136,8 @@ export const Workshop = z.object({
   calibrations: z.array(Calibration).max(50).optional(),
   /** The workshop's own windows for wants, where they differ from the usual ones. */
   windows: z.partialRecord(z.enum(WANT_NAMES), Window).optional(),
+  /** Lessons of other jobs that nobody wants to go by any more. */
+  lessonsMuted: z.array(Muted).max(200).optional(),
   /** Whether the stand-ins for caliper, printer and object are offered. */
   practiceBench: z.boolean(),
 });

@@ -52,6 +52,8 @@ export interface NextAnswer {
   >;
   pAllRight: number;
   reasons: string[];
+  /** What is believed now of the part that a group's mates share. */
+  shared: Record<string, { mean: number; sd: number }>;
 }
 
 /** A surface that sat right keeps its number unless moving it wins more than this chance. */
@@ -64,7 +66,7 @@ const LEAVE_ALONE = 0.02;
  */
 export function nextVersion(question: NextQuestion): NextAnswer {
   const { repeatability: s, trials } = question;
-  const answer: NextAnswer = { mates: {}, pAllRight: 1, reasons: [] };
+  const answer: NextAnswer = { mates: {}, pAllRight: 1, reasons: [], shared: {} };
   const groups: { prior: GroupPrior; posterior: GroupPosterior }[] = [];
   const known = new Map<string, Known>();
   for (const [group, mates] of groupMates(question.mates)) {
@@ -72,6 +74,7 @@ export function nextVersion(question: NextQuestion): NextAnswer {
     if (!prior) throw new RangeError(`Got no prior for “${group}”: give a mean and sd.`);
     const posterior = groupPosterior(mates, prior, s, trials);
     groups.push({ prior, posterior });
+    answer.shared[group] = posterior.shared;
     for (const mate of mates) {
       const own = posterior.mates.get(mate.id)!;
       const scatter = prior.scatter ?? s;

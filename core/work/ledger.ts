@@ -47,6 +47,8 @@ export interface MateLedger {
   scatter: number;
   /** What the printer's part of the prior comes from; null where it is the workshop's general belief. */
   calibration: SourcedBelief['calibration'];
+  /** Other jobs of this workshop that it goes by. */
+  jobs: number;
   bias: { mean: number; sd: number };
   /** sd of the next print's clearance. */
   sd: number;
@@ -59,12 +61,22 @@ export interface MateLedger {
   posterior: MatePosterior;
 }
 
+/** The part that all surfaces of a kind share, before this job's tries and after them. mm */
+export interface Learned {
+  surface: SurfaceKind;
+  before: { mean: number; sd: number };
+  after: { mean: number; sd: number };
+  prints: number;
+}
+
 export interface LedgerState {
   mates: MateLedger[];
   /** Mates that are judged by an amount. */
   signed: SignedLedger[];
   /** Chance that all are right with the next print; null while one of them is unread, or cannot be printed. */
   pAllRight: number | null;
+  /** What this job's tries taught of the kinds of surface it has. */
+  learned: Learned[];
   /** Mates whose dimension was not read yet. */
   unread: Mate[];
 }
@@ -133,7 +145,7 @@ export function ledgerOf(input: LedgerInput): LedgerState {
   const signed = signedQuestions(input);
   unread.push(...signed.unread);
   if (questions.length + signed.questions.length === 0)
-    return { mates: [], signed: [], pAllRight: null, unread };
+    return { mates: [], signed: [], learned: [], pAllRight: null, unread };
   const priors = priorsOf(questions, part, printers);
   const trials = trialsOf(questions, input);
   const s = printers.scatter(part);
@@ -169,10 +181,26 @@ export function ledgerOf(input: LedgerInput): LedgerState {
   return {
     mates,
     signed: signed.questions.map(q => signedChain(q, next.mates[q.mate.id]!)),
+    learned: learnedIn(questions, priors, next, trials),
     pAllRight:
       unread.length > 0 || mates.some(m => m.tooLarge) ? null : Math.max(LEAST_CHANCE, next.pAllRight),
     unread,
   };
+}
+
+function learnedIn(
+  questions: readonly Question[],
+  priors: Record<string, SourcedBelief>,
+  next: NextAnswer,
+  trials: readonly Trial[],
+): Learned[] {
+  return Object.keys(priors).flatMap((group): Learned[] => {
+    const own = questions.filter(q => q.group === group);
+    const prints = trials.filter(t => own.some(q => t.mates[q.id])).length;
+    if (prints === 0) return [];
+    const { mean, sd } = priors[group]!;
+    return [{ surface: own[0]!.kind, before: { mean, sd }, after: next.shared[group]!, prints }];
+  });
 }
 
 /** The other part's surface, as if it had been read off the print that will be. */
@@ -367,6 +395,7 @@ function chainOf(
     shift: q.shift,
     scatter: s,
     calibration: prior.calibration,
+    jobs: prior.jobs ?? 0,
     bias: { mean: next.bias.mean + q.shift, sd: next.bias.sd },
     sd,
     doubts: variances.map(v => ({ ...v, share: v.share / sum })).sort((a, b) => b.share - a.share),

@@ -5,6 +5,7 @@ import { type PrinterResponse, proposeFit } from '../fit/propose';
 import type { Side } from '../fit/wants';
 import type { Part } from '../job/document';
 import { type Calibration, type Workshop, windowFor } from '../job/workshop';
+import { beliefAfter, countingOf, type Evidence } from '../learn/lessons';
 import { SHRINKAGE } from '../shelf/polymers';
 import { given } from '../shelf/table';
 import { type Profile, profileOf } from './profiles';
@@ -13,6 +14,8 @@ import { polymerOf } from './suitability';
 export interface SourcedBelief extends BiasBelief {
   /** The calibration it comes from; null where it is the workshop's general belief. */
   calibration: Calibration | null;
+  /** Other jobs that taught of it. */
+  jobs?: number;
   /** What this size adds of its own, where nobody measured how this printer goes with size, sd, mm. */
   growth: number;
 }
@@ -39,7 +42,12 @@ type Made = Pick<Part, 'printerId' | 'materialId'>;
 export class Printers {
   private readonly profiles = new Map<Calibration, Profile>();
 
-  constructor(private readonly workshop: Workshop) {}
+  /** @param lessons what other jobs taught: never the one that is worked out */
+  constructor(
+    private readonly workshop: Workshop,
+    readonly lessons: readonly Evidence[] = [],
+    private readonly now = new Date().toISOString(),
+  ) {}
 
   profile(calibration: Calibration): Profile {
     const known = this.profiles.get(calibration) ?? profileOf(calibration, this.workshop);
@@ -47,8 +55,22 @@ export class Printers {
     return known;
   }
 
-  /** What is believed of a surface of this size. Pieces are printed flat: on its side a part is not calibrated. */
+  /** What is believed of a surface of this size: by a calibration or in general, and by what other jobs taught. */
   belief(made: Made, side: Side, kind: SurfaceKind, size: number): SourcedBelief {
+    const known = this.beliefAlone(made, side, kind, size);
+    const { printerId, materialId } = made;
+    const taught = countingOf(this.lessons, this.workshop.lessonsMuted ?? [], {
+      printerId,
+      materialId,
+      surface: kind,
+    });
+    if (taught.length === 0) return known;
+    const jobs = new Set(taught.map(e => e.jobId)).size;
+    return { ...known, ...beliefAfter(known, taught, this.now), jobs };
+  }
+
+  /** Pieces are printed flat: on its side a part is not calibrated. */
+  private beliefAlone(made: Made, side: Side, kind: SurfaceKind, size: number): SourcedBelief {
     const { belief } = this.workshop;
     const { smaller, sd: growth } = growthOf(size, this.shrinkage(made));
     const usual = beliefFor(belief, side, kind);

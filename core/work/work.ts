@@ -10,6 +10,7 @@ import {
 import { counting, type History, historyOf, type Version } from '../job/history';
 import { dimensionOf, recipeOf } from '../job/parts';
 import type { Material, Printer, Workshop } from '../job/workshop';
+import type { Evidence } from '../learn/lessons';
 import { type NextAnswer, type NextQuestion, nextVersion } from '../learn/next';
 import type { CheckContext } from '../shape/checks/context';
 import type { DrawDimension, Drawing } from '../shape/drawing/drawing';
@@ -78,11 +79,31 @@ export class Work {
     private readonly before: Work | null = null,
   ) {}
 
+  /** A job with what the workshop's other jobs taught: never its own tries twice. */
+  static of(
+    { id, document, history }: { id: string; document: JobDocument; history: History },
+    workshop: Workshop,
+    lessons: readonly Evidence[],
+  ): Work {
+    const others = lessons.filter(e => e.jobId !== id);
+    return new Work(document, workshop, history, new Printers(workshop, others));
+  }
+
   /** The job after a change; what the change does not touch is not worked out again. */
-  with(change: { document?: JobDocument; workshop?: Workshop; history?: History }): Work {
+  with(change: {
+    document?: JobDocument;
+    workshop?: Workshop;
+    history?: History;
+    /** What other jobs taught; the same list while nothing new came. */
+    lessons?: readonly Evidence[];
+  }): Work {
     const { document = this.document, workshop = this.workshop, history = this.history } = change;
-    if (document === this.document && workshop === this.workshop && history === this.history) return this;
-    const printers = workshop === this.workshop ? this.printers : new Printers(workshop);
+    const { lessons = this.printers.lessons } = change;
+    const printers =
+      workshop === this.workshop && lessons === this.printers.lessons
+        ? this.printers
+        : new Printers(workshop, lessons);
+    if (document === this.document && history === this.history && printers === this.printers) return this;
     return new Work(document, workshop, history, printers, this.answers, this.alone());
   }
 
@@ -100,13 +121,13 @@ export class Work {
    * that no mate depends on costs nothing, here and on the screen.
    */
   ledgerOf(part: Part, mates: readonly Mate[], make: () => LedgerState): LedgerState {
-    const { document, workshop, history, before } = this;
+    const { document, history, before } = this;
     const kept = before?.ledgers.get(part.id);
     const alike =
       before &&
       kept &&
       before.dimensions === this.dimensions &&
-      before.workshop === workshop &&
+      before.printers === this.printers &&
       before.history === history &&
       sameButNumbers(kept.part, part) &&
       // What goes with another part of ours follows that one's numbers.

@@ -1,5 +1,6 @@
 import type { JobView } from '../../contract/jobs';
 import type { Workshop } from '../../core/job/workshop';
+import type { Evidence } from '../../core/learn/lessons';
 import { formatPlain } from '../../core/quantity/format';
 import { ownUnit } from '../../core/quantity/units';
 import { unitOf } from '../../core/shape/recipes/parameters';
@@ -37,10 +38,11 @@ export async function familyFile(
   partId: string,
   wish: FamilyWish,
   workshop: Workshop,
+  lessons: readonly Evidence[],
   solids: Solids,
 ): Promise<{ name: string; bytes: Uint8Array }> {
   const sizes = sizesOf(wish);
-  const work = new Work(job.document, workshop, job.history);
+  const work = Work.of(job, workshop, lessons);
   const { part, recipe, printer, material } = work.part(partId);
   const spec = recipe.parameters.find(p => p.name === wish.parameter);
   if (spec?.kind !== 'length')

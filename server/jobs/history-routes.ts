@@ -47,7 +47,7 @@ function refuseStrangePhotos({ document }: JobView, ids: readonly string[]): voi
 
 /** What was made and tried: rows that are only ever added, or voided with a reason. */
 export function addHistoryRoutes(router: Router, app: App): void {
-  const { store, solids, blobs, builds } = app;
+  const { store, solids, blobs, builds, rack } = app;
   const { change, tell } = answers(app);
   const now = () => ({ id: ulid(), at: new Date().toISOString(), voided: null });
 
@@ -62,8 +62,9 @@ export function addHistoryRoutes(router: Router, app: App): void {
         'Another window changed the numbers meanwhile: look at them again, then make the version.',
       );
     const { workshop } = await readWorkshop(store.db);
+    const lessons = await rack.lessons();
     const row = await builds.run(wish.buildId, maker =>
-      prepareVersion(job, workshop, wish, { solids, blobs }, { owner: id, ...maker }),
+      prepareVersion(job, workshop, lessons, wish, { solids, blobs }, { owner: id, ...maker }),
     );
     await store.write(async tx => {
       const then = await readJob(tx, id);
@@ -136,7 +137,7 @@ export function addHistoryRoutes(router: Router, app: App): void {
     const job = await readJob(store.db, id);
     const { workshop } = await readWorkshop(store.db);
     // Worked out before the transaction, so that no other request waits for a posterior.
-    const row = prepareLadder(job, workshop, partId, mateId);
+    const row = prepareLadder(job, workshop, await rack.lessons(), partId, mateId);
     await store.write(tx => appendRow(tx, id, { kind: 'ladder', row }));
     tell(req, id, job.revision);
     res.status(201).json(await change(req, id, { added: [{ kind: 'ladder', row }] }));

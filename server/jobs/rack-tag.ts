@@ -1,12 +1,14 @@
 import type { JobView } from '../../contract/jobs';
 import type { RackJob } from '../../contract/rack';
 import type { Workshop } from '../../core/job/workshop';
+import type { Evidence } from '../../core/learn/lessons';
 import { thumbnailOf } from '../../core/shape/drawing/thumbnail';
+import { taughtBy } from '../../core/work/taught';
 import { Work } from '../../core/work/work';
 
 /** A job as its tag on the rack, worked out from the document. */
-export function rackTag(job: JobView, workshop: Workshop): RackJob {
-  const work = new Work(job.document, workshop, job.history);
+export function rackTag(job: JobView, workshop: Workshop, lessons: readonly Evidence[]): RackJob {
+  const work = Work.of(job, workshop, lessons);
   const { overview } = work;
   return {
     id: job.id,
@@ -19,6 +21,7 @@ export function rackTag(job: JobView, workshop: Workshop): RackJob {
     next: overview.next,
     marks: overview.marks,
     inService: job.document.service.since !== null,
+    taught: taughtBy(work, job.id),
     lookAt: overview.lookAt,
     thumbnail: thumbnailOf(work.part(overview.partId).drawing),
   };

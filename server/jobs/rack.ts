@@ -1,5 +1,6 @@
 import PQueue from 'p-queue';
-import type { Rack } from '../../contract/rack';
+import type { Rack, RackJob } from '../../contract/rack';
+import type { Evidence } from '../../core/learn/lessons';
 import type { Events } from '../events';
 import type { KernelPool } from '../solids/pool';
 import type { Store } from '../store/database';
@@ -12,6 +13,8 @@ interface Kept {
   workshop: string;
   /** The tag as JSON: it is sent as it is. */
   text: string;
+  /** Read out of it when it is first asked for. */
+  taught?: Evidence[];
 }
 
 /** Tags are worked out anew so many at a time, so that everything else is answered in between. */
@@ -67,6 +70,19 @@ export class RackReader {
     return `{"workshop":${JSON.stringify(workshop.name)},"jobs":[${texts.join(',')}],"unreadable":${JSON.stringify(unreadable)}}`;
   }
 
+  /** What all jobs taught of the workshop's printers, as they are now. */
+  async lessons(): Promise<Evidence[]> {
+    await this.read();
+    return this.known();
+  }
+
+  private known(): Evidence[] {
+    return [...this.kept.values()].flatMap(k => {
+      k.taught ??= taughtIn(k.text);
+      return k.taught;
+    });
+  }
+
   private async load(): Promise<void> {
     if (this.loaded) return;
     this.loaded = true;
@@ -79,7 +95,7 @@ export class RackReader {
     const { workshop, revision } = await readWorkshop(this.store.db);
     try {
       const job = await readJob(this.store.db, id);
-      const { tag } = await this.pool.run('tag', { job, workshop });
+      const { tag } = await this.pool.run('tag', { job, workshop, lessons: this.known() });
       const row = { stamp, workshop: `${revision} ${this.version}`, document: JSON.stringify(tag) };
       this.kept.set(id, { stamp, workshop: row.workshop, text: row.document });
       await this.store.write(tx =>
@@ -112,3 +128,6 @@ export class RackReader {
       });
   }
 }
+
+/** Of a tag from before lessons were kept with it, none. */
+const taughtIn = (text: string): Evidence[] => (JSON.parse(text) as Partial<RackJob>).taught ?? [];

@@ -12,15 +12,13 @@ import { answers, tabOf } from './answering';
 import { editJob, revertEdit } from './editing';
 import { addFileRoutes } from './file-routes';
 import { addHistoryRoutes } from './history-routes';
-import { RackReader } from './rack';
 import { insertJob, readActivity, readJob, readRaw, removeJob, UnreadableJob } from './repository';
 
 const MOST_ACTIVITY = 200;
 
 export function jobRoutes(app: App): Router {
-  const { store, blobs, events } = app;
+  const { store, blobs, events, rack } = app;
   const router = Router();
-  const rack = new RackReader(store, app.reader, events, app.version);
   const { editor, whole, change, tell } = answers(app);
 
   addPhotoRoutes(router, app, editor);

@@ -3,6 +3,7 @@ import type { JobView } from '../../contract/jobs';
 import { FILE_KINDS, type FileKind, namedStep } from '../../core/files/part-files';
 import type { Version } from '../../core/job/history';
 import type { Workshop } from '../../core/job/workshop';
+import type { Evidence } from '../../core/learn/lessons';
 import { isAccepted } from '../../core/shape/findings/finding';
 import type { SolidSpec } from '../../core/shape/solid-key';
 import { type PartWork, Work } from '../../core/work/work';
@@ -37,11 +38,12 @@ export interface Makers {
 export async function prepareVersion(
   job: JobView,
   workshop: Workshop,
+  lessons: readonly Evidence[],
   wish: VersionWish,
   { solids, blobs }: Makers,
   maker: Maker = {},
 ): Promise<Version> {
-  const work = new Work(job.document, workshop, job.history).part(wish.partId);
+  const work = Work.of(job, workshop, lessons).part(wish.partId);
   refuseUnready(work);
   const spec: SolidSpec = work.solidSpec;
   maker.onStep?.('Building the solid');

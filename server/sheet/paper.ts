@@ -2,6 +2,7 @@ import type { JobView } from '../../contract/jobs';
 import { writeDrawingDxf } from '../../core/files/drawing-dxf';
 import { writeDrawingSvg } from '../../core/files/drawing-svg';
 import type { Workshop } from '../../core/job/workshop';
+import type { Evidence } from '../../core/learn/lessons';
 import type { DrawDimension } from '../../core/shape/drawing/drawing';
 import { handOverOf } from '../../core/work/hand-over';
 import { Work } from '../../core/work/work';
@@ -10,29 +11,34 @@ import { drawingPdf, handOverPdf, sheetPdf } from './pdf';
 export const DRAWING_TYPES = { svg: 'image/svg+xml', dxf: 'image/vnd.dxf', pdf: 'application/pdf' };
 export type DrawingKind = keyof typeof DRAWING_TYPES;
 
+export interface PaperAsked {
+  job: JobView;
+  workshop: Workshop;
+  /** What other jobs taught. */
+  lessons: readonly Evidence[];
+}
+
 /** A job's measuring sheet. For a thread: whatever the numbers are, they never hold the server. */
-export async function sheetFile({ job, workshop }: { job: JobView; workshop: Workshop }) {
-  const { sheet } = new Work(job.document, workshop, job.history);
+export async function sheetFile({ job, workshop, lessons }: PaperAsked) {
+  const { sheet } = Work.of(job, workshop, lessons);
   return { file: await sheetPdf(sheet, new Date(job.updatedAt)) };
 }
 
 /** The sheet that goes with the part. For a thread too. */
-export async function handOverFile({ job, workshop }: { job: JobView; workshop: Workshop }) {
-  const work = new Work(job.document, workshop, job.history);
+export async function handOverFile({ job, workshop, lessons }: PaperAsked) {
+  const work = Work.of(job, workshop, lessons);
   return { file: await handOverPdf(handOverOf(work), new Date(job.updatedAt)) };
 }
 
-interface DrawingAsked {
-  job: JobView;
-  workshop: Workshop;
+interface DrawingAsked extends PaperAsked {
   /** One of the job's. */
   partId: string;
   kind: DrawingKind;
 }
 
 /** A part's drawing as a file. For a thread too. */
-export async function drawingFile({ job, workshop, partId, kind }: DrawingAsked) {
-  const work = new Work(job.document, workshop, job.history).part(partId);
+export async function drawingFile({ job, workshop, lessons, partId, kind }: DrawingAsked) {
+  const work = Work.of(job, workshop, lessons).part(partId);
   const { drawing } = work;
   const valueFor = (d: DrawDimension) => work.drawnSize(d).toFixed(2);
   const title = `${job.document.title}: ${work.part.name}`;

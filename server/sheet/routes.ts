@@ -8,13 +8,13 @@ import { readWorkshop } from '../workshop/repository';
 import { DRAWING_TYPES, type DrawingKind } from './paper';
 
 /** What is taken away on paper or to a spreadsheet. */
-export function addSheetRoutes(router: Router, { store, reader }: App): void {
+export function addSheetRoutes(router: Router, { store, reader, rack }: App): void {
   const paper = { sheet: 'drawSheet', 'hand-over': 'drawHandOver' } as const;
   for (const [name, task] of Object.entries(paper))
     router.get(`/:id/${name}.pdf`, async (req, res) => {
       const job = await readJob(store.db, req.params.id as string);
       const { workshop } = await readWorkshop(store.db);
-      const { file } = await reader.run(task, { job, workshop });
+      const { file } = await reader.run(task, { job, workshop, lessons: await rack.lessons() });
       res.set({
         'content-type': 'application/pdf',
         'content-disposition': `attachment; filename="sagoma-job-${job.number}-${name}.pdf"`,
@@ -30,7 +30,13 @@ export function addSheetRoutes(router: Router, { store, reader }: App): void {
     const job = await readJob(store.db, req.params.id);
     const { workshop } = await readWorkshop(store.db);
     const partId = partAsked(job.document, req.query.part);
-    const { file } = await reader.run('drawPart', { job, workshop, partId, kind: kind as DrawingKind });
+    const { file } = await reader.run('drawPart', {
+      job,
+      workshop,
+      lessons: await rack.lessons(),
+      partId,
+      kind: kind as DrawingKind,
+    });
     res.set({
       'content-type': type,
       'content-disposition': `attachment; filename="sagoma-job-${job.number}-drawing.${kind}"`,

@@ -3,13 +3,14 @@ import type { RackJob } from '../../contract/rack';
 import type { BodyAnswer } from '../../core/files/bodies/read-body';
 import type { Side } from '../../core/fit/wants';
 import type { Workshop } from '../../core/job/workshop';
+import type { Evidence } from '../../core/learn/lessons';
 import type { CheckContext } from '../../core/shape/checks/context';
 import type { Finding } from '../../core/shape/findings/finding';
 import type { SolidRecord } from '../../core/shape/solid';
 import type { SolidSpec } from '../../core/shape/solid-key';
 import type { BundleRead } from '../bundle/read-bundle';
 import type { PhotoRead } from '../photos/read-photo';
-import type { DrawingKind } from '../sheet/paper';
+import type { DrawingKind, PaperAsked } from '../sheet/paper';
 
 /** What the kernel threads do: plain data both ways. Every answer says how large the kernel's heap is by then, bytes. */
 
@@ -58,13 +59,16 @@ export interface Tasks {
   readBody: { asked: { file: Uint8Array }; answer: { body: BodyAnswer } };
   readPhoto: { asked: { head: Uint8Array }; answer: { photo: PhotoRead } };
   readBundle: { asked: { file: Uint8Array }; answer: { bundle: BundleRead } };
-  drawSheet: { asked: { job: JobView; workshop: Workshop }; answer: { file: Uint8Array } };
-  drawHandOver: { asked: { job: JobView; workshop: Workshop }; answer: { file: Uint8Array } };
+  drawSheet: { asked: PaperAsked; answer: { file: Uint8Array } };
+  drawHandOver: { asked: PaperAsked; answer: { file: Uint8Array } };
   drawPart: {
-    asked: { job: JobView; workshop: Workshop; partId: string; kind: DrawingKind };
+    asked: PaperAsked & { partId: string; kind: DrawingKind };
     answer: { file: Uint8Array };
   };
-  tag: { asked: { job: JobView; workshop: Workshop }; answer: { tag: RackJob } };
+  tag: {
+    asked: { job: JobView; workshop: Workshop; lessons: readonly Evidence[] };
+    answer: { tag: RackJob };
+  };
   piece: { asked: Record<string, never>; answer: PieceFiles };
   ladder: {
     asked: {

@@ -6,12 +6,14 @@ import { WorkshopAnswer } from '../../contract/workshop';
 import type { JobDocument } from '../../core/job/document';
 import type { Edit } from '../../core/job/edits';
 import type { Workshop } from '../../core/job/workshop';
+import type { Evidence } from '../../core/learn/lessons';
 import type { Expression } from '../../core/quantity/expression';
 import type { DisplayUnit } from '../../core/quantity/format';
 import { STAGES, type Stage } from '../../core/work/stages';
 import { Work } from '../../core/work/work';
 import { get } from '../api/client';
 import { JobSession, type SessionState } from '../api/job-session';
+import { useLessons } from '../api/use-lessons';
 import { Failure, Loading } from '../ui/layout';
 import { type Bench, BenchContext, createBench } from './bench-context';
 import { ConflictDialog } from './ConflictDialog';
@@ -32,12 +34,20 @@ const WITH_PARTS: readonly Stage[] = ['measure', 'fit', 'shape', 'print', 'try']
 export default function JobPage() {
   const { jobId = '' } = useParams();
   const workshop = useQuery({ queryKey: ['workshop'], queryFn: () => get('/workshop', WorkshopAnswer) });
+  const lessons = useLessons(jobId);
   if (workshop.error) return <Failure error={workshop.error} retry={() => void workshop.refetch()} />;
-  if (!workshop.data) return <Loading what="Opening the workshop" />;
-  return <JobWithWorkshop key={jobId} jobId={jobId} workshop={workshop.data.workshop} />;
+  if (!workshop.data || lessons === null) return <Loading what="Opening the workshop" />;
+  return <JobWithWorkshop key={jobId} jobId={jobId} workshop={workshop.data.workshop} lessons={lessons} />;
 }
 
-function JobWithWorkshop({ jobId, workshop }: { jobId: string; workshop: Workshop }) {
+interface WithWorkshop {
+  jobId: string;
+  workshop: Workshop;
+  /** What other jobs taught. */
+  lessons: readonly Evidence[];
+}
+
+function JobWithWorkshop({ jobId, workshop, lessons }: WithWorkshop) {
   const [session] = useState(() => new JobSession(jobId, workshop));
   const state = useSyncExternalStore(session.watch, session.read);
   useEffect(() => session.start(), [session]);
@@ -45,17 +55,26 @@ function JobWithWorkshop({ jobId, workshop }: { jobId: string; workshop: Worksho
   if (state.failure) return <Failure error={state.failure} retry={() => void session.refresh()} />;
   if (!state.base || !state.document)
     return <Loading what={state.offline ? 'Waiting for the server' : 'Opening the job'} />;
-  return <JobBench session={session} state={state} workshop={workshop} document={state.document} />;
+  return (
+    <JobBench
+      session={session}
+      state={state}
+      workshop={workshop}
+      lessons={lessons}
+      document={state.document}
+    />
+  );
 }
 
 interface BenchProps {
   session: JobSession;
   state: SessionState;
   workshop: Workshop;
+  lessons: readonly Evidence[];
   document: JobDocument;
 }
 
-function JobBench({ session, state, workshop, document }: BenchProps) {
+function JobBench({ session, state, workshop, lessons, document }: BenchProps) {
   const navigate = useNavigate();
   const { stage: at } = useParams();
   const stage = STAGES.find(s => s === at) ?? 'brief';
@@ -68,10 +87,10 @@ function JobBench({ session, state, workshop, document }: BenchProps) {
   const [ledgerOpen, setLedgerOpen] = useState(false);
 
   const [query, setQuery] = useSearchParams();
-  const [work] = useState(() => new Work(document, workshop, base.history));
+  const [work] = useState(() => Work.of({ id: base.id, document, history: base.history }, workshop, lessons));
   const saved = useMemo(
-    () => work.with({ document, workshop, history: base.history }),
-    [work, document, workshop, base.history],
+    () => work.with({ document, workshop, history: base.history, lessons }),
+    [work, document, workshop, base.history, lessons],
   );
   const [open, setOpen] = useState(() => saved.chosen(query.get('part')).part.id);
   // Chosen once: the part that waits most may be another one after every edit.

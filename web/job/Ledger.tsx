@@ -167,9 +167,12 @@ function Chain({ ledger }: { ledger: MateLedger }) {
       ? `Last read ${format(new Date(last.at), 'd MMM, HH:mm')}`
       : 'Worked out from other dimensions',
     allowance: mate.want.name === 'own' ? 'Set by the maker on Fit' : 'The workshop’s window for this want',
-    compensation: ledger.calibration
-      ? `From the piece read on ${format(new Date(ledger.calibration.at), 'd MMM yyyy')}`
-      : 'What is believed of an uncalibrated printer, set in Workshop',
+    compensation:
+      ledger.jobs > 0
+        ? `From ${ledger.jobs === 1 ? 'another job' : `${ledger.jobs} other jobs`} of this workshop${ledger.calibration ? ', and its calibration piece' : ''}`
+        : ledger.calibration
+          ? `From the piece read on ${format(new Date(ledger.calibration.at), 'd MMM yyyy')}`
+          : 'What is believed of an uncalibrated printer, set in Workshop',
     lesson:
       ledger.tries > 0 || ledger.laddered
         ? 'What the tries of this job taught'

@@ -7,9 +7,11 @@ import styled from 'styled-components';
 import { JobAnswer } from '../../contract/jobs';
 import { WorkshopAnswer } from '../../contract/workshop';
 import type { Workshop } from '../../core/job/workshop';
+import type { Evidence } from '../../core/learn/lessons';
 import type { SheetRow } from '../../core/work/sheet';
 import { Work } from '../../core/work/work';
 import { get } from '../api/client';
+import { useLessons } from '../api/use-lessons';
 import { DrawingView } from '../drawing/DrawingView';
 import { Button } from '../ui/controls';
 import { Failure, Loading, Row } from '../ui/layout';
@@ -24,15 +26,22 @@ export default function SheetPage() {
     staleTime: 0,
   });
   const shop = useQuery({ queryKey: ['workshop'], queryFn: () => get('/workshop', WorkshopAnswer) });
+  const lessons = useLessons(jobId);
   const failed = job.error ?? shop.error;
   if (failed)
     return <Failure error={failed} retry={() => void Promise.all([job.refetch(), shop.refetch()])} />;
-  if (!job.data || !shop.data) return <Loading what="Laying out the sheet" />;
-  return <SheetOfJob job={job.data} workshop={shop.data.workshop} />;
+  if (!job.data || !shop.data || lessons === null) return <Loading what="Laying out the sheet" />;
+  return <SheetOfJob job={job.data} workshop={shop.data.workshop} lessons={lessons} />;
 }
 
-function SheetOfJob({ job, workshop }: { job: JobAnswer; workshop: Workshop }) {
-  const { sheet } = useMemo(() => new Work(job.document, workshop, job.history), [job, workshop]);
+interface Props {
+  job: JobAnswer;
+  workshop: Workshop;
+  lessons: readonly Evidence[];
+}
+
+function SheetOfJob({ job, workshop, lessons }: Props) {
+  const { sheet } = useMemo(() => Work.of(job, workshop, lessons), [job, workshop, lessons]);
   useEffect(() => {
     document.title = `Sheet: ${sheet.title} – Sagoma`;
   }, [sheet.title]);
