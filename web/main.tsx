@@ -18,6 +18,7 @@ import { applyTheme, GlobalStyle, readTheme } from './ui/theme';
 const AboutPage = lazy(() => import('./about/AboutPage'));
 const JobPage = lazy(() => import('./job/JobPage'));
 const StagePage = lazy(() => import('./stages/StagePage'));
+const LessonsPage = lazy(() => import('./workshop/lessons/LessonsPage'));
 const ShelfPage = lazy(() => import('./shelf/ShelfPage'));
 const SheetPage = lazy(() => import('./sheet/SheetPage'));
 const CalibrationPage = lazy(() => import('./workshop/calibration/CalibrationPage'));
@@ -44,6 +45,14 @@ const router = createBrowserRouter([
         element: (
           <Suspense fallback={<Loading what="Opening the calibration" />}>
             <CalibrationPage />
+          </Suspense>
+        ),
+      },
+      {
+        path: '/workshop/lessons',
+        element: (
+          <Suspense fallback={<Loading what="Reading the logbooks" />}>
+            <LessonsPage />
           </Suspense>
         ),
       },

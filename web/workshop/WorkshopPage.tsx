@@ -320,9 +320,10 @@ function WorkshopForm({ answer, saved, onSaved }: FormProps) {
             </Item>
           ))}
         </Panel>
-        <p>
+        <Row $gap={22} $wrap>
+          <Link to="/workshop/lessons">What jobs taught of these printers</Link>
           <Link to="/about">What Sagoma is made of, and its licences</Link>
-        </p>
+        </Row>
       </Stack>
     </Page>
   );

@@ -1,9 +1,8 @@
-import Plotly from 'plotly.js-basic-dist-min';
-import { useEffect, useRef } from 'react';
+import { useCallback } from 'react';
 import { printedAt, type Response } from '../../../core/calibration/profile';
 import type { SizeKind } from '../../../core/calibration/size-kind';
-import { FONTS } from '../../ui/theme';
-import { colourNow, useThemeChange } from '../../ui/use-theme-change';
+import Chart, { chartLayout } from '../../ui/Chart';
+import { colourNow } from '../../ui/use-theme-change';
 import { KIND_WORDS } from './kind-words';
 
 /** Each kind has a shape as well as a colour. */
@@ -18,21 +17,13 @@ const HEIGHT = 330;
 
 /** How far each size was off, over its size: readings with their doubt, and each kind's line. */
 export default function SizeChart({ responses }: { responses: readonly Response[] }) {
-  const box = useRef<HTMLDivElement>(null);
-  const theme = useThemeChange();
-  // biome-ignore lint/correctness/useExhaustiveDependencies: the chart's colours change with the theme
-  useEffect(() => {
-    const element = box.current;
-    if (!element) return;
-    void Plotly.newPlot(element, traces(responses), layout(), { displayModeBar: false, responsive: true });
-    return () => Plotly.purge(element);
-  }, [responses, theme]);
+  const drawn = useCallback(() => traces(responses), [responses]);
   return (
-    <div
-      ref={box}
-      role="img"
-      aria-label="Error of each printed size over the drawn size, with a line for each kind"
-      style={{ height: HEIGHT }}
+    <Chart
+      says="Error of each printed size over the drawn size, with a line for each kind"
+      height={HEIGHT}
+      traces={drawn}
+      layout={layout}
     />
   );
 }
@@ -77,25 +68,8 @@ function traces(responses: readonly Response[]): import('plotly.js').Data[] {
   });
 }
 
-function layout(): Partial<import('plotly.js').Layout> {
-  const axis = {
-    gridcolor: colourNow('grid'),
-    zerolinecolor: colourNow('strong'),
-    linecolor: colourNow('rule'),
-    tickfont: { family: FONTS.number, size: 12, color: colourNow('soft') },
-  };
-  const title = (text: string) => ({
-    text,
-    font: { family: FONTS.text, size: 13.5, color: colourNow('soft') },
+const layout = () =>
+  chartLayout('drawn size, mm', 'printed larger by, mm', {
+    xaxis: { rangemode: 'tozero' },
+    yaxis: { tickformat: '+.2f', zeroline: true },
   });
-  return {
-    paper_bgcolor: 'rgba(0,0,0,0)',
-    plot_bgcolor: 'rgba(0,0,0,0)',
-    font: { family: FONTS.text, size: 13.5, color: colourNow('ink') },
-    margin: { l: 62, r: 12, t: 8, b: 44 },
-    xaxis: { ...axis, title: title('drawn size, mm'), rangemode: 'tozero' },
-    yaxis: { ...axis, title: title('printed larger by, mm'), tickformat: '+.2f', zeroline: true },
-    legend: { orientation: 'h', y: 1.12, x: 0 },
-    hoverlabel: { font: { family: FONTS.text } },
-  };
-}

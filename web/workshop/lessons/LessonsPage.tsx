@@ -1,0 +1,212 @@
+import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { format } from 'date-fns';
+import { lazy, Suspense, useState } from 'react';
+import { Link } from 'react-router';
+import styled from 'styled-components';
+import { LessonsAnswer } from '../../../contract/lessons';
+import { WorkshopAnswer } from '../../../contract/workshop';
+import type { Workshop } from '../../../core/job/workshop';
+import type { Muted } from '../../../core/learn/lessons';
+import { formatPlain } from '../../../core/quantity/format';
+import { type LessonGroup, lessonGroups } from '../../../core/work/lesson-groups';
+import { call, get } from '../../api/client';
+import { Button, TextField } from '../../ui/controls';
+import { Empty, Failure, Lead, Loading, Notice, Panel, Row, Stack } from '../../ui/layout';
+import { TopBar } from '../../ui/TopBar';
+
+const LessonChart = lazy(() => import('./LessonChart'));
+
+/** What all jobs taught of this workshop's printers and plastics, and what is not gone by any more. */
+export default function LessonsPage() {
+  const shop = useQuery({ queryKey: ['workshop'], queryFn: () => get('/workshop', WorkshopAnswer) });
+  const lessons = useQuery({ queryKey: ['lessons'], queryFn: () => get('/lessons', LessonsAnswer) });
+  const failed = shop.error ?? lessons.error;
+  return (
+    <>
+      <TopBar />
+      <Page>
+        <Row $between $wrap>
+          <h1>What jobs taught</h1>
+          <Link to="/workshop">Back to the workshop</Link>
+        </Row>
+        <Lead>
+          Every tried print says how much tighter than drawn this printer makes a surface in this plastic. The
+          next job begins with that; a job never counts its own tries twice.
+        </Lead>
+        {failed ? (
+          <Failure error={failed} retry={() => void Promise.all([shop.refetch(), lessons.refetch()])} />
+        ) : shop.data && lessons.data ? (
+          <Groups shop={shop.data} evidence={lessons.data.evidence} />
+        ) : (
+          <Loading what="Reading the logbooks" />
+        )}
+      </Page>
+    </>
+  );
+}
+
+function Groups({ shop, evidence }: { shop: WorkshopAnswer; evidence: LessonsAnswer['evidence'] }) {
+  const groups = lessonGroups(evidence, shop.workshop, new Date().toISOString());
+  if (groups.length === 0)
+    return (
+      <Empty title="No lesson yet">
+        Once a print was tried and judged, it stands here: how holes, pegs and slots come out on each printer
+        in each plastic.
+      </Empty>
+    );
+  return (
+    <Stack $gap={14}>
+      {groups.map(group => (
+        <Group key={group.words} group={group} shop={shop} />
+      ))}
+    </Stack>
+  );
+}
+
+function Group({ group, shop }: { group: LessonGroup; shop: WorkshopAnswer }) {
+  const { before, after, counting, evidence, muted, drift } = group;
+  const save = useSaveMuted(shop);
+  const [asking, setAsking] = useState<{ before: string | null; reason: string } | null>(null);
+  const mute = async () => {
+    if (!asking) return;
+    const { printerId, materialId, surface } = group;
+    const row: Muted = { printerId, materialId, surface, ...asking };
+    if (await save.with([...(shop.workshop.lessonsMuted ?? []), row])) setAsking(null);
+  };
+  const jobs = new Set(counting.map(e => e.jobId)).size;
+  const prints = counting.reduce((sum, e) => sum + e.prints, 0);
+  return (
+    <Panel aria-label={group.words}>
+      <Row $between $wrap>
+        <h2>{group.words}</h2>
+        <span className="soft">
+          {jobs} {jobs === 1 ? 'job' : 'jobs'}, {prints} {prints === 1 ? 'print' : 'prints'}
+        </span>
+      </Row>
+      <p>
+        They come out <b className="number">{formatPlain(Math.abs(after.mean), 2)} mm</b>{' '}
+        {after.mean < 0 ? 'looser' : 'tighter'} than drawn, give or take {formatPlain(after.sd, 2)}; of a
+        printer nobody knows it would be {formatPlain(before.mean, 2)}, give or take{' '}
+        {formatPlain(before.sd, 2)}.
+      </p>
+      {drift ? (
+        <Notice
+          level="warn"
+          action={
+            <Button $small onPress={() => setAsking({ before: drift.since, reason: '' })}>
+              Forget what is older…
+            </Button>
+          }
+        >
+          Since {format(new Date(drift.since), 'MMMM yyyy')} they come out{' '}
+          {formatPlain(Math.abs(drift.by), 2)} mm {drift.by > 0 ? 'tighter' : 'looser'} than before. A new
+          nozzle, other settings, another spool?
+        </Notice>
+      ) : null}
+      <Suspense fallback={<Loading what="Drawing the chart" />}>
+        <LessonChart group={group} />
+      </Suspense>
+      <Scroll>
+        <table>
+          <thead>
+            <tr>
+              <th scope="col">Job</th>
+              <th scope="col">Last try</th>
+              <th scope="col">Prints</th>
+              <th scope="col">Tighter than drawn, mm</th>
+              <th scope="col">Give or take</th>
+            </tr>
+          </thead>
+          <tbody>
+            {evidence.map(e => (
+              <tr key={e.jobId} data-muted={counting.includes(e) ? undefined : ''}>
+                <th scope="row">
+                  <Link to={`/jobs/${e.jobId}/try`}>{e.title}</Link>
+                </th>
+                <td>{format(new Date(e.at), 'd MMM yyyy')}</td>
+                <td className="number">{e.prints}</td>
+                <td className="number">{formatPlain(e.mean, 2)}</td>
+                <td className="number">{formatPlain(e.sd, 2)}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </Scroll>
+      {muted.map(m => (
+        <Row key={`${m.before}${m.reason}`} $gap={10} $wrap>
+          <span className="soft">
+            Not gone by{m.before ? `, what is older than ${format(new Date(m.before), 'd MMM yyyy')}` : ''}:{' '}
+            {m.reason}
+          </span>
+          <Button
+            $small
+            $look="quiet"
+            onPress={() => void save.with((shop.workshop.lessonsMuted ?? []).filter(x => x !== m))}
+          >
+            Go by it again
+          </Button>
+        </Row>
+      ))}
+      {asking ? (
+        <Row $gap={10} $wrap style={{ alignItems: 'flex-end', marginTop: 8 }}>
+          <div style={{ flex: '1 1 260px', maxWidth: 420 }}>
+            <TextField
+              label={
+                asking.before
+                  ? `Why forget what is older than ${format(new Date(asking.before), 'd MMM yyyy')}?`
+                  : 'Why not go by it?'
+              }
+              placeholder="new nozzle"
+              value={asking.reason}
+              onChange={reason => setAsking({ ...asking, reason: reason.slice(0, 300) })}
+              autoFocus
+            />
+          </div>
+          <Button $small isDisabled={asking.reason.trim() === ''} onPress={() => void mute()}>
+            Do not go by it
+          </Button>
+          <Button $small $look="quiet" onPress={() => setAsking(null)}>
+            Never mind
+          </Button>
+        </Row>
+      ) : muted.some(m => m.before === null) ? null : (
+        <Button $small $look="quiet" onPress={() => setAsking({ before: null, reason: '' })}>
+          Do not go by it…
+        </Button>
+      )}
+      {save.problem ? <Notice level="stop">{save.problem}</Notice> : null}
+    </Panel>
+  );
+}
+
+/** Saves what is muted with the workshop, as it is on the server now. */
+function useSaveMuted({ workshop, revision }: { workshop: Workshop; revision: number }) {
+  const client = useQueryClient();
+  const [problem, setProblem] = useState('');
+  return {
+    problem,
+    async with(lessonsMuted: Muted[]): Promise<boolean> {
+      try {
+        const next = await call('PUT', '/workshop', WorkshopAnswer, {
+          revision,
+          workshop: { ...workshop, lessonsMuted },
+        });
+        client.setQueryData(['workshop'], next);
+        setProblem('');
+        return true;
+      } catch (error) {
+        setProblem((error as Error).message);
+        return false;
+      }
+    },
+  };
+}
+
+const Page = styled.main`padding: 22px 28px 60px; max-width: 980px; margin: 0 auto;`;
+const Scroll = styled.div`
+  overflow-x: auto; margin: 6px 0;
+  table { border-collapse: collapse; font-size: 14.5px; width: 100%; }
+  th, td { text-align: left; font-weight: 400; padding: 4px 16px 4px 0; border-top: 1px solid var(--rule); overflow-wrap: anywhere; }
+  thead th { color: var(--soft); border-top: 0; }
+  tr[data-muted] { opacity: 0.55; text-decoration: line-through; }
+`;
