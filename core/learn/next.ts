@@ -98,10 +98,14 @@ export function nextVersion(question: NextQuestion): NextAnswer {
       reason: common ? `${reason} ${common.words}` : reason,
     };
   }
-  for (const { prior, posterior } of groups)
-    answer.pAllRight *= posterior.chanceAll((mate, beta) =>
-      rightAt(mate, answer.mates[mate.id]!.model, beta, prior.scatter ?? s),
-    );
+  for (const { prior, posterior } of groups) {
+    answer.pAllRight *= posterior.chanceAll(mate => {
+      const { min, max } = mate.scale;
+      const right = tabled(clearance => chanceWithin(min, max, clearance, prior.scatter ?? s));
+      const drawn = drawnClearance(mate, answer.mates[mate.id]!.model);
+      return beta => right(drawn - beta);
+    });
+  }
   // In the order of the question, not by group.
   answer.reasons = question.mates.map(mate => answer.mates[mate.id]!.reason);
   return answer;
@@ -150,9 +154,6 @@ function groupMates(mates: readonly NextMate[]): Map<string, NextMate[]> {
   for (const mate of mates) groups.set(mate.group, [...(groups.get(mate.group) ?? []), mate]);
   return groups;
 }
-
-const rightAt = (mate: LearnMate, model: number, beta: number, s: number) =>
-  chanceWithin(mate.scale.min, mate.scale.max, drawnClearance(mate, model) - beta, s);
 
 /** The possible sizes of a print of a model number, over the belief about β and the scatter of a print. */
 export function expectationOf(mate: LearnMate, { beta, weight }: MatePosterior, s: number): Expectation {

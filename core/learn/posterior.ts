@@ -64,8 +64,8 @@ export interface GroupPosterior {
   mates: Map<string, MatePosterior>;
   /** Posterior of the shared part b. */
   shared: { mean: number; sd: number };
-  /** Chance that every mate's next print meets `isRight(mate, β)`, accounting for the shared b. */
-  chanceAll(isRight: (mate: LearnMate, beta: number) => number): number;
+  /** Chance that every mate's next print is right, by each mate's chance given its β, accounting for the shared b. */
+  chanceAll(rightOf: (mate: LearnMate) => (beta: number) => number): number;
 }
 
 const DELTA_POINTS = 31;
@@ -147,16 +147,17 @@ export function groupPosterior(
   return {
     mates: posteriors,
     shared: bulkOf(b.at, weightB),
-    chanceAll(isRight) {
+    chanceAll(rightOf) {
+      const all = inner.map(own => ({ ...own, isRight: rightOf(own.mate) }));
       let chance = 0;
       for (let i = 0; i < b.at.length; i++) {
         if (weightB[i]! < 1e-9) continue;
         let product = weightB[i]!;
-        for (const { mate, delta, rows } of inner) {
+        for (const { isRight, delta, rows } of all) {
           let right = 0;
           for (let j = 0; j < delta.length; j++) {
             const w = rows[i * delta.length + j]!;
-            if (w > LEAST_WEIGHT) right += w * isRight(mate, b.at[i]! + delta[j]!);
+            if (w > LEAST_WEIGHT) right += w * isRight(b.at[i]! + delta[j]!);
           }
           product *= right;
         }

@@ -187,3 +187,9 @@ describe('drawings', () => {
     }
   });
 });
+
+test('slots wider than what they are cut in are drawn all the same: the drawing is shown of what is refused too', () => {
+  const narrow = { style: 'over', lip: 'skirt', slots: 6, slotsIn: 'lip', slotWidth: 6, skirtDiameter: 4 };
+  for (const { points } of roundCap.drawing({ ...demo, ...narrow }).shapes)
+    expect(points.flat().every(Number.isFinite)).toBe(true);
+});

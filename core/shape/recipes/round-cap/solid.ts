@@ -94,7 +94,7 @@ function slotsOf(p: P, s: CapSizes): CapSizes['slots'] {
       width: p.slotWidth,
       // With its corners on the wall’s face: the wall itself is not touched.
       inner: inward ? ridge - BEYOND : face,
-      outer: inward ? Math.sqrt(face ** 2 - (p.slotWidth / 2) ** 2) : ridge + BEYOND,
+      outer: inward ? Math.sqrt(Math.max(0, face ** 2 - (p.slotWidth / 2) ** 2)) : ridge + BEYOND,
       mouth: s.ridge.lead,
     };
   }
