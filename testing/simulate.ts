@@ -1,6 +1,9 @@
 import { gauss } from '../core/bench/random';
 import { type NextMate, nextVersion } from '../core/learn/next';
 import { drawnClearance, type Trial } from '../core/learn/posterior';
+import { USUAL_SENSE } from '../core/learn/signed';
+import { signedNext } from '../core/learn/signed-mate';
+import { VERDICTS } from '../core/learn/verdict';
 import { verdictFor, verdictScale } from '../core/learn/verdict-scale';
 
 /** A made-up job with known truth, to count prints until everything sits right. Lengths mm. */
@@ -9,13 +12,31 @@ export interface SimulatedWorld {
   /** True β by mate. */
   beta: Record<string, number>;
   repeatability: number;
+  /** This hand calls a clearance so much tighter than others do. */
+  hand: number;
+  /** Share of verdicts that are said of something else. */
+  slips: number;
 }
 
-export interface SimulationPrior {
-  inside: { mean: number; sd: number };
-  outside: { mean: number; sd: number };
+type Shared = Record<'inside' | 'outside' | 'signed', { mean: number; sd: number }>;
+export interface SimulationPrior extends Omit<Shared, 'signed'> {
+  /** Of lengths; as the outsides where left out. */
+  signed?: Shared['signed'];
   repeatability: number;
 }
+
+/** What a world is like beyond its printer; all as usual where left out. */
+export interface Oddities {
+  /** Of mates, how many are lengths that are judged by an amount. */
+  signed?: number;
+  /** Readings are so many times worse than they say. */
+  readings?: number;
+  hand?: number;
+  slips?: number;
+}
+
+export const signedOf = (prior: SimulationPrior) => prior.signed ?? prior.outside;
+const groupIn = (mate: NextMate): keyof Shared => (mate.signed ? 'signed' : mate.side);
 
 /** Draws a world whose hyperparameters are `truth`; readings carry their own error. */
 export function drawSimulation(
@@ -24,59 +45,116 @@ export function drawSimulation(
   mateCount: number,
   window: number,
   readingU: number,
+  { signed = 0, readings = 1, hand = 0, slips = 0 }: Oddities = {},
 ): SimulatedWorld {
   const shared = {
     inside: gauss(random, truth.inside.mean, truth.inside.sd),
     outside: gauss(random, truth.outside.mean, truth.outside.sd),
+    signed: gauss(random, signedOf(truth).mean, signedOf(truth).sd),
   };
   const beta: Record<string, number> = {};
   const mates = Array.from({ length: mateCount }, (_, i): NextMate => {
-    const side = random() < 0.5 ? 'inside' : 'outside';
     const id = `m${i}`;
-    beta[id] = shared[side] + gauss(random, 0, readingU);
-    return {
-      id,
-      side,
-      group: side,
-      reading: { value: 20 + 20 * random(), u: readingU },
-      scale: verdictScale({ min: 0.05, max: 0.05 + window }, 'mm'),
-    };
+    const isSigned = random() < signed;
+    const mate = isSigned
+      ? signedNext({
+          id,
+          kind: 'length',
+          group: 'signed',
+          target: { value: 10 + 20 * random(), u: readingU },
+          tolerance: { min: -window / 2, max: window / 2 },
+          sense: USUAL_SENSE.length,
+          rate: 1,
+        })
+      : fitMate(id, random, window, readingU);
+    beta[id] = shared[groupIn(mate)] + gauss(random, 0, readings * readingU);
+    return mate;
   });
-  return { mates, beta, repeatability: truth.repeatability };
+  return { mates, beta, repeatability: truth.repeatability, hand, slips };
+}
+
+function fitMate(id: string, random: () => number, window: number, u: number): NextMate {
+  const side = random() < 0.5 ? 'inside' : 'outside';
+  return {
+    id,
+    side,
+    group: side,
+    reading: { value: 20 + 20 * random(), u },
+    scale: verdictScale({ min: 0.05, max: 0.05 + window }, 'mm'),
+  };
 }
 
 export type Choose = (mates: readonly NextMate[], trials: readonly Trial[]) => Record<string, number>;
 
+/** How sure an amount is that was found by sheets of paper, sd. */
+const OFF_U = 0.06;
+
+/** Hears what was announced of a print, and whether it was right. */
+export type Heard = (print: { number: number; allRight: boolean }) => void;
+
 /** Prints until every mate is right; `most` when it never is. The scatter comes from `random`. */
-export function printsToFit(world: SimulatedWorld, choose: Choose, random: () => number, most = 15): number {
+export function printsToFit(
+  world: SimulatedWorld,
+  choose: Choose,
+  random: () => number,
+  most = 15,
+  heard: Heard = () => {},
+): number {
   const trials: Trial[] = [];
   for (let print = 1; print <= most; print++) {
     const models = choose(world.mates, trials);
     const mates: Trial['mates'] = {};
+    let allRight = true;
+    let saidRight = true;
     for (const mate of world.mates) {
+      const model = models[mate.id]!;
       const clearance =
-        drawnClearance(mate, models[mate.id]!) - world.beta[mate.id]! - gauss(random, 0, world.repeatability);
-      mates[mate.id] = {
-        model: models[mate.id]!,
-        verdict: verdictFor(gauss(random, clearance, 0.02), mate.scale),
-      };
+        drawnClearance(mate, model) - world.beta[mate.id]! - gauss(random, 0, world.repeatability);
+      const seen = mate.signed
+        ? seenOff(mate, model, clearance, random)
+        : felt(mate, model, clearance, world, random);
+      mates[mate.id] = seen.said;
+      allRight &&= seen.isRight;
+      saidRight &&= seen.saidRight;
     }
+    heard({ number: print, allRight });
     trials.push({ mates });
-    if (Object.values(mates).every(m => m.verdict === 'right')) return print;
+    if (saidRight) return print;
   }
   return most;
 }
 
+function seenOff(mate: NextMate, model: number, off: number, random: () => number) {
+  const { min, max } = mate.scale;
+  const value = gauss(random, off, OFF_U);
+  return {
+    said: { model, off: { value, u: OFF_U } },
+    isRight: off >= min && off <= max,
+    saidRight: value >= min && value <= max,
+  };
+}
+
+function felt(mate: NextMate, model: number, clearance: number, world: SimulatedWorld, random: () => number) {
+  const perceived = clearance - world.hand;
+  const true_ = verdictFor(perceived, mate.scale);
+  const verdict =
+    random() < world.slips
+      ? VERDICTS[Math.floor(random() * VERDICTS.length)]!
+      : verdictFor(gauss(random, perceived, 0.02), mate.scale);
+  return { said: { model, verdict }, isRight: true_ === 'right', saidRight: verdict === 'right' };
+}
+
 /** The engine as the maker meets it. */
 export const engine =
-  (prior: SimulationPrior): Choose =>
+  (prior: SimulationPrior, announced: (pAllRight: number) => void = () => {}): Choose =>
   (mates, trials) => {
     const next = nextVersion({
       mates,
-      priors: { inside: prior.inside, outside: prior.outside },
+      priors: { inside: prior.inside, outside: prior.outside, signed: signedOf(prior) },
       repeatability: prior.repeatability,
       trials,
     });
+    announced(next.pAllRight);
     return Object.fromEntries(Object.entries(next.mates).map(([id, m]) => [id, m.model]));
   };
 
@@ -87,6 +165,9 @@ export const stepper: Choose = (mates, trials) =>
       const grow = mate.side === 'inside' ? 1 : -1;
       let model = mate.reading.value + (grow * (mate.scale.min + mate.scale.max)) / 2;
       for (const trial of trials) {
+        // What stands proud by so much is taken off; a maker does that.
+        const off = trial.mates[mate.id]?.off?.value;
+        if (off !== undefined) model -= grow * (off - (mate.scale.min + mate.scale.max) / 2);
         const verdict = trial.mates[mate.id]?.verdict;
         if (verdict === 'tight' || verdict === 'wont-go') model += 0.3 * grow;
         if (verdict === 'loose' || verdict === 'drops-off') model -= 0.15 * grow;
@@ -95,34 +176,51 @@ export const stepper: Choose = (mates, trials) =>
     }),
   );
 
+/** What the ideal reasoner knows of the world beyond its printer. */
+export interface Known {
+  /** Readings are so many times worse than they say. */
+  readings?: number;
+  hand?: number;
+}
+
 /**
  * An ideal reasoner by another road: particles drawn from the world's true hyperparameters, weighed by
  * exact verdict chances; it picks, mate by mate, the model number most often right.
  */
-export function particleReasoner(truth: SimulationPrior, random: () => number, particles: number): Choose {
+export function particleReasoner(
+  truth: SimulationPrior,
+  random: () => number,
+  particles: number,
+  { readings = 1, hand = 0 }: Known = {},
+): Choose {
   const shared = Array.from({ length: particles }, () => ({
     inside: gauss(random, truth.inside.mean, truth.inside.sd),
     outside: gauss(random, truth.outside.mean, truth.outside.sd),
+    signed: gauss(random, signedOf(truth).mean, signedOf(truth).sd),
   }));
   const ownZ = Array.from({ length: particles }, () => Array.from({ length: 8 }, () => gauss(random, 0, 1)));
+  const s = truth.repeatability;
   return (mates, trials) => {
-    const weights = shared.map((b, k) =>
+    const betaOf = (mate: NextMate, i: number, k: number) =>
+      shared[k]![groupIn(mate)] + ownZ[k]![i]! * readings * mate.reading.u + (mate.signed ? 0 : hand);
+    const weights = shared.map((_, k) =>
       trials.reduce(
         (weight, trial) =>
           mates.reduce((w, mate, i) => {
             const seen = trial.mates[mate.id];
-            if (!seen?.verdict) return w;
-            const mean = drawnClearance(mate, seen.model) - b[mate.side] - ownZ[k]![i]! * mate.reading.u;
-            return (
-              w * verdictLikelihood(seen.verdict, mean, Math.hypot(truth.repeatability, 0.02), mate.scale)
-            );
+            if (!seen) return w;
+            const mean = drawnClearance(mate, seen.model) - betaOf(mate, i, k);
+            if (seen.off) return w * bell(seen.off.value - mean, Math.hypot(s, seen.off.u));
+            return seen.verdict
+              ? w * verdictLikelihood(seen.verdict, mean, Math.hypot(s, 0.02), mate.scale)
+              : w;
           }, weight),
         1,
       ),
     );
     return Object.fromEntries(
       mates.map((mate, i) => {
-        const beta = shared.map((b, k) => b[mate.side] + ownZ[k]![i]! * mate.reading.u);
+        const beta = shared.map((_, k) => betaOf(mate, i, k));
         const width = mate.scale.max - mate.scale.min;
         let best = { chance: -1, clearance: 0 };
         const low = Math.min(...beta) + mate.scale.min;
@@ -131,8 +229,8 @@ export function particleReasoner(truth: SimulationPrior, random: () => number, p
           let chance = 0;
           for (let k = 0; k < beta.length; k++) {
             if (weights[k]! < 1e-12) continue;
-            const z = (c - beta[k]! - (mate.scale.min + mate.scale.max) / 2) / truth.repeatability;
-            const half = width / 2 / truth.repeatability;
+            const z = (c - beta[k]! - (mate.scale.min + mate.scale.max) / 2) / s;
+            const half = width / 2 / s;
             chance += weights[k]! * (logistic(half - z) - logistic(-half - z));
           }
           if (chance > best.chance) best = { chance, clearance: c };
@@ -142,6 +240,8 @@ export function particleReasoner(truth: SimulationPrior, random: () => number, p
     );
   };
 }
+
+const bell = (x: number, sd: number) => Math.exp(-0.5 * (x / sd) ** 2) / sd;
 
 /** Φ within 0.0002, Bowling et al. (2009): cheap, and not the engine's own. */
 const logistic = (z: number) => 1 / (1 + Math.exp(-0.07056 * z ** 3 - 1.5976 * z));

@@ -7,6 +7,9 @@ import { newJob } from '../job/new-job';
 import { FIRST_WORKSHOP } from '../job/workshop';
 import { USUAL_SENSE } from '../learn/signed';
 import { requireRecipe } from '../shape/recipes';
+import { proposedChanges } from './next-version';
+import { outcomeOf } from './outcome';
+import { rescuesFor } from './rescue';
 import { Work } from './work';
 
 const start = newJob('Cap', requireRecipe('round-cap'), FIRST_WORKSHOP);
@@ -251,5 +254,58 @@ describe('a part that stands free', () => {
     expect(() => edited(free, { kind: 'propose-mate', partId: 'part-1', surface: 'none' })).toThrow(
       'no such surface',
     );
+  });
+});
+
+describe('what the next version would change', () => {
+  const skirtAt = part(judged).ledger.mates[0]!.model;
+
+  test('is listed with what it does to the chance, and what was right is not in it', () => {
+    const changes = proposedChanges(part(judged, tried(12.2, 0.8, 'right')));
+    expect(changes.map(c => c.name)).toEqual(['Height over the deck']);
+    const [height] = changes;
+    expect(height).toMatchObject({ was: 12.2, parameter: 'skirtDepth', unit: 'mm' });
+    expect(height!.taken).toBeGreaterThan(height!.left + 0.2);
+  });
+
+  test('left as it was, it is the maker’s own number, and still stands in the list', () => {
+    const left = edited(judged, {
+      kind: 'parameter',
+      partId: 'part-1',
+      name: 'skirtDepth',
+      expression: { text: '12.2', unit: 'mm' },
+    });
+    const [height] = proposedChanges(part(left, tried(12.2, 0.8)));
+    expect(height!.built).toBe(12.2);
+    expect(height!.proposed).toBeLessThan(12);
+  });
+
+  test('a verdict on one surface changes its number, and the list says so', () => {
+    const changes = proposedChanges(part(judged, tried(12.2, -0.15, 'tight')));
+    expect(changes.map(c => c.name)).toEqual(['Skirt over rim']);
+    expect(changes[0]!.proposed).toBeGreaterThan(skirtAt);
+  });
+});
+
+describe('a print that misses may be saved by hand', () => {
+  const saved = (verdict: 'right' | 'tight') => {
+    const history = tried(12.2, 0, verdict);
+    const work = part(judged, history);
+    return rescuesFor(
+      outcomeOf(history.prints[0]!, history.versions[0]!, history.tries)!,
+      history.versions[0]!,
+      work,
+    );
+  };
+  test('with how much, and its caution: a tight bore is reamed by what it misses the middle by', () => {
+    const found = saved('tight');
+    const ream = found.find(r => r.how === 'ream')!;
+    expect(ream.amount).toBeGreaterThan(0.07);
+    expect(ream.amount).toBeLessThan(0.4);
+    expect(ream.words).toMatch(/0\.\d+ mm across, 0\.\d+ per side/);
+    expect(ream.caution).toContain('vice');
+  });
+  test('not where it sits right', () => {
+    expect(saved('right')).toEqual([]);
   });
 });

@@ -31,6 +31,8 @@ export interface SignedLedger {
   bias: { mean: number; sd: number };
   /** Print-to-print scatter, sd. */
   scatter: number;
+  /** How much of prior and bias is this size's own. */
+  shift: number;
   reason: string;
   tries: number;
   posterior: MatePosterior;
@@ -137,8 +139,16 @@ export function signedChain(q: SignedQuestion, next: NextAnswer['mates'][string]
     prior: { mean: prior.mean + shift, sd: Math.hypot(prior.sd, q.next.growth ?? 0) },
     bias: { mean: next.bias.mean + shift, sd: next.bias.sd },
     scatter,
+    shift,
     reason: next.reason,
     tries: q.tries,
     posterior: next.posterior,
   };
+}
+
+/** Chance that the next print is right if another number were drawn. */
+export function chanceIfDrawn(ledger: SignedLedger, model: number): number {
+  const { mate, target, posterior, scatter, shift } = ledger;
+  const next = { ...signedNext({ ...mate, group: '', target }), shift };
+  return chanceRight(expectationOf(next, posterior, scatter), mate.tolerance, model);
 }

@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { counting } from '../../../core/job/history';
+import { counting, type Version } from '../../../core/job/history';
 import { formatPercent } from '../../../core/quantity/format';
 import { type Outcome, restWaits, type StandingPrint, standingPrints } from '../../../core/work/outcome';
 import { namesOf } from '../../../core/work/overview';
@@ -8,7 +8,9 @@ import { useBench } from '../../job/bench-context';
 import { EffortNotes } from '../../job/EffortNotes';
 import { Button, Select } from '../../ui/controls';
 import { Empty, Lead, Notice, Panel, Row, Stack } from '../../ui/layout';
+import { NextVersion } from './NextVersion';
 import { PressAndSay } from './PressAndSay';
+import { Rescue } from './Rescue';
 import { TryForm } from './TryForm';
 import { WhatItMeans } from './WhatItMeans';
 
@@ -55,7 +57,9 @@ export function TryStage() {
           />
         </div>
       ) : null}
-      {outcome ? <Lesson outcome={outcome} next={resolved.nextNumber} isLast={isLast} /> : null}
+      {outcome ? (
+        <Lesson outcome={outcome} version={version} next={resolved.nextNumber} isLast={isLast} />
+      ) : null}
       <TryForm key={print.id} version={version} print={print} outcome={outcome} />
       <PressAndSay />
     </>
@@ -67,7 +71,15 @@ const printWords = ({ print, version, outcome }: StandingPrint) =>
     outcome === null ? 'not tried yet' : outcome.right ? 'sat right' : 'tried'
   }`;
 
-function Lesson({ outcome, next, isLast }: { outcome: Outcome; next: number; isLast: boolean }) {
+interface LessonProps {
+  outcome: Outcome;
+  version: Version;
+  /** The number of the version that would follow. */
+  next: number;
+  isLast: boolean;
+}
+
+function Lesson({ outcome, version, next, isLast }: LessonProps) {
   const { resolved, go } = useBench('resolved', 'go');
   const { right, unjudged } = outcome;
   const waits = restWaits(outcome);
@@ -96,6 +108,8 @@ function Lesson({ outcome, next, isLast }: { outcome: Outcome; next: number; isL
           </>
         )}
         <EffortNotes />
+        {isLast && !right ? <NextVersion /> : null}
+        {isLast && !right ? <Rescue outcome={outcome} version={version} /> : null}
         {isLast ? (
           <Row $wrap>
             {right ? (

@@ -1,0 +1,28 @@
+import type { Version } from '../../../core/job/history';
+import { type Outcome, restWaits } from '../../../core/work/outcome';
+import { rescuesFor } from '../../../core/work/rescue';
+import { useBench } from '../../job/bench-context';
+import { Notice, Stack } from '../../ui/layout';
+
+/** What would save this very print, before hours go into another one. */
+export function Rescue({ outcome, version }: { outcome: Outcome; version: Version }) {
+  const { resolved } = useBench('resolved');
+  const rescues = restWaits(outcome) ? [] : rescuesFor(outcome, version, resolved);
+  if (rescues.length === 0) return null;
+  return (
+    <details>
+      <summary>Or save this print: {rescues[0]!.minutes} minutes by hand instead of printing again</summary>
+      <Stack $gap={6} style={{ marginTop: 8 }}>
+        {rescues.map(r => (
+          <Notice key={`${r.mateId}${r.how}`} level="note">
+            <b>{r.name}</b>: {r.words} <span className="soft">{r.caution}</span>
+          </Notice>
+        ))}
+        <p className="soft" style={{ fontSize: 14 }}>
+          A part that was worked on says nothing of the numbers: what it taught is what it was before. Note it
+          at the try, and judge it again only as it came off the printer.
+        </p>
+      </Stack>
+    </details>
+  );
+}
