@@ -7,7 +7,7 @@ import { chanceOfVerdict, type VerdictScale } from './verdict-scale';
  * real object (positive: tighter than drawn). β = b + δ: b is shared by all surfaces of a kind that
  * this printer makes in this material, δ is the mate's own (its reading's error). Each print adds its
  * scatter ε. Given b the mates are independent, so one grid over b with a grid over δ inside it gives
- * the joint posterior exactly and the same every time. Both parts are normal but for a few percent: a printer may be
+ * the joint posterior exactly and the same every time. Both parts are normal but for one in ten: a printer may be
  * nothing like what is believed of it, and a reading may be of something else. Lengths mm, clearance whole width.
  */
 export interface LearnMate {
@@ -79,9 +79,9 @@ const BETA_STEP = 0.002;
 const BETA_STEPS_PER_SD = 14;
 
 /** Beliefs and readings that are wrong altogether, as a share. Common practice, no source. */
-const WILD = 0.02;
+const WILD = 0.1;
 /** Half of the wild ones lie within this, and all within that, in steps of `beyond` of the widest verdict scale. */
-const WILD_SCALE = 2;
+const WILD_SCALE = 1;
 const WILD_REACH = 12;
 
 /**
