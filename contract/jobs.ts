@@ -15,6 +15,9 @@ export const CreateJob = z.object({
   materialId: Id.optional(),
 });
 
+/** A job made the way another one was, for another object. */
+export const MakeAgain = CreateJob.pick({ title: true, object: true });
+
 /** What an undo or redo would do, for its button. */
 const Reversible = z.object({ editId: z.string(), words: z.string() }).nullable();
 

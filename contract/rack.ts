@@ -16,6 +16,8 @@ export const RackJob = z.object({
   next: z.object({ stage: z.enum(STAGES), action: z.string(), reason: z.string(), waits: z.boolean() }),
   marks: z.array(z.object({ version: z.number(), words: z.string(), verdict: z.enum(MARKS).nullable() })),
   inService: z.boolean(),
+  /** Off the rack, and how. */
+  away: z.enum(['archived', 'removed']).nullable().default(null),
   /** What its tries taught of the workshop's printers. */
   taught: z.array(Evidence).default([]),
   /** When to look at it again. */
@@ -39,3 +41,7 @@ export const Rack = z.object({
 });
 export type RackJob = z.infer<typeof RackJob>;
 export type Rack = z.infer<typeof Rack>;
+
+/** Jobs in which all that was looked for is written somewhere. */
+export const Found = z.object({ ids: z.array(z.string()) });
+export type Found = z.infer<typeof Found>;

@@ -4,6 +4,7 @@ import type { AddressInfo } from 'node:net';
 import { resolve } from 'node:path';
 import { createApp } from './app';
 import { sweepBlobs } from './blobs/sweep';
+import { sweepRemoved } from './jobs/sweep-removed';
 import { createLog } from './log';
 import { isThisMachine, SHORTEST_PASSPHRASE } from './passphrase';
 import { ROOT } from './root';
@@ -37,6 +38,8 @@ const PATIENCE = 5000;
 
 try {
   const store = await openStore(folder);
+  const removed = await sweepRemoved(store);
+  if (removed > 0) log.info({ removed }, 'jobs that were removed from the rack went for good');
   const swept = await sweepBlobs(store);
   const { express, app, close } = createApp(store, {
     log,

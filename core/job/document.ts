@@ -373,6 +373,8 @@ export const JobDocument = z.object({
   models: listOf(Model, 20),
   threads: listOf(MeasuredThread, 10),
   mates: listOf(Mate, 100),
+  /** Off the rack: put away, or removed and swept after a while. Left out while it hangs there. */
+  away: z.object({ how: z.enum(['archived', 'removed']), at: z.iso.datetime() }).optional(),
   /** In service: what was fitted and how it holds. */
   service: z.object({
     since: z.iso.datetime().nullable(),

@@ -290,6 +290,23 @@ describe('version, print, try, version', () => {
     expect(await say({ printId, mates: { skirt: { verdict: 'right' } } })).toBe(201);
   });
 
+  test('a job is made again for another object: its readings, prints and service stay behind', async () => {
+    const { id } = await measured();
+    const again = await server.call('POST', `/jobs/${id}/again`, {
+      title: 'Other port',
+      object: 'starboard',
+    });
+    expect(again.status).toBe(201);
+    expect(again.body).toMatchObject({
+      document: { title: 'Other port', object: { name: 'starboard' } },
+      history: { versions: [] },
+    });
+    expect(again.body.id).not.toBe(id);
+    expect(again.body.document.dimensions.every((d: { readings: [] }) => d.readings.length === 0)).toBe(true);
+    expect((await server.call('POST', `/jobs/${id}/again`, { title: ' ' })).status).toBe(400);
+    expect((await server.call('POST', '/jobs/none/again', { title: 'x' })).status).toBe(404);
+  });
+
   test('a bundle takes the whole job to another workshop, and back only when newer', async () => {
     const { id, revision } = await measured();
     const { history } = (await server.call('POST', `/jobs/${id}/versions`, { revision, partId: 'part-1' }))

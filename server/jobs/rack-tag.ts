@@ -21,6 +21,7 @@ export function rackTag(job: JobView, workshop: Workshop, lessons: readonly Evid
     next: overview.next,
     marks: overview.marks,
     inService: job.document.service.since !== null,
+    away: job.document.away?.how ?? null,
     taught: taughtBy(work, job.id),
     lookAt: overview.lookAt,
     thumbnail: thumbnailOf(work.part(overview.partId).drawing),

@@ -1,6 +1,7 @@
 import PQueue from 'p-queue';
 import type { Rack, RackJob } from '../../contract/rack';
 import type { Evidence } from '../../core/learn/lessons';
+import { foundIn, searchWords } from '../../core/work/search-words';
 import type { Events } from '../events';
 import type { KernelPool } from '../solids/pool';
 import type { Store } from '../store/database';
@@ -13,6 +14,8 @@ interface Kept {
   workshop: string;
   /** The tag as JSON: it is sent as it is. */
   text: string;
+  /** What a search goes through; not sent. */
+  words: string;
   /** Read out of it when it is first asked for. */
   taught?: Evidence[];
 }
@@ -76,6 +79,12 @@ export class RackReader {
     return this.known();
   }
 
+  /** The jobs in which all of these words were written somewhere. */
+  async search(wanted: string): Promise<string[]> {
+    await this.read();
+    return [...this.kept].flatMap(([id, { words }]) => (foundIn(words, wanted) ? [id] : []));
+  }
+
   private known(): Evidence[] {
     return [...this.kept.values()].flatMap(k => {
       k.taught ??= taughtIn(k.text);
@@ -87,7 +96,7 @@ export class RackReader {
     if (this.loaded) return;
     this.loaded = true;
     for (const { jobId, stamp, workshop, document } of await this.store.db.select().from(tags))
-      this.kept.set(jobId, { stamp, workshop, text: document });
+      this.kept.set(jobId, { stamp, workshop, ...unfolded(document) });
   }
 
   /** @returns why it cannot be, or null */
@@ -96,8 +105,9 @@ export class RackReader {
     try {
       const job = await readJob(this.store.db, id);
       const { tag } = await this.pool.run('tag', { job, workshop, lessons: this.known() });
-      const row = { stamp, workshop: `${revision} ${this.version}`, document: JSON.stringify(tag) };
-      this.kept.set(id, { stamp, workshop: row.workshop, text: row.document });
+      const [text, words] = [JSON.stringify(tag), searchWords(job.document, job.history)];
+      const row = { stamp, workshop: `${revision} ${this.version}`, document: `${text}\n${words}` };
+      this.kept.set(id, { stamp, workshop: row.workshop, text, words });
       await this.store.write(tx =>
         tx
           .insert(tags)
@@ -131,3 +141,9 @@ export class RackReader {
 
 /** Of a tag from before lessons were kept with it, none. */
 const taughtIn = (text: string): Evidence[] => (JSON.parse(text) as Partial<RackJob>).taught ?? [];
+
+/** As a tag is stored: itself in one line, then what a search goes through. */
+function unfolded(stored: string): Pick<Kept, 'text' | 'words'> {
+  const end = stored.indexOf('\n');
+  return end < 0 ? { text: stored, words: '' } : { text: stored.slice(0, end), words: stored.slice(end + 1) };
+}

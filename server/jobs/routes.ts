@@ -1,5 +1,8 @@
 import { Router } from 'express';
-import { CreateJob, EditRequest, UndoRequest } from '../../contract/jobs';
+import { z } from 'zod';
+import { CreateJob, EditRequest, MakeAgain, UndoRequest } from '../../contract/jobs';
+import type { Found } from '../../contract/rack';
+import { forAnotherObject } from '../../core/job/again';
 import { newJob } from '../../core/job/new-job';
 import { recipeById } from '../../core/shape/recipes';
 import { exportJob } from '../bundle/bundle';
@@ -43,6 +46,22 @@ export function jobRoutes(app: App): Router {
     const document = newJob(wish.title, recipe, workshop, wish.materialId);
     document.object.name = wish.object ?? '';
     const id = await store.write(tx => insertJob(tx, document));
+    tell(req, id, 1);
+    res.status(201).json(await whole(req, id));
+  });
+
+  router.get('/search', async (req, res) => {
+    const { q } = z
+      .object({ q: z.string().trim().min(1, 'Say what to look for.').max(200) })
+      .parse(req.query);
+    const found: Found = { ids: await rack.search(q) };
+    res.json(found);
+  });
+
+  router.post('/:id/again', async (req, res) => {
+    const { title, object = '' } = MakeAgain.parse(req.body);
+    const { document } = await readJob(store.db, req.params.id);
+    const id = await store.write(tx => insertJob(tx, forAnotherObject(document, title, object)));
     tell(req, id, 1);
     res.status(201).json(await whole(req, id));
   });

@@ -8,7 +8,11 @@ import { FIRST_WORKSHOP } from '../../core/job/workshop';
 import NewJobDialog from './NewJobDialog';
 
 const posted = vi.hoisted(() => vi.fn());
-vi.mock('../api/client', () => ({ get: async () => ({ workshop: FIRST_WORKSHOP }), post: posted }));
+const rack = { workshop: 'Mine', jobs: [] as object[], unreadable: [] };
+vi.mock('../api/client', () => ({
+  get: async (path: string) => (path === '/jobs' ? rack : { workshop: FIRST_WORKSHOP }),
+  post: posted,
+}));
 
 afterEach(() => {
   cleanup();
@@ -67,5 +71,43 @@ describe('a new job', () => {
     await userEvent.type(title, 'Vent cap{Enter}');
     expect(await screen.findByText('The disk is full.')).toBeTruthy();
     expect(title.value).toBe('Vent cap');
+  });
+
+  test('made the way another one was asks for its names only', async () => {
+    const thumbnail = { viewBox: '0 0 1 1', cut: [], mate: [], edge: [] };
+    const about = {
+      number: 1,
+      object: '',
+      updatedAt: '',
+      state: '',
+      partId: 'p',
+      inService: true,
+      thumbnail,
+    };
+    const next = { stage: 'keep', action: 'Look', reason: '', waits: false };
+    rack.jobs = [
+      {
+        ...about,
+        id: 'j1',
+        title: 'Trestle plug',
+        next,
+        marks: [{ version: 1, words: '', verdict: 'right' }],
+      },
+      { ...about, id: 'j2', title: 'Half done', next, marks: [{ version: 1, words: '', verdict: 'tight' }] },
+    ];
+    posted.mockResolvedValue({ id: 'j3' });
+    await userEvent.type(shown(), 'Other plug');
+    await userEvent.click(await screen.findByRole('radio', { name: 'Again: Trestle plug' }));
+    expect(screen.queryByRole('radio', { name: 'Again: Half done' })).toBeNull();
+    expect(screen.getByText(/All of “Trestle plug” but its readings/)).toBeTruthy();
+    await start();
+    await vi.waitFor(() =>
+      expect(posted.mock.calls[0]!.slice(0, 3)).toEqual([
+        '/jobs/j1/again',
+        expect.anything(),
+        { title: 'Other plug', object: '' },
+      ]),
+    );
+    rack.jobs = [];
   });
 });

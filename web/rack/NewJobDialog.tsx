@@ -6,13 +6,14 @@ import { useNavigate } from 'react-router';
 import styled from 'styled-components';
 import { z } from 'zod';
 import { JobAnswer } from '../../contract/jobs';
+import { Rack } from '../../contract/rack';
 import { WorkshopAnswer } from '../../contract/workshop';
 import { RECIPES } from '../../core/shape/recipes';
 import { get, post } from '../api/client';
 import { Button, Dialog, FieldHint, Select } from '../ui/controls';
 import { FormField } from '../ui/FormField';
 import { Notice, Row, Stack } from '../ui/layout';
-import { RecipePicker } from './RecipePicker';
+import { againId, jobOfAgain, RecipePicker } from './RecipePicker';
 
 const LONGEST_NAME = 300;
 const long = (text: string) => [...text].length > LONGEST_NAME;
@@ -41,14 +42,21 @@ export default function NewJobDialog({ isOpen, onClose }: { isOpen: boolean; onC
     reValidateMode: 'onChange',
   });
   const { recipe, materialId } = useWatch({ control });
+  // The rack was just shown: what is known of it is enough.
+  const rack = useQuery({ queryKey: ['rack'], queryFn: () => get('/jobs', Rack), staleTime: 60_000 });
+  const own = (rack.data?.jobs ?? []).filter(job => job.marks.at(-1)?.verdict === 'right');
+  const again = own.find(job => againId(job.id) === recipe);
   const make = handleSubmit(async wish => {
     try {
-      const job = await post('/jobs', JobAnswer, {
-        title: wish.title.trim(),
-        object: wish.object.trim(),
-        recipe: wish.recipe,
-        materialId: wish.materialId || usual || undefined,
-      });
+      const names = { title: wish.title.trim(), object: wish.object.trim() };
+      const from = jobOfAgain(wish.recipe);
+      const job = from
+        ? await post(`/jobs/${from}/again`, JobAnswer, names)
+        : await post('/jobs', JobAnswer, {
+            ...names,
+            recipe: wish.recipe,
+            materialId: wish.materialId || usual || undefined,
+          });
       await navigate(`/jobs/${job.id}/measure`);
     } catch (failure) {
       setError('root', { message: (failure as Error).message });
@@ -73,12 +81,16 @@ export default function NewJobDialog({ isOpen, onClose }: { isOpen: boolean; onC
               placeholder="hull vent port, junior double"
             />
           </Names>
-          <RecipePicker value={recipe ?? ''} onChange={id => setValue('recipe', id)} />
+          <RecipePicker value={recipe ?? ''} onChange={id => setValue('recipe', id)} own={own} />
           <Foot>
-            <FieldHint>{RECIPES.find(r => r.id === recipe)?.purpose}</FieldHint>
+            <FieldHint>
+              {again
+                ? `All of “${again.title}” but its readings: shape, wants, additions, what it has to bear.`
+                : RECIPES.find(r => r.id === recipe)?.purpose}
+            </FieldHint>
             {formState.errors.root ? <Notice level="stop">{formState.errors.root.message}</Notice> : null}
             <Row>
-              {materials.length > 0 ? (
+              {materials.length > 0 && !again ? (
                 <Select
                   label="Plastic"
                   value={materialId || usual}

@@ -1,13 +1,13 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { format } from 'date-fns';
-import { lazy, Suspense, useEffect, useState } from 'react';
+import { lazy, Suspense, useDeferredValue, useEffect, useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import styled from 'styled-components';
-import { Rack as RackAnswer, type RackJob } from '../../contract/rack';
+import { Found, Rack as RackAnswer, type RackJob } from '../../contract/rack';
 import { get } from '../api/client';
 import { useStream } from '../api/events';
-import { Button, fieldBox } from '../ui/controls';
-import { Empty, Failure, Loading, VerdictMark } from '../ui/layout';
+import { Button, fieldBox, Select } from '../ui/controls';
+import { Empty, Failure, Loading, Row, VerdictMark } from '../ui/layout';
 import { PartThumbnail } from '../ui/PartThumbnail';
 import { TopBar } from '../ui/TopBar';
 import { FONTS } from '../ui/theme';
@@ -37,7 +37,13 @@ export function Rack() {
     return () => clearTimeout(timer);
   }, [rack.isSuccess]);
   const name = rack.data?.workshop ?? '';
-  const jobs = (rack.data?.jobs ?? []).filter(job => matches(job, wanted));
+  const [where, setWhere] = useState<Where>('rack');
+  const found = useFound(wanted);
+  const all = rack.data?.jobs ?? [];
+  const away = all.some(job => job.away !== null);
+  const jobs = all.filter(
+    job => whereIs(job) === where && (matches(job, wanted) || (found?.has(job.id) ?? false)),
+  );
   const groups = [
     { title: 'Waiting for you', jobs: jobs.filter(j => j.next.waits) },
     { title: 'Look how it holds', jobs: jobs.filter(j => !j.next.waits && isDue(j)) },
@@ -61,7 +67,18 @@ export function Rack() {
       <Page>
         <Head>
           <h1>{name ? `${name}, ${format(new Date(), 'EEEE')}` : ' '}</h1>
-          <ImportButton />
+          <Row $gap={10}>
+            {away ? (
+              <Select
+                label="Which jobs"
+                hideLabel
+                value={where}
+                options={WHERE}
+                onChange={chosen => setWhere(chosen)}
+              />
+            ) : null}
+            <ImportButton />
+          </Row>
         </Head>
         {rack.error ? <Failure error={rack.error} retry={() => void rack.refetch()} /> : null}
         {rack.isPending ? <Loading what="Taking the jobs off the hook" /> : null}
@@ -79,7 +96,11 @@ export function Rack() {
           </Empty>
         ) : null}
         {rack.data && rack.data.jobs.length > 0 && jobs.length === 0 ? (
-          <p className="soft">No job is called anything like “{wanted}”.</p>
+          <p className="soft">
+            {wanted.trim()
+              ? `Nothing like “${wanted}” was written in any of these jobs.`
+              : 'No job hangs here.'}
+          </p>
         ) : null}
         {(rack.data?.unreadable ?? []).map(job => (
           <UnreadableJob key={job.id} job={job} />
@@ -104,6 +125,28 @@ export function Rack() {
       ) : null}
     </>
   );
+}
+
+type Where = 'rack' | 'archived' | 'removed';
+const WHERE: { value: Where; label: string }[] = [
+  { value: 'rack', label: 'on the rack' },
+  { value: 'archived', label: 'put away' },
+  { value: 'removed', label: 'removed, kept for 30 days' },
+];
+const whereIs = ({ away }: RackJob): Where => away ?? 'rack';
+
+/** Fewer letters find everything. */
+const LEAST_LETTERS = 2;
+
+/** What the server finds in everything that was written; null while it was not asked or has not answered. */
+function useFound(wanted: string): ReadonlySet<string> | null {
+  const asked = useDeferredValue(wanted.trim());
+  const { data } = useQuery({
+    queryKey: ['search', asked],
+    queryFn: () => get(`/jobs/search?q=${encodeURIComponent(asked)}`, Found),
+    enabled: asked.length >= LEAST_LETTERS,
+  });
+  return useMemo(() => (data ? new Set(data.ids) : null), [data]);
 }
 
 /** Somebody should look at it by now: what is due depends on the day, not on the job. */

@@ -19,8 +19,19 @@ const thumbnails = () => {
   return drawn;
 };
 
-/** The recipes as pictures of their demo objects, by what they are for. */
-export function RecipePicker({ value, onChange }: { value: string; onChange(id: string): void }) {
+interface Props {
+  value: string;
+  onChange(id: string): void;
+  /** Jobs that sat right: recipes of the maker's own, for another object. */
+  own?: readonly { id: string; title: string; thumbnail: Thumbnail }[];
+}
+
+/** How a job is called among recipes. */
+export const againId = (jobId: string): string => `job:${jobId}`;
+export const jobOfAgain = (id: string): string | null => (id.startsWith('job:') ? id.slice(4) : null);
+
+/** The recipes as pictures of their demo objects, by what they are for; the maker's own before them. */
+export function RecipePicker({ value, onChange, own = [] }: Props) {
   return (
     <Group
       aria-label="Recipe"
@@ -29,6 +40,19 @@ export function RecipePicker({ value, onChange }: { value: string; onChange(id: 
       selectedKeys={[value]}
       onSelectionChange={keys => onChange(String([...keys][0]))}
     >
+      {own.length > 0 ? (
+        <section>
+          <h3>Make it again, for another object</h3>
+          <div>
+            {own.map(job => (
+              <ToggleButton key={job.id} id={againId(job.id)} aria-label={`Again: ${job.title}`}>
+                <PartThumbnail of={job.thumbnail} />
+                <span className="own">{job.title}</span>
+              </ToggleButton>
+            ))}
+          </div>
+        </section>
+      ) : null}
       {FAMILIES.map(family => (
         <section key={family.id}>
           <h3>{family.title}</h3>
@@ -57,5 +81,6 @@ const Group = styled(ToggleButtonGroup)`
   }
   button[data-selected] { border-color: var(--blue); box-shadow: none; font-weight: 600; background: var(--tint); }
   svg { width: 100%; height: 52px; }
+  .own { display: -webkit-box; -webkit-line-clamp: 2; -webkit-box-orient: vertical; overflow: hidden; overflow-wrap: anywhere; }
   @media (max-width: 620px) { section > div { grid-template-columns: repeat(2, minmax(0, 1fr)); } }
 `;

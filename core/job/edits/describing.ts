@@ -32,6 +32,23 @@ export const brief = defineEdit(z.object({ kind: z.literal('brief'), brief: Brie
   words: () => 'Changed the brief',
 });
 
+/** Off the rack, or on it again. */
+export const putAway = defineEdit(
+  z.object({ kind: z.literal('put-away'), away: JobDocument.shape.away.unwrap().nullable() }),
+  {
+    apply(document, { away }) {
+      const { away: _, ...rest } = document;
+      return away === null ? rest : { ...rest, away };
+    },
+    words: ({ away }) =>
+      away === null
+        ? 'Hung it on the rack again'
+        : away.how === 'archived'
+          ? 'Put it away'
+          : 'Removed it from the rack',
+  },
+);
+
 export const inService = defineEdit(
   z.object({ kind: z.literal('in-service'), since: z.iso.datetime().nullable() }),
   {

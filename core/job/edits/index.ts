@@ -11,7 +11,7 @@ import {
   removeAddition,
 } from './additions';
 import type { EditKind, EditSchema, EditWorkshop } from './define';
-import { brief, describeObject, inService, rename } from './describing';
+import { brief, describeObject, inService, putAway, rename } from './describing';
 import { addDimension, derive, describeDimension, removeDimension } from './dimensions';
 import { addMate, changeMate, dropMate, mateWith, proposeMate, want } from './mates';
 import { addModel, changeModel, removeModel } from './models';
@@ -81,6 +81,7 @@ export const EDITS = [
   material,
   printer,
   pose,
+  putAway,
   inService,
   lookAgain,
   serviceNote,

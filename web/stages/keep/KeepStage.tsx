@@ -11,6 +11,7 @@ import { FONTS } from '../../ui/theme';
 import { FailedPanel } from './FailedPanel';
 import { InService } from './InService';
 import { Logbook } from './Logbook';
+import { PutAway } from './PutAway';
 
 /** In service, the logbook, and the bundle to share. */
 export function KeepStage() {
@@ -50,6 +51,7 @@ export function KeepStage() {
               compensated for this workshop’s printer.
             </p>
           </Panel>
+          <PutAway />
         </Stack>
         <Stack $gap={14}>
           <Logbook />

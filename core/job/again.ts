@@ -1,0 +1,60 @@
+import { namesIn } from '../quantity/expression';
+import { type JobDocument, ownNumberOf, type Part } from './document';
+import { recipeOf } from './parts';
+
+/**
+ * A job as a recipe of the maker's own: the same parts, additions, mates, wants and what has to be borne, for another
+ * object that is still to be read. What was decided stays; what was measured of the old object goes.
+ */
+export function forAnotherObject(document: JobDocument, title: string, object: string): JobDocument {
+  const photos = new Set(document.photos.map(p => p.id));
+  const { away: _, ...kept } = document;
+  return {
+    ...kept,
+    title,
+    object: {
+      name: object,
+      note: '',
+      leaves: false,
+      goneAt: null,
+      toRead: document.object.toRead.map(t => ({ ...t, done: false })),
+    },
+    // Cautions are read for each object anew.
+    brief: { ...document.brief, cautionsRead: [] },
+    parts: document.parts.map(part => followingAgain(document, part)),
+    dimensions: document.dimensions.map(d => {
+      const { mark, ...rest } = d;
+      return {
+        ...rest,
+        readings: d.readings.filter(r => r.source === 'said' && r.u === 0 && r.struck === null),
+        ...(mark && !photos.has(mark.on) ? { mark } : {}),
+      };
+    }),
+    photos: [],
+    // What standard a thread is follows from its readings.
+    threads: document.threads.map(t => ({ ...t, standard: null })),
+    service: { since: null, notes: [] },
+  };
+}
+
+/** A number that the maker set by hand for a surface that must fit was the old object's: it follows the ledger again. */
+function followingAgain(document: JobDocument, part: Part): Part {
+  const recipe = recipeOf(part);
+  const parameters = { ...part.parameters };
+  for (const mate of document.mates) {
+    if (mate.ours.part !== part.id || mate.other.of !== 'object') continue;
+    const { dimension } = mate.other;
+    const spec = recipe.mates.find(m => m.id === mate.ours.surface);
+    const number = ownNumberOf(mate) ?? spec?.parameter;
+    const text = number === undefined ? undefined : parameters[number];
+    if (number === undefined || !text || namesIn(text, mate.kind === 'angle' ? 'angle' : 'length').length > 0)
+      continue;
+    const name = document.dimensions.find(d => d.id === dimension)?.name;
+    const bound =
+      ownNumberOf(mate) !== undefined ||
+      recipe.parameters.find(p => p.name === number)?.addition !== undefined;
+    if (bound && name) parameters[number] = { text: `${name}.model`, unit: text.unit };
+    else delete parameters[number];
+  }
+  return { ...part, parameters };
+}
