@@ -4,7 +4,7 @@ import { ZodError } from 'zod';
 import { requireRecipe } from '../shape/recipes';
 import { Work } from '../work/work';
 import { applyChanges, diff, invert } from './changes';
-import { type JobDocument as Job, JobDocument, type MeasuredThread, type Photo } from './document';
+import { type JobDocument as Job, JobDocument, type Mate, type MeasuredThread, type Photo } from './document';
 import { applyEdit, Edit, wordsFor } from './edits';
 import { EditRefused } from './edits/tools';
 import { emptyHistory } from './history';
@@ -50,6 +50,29 @@ const PHOTO: Photo = {
   width: 40,
   height: 30,
   label: 'front',
+};
+
+const LENGTH: Mate = {
+  id: 'tall',
+  name: 'Height over the deck',
+  kind: 'length',
+  ours: { of: 'part', part: 'part-1', surface: 'tall' },
+  other: { of: 'object', dimension: 'rim_height' },
+  number: 'skirtDepth',
+  rate: 1,
+  tolerance: { min: -0.5, max: 0.1 },
+  sense: { more: 'too long', less: 'too short' },
+};
+const PEG: Mate = {
+  id: 'peg',
+  name: 'Cap in its ring',
+  kind: 'fit',
+  ours: { of: 'part', part: 'part-1', surface: 'peg' },
+  other: { of: 'object', dimension: 'bore' },
+  side: 'outside',
+  soft: 'none',
+  want: { name: 'slide', window: { min: 0.2, max: 0.45, unit: 'mm' }, prefer: 'none' },
+  own: { number: 'skirtDiameter', form: 'round', lying: false },
 };
 
 /** Edits of every kind, many of which make no sense on the job they meet. */
@@ -270,6 +293,32 @@ const edits = fc.oneof(
     at: fc.constant(at),
     words,
   }),
+  fc.record({ kind: fc.constant('look-again' as const), at: fc.constantFrom(at, null) }),
+  fc.record({
+    kind: fc.constant('put-away' as const),
+    away: fc.constantFrom(null, { how: 'archived' as const, at }, { how: 'removed' as const, at }),
+  }),
+  fc.record({ kind: fc.constant('add-mate' as const), mate: fc.constantFrom(LENGTH, PEG) }),
+  fc.record({
+    kind: fc.constant('change-mate' as const),
+    mateId: fc.constantFrom('tall', 'peg', 'skirt'),
+    name: words,
+  }),
+  fc.record({
+    kind: fc.constant('change-mate' as const),
+    mateId: fc.constantFrom('tall', 'skirt'),
+    tolerance: fc.constantFrom({ min: -1, max: 0.5 }, { min: 0, max: 0.2 }),
+  }),
+  fc.record({
+    kind: fc.constant('drop-mate' as const),
+    mateId: fc.constantFrom('tall', 'peg', 'skirt', 'lip'),
+    stays: fc.constantFrom(null, { text: '30', unit: 'mm' as const }),
+  }),
+  fc.record({
+    kind: fc.constant('propose-mate' as const),
+    partId: part,
+    surface: fc.constantFrom('skirt', 'lip', 'none'),
+  }),
 ) as fc.Arbitrary<Edit>;
 
 const tried = (job: Job, edit: Edit): Job | null => {
@@ -349,7 +398,7 @@ describe('whatever is done to a job', () => {
           if (spec.kind === 'length') expect(Number.isFinite(value)).toBe(true);
           else expect(value).toBeDefined();
         }
-        for (const mate of ledger.mates) {
+        for (const mate of [...ledger.mates, ...ledger.signed]) {
           expect(mate.steps.reduce((sum, s) => sum + s.amount, 0)).toBeCloseTo(mate.model, 9);
           expect(mate.pRight).toBeGreaterThanOrEqual(0);
           expect(mate.pRight).toBeLessThanOrEqual(1);

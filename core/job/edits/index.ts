@@ -17,6 +17,7 @@ import { addMate, changeMate, dropMate, mateWith, proposeMate, want } from './ma
 import { addModel, changeModel, removeModel } from './models';
 import {
   addPart,
+  backTo,
   changeRecipe,
   goesOn,
   material,
@@ -67,6 +68,7 @@ export const EDITS = [
   additionFits,
   addPart,
   changeRecipe,
+  backTo,
   renamePart,
   removePart,
   mateWith,

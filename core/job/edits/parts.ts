@@ -181,3 +181,24 @@ export const goesOn = defineEdit(
     words: edit => (edit.goesOn ? 'Said how the part goes on' : 'Left open how the part goes on'),
   },
 );
+
+/** As an earlier version was: its shape, plastic and pose. What tries taught since stays, so its surfaces may be drawn anew. */
+export const backTo = defineEdit(
+  z.object({
+    kind: z.literal('back-to'),
+    partId: Id,
+    /** The number of the version, for words. */
+    version: z.number().int().min(1),
+    parameters: Part.shape.parameters,
+    additions: Part.shape.additions,
+    materialId: Part.shape.materialId,
+    printerId: Part.shape.printerId,
+    pose: Pose,
+  }),
+  {
+    apply: (document, { partId, parameters, additions, materialId, printerId, pose }) =>
+      withPart(document, partId, part => ({ ...part, parameters, additions, materialId, printerId, pose })),
+    words: ({ partId, version }, document) =>
+      `Went back to version ${version} of ${nameOf.part(document, partId)}`,
+  },
+);

@@ -8,6 +8,7 @@ import { counting, type Version } from '../../../core/job/history';
 import { capital, formatLength, formatPercent } from '../../../core/quantity/format';
 import type { Finding } from '../../../core/shape/findings/finding';
 import { acceptedAs, acceptedFor, isAccepted } from '../../../core/shape/findings/finding';
+import { partAsIn } from '../../../core/work/back-to';
 import { showChance, versionWords } from '../../../core/work/show';
 import { post, ServerSaid } from '../../api/client';
 import { useBench } from '../../job/bench-context';
@@ -258,7 +259,9 @@ const stopsIn = (details: unknown): Finding[] =>
   ((details as { findings?: Finding[] }).findings ?? []).filter(f => f.level === 'stop');
 
 function VersionCard({ version, open }: { version: Version; open: boolean }) {
-  const { job, document, work, workshop, resolved, session, say } = useBench(
+  const { job, document, work, workshop, resolved, session, say, edit, go } = useBench(
+    'edit',
+    'go',
     'job',
     'document',
     'work',
@@ -319,6 +322,22 @@ function VersionCard({ version, open }: { version: Version; open: boolean }) {
             Practice printer
           </Button>
         ) : null}
+        {open || version.recipe !== resolved.part.recipe ? null : (
+          <Button
+            $small
+            $look="quiet"
+            onPress={() =>
+              void edit({
+                kind: 'back-to',
+                partId: version.partId,
+                version: version.number,
+                ...partAsIn(version, recipe),
+              }).then(done => (done ? go('shape') : undefined))
+            }
+          >
+            Go on from this version
+          </Button>
+        )}
       </Row>
       {Object.entries(version.without).map(([kind, why]) => (
         <p key={kind} className="soft" style={{ fontSize: 14 }}>
