@@ -55,15 +55,15 @@ export function moversAt(
   build: (parameters: Parameters) => Built | null,
 ): Mover[] {
   const n = scaled(normal, 1 / (lengthOfVector(normal) || 1));
-  const samples = samplesOf(now.mesh);
+  const samples = placesOn(now.mesh);
   const movers = nudges.flatMap(({ name, by, parameters }): Mover[] => {
     const then = by === 0 ? null : build(parameters);
     if (!then) return [];
     const tree = new RayTree(then.mesh);
-    const went = wayOf(then.mesh, tree, point, n, by);
+    const went = wentTo(then.mesh, tree, point, n, by);
     if (went === null || Math.abs(went / by) < LEAST_RATE) return [];
     const others = samples.filter(s => {
-      const way = wayOf(then.mesh, tree, s.point, s.normal, by);
+      const way = wentTo(then.mesh, tree, s.point, s.normal, by);
       return way === null || Math.abs(way / by) >= LEAST_RATE;
     });
     return [{ name, rate: went / by, share: others.length / samples.length, disturbs: changed(now, then) }];
@@ -76,7 +76,13 @@ export function moversAt(
 }
 
 /** How far the surface at a place has gone outwards, mm; null where it is no longer there. */
-function wayOf(mesh: TriangleMesh, tree: RayTree, point: Point3, n: Point3, by: number): number | null {
+export function wentTo(
+  mesh: TriangleMesh,
+  tree: RayTree,
+  point: Point3,
+  n: Point3,
+  by: number,
+): number | null {
   const reach = Math.max(LEAST_REACH, REACH * Math.abs(by));
   const ways = [1, -1].flatMap(side => {
     const along = side > 0 ? n : negated(n);
@@ -90,8 +96,8 @@ function wayOf(mesh: TriangleMesh, tree: RayTree, point: Point3, n: Point3, by: 
   return ways.reduce((a, b) => (Math.abs(b) < Math.abs(a) ? b : a));
 }
 
-/** Places spread evenly over the surface by its area. */
-function samplesOf(mesh: TriangleMesh): { point: Point3; normal: Point3 }[] {
+/** Places spread evenly over the surface by its area, with where it looks there. */
+export function placesOn(mesh: TriangleMesh): { point: Point3; normal: Point3 }[] {
   const count = mesh.triangles.length / 3;
   const areas = Array.from({ length: count }, (_, t) => lengthOfVector(facing(mesh, t)));
   const total = areas.reduce((sum, a) => sum + a, 0);

@@ -25,6 +25,9 @@ export interface Overview {
   /** Standing prints, oldest first, with the worst verdict of each; null while not tried. */
   marks: { version: number /** “version 2 of the lid”. */; words: string; verdict: VerdictMark | null }[];
   prints: number;
+  /** Of these, prints that came to nothing. */
+  failed: number;
+  grams: number;
   hours: number;
   cost: number;
   /** When to look again at what is in service; null while nothing is. */
@@ -75,7 +78,7 @@ const mergedHistory = (histories: readonly History[]) => ({
 function totalsOf(
   now: History,
   document: JobDocument,
-): Pick<Overview, 'marks' | 'prints' | 'hours' | 'cost'> {
+): Pick<Overview, 'marks' | 'prints' | 'failed' | 'grams' | 'hours' | 'cost'> {
   return {
     marks: standingPrints(now).map(({ version, outcome }) => ({
       version: version.number,
@@ -83,6 +86,8 @@ function totalsOf(
       verdict: outcome ? markOf(outcome.marks) : null,
     })),
     prints: now.prints.length,
+    failed: now.prints.filter(p => p.failed !== null).length,
+    grams: now.prints.reduce((sum, p) => sum + (p.grams ?? 0), 0),
     hours: now.prints.reduce((sum, p) => sum + (p.hours ?? 0), 0),
     cost: now.prints.reduce((sum, p) => sum + (p.cost ?? 0), 0),
   };

@@ -4,6 +4,7 @@ import {
   fitsOf,
   type JobDocument,
   type Mate,
+  ownNumberOf,
   type Part,
   type SignedMate,
 } from '../job/document';
@@ -530,6 +531,12 @@ export class PartWork implements ResolvedPart {
         ]),
       ),
       measured: this.lengths,
+      ownMates: [...this.mates, ...this.signed].flatMap(mate => {
+        const number = ownNumberOf(mate);
+        return number !== undefined && (mate.kind === 'fit' || mate.kind === 'length')
+          ? [{ name: mate.name, number }]
+          : [];
+      }),
       ...this.demands,
     }));
   }

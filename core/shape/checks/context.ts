@@ -31,6 +31,8 @@ export interface CheckContext {
   keepOpen: readonly OpenZoneAsked[];
   /** The last straight piece of the way on, and the one before it if there is one. */
   goesOn: { from: string; distance: number; before?: { from: string; distance: number } } | null;
+  /** Sizes that the maker said must fit. */
+  ownMates: readonly OwnMateAsked[];
 }
 
 /** What the ledger asks of a mate. */
@@ -55,7 +57,14 @@ export const NO_DEMANDS = {
   neighbours: [],
   keepOpen: [],
   goesOn: null,
+  ownMates: [],
 } satisfies Partial<CheckContext>;
+
+/** A length that the maker said must fit, by its number. */
+export interface OwnMateAsked {
+  name: string;
+  number: string;
+}
 
 /** What the part has to bear, as its maker says it. */
 export interface LoadAsked {

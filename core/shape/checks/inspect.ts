@@ -7,6 +7,7 @@ import { type LoadResult, loadResults } from '../strength/loads';
 import { checkBounds } from './bounds';
 import { checkSolid } from './check-solid';
 import type { CheckContext } from './context';
+import { checkOwnMates } from './own-mates';
 import { checkRecesses } from './recesses';
 
 export interface Inspection {
@@ -20,7 +21,7 @@ export function inspectPart(
   parameters: Parameters,
   part: BuiltPart,
   context: CheckContext,
-  kernels: Pick<Kernels, 'mesh' | 'models'>,
+  kernels: Kernels,
   found: readonly Finding[] = [],
 ): Inspection {
   const loads = loadResults(part.whole, part.surfaces, context);
@@ -30,6 +31,7 @@ export function inspectPart(
     ...checkBounds(recipe, parameters, context),
     ...checkRecesses(part.whole, recipe.additions ?? [], parameters, context, kernels),
     ...recipe.checks(parameters, part, context),
+    ...checkOwnMates(context.ownMates, recipe, parameters, kernels),
   ];
   return { findings: ranked(findings), loads };
 }

@@ -22,8 +22,9 @@ export function KeepStage() {
     <>
       <h1>Kept</h1>
       <Lead>
-        {overview.prints} {overview.prints === 1 ? 'print' : 'prints'}, {formatPlain(overview.hours, 1)} h,{' '}
-        {overview.cost.toFixed(2)} {workshop.currency}
+        {overview.prints} {overview.prints === 1 ? 'print' : 'prints'}
+        {overview.failed > 0 ? `, ${overview.failed} of them failed` : ''}, {formatPlain(overview.hours, 1)}{' '}
+        h, {formatPlain(overview.grams, 1)} g, {overview.cost.toFixed(2)} {workshop.currency}
         {brief.priceToBuy !== null
           ? `; buying ${wanted === 1 ? 'it' : `${wanted} of it`} costs ${(wanted * brief.priceToBuy).toFixed(2)} ${workshop.currency}`
           : ''}

@@ -28,6 +28,12 @@ const SLIPS: Record<string, string> = {
 
 /** Of the surfaces that must fit, and of sizes against what was read. Lengths mm. */
 export const mateFindings = {
+  /** A number that the maker named does not make two faces so far apart. @param size mm */
+  'own-mate-not-there': define<{ name: string; size: number }>({
+    cost: 'to-know',
+    words: f =>
+      `“${f.name}”: nothing on the finished solid is ${f.size} mm across where its number moves it. If it is a place and no size, make it a position; else let another number fit.`,
+  }),
   'mate-missing': define<{ name: string }>({
     cost: 'no-fit',
     words: f => `${f.name}: the solid has no surface there.`,
