@@ -185,12 +185,11 @@ test('Keep: what does not count any more stays in the logbook, and nothing is le
   await page.getByRole('link', { name: /^Fit/ }).click();
   expect(await row.textContent()).not.toBe(taught);
   await page.getByRole('link', { name: /^Keep/ }).click();
+  await page.getByLabel('Anything else').fill('still tight after two weeks');
   await page.getByRole('button', { name: 'Note it' }).click();
-  await expect(page.getByText('Write a word on how it holds.')).toBeVisible();
-  await page.getByLabel('How does it hold?').fill('still tight after two weeks');
-  await page.getByRole('button', { name: 'Note it' }).click();
+  await expect(page.getByText(/in service: it holds; still tight after two weeks/)).toBeVisible();
   await page.getByText('Every edit').click();
-  await expect(page.getByText('Noted how it holds')).toBeVisible();
+  await expect(page.getByText('Looked at version 1 in service: it holds')).toBeVisible();
   await expect(page.getByText('Made version 1')).toBeVisible();
 });
 
@@ -214,7 +213,10 @@ test('the rack finds jobs by words and number, and says when it finds none', asy
   await expect(page.getByRole('link', { name: /Rail end cap/ })).toBeVisible();
   await expect(page.getByRole('link', { name: /Drain plug/ })).toHaveCount(0);
   await page.getByLabel('Find a job').fill('teapot');
-  await expect(page.getByText('No job is called anything like “teapot”.')).toBeVisible();
+  await expect(page.getByText('Nothing like “teapot” was written in any of these jobs.')).toBeVisible();
+  // What was written inside a job is found too.
+  await page.getByLabel('Find a job').fill('groove');
+  await expect(page.getByRole('link', { name: /cap|plug/ })).toHaveCount(3);
   await page.getByLabel('Find a job').fill('');
   await page.getByRole('link', { name: /Drain plug/ }).click();
   await expect(reading(page)).toBeFocused();

@@ -29,7 +29,6 @@ const views: [
   ['brief', `${cap}/brief`],
   ['measure', `${cap}/measure`, { select: 'Groove, outside' }],
   ['measure-thread', `${job('Drain')}/measure`, { select: 'Outlet: span' }],
-  ['measure-derived', `${job('Rail')}/measure`, { select: 'Lashing eyes: distance' }],
   ['sheet', `${job('Rail')}/sheet`],
   ['shelf', `/shelf?ask=${encodeURIComponent('5.5 across flats')}`],
   ['fit', `${cap}/fit`, { select: 'Skirt over rim' }],
@@ -42,6 +41,7 @@ const views: [
   ['shape-profile', `${job('Rubbing')}/shape`, { select: 'Width in its seat' }],
   ['shape-adapter', `${job('Dehumidifier')}/shape`, { select: 'End A over its tube' }],
   ['calibration', '/workshop/calibrations/petg-fine'],
+  ['lessons', '/workshop/lessons'],
   ['workshop', '/workshop'],
   ['measure-phone', `${job('Drain')}/measure`, { width: 390 }],
 ];

@@ -66,7 +66,7 @@ export function KeepStage() {
 function ActivityPanel() {
   const { job } = useBench('job');
   const activity = useQuery({
-    queryKey: ['activity', job.id, job.revision],
+    queryKey: ['activity', job.id, job.revision, job.updatedAt],
     queryFn: () => get(`/jobs/${job.id}/activity`, z.object({ activity: z.array(Activity) })),
   });
   return (
