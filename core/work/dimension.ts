@@ -64,7 +64,10 @@ export function evaluateDimension(dimension: Dimension, workshop: Known): Dimens
   });
   const evaluation = evaluateReadings(values, limitsOf(counted, used, source!, angle), {
     critical: dimension.critical,
-    repeatability: repeatabilityOf(used, workshop, angle),
+    // No hand closed on what a table gives, or on what was decided: its own doubt is all there is.
+    repeatability: counted.every(r => r.source === 'said' && r.u !== undefined)
+      ? 0
+      : repeatabilityOf(used, workshop, angle),
     turnable: dimension.kind === 'outside' || dimension.kind === 'inside',
     turns: counted.map(r => r.turn),
     inches: counted.map(r => r.unit === 'in'),
