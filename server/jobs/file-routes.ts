@@ -58,7 +58,7 @@ export function addFileRoutes(router: Router, app: App): void {
     const wish = { parameter: String(parameter), from: Number(from), to: Number(to), step: Number(step) };
     const part = job.document.parts.find(p => p.id === req.params.partId);
     if (!part) throw notFound('That part');
-    send(res, '3mf', await familyFile(job, part.id, wish, workshop, await app.rack.lessons(), solids));
+    send(res, '3mf', await familyFile(job, part.id, wish, workshop, await app.rack.lessons(job.id), solids));
   });
 
   router.get('/:id/together.3mf', async (req, res) => {

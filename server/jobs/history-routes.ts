@@ -62,7 +62,7 @@ export function addHistoryRoutes(router: Router, app: App): void {
         'Another window changed the numbers meanwhile: look at them again, then make the version.',
       );
     const { workshop } = await readWorkshop(store.db);
-    const lessons = await rack.lessons();
+    const lessons = await rack.lessons(job.id);
     const row = await builds.run(wish.buildId, maker =>
       prepareVersion(job, workshop, lessons, wish, { solids, blobs }, { owner: id, ...maker }),
     );
@@ -137,7 +137,7 @@ export function addHistoryRoutes(router: Router, app: App): void {
     const job = await readJob(store.db, id);
     const { workshop } = await readWorkshop(store.db);
     // Worked out before the transaction, so that no other request waits for a posterior.
-    const row = prepareLadder(job, workshop, await rack.lessons(), partId, mateId);
+    const row = prepareLadder(job, workshop, await rack.lessons(job.id), partId, mateId);
     await store.write(tx => appendRow(tx, id, { kind: 'ladder', row }));
     tell(req, id, job.revision);
     res.status(201).json(await change(req, id, { added: [{ kind: 'ladder', row }] }));

@@ -7,7 +7,7 @@ import type { KernelPool } from '../solids/pool';
 import type { Store } from '../store/database';
 import { tags } from '../store/schema';
 import { readWorkshop } from '../workshop/repository';
-import { readJob, readJobStamps, UnreadableJob } from './repository';
+import { readJob, readJobStamps, readTriedJobs, UnreadableJob } from './repository';
 
 interface Kept {
   stamp: string;
@@ -73,10 +73,16 @@ export class RackReader {
     return `{"workshop":${JSON.stringify(workshop.name)},"jobs":[${texts.join(',')}],"unreadable":${JSON.stringify(unreadable)}}`;
   }
 
-  /** What all jobs taught of the workshop's printers, as they are now. */
-  async lessons(): Promise<Evidence[]> {
-    await this.read();
-    return this.known();
+  /**
+   * What jobs taught of the workshop's printers, as they are now. Only jobs that were tried are looked at.
+   * @param but a job whose own tries do not count for it
+   */
+  async lessons(but?: string): Promise<Evidence[]> {
+    await this.load();
+    const tried = (await readTriedJobs(this.store.db)).filter(({ id }) => id !== but);
+    for (const { id, stamp } of tried) if (this.kept.get(id)?.stamp !== stamp) await this.workOut(id, stamp);
+    const ids = new Set(tried.map(t => t.id));
+    return this.known().filter(e => ids.has(e.jobId));
   }
 
   /** The jobs in which all of these words were written somewhere. */

@@ -117,6 +117,19 @@ export async function readJobStamps(
   return rows.map(({ revision, updatedAt, ...row }) => ({ ...row, stamp: `${revision} ${updatedAt}` }));
 }
 
+/** Jobs of which something was tried, with the same stamp. */
+export async function readTriedJobs(db: Reader): Promise<{ id: string; stamp: string }[]> {
+  const tried = db
+    .select({ id: history.jobId })
+    .from(history)
+    .where(inArray(history.kind, ['try', 'ladder-try']));
+  const rows = await db
+    .select({ id: jobs.id, revision: jobs.revision, updatedAt: jobs.updatedAt })
+    .from(jobs)
+    .where(inArray(jobs.id, tried));
+  return rows.map(({ id, revision, updatedAt }) => ({ id, stamp: `${revision} ${updatedAt}` }));
+}
+
 /** @param keep an import's own id, number wish and dates */
 export async function insertJob(
   tx: Transaction,

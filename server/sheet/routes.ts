@@ -14,7 +14,7 @@ export function addSheetRoutes(router: Router, { store, reader, rack }: App): vo
     router.get(`/:id/${name}.pdf`, async (req, res) => {
       const job = await readJob(store.db, req.params.id as string);
       const { workshop } = await readWorkshop(store.db);
-      const { file } = await reader.run(task, { job, workshop, lessons: await rack.lessons() });
+      const { file } = await reader.run(task, { job, workshop, lessons: await rack.lessons(job.id) });
       res.set({
         'content-type': 'application/pdf',
         'content-disposition': `attachment; filename="sagoma-job-${job.number}-${name}.pdf"`,
@@ -33,7 +33,7 @@ export function addSheetRoutes(router: Router, { store, reader, rack }: App): vo
     const { file } = await reader.run('drawPart', {
       job,
       workshop,
-      lessons: await rack.lessons(),
+      lessons: await rack.lessons(job.id),
       partId,
       kind: kind as DrawingKind,
     });

@@ -4,12 +4,13 @@ import styled from 'styled-components';
 import { strainAt } from '../../../core/fit/wants';
 import { counting } from '../../../core/job/history';
 import { drawnClearance } from '../../../core/learn/posterior';
-import { MARK_OF } from '../../../core/learn/verdict';
+import { MARK_OF, VERDICT_WORDS } from '../../../core/learn/verdict';
 import { formatLength, formatPercent, formatSigned } from '../../../core/quantity/format';
 import { acrossOf, chanceIf, type MateLedger } from '../../../core/work/ledger';
 import { useBench } from '../../job/bench-context';
 import { MarkShape } from '../../ui/layout';
 import { FONTS } from '../../ui/theme';
+import { TriedTable } from './TriedTable';
 
 const HEIGHT = 188;
 const BASE = 132;
@@ -136,6 +137,13 @@ export function ClearanceCurve({ ledger }: { ledger: MateLedger }) {
           looser
         </text>
       </svg>
+      <TriedTable
+        rows={tried.map(t => ({
+          version: t.version,
+          said: VERDICT_WORDS[t.verdict],
+          where: `most likely ${formatSigned(t.clearance, unit)} ${unit} of clearance`,
+        }))}
+      />
     </Plot>
   );
 }

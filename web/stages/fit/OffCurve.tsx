@@ -6,6 +6,7 @@ import { standingPrints } from '../../../core/work/outcome';
 import type { SignedLedger } from '../../../core/work/signed-ledger';
 import { useBench } from '../../job/bench-context';
 import { FONTS } from '../../ui/theme';
+import { TriedTable } from './TriedTable';
 
 const WIDTH = 720;
 const HEIGHT = 132;
@@ -66,23 +67,13 @@ export function OffCurve({ ledger }: { ledger: SignedLedger }) {
           {mate.sense.more}
         </text>
       </Plot>
-      {tried.length > 0 ? (
-        <Table>
-          <caption>What was said of each version</caption>
-          <tbody>
-            {tried.map((t, i) => (
-              <tr key={i}>
-                <th scope="row">version {t.version}</th>
-                <td>{offWords(t.value, { sense: mate.sense, unit })}</td>
-                <td>
-                  ±{formatPlain(t.u)}
-                  {suffix}
-                </td>
-              </tr>
-            ))}
-          </tbody>
-        </Table>
-      ) : null}
+      <TriedTable
+        rows={tried.map(t => ({
+          version: t.version,
+          said: offWords(t.value, { sense: mate.sense, unit }),
+          where: `±${formatPlain(t.u)}${suffix}`,
+        }))}
+      />
     </>
   );
 }
@@ -92,8 +83,4 @@ const Plot = styled.svg`
   .window { fill: var(--right-tint); } .line { fill: none; stroke: var(--ink); stroke-width: 2; } .axis { stroke: var(--soft); }
   .tick { font: 12px ${FONTS.number}; fill: var(--soft); } .want { font: 600 14px ${FONTS.label}; fill: var(--right); }
   .said { fill: var(--blue); } .less, .more { font: 600 13.5px ${FONTS.label}; fill: var(--loose); } .more { fill: var(--tight); }
-`;
-const Table = styled.table`
-  font-size: 14px; border-collapse: collapse; margin: 4px 0 8px;
-  caption { text-align: left; color: var(--soft); } th { font-weight: 400; text-align: left; } th, td { padding: 2px 18px 2px 0; }
 `;
