@@ -1,5 +1,4 @@
 import { z } from 'zod';
-import { Evidence } from '../core/learn/lessons';
 import { MARKS } from '../core/learn/verdict';
 import { STAGES } from '../core/work/stages';
 
@@ -18,8 +17,6 @@ export const RackJob = z.object({
   inService: z.boolean(),
   /** Off the rack, and how. */
   away: z.enum(['archived', 'removed']).nullable().default(null),
-  /** What its tries taught of the workshop's printers. */
-  taught: z.array(Evidence).default([]),
   /** When to look at it again. */
   lookAt: z.string().nullable().default(null),
   /** Cut through the part, as paths in mm with the frame they fill. */

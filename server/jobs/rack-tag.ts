@@ -6,11 +6,15 @@ import { thumbnailOf } from '../../core/shape/drawing/thumbnail';
 import { taughtBy } from '../../core/work/taught';
 import { Work } from '../../core/work/work';
 
-/** A job as its tag on the rack, worked out from the document. */
-export function rackTag(job: JobView, workshop: Workshop, lessons: readonly Evidence[]): RackJob {
+/** A job as its tag on the rack, worked out from the document, and what its tries teach other jobs. */
+export function rackTag(
+  job: JobView,
+  workshop: Workshop,
+  lessons: readonly Evidence[],
+): { tag: RackJob; taught: Evidence[] } {
   const work = Work.of(job, workshop, lessons);
   const { overview } = work;
-  return {
+  const tag: RackJob = {
     id: job.id,
     number: job.number,
     title: job.document.title,
@@ -22,8 +26,8 @@ export function rackTag(job: JobView, workshop: Workshop, lessons: readonly Evid
     marks: overview.marks,
     inService: job.document.service.since !== null,
     away: job.document.away?.how ?? null,
-    taught: taughtBy(work, job.id),
     lookAt: overview.lookAt,
     thumbnail: thumbnailOf(work.part(overview.partId).drawing),
   };
+  return { tag, taught: taughtBy(work, job.id) };
 }

@@ -1,5 +1,5 @@
 import PQueue from 'p-queue';
-import type { Rack, RackJob } from '../../contract/rack';
+import type { Rack } from '../../contract/rack';
 import type { Evidence } from '../../core/learn/lessons';
 import { foundIn, searchWords } from '../../core/work/search-words';
 import type { Events } from '../events';
@@ -14,10 +14,9 @@ interface Kept {
   workshop: string;
   /** The tag as JSON: it is sent as it is. */
   text: string;
-  /** What a search goes through; not sent. */
+  /** What its tries teach other jobs, and what a search goes through; neither is sent. Null in one from before. */
+  taught: Evidence[] | null;
   words: string;
-  /** Read out of it when it is first asked for. */
-  taught?: Evidence[];
 }
 
 /** Tags are worked out anew so many at a time, so that everything else is answered in between. */
@@ -80,7 +79,10 @@ export class RackReader {
   async lessons(but?: string): Promise<Evidence[]> {
     await this.load();
     const tried = (await readTriedJobs(this.store.db)).filter(({ id }) => id !== but);
-    for (const { id, stamp } of tried) if (this.kept.get(id)?.stamp !== stamp) await this.workOut(id, stamp);
+    for (const { id, stamp } of tried) {
+      const kept = this.kept.get(id);
+      if (kept?.stamp !== stamp || kept.taught === null) await this.workOut(id, stamp);
+    }
     const ids = new Set(tried.map(t => t.id));
     return this.known().filter(e => ids.has(e.jobId));
   }
@@ -92,17 +94,17 @@ export class RackReader {
   }
 
   private known(): Evidence[] {
-    return [...this.kept.values()].flatMap(k => {
-      k.taught ??= taughtIn(k.text);
-      return k.taught;
-    });
+    return [...this.kept.values()].flatMap(k => k.taught ?? []);
   }
 
   private async load(): Promise<void> {
     if (this.loaded) return;
     this.loaded = true;
-    for (const { jobId, stamp, workshop, document } of await this.store.db.select().from(tags))
-      this.kept.set(jobId, { stamp, workshop, ...unfolded(document) });
+    for (const { jobId, stamp, workshop, document } of await this.store.db.select().from(tags)) {
+      const kept = unfolded(document);
+      // One from before is behind, as after a change of the workshop.
+      this.kept.set(jobId, { stamp, workshop: kept.taught ? workshop : '', ...kept });
+    }
   }
 
   /** @returns why it cannot be, or null */
@@ -110,10 +112,10 @@ export class RackReader {
     const { workshop, revision } = await readWorkshop(this.store.db);
     try {
       const job = await readJob(this.store.db, id);
-      const { tag } = await this.pool.run('tag', { job, workshop, lessons: this.known() });
-      const [text, words] = [JSON.stringify(tag), searchWords(job.document, job.history)];
-      const row = { stamp, workshop: `${revision} ${this.version}`, document: `${text}\n${words}` };
-      this.kept.set(id, { stamp, workshop: row.workshop, text, words });
+      const { tag, taught } = await this.pool.run('tag', { job, workshop, lessons: this.known() });
+      const kept = { text: JSON.stringify(tag), taught, words: searchWords(job.document, job.history) };
+      const row = { stamp, workshop: `${revision} ${this.version}`, document: folded(kept) };
+      this.kept.set(id, { stamp, workshop: row.workshop, ...kept });
       await this.store.write(tx =>
         tx
           .insert(tags)
@@ -145,11 +147,12 @@ export class RackReader {
   }
 }
 
-/** Of a tag from before lessons were kept with it, none. */
-const taughtIn = (text: string): Evidence[] => (JSON.parse(text) as Partial<RackJob>).taught ?? [];
+/** A tag as it is stored: itself, what its tries teach, and what a search goes through, a line each. */
+const folded = ({ text, taught, words }: Pick<Kept, 'text' | 'taught' | 'words'>): string =>
+  `${text}\n${JSON.stringify(taught)}\n${words}`;
 
-/** As a tag is stored: itself in one line, then what a search goes through. */
-function unfolded(stored: string): Pick<Kept, 'text' | 'words'> {
-  const end = stored.indexOf('\n');
-  return end < 0 ? { text: stored, words: '' } : { text: stored.slice(0, end), words: stored.slice(end + 1) };
+/** One from before lessons were kept with it is itself alone: it is shown, and worked out anew. */
+function unfolded(stored: string): Pick<Kept, 'text' | 'taught' | 'words'> {
+  const [text = '', taught, ...words] = stored.split('\n');
+  return { text, taught: taught ? (JSON.parse(taught) as Evidence[]) : null, words: words.join('\n') };
 }

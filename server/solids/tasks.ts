@@ -67,7 +67,7 @@ export interface Tasks {
   };
   tag: {
     asked: { job: JobView; workshop: Workshop; lessons: readonly Evidence[] };
-    answer: { tag: RackJob };
+    answer: { tag: RackJob; taught: Evidence[] };
   };
   piece: { asked: Record<string, never>; answer: PieceFiles };
   ladder: {

@@ -72,7 +72,7 @@ const handlers: Handlers = {
   drawSheet: sheetFile,
   drawHandOver: handOverFile,
   drawPart: drawingFile,
-  tag: async ({ job, workshop, lessons }) => ({ tag: rackTag(job, workshop, lessons) }),
+  tag: async ({ job, workshop, lessons }) => rackTag(job, workshop, lessons),
   piece: buildPiece,
   ladder: buildLadder,
 };
