@@ -6,7 +6,6 @@ import { join } from 'node:path';
 import { ulid } from 'ulid';
 import { fitsOf, type JobDocument } from '../core/job/document';
 import { applyEdit } from '../core/job/edits';
-import type { Print, Try, Version } from '../core/job/history';
 import { newJob } from '../core/job/new-job';
 import { FIRST_WORKSHOP } from '../core/job/workshop';
 import { RECIPES } from '../core/shape/recipes';
@@ -16,6 +15,7 @@ import { openStore } from '../server/store/database';
 import { history, jobs } from '../server/store/schema';
 import { killed, startServer } from '../testing/kill-rounds';
 import { readEdit } from '../testing/read-edit';
+import { aPrint, aTry, aVersion } from '../testing/rows';
 
 const count = Number(process.argv[2] ?? 2000);
 const folder = mkdtempSync(join(tmpdir(), 'sagoma-rack-'));
@@ -28,68 +28,34 @@ const past: (typeof history.$inferInsert)[] = [];
 function addHistory(jobId: string, document: JobDocument, at: string): void {
   const fit = fitsOf(document)[0];
   const about = () => ({ id: ulid(), at, voided: null });
-  const version: Version = {
-    ...about(),
-    partId: document.parts[0]!.id,
-    number: 1,
-    recipe: document.parts[0]!.recipe,
-    recipeVersion: 1,
-    kernels: '',
-    printerId: document.parts[0]!.printerId,
-    materialId: document.parts[0]!.materialId,
-    pose: 'as-drawn',
-    expressions: {},
-    parameters: {},
-    additions: [],
-    mates: fit
-      ? [
-          {
-            mateId: fit.id,
-            surface: fit.ours.surface,
-            want: fit.want,
-            reading: { value: 20, u: 0.03 },
-            model: 20.3,
-            pRight: 0.5,
-            ledger: [],
-            prior: { mean: 0.2, sd: 0.1 },
-          },
-        ]
-      : [],
-    signed: [],
-    pAllRight: 0.5,
-    reasons: [],
-    accepted: [],
-    volume: 1000,
-    files: {},
-    without: {},
-  };
+  const { id: partId, recipe, printerId, materialId } = document.parts[0]!;
+  const mates = fit
+    ? [
+        {
+          mateId: fit.id,
+          surface: fit.ours.surface,
+          want: fit.want,
+          reading: { value: 20, u: 0.03 },
+          model: 20.3,
+          pRight: 0.5,
+          ledger: [],
+          prior: { mean: 0.2, sd: 0.1 },
+        },
+      ]
+    : [];
+  const version = aVersion({ ...about(), partId, recipe, printerId, materialId, mates });
   const keep = (kind: string, row: { id: string }) =>
     past.push({ id: row.id, jobId, kind, at, document: JSON.stringify(row) });
   keep('version', version);
   for (let n = 1; n <= 4; n++) {
-    const print: Print = {
-      ...about(),
-      versionId: version.id,
-      number: n,
-      pieces: 1,
-      hours: 1,
-      grams: 5,
-      cost: 0.1,
-      note: '',
-      failed: null,
-      practice: false,
-      files: {},
-    };
+    const print = aPrint({ ...about(), versionId: version.id, number: n });
     keep('print', print);
-    const row: Try = {
+    const row = aTry({
       ...about(),
       printId: print.id,
       mates: fit ? { [fit.id]: { verdict: n === 4 ? 'right' : 'tight' } } : {},
-      happened: [],
-      photos: [],
-      by: '',
       note: `try ${n} of word${jobId.slice(-4)}`,
-    };
+    });
     keep('try', row);
     tries++;
   }

@@ -1,5 +1,6 @@
 import { describe, expect, test } from 'vitest';
 import { readEdit } from '../../testing/read-edit';
+import { aPrint, aTry, aVersion } from '../../testing/rows';
 import type { JobDocument, Mate, SignedMate } from '../job/document';
 import { applyEdit, type Edit } from '../job/edits';
 import { emptyHistory, type History } from '../job/history';
@@ -47,21 +48,9 @@ function tried(model: number, off: number | null, verdict: 'right' | 'tight' = '
   return {
     ...emptyHistory(),
     versions: [
-      {
+      aVersion({
         id: 'v1',
         at,
-        voided: null,
-        partId: 'part-1',
-        number: 1,
-        recipe: 'round-cap',
-        recipeVersion: 1,
-        kernels: '',
-        printerId: 'printer',
-        materialId: 'pla',
-        pose: 'as-drawn',
-        expressions: {},
-        parameters: {},
-        additions: [],
         mates: [
           {
             mateId: skirt!.mate.id,
@@ -87,46 +76,19 @@ function tried(model: number, off: number | null, verdict: 'right' | 'tight' = '
             prior: { mean: 0, sd: 0.1 },
           },
         ],
-        pAllRight: 0.4,
-        reasons: [],
-        accepted: [],
-        volume: 1000,
-        files: {},
-        without: {},
-      },
+      }),
     ],
-    prints: [
-      {
-        id: 'p1',
-        at,
-        voided: null,
-        versionId: 'v1',
-        number: 1,
-        pieces: 1,
-        hours: 1,
-        grams: 5,
-        cost: 0.1,
-        note: '',
-        failed: null,
-        practice: false,
-        files: {},
-      },
-    ],
+    prints: [aPrint({ id: 'p1', at, versionId: 'v1' })],
     tries: [
-      {
+      aTry({
         id: 't1',
         at,
-        voided: null,
         printId: 'p1',
         mates: {
           [skirt!.mate.id]: { verdict },
-          ...(off === null ? {} : { tall: { off: { value: off, u: 0.05, by: 'caliper' as const } } }),
+          ...(off === null ? {} : { tall: { off: { value: off, u: 0.05, by: 'caliper' } } }),
         },
-        happened: [],
-        photos: [],
-        by: '',
-        note: '',
-      },
+      }),
     ],
   };
 }

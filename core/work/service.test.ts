@@ -1,4 +1,5 @@
 import { describe, expect, test } from 'vitest';
+import { aPrint, aTry, aVersion } from '../../testing/rows';
 import type { JobDocument } from '../job/document';
 import { applyEdit, type Edit } from '../job/edits';
 import { emptyHistory, type History } from '../job/history';
@@ -26,68 +27,36 @@ const served = (ifItBreaks: 'nuisance' | 'damage' | 'injury', ...more: Edit[]) =
 /** Version 1 sat right; then these were seen, day by day. */
 function history(looks: readonly [day: string, found: Looked, piece?: number][], versions = 1): History {
   const about = (id: string, at: string) => ({ id, at, voided: null });
-  const made = (n: number): History['versions'][number] => ({
-    ...about(`v${n}`, n === 1 ? '2026-02-27T00:00:00.000Z' : '2026-12-01T00:00:00.000Z'),
-    partId: 'part-1',
-    number: n,
-    recipe: 'round-cap',
-    recipeVersion: 1,
-    kernels: '',
-    printerId: 'printer',
-    materialId: 'petg',
-    pose: 'as-drawn',
-    expressions: {},
-    parameters: {},
-    additions: [],
-    mates: [],
-    signed: [
-      {
-        mateId: 'tall',
-        name: 'Height',
-        number: 'skirtDepth',
-        target: { value: 12, u: 0 },
-        tolerance: { min: -1, max: 1 },
-        model: 12,
-        pRight: 0.8,
-        ledger: [],
-        prior: { mean: 0, sd: 0.1 },
-      },
-    ],
-    pAllRight: 0.8,
-    reasons: [],
-    accepted: [],
-    volume: 1000,
-    files: {},
-    without: {},
-  });
+  const signed = [
+    {
+      mateId: 'tall',
+      name: 'Height',
+      number: 'skirtDepth',
+      target: { value: 12, u: 0 },
+      tolerance: { min: -1, max: 1 },
+      model: 12,
+      pRight: 0.8,
+      ledger: [],
+      prior: { mean: 0, sd: 0.1 },
+    },
+  ];
+  const made = (number: number) =>
+    aVersion({
+      ...about(`v${number}`, number === 1 ? '2026-02-27T00:00:00.000Z' : '2026-12-01T00:00:00.000Z'),
+      number,
+      materialId: 'petg',
+      signed,
+    });
   return {
     ...emptyHistory(),
     versions: Array.from({ length: versions }, (_, i) => made(i + 1)),
-    prints: [
-      {
-        ...about('p1', '2026-02-28T00:00:00.000Z'),
-        versionId: 'v1',
-        number: 1,
-        pieces: 2,
-        hours: 1,
-        grams: 5,
-        cost: 0.1,
-        note: '',
-        failed: null,
-        practice: false,
-        files: {},
-      },
-    ],
+    prints: [aPrint({ ...about('p1', '2026-02-28T00:00:00.000Z'), versionId: 'v1', pieces: 2 })],
     tries: [
-      {
+      aTry({
         ...about('t1', '2026-02-28T12:00:00.000Z'),
         printId: 'p1',
         mates: { tall: { off: { value: 0.2, u: 0.1, by: 'caliper' } } },
-        happened: [],
-        photos: [],
-        by: '',
-        note: '',
-      },
+      }),
     ],
     looks: looks.map(([day, found, piece = 1], i) => ({
       ...about(`l${i}`, `${day}T08:00:00.000Z`),

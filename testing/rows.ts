@@ -1,0 +1,52 @@
+import type { Print, Try, Version } from '../core/job/history';
+
+/** Rows of a history with as little in them as may be, for tests; each takes what it is about. */
+
+type Made<T, Needed extends keyof T> = Pick<T, Needed> & Partial<T>;
+
+export const aVersion = (row: Made<Version, 'id' | 'at'>): Version => ({
+  voided: null,
+  partId: 'part-1',
+  number: 1,
+  recipe: 'round-cap',
+  recipeVersion: 1,
+  kernels: '',
+  printerId: 'printer',
+  materialId: 'pla',
+  pose: 'as-drawn',
+  expressions: {},
+  parameters: {},
+  additions: [],
+  mates: [],
+  signed: [],
+  pAllRight: 0.4,
+  reasons: [],
+  accepted: [],
+  volume: 1000,
+  files: {},
+  without: {},
+  ...row,
+});
+
+export const aPrint = (row: Made<Print, 'id' | 'at' | 'versionId'>): Print => ({
+  voided: null,
+  number: 1,
+  pieces: 1,
+  hours: 1,
+  grams: 5,
+  cost: 0.1,
+  note: '',
+  failed: null,
+  practice: false,
+  files: {},
+  ...row,
+});
+
+export const aTry = (row: Made<Try, 'id' | 'at' | 'printId' | 'mates'>): Try => ({
+  voided: null,
+  happened: [],
+  photos: [],
+  by: '',
+  note: '',
+  ...row,
+});
