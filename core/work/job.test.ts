@@ -1,4 +1,5 @@
 import { describe, expect, test } from 'vitest';
+import { aPrint, aTry, aVersion } from '../../testing/rows';
 import { fitsOf, type JobDocument as Job, JobDocument, readJobDocument } from '../job/document';
 import { applyEdit, type Edit } from '../job/edits';
 import { EditRefused } from '../job/edits/tools';
@@ -47,21 +48,10 @@ function tried(
   return {
     ...emptyHistory(),
     versions: [
-      {
+      aVersion({
         id: 'v1',
         at,
-        voided: null,
-        partId: 'part-1',
-        number: 1,
-        recipe: 'round-cap',
-        recipeVersion: 1,
-        kernels: '',
-        printerId: 'printer',
         materialId: options.materialId ?? 'pla',
-        pose: 'as-drawn',
-        expressions: {},
-        parameters: {},
-        additions: [],
         mates: [
           {
             mateId: 'skirt',
@@ -74,46 +64,11 @@ function tried(
             prior: { mean: 0.22, sd: 0.14 },
           },
         ],
-        files: {},
-        without: {},
-        signed: [],
-        pAllRight: 0.4,
-        reasons: [],
-        accepted: [],
-        volume: 4500,
-      },
+      }),
     ],
-    prints: [
-      {
-        id: 'p1',
-        at,
-        voided: null,
-        versionId: 'v1',
-        number: 1,
-        pieces: 1,
-        hours: 1,
-        grams: 5,
-        cost: 0.1,
-        note: '',
-        practice: false,
-        failed: null,
-        files: {},
-      },
-    ],
+    prints: [aPrint({ id: 'p1', at, versionId: 'v1' })],
     tries: verdict
-      ? [
-          {
-            id: 't1',
-            at,
-            voided: options.voided ?? null,
-            printId: 'p1',
-            mates: { skirt: { verdict } },
-            happened: [],
-            photos: [],
-            by: '',
-            note: '',
-          },
-        ]
+      ? [aTry({ id: 't1', at, voided: options.voided ?? null, printId: 'p1', mates: { skirt: { verdict } } })]
       : [],
   };
 }

@@ -1,5 +1,6 @@
 import { describe, expect, test } from 'vitest';
 import { readEdit } from '../../testing/read-edit';
+import { aPrint, aTry, aVersion } from '../../testing/rows';
 import type { JobDocument } from '../job/document';
 import { applyEdit, type Edit } from '../job/edits';
 import { emptyHistory, type History, type Try, type Version } from '../job/history';
@@ -27,21 +28,14 @@ const draw = (name: string, text: string): Edit => ({
 
 /** A version of the part as it is drawn now, printed. */
 function printed(part: PartWork): { version: Version; history: History } {
-  const version: Version = {
+  const version = aVersion({
     id: 'v1',
     at: AT,
-    voided: null,
     partId: part.part.id,
-    number: 1,
     recipe: part.recipe.id,
-    recipeVersion: part.recipe.version,
-    kernels: '',
     printerId: part.printer.id,
     materialId: part.material.id,
-    pose: 'as-drawn',
-    expressions: {},
     parameters: { ...part.parameters },
-    additions: [],
     mates: part.ledger.mates.map(m => ({
       mateId: m.mate.id,
       surface: m.mate.ours.surface,
@@ -52,45 +46,14 @@ function printed(part: PartWork): { version: Version; history: History } {
       ledger: m.steps,
       prior: m.prior,
     })),
-    signed: [],
-    pAllRight: 0,
-    reasons: [],
-    accepted: [],
-    volume: 1000,
-    files: {},
-    without: {},
-  };
-  const print = {
-    id: 'p1',
-    at: AT,
-    voided: null,
-    versionId: 'v1',
-    number: 1,
-    pieces: 1,
-    hours: 1,
-    grams: 5,
-    cost: 0,
-    note: '',
-    practice: false,
-    failed: null,
-    files: {},
-  };
+  });
+  const print = aPrint({ id: 'p1', at: AT, versionId: 'v1' });
   return { version, history: { ...emptyHistory(), versions: [version], prints: [print] } };
 }
 
 const said = (history: History, ...rows: Try['mates'][]): History => ({
   ...history,
-  tries: rows.map((mates, i) => ({
-    id: `t${i}`,
-    at: AT,
-    voided: null,
-    printId: 'p1',
-    mates,
-    happened: [],
-    photos: [],
-    by: '',
-    note: '',
-  })),
+  tries: rows.map((mates, i) => aTry({ id: `t${i}`, at: AT, printId: 'p1', mates })),
 });
 
 describe('a verdict on a copied old part', () => {

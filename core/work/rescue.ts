@@ -20,8 +20,7 @@ export interface Rescue {
   minutes: number;
 }
 
-export const RESCUES = ['sand', 'ream', 'wrap', 'shim', 'warm'] as const;
-export type RescueKind = (typeof RESCUES)[number];
+type RescueKind = 'sand' | 'ream' | 'wrap' | 'shim' | 'warm';
 
 /** More than this is no rescue, mm of the whole width: walls get thin, wraps slip. Common practice, no source. */
 const MOST: Record<RescueKind, number> = { sand: 0.5, ream: 0.5, wrap: 0.5, shim: 2, warm: 0.2 };

@@ -21,6 +21,8 @@ interface Kept {
 
 /** Tags are worked out anew so many at a time, so that everything else is answered in between. */
 const AT_ONCE = 2;
+/** Jobs that an answer about lessons waits for: those that were tried a moment ago. */
+const MOST_AWAITED = 6;
 
 /**
  * The rack. Tags are kept with their jobs: one is worked out when its job has changed, by a thread. After a change of
@@ -73,16 +75,19 @@ export class RackReader {
   }
 
   /**
-   * What jobs taught of the workshop's printers, as they are now. Only jobs that were tried are looked at.
+   * What jobs taught of the workshop's printers. Only jobs that were tried are looked at; those touched last are worked
+   * out before the answer, so many at the most: nobody waits for a whole workshop, which follows behind.
    * @param but a job whose own tries do not count for it
    */
   async lessons(but?: string): Promise<Evidence[]> {
     await this.load();
     const tried = (await readTriedJobs(this.store.db)).filter(({ id }) => id !== but);
-    for (const { id, stamp } of tried) {
+    const stale = tried.filter(({ id, stamp }) => {
       const kept = this.kept.get(id);
-      if (kept?.stamp !== stamp || kept.taught === null) await this.workOut(id, stamp);
-    }
+      return kept?.stamp !== stamp || kept.taught === null;
+    });
+    await Promise.all(stale.slice(0, MOST_AWAITED).map(({ id, stamp }) => this.workOut(id, stamp)));
+    for (const { id, stamp } of stale.slice(MOST_AWAITED)) this.follow(id, stamp);
     const ids = new Set(tried.map(t => t.id));
     return this.known().filter(e => ids.has(e.jobId));
   }

@@ -117,7 +117,7 @@ export async function readJobStamps(
   return rows.map(({ revision, updatedAt, ...row }) => ({ ...row, stamp: `${revision} ${updatedAt}` }));
 }
 
-/** Jobs of which something was tried, with the same stamp. */
+/** Jobs of which something was tried, with the same stamp; what was touched last comes first. */
 export async function readTriedJobs(db: Reader): Promise<{ id: string; stamp: string }[]> {
   const tried = db
     .select({ id: history.jobId })
@@ -126,7 +126,8 @@ export async function readTriedJobs(db: Reader): Promise<{ id: string; stamp: st
   const rows = await db
     .select({ id: jobs.id, revision: jobs.revision, updatedAt: jobs.updatedAt })
     .from(jobs)
-    .where(inArray(jobs.id, tried));
+    .where(inArray(jobs.id, tried))
+    .orderBy(desc(jobs.updatedAt));
   return rows.map(({ id, revision, updatedAt }) => ({ id, stamp: `${revision} ${updatedAt}` }));
 }
 

@@ -1,11 +1,10 @@
-import { useQuery } from '@tanstack/react-query';
+import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useMemo } from 'react';
 import { LessonsAnswer } from '../../contract/lessons';
 import type { Evidence } from '../../core/learn/lessons';
 import { get } from './client';
+import { useStream } from './events';
 
-/** They change when another job was tried: not while one works on this one. ms */
-const FRESH = 60_000;
 const NONE: readonly Evidence[] = [];
 
 /**
@@ -13,10 +12,17 @@ const NONE: readonly Evidence[] = [];
  * cannot be had: they make it surer, not possible.
  */
 export function useLessons(jobId: string): readonly Evidence[] | null {
+  const client = useQueryClient();
+  // What is shown here is what a version made now would have: the server goes by the same.
+  useStream(event => {
+    if (event.kind === 'back' || (event.kind === 'job' && event.jobId !== jobId))
+      void client.invalidateQueries({ queryKey: ['lessons'] });
+  });
   const { data, error } = useQuery({
     queryKey: ['lessons'],
     queryFn: () => get('/lessons', LessonsAnswer),
-    staleTime: FRESH,
+    // The stream tells when another job has changed.
+    staleTime: Number.POSITIVE_INFINITY,
   });
   const others = useMemo(() => data?.evidence.filter(e => e.jobId !== jobId), [data, jobId]);
   return others ?? (error ? NONE : null);
