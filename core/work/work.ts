@@ -1,7 +1,6 @@
 import { same } from '../job/changes';
 import {
   type FitMate,
-  fitsOf,
   type JobDocument,
   type Mate,
   ownNumberOf,
@@ -12,14 +11,15 @@ import { counting, type History, historyOf, type Version } from '../job/history'
 import { dimensionOf, recipeOf } from '../job/parts';
 import type { Material, Printer, Workshop } from '../job/workshop';
 import type { Evidence } from '../learn/lessons';
-import { type NextAnswer, type NextQuestion, nextVersion } from '../learn/next';
+import type { NextAnswer, NextQuestion } from '../learn/next';
 import type { CheckContext } from '../shape/checks/context';
 import type { DrawDimension, Drawing } from '../shape/drawing/drawing';
 import { drawnLength } from '../shape/drawing/drawing';
 import type { Finding } from '../shape/findings/finding';
-import { type OwnSurface, withOwnMates } from '../shape/own-mates';
+import { withOwnMates } from '../shape/own-mates';
 import type { Recipe } from '../shape/recipes/recipe';
 import type { SolidSpec } from '../shape/solid-key';
+import { Answers } from './answers';
 import { cautionsOf } from './cautions';
 import { demandsOf } from './demands';
 import type { DimensionState } from './dimension';
@@ -31,6 +31,7 @@ import { kindOn, type LedgerState, ledgerOf, type MateLedger } from './ledger';
 import type { OtherSize } from './ledger-input';
 import { type BothWays, bothWays } from './other-plastic';
 import { foremostOf, jobOverview, type Overview, overviewOf } from './overview';
+import { ownNumbers, ownSurfaces } from './own';
 import { activeMates, activeSigned, choicesOf, ParameterPass } from './parameters';
 import { Printers } from './printers';
 import { measureAgain, neededDimensions, stillToRead } from './reading-list';
@@ -38,24 +39,6 @@ import type { MeasuredSize, ResolvedPart } from './resolved';
 import { type Sheet, sheetOf } from './sheet';
 import { type Suitability, suitabilityOf } from './suitability';
 import { unsaid } from './unsaid';
-
-/** Answers of the learning engine that are kept: typing asks the same questions again and again. */
-const MOST_ANSWERS = 40;
-
-/** The last answers to questions about tries, handed on from one state of a job to the next. */
-class Answers {
-  private readonly kept = new Map<string, NextAnswer>();
-
-  next = (question: NextQuestion): NextAnswer => {
-    const key = JSON.stringify(question);
-    const known = this.kept.get(key);
-    if (known) return known;
-    const answer = nextVersion(question);
-    if (this.kept.size >= MOST_ANSWERS) this.kept.delete(this.kept.keys().next().value!);
-    this.kept.set(key, answer);
-    return answer;
-  };
-}
 
 /**
  * A job worked out once: everything that follows from its document, the workshop and its history, by part. Nothing
@@ -212,49 +195,11 @@ export class Work {
   }
 }
 
-/** What of a part must fit, and no recipe foresaw. */
-const ownSurfaces = (document: JobDocument, part: Part): OwnSurface[] =>
-  fitsOf(document).flatMap(({ own, ours, other, name, side }) =>
-    own && ours.part === part.id
-      ? [
-          {
-            ...own,
-            name,
-            side,
-            surface: ours.surface,
-            dimension: other.of === 'object' ? other.dimension : '',
-          },
-        ]
-      : [],
-  );
-
 /** The ledger depends on how a part is made, not on its other sizes. */
 function sameButNumbers(a: Part, b: Part): boolean {
   const { parameters: _, ...one } = a;
   const { parameters: __, ...other } = b;
   return same(one, other);
-}
-
-/** Shape and ledger agree to this, mm: numbers are shown to a hundredth. */
-const SAME_NUMBER = 0.005;
-
-/** Where Shape holds another number than the ledger would draw, by mate. */
-function ownNumbers(
-  { recipe, parameters, problems }: Pick<PartWork, 'recipe' | 'parameters' | 'problems'>,
-  proposal: LedgerState,
-): Map<string, number> {
-  const own = new Map<string, number>();
-  for (const { mate, model } of proposal.mates) {
-    const spec = recipe.mates.find(m => m.id === mate.ours.surface);
-    // What cannot be worked out is no number of anybody's.
-    const drawn = spec && !problems[spec.parameter] && parameters[spec.parameter];
-    if (typeof drawn === 'number' && Math.abs(drawn - model) > SAME_NUMBER) own.set(mate.id, drawn);
-  }
-  for (const { mate, model } of proposal.signed) {
-    const drawn = !problems[mate.number] && parameters[mate.number];
-    if (typeof drawn === 'number' && Math.abs(drawn - model) > SAME_NUMBER) own.set(mate.id, drawn);
-  }
-  return own;
 }
 
 /** One part of a job worked out. */

@@ -30,6 +30,7 @@ import { GoesWith } from './GoesWith';
 import { GripsPanel } from './GripsPanel';
 import { LadderPanel } from './LadderPanel';
 import { Dropped, MateKeys } from './MateKeys';
+import { NotRead } from './NotRead';
 import { OwnWindow } from './OwnWindow';
 import { SignedFit } from './SignedFit';
 import { SurerPanel } from './SurerPanel';
@@ -288,10 +289,7 @@ function NextPrint({ ledger }: { ledger: MateLedger }) {
 }
 
 function Unmeasured({ mate }: { mate: FitMate }) {
-  const { document, go } = useBench('document', 'go');
-  const dimension = document.dimensions.find(
-    d => mate.other.of === 'object' && d.id === mate.other.dimension,
-  );
+  const { document } = useBench('document');
   if (mate.other.of === 'part') {
     const { part } = mate.other;
     return (
@@ -303,16 +301,9 @@ function Unmeasured({ mate }: { mate: FitMate }) {
     );
   }
   return (
-    <Empty
-      title={`${dimension?.label ?? 'This'} is not read yet`}
-      action={
-        <Button $look="main" onPress={() => go('measure', dimension?.id)}>
-          Measure it
-        </Button>
-      }
-    >
+    <NotRead dimensionId={mate.other.dimension}>
       With one reading there is a model number; with three there is one to trust.
-    </Empty>
+    </NotRead>
   );
 }
 

@@ -7,8 +7,8 @@ import { parseQuantity } from '../../../core/quantity/parse';
 import type { SignedLedger } from '../../../core/work/signed-ledger';
 import { useBench } from '../../job/bench-context';
 import { CommittedField } from '../../ui/CommittedField';
-import { Button } from '../../ui/controls';
-import { Big, Empty, Panel, Row, Stack } from '../../ui/layout';
+import { Big, Panel, Row, Stack } from '../../ui/layout';
+import { NotRead } from './NotRead';
 import { OffCurve } from './OffCurve';
 
 /** What is right of a length, a place, an angle or an edge, and how likely the next print is. */
@@ -23,7 +23,13 @@ export function SignedFit({ mate, ledger }: { mate: SignedMate; ledger: SignedLe
           <SenseField mate={mate} side="more" />
         </Fields>
       </Panel>
-      {ledger ? <NextPrint ledger={ledger} /> : <Unread mate={mate} />}
+      {ledger ? (
+        <NextPrint ledger={ledger} />
+      ) : (
+        <NotRead dimensionId={mate.other.dimension}>
+          It says what the number should come to: with one reading there is a model number.
+        </NotRead>
+      )}
     </Stack>
   );
 }
@@ -91,22 +97,5 @@ function NextPrint({ ledger }: { ledger: SignedLedger }) {
         It is expected {offWords(ledger.off, { sense: mate.sense, unit })}. {ledger.reason}
       </p>
     </Panel>
-  );
-}
-
-function Unread({ mate }: { mate: SignedMate }) {
-  const { document, go } = useBench('document', 'go');
-  const dimension = document.dimensions.find(d => d.id === mate.other.dimension);
-  return (
-    <Empty
-      title={`${dimension?.label ?? 'This'} is not read yet`}
-      action={
-        <Button $look="main" onPress={() => go('measure', dimension?.id)}>
-          Measure it
-        </Button>
-      }
-    >
-      It says what the number should come to: with one reading there is a model number.
-    </Empty>
   );
 }

@@ -1,0 +1,44 @@
+import { fitsOf, type JobDocument, type Part } from '../job/document';
+import type { OwnSurface } from '../shape/own-mates';
+import type { LedgerState } from './ledger';
+import type { ResolvedPart } from './resolved';
+
+/** What a maker set or named beyond what recipe and ledger propose. */
+
+/** What of a part must fit, and no recipe foresaw. */
+export const ownSurfaces = (document: JobDocument, part: Part): OwnSurface[] =>
+  fitsOf(document).flatMap(({ own, ours, other, name, side }) =>
+    own && ours.part === part.id
+      ? [
+          {
+            ...own,
+            name,
+            side,
+            surface: ours.surface,
+            dimension: other.of === 'object' ? other.dimension : '',
+          },
+        ]
+      : [],
+  );
+
+/** Shape and ledger agree to this, mm: numbers are shown to a hundredth. */
+const SAME_NUMBER = 0.005;
+
+/** Where Shape holds another number than the ledger would draw, by mate. */
+export function ownNumbers(
+  { recipe, parameters, problems }: Pick<ResolvedPart, 'recipe' | 'parameters' | 'problems'>,
+  proposal: LedgerState,
+): Map<string, number> {
+  const own = new Map<string, number>();
+  for (const { mate, model } of proposal.mates) {
+    const spec = recipe.mates.find(m => m.id === mate.ours.surface);
+    // What cannot be worked out is no number of anybody's.
+    const drawn = spec && !problems[spec.parameter] && parameters[spec.parameter];
+    if (typeof drawn === 'number' && Math.abs(drawn - model) > SAME_NUMBER) own.set(mate.id, drawn);
+  }
+  for (const { mate, model } of proposal.signed) {
+    const drawn = !problems[mate.number] && parameters[mate.number];
+    if (typeof drawn === 'number' && Math.abs(drawn - model) > SAME_NUMBER) own.set(mate.id, drawn);
+  }
+  return own;
+}
