@@ -51,6 +51,10 @@ describe('additions that leave a mate as it is', () => {
       ),
     ).toEqual([]);
   });
+  test('a screw hole along a wide thin blade, out through one of its flats, leaves the flats beside it', () => {
+    const aside: Wish = { kind: 'hole', set: { place: 'top', screw: 'M3', x: 0, y: -1.62 } };
+    expect(stops('drive-blade', [aside], { bladeWidthB: 9.79 }).filter(s => s.includes('mate'))).toEqual([]);
+  });
   test('stubs on a hub, all along it, do not widen it', () => {
     const stub: Wish = {
       kind: 'shape',

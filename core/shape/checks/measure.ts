@@ -17,9 +17,11 @@ export function measureMates(mesh: TriangleMesh, surfaces: readonly MateSurface[
 const ELSEWHERE = Array.from({ length: 19 }, (_, i) => (i + 1) / 20);
 /** Beside its middle, of its size: flats go on to both sides of a hole in them. */
 const BESIDE = [0, -0.15, 0.15, -0.3, 0.3];
+/** A pair of flats may be much wider than they are apart; six end at 0.29. */
+const FAR_BESIDE = [...BESIDE, -0.5, 0.5, -0.75, 0.75];
 /** Sizes that differ by less are the same, mm: flats of the screen's triangles lie up to 0.03 off. */
 const ALIKE = 0.08;
-/** So many of the places must show the surface as it is drawn, as a share. */
+/** Of the places that show any width, so many must show the surface as it is drawn, as a share. */
 const SHOWN = 0.1;
 
 /**
@@ -34,15 +36,17 @@ function whereItIsMost(mesh: TriangleMesh, surface: MateSurface): { size: number
   const { axis, from, to } = surface;
   const here = dot(surface.at, axis);
   const aside = surface.kind === 'flats' ? cross(axis, surface.across!) : null;
+  const besides = !aside ? [0] : (surface.flats ?? 2) > 2 ? BESIDE : FAR_BESIDE;
   const places = ELSEWHERE.flatMap(share => {
     const along = moved(surface.at, axis, from + share * (to - from) - here);
-    return (aside ? BESIDE : [0]).map(by => {
+    return besides.map(by => {
       const at = aside ? moved(along, aside, by * surface.size) : along;
       return { size: sizeOf(mesh, { ...surface, at }), at };
     });
   });
   const asDrawn = places.filter(p => Math.abs(p.size - surface.size) < ALIKE);
-  if (asDrawn.length >= Math.max(2, SHOWN * places.length)) return nearestTo(asDrawn, surface.at);
+  const seen = places.filter(p => Number.isFinite(p.size));
+  if (asDrawn.length >= Math.max(2, SHOWN * seen.length)) return nearestTo(asDrawn, surface.at);
   const parted = partlyThere(mesh, surface, [surface.at, ...places.map(p => p.at)]);
   if (parted) return parted;
   const all = [middle, ...places].map(p => ({

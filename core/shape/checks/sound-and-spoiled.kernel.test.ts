@@ -16,20 +16,27 @@ beforeAll(async () => {
   kernels = await startKernels();
 });
 
+type Added = (random: () => number) => Wish;
+
 /** What makers put on parts: none of it spoils them. */
-const ADDED: ((random: () => number) => Wish)[] = [
-  random => ({ kind: 'hole', set: { place: 'top', screw: 'M3', x: 4 * random() - 2, y: 4 * random() - 2 } }),
-  () => ({ kind: 'hole', set: { place: 'top', use: 'plain', diameter: 2.2, ends: 'deep', deep: 1 } }),
+const RAISED: Added[] = [
   () => ({ kind: 'words', set: { place: 'top', text: 'v2', height: 4 } }),
   random => ({
     kind: 'shape',
     set: { place: 'top', section: 'round', diameter: 4 + 3 * random(), rise: 3, root: 0.6 },
   }),
+];
+const CUT: Added[] = [
+  random => ({ kind: 'hole', set: { place: 'top', screw: 'M3', x: 4 * random() - 2, y: 4 * random() - 2 } }),
+  () => ({ kind: 'hole', set: { place: 'top', use: 'plain', diameter: 2.2, ends: 'deep', deep: 1 } }),
   random => ({
     kind: 'shape',
     set: { place: 'top', does: 'cut', width: 3 + 2 * random(), depth: 2, deep: 0.6 },
   }),
 ];
+
+/** Their top is the edge of a wall or a blade: a cut there may leave a sliver of it, which is rightly stopped. */
+const THIN_TOP = ['board-tray', 'drive-blade'];
 
 /** The demo object with its free sizes a little other, and none, one or two additions. */
 function soundJob(id: string, seed: number): { wishes: Wish[]; change: Parameters } {
@@ -45,7 +52,8 @@ function soundJob(id: string, seed: number): { wishes: Wish[]; change: Parameter
     }),
   );
   const count = Math.floor(3 * random());
-  const wishes = Array.from({ length: count }, () => ADDED[Math.floor(random() * ADDED.length)]!(random));
+  const kinds = THIN_TOP.includes(id) ? RAISED : [...RAISED, ...CUT];
+  const wishes = Array.from({ length: count }, () => kinds[Math.floor(random() * kinds.length)]!(random));
   return { wishes, change };
 }
 
