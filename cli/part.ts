@@ -11,6 +11,7 @@ import {
 } from '../core/files/part-files';
 import { readStl } from '../core/files/reading-back';
 import { FIRST_WORKSHOP } from '../core/job/workshop';
+import { AS_DRAWN } from '../core/print/pose';
 import { KINDS, kindOf } from '../core/shape/additions';
 import { ADDITION_KINDS, Addition, MOST_ADDITIONS } from '../core/shape/additions/addition';
 import { longName, usualOf, withAdditions } from '../core/shape/additions/with-additions';
@@ -183,7 +184,9 @@ async function fileOf(
   tools: Kernels,
 ): Promise<Uint8Array> {
   if (kind === 'step') return namedStep(await partStep(spec, tools), name);
-  return kind === 'stl' ? partStl(part, name) : partThreeMf(part, name, 'Sizes as given. Lengths in mm.');
+  return kind === 'stl'
+    ? partStl(part, name, AS_DRAWN)
+    : partThreeMf(part, { name, note: 'Sizes as given. Lengths in mm.' }, AS_DRAWN);
 }
 
 export const partBuild: Command<z.infer<typeof Input>> = {

@@ -7,6 +7,7 @@ import { applyEdit, type Edit } from '../core/job/edits';
 import { emptyHistory, type History, type HistoryRow, withRow } from '../core/job/history';
 import { newJob } from '../core/job/new-job';
 import { FIRST_WORKSHOP } from '../core/job/workshop';
+import { AS_DRAWN } from '../core/print/pose';
 import { requireRecipe } from '../core/shape/recipes';
 import { Work } from '../core/work/work';
 import type { JobSession } from '../web/api/job-session';
@@ -146,7 +147,7 @@ export function printed(): PageBench {
         kernels: '',
         printerId: null,
         materialId: null,
-        pose: 'as-drawn',
+        pose: AS_DRAWN,
         expressions: {},
         parameters: {},
         additions: [],

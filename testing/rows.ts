@@ -1,4 +1,5 @@
 import type { Print, Try, Version } from '../core/job/history';
+import { AS_DRAWN } from '../core/print/pose';
 
 /** Rows of a history with as little in them as may be, for tests; each takes what it is about. */
 
@@ -13,7 +14,7 @@ export const aVersion = (row: Made<Version, 'id' | 'at'>): Version => ({
   kernels: '',
   printerId: 'printer',
   materialId: 'pla',
-  pose: 'as-drawn',
+  pose: AS_DRAWN,
   expressions: {},
   parameters: {},
   additions: [],

@@ -1,6 +1,7 @@
 import { beforeAll, describe, expect, test } from 'vitest';
 import { kernels as startKernels } from '../../kernels/node';
 import { box } from '../../testing/solids';
+import { AS_DRAWN } from '../print/pose';
 import type { Kernels } from '../shape/kernels/kernel';
 import { closureOf, volumeOf } from '../shape/mesh/mesh';
 import { loopNear, sectionAtZ } from '../shape/mesh/section';
@@ -22,8 +23,8 @@ const buildAll = async () => {
   if (!solid.ok) throw new Error('not built');
   const name = 'Vent-port cap v3';
   return {
-    stl: partStl(solid.part, name),
-    '3mf': partThreeMf(solid.part, name, 'n'),
+    stl: partStl(solid.part, name, AS_DRAWN),
+    '3mf': partThreeMf(solid.part, { name, note: 'n' }, AS_DRAWN),
     step: namedStep(await partStep(spec, kernels), name),
   };
 };

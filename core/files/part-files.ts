@@ -1,10 +1,11 @@
 import { strToU8 } from 'fflate';
+import { type Pose, posed } from '../print/pose';
 import type { BuiltPart } from '../shape/built-part';
 import { finished } from '../shape/finish';
 import { exactOf, KernelError, type Kernels } from '../shape/kernels/kernel';
+import { joined } from '../shape/mesh/mesh';
 import { recipeWith } from '../shape/recipe-with';
 import { wholeOf } from '../shape/recipes/recipe';
-import { onTheBed } from '../shape/solid';
 import type { SolidSpec } from '../shape/solid-key';
 import { writeStl } from './stl';
 import { type ThreeMfBody, writeThreeMf } from './three-mf';
@@ -13,19 +14,24 @@ import { type ThreeMfBody, writeThreeMf } from './three-mf';
 export const FILE_KINDS = ['3mf', 'step', 'stl'] as const;
 export type FileKind = (typeof FILE_KINDS)[number];
 
-/** Bodies by name: the part itself, or its pieces. */
-export const bodiesOfPart = (part: BuiltPart, name: string): ThreeMfBody[] => {
-  const { mesh, pieces } = onTheBed(part);
-  return pieces.length > 0
+/** What is written into files about them. */
+export interface FileWords {
+  name: string;
+  /** For whose printer the sizes are meant. */
+  note: string;
+}
+
+/** Bodies by name: the part as it lies on the bed, or its pieces, each laid there already. */
+const bodiesOfPart = ({ mesh, pieces }: BuiltPart, name: string, pose: Pose): ThreeMfBody[] =>
+  pieces.length > 0
     ? pieces.map(p => ({ name: `${name}, ${p.name}`, mesh: p.mesh }))
-    : [{ name, mesh }];
-};
+    : [{ name, mesh: posed(mesh, pose) }];
 
-/** @param note for whose printer the sizes are meant */
-export const partThreeMf = (part: BuiltPart, name: string, note: string): Uint8Array =>
-  writeThreeMf(name, note, bodiesOfPart(part, name));
+export const partThreeMf = (part: BuiltPart, { name, note }: FileWords, pose: Pose): Uint8Array =>
+  writeThreeMf(name, note, bodiesOfPart(part, name, pose));
 
-export const partStl = (part: BuiltPart, name: string): Uint8Array => writeStl(onTheBed(part).mesh, name);
+export const partStl = (part: BuiltPart, name: string, pose: Pose): Uint8Array =>
+  writeStl(joined(bodiesOfPart(part, name, pose).map(b => b.mesh)), name);
 
 /** Stands for the part's name in a STEP text that is kept: the same solid may get several names. */
 const NAME = 'SAGOMA-PART-NAME';

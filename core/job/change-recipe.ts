@@ -1,3 +1,4 @@
+import { AS_DRAWN } from '../print/pose';
 import { surfaceNameOf } from '../shape/additions/with-additions';
 import { recipeById, requireRecipe } from '../shape/recipes';
 import type { GuideStep, Recipe } from '../shape/recipes/recipe';
@@ -105,7 +106,7 @@ export function withRecipe(
     ...before,
     name: before.name === old.title ? recipe.title : before.name,
     recipe: id,
-    pose: 'as-drawn',
+    pose: AS_DRAWN,
     parameters: keptParameters(before, old, recipe),
     binds,
   };

@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { SURFACE_FORMS } from '../fit/print-bias';
 import { WANT_NAMES } from '../fit/wants';
 import { SIGNED_KINDS } from '../learn/signed';
+import { Pose } from '../print/pose';
 import { Additions } from '../shape/additions/addition';
 import { LIES, type Lies } from '../shape/model';
 import { LONGEST_OUTLINE } from '../shape/outline-text';
@@ -11,7 +12,7 @@ import { AXIS_OF, SIDES } from '../shape/sides';
  * A job: one object and the part or parts made for it, as one document. Versions, prints and tries are
  * append-only and live beside it (history.ts). Lengths mm, angles degrees, forces N, temperatures °C.
  */
-export const JOB_SCHEMA_VERSION = 4;
+export const JOB_SCHEMA_VERSION = 5;
 
 export const Id = z
   .string()
@@ -236,9 +237,6 @@ export const SignedMate = z.object({
 
 export const Mate = z.discriminatedUnion('kind', [FitMate, SignedMate]);
 
-/** Which way is up off the bed while printing: as the recipe draws it, turned over, or on its side. */
-export const Pose = z.enum(['as-drawn', 'turned-over', 'on-side']);
-
 /** One of the six directions of a part as it stands on the bed. */
 export const Direction = z.enum(SIDES);
 
@@ -408,7 +406,6 @@ export type PartLoad = z.infer<typeof PartLoad>;
 export type Neighbour = z.infer<typeof Neighbour>;
 export type OpenZone = z.infer<typeof OpenZone>;
 export type GoesOn = z.infer<typeof GoesOn>;
-export type Pose = z.infer<typeof Pose>;
 export type Brief = z.infer<typeof Brief>;
 export type JobDocument = z.infer<typeof JobDocument>;
 
@@ -437,6 +434,8 @@ const UPGRADES: Record<number, (old: Record<string, unknown>) => Record<string, 
   }),
   // Every mate was a fit then.
   3: old => old,
+  // A pose was one of three names; reading it makes a rotation of it.
+  4: old => old,
 };
 
 /**

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { ZodError } from 'zod';
+import { AS_DRAWN } from '../print/pose';
 import { requireRecipe } from '../shape/recipes';
 import { Work } from '../work/work';
 import { applyChanges, diff, invert } from './changes';
@@ -284,7 +285,7 @@ const edits = fc.oneof(
   fc.record({
     kind: fc.constant('pose' as const),
     partId: part,
-    pose: fc.constantFrom('as-drawn' as const, 'on-side' as const),
+    pose: fc.constantFrom(AS_DRAWN, { down: [0, -1, 0] as const, turn: 30 }),
   }),
   fc.record({ kind: fc.constant('in-service' as const), since: fc.constantFrom(at, null) }),
   fc.record({

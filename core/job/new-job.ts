@@ -1,3 +1,4 @@
+import { AS_DRAWN } from '../print/pose';
 import { softSideOf } from '../shape/mates';
 import { recipeById } from '../shape/recipes';
 import type { Recipe } from '../shape/recipes/recipe';
@@ -54,7 +55,7 @@ const partOf = (
   recipe: recipe.id,
   printerId,
   materialId: material.id,
-  pose: 'as-drawn',
+  pose: AS_DRAWN,
   parameters: {},
   ...PLAIN_PART,
 });

@@ -22,7 +22,7 @@ export interface MateSpec {
   form?: SurfaceForm;
   /** Read by a tape around it: its size is the circle of equal girth, so that all sums are those of a circle. */
   around?: true;
-  /** Its axis lies along the bed as drawn, so that its section is built up of layers. */
+  /** Of a surface that the maker named: its section is built up of layers as drawn. Others are where they are. */
   lying?: boolean;
   active(p: Parameters): boolean;
 }

@@ -44,7 +44,7 @@ test('going back to a version brings its shape, and its surfaces follow the ledg
     then,
     number('wall', '3.6'),
     number('style', 'over', 'none'),
-    { kind: 'pose', partId: 'part-1', pose: 'on-side' },
+    { kind: 'pose', partId: 'part-1', pose: { down: [0, -1, 0], turn: 0 } },
     {
       kind: 'add-addition',
       partId: 'part-1',

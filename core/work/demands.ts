@@ -21,14 +21,6 @@ const MARGINS = {
 export const marginOf = ({ ifItBreaks }: Pick<Brief, 'ifItBreaks'>): { times: number; why: string } =>
   MARGINS[ifItBreaks ?? 'unsaid'];
 
-/** The way layers are stacked in the part's own coordinates. */
-const STACKED: Record<Part['pose'], readonly [number, number, number]> = {
-  'as-drawn': [0, 0, 1],
-  'turned-over': [0, 0, -1],
-  // Laid on its front.
-  'on-side': [0, 1, 0],
-};
-
 /** Made for the other side: what was said of its place, its loads and its way on is meant for the side it was drawn for. */
 const isOtherHand = ({ additions }: Pick<Part, 'additions'>): boolean =>
   additions.filter(a => a.kind === 'other-hand' && a.on).length % 2 === 1;
@@ -92,7 +84,7 @@ export function demandsOf(
     }),
     margin: marginOf(document.brief),
     mayHurt: document.brief.ifItBreaks === 'injury',
-    stacked: STACKED[part.pose],
+    pose: part.pose,
     neighbours: part.neighbours.map(n => ({
       ...worked(n, lookup),
       ...(n.form === 'model' ? { model: referenceOf(document, n.model ?? '') } : {}),

@@ -87,7 +87,11 @@ describe('a calibrated printer', () => {
   });
 
   test('pieces lie flat: a part on its side is not calibrated', () => {
-    const onSide = applyEdit(measured, { kind: 'pose', partId: 'part-1', pose: 'on-side' }, FIRST_WORKSHOP);
+    const onSide = applyEdit(
+      measured,
+      { kind: 'pose', partId: 'part-1', pose: { down: [0, -1, 0], turn: 0 } },
+      FIRST_WORKSHOP,
+    );
     expect(skirt(onSide, calibrated).calibration).toBeNull();
   });
 });

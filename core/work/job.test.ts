@@ -212,7 +212,7 @@ describe('the ledger of a job', () => {
     for (const { reason, mate } of mates) expect(reason.startsWith(mate.name)).toBe(true);
   });
   test('lying on its side doubles the doubt of round surfaces', () => {
-    const turned = apply(measured(), { kind: 'pose', partId: 'part-1', pose: 'on-side' });
+    const turned = apply(measured(), { kind: 'pose', partId: 'part-1', pose: { down: [0, -1, 0], turn: 0 } });
     expect(resolve(turned).ledger.mates[0]!.prior.sd).toBeCloseTo(0.28, 9);
     expect(resolve(turned).ledger.mates[0]!.pRight).toBeLessThan(resolve(measured()).ledger.mates[0]!.pRight);
   });

@@ -2,7 +2,7 @@ import { chanceRight } from '../fit/best-number';
 import { type SurfaceKind, surfaceKind } from '../fit/print-bias';
 import type { LedgerStep } from '../fit/propose';
 import { clearanceWindow, windowForSize } from '../fit/wants';
-import type { FitMate, Mate, Part, Pose } from '../job/document';
+import type { FitMate, Mate, Part } from '../job/document';
 import { counting, type History, type TryMate } from '../job/history';
 import { expectationOf, type NextAnswer, type NextMate } from '../learn/next';
 import { drawnClearance, type MatePosterior, type Observation, type Trial } from '../learn/posterior';
@@ -11,7 +11,9 @@ import { MARK_OF } from '../learn/verdict';
 import { type VerdictScale, verdictScale } from '../learn/verdict-scale';
 import type { Evaluation } from '../measure/evaluate';
 import type { Recipe } from '../shape/recipes/recipe';
+import type { Made } from './choices';
 import type { DimensionState } from './dimension';
+import { kindOn } from './kind-on';
 import type { LedgerInput, OtherSize } from './ledger-input';
 import { asDrawn, LEAST_CHANCE } from './model-number';
 import { outcomeOf } from './outcome';
@@ -85,22 +87,12 @@ export interface LedgerState {
 export const acrossOf = ({ kind }: Pick<MateLedger, 'kind'>): string =>
   kind.startsWith('hole') || kind.startsWith('peg') ? 'across the diameter' : 'across the width';
 
-/** How a part's orientation changes a mate's surface: horizontal as drawn can be upright when turned. */
-export function kindOn(
-  mate: Pick<FitMate, 'side' | 'ours'>,
-  recipe: Pick<Recipe, 'mates'>,
-  pose: Pose,
-): SurfaceKind {
-  const spec = recipe.mates.find(m => m.id === mate.ours.surface);
-  return surfaceKind(mate.side, spec?.form ?? 'round', (pose === 'on-side') !== (spec?.lying ?? false));
-}
-
 /** Verdicts carry over only among prints of one printer and material, of one kind of surface. */
 const groupOf = (
   mate: Pick<FitMate, 'side' | 'ours'>,
-  recipe: Pick<Recipe, 'mates'>,
-  made: Pick<Part, 'printerId' | 'materialId' | 'pose'>,
-) => [kindOn(mate, recipe, made.pose), made.printerId, made.materialId].join('/');
+  recipe: Recipe,
+  made: Made & Pick<Part, 'printerId' | 'materialId'>,
+) => [kindOn(mate, recipe, made), made.printerId, made.materialId].join('/');
 
 /** The ledger of one part's mates that are in use. */
 export function ledgerOf(input: LedgerInput): LedgerState {
@@ -137,7 +129,7 @@ export function ledgerOf(input: LedgerInput): LedgerState {
       own: input.own?.get(mate.id),
       number: spec?.parameter,
       mate,
-      kind: kindOn(mate, recipe, part.pose),
+      kind: kindOn(mate, recipe, part),
       around,
       state,
     });

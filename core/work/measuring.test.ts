@@ -1,7 +1,13 @@
 import { describe, expect, test } from 'vitest';
 import { readEdit as read } from '../../testing/read-edit';
 import { derivedProblem } from '../job/derived';
-import { type Derived, type Dimension, type JobDocument, readJobDocument } from '../job/document';
+import {
+  type Derived,
+  type Dimension,
+  JOB_SCHEMA_VERSION,
+  type JobDocument,
+  readJobDocument,
+} from '../job/document';
 import { applyEdit, type Edit } from '../job/edits';
 import { newJob } from '../job/new-job';
 import { dimensionsForThread } from '../job/threads';
@@ -342,7 +348,7 @@ test('a job of the first schema is read: nothing is lost, nothing is made up', (
   const first = { ...old, schemaVersion: 1, object: { ...object, name: 'vent port', leaves: true } };
   const now = readJobDocument(JSON.parse(JSON.stringify(first)));
   expect(now).toMatchObject({
-    schemaVersion: 4,
+    schemaVersion: JOB_SCHEMA_VERSION,
     photos: [],
     threads: [],
     object: { name: 'vent port', leaves: true, goneAt: null, toRead: [] },

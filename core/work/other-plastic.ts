@@ -1,8 +1,8 @@
 import { proposeFit } from '../fit/propose';
 import { windowForSize } from '../fit/wants';
 import { windowFor } from '../job/workshop';
+import { kindOn } from './kind-on';
 import type { MateLedger } from './ledger';
-import { kindOn } from './ledger';
 import type { ResolvedPart } from './resolved';
 
 /** The same mate in stiff and in flexible plastic, as a first print would be drawn. Clearances whole width, mm. */
@@ -20,7 +20,7 @@ export function bothWays(ledger: MateLedger, resolved: ResolvedPart): BothWays |
   const { mate, reading } = ledger;
   const spec = resolved.recipe.mates.find(m => m.id === mate.ours.surface);
   if (!spec || spec.want === spec.flexibleWant) return null;
-  const kind = kindOn(mate, resolved.recipe, resolved.part.pose);
+  const kind = kindOn(mate, resolved.recipe, resolved.part);
   const printer = resolved.printers.response(resolved.part, mate.side, kind, reading.value);
   const propose = (want: typeof spec.want) => {
     const { model, clearance } = proposeFit({

@@ -3,7 +3,7 @@ import { recipeOf } from '../job/parts';
 import type { Workshop } from '../job/workshop';
 import type { MateSpec } from '../shape/mates';
 import type { Parameters } from '../shape/recipes/parameters';
-import { kindOn } from './ledger';
+import { kindOn } from './kind-on';
 import { Printers } from './printers';
 
 /** A version's sizes without its own printer's share in them. Lengths mm. */
@@ -40,7 +40,7 @@ export function forPrinter(
   const printers = new Printers(workshop);
   return withSizes(version, (spec, size) => {
     const ours = { of: 'part' as const, part: version.partId, surface: spec.id };
-    const kind = kindOn({ side: spec.side, ours }, recipe, version.pose);
+    const kind = kindOn({ side: spec.side, ours }, recipe, version);
     const { mean } = printers.belief(made, spec.side, kind, size);
     return spec.side === 'inside' ? mean : -mean;
   });

@@ -42,20 +42,6 @@ export const activeSigned = (
       isSigned(mate) && mate.ours.part === part.id && isShown(recipe, mate.number, choices),
   );
 
-/** Choices and flags first: they decide which mates and parameters there are, and stand on nothing else. */
-export function choicesOf(recipe: Recipe, part: Part): Parameters {
-  const choices: Record<string, string | boolean> = {};
-  for (const spec of recipe.parameters) {
-    const text = part.parameters[spec.name]?.text;
-    if (spec.kind === 'choice') {
-      choices[spec.name] = spec.options.find(o => o.value === text)?.value ?? spec.default;
-    } else if (spec.kind === 'flag') {
-      choices[spec.name] = text === undefined ? spec.default : text === 'yes';
-    }
-  }
-  return choices;
-}
-
 /** One pass over the graph of names: dimensions and ledger are given, parameters may name each other. */
 export class ParameterPass {
   private readonly parameters: Record<string, number | string | boolean>;

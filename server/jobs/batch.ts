@@ -4,6 +4,7 @@ import type { Workshop } from '../../core/job/workshop';
 import { batch } from '../../core/print/bed';
 import { HttpError } from '../errors';
 import type { Solids } from '../solids/solids';
+import type { KeptSolid } from '../solids/tasks';
 import { batchFileName, sizesNote } from './file-names';
 import { notBuildable, versionName } from './versions';
 
@@ -11,6 +12,9 @@ import { notBuildable, versionName } from './versions';
 
 const bedOf = (version: Version, { printers }: Workshop) =>
   printers.find(p => p.id === version.printerId) ?? printers[0]!;
+
+const extentOf = async (solid: KeptSolid, { pose }: Version, { pool }: Solids, owner: string) =>
+  (await pool.run('extent', { solid, pose }, { owner })).bounds;
 
 /** How many fit on one bed, and how many beds it takes. */
 export async function batchOf(
@@ -22,7 +26,7 @@ export async function batchOf(
 ): Promise<Batch> {
   const solid = await solids.built(version, { owner: job.id });
   if (!solid.ok) throw notBuildable(solid.findings[0]?.message);
-  return batch(solid.record.bounds, bedOf(version, workshop).bed, pieces);
+  return batch(await extentOf(solid, version, solids, job.id), bedOf(version, workshop).bed, pieces);
 }
 
 /** @throws HttpError where so many do not fit */
@@ -36,7 +40,7 @@ export async function batchFile(
   const solid = await solids.built(version, { owner: job.id });
   if (!solid.ok) throw notBuildable(solid.findings[0]?.message);
   const printer = bedOf(version, workshop);
-  const { onOneBed } = batch(solid.record.bounds, printer.bed, pieces);
+  const { onOneBed } = batch(await extentOf(solid, version, solids, job.id), printer.bed, pieces);
   if (pieces > onOneBed)
     throw new HttpError(
       422,
@@ -44,7 +48,11 @@ export async function batchFile(
       `${pieces} do not fit on the bed of ${printer.name}: take ${onOneBed === 0 ? 'a larger printer, or split the part' : `${onOneBed} at most`}.`,
     );
   const name = versionName(job, version);
-  const bodies = Array.from({ length: pieces }, (_, i) => ({ solid, name: `${name}, ${i + 1}` }));
+  const bodies = Array.from({ length: pieces }, (_, i) => ({
+    solid,
+    name: `${name}, ${i + 1}`,
+    pose: version.pose,
+  }));
   const asked = {
     bodies,
     bed: printer.bed,

@@ -1,6 +1,7 @@
 import type { JobView } from '../../contract/jobs';
 import type { Workshop } from '../../core/job/workshop';
 import type { Evidence } from '../../core/learn/lessons';
+import type { Pose } from '../../core/print/pose';
 import { formatPlain } from '../../core/quantity/format';
 import { ownUnit } from '../../core/quantity/units';
 import { unitOf } from '../../core/shape/recipes/parameters';
@@ -47,7 +48,7 @@ export async function familyFile(
   const spec = recipe.parameters.find(p => p.name === wish.parameter);
   if (spec?.kind !== 'length')
     throw new HttpError(400, 'bad-input', 'A family goes by one of the part’s sizes: choose which.');
-  const bodies: { name: string; solid: KeptSolid }[] = [];
+  const bodies: { name: string; solid: KeptSolid; pose: Pose }[] = [];
   for (const size of sizes) {
     const words = `${spec.label.toLowerCase()} ${formatPlain(size)}${unitOf(spec)}`;
     const expression = { text: String(size), unit: ownUnit(spec.measure ?? 'length') };
@@ -70,7 +71,7 @@ export async function familyFile(
         'not-buildable',
         `With ${words}: ${solid.findings[0]?.message ?? 'it cannot be built.'}`,
       );
-    bodies.push({ name: words, solid });
+    bodies.push({ name: words, solid, pose: part.pose });
   }
   const title = `${job.document.title}, ${bodies.length} sizes`;
   const note = `${spec.label}: ${sizes.map(s => formatPlain(s)).join(', ')}${unitOf(spec)}. Sizes compensated for ${printer.name}, ${material.name}.`;

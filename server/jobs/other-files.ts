@@ -33,7 +33,7 @@ export async function otherFile(
     ? `Sizes compensated for ${whose}. Lengths in mm.`
     : 'Sizes as designed, compensated for no printer. Lengths in mm.';
   const name = `${versionName(job, version)}, ${words}`;
-  const made = await partFiles(spec, [kind], { name, note }, makers, { owner: job.id });
+  const made = await partFiles(spec, [kind], { name, note, pose: version.pose }, makers, { owner: job.id });
   return { name: otherFileName(job, version, kind, words), bytes: bytesOf(made[kind]) };
 }
 

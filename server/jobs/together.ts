@@ -21,7 +21,7 @@ export async function togetherFile(
     const solid = await solids.built(version, { owner: job.id });
     if (!solid.ok) throw notBuildable(solid.findings[0]?.message);
     const name = `${part.name} v${version.number}`;
-    bodies.push({ name, solid });
+    bodies.push({ name, solid, pose: version.pose });
     words.push(name);
   }
   const printers = new Set(job.document.parts.map(p => p.printerId));

@@ -1,9 +1,10 @@
 import { ulid } from 'ulid';
 import type { JobView } from '../../contract/jobs';
-import { FILE_KINDS, type FileKind, namedStep } from '../../core/files/part-files';
+import { FILE_KINDS, type FileKind, type FileWords, namedStep } from '../../core/files/part-files';
 import type { Version } from '../../core/job/history';
 import type { Workshop } from '../../core/job/workshop';
 import type { Evidence } from '../../core/learn/lessons';
+import type { Pose } from '../../core/print/pose';
 import { isAccepted } from '../../core/shape/findings/finding';
 import type { SolidSpec } from '../../core/shape/solid-key';
 import { type PartWork, Work } from '../../core/work/work';
@@ -150,16 +151,10 @@ export async function filesOf(
   return { files, without };
 }
 
-/** What is written into files about them. */
-interface Named {
-  name: string;
-  /** For whose printer the sizes are meant. */
-  note: string;
-}
-
-const named = (job: JobView, version: Version, workshop: Workshop): Named => ({
+const named = (job: JobView, version: Version, workshop: Workshop): FileWords & { pose: Pose } => ({
   name: versionName(job, version),
   note: sizesNote(version, workshop),
+  pose: version.pose,
 });
 
 export const versionName = (job: JobView, version: Version): string =>
@@ -169,7 +164,7 @@ export const versionName = (job: JobView, version: Version): string =>
 export async function partFiles(
   spec: SolidSpec,
   kinds: readonly FileKind[],
-  { name, note }: Named,
+  { name, note, pose }: FileWords & { pose: Pose },
   { solids }: Makers,
   maker: Maker,
 ): Promise<Partial<Record<FileKind, Uint8Array | { problem: string }>>> {
@@ -178,7 +173,7 @@ export async function partFiles(
   const made: Partial<Record<FileKind, Uint8Array | { problem: string }>> = {};
   if (kinds.includes('3mf') || kinds.includes('stl')) {
     maker.onStep?.('Writing 3MF and STL');
-    Object.assign(made, await solids.files(solid, name, note, maker));
+    Object.assign(made, await solids.files(solid, { name, note }, pose, maker));
   }
   if (kinds.includes('step')) {
     maker.onStep?.('Writing exact surfaces for STEP');

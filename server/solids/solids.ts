@@ -1,5 +1,7 @@
 import { createHash } from 'node:crypto';
 import { eq } from 'drizzle-orm';
+import type { FileWords } from '../../core/files/part-files';
+import type { Pose } from '../../core/print/pose';
 import type { CheckContext } from '../../core/shape/checks/context';
 import type { Finding } from '../../core/shape/findings/finding';
 import { referencesIn, shaOf } from '../../core/shape/model';
@@ -85,8 +87,8 @@ export class Solids {
     return (await this.pool.run('inspect', { solid, spec, context, modelFiles }, asker)).findings;
   }
 
-  async files(solid: KeptSolid, name: string, note: string, asker: Asker = {}): Promise<PieceFiles> {
-    const { stl, '3mf': threeMf } = await this.pool.run('files', { solid, name, note }, asker);
+  async files(solid: KeptSolid, words: FileWords, pose: Pose, asker: Asker = {}): Promise<PieceFiles> {
+    const { stl, '3mf': threeMf } = await this.pool.run('files', { solid, words, pose }, asker);
     return { stl, '3mf': threeMf };
   }
 

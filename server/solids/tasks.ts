@@ -1,11 +1,14 @@
 import type { JobView } from '../../contract/jobs';
 import type { RackJob } from '../../contract/rack';
 import type { BodyAnswer } from '../../core/files/bodies/read-body';
+import type { FileWords } from '../../core/files/part-files';
 import type { Side } from '../../core/fit/wants';
 import type { Workshop } from '../../core/job/workshop';
 import type { Evidence } from '../../core/learn/lessons';
+import type { Pose } from '../../core/print/pose';
 import type { CheckContext } from '../../core/shape/checks/context';
 import type { Finding } from '../../core/shape/findings/finding';
+import type { Bounds } from '../../core/shape/mesh/mesh';
 import type { SolidRecord } from '../../core/shape/solid';
 import type { SolidSpec } from '../../core/shape/solid-key';
 import type { BundleRead } from '../bundle/read-bundle';
@@ -45,11 +48,13 @@ export interface Tasks {
     answer: { findings: Finding[] };
   };
   /** The triangles as files. */
-  files: { asked: { solid: KeptSolid; name: string; note: string }; answer: PieceFiles };
+  files: { asked: { solid: KeptSolid; words: FileWords; pose: Pose }; answer: PieceFiles };
+  /** What it covers of the bed and how high it is, as it lies there. */
+  extent: { asked: { solid: KeptSolid; pose: Pose }; answer: { bounds: Bounds } };
   /** Several parts beside each other on a bed; null where they do not fit. */
   bed: {
     asked: {
-      bodies: readonly { solid: KeptSolid; name: string }[];
+      bodies: readonly { solid: KeptSolid; name: string; pose: Pose }[];
       bed: { width: number; depth: number };
       title: string;
       note: string;

@@ -4,14 +4,16 @@ import { partStep, partStl, partThreeMf } from '../../core/files/part-files';
 import { readStl } from '../../core/files/reading-back';
 import { writeThreeMf } from '../../core/files/three-mf';
 import { laidOut } from '../../core/print/bed';
+import { type Pose, posed } from '../../core/print/pose';
+import type { BuiltPart } from '../../core/shape/built-part';
 import { inspectPart } from '../../core/shape/checks/inspect';
 import { KernelError, type Kernels } from '../../core/shape/kernels/kernel';
-import type { TriangleMesh } from '../../core/shape/mesh/mesh';
+import { boundsOf, type TriangleMesh } from '../../core/shape/mesh/mesh';
 import { packMeshes, unpackMeshes } from '../../core/shape/mesh/packed';
 import { Recent } from '../../core/shape/recent';
 import { recipeWith } from '../../core/shape/recipe-with';
 import { wholeOf } from '../../core/shape/recipes/recipe';
-import { meshesOf, onTheBed, recordOf, type Solid, solidOf, solidOfRecord } from '../../core/shape/solid';
+import { meshesOf, recordOf, type Solid, solidOf, solidOfRecord } from '../../core/shape/solid';
 import { heapInUse, kernels } from '../../kernels/node';
 import { readBundle } from '../bundle/read-bundle';
 import { rackTag } from '../jobs/rack-tag';
@@ -53,14 +55,19 @@ const handlers: Handlers = {
     return inspectPart(recipe, wholeOf(recipe, spec.parameters), part, context, tools, findings);
   },
 
-  async files({ solid, name, note }) {
+  async files({ solid, words, pose }) {
     const { part } = await solidAt(solid);
-    return { stl: partStl(part, name), '3mf': partThreeMf(part, name, note) };
+    return { stl: partStl(part, words.name, pose), '3mf': partThreeMf(part, words, pose) };
   },
+
+  extent: async ({ solid, pose }) => ({ bounds: boundsOf(lying((await solidAt(solid)).part, pose)) }),
 
   async bed({ bodies, bed, title, note }) {
     const parts = await Promise.all(
-      bodies.map(async ({ solid, name }) => ({ name, mesh: onTheBed((await solidAt(solid)).part).mesh })),
+      bodies.map(async ({ solid, name, pose }) => ({
+        name,
+        mesh: lying((await solidAt(solid)).part, pose),
+      })),
     );
     const laid = laidOut(parts, bed.width, bed.depth);
     return { file: laid && writeThreeMf(title, note, laid) };
@@ -88,6 +95,10 @@ export default async function run<T extends TaskName>({
   const answer = await handlers[task](asked);
   return { ...answer, heap: await heapInUse() };
 }
+
+/** A part as it lies on the bed; one that falls into pieces has them laid there already. */
+const lying = ({ mesh, pieces }: BuiltPart, pose: Pose): TriangleMesh =>
+  pieces.length > 0 ? mesh : posed(mesh, pose);
 
 async function withModels(files: Readonly<Record<string, string>>): Promise<Kernels> {
   const started = await kernels();

@@ -1,9 +1,10 @@
 import { z } from 'zod';
+import { Pose } from '../../print/pose';
 import { softSideOf } from '../../shape/mates';
 import { recipeById } from '../../shape/recipes';
 import { withRecipe } from '../change-recipe';
 import { same } from '../changes';
-import { Id, type JobDocument, ParameterText, Part, Pose } from '../document';
+import { Id, type JobDocument, ParameterText, Part } from '../document';
 import { withLearned, withNewPart } from '../new-job';
 import { isOfUse, recipeOf } from '../parts';
 import { defineEdit, type EditWorkshop } from './define';

@@ -1,6 +1,7 @@
 import { z } from 'zod';
+import { Pose } from '../../print/pose';
 import { Additions } from '../../shape/additions/addition';
-import { Id, OwnNumber, ParameterText, Pose, Want } from '../document';
+import { Id, OwnNumber, ParameterText, Want } from '../document';
 import { defineRow, Voidable } from './kind';
 
 const LedgerStep = z.object({

@@ -278,7 +278,7 @@ describe('strength', () => {
   });
 
   test('the same arm printed on end opens its layers: turning it is what helps', () => {
-    const [finding] = speak(arm(12), { stacked: [1, 0, 0] });
+    const [finding] = speak(arm(12), { pose: { down: [-1, 0, 0], turn: 0 } });
     expect(finding!.message).toContain('across its layers');
     expect(finding!.message).toContain('print it turned');
   });

@@ -1,4 +1,6 @@
 import { USUAL_LAYER } from '../../print/estimate';
+import { bedFit, footprintOf } from '../../print/footprint';
+import { posed, upOf } from '../../print/pose';
 import { formatPlain } from '../../quantity/format';
 import type { BuiltPart } from '../built-part';
 import { type Finding, finding } from '../findings/finding';
@@ -123,7 +125,7 @@ function slipOf(size: number, reading: number): string | undefined {
 const FEWEST_LAYERS = 3;
 
 export function checkWalls(mesh: TriangleMesh, context: CheckContext): Finding[] {
-  const { upright, flat } = thinnestWalls(mesh, context.stacked);
+  const { upright, flat } = thinnestWalls(mesh, upOf(context.pose));
   const line = context.lineWidth;
   const findings: Finding[] = [];
   if (flat && flat.thickness < (FEWEST_LAYERS - 0.05) * USUAL_LAYER) {
@@ -166,11 +168,24 @@ export function checkBed(
 ): Finding[] {
   const { width, depth, height } = context.bed;
   const findings: Finding[] = [];
-  for (const piece of pieces.length > 0 ? pieces : [{ name: '', mesh }]) {
+  for (const piece of pieces.length > 0 ? pieces : [{ name: '', mesh: posed(mesh, context.pose) }]) {
     const [x, y, z] = extentOf(piece.mesh);
-    const fits = (x <= width && y <= depth) || (y <= width && x <= depth);
+    const { fits, turn, over } = bedFit(footprintOf(piece.mesh), context.bed);
     if (!fits || z > height)
-      findings.push(finding('bed', 'stop', { what: piece.name, x, y, z, width, depth, height }));
+      findings.push(
+        finding('bed', 'stop', {
+          what: piece.name,
+          x,
+          y,
+          z,
+          width,
+          depth,
+          height,
+          over: Math.max(over, z - height),
+        }),
+      );
+    // A right angle is no trouble to anybody.
+    else if (turn % 90 !== 0) findings.push(finding('bed-turned', 'warn', { turn }));
   }
   const { min } = boundsOf(mesh);
   const [x, y, z] = extentOf(mesh);

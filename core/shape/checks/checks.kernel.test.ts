@@ -135,6 +135,10 @@ describe('bed', () => {
   test('too large, turned or not', () => {
     expect(codes(checkBed(box([300, 20, 20]), context))).toEqual(['bed']);
     expect(codes(checkBed(box([20, 20, 240]), context))).toEqual(['bed']);
+    // Laid down it is as long as the bed's diagonal lets it be.
+    const laid = { ...context, pose: { down: [1, 0, 0] as const, turn: 0 } };
+    expect(codes(checkBed(box([20, 20, 240]), laid))).toEqual(['bed-turned']);
+    expect(codes(checkBed(box([20, 20, 240]), { ...laid, pose: { ...laid.pose, turn: 45 } }))).toEqual([]);
     expect(
       codes(checkBed(box([100, 215, 20]), { ...context, bed: { width: 220, depth: 110, height: 50 } })),
     ).toEqual([]);

@@ -1,6 +1,6 @@
+import { AS_DRAWN, type Pose } from '../../print/pose';
 import type { Lies } from '../model';
 import type { Side } from '../sides';
-import type { Point3 } from '../vector';
 
 /** What the checks on the finished triangles need to know besides the solid. Lengths mm. */
 
@@ -25,8 +25,8 @@ export interface CheckContext {
   margin: { times: number; why: string };
   /** Whether somebody may be hurt when it fails. */
   mayHurt: boolean;
-  /** The way its layers are stacked, in the part's own coordinates. */
-  stacked: Point3;
+  /** How it lies on the bed. */
+  pose: Pose;
   neighbours: readonly NeighbourAsked[];
   keepOpen: readonly OpenZoneAsked[];
   /** The last straight piece of the way on, and the one before it if there is one. */
@@ -53,7 +53,7 @@ export const NO_DEMANDS = {
   otherStrengths: [],
   margin: { times: 1.5, why: '' },
   mayHurt: false,
-  stacked: [0, 0, 1],
+  pose: AS_DRAWN,
   neighbours: [],
   keepOpen: [],
   goesOn: null,

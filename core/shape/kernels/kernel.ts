@@ -126,6 +126,8 @@ export interface MeshKernel {
   hull(mesh: TriangleMesh): TriangleMesh;
   /** With fewer triangles, at most `most` where that changes it by less than a tenth of a millimetre. */
   reduced(mesh: TriangleMesh, most: number): TriangleMesh;
+  /** Plane lines drawn in by `by` mm all round, corners kept sharp; holes run the other way round. */
+  inset(loops: readonly (readonly (readonly [number, number])[])[], by: number): [number, number][][];
   /** Plane lines pulled up from z = 0; holes run the other way round. */
   extrude(loops: readonly (readonly (readonly [number, number])[])[], height: number): TriangleMesh;
   /** Refuses anything but one closed, outward-facing solid. */

@@ -109,6 +109,16 @@ export function meshKernel(wasm: ManifoldToplevel): MeshKernel {
         }
         return meshOf(solid);
       }),
+    inset: (loops, by) =>
+      held(keep => {
+        const plane = keep(
+          new wasm.CrossSection(
+            loops.map(l => l.map(([x, y]): [number, number] => [x, y])),
+            'NonZero',
+          ),
+        );
+        return keep(plane.offset(-by, 'Miter', 2)).toPolygons() as [number, number][][];
+      }),
     extrude(loops, height) {
       const held: { delete(): void }[] = [];
       try {

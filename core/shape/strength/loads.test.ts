@@ -1,6 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import { box, moved, ring, together } from '../../../testing/solids';
-import { loadOn, loadResults, weakestSection } from './loads';
+import { AS_DRAWN } from '../../print/pose';
+import { loadOn, loadResults, strengthAt, weakestSection } from './loads';
 
 /** Against beam formulas: Roark's Formulas for Stress and Strain. A bar of 60 × 8 × 5 along x, held at its left end. */
 const STRONG = { along: 40, across: 20 };
@@ -49,6 +50,28 @@ describe('a cantilever', () => {
   });
 });
 
+test('between the layers’ ways it bears what Tsai–Hill says', () => {
+  // Worked out by hand for X 40, Y 20, S 12 MPa; the model is that of Azzi & Tsai (1965).
+  const at = (degrees: number) => strengthAt(Math.sin((degrees * Math.PI) / 180), STRONG);
+  for (const [degrees, bears] of [
+    [0, 40],
+    [15, 32.4],
+    [20, 29.2],
+    [30, 24.3],
+    [45, 20.6],
+    [60, 19.5],
+    [90, 20],
+  ] as const)
+    expect(at(degrees)).toBeCloseTo(bears, 1);
+});
+
+test('a bar printed leaning bears what its layers’ slant leaves of it', () => {
+  const tip = { at: [60, 4, 2.5], held: [0, 4, 2.5], force: [100, 0, 0], turn: [0, 0, 0] } as const;
+  const leaning = [Math.sin(Math.PI / 5), 0, Math.cos(Math.PI / 5)] as const;
+  const found = weakestSection(bar, tip, leaning, STRONG)!;
+  near(found.use, 100 / 40 / strengthAt(Math.sin(Math.PI / 5), STRONG), 1e-6);
+});
+
 test('a tube under a turn: 16 T D / (π (D⁴ − d⁴))', () => {
   const tube = ring({ inner: 7, outer: 10, height: 40, segments: 180 });
   const found = weakestSection(
@@ -68,7 +91,7 @@ test('an asked load is found on the solid, and one that names what is gone says 
   const context = {
     strength: { name: 'PETG', ...STRONG },
     otherStrengths: [{ name: 'PC', along: 55, across: 28 }],
-    stacked: UP,
+    pose: AS_DRAWN,
     margin: { times: 2, why: '' },
   };
   const loads = [

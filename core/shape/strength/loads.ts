@@ -1,3 +1,4 @@
+import { upOf } from '../../print/pose';
 import { DIRECTIONS, readPlace, seatOf } from '../additions/place';
 import type { CheckContext, LoadAsked } from '../checks/context';
 import type { MateSurface } from '../mates';
@@ -30,7 +31,9 @@ export interface Weakest {
   shear: number;
   /** Stress as a share of what the plastic bears there. */
   use: number;
-  /** Whether the section is parallel to the layers. */
+  /** What the plastic bears across it, by how it lies to the layers, MPa. */
+  bears: number;
+  /** Whether the layers' way weakens it much. */
   betweenLayers: boolean;
   /** Whether most of it is turning. */
   turning: boolean;
@@ -41,10 +44,24 @@ const SLICES = { usual: 28, few: 12 };
 const MANY_TRIANGLES = 12_000;
 /** A load nearer to the support than this bends nothing in that direction, mm. */
 const NO_ARM = 0.8;
-/** Within this of the layers' own way a section opens layers: cosine. */
-const ALONG_STACK = 0.85;
-/** Shear strength as a share of the tensile one, for plastics. Common practice, no source. */
+/** A section that bears less than this share of what it would along the layers is weakened by them. */
+const WEAKENED = 0.8;
+/** Shear strength as a share of the tensile one, for plastics, and between layers too. Common practice, no source. */
 const SHEAR_SHARE = 0.6;
+
+/**
+ * What a print bears pulled at an angle to its layers, MPa: Tsai–Hill (Azzi & Tsai 1965, from memory), with the layers'
+ * plane as the strong way, and shear between layers a share of what holds them together.
+ * @param rise sine of the angle between the pull and the layers: 0 along them, 1 square to them
+ */
+export function strengthAt(rise: number, { along, across }: { along: number; across: number }): number {
+  const s2 = Math.min(1, rise * rise);
+  const c2 = 1 - s2;
+  const shear = SHEAR_SHARE * across;
+  return (
+    1 / Math.sqrt(c2 ** 2 / along ** 2 + (1 / shear ** 2 - 1 / along ** 2) * s2 * c2 + s2 ** 2 / across ** 2)
+  );
+}
 
 /**
  * Slices between the load and where the part is held, along each of its three ways; bars of straight axis, solid
@@ -81,7 +98,7 @@ export function weakestSection(
   // The exact torsion takes a while: only for those that the rough one calls worst.
   torsions = torsions.sort((a, b) => b.use - a.use).slice(0, 4);
   if (torsions.length > 0 && worst) {
-    const exact = torsions.map(t => withTorsion(t, strength));
+    const exact = torsions.map(withTorsion);
     const most = exact.sort((a, b) => b.use - a.use)[0]!;
     const bending = worst.turning ? null : worst;
     worst = bending && bending.use > most.use ? bending : most;
@@ -186,7 +203,7 @@ function stressIn(
   const rough = turnNmm > 1 ? turnNmm / (area ** 4 / (40 * (ix + iy)) / Math.sqrt(area)) : 0;
   const stress = pull / area + bend;
   const shear = (1.5 * across) / area + rough;
-  const betweenLayers = Math.abs(dot(axis, stacked)) > ALONG_STACK;
+  const bears = strengthAt(dot(axis, stacked), strength);
   return {
     at: middle,
     axis,
@@ -194,8 +211,9 @@ function stressIn(
     area,
     stress,
     shear,
-    use: shareOf(stress, shear, betweenLayers, strength),
-    betweenLayers,
+    use: shareOf(stress, shear, bears),
+    bears,
+    betweenLayers: bears < WEAKENED * strength.along,
     turning: rough > stress,
     turnNmm: turnNmm > 1 ? turnNmm : 0,
     flat: loops,
@@ -203,20 +221,10 @@ function stressIn(
 }
 
 /** Pull and shear together, each against its own strength: as von Mises where both are the plastic's. */
-function shareOf(
-  stress: number,
-  shear: number,
-  betweenLayers: boolean,
-  { along, across }: { along: number; across: number },
-): number {
-  const bears = betweenLayers ? across : along;
-  return Math.hypot(stress / bears, shear / (SHEAR_SHARE * bears));
-}
+const shareOf = (stress: number, shear: number, bears: number): number =>
+  Math.hypot(stress / bears, shear / (SHEAR_SHARE * bears));
 
-function withTorsion(
-  found: Weakest & { turnNmm: number; flat: Loop[] },
-  strength: { along: number; across: number },
-): Weakest {
+function withTorsion(found: Weakest & { turnNmm: number; flat: Loop[] }): Weakest {
   const { turnNmm, flat, ...rest } = found;
   const properties = sectionProperties(flat);
   const roughly =
@@ -225,7 +233,7 @@ function withTorsion(
   return {
     ...rest,
     shear,
-    use: shareOf(rest.stress, shear, rest.betweenLayers, strength),
+    use: shareOf(rest.stress, shear, rest.bears),
     turning: shear > rest.stress,
   };
 }
@@ -273,7 +281,7 @@ export interface LoadRemedy {
 export function loadResults(
   mesh: TriangleMesh,
   surfaces: readonly MateSurface[],
-  context: Pick<CheckContext, 'loads' | 'strength' | 'otherStrengths' | 'stacked' | 'margin'>,
+  context: Pick<CheckContext, 'loads' | 'strength' | 'otherStrengths' | 'pose' | 'margin'>,
 ): LoadResult[] {
   return context.loads.map(asked => {
     if (!context.strength)
@@ -287,7 +295,7 @@ export function loadResults(
       };
     try {
       const load = loadOn(mesh, surfaces, asked);
-      const weakest = weakestSection(mesh, load, context.stacked, context.strength);
+      const weakest = weakestSection(mesh, load, upOf(context.pose), context.strength);
       return {
         id: asked.id,
         load,
@@ -307,7 +315,12 @@ export function loadResults(
 /** What would help, best first; each with how many times more the part would bear. */
 function remediesFor(
   weakest: Weakest,
-  { strength, otherStrengths, margin }: Pick<CheckContext, 'strength' | 'otherStrengths' | 'margin'>,
+  {
+    strength,
+    otherStrengths,
+    margin,
+    pose,
+  }: Pick<CheckContext, 'strength' | 'otherStrengths' | 'margin' | 'pose'>,
 ): LoadRemedy[] {
   const own = strength!;
   const found: LoadRemedy[] = [];
@@ -315,9 +328,10 @@ function remediesFor(
     found.push({
       does: 'turn',
       words: 'print it turned, so that its layers run along the load, or split it so that they do',
-      gain: own.along / own.across,
+      gain: own.along / weakest.bears,
     });
-  const bears = (s: { along: number; across: number }) => (weakest.betweenLayers ? s.across : s.along);
+  const rise = dot(weakest.axis, upOf(pose));
+  const bears = (s: { along: number; across: number }) => strengthAt(rise, s);
   const best = [...otherStrengths].sort((a, b) => bears(b) - bears(a))[0];
   if (best && bears(best) > bears(own) * 1.05)
     found.push({ does: 'plastic', words: `print it in ${best.name}`, gain: bears(best) / bears(own) });

@@ -58,15 +58,24 @@ export const solidFindings = {
     width: number;
     depth: number;
     height: number;
+    /** What is missing at the best turn; left out in what was accepted before that was looked for. */
+    over?: number;
   }>({
     cost: 'no-solid',
     words: f => {
       const size = [f.x, f.y, f.z].map(x => mm(x, 1)).join(' × ');
-      const bed = `the printer takes ${f.width} × ${f.depth} × ${f.height} mm`;
+      const over = f.over ? `, ${mm(f.over, 1)} mm too little however it is turned about` : '';
+      const bed = `the printer takes ${f.width} × ${f.depth} × ${f.height} mm${over}`;
       return f.what
         ? `The ${f.what} piece is ${size} mm; ${bed}. Cut elsewhere, or choose another printer.`
-        : `The part is ${size} mm; ${bed}. Choose another printer, or split the part.`;
+        : `The part is ${size} mm as it lies; ${bed}. Lay it another way on Print, choose another printer, or split the part.`;
     },
+  }),
+  /** @param turn degrees, anticlockwise from above */
+  'bed-turned': define<{ turn: number }>({
+    cost: 'to-know',
+    words: f =>
+      `It fits on the bed only turned by ${mm(f.turn, 0)}° about the upright: take the pose that says so on Print, and its files lie that way.`,
   }),
   tiny: define<{ x: number; y: number; z: number }>({
     cost: 'no-solid',

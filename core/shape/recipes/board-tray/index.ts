@@ -50,7 +50,6 @@ export const boardTray = defineRecipe({
       side: 'inside',
       want: 'insert',
       flexibleWant: 'insert',
-      lying: true,
       active: onPosts,
     },
   },

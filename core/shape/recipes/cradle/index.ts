@@ -133,7 +133,6 @@ export const cradle = defineRecipe({
       want: 'slide',
       flexibleWant: 'snug',
       form: 'flats',
-      lying: false,
       active: p => !gripsEnds(p),
     },
     ends: {
@@ -144,7 +143,6 @@ export const cradle = defineRecipe({
       want: 'slide',
       flexibleWant: 'snug',
       form: 'flats',
-      lying: false,
       active: gripsEnds,
     },
     thickness: {
@@ -155,7 +153,6 @@ export const cradle = defineRecipe({
       want: 'slide',
       flexibleWant: 'snug',
       form: 'flats',
-      lying: true,
     },
   },
   parameters,

@@ -22,7 +22,6 @@ export const hingeLeaf = defineRecipe({
       side: 'inside',
       want: 'slide',
       flexibleWant: 'slide',
-      lying: true,
     },
     gap: {
       name: 'Gap for the other knuckle',

@@ -190,7 +190,6 @@ export const screwHandle = defineRecipe({
       side: 'inside',
       want: 'insert',
       flexibleWant: 'insert',
-      lying: true,
     },
   },
   parameters,

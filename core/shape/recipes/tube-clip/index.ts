@@ -292,7 +292,6 @@ export const tubeClip = defineRecipe({
       want: 'snug',
       flexibleWant: 'snug',
       form: 'flats',
-      lying: true,
     },
   },
   parameters,

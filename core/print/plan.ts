@@ -1,0 +1,324 @@
+import { chanceWithin } from '../fit/probability';
+import { trianglesOfMates } from '../shape/checks/measure';
+import type { MateSurface } from '../shape/mates';
+import { boundsOf, type TriangleMesh, volumeOf } from '../shape/mesh/mesh';
+import type { Load, Weakest } from '../shape/strength/loads';
+import { weakestSection } from '../shape/strength/loads';
+import type { Point3 } from '../shape/vector';
+import { dot } from '../shape/vector';
+import { waysDown } from './candidates';
+import { columnsOf, type SupportRules, steepest, supportsOf } from './columns';
+import { type Facings, facesTo, facingsOf, hanging } from './facings';
+import { bedFit, footprintOf, leastRectangle } from './footprint';
+import { AS_DRAWN, isSameWay, type Pose, posed, upOf } from './pose';
+import type { Machine, PrintSettings } from './settings';
+
+/** How a part may lie on the bed, each way with what it costs in minutes of the maker's time. Lengths mm. */
+
+export interface PlanAsked {
+  /** As drawn. */
+  mesh: TriangleMesh;
+  hull: TriangleMesh;
+  mates: readonly PlanMate[];
+  bed: { width: number; depth: number; height: number };
+  rules: SupportRules;
+  settings: PrintSettings;
+  machine: Machine;
+  loads: readonly Load[];
+  /** MPa; null where the plastic's is not known. */
+  strength: { along: number; across: number } | null;
+  /** How many times its loads it should bear. */
+  margin: number;
+  /** How it lies now. */
+  now: Pose;
+  /** How far its triangles may lie from the true surface. */
+  sagitta: number;
+}
+
+export interface PlanMate {
+  surface: MateSurface;
+  name: string;
+  form: 'round' | 'flats';
+  /** Chance that it fits as it is drawn now; null where that is not known. */
+  pRight: number | null;
+  /** A screw's hole forgives more. */
+  forgiving: boolean;
+}
+
+/** How a mate comes out of a pose. */
+export interface MateInPose {
+  name: string;
+  lies: 'upright' | 'leaning' | 'lying' | 'in layers';
+  /** Supports stand on it. */
+  supported: boolean;
+  /** How many times the doubt that it has upright. */
+  doubt: number;
+}
+
+export interface PosePlan {
+  pose: Pose;
+  supports: { area: number; volume: number; onPart: number };
+  /** The longest gap that is bridged, mm. */
+  bridge: number;
+  /** On the bed, mm². */
+  foot: number;
+  height: number;
+  /** Least rectangle around it, the longer side first. */
+  footprint: [number, number];
+  fits: boolean;
+  /** What is missing on the bed where it does not fit. */
+  over: number;
+  mates: MateInPose[];
+  weakest: Weakest | null;
+  /** Its parts in minutes, for telling why. */
+  costs: Readonly<Record<CostKind, number>>;
+  cost: number;
+}
+
+export const COST_KINDS = ['printing', 'supports', 'cleaning', 'again', 'loose', 'weak', 'bed'] as const;
+export type CostKind = (typeof COST_KINDS)[number];
+
+/** Looked at closely after a glance at all. */
+const CLOSELY = 8;
+/** A pose that is better by less than this is no reason to turn the part: share and minutes. */
+const [TIE_SHARE, TIE_MINUTES] = [0.04, 1];
+
+/** Doubt by how a surface lies, of what it has upright. Common practice, no source. */
+const DOUBT = { upright: 1, leaning: 1.6, lying: 2, 'in layers': 1.8 } as const;
+const DOUBT_OF_LYING_THREAD = 3;
+const DOUBT_OF_SUPPORTED = 1.8;
+/** Where nobody read anything yet. */
+const USUAL_CHANCE = 0.8;
+const FORGIVING_SHARE = 0.25;
+/** What supports take: share of their volume that is printed. Common practice, no source. */
+const SUPPORT_DENSITY = 0.15;
+/** Breaking supports off and cleaning, minutes: to begin with, mm² a minute, and mm² of marks a minute. Practice. */
+const CLEANING = { begin: 2, area: 60, marks: 30 };
+/** Taking up again after a print that did not fit, or came loose, minutes. Common practice, no source. */
+const [TAKE_UP_AGAIN, TAKE_UP_LOOSE] = [15, 5];
+/** As slender as this, half come loose; and how sharply that sets in. Common practice, no source. */
+const [SLENDER, SLENDER_STEP] = [9, 1.2];
+const WEAK = { begin: 60, doubling: 240 };
+/** What cannot be printed at all comes last, minutes. */
+const NO_BED = 10_000;
+
+/** All ways worth looking at, the best first; the one it lies in now wherever no other is clearly better. */
+export function planPoses(asked: PlanAsked): PosePlan[] {
+  const { mesh, hull, mates, now } = asked;
+  const surfaces = mates.map(m => m.surface);
+  const owner = trianglesOfMates(mesh, surfaces, asked.sagitta);
+  const ways = waysDown(hull, surfaces);
+  const whole = wholeFacts(mesh, surfaces);
+  const glanced = ways
+    .map((down, i) => ({ down, i, cost: glance(down, asked, whole) }))
+    .sort((a, b) => a.cost - b.cost || a.i - b.i);
+  const nowOrDrawn = (down: Point3) => isSameWay(down, now.down) || isSameWay(down, AS_DRAWN.down);
+  const close = [...glanced.slice(0, CLOSELY), ...glanced.slice(CLOSELY).filter(g => nowOrDrawn(g.down))];
+  if (!close.some(g => isSameWay(g.down, now.down))) close.push({ down: now.down, i: -1, cost: 0 });
+  const plans = close.map(({ down }) => planOf(down, asked, owner, whole));
+  return ranked(plans, now);
+}
+
+function ranked(plans: readonly PosePlan[], now: Pose): PosePlan[] {
+  const sorted = [...plans].sort((a, b) => a.cost - b.cost);
+  const isTie = (plan: PosePlan) => plan.cost <= (1 + TIE_SHARE) * sorted[0]!.cost + TIE_MINUTES;
+  // The pose it lies in now, then the drawn one: the answer must not flicker while a number is typed.
+  const stays =
+    sorted.find(p => isSameWay(p.pose.down, now.down) && isTie(p)) ??
+    sorted.find(p => isSameWay(p.pose.down, AS_DRAWN.down) && isTie(p));
+  return stays ? [stays, ...sorted.filter(p => p !== stays)] : sorted;
+}
+
+interface WholeFacts {
+  volume: number;
+  facings: Facings;
+  /** Triangles between the ridges and grooves of a thread: their flanks are never asked about. */
+  inThread: Uint8Array;
+}
+
+const wholeFacts = (mesh: TriangleMesh, surfaces: readonly MateSurface[]): WholeFacts => ({
+  volume: volumeOf(mesh),
+  facings: facingsOf(mesh),
+  inThread: inThreads(mesh, surfaces),
+});
+
+/** Beside a thread's ridges and grooves its ends run out, mm. */
+const RUN_OUT = 0.3;
+
+function inThreads({ positions: p, triangles }: TriangleMesh, surfaces: readonly MateSurface[]): Uint8Array {
+  const within = new Uint8Array(triangles.length / 3);
+  for (const { kind, at, axis, size, core } of surfaces) {
+    if (kind !== 'thread') continue;
+    const [inner, outer] = [(core ?? size) / 2 - RUN_OUT, size / 2 + RUN_OUT];
+    for (let t = 0; t < within.length; t++) {
+      const v = 3 * triangles[3 * t]!;
+      const off: Point3 = [p[v]! - at[0], p[v + 1]! - at[1], p[v + 2]! - at[2]];
+      const along = dot(off, axis);
+      const r2 = dot(off, off) - along * along;
+      if (r2 > inner * inner && r2 < outer * outer) within[t] = 1;
+    }
+  }
+  return within;
+}
+
+/** What stands out on the triangles' own facings: how much hangs over, how high it is, how its mates lie. */
+function glance(
+  down: Point3,
+  { mesh, mates, rules, settings, machine }: PlanAsked,
+  whole: WholeFacts,
+): number {
+  const steep = steepest(rules);
+  const { positions: p, triangles } = mesh;
+  let [low, high] = [Infinity, -Infinity];
+  for (let i = 0; i < p.length; i += 3) {
+    const h = p[i]! * down[0] + p[i + 1]! * down[1] + p[i + 2]! * down[2];
+    if (h < low) low = h;
+    if (h > high) high = h;
+  }
+  let [overAir, foot] = [0, 0];
+  for (let t = 0; t < triangles.length / 3; t++) {
+    const facesDown = facesTo(whole.facings, t, down);
+    if (facesDown <= steep) continue;
+    const v = 3 * triangles[3 * t]!;
+    const h = p[v]! * down[0] + p[v + 1]! * down[1] + p[v + 2]! * down[2];
+    const area = facesDown * whole.facings.area[t]!;
+    if (high - h < 0.3) foot += area;
+    else if (!whole.inThread[t]) overAir += area;
+  }
+  const height = high - low;
+  const minutes = quickMinutes(down, height, whole, settings, machine);
+  const mean = mates.reduce((sum, m) => sum + DOUBT[liesIn(m, down)] - 1, 0);
+  return (
+    minutes +
+    (overAir > 0 ? CLEANING.begin + overAir / CLEANING.area : 0) +
+    10 * mean +
+    looseMinutes(height, foot, Math.sqrt(foot), minutes)
+  );
+}
+
+/** About how long, min, from volume, facings and height alone: enough to tell poses of one part apart. */
+function quickMinutes(
+  down: Point3,
+  height: number,
+  { volume, facings }: WholeFacts,
+  { layer, lineWidth, walls, top, bottom, infill }: PrintSettings,
+  machine: Machine,
+): number {
+  let [upright, flat] = [0, 0];
+  for (let t = 0; t < facings.area.length; t++) {
+    const along = facesTo(facings, t, down);
+    upright += facings.area[t]! * Math.sqrt(Math.max(0, 1 - along * along));
+    flat += facings.area[t]! * Math.abs(along);
+  }
+  const layers = Math.max(1, height / layer);
+  const area = volume / height;
+  const round = upright / height;
+  const passes = Math.min(walls * round, area / lineWidth);
+  const inside = Math.max(0, area - walls * round * lineWidth);
+  const skin = Math.min(inside, (flat * (top + bottom) * layer) / 2 / height);
+  const moving =
+    passes / machine.inner +
+    skin / lineWidth / machine.skin +
+    (infill * (inside - skin)) / lineWidth / machine.infill +
+    0.6;
+  return machine.start + (layers * Math.max(moving, machine.leastLayer)) / 60;
+}
+
+/** How a mate's surface lies when that way is down. */
+function liesIn({ surface, form }: PlanMate, down: Point3): MateInPose['lies'] {
+  if (form === 'flats' && surface.across) {
+    const rises = Math.abs(dot(surface.across, down));
+    return rises > 0.9 ? 'in layers' : rises > 0.42 ? 'leaning' : 'upright';
+  }
+  const along = Math.abs(dot(surface.axis, down));
+  return along > 0.9 ? 'upright' : along > 0.42 ? 'leaning' : 'lying';
+}
+
+function looseMinutes(height: number, foot: number, width: number, minutes: number): number {
+  const slender = height / Math.max(0.5, Math.min(width, Math.sqrt(foot)));
+  const comesLoose = 1 / (1 + Math.exp(-(slender - SLENDER) / SLENDER_STEP));
+  return Math.min(1000, (comesLoose / Math.max(0.02, 1 - comesLoose)) * (0.6 * minutes + TAKE_UP_LOOSE));
+}
+
+function planOf(down: Point3, asked: PlanAsked, owner: Int16Array, whole: WholeFacts): PosePlan {
+  const { mates, bed, rules, settings, machine } = asked;
+  const flat = posed(asked.mesh, { down, turn: 0 });
+  const outline = footprintOf(flat);
+  const own = isSameWay(down, asked.now.down) ? asked.now : null;
+  const fit = bedFit(outline, bed);
+  const rectangle = leastRectangle(outline);
+  const height = boundsOf(flat).max[2];
+  const threads = mates.map(m => m.surface.kind === 'thread');
+  const columns = columnsOf(flat);
+  const hangs = hanging(whole.facings, down, steepest(rules), t => whole.inThread[t] === 1);
+  const supports = supportsOf(columns, hangs, rules);
+  const touched = new Set(Array.from(supports.needing, n => owner[columns.triangle[n]!]!));
+  const inPose = mates.map((m, i): MateInPose => {
+    const lies = liesIn(m, down);
+    const supported = touched.has(i);
+    const lyingThread = threads[i] && lies !== 'upright';
+    const doubt = (lyingThread ? DOUBT_OF_LYING_THREAD : DOUBT[lies]) * (supported ? DOUBT_OF_SUPPORTED : 1);
+    return { name: m.name, lies, supported, doubt };
+  });
+  const weakest = asked.strength
+    ? asked.loads
+        .map(l => weakestSection(asked.mesh, l, upOf({ down, turn: 0 }), asked.strength!))
+        .reduce((worst, w) => (w && (!worst || w.use > worst.use) ? w : worst), null)
+    : null;
+  const minutes = quickMinutes(down, height, whole, settings, machine);
+  const over = Math.max(fit.over, height - bed.height);
+  const fits = fit.fits && height <= bed.height;
+  const short = weakest ? weakest.use * asked.margin : 0;
+  const flow = settings.lineWidth * settings.layer * machine.infill;
+  const costs = {
+    printing: minutes,
+    supports: (supports.volume * SUPPORT_DENSITY) / flow / 60,
+    cleaning:
+      supports.area > 0
+        ? CLEANING.begin + supports.area / CLEANING.area + supports.onPart / CLEANING.marks
+        : 0,
+    again: againMinutes(mates, inPose, minutes),
+    loose: looseMinutes(height, supports.foot, rectangle.width, minutes),
+    weak: short > 1 ? WEAK.begin + WEAK.doubling * Math.log2(short) : 0,
+    bed: fits ? 0 : NO_BED,
+  };
+  return {
+    pose: own ?? { down, turn: fit.turn },
+    supports: { area: supports.area, volume: supports.volume, onPart: supports.onPart },
+    bridge: supports.bridge,
+    foot: supports.foot,
+    height,
+    footprint: [rectangle.length, rectangle.width],
+    fits,
+    over: fits ? 0 : over,
+    mates: inPose,
+    weakest,
+    costs,
+    cost: COST_KINDS.reduce((sum, k) => sum + costs[k], 0),
+  };
+}
+
+/** A print that does not fit is made again: by how much oftener than when everything stands upright. */
+function againMinutes(mates: readonly PlanMate[], inPose: readonly MateInPose[], minutes: number): number {
+  let ratio = 1;
+  mates.forEach((m, i) => {
+    const chance = Math.min(0.98, Math.max(0.1, m.pRight ?? USUAL_CHANCE));
+    // Half a window of 1, and the scatter that makes this chance of it.
+    const doubt = inPose[i]!.doubt;
+    const sd = scatterFor(chance);
+    const then = chanceWithin(-1, 1, 0, sd * doubt);
+    ratio *= (chance / then) ** (m.forgiving ? FORGIVING_SHARE : 1);
+  });
+  return (ratio - 1) * (minutes + TAKE_UP_AGAIN);
+}
+
+/** The sd with which a window of ±1 is met with this chance. */
+function scatterFor(chance: number): number {
+  let [low, high] = [0.05, 20];
+  for (let i = 0; i < 40; i++) {
+    const middle = Math.sqrt(low * high);
+    if (chanceWithin(-1, 1, 0, middle) > chance) low = middle;
+    else high = middle;
+  }
+  return low;
+}
