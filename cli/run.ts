@@ -7,6 +7,7 @@ import { measureDerive } from './derive';
 import { fitPropose } from './fit';
 import { measureEvaluate } from './measure';
 import { partAdditions, partBuild, partList } from './part';
+import { printEstimate, printPlan } from './print';
 import { ref } from './ref';
 import { threadIdentify } from './thread';
 import { trialNext } from './trial';
@@ -25,6 +26,8 @@ const COMMANDS = [
   partList,
   partAdditions,
   partBuild,
+  printPlan,
+  printEstimate,
 ] as Command<never>[];
 
 interface Words {

@@ -50,6 +50,8 @@ export function leastRectangle(outline: readonly Point2[]): LeastRectangle {
   return best ?? { turn: 0, length: 0, width: 0 };
 }
 
+type Bed = Readonly<{ width: number; depth: number }>;
+
 export interface BedFit {
   fits: boolean;
   /** How it is turned: as it is where that fits, then by a right angle, else where it fits best. */
@@ -58,12 +60,18 @@ export interface BedFit {
   over: number;
 }
 
+/** Whether an outline turned by an angle lies on a bed. */
+export function liesOn(bed: Bed, outline: readonly Point2[], turn: number): boolean {
+  const [w, d] = extentAt(outline, turn);
+  return w <= bed.width + 1e-9 && d <= bed.depth + 1e-9;
+}
+
 const STEP = 1;
 /** The best turn is found to within this, degrees: far below a tenth of a millimetre on any bed. */
 const FINE = 1e-4;
 
 /** Whether an outline fits on a bed at any turn. @param bed mm */
-export function bedFit(outline: readonly Point2[], bed: { width: number; depth: number }): BedFit {
+export function bedFit(outline: readonly Point2[], bed: Bed): BedFit {
   const over = (turn: number) => {
     const [w, d] = extentAt(outline, turn);
     return Math.max(w - bed.width, d - bed.depth);

@@ -58,6 +58,9 @@ function trapezoid(length: number, from: number, to: number, most: number, a: nu
   return (2 * peak - from - to) / a + Math.max(0, length - ramps) / Math.max(peak, 1e-6);
 }
 
+/** From one line of a region to the next, along the wall: times what they lie apart. */
+export const LINK = 1.3;
+
 /** One line of infill between two turns of 90°. */
 export const acrossSeconds = (length: number, speed: number, moves: Moves): number => {
   const corner = Math.min(speed, cornerSpeed(0, moves));

@@ -9,7 +9,8 @@ import { dot } from '../shape/vector';
 import { waysDown } from './candidates';
 import { columnsOf, type SupportRules, steepest, supportsOf } from './columns';
 import { type Facings, facesTo, facingsOf, hanging } from './facings';
-import { bedFit, footprintOf, leastRectangle } from './footprint';
+import { bedFit, footprintOf, leastRectangle, liesOn } from './footprint';
+import { acrossSeconds, LINK } from './motion';
 import { AS_DRAWN, isSameWay, type Pose, posed, upOf } from './pose';
 import type { Machine, PrintSettings } from './settings';
 
@@ -91,9 +92,9 @@ const DOUBT_OF_SUPPORTED = 1.8;
 const USUAL_CHANCE = 0.8;
 const FORGIVING_SHARE = 0.25;
 /** What supports take: share of their volume that is printed. Common practice, no source. */
-const SUPPORT_DENSITY = 0.15;
+export const SUPPORT_SHARE = 0.15;
 /** Breaking supports off and cleaning, minutes: to begin with, mm² a minute, and mm² of marks a minute. Practice. */
-const CLEANING = { begin: 2, area: 60, marks: 30 };
+const CLEANING = { begin: 4, area: 60, marks: 30 };
 /** Taking up again after a print that did not fit, or came loose, minutes. Common practice, no source. */
 const [TAKE_UP_AGAIN, TAKE_UP_LOOSE] = [15, 5];
 /** As slender as this, half come loose; and how sharply that sets in. Common practice, no source. */
@@ -196,6 +197,11 @@ function glance(
   );
 }
 
+/** Passes run at this share of their speed on the average, corners and all. Measured on the recipes' demo parts. */
+const ROUND_CORNERS = 0.85;
+/** Rising, and the travels of a layer, s. */
+const LAYER_CHANGE = 0.8;
+
 /** About how long, min, from volume, facings and height alone: enough to tell poses of one part apart. */
 function quickMinutes(
   down: Point3,
@@ -216,11 +222,18 @@ function quickMinutes(
   const passes = Math.min(walls * round, area / lineWidth);
   const inside = Math.max(0, area - walls * round * lineWidth);
   const skin = Math.min(inside, (flat * (top + bottom) * layer) / 2 / height);
+  const chord = (Math.PI * inside) / Math.max(1, round);
+  const lines = (length: number, spacing: number, v: number) =>
+    length > 0 && chord > 0
+      ? (length / chord) * (acrossSeconds(chord, v, machine) + acrossSeconds(LINK * spacing, v, machine))
+      : 0;
+  const outermost = Math.min(round, passes);
   const moving =
-    passes / machine.inner +
-    skin / lineWidth / machine.skin +
-    (infill * (inside - skin)) / lineWidth / machine.infill +
-    0.6;
+    outermost / (ROUND_CORNERS * machine.outer) +
+    (passes - outermost) / (ROUND_CORNERS * machine.inner) +
+    lines(skin / lineWidth, lineWidth, machine.skin) +
+    lines((infill * (inside - skin)) / lineWidth, lineWidth / Math.max(0.02, infill), machine.infill) +
+    LAYER_CHANGE;
   return machine.start + (layers * Math.max(moving, machine.leastLayer)) / 60;
 }
 
@@ -244,8 +257,8 @@ function planOf(down: Point3, asked: PlanAsked, owner: Int16Array, whole: WholeF
   const { mates, bed, rules, settings, machine } = asked;
   const flat = posed(asked.mesh, { down, turn: 0 });
   const outline = footprintOf(flat);
-  const own = isSameWay(down, asked.now.down) ? asked.now : null;
   const fit = bedFit(outline, bed);
+  const stays = isSameWay(down, asked.now.down) && liesOn(bed, outline, asked.now.turn);
   const rectangle = leastRectangle(outline);
   const height = boundsOf(flat).max[2];
   const threads = mates.map(m => m.surface.kind === 'thread');
@@ -272,7 +285,7 @@ function planOf(down: Point3, asked: PlanAsked, owner: Int16Array, whole: WholeF
   const flow = settings.lineWidth * settings.layer * machine.infill;
   const costs = {
     printing: minutes,
-    supports: (supports.volume * SUPPORT_DENSITY) / flow / 60,
+    supports: (supports.volume * SUPPORT_SHARE) / flow / 60,
     cleaning:
       supports.area > 0
         ? CLEANING.begin + supports.area / CLEANING.area + supports.onPart / CLEANING.marks
@@ -283,7 +296,7 @@ function planOf(down: Point3, asked: PlanAsked, owner: Int16Array, whole: WholeF
     bed: fits ? 0 : NO_BED,
   };
   return {
-    pose: own ?? { down, turn: fit.turn },
+    pose: stays ? asked.now : { down, turn: fit.turn },
     supports: { area: supports.area, volume: supports.volume, onPart: supports.onPart },
     bridge: supports.bridge,
     foot: supports.foot,

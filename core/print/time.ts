@@ -4,7 +4,7 @@ import { type Loop, polygonArea, sectionAtZ } from '../shape/mesh/section';
 import { distance2, type Point2 } from '../shape/vector';
 import { isInside } from '../shape/within';
 import { type Columns, cellFor, columnsOf } from './columns';
-import { acrossSeconds, loopSeconds, moveSeconds } from './motion';
+import { acrossSeconds, LINK, loopSeconds, moveSeconds } from './motion';
 import type { Machine, PrintSettings } from './settings';
 
 /**
@@ -30,10 +30,11 @@ export interface Estimate {
   start: number;
 }
 
+/** Doubt of the plastic, sd as a share. Measured on toolpaths of the tests' own. */
+export const PLASTIC_DOUBT = 0.03;
+
 /** Sections looked at; each stands for its neighbours. */
 const SAMPLES = 40;
-/** From one line of a region to the next, along the wall: times what they lie apart. */
-const LINK = 1.3;
 /** Narrower than this there is no sparse infill, mm. Common practice, no source. */
 const STRIP = 1.2;
 /** A travel is about this share of the section's diagonal. Measured on toolpaths, see docs. */

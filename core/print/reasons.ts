@@ -1,0 +1,46 @@
+import { formatPlain } from '../quantity/format';
+import type { MateInPose, PosePlan } from './plan';
+
+/** What decides about a pose, in words: what it costs first, then what speaks for it. */
+
+const LIES: Readonly<Record<MateInPose['lies'], string>> = {
+  upright: 'upright',
+  leaning: 'leaning: its layers show as steps',
+  lying: 'lying: its roundness is made of layers',
+  'in layers': 'across the layers: it comes in whole layers',
+};
+
+/** What is worth telling of a bridge, mm. */
+const BRIDGE_TOLD = 4;
+/** More slender than this is told. */
+const SLENDER_TOLD = 5;
+
+export function reasonsFor(plan: PosePlan): string[] {
+  const { supports, mates, fits, over, height, foot, weakest, pose, bridge } = plan;
+  const words: string[] = [];
+  if (!fits) words.push(`${formatPlain(over, 1)} mm too large for the bed, however it is turned about`);
+  else if (pose.turn % 90 !== 0)
+    words.push(`fits on the bed turned by ${formatPlain(pose.turn, 0)}° about the upright`);
+  words.push(supportWords(plan));
+  for (const m of mates.filter(m => m.supported)) words.push(`supports stand on “${m.name}”`);
+  for (const m of mates.filter(m => m.lies !== 'upright')) words.push(`“${m.name}” is ${LIES[m.lies]}`);
+  const upright = mates.filter(m => m.lies === 'upright' && !m.supported).map(m => `“${m.name}”`);
+  if (upright.length > 0) words.push(`${upright.join(', ')} upright: as true as this printer prints`);
+  if (weakest)
+    words.push(
+      weakest.betweenLayers
+        ? `its weakest section lies between layers: it bears ${formatPlain(1 / weakest.use, 1)} times its load`
+        : `its layers run along the load: it bears ${formatPlain(1 / weakest.use, 1)} times that`,
+    );
+  const slender = height / Math.max(0.5, Math.sqrt(foot));
+  if (slender > SLENDER_TOLD)
+    words.push(`stands ${formatPlain(height, 0)} mm high on ${formatPlain(foot, 0)} mm²: give it a brim`);
+  if (supports.area === 0 && bridge > BRIDGE_TOLD) words.push(`bridges ${formatPlain(bridge, 0)} mm freely`);
+  return words;
+}
+
+const supportWords = ({ supports: { area, volume, onPart } }: PosePlan): string => {
+  if (area === 0) return 'no supports';
+  const marks = onPart > 1 ? ', marks on the part' : '';
+  return `supports under ${formatPlain(area / 100, 1)} cm², ${formatPlain(volume / 1000, 1)} cm³${marks}`;
+};
