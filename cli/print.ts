@@ -3,11 +3,11 @@ import { readStl } from '../core/files/reading-back';
 import { FIRST_WORKSHOP } from '../core/job/workshop';
 import { USUAL_RULES } from '../core/print/columns';
 import { paceOf, timeOf } from '../core/print/pace';
-import { type PlanMate, planPoses, SUPPORT_SHARE } from '../core/print/plan';
+import { type PlanMate, planPoses } from '../core/print/plan';
 import { AS_DRAWN, Pose, posed } from '../core/print/pose';
 import { reasonsFor } from '../core/print/reasons';
 import { Machine, PrintSettings, settingsFor, USUAL_MACHINE } from '../core/print/settings';
-import { estimateOf, PLASTIC_DOUBT } from '../core/print/time';
+import { estimateOf, PLASTIC_DOUBT, withSupports } from '../core/print/time';
 import type { Kernels } from '../core/shape/kernels/kernel';
 import type { TriangleMesh } from '../core/shape/mesh/mesh';
 import { loadOn } from '../core/shape/strength/loads';
@@ -148,9 +148,9 @@ export const printPlan: Command<Asked> = {
     });
     return {
       poses: plans.map(plan => {
-        const { pose, supports, foot, height, footprint, fits, costs } = plan;
-        const estimate = estimateOf(posed(mesh, pose), settings, machine, tools.mesh);
-        const plastic = estimate.plastic + SUPPORT_SHARE * supports.volume;
+        const { pose, supports, foot, height, footprint, fits } = plan;
+        const bare = estimateOf(posed(mesh, pose), settings, machine, tools.mesh);
+        const estimate = withSupports(bare, supports.volume, settings, machine);
         return {
           down: pose.down,
           turn: rounded(pose.turn),
@@ -160,8 +160,8 @@ export const printPlan: Command<Asked> = {
           height: rounded(height, 3),
           footprint: footprint.map(x => rounded(x, 3)),
           fits,
-          minutes: rounded(timeOf(estimate, paceOf([], 'described')).seconds / 60 + costs.supports),
-          grams: rounded((plastic / 1000) * (asked.density ?? MATERIAL.density)),
+          minutes: rounded(timeOf(estimate, paceOf([], 'described')).seconds / 60),
+          grams: rounded((estimate.plastic / 1000) * (asked.density ?? MATERIAL.density)),
           reasons: reasonsFor(plan),
         };
       }),

@@ -132,7 +132,14 @@ export type JobChange = z.infer<typeof JobChange>;
 export { Print, Try, Version };
 
 /** How a number of pieces goes onto a bed. */
-export const Batch = z.object({ onOneBed: z.number().int(), beds: z.number().int() });
+/** So many of a version: beds, and what they take where its solid can be built. */
+export const Batch = z.object({
+  onOneBed: z.number().int(),
+  beds: z.number().int(),
+  hours: z.number(),
+  grams: z.number(),
+  cost: z.number(),
+});
 export type Batch = z.infer<typeof Batch>;
 /** How many of them: part of a query. */
 export const PiecesAsked = z.object({ pieces: z.coerce.number().int().min(1).max(MOST_PIECES) });

@@ -149,7 +149,7 @@ async function playStep(
         note: '',
         failed: null,
       };
-      const row = preparePrint(job, wish, true, shop);
+      const row = await preparePrint(job, wish, true, shop, { db: store.db, solids: makers.solids });
       await store.write(tx => appendRow(tx, job.id, { kind: 'print', row: { ...row, at } }));
       return;
     }

@@ -4,6 +4,7 @@ import expressStaticGzip from 'express-static-gzip';
 import { z } from 'zod';
 import { ChoicesAsked } from '../contract/import';
 import type { LessonsAnswer } from '../contract/lessons';
+import type { PaceAnswer } from '../contract/pace';
 import { Workshop } from '../core/job/workshop';
 import { benchRoutes } from './bench/bench';
 import { Blobs } from './blobs/blobs';
@@ -15,6 +16,7 @@ import { errorHandler, notFound, unknownRoute } from './errors';
 import { Events } from './events';
 import { hostAndOrigin, securityHeaders } from './guard';
 import { tabOf } from './jobs/answering';
+import { notedPrints } from './jobs/prints';
 import { RackReader } from './jobs/rack';
 import { jobRoutes } from './jobs/routes';
 import type { Log } from './log';
@@ -146,6 +148,10 @@ function apiRoutes(app: App): Router {
       .object({ revision: z.number().int(), workshop: Workshop })
       .parse(req.body);
     res.json(await store.write(tx => saveWorkshop(tx, revision, workshop)));
+  });
+  api.get('/pace', async (_req, res) => {
+    const answer: PaceAnswer = { noted: await notedPrints(app.store.db) };
+    res.json(answer);
   });
   api.get('/lessons', async (_req, res) => {
     const answer: LessonsAnswer = { evidence: await app.rack.lessons() };

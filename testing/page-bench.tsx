@@ -7,12 +7,12 @@ import { applyEdit, type Edit } from '../core/job/edits';
 import { emptyHistory, type History, type HistoryRow, withRow } from '../core/job/history';
 import { newJob } from '../core/job/new-job';
 import { FIRST_WORKSHOP } from '../core/job/workshop';
-import { AS_DRAWN } from '../core/print/pose';
 import { requireRecipe } from '../core/shape/recipes';
 import { Work } from '../core/work/work';
 import type { JobSession } from '../web/api/job-session';
 import { type Bench, BenchContext, createBench } from '../web/job/bench-context';
 import { readEdit } from './read-edit';
+import { aPrint, aVersion } from './rows';
 
 /**
  * For tests of one component: a bench with a job that its edits really change, without a server. `refuse` makes the
@@ -129,63 +129,31 @@ export class PageBench {
   }
 }
 
-const about = (id: string) => ({ id, at: '2026-01-01T00:00:00.000Z', voided: null });
+const AT = '2026-01-01T00:00:00.000Z';
 
 /** For tests: a cap of which version 1 was printed. */
 export function printed(): PageBench {
   const bench = new PageBench([31.7, 31.72].map(value => readEdit('rim', value)));
   const [mate] = bench.part.ledger.mates;
-  return bench
-    .happen({
-      kind: 'version',
-      row: {
-        ...about('v1'),
-        partId: 'part-1',
-        number: 1,
-        recipe: 'round-cap',
-        recipeVersion: 1,
-        kernels: '',
-        printerId: null,
-        materialId: null,
-        pose: AS_DRAWN,
-        expressions: {},
-        parameters: {},
-        additions: [],
-        mates: [
-          {
-            mateId: mate!.mate.id,
-            surface: mate!.mate.ours.surface,
-            want: mate!.mate.want,
-            reading: mate!.reading,
-            model: mate!.model,
-            pRight: mate!.pRight,
-            ledger: [],
-            prior: { mean: 0, sd: 0.1 },
-          },
-        ],
-        signed: [],
-        pAllRight: 0.7,
-        reasons: [],
-        accepted: [],
-        volume: 1000,
-        files: {},
-        without: {},
+  const version = aVersion({
+    id: 'v1',
+    at: AT,
+    printerId: null,
+    materialId: null,
+    mates: [
+      {
+        mateId: mate!.mate.id,
+        surface: mate!.mate.ours.surface,
+        want: mate!.mate.want,
+        reading: mate!.reading,
+        model: mate!.model,
+        pRight: mate!.pRight,
+        ledger: [],
+        prior: { mean: 0, sd: 0.1 },
       },
-    })
-    .happen({
-      kind: 'print',
-      row: {
-        ...about('p1'),
-        versionId: 'v1',
-        number: 1,
-        pieces: 1,
-        hours: null,
-        grams: null,
-        cost: null,
-        note: '',
-        practice: false,
-        failed: null,
-        files: {},
-      },
-    });
+    ],
+    pAllRight: 0.7,
+  });
+  const print = aPrint({ id: 'p1', at: AT, versionId: 'v1', hours: null, grams: null, cost: null });
+  return bench.happen({ kind: 'version', row: version }).happen({ kind: 'print', row: print });
 }

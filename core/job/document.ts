@@ -3,6 +3,7 @@ import { SURFACE_FORMS } from '../fit/print-bias';
 import { WANT_NAMES } from '../fit/wants';
 import { SIGNED_KINDS } from '../learn/signed';
 import { Pose } from '../print/pose';
+import { Quality } from '../print/settings';
 import { Additions } from '../shape/additions/addition';
 import { LIES, type Lies } from '../shape/model';
 import { LONGEST_OUTLINE } from '../shape/outline-text';
@@ -312,6 +313,7 @@ export const Part = z.object({
   printerId: Id.nullable(),
   materialId: Id.nullable(),
   pose: Pose,
+  quality: Quality.default('usual'),
   /** The parameters that the maker set; the others follow the recipe's defaults. */
   parameters: z.record(z.string().max(40), ParameterText),
   /** What was put on the recipe, or taken off it; their numbers are among `parameters`. */
@@ -411,6 +413,7 @@ export type JobDocument = z.infer<typeof JobDocument>;
 
 /** A part with nothing of what came after the recipe's own numbers. */
 export const PLAIN_PART = {
+  quality: 'usual',
   additions: [],
   binds: {},
   loads: [],

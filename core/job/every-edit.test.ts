@@ -287,6 +287,11 @@ const edits = fc.oneof(
     partId: part,
     pose: fc.constantFrom(AS_DRAWN, { down: [0, -1, 0] as const, turn: 30 }),
   }),
+  fc.record({
+    kind: fc.constant('quality' as const),
+    partId: part,
+    quality: fc.constantFrom('draft' as const, 'fine' as const),
+  }),
   fc.record({ kind: fc.constant('in-service' as const), since: fc.constantFrom(at, null) }),
   fc.record({
     kind: fc.constant('service-note' as const),

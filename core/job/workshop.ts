@@ -52,6 +52,11 @@ export const Printer = z.object({
   }),
   nozzle: z.number().min(0.1).max(2),
   lineWidth: z.number().min(0.1).max(3),
+  /** Of passes within the outermost, mm/s, and acceleration, mm/s²; left out, a usual printer's. */
+  speed: z.number().min(5).max(1000).optional(),
+  acceleration: z.number().min(50).max(50_000).optional(),
+  /** Steepest overhang that it prints without supports, degrees from the upright; left out, 45. */
+  overhang: z.number().min(20).max(80).optional(),
 });
 
 export const Material = z.object({

@@ -13,6 +13,8 @@ import { bedFit, footprintOf, leastRectangle, liesOn } from './footprint';
 import { acrossSeconds, LINK } from './motion';
 import { AS_DRAWN, isSameWay, type Pose, posed, upOf } from './pose';
 import type { Machine, PrintSettings } from './settings';
+import { inThreads } from './supports';
+import { supportSeconds } from './time';
 
 /** How a part may lie on the bed, each way with what it costs in minutes of the maker's time. Lengths mm. */
 
@@ -91,8 +93,6 @@ const DOUBT_OF_SUPPORTED = 1.8;
 /** Where nobody read anything yet. */
 const USUAL_CHANCE = 0.8;
 const FORGIVING_SHARE = 0.25;
-/** What supports take: share of their volume that is printed. Common practice, no source. */
-export const SUPPORT_SHARE = 0.15;
 /** Breaking supports off and cleaning, minutes: to begin with, mm² a minute, and mm² of marks a minute. Practice. */
 const CLEANING = { begin: 4, area: 60, marks: 30 };
 /** Taking up again after a print that did not fit, or came loose, minutes. Common practice, no source. */
@@ -142,25 +142,6 @@ const wholeFacts = (mesh: TriangleMesh, surfaces: readonly MateSurface[]): Whole
   facings: facingsOf(mesh),
   inThread: inThreads(mesh, surfaces),
 });
-
-/** Beside a thread's ridges and grooves its ends run out, mm. */
-const RUN_OUT = 0.3;
-
-function inThreads({ positions: p, triangles }: TriangleMesh, surfaces: readonly MateSurface[]): Uint8Array {
-  const within = new Uint8Array(triangles.length / 3);
-  for (const { kind, at, axis, size, core } of surfaces) {
-    if (kind !== 'thread') continue;
-    const [inner, outer] = [(core ?? size) / 2 - RUN_OUT, size / 2 + RUN_OUT];
-    for (let t = 0; t < within.length; t++) {
-      const v = 3 * triangles[3 * t]!;
-      const off: Point3 = [p[v]! - at[0], p[v + 1]! - at[1], p[v + 2]! - at[2]];
-      const along = dot(off, axis);
-      const r2 = dot(off, off) - along * along;
-      if (r2 > inner * inner && r2 < outer * outer) within[t] = 1;
-    }
-  }
-  return within;
-}
 
 /** What stands out on the triangles' own facings: how much hangs over, how high it is, how its mates lie. */
 function glance(
@@ -282,10 +263,9 @@ function planOf(down: Point3, asked: PlanAsked, owner: Int16Array, whole: WholeF
   const over = Math.max(fit.over, height - bed.height);
   const fits = fit.fits && height <= bed.height;
   const short = weakest ? weakest.use * asked.margin : 0;
-  const flow = settings.lineWidth * settings.layer * machine.infill;
   const costs = {
     printing: minutes,
-    supports: (supports.volume * SUPPORT_SHARE) / flow / 60,
+    supports: supportSeconds(supports.volume, settings, machine) / 60,
     cleaning:
       supports.area > 0
         ? CLEANING.begin + supports.area / CLEANING.area + supports.onPart / CLEANING.marks

@@ -54,8 +54,8 @@ export const USUAL_MACHINE: Machine = {
   start: 4,
 };
 
-export const QUALITIES = ['draft', 'usual', 'fine'] as const;
-export type Quality = (typeof QUALITIES)[number];
+export const Quality = z.enum(['draft', 'usual', 'fine']);
+export type Quality = z.infer<typeof Quality>;
 
 /** By share of the line's width: layer; and the passes and inside that go with it. Common practice, no source. */
 const OF_QUALITY: Readonly<

@@ -81,6 +81,64 @@ export function estimateOf(
   return { layers, times, plastic, start: 60 * machine.start };
 }
 
+/** What supports take: share of their volume that is printed. Common practice, no source. */
+const SUPPORT_SHARE = 0.15;
+
+/** Moving while supports of this volume are laid, s. @param volume mm³ */
+export const supportSeconds = (
+  volume: number,
+  { lineWidth, layer }: PrintSettings,
+  { infill }: Machine,
+): number => (SUPPORT_SHARE * volume) / (lineWidth * layer * infill);
+
+/** With supports of this volume, mm³. */
+export const withSupports = (
+  estimate: Estimate,
+  volume: number,
+  settings: PrintSettings,
+  machine: Machine,
+): Estimate =>
+  volume === 0
+    ? estimate
+    : {
+        ...estimate,
+        plastic: estimate.plastic + SUPPORT_SHARE * volume,
+        times: [
+          ...estimate.times,
+          { count: 1, motion: supportSeconds(volume, settings, machine), cooling: 0 },
+        ],
+      };
+
+/** So many alike at once: each layer is laid so many times, and cools meanwhile. */
+export const forCopies = (estimate: Estimate, pieces: number): Estimate => ({
+  ...estimate,
+  plastic: pieces * estimate.plastic,
+  times: estimate.times.map(t => ({ ...t, motion: pieces * t.motion })),
+});
+
+/** As few groups of layers as may be kept with a print: each the mean of its layers. */
+export function condensed(times: readonly LayerTime[], most = 24): LayerTime[] {
+  const layers = times.reduce((sum, t) => sum + t.count, 0);
+  const groups: LayerTime[] = [];
+  let below = 0;
+  for (const t of times) {
+    const group = Math.floor((most * below) / layers);
+    below += t.count;
+    const last = groups[group];
+    if (!last) groups[group] = { ...t };
+    else {
+      const count = last.count + t.count;
+      last.motion = (last.count * last.motion + t.count * t.motion) / count;
+      last.cooling = (last.count * last.cooling + t.count * t.cooling) / count;
+      last.count = count;
+    }
+  }
+  const tidy = (x: number) => Number(x.toFixed(2));
+  return groups
+    .filter(Boolean)
+    .map(g => ({ count: g.count, motion: tidy(g.motion), cooling: tidy(g.cooling) }));
+}
+
 /** Seconds that a print takes. @param pace times as slow as its machine was taken to be */
 export const secondsAt = ({ times, start }: Pick<Estimate, 'times' | 'start'>, pace = 1): number =>
   start + times.reduce((sum, t) => sum + t.count * Math.max(pace * t.motion, t.cooling), 0);

@@ -40,3 +40,19 @@ const plainMinus = (text: string) => (Number(text) === 0 ? text.replace('-', '')
 
 /** Words as they begin a sentence. */
 export const capital = (words: string): string => words.charAt(0).toUpperCase() + words.slice(1);
+
+/** “41 min”, “3 h 20 min”, “26 h”. */
+export function formatHours(hours: number): string {
+  const minutes = Math.max(1, Math.round(60 * hours));
+  if (minutes < 90) return `${minutes} min`;
+  if (hours >= 24) return `${Math.round(hours)} h`;
+  const tens = Math.round(minutes / 5) * 5;
+  return tens % 60 === 0 ? `${tens / 60} h` : `${Math.floor(tens / 60)} h ${tens % 60} min`;
+}
+
+/** “35–48 min”, “2.5–4 h”. */
+export function formatHoursBetween(from: number, to: number): string {
+  if (to < 1.5) return `${Math.max(1, Math.round(60 * from))}–${Math.round(60 * to)} min`;
+  const half = (h: number) => String(Math.max(0.5, Math.round(2 * h) / 2));
+  return `${half(from)}–${half(to)} h`;
+}

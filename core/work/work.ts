@@ -1,6 +1,7 @@
 import { same } from '../job/changes';
 import {
   type FitMate,
+  isFit,
   type JobDocument,
   type Mate,
   ownNumberOf,
@@ -106,7 +107,7 @@ export class Work {
    * A part's ledger: the same object as before when none of its inputs changed, so that typing a number
    * that no mate depends on costs nothing, here and on the screen.
    */
-  ledgerOf(part: Part, mates: readonly Mate[], make: () => LedgerState): LedgerState {
+  ledgerOf(part: Part, recipe: Recipe, mates: readonly Mate[], make: () => LedgerState): LedgerState {
     const { document, history, before } = this;
     const kept = before?.ledgers.get(part.id);
     const alike =
@@ -118,6 +119,7 @@ export class Work {
       sameButNumbers(kept.part, part) &&
       // What goes with another part of ours follows that one's numbers.
       mates.every(m => m.other.of === 'object') &&
+      sameKinds(mates, recipe, kept.part, part) &&
       same(kept.mates, mates) &&
       before.document.mates === document.mates;
     const ledger = alike ? kept.ledger : make();
@@ -196,6 +198,10 @@ export class Work {
     return found;
   }
 }
+
+/** A number may lay a surface another way: a hole moved to another face, or one that leans more. */
+const sameKinds = (mates: readonly Mate[], recipe: Recipe, a: Part, b: Part): boolean =>
+  mates.every(m => !isFit(m) || kindOn(m, recipe, a) === kindOn(m, recipe, b));
 
 /** The ledger depends on how a part is made, not on its other sizes. */
 function sameButNumbers(a: Part, b: Part): boolean {
@@ -305,7 +311,9 @@ export class PartWork implements ResolvedPart {
   /** What the readings, the wants and the tries lead to: the numbers that parameters may be made from. */
   private get proposal(): LedgerState {
     return this.once('proposal', () =>
-      this.work.ledgerOf(this.part, [...this.mates, ...this.signed], () => this.makeLedger(new Map())),
+      this.work.ledgerOf(this.part, this.recipe, [...this.mates, ...this.signed], () =>
+        this.makeLedger(new Map()),
+      ),
     );
   }
 

@@ -31,7 +31,7 @@ import { readWorkshop } from '../workshop/repository';
 /** The stand-ins for hardware. They answer through the same paths as a caliper, a printer, a maker. */
 export function benchRoutes(app: App): Router {
   const router = Router();
-  const { store, events } = app;
+  const { store, events, solids } = app;
 
   router.use(async (_req, _res, next) => {
     const { workshop } = await readWorkshop(store.db);
@@ -75,7 +75,7 @@ export function benchRoutes(app: App): Router {
       note: 'Made on the practice bench',
       failed: null,
     };
-    const row = preparePrint(job, wish, true, workshop);
+    const row = await preparePrint(job, wish, true, workshop, { db: store.db, solids });
     await store.write(tx => appendRow(tx, job.id, { kind: 'print', row }));
     events.send({ kind: 'job', jobId: job.id, revision: job.revision, tab: null });
     res.status(201).json({ printId: row.id });

@@ -6,12 +6,11 @@ import { HttpError } from '../errors';
 import type { Solids } from '../solids/solids';
 import type { KeptSolid } from '../solids/tasks';
 import { batchFileName, sizesNote } from './file-names';
+import { estimateOfVersion, notedPrints, printerOf, takesOfVersion } from './prints';
+import type { Reader } from './repository';
 import { notBuildable, versionName } from './versions';
 
 /** Several alike of one version, beside each other on the bed of its printer. */
-
-const bedOf = (version: Version, { printers }: Workshop) =>
-  printers.find(p => p.id === version.printerId) ?? printers[0]!;
 
 const extentOf = async (solid: KeptSolid, { pose }: Version, { pool }: Solids, owner: string) =>
   (await pool.run('extent', { solid, pose }, { owner })).bounds;
@@ -22,11 +21,28 @@ export async function batchOf(
   version: Version,
   pieces: number,
   workshop: Workshop,
-  solids: Solids,
+  { solids, db }: { solids: Solids; db: Reader },
 ): Promise<Batch> {
   const solid = await solids.built(version, { owner: job.id });
   if (!solid.ok) throw notBuildable(solid.findings[0]?.message);
-  return batch(await extentOf(solid, version, solids, job.id), bedOf(version, workshop).bed, pieces);
+  const beds = batch(
+    await extentOf(solid, version, solids, job.id),
+    printerOf(version, workshop).bed,
+    pieces,
+  );
+  const estimate = await estimateOfVersion(version, workshop, solids, job.id);
+  if (!estimate) throw notBuildable();
+  const noted = await notedPrints(db);
+  // Each bed is a print of its own.
+  const [full, last] = [Math.floor(pieces / (beds.onOneBed || pieces)), pieces % (beds.onOneBed || pieces)];
+  const takes = [
+    ...(full > 0
+      ? [{ times: full, ...takesOfVersion(estimate, version, beds.onOneBed || pieces, workshop, noted) }]
+      : []),
+    ...(last > 0 ? [{ times: 1, ...takesOfVersion(estimate, version, last, workshop, noted) }] : []),
+  ];
+  const sum = (of: 'hours' | 'grams' | 'cost') => takes.reduce((all, t) => all + t.times * t[of], 0);
+  return { ...beds, hours: sum('hours'), grams: sum('grams'), cost: sum('cost') };
 }
 
 /** @throws HttpError where so many do not fit */
@@ -39,7 +55,7 @@ export async function batchFile(
 ): Promise<{ name: string; bytes: Uint8Array }> {
   const solid = await solids.built(version, { owner: job.id });
   if (!solid.ok) throw notBuildable(solid.findings[0]?.message);
-  const printer = bedOf(version, workshop);
+  const printer = printerOf(version, workshop);
   const { onOneBed } = batch(await extentOf(solid, version, solids, job.id), printer.bed, pieces);
   if (pieces > onOneBed)
     throw new HttpError(

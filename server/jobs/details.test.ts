@@ -1,6 +1,5 @@
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { FIRST_WORKSHOP } from '../../core/job/workshop';
-import { printEstimate } from '../../core/print/estimate';
 import { readingEdit, type TestServer, testServer } from '../../testing/server';
 import { Events } from '../events';
 import { fileName } from './file-names';
@@ -44,16 +43,6 @@ describe('file names', () => {
       ['Jaw', 'jaw!'],
     ])
       expect(new Set(named(...names)).size).toBe(2);
-  });
-});
-
-describe('estimates', () => {
-  test('grams from volume and density, money from grams', () => {
-    // 10 cm³ of PLA at 1.24 g/cm³, three quarters filled; 20 a kilogram.
-    const { grams, cost, hours } = printEstimate(10_000, { density: 1.24, pricePerKg: 20 });
-    expect(grams).toBeCloseTo(9.3, 6);
-    expect(cost).toBeCloseTo(0.19, 6);
-    expect(hours).toBeGreaterThan(0.5);
   });
 });
 

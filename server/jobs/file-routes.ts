@@ -42,7 +42,7 @@ export function addFileRoutes(router: Router, app: App): void {
   router.get('/:id/versions/:versionId/batch', async (req, res) => {
     const { pieces } = PiecesAsked.parse(req.query);
     const { job, version, workshop } = await versionAsked(req.params);
-    res.json(await batchOf(job, version, pieces, workshop, solids));
+    res.json(await batchOf(job, version, pieces, workshop, { solids, db: store.db }));
   });
 
   router.get('/:id/versions/:versionId/batch.3mf', async (req, res) => {

@@ -85,7 +85,7 @@ export function addHistoryRoutes(router: Router, app: App): void {
     const { id } = req.params;
     const job = await readJob(store.db, id);
     const { workshop } = await readWorkshop(store.db);
-    const prepared = preparePrint(job, wish, false, workshop);
+    const prepared = await preparePrint(job, wish, false, workshop, { db: store.db, solids });
     const files = await printFiles(job, prepared, workshop, { solids, blobs });
     const added = await store.write(async tx => {
       const then = await readJob(tx, id);

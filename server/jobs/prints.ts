@@ -1,10 +1,24 @@
+import { and, desc, eq, sql } from 'drizzle-orm';
 import { ulid } from 'ulid';
 import type { JobView } from '../../contract/jobs';
-import type { Print } from '../../core/job/history';
+import type { Print, Version } from '../../core/job/history';
 import { counting } from '../../core/job/history';
+import { Print as PrintRow } from '../../core/job/history/print';
 import type { Workshop } from '../../core/job/workshop';
-import { printEstimate } from '../../core/print/estimate';
+import {
+  machineOf,
+  paceOfPrinter,
+  rulesOf,
+  settingsOf,
+  type Takes,
+  takesOf,
+} from '../../core/print/of-printer';
+import type { NotedPrint } from '../../core/print/pace';
+import { condensed, type Estimate } from '../../core/print/time';
 import { HttpError, notFound } from '../errors';
+import type { Solids } from '../solids/solids';
+import { history } from '../store/schema';
+import type { Reader } from './repository';
 import { filesOf, type Makers } from './versions';
 
 export interface PrintWish {
@@ -17,14 +31,85 @@ export interface PrintWish {
   failed: Print['failed'];
 }
 
-/** A print row: nothing is built for it, its files are those of its version. */
-export function preparePrint(job: JobView, wish: PrintWish, practice: boolean, workshop: Workshop): Print {
+/** Prints that tell a printer's pace best are its latest. */
+const MOST_NOTED = 8;
+/** Looked through for them. */
+const MOST_READ = 60;
+
+export const printerOf = ({ printerId }: Pick<Version, 'printerId'>, { printers }: Workshop) =>
+  printers.find(p => p.id === printerId) ?? printers[0]!;
+
+const materialOf = ({ materialId }: Pick<Version, 'materialId'>, { materials }: Workshop) =>
+  materials.find(m => m.id === materialId) ?? materials[0]!;
+
+/** Prints whose hours were noted, by printer, the latest first. */
+export async function notedPrints(db: Reader): Promise<Record<string, NotedPrint[]>> {
+  const rows = await db
+    .select({ document: history.document })
+    .from(history)
+    .where(and(eq(history.kind, 'print'), sql`json_extract(${history.document}, '$.noted') = 1`))
+    .orderBy(desc(history.at))
+    .limit(MOST_READ);
+  const noted: Record<string, NotedPrint[]> = {};
+  for (const { document } of rows) {
+    const { expected, hours, pieces, voided, failed, practice } = PrintRow.parse(JSON.parse(document));
+    if (!expected || !hours || pieces > 1 || voided || failed || practice) continue;
+    const own = noted[expected.printerId] ?? [];
+    if (own.length < MOST_NOTED) own.push({ expected, took: 3600 * hours });
+    noted[expected.printerId] = own;
+  }
+  return noted;
+}
+
+/** What a version takes as it lies, in its quality, on its printer; null where its solid cannot be built. */
+export async function estimateOfVersion(
+  version: Version,
+  workshop: Workshop,
+  solids: Solids,
+  owner: string,
+): Promise<Estimate | null> {
+  const solid = await solids.built(version, { owner });
+  if (!solid.ok) return null;
+  const printer = printerOf(version, workshop);
+  const asked = {
+    solid,
+    pose: version.pose,
+    settings: settingsOf(printer, version.quality),
+    machine: machineOf(printer),
+    rules: rulesOf(printer),
+  };
+  return (await solids.pool.run('estimate', asked, { owner })).estimate;
+}
+
+/** What so many of a version take, by what is known of its printer. */
+export const takesOfVersion = (
+  estimate: Estimate,
+  version: Version,
+  pieces: number,
+  workshop: Workshop,
+  noted: Readonly<Record<string, readonly NotedPrint[]>>,
+): Takes => {
+  const printer = printerOf(version, workshop);
+  const pace = paceOfPrinter(printer, noted[printer.id] ?? []);
+  return takesOf(estimate, pace, materialOf(version, workshop), pieces);
+};
+
+/** A print row: its files are those of its version, and what nobody typed is what was expected. */
+export async function preparePrint(
+  job: JobView,
+  wish: PrintWish,
+  practice: boolean,
+  workshop: Workshop,
+  { db, solids }: { db: Reader; solids: Solids },
+): Promise<Print> {
   const { versions } = counting(job.history);
   const version = versions.find(v => v.id === wish.versionId);
   if (!version) throw notFound('That version');
-  const material = workshop.materials.find(m => m.id === version.materialId) ?? workshop.materials[0]!;
-  const guess = printEstimate(wish.pieces * version.volume, material);
+  const estimate = await estimateOfVersion(version, workshop, solids, job.id);
+  const takes = estimate && takesOfVersion(estimate, version, wish.pieces, workshop, await notedPrints(db));
   const before = job.history.prints.find(p => p.versionId === version.id);
+  const grams = wish.grams ?? (takes && Number(takes.grams.toFixed(1)));
+  const { pricePerKg } = materialOf(version, workshop);
   return {
     id: ulid(),
     at: new Date().toISOString(),
@@ -32,11 +117,15 @@ export function preparePrint(job: JobView, wish: PrintWish, practice: boolean, w
     versionId: version.id,
     number: job.history.prints.length + 1,
     pieces: wish.pieces,
-    hours: wish.hours ?? guess.hours,
-    grams: wish.grams ?? guess.grams,
-    cost:
-      wish.cost ??
-      (wish.grams !== null ? Number(((guess.cost / guess.grams) * wish.grams).toFixed(2)) : guess.cost),
+    hours: wish.hours ?? (takes && Number(takes.hours.toFixed(2))),
+    grams,
+    cost: wish.cost ?? (grams === null ? null : Number(((grams / 1000) * pricePerKg).toFixed(2))),
+    noted: wish.hours !== null,
+    expected: estimate && {
+      printerId: printerOf(version, workshop).id,
+      times: condensed(estimate.times),
+      start: estimate.start,
+    },
     note: wish.note,
     failed: wish.failed,
     practice,

@@ -18,7 +18,7 @@ import type { Database, Transaction } from '../store/database';
 import { bench, edits, history, jobs, tags } from '../store/schema';
 
 /** Reads and writes of jobs inside one transaction. */
-type Reader = Transaction | Database;
+export type Reader = Transaction | Database;
 
 /** @throws UnreadableJob where its row, or one of its history, cannot be read */
 export async function readJob(db: Reader, id: string): Promise<JobView> {

@@ -90,6 +90,7 @@ function frozen(work: PartWork): Omit<Version, 'accepted' | 'volume'> {
     printerId: work.printer.id,
     materialId: work.material.id,
     pose: part.pose,
+    quality: part.quality,
     expressions: work.expressions,
     parameters: { ...parameters },
     additions: part.additions,

@@ -5,7 +5,10 @@ import type { FileWords } from '../../core/files/part-files';
 import type { Side } from '../../core/fit/wants';
 import type { Workshop } from '../../core/job/workshop';
 import type { Evidence } from '../../core/learn/lessons';
+import type { SupportRules } from '../../core/print/columns';
 import type { Pose } from '../../core/print/pose';
+import type { Machine, PrintSettings } from '../../core/print/settings';
+import type { Estimate } from '../../core/print/time';
 import type { CheckContext } from '../../core/shape/checks/context';
 import type { Finding } from '../../core/shape/findings/finding';
 import type { Bounds } from '../../core/shape/mesh/mesh';
@@ -51,6 +54,17 @@ export interface Tasks {
   files: { asked: { solid: KeptSolid; words: FileWords; pose: Pose }; answer: PieceFiles };
   /** What it covers of the bed and how high it is, as it lies there. */
   extent: { asked: { solid: KeptSolid; pose: Pose }; answer: { bounds: Bounds } };
+  /** What printing it takes, as it lies. */
+  estimate: {
+    asked: {
+      solid: KeptSolid;
+      pose: Pose;
+      settings: PrintSettings;
+      machine: Machine;
+      rules: SupportRules;
+    };
+    answer: { estimate: Estimate };
+  };
   /** Several parts beside each other on a bed; null where they do not fit. */
   bed: {
     asked: {

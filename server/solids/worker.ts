@@ -5,6 +5,8 @@ import { readStl } from '../../core/files/reading-back';
 import { writeThreeMf } from '../../core/files/three-mf';
 import { laidOut } from '../../core/print/bed';
 import { type Pose, posed } from '../../core/print/pose';
+import { supportsIn } from '../../core/print/supports';
+import { estimateOf, withSupports } from '../../core/print/time';
 import type { BuiltPart } from '../../core/shape/built-part';
 import { inspectPart } from '../../core/shape/checks/inspect';
 import { KernelError, type Kernels } from '../../core/shape/kernels/kernel';
@@ -61,6 +63,15 @@ const handlers: Handlers = {
   },
 
   extent: async ({ solid, pose }) => ({ bounds: boundsOf(lying((await solidAt(solid)).part, pose)) }),
+
+  async estimate({ solid, pose, settings, machine, rules }) {
+    const { part } = await solidAt(solid);
+    const { mesh } = await kernels();
+    const bare = estimateOf(lying(part, pose), settings, machine, mesh);
+    const { volume } =
+      part.pieces.length > 0 ? { volume: 0 } : supportsIn(part.whole, pose, rules, part.surfaces);
+    return { estimate: withSupports(bare, volume, settings, machine) };
+  },
 
   async bed({ bodies, bed, title, note }) {
     const parts = await Promise.all(

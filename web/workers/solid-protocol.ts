@@ -1,3 +1,4 @@
+import type { Way, WaysAsked } from '../../core/print/lay';
 import type { Addition } from '../../core/shape/additions/addition';
 import type { Press } from '../../core/shape/additions/pressed';
 import type { Joint } from '../../core/shape/assembly';
@@ -40,11 +41,19 @@ export interface SolidApi {
     part: AskedPart,
     before: AskedPart,
   ): Promise<Answer<{ grown: ShownChange | null; shrunk: ShownChange | null }>>;
+  /** How it may lie on the bed, the best first; none for a part that falls into pieces, which are laid already. */
+  ways(part: AskedPart, asked: WaysAsked): Promise<Answer<{ ways: ShownWay[]; pieces: number }>>;
   /** All parts of a job, with the surfaces that go with each other. */
   together(
     parts: readonly (AskedPart & { id: string })[],
     joints: readonly Joint[],
   ): Promise<Answer<{ assembly: ShownAssembly }>>;
+}
+
+/** One way to lie on the bed, with a picture of it, PNG. */
+export interface ShownWay extends Way {
+  reasons: string[];
+  picture: Uint8Array;
 }
 
 /** Parts where they belong. */

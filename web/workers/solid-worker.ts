@@ -7,7 +7,11 @@ import opencascade from 'replicad-opencascadejs';
 import opencascadeWasm from 'replicad-opencascadejs/wasm?url';
 import { BufferAttribute, BufferGeometry, EdgesGeometry } from 'three';
 import { toCreasedNormals } from 'three/examples/jsm/utils/BufferGeometryUtils.js';
+import { partPicture } from '../../core/files/part-picture';
 import { readStl } from '../../core/files/reading-back';
+import { waysToLie } from '../../core/print/lay';
+import { posed } from '../../core/print/pose';
+import { reasonsFor } from '../../core/print/reasons';
 import { faceInWords, facePressed, followed } from '../../core/shape/additions/pressed';
 import { assembled } from '../../core/shape/assembly';
 import { buildPart } from '../../core/shape/build';
@@ -26,10 +30,13 @@ import { moversAt } from '../../core/shape/movers';
 import { recipeWith } from '../../core/shape/recipe-with';
 import type { Parameters } from '../../core/shape/recipes/parameters';
 import { solidOf } from '../../core/shape/solid';
-import type { AskedPart, ShownChange, ShownSolid, SolidApi } from './solid-protocol';
+import type { AskedPart, ShownChange, ShownSolid, ShownWay, SolidApi } from './solid-protocol';
 
 /** Edges sharper than this are inked, and shading breaks there: degrees. */
 const CREASE = 28;
+
+/** Pictures of poses, pixels. */
+const PICTURE = 280;
 
 /** A face's name is found in about this time, or goes by its number, ms. */
 const LONGEST_NAMING = 2500;
@@ -119,6 +126,27 @@ const api: SolidApi = {
         return outcome.ok ? outcome.part : null;
       });
       return { ok: true as const, movers, tried, heap: kernels.part.memory() };
+    }),
+
+  ways: (part, asked) =>
+    told(async () => {
+      const kernels = await ready([part]);
+      const outcome = buildPart(recipeOf(part), part.parameters, kernels, 'screen');
+      const heap = kernels.part.memory();
+      if (!outcome.ok) return { ok: false, findings: outcome.findings, heap };
+      const { whole, pieces } = outcome.part;
+      const found = pieces.length > 0 ? [] : waysToLie(outcome.part, asked, kernels);
+      const ways = found.map(
+        (way): ShownWay => ({
+          ...way,
+          reasons: reasonsFor(way.plan),
+          picture: partPicture([posed(whole, way.plan.pose)], PICTURE),
+        }),
+      );
+      return transfer(
+        { ok: true as const, ways, pieces: pieces.length, heap },
+        ways.map(w => w.picture.buffer),
+      );
     }),
 
   compare: (part, before) =>

@@ -27,6 +27,7 @@ import {
   partNeighbours,
   pose,
   printer,
+  quality,
   removePart,
   renamePart,
 } from './parts';
@@ -83,6 +84,7 @@ export const EDITS = [
   material,
   printer,
   pose,
+  quality,
   putAway,
   inService,
   lookAgain,

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { Pose } from '../../print/pose';
+import { Quality } from '../../print/settings';
 import { softSideOf } from '../../shape/mates';
 import { recipeById } from '../../shape/recipes';
 import { withRecipe } from '../change-recipe';
@@ -148,6 +149,11 @@ export const printer = defineEdit(z.object({ kind: z.literal('printer'), partId:
 export const pose = defineEdit(z.object({ kind: z.literal('pose'), partId: Id, pose: Pose }), {
   apply: (document, edit) => withPart(document, edit.partId, part => ({ ...part, pose: edit.pose })),
   words: () => 'Turned the part on the bed',
+});
+
+export const quality = defineEdit(z.object({ kind: z.literal('quality'), partId: Id, quality: Quality }), {
+  apply: (document, edit) => withPart(document, edit.partId, part => ({ ...part, quality: edit.quality })),
+  words: edit => `Chose to print it in ${edit.quality} quality`,
 });
 
 export const partLoads = defineEdit(

@@ -3,6 +3,21 @@ import { FAILURE_WORDS, FAILURES } from '../../learn/happened';
 import { Id, MOST_PIECES } from '../document';
 import { defineRow, Voidable } from './kind';
 
+/** Layers that are alike, how long each moves and how long it must cool, s. */
+export const Expected = z.object({
+  printerId: Id,
+  times: z
+    .array(
+      z.object({
+        count: z.number().int().min(1),
+        motion: z.number().min(0).max(1e6),
+        cooling: z.number().min(0).max(1e4),
+      }),
+    )
+    .max(60),
+  start: z.number().min(0).max(36_000),
+});
+
 /** One piece made from a version, or several alike in one go. */
 export const Print = z.object({
   ...Voidable,
@@ -13,6 +28,10 @@ export const Print = z.object({
   hours: z.number().min(0, 'Hours cannot be negative.').max(2000).nullable(),
   grams: z.number().min(0, 'Grams cannot be negative.').max(100_000).nullable(),
   cost: z.number().min(0).max(1e6).nullable(),
+  /** The hours are what it took, not what was expected. */
+  noted: z.boolean().default(false),
+  /** What was expected of one piece at a usual pace, by layers; null where its solid could not be built. */
+  expected: Expected.nullable().default(null),
   note: z.string().max(2000),
   /** Why it came to nothing; null for a print that came out. */
   failed: z.enum(FAILURES).nullable().default(null),

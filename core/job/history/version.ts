@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { Pose } from '../../print/pose';
+import { Quality } from '../../print/settings';
 import { Additions } from '../../shape/additions/addition';
 import { Id, OwnNumber, ParameterText, Want } from '../document';
 import { defineRow, Voidable } from './kind';
@@ -49,6 +50,7 @@ export const Version = z.object({
   printerId: Id.nullable(),
   materialId: Id.nullable(),
   pose: Pose,
+  quality: Quality.default('usual'),
   expressions: z.record(z.string(), ParameterText),
   parameters: z.record(z.string(), z.union([z.number(), z.string(), z.boolean()])),
   additions: Additions,

@@ -4,7 +4,6 @@ import styled from 'styled-components';
 import { Batch } from '../../../contract/jobs';
 import type { Version } from '../../../core/job/history';
 import { counting } from '../../../core/job/history';
-import { printEstimate } from '../../../core/print/estimate';
 import { formatPlain } from '../../../core/quantity/format';
 import { get } from '../../api/client';
 import { useBench } from '../../job/bench-context';
@@ -25,17 +24,16 @@ export function BatchLines({ version }: { version: Version }) {
   });
   if (wanted <= 1) return null;
   if (left === 0) return <Lines>All {wanted} pieces of this version are printed.</Lines>;
-  const material = workshop.materials.find(m => m.id === version.materialId) ?? workshop.materials[0]!;
-  const takes = printEstimate(left * version.volume, material);
   const last = data ? left % data.onOneBed : 0;
   const files = data ? [...new Set([Math.min(left, data.onOneBed), last].filter(n => n > 1))] : [];
   return (
     <Lines>
       <p>
         {made > 0 ? `${made} of ${wanted} pieces are printed. ` : ''}
-        {left} {left === 1 ? 'piece' : 'pieces'}: about {formatPlain(takes.hours, 1)} h,{' '}
-        {formatPlain(takes.grams, 0)} g, {takes.cost.toFixed(2)} {workshop.currency}.
-        {data ? ` ${bedsInWords(data)}` : ''}
+        {left} {left === 1 ? 'piece' : 'pieces'}
+        {data
+          ? `: about ${formatPlain(data.hours, 1)} h, ${formatPlain(data.grams, 0)} g, ${data.cost.toFixed(2)} ${workshop.currency}. ${bedsInWords(data)}`
+          : '…'}
       </p>
       {files.map(n => (
         <a key={n} href={`/api${path}.3mf?pieces=${n}`} download>

@@ -5,7 +5,10 @@ import { BenchPrint } from '../../../contract/bench';
 import { FILE_KINDS } from '../../../core/files/part-files';
 import { same } from '../../../core/job/changes';
 import { counting, type Version } from '../../../core/job/history';
-import { capital, formatLength, formatPercent } from '../../../core/quantity/format';
+import type { Printer } from '../../../core/job/workshop';
+import { settingsOf } from '../../../core/print/of-printer';
+import { Quality } from '../../../core/print/settings';
+import { capital, formatLength, formatPercent, formatPlain } from '../../../core/quantity/format';
 import type { Finding } from '../../../core/shape/findings/finding';
 import { acceptedAs, acceptedFor, isAccepted } from '../../../core/shape/findings/finding';
 import { partAsIn } from '../../../core/work/back-to';
@@ -22,17 +25,12 @@ import { BatchLines } from './Batch';
 import { OtherFiles } from './OtherFiles';
 import { RecordPrintForm } from './RecordPrintForm';
 import { useBuild } from './use-build';
+import { WaysPanel } from './ways/WaysPanel';
 
 /** Behind a plastic's name in the list. */
 const SUITS = { suitable: '', doubtful: ' (doubtful here)', no: ' (not for this)' } as const;
 
-const POSES = [
-  { value: 'as-drawn', label: 'as on Shape' },
-  { value: 'turned-over', label: 'turned over' },
-  { value: 'on-side', label: 'on its side' },
-] as const;
-
-/** Plastic, printer and pose; the checks; then a version, its files, and the print. */
+/** Plastic, printer and how it lies; the checks; then a version, its files, and the print. */
 export function PrintStage() {
   const { document, resolved, workshop, edit, session, say, go } = useBench(
     'document',
@@ -57,7 +55,9 @@ export function PrintStage() {
     newest !== undefined &&
     same(newest.parameters, resolved.parameters) &&
     same(newest.additions, part.additions) &&
-    newest.materialId === material.id;
+    newest.materialId === material.id &&
+    same(newest.pose, part.pose) &&
+    newest.quality === part.quality;
   const next = resolved.nextNumber;
   // What was accepted stays so while its cause does.
   const acceptedBefore = (f: Finding) =>
@@ -115,10 +115,13 @@ export function PrintStage() {
                 onChange={id => void edit({ kind: 'printer', partId: part.id, printerId: id })}
               />
               <Select
-                label="Orientation"
-                value={part.pose}
-                options={[...POSES]}
-                onChange={pose => void edit({ kind: 'pose', partId: part.id, pose })}
+                label="Quality"
+                value={part.quality}
+                options={Quality.options.map(value => ({
+                  value,
+                  label: qualityWords(value, resolved.printer),
+                }))}
+                onChange={quality => void edit({ kind: 'quality', partId: part.id, quality })}
               />
             </Fields>
             {suits.reasons.length > 0 ? (
@@ -130,15 +133,8 @@ export function PrintStage() {
                 ))}
               </Stack>
             ) : null}
-            {part.pose !== 'as-drawn' ? (
-              <p className="soft" style={{ fontSize: 14, marginTop: 8 }}>
-                {part.pose === 'on-side'
-                  ? 'Round surfaces on their side show layer steps: the ledger doubles their doubt.'
-                  : 'Upside down, what was drawn on the bed is on top: look for what then hangs in the air.'}{' '}
-                The file lies as drawn; turn it where you slice it.
-              </p>
-            ) : null}
           </Panel>
+          <WaysPanel />
           <Panel>
             <Row $between $wrap>
               <h2>{capital(versionWords(next, part.id, document))}</h2>
@@ -253,6 +249,9 @@ export function PrintStage() {
     </>
   );
 }
+
+const qualityWords = (quality: Quality, printer: Printer) =>
+  `${quality}, layers of ${formatPlain(settingsOf(printer, quality).layer)}`;
 
 /** The findings that came with a refusal. */
 const stopsIn = (details: unknown): Finding[] =>

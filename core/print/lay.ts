@@ -1,0 +1,76 @@
+import { AdditionGone } from '../shape/additions/addition';
+import { PlaceError } from '../shape/additions/place';
+import type { BuiltPart } from '../shape/built-part';
+import type { LoadAsked } from '../shape/checks/context';
+import { SAGITTA } from '../shape/finish';
+import type { Kernels } from '../shape/kernels/kernel';
+import { type Load, loadOn } from '../shape/strength/loads';
+import type { SupportRules } from './columns';
+import { type PlanMate, type PosePlan, planPoses } from './plan';
+import { isSameWay, type Pose, posed } from './pose';
+import type { Machine, PrintSettings } from './settings';
+import { type Estimate, estimateOf, withSupports } from './time';
+
+/** How a built part may be laid on the bed of its printer: what the Print stage asks for and shows. */
+
+/** What decides besides the solid itself: plain data. */
+export interface WaysAsked {
+  mates: Readonly<Record<string, Omit<PlanMate, 'surface'>>>;
+  bed: { width: number; depth: number; height: number };
+  rules: SupportRules;
+  settings: PrintSettings;
+  machine: Machine;
+  loads: readonly Pick<LoadAsked, 'kind' | 'amount' | 'towards' | 'at' | 'held'>[];
+  strength: { along: number; across: number } | null;
+  margin: number;
+  now: Pose;
+}
+
+/** One way to lie, with what it takes. */
+export interface Way {
+  plan: PosePlan;
+  estimate: Estimate;
+}
+
+/** Shown beside each other. */
+const MOST_SHOWN = 3;
+
+/** The best few ways, and the one in which it lies now. @param part of the screen's triangles */
+export function waysToLie(
+  part: Pick<BuiltPart, 'whole' | 'surfaces'>,
+  asked: WaysAsked,
+  kernels: Pick<Kernels, 'mesh'>,
+): Way[] {
+  const { whole: mesh, surfaces } = part;
+  const plans = planPoses({
+    ...asked,
+    mesh,
+    hull: kernels.mesh.hull(mesh),
+    mates: surfaces.flatMap(surface => {
+      const mate = asked.mates[surface.mate];
+      return mate ? [{ surface, ...mate }] : [];
+    }),
+    loads: asked.loads.flatMap((load): Load[] => {
+      try {
+        return [loadOn(mesh, surfaces, load)];
+      } catch (error) {
+        // A load that cannot be placed says so itself, among the checks.
+        if (error instanceof RangeError || error instanceof PlaceError || error instanceof AdditionGone)
+          return [];
+        throw error;
+      }
+    }),
+    sagitta: SAGITTA.screen,
+  });
+  const lies = plans.findIndex(p => isSameWay(p.pose.down, asked.now.down));
+  const shown = plans.filter((_, i) => i < MOST_SHOWN - (lies >= MOST_SHOWN ? 1 : 0) || i === lies);
+  return shown.map(plan => ({
+    plan,
+    estimate: withSupports(
+      estimateOf(posed(mesh, plan.pose), asked.settings, asked.machine, kernels.mesh),
+      plan.supports.volume,
+      asked.settings,
+      asked.machine,
+    ),
+  }));
+}

@@ -1,0 +1,35 @@
+import type { WaysAsked } from '../print/lay';
+import { machineOf, rulesOf, settingsOf } from '../print/of-printer';
+import type { ResolvedPart } from './resolved';
+
+/** Wants that forgive a worse hole: a screw finds its way. */
+const FORGIVING: readonly string[] = ['screw', 'bolt', 'insert'];
+
+/** What decides how a part should lie, besides its solid. */
+export function waysAsked(work: ResolvedPart): WaysAsked {
+  const { part, recipe, printer, ledger, demands } = work;
+  const mates = recipe.mates.map(spec => {
+    const now = ledger.mates.find(m => m.mate.ours.surface === spec.id);
+    return [
+      spec.id,
+      {
+        name: now?.mate.name ?? spec.name,
+        form: spec.form ?? 'round',
+        pRight: now?.pRight ?? null,
+        forgiving: FORGIVING.includes(now?.mate.want.name ?? spec.want),
+      },
+    ] as const;
+  });
+  const { strength, margin, loads } = demands;
+  return {
+    mates: Object.fromEntries(mates),
+    bed: printer.bed,
+    rules: rulesOf(printer),
+    settings: settingsOf(printer, part.quality),
+    machine: machineOf(printer),
+    loads,
+    strength,
+    margin: margin.times,
+    now: part.pose,
+  };
+}

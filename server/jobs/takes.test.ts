@@ -1,0 +1,104 @@
+import { afterAll, beforeAll, describe, expect, test } from 'vitest';
+import { readStl } from '../../core/files/reading-back';
+import { boundsOf } from '../../core/shape/mesh/mesh';
+import { readingEdit, type TestServer, testServer } from '../../testing/server';
+
+/** What a print takes and how it lies: from the version's own solid, and from prints whose hours were noted. */
+
+let server: TestServer;
+beforeAll(async () => {
+  server = await testServer();
+});
+afterAll(async () => {
+  await server.stop();
+  server.remove();
+});
+
+const edit = (id: string, revision: number, what: object) =>
+  server.call('POST', `/jobs/${id}/edits`, { revision, edit: what });
+
+async function cap(pose?: object) {
+  const { id } = await server.newJob('Vent-port cap');
+  let revision = 1;
+  for (const value of [31.7, 31.72, 31.68])
+    revision = (await edit(id, revision, readingEdit('rim', value))).body.revision;
+  revision = (await edit(id, revision, readingEdit('rim_height', 14))).body.revision;
+  if (pose) revision = (await edit(id, revision, { kind: 'pose', partId: 'part-1', pose })).body.revision;
+  const made = (await server.call('POST', `/jobs/${id}/versions`, { revision, partId: 'part-1' })).body;
+  return { id, revision, version: made.history.versions[0] };
+}
+
+const print = async (id: string, versionId: string, more: object = {}) =>
+  (await server.call('POST', `/jobs/${id}/prints`, { versionId, ...more })).body.history.prints.at(-1);
+
+describe('what a print takes', () => {
+  test('nothing typed, it is what was expected; what was typed is noted, and the next is foretold by it', async () => {
+    const { id, version } = await cap();
+    const first = await print(id, version.id);
+    expect(first).toMatchObject({ noted: false });
+    expect(first.expected.times.length).toBeGreaterThan(0);
+    expect(first.hours).toBeGreaterThan(0.15);
+    expect(first.hours).toBeLessThan(1);
+    // A cap of 7 g or so, not a block.
+    expect(first.grams).toBeGreaterThan(3);
+    expect(first.grams).toBeLessThan(12);
+    const took = Number((2 * first.hours).toFixed(2));
+    const noted = await print(id, version.id, { hours: took });
+    expect(noted).toMatchObject({ noted: true, hours: took });
+    const { body: pace } = await server.call('GET', '/pace');
+    expect(pace.noted.printer).toHaveLength(1);
+    const next = await print(id, version.id);
+    expect(next.hours / took).toBeGreaterThan(0.85);
+    expect(next.hours / took).toBeLessThan(1.1);
+  });
+
+  test('several at once share the heating, and the batch says the same as the print', async () => {
+    const { id, version } = await cap();
+    const one = await print(id, version.id);
+    const three = await print(id, version.id, { pieces: 3 });
+    expect(three.grams).toBeCloseTo(3 * one.grams, 0);
+    expect(three.hours).toBeLessThan(3 * one.hours);
+    const { body } = await server.call('GET', `/jobs/${id}/versions/${version.id}/batch?pieces=3`);
+    expect(body).toMatchObject({ beds: 1 });
+    expect(body.hours).toBeCloseTo(three.hours, 1);
+    expect(body.grams).toBeCloseTo(three.grams, 0);
+  });
+});
+
+describe('how it lies', () => {
+  test('files follow the pose: laid on its side the cap stands on its edge', async () => {
+    const upright = await cap();
+    const laid = await cap({ down: [0, -1, 0], turn: 30 });
+    expect(laid.version.pose).toEqual({ down: [0, -1, 0], turn: 30 });
+    const [a, b] = await Promise.all(
+      [upright, laid].map(async ({ id, version }) =>
+        boundsOf(readStl(await server.bytes(`/jobs/${id}/versions/${version.id}/files/stl`))),
+      ),
+    );
+    expect(a!.min[2]).toBeCloseTo(0, 4);
+    expect(b!.min[2]).toBeCloseTo(0, 4);
+    // As high as it was deep.
+    expect(b!.max[2]).toBeCloseTo(a!.max[1] - a!.min[1], 1);
+    // Its round surface is built of layers now, and so less sure.
+    expect(laid.version.mates[0].pRight).toBeLessThan(upright.version.mates[0].pRight);
+    expect(laid.version.mates[0].prior.sd).toBeGreaterThan(1.5 * upright.version.mates[0].prior.sd);
+  });
+
+  test('a pose that is no direction is refused, with what it should be', async () => {
+    const { id } = await server.newJob();
+    const { status, body } = await edit(id, 1, {
+      kind: 'pose',
+      partId: 'part-1',
+      pose: { down: [0, 0, 0.5], turn: 0 },
+    });
+    expect(status).toBe(400);
+    expect(body.error.message).toContain('as long as 1');
+  });
+
+  test('what older windows call a pose is still understood', async () => {
+    const { id } = await server.newJob();
+    await edit(id, 1, { kind: 'pose', partId: 'part-1', pose: 'turned-over' });
+    const { body } = await server.call('GET', `/jobs/${id}`);
+    expect(body.document.parts[0].pose).toEqual({ down: [0, 0, 1], turn: 0 });
+  });
+});

@@ -1,0 +1,162 @@
+import { Check } from 'lucide-react';
+import { useEffect, useState } from 'react';
+import styled from 'styled-components';
+import { paceOfPrinter, takesOf } from '../../../../core/print/of-printer';
+import type { Pace } from '../../../../core/print/pace';
+import { isSameWay } from '../../../../core/print/pose';
+import { poseInWords } from '../../../../core/print/pose-words';
+import { capital, formatHours, formatHoursBetween, formatPlain } from '../../../../core/quantity/format';
+import { useNoted } from '../../../api/use-pace';
+import { useBench } from '../../../job/bench-context';
+import { Button } from '../../../ui/controls';
+import { Notice, Panel } from '../../../ui/layout';
+import type { ShownWay } from '../../../workers/solid-protocol';
+import { useWays } from './use-ways';
+
+/** How the part lies on the bed: the best ways beside each other, with what each needs and takes. */
+export function WaysPanel() {
+  const { resolved, edit } = useBench('resolved', 'edit');
+  const { part, printer } = resolved;
+  const { found, busy } = useWays();
+  const noted = useNoted(printer.id);
+  const pace = paceOfPrinter(printer, noted);
+  const ways = found && !(found instanceof Error) ? found.ways : [];
+  const best = ways[0];
+  const now = ways.find(w => isSameWay(w.plan.pose.down, part.pose.down));
+  const better = best && now && best !== now ? best : null;
+  const lay = ({ plan }: ShownWay) => edit({ kind: 'pose', partId: part.id, pose: plan.pose });
+  const turned = now && now.plan.pose.turn !== part.pose.turn;
+  return (
+    <Panel>
+      <h2>How it lies</h2>
+      {found === null ? <Quiet role="status">Looking at every way it may lie…</Quiet> : null}
+      {found instanceof Error ? <Quiet>{found.message}</Quiet> : null}
+      {found && !(found instanceof Error) && found.pieces > 0 ? (
+        <Quiet>It prints in {found.pieces} pieces, each laid on its cut already.</Quiet>
+      ) : null}
+      {better ? (
+        <Notice
+          level="note"
+          action={
+            <Button $small onPress={() => void lay(better)}>
+              Lay it {poseInWords(better.plan.pose)}
+            </Button>
+          }
+        >
+          Better {poseInWords(better.plan.pose)}: {better.reasons.slice(0, 2).join('; ')}.
+        </Notice>
+      ) : null}
+      {turned ? (
+        <Notice
+          level="warn"
+          action={
+            <Button $small onPress={() => void lay(now)}>
+              Turn it
+            </Button>
+          }
+        >
+          It fits on the bed only turned by {Math.round(now.plan.pose.turn)}°.
+        </Notice>
+      ) : null}
+      <Cards $busy={busy} aria-busy={busy}>
+        {ways.map(way => (
+          <Card
+            key={way.plan.pose.down.join()}
+            way={way}
+            pace={pace}
+            chosen={way === now}
+            best={way === best}
+            onLay={() => void lay(way)}
+          />
+        ))}
+      </Cards>
+      {ways.length > 0 ? (
+        <Quiet>
+          {noted.length === 0
+            ? 'Times hold for a usual printer. Note the hours of one print below, and they hold for yours.'
+            : `Times by ${noted.length === 1 ? 'one print' : `${noted.length} prints`} whose hours were noted.`}
+        </Quiet>
+      ) : null}
+    </Panel>
+  );
+}
+
+/** Reasons that fit on a card. */
+const MOST_REASONS = 3;
+
+function Card({
+  way,
+  pace,
+  chosen,
+  best,
+  onLay,
+}: {
+  way: ShownWay;
+  pace: Pace;
+  chosen: boolean;
+  best: boolean;
+  onLay(): void;
+}) {
+  const { resolved, workshop } = useBench('resolved', 'workshop');
+  const { plan, reasons, estimate } = way;
+  const takes = takesOf(estimate, pace, resolved.material);
+  const words = poseInWords(plan.pose);
+  return (
+    <CardBox $chosen={chosen} aria-label={`Way to lie: ${words}`} role="group">
+      <Picture bytes={way.picture} alt={`The part ${words}`} />
+      <strong>{capital(words)}</strong>
+      <Figures>
+        <b className="number">{formatHours(takes.hours)}</b>
+        <span className="soft">{formatHoursBetween(takes.from, takes.to)}</span>
+        <b className="number">{formatPlain(takes.grams, 1)} g</b>
+        <span className="soft">
+          {takes.cost.toFixed(2)} {workshop.currency}
+        </span>
+      </Figures>
+      <ul>
+        {reasons.slice(0, MOST_REASONS).map(r => (
+          <li key={r}>{r}</li>
+        ))}
+        {takes.waits > 0.3 * takes.hours ? (
+          <li>{formatHours(takes.waits)} of it waiting for layers to cool</li>
+        ) : null}
+      </ul>
+      {chosen ? (
+        <Chosen>
+          <Check size={16} aria-hidden /> It lies so
+        </Chosen>
+      ) : (
+        <Button $small $look={best ? 'main' : 'plain'} isDisabled={!plan.fits} onPress={onLay}>
+          Lay it so
+        </Button>
+      )}
+    </CardBox>
+  );
+}
+
+function Picture({ bytes, alt }: { bytes: Uint8Array; alt: string }) {
+  const [url, setUrl] = useState<string>();
+  useEffect(() => {
+    const made = URL.createObjectURL(new Blob([bytes.slice()], { type: 'image/png' }));
+    setUrl(made);
+    return () => URL.revokeObjectURL(made);
+  }, [bytes]);
+  return <Frame>{url ? <img src={url} alt={alt} /> : null}</Frame>;
+}
+
+const Quiet = styled.p`color: var(--soft); font-size: 14px; margin-top: 8px;`;
+const Cards = styled.div<{ $busy: boolean }>`
+  display: grid; grid-template-columns: repeat(auto-fill, minmax(168px, 1fr)); gap: 10px; margin-top: 10px; opacity: ${p => (p.$busy ? 0.6 : 1)};
+`;
+const CardBox = styled.div<{ $chosen: boolean }>`
+  display: flex; flex-direction: column; gap: 5px; padding: 8px; border-radius: 5px; font-size: 14px; min-width: 0;
+  border: ${p => (p.$chosen ? '2px solid var(--blue)' : '1px solid var(--rule)')}; margin: ${p => (p.$chosen ? 0 : 1)}px;
+  ul { list-style: none; margin: 0 0 4px; padding: 0; flex: 1; line-height: 1.25; font-size: 13.5px; }
+  li { padding: 1px 0; overflow-wrap: anywhere; }
+`;
+const Frame = styled.div`
+  height: 92px; display: grid; place-items: center; background: var(--tint); border-radius: 3px;
+  img { max-width: 100%; height: 88px; object-fit: contain; }
+`;
+const Figures = styled.div`display: grid; grid-template-columns: auto 1fr; gap: 1px 8px; align-items: baseline; font-size: 13.5px; b { font-size: 15px; }`;
+const Chosen = styled.span`display: inline-flex; align-items: center; gap: 5px; min-height: 32px; color: var(--blue); font-weight: 600;`;

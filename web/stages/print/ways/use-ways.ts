@@ -1,0 +1,44 @@
+import { useEffect, useRef, useState } from 'react';
+import { waysAsked } from '../../../../core/work/ways-to-lie';
+import { useBench } from '../../../job/bench-context';
+import { kernelLine } from '../../../solid/kernel-worker';
+import type { ShownWay } from '../../../workers/solid-protocol';
+
+export interface Ways {
+  ways: ShownWay[];
+  /** What the part falls into; 0 where it is one. */
+  pieces: number;
+}
+
+/** How the part may lie; null while that is worked out. What was found before stays on the screen meanwhile. */
+export function useWays(): { found: Ways | Error | null; busy: boolean } {
+  const { resolved } = useBench('resolved');
+  const { recipe, additions } = resolved.part;
+  const asked = { part: { recipe, additions, parameters: resolved.parameters }, ways: waysAsked(resolved) };
+  const key = JSON.stringify(asked);
+  const [state, setState] = useState<{ key: string; found: Ways | Error } | null>(null);
+  const now = useRef(asked);
+  now.current = asked;
+  useEffect(() => {
+    let gone = false;
+    const { part, ways } = now.current;
+    kernelLine('ways')
+      .ask(api => api.ways(part, ways))
+      .then(
+        answer => {
+          if (gone || !answer) return;
+          const found = answer.ok
+            ? { ways: answer.ways, pieces: answer.pieces }
+            : new Error(answer.findings[0]?.message ?? 'The solid could not be built.');
+          setState({ key, found });
+        },
+        (error: Error) => {
+          if (!gone) setState({ key, found: error });
+        },
+      );
+    return () => {
+      gone = true;
+    };
+  }, [key]);
+  return { found: state?.found ?? null, busy: state?.key !== key };
+}
