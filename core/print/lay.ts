@@ -7,7 +7,7 @@ import type { Kernels } from '../shape/kernels/kernel';
 import { type Load, loadOn } from '../shape/strength/loads';
 import type { SupportRules } from './columns';
 import { type PlanMate, type PosePlan, planPoses } from './plan';
-import { isSameWay, type Pose, posed } from './pose';
+import { AS_DRAWN, isSameWay, type Pose, posed } from './pose';
 import type { Machine, PrintSettings } from './settings';
 import { type Estimate, estimateOf, withSupports } from './time';
 
@@ -62,8 +62,11 @@ export function waysToLie(
     }),
     sagitta: SAGITTA.screen,
   });
-  const lies = plans.findIndex(p => isSameWay(p.pose.down, asked.now.down));
-  const shown = plans.filter((_, i) => i < MOST_SHOWN - (lies >= MOST_SHOWN ? 1 : 0) || i === lies);
+  // What it lies in now and what it is drawn in are always among them, so that there is a way back.
+  const kept = ({ pose }: PosePlan) =>
+    isSameWay(pose.down, asked.now.down) || isSameWay(pose.down, AS_DRAWN.down);
+  const late = plans.slice(MOST_SHOWN).filter(kept).length;
+  const shown = plans.filter((p, i) => i < MOST_SHOWN - late || kept(p));
   return shown.map(plan => ({
     plan,
     estimate: withSupports(

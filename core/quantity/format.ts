@@ -50,9 +50,9 @@ export function formatHours(hours: number): string {
   return tens % 60 === 0 ? `${tens / 60} h` : `${Math.floor(tens / 60)} h ${tens % 60} min`;
 }
 
-/** “35–48 min”, “2.5–4 h”. */
+/** “35–48 min”, “2.5–4 h”; in minutes as long as the middle is told in them. */
 export function formatHoursBetween(from: number, to: number): string {
-  if (to < 1.5) return `${Math.max(1, Math.round(60 * from))}–${Math.round(60 * to)} min`;
+  if (Math.sqrt(from * to) < 1.5) return `${Math.max(1, Math.round(60 * from))}–${Math.round(60 * to)} min`;
   const half = (h: number) => String(Math.max(0.5, Math.round(2 * h) / 2));
   return `${half(from)}–${half(to)} h`;
 }

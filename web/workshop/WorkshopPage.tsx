@@ -6,6 +6,7 @@ import styled from 'styled-components';
 import { ulid } from 'ulid';
 import { WorkshopAnswer } from '../../contract/workshop';
 import { Workshop } from '../../core/job/workshop';
+import { machineOf, rulesOf } from '../../core/print/of-printer';
 import { parseQuantity } from '../../core/quantity/parse';
 import { POLYMER_SOURCE, POLYMERS, spoolFigures } from '../../core/shelf/polymers';
 import { call, get } from '../api/client';
@@ -200,6 +201,18 @@ function WorkshopForm({ answer, saved, onSaved }: FormProps) {
               )}
               {number('Line width, mm', `printers.${i}.lineWidth`, x.lineWidth, lineWidth =>
                 set({ printers: replace(shop.printers, x.id, { lineWidth }) }),
+              )}
+              {number('Speed, mm/s', `printers.${i}.speed`, machineOf(x).inner, speed =>
+                set({ printers: replace(shop.printers, x.id, { speed }) }),
+              )}
+              {number(
+                'Acceleration, mm/s²',
+                `printers.${i}.acceleration`,
+                machineOf(x).acceleration,
+                acceleration => set({ printers: replace(shop.printers, x.id, { acceleration }) }),
+              )}
+              {number('Overhang, °', `printers.${i}.overhang`, rulesOf(x).overhang, overhang =>
+                set({ printers: replace(shop.printers, x.id, { overhang }) }),
               )}
               <Remove
                 name={x.name}

@@ -23,12 +23,12 @@ export function WaysPanel() {
   const ways = found && !(found instanceof Error) ? found.ways : [];
   const best = ways[0];
   const now = ways.find(w => isSameWay(w.plan.pose.down, part.pose.down));
-  const better = best && now && best !== now ? best : null;
+  const better = now && best !== now ? best : null;
   const lay = ({ plan }: ShownWay) => edit({ kind: 'pose', partId: part.id, pose: plan.pose });
   const turned = now && now.plan.pose.turn !== part.pose.turn;
   return (
     <Panel>
-      <h2>How it lies</h2>
+      <h2 style={{ marginBottom: 8 }}>How it lies</h2>
       {found === null ? <Quiet role="status">Looking at every way it may lie…</Quiet> : null}
       {found instanceof Error ? <Quiet>{found.message}</Quiet> : null}
       {found && !(found instanceof Error) && found.pieces > 0 ? (
@@ -43,7 +43,7 @@ export function WaysPanel() {
             </Button>
           }
         >
-          Better {poseInWords(better.plan.pose)}: {better.reasons.slice(0, 2).join('; ')}.
+          Better {poseInWords(better.plan.pose)}: {whatIsBetter(better, now!)}.
         </Notice>
       ) : null}
       {turned ? (
@@ -65,7 +65,6 @@ export function WaysPanel() {
             way={way}
             pace={pace}
             chosen={way === now}
-            best={way === best}
             onLay={() => void lay(way)}
           />
         ))}
@@ -81,22 +80,16 @@ export function WaysPanel() {
   );
 }
 
+/** What speaks for the other way and not for the one it lies in. */
+const whatIsBetter = (other: ShownWay, now: ShownWay): string => {
+  const own = other.reasons.filter(r => !now.reasons.includes(r));
+  return (own.length > 0 ? own : other.reasons).slice(0, 2).join('; ');
+};
+
 /** Reasons that fit on a card. */
 const MOST_REASONS = 3;
 
-function Card({
-  way,
-  pace,
-  chosen,
-  best,
-  onLay,
-}: {
-  way: ShownWay;
-  pace: Pace;
-  chosen: boolean;
-  best: boolean;
-  onLay(): void;
-}) {
+function Card({ way, pace, chosen, onLay }: { way: ShownWay; pace: Pace; chosen: boolean; onLay(): void }) {
   const { resolved, workshop } = useBench('resolved', 'workshop');
   const { plan, reasons, estimate } = way;
   const takes = takesOf(estimate, pace, resolved.material);
@@ -126,7 +119,7 @@ function Card({
           <Check size={16} aria-hidden /> It lies so
         </Chosen>
       ) : (
-        <Button $small $look={best ? 'main' : 'plain'} isDisabled={!plan.fits} onPress={onLay}>
+        <Button $small isDisabled={!plan.fits} onPress={onLay}>
           Lay it so
         </Button>
       )}
