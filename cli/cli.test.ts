@@ -57,6 +57,13 @@ function textOf(input: unknown, lines: boolean): string {
 
 const answer = async (words: string, input: unknown) => JSON.parse((await sagoma(words, input)).out);
 
+/** A few moves of a printer, for commands that take a file. */
+function aFile(): string {
+  const path = join(folder, 'moves.gcode');
+  writeFileSync(path, 'G90\nM83\nG1 X0 Y0 Z0.2 F3000\nG1 X20 E1\nG1 Y20 E1\nG1 X0 E1\nG1 Y0 E1\n');
+  return path;
+}
+
 describe('help', () => {
   test('every command’s example runs as it stands', async () => {
     const { out } = await sagoma('--help');
@@ -71,11 +78,15 @@ describe('help', () => {
       'part list',
       'part additions',
       'part build',
+      'print plan',
+      'print estimate',
+      'print read',
     ]);
     for (const command of commands) {
       const help = (await sagoma(`${command} --help`)).out;
       const example = /echo '(.*)' \|/.exec(help)?.[1] ?? '';
-      const words = /sagoma -- (ref .*)/.exec(help)?.[1] ?? command;
+      const file = help.includes(' FILE\n') ? ` ${aFile()}` : '';
+      const words = /sagoma -- (ref .*)/.exec(help)?.[1] ?? `${command}${file}`;
       const { code, out: json, err } = await sagoma(words, example);
       expect(err, command).toBe('');
       expect(code, command).toBe(0);

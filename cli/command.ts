@@ -6,6 +6,8 @@ export interface Command<In = unknown> {
   name: string;
   /** Takes words after its name instead of JSON; in a line of `--jsonl` they come as `args`. */
   words?: boolean;
+  /** Takes a file's name after its own, which becomes `file` of its input. */
+  file?: boolean;
   /** One line. */
   about: string;
   /** Example input that runs unchanged; null when it takes no input. */

@@ -1,7 +1,13 @@
+import { closeSync, openSync, readSync } from 'node:fs';
 import { z } from 'zod';
 import { readStl } from '../core/files/reading-back';
 import { FIRST_WORKSHOP } from '../core/job/workshop';
 import { USUAL_RULES } from '../core/print/columns';
+import { GcodeError, type GcodeFile } from '../core/print/gcode/file';
+import { lookedAt } from '../core/print/gcode/look';
+import type { Known } from '../core/print/gcode/match';
+import { FILAMENT } from '../core/print/gcode/on-bed';
+import { GcodeReader } from '../core/print/gcode/reader';
 import { paceOf, timeOf } from '../core/print/pace';
 import { type PlanMate, planPoses } from '../core/print/plan';
 import { AS_DRAWN, Pose, posed } from '../core/print/pose';
@@ -191,6 +197,98 @@ export const printEstimate: Command<z.infer<typeof EstimateInput>> = {
       minutes: { value: rounded(seconds / 60), u: rounded(u / 60) },
       grams: { value: rounded(grams), u: rounded(PLASTIC_DOUBT * grams, 3) },
       layers: estimate.layers,
+    };
+  },
+};
+
+const Against = z.preprocess(
+  asked => {
+    if (typeof asked !== 'object' || asked === null) return asked;
+    const { id, ...body } = asked as { id?: unknown };
+    return { id, body };
+  },
+  z.object({ id: z.string().min(1).max(80), body: Body }),
+);
+
+const ReadInput = z.strictObject({
+  /** The .gcode file; on the command line it comes after the command's name. */
+  file: z.string().optional(),
+  against: z.array(Against).max(20).default([]),
+  planned: z.strictObject({ id: z.string().optional(), down: Pose.out.shape.down.optional() }).default({}),
+  density: z.number().min(0.5).max(8).optional(),
+});
+
+/** Read in pieces of this size, bytes. */
+const PIECE = 1 << 20;
+
+function gcodeFrom(path: string): GcodeFile {
+  const reader = new GcodeReader();
+  let file: number;
+  try {
+    file = openSync(path, 'r');
+  } catch (error) {
+    throw new BadInput(`${path} cannot be read: ${(error as Error).message}`, 'file', 'cannot-read');
+  }
+  try {
+    const piece = new Uint8Array(PIECE);
+    for (let n = readSync(file, piece); n > 0; n = readSync(file, piece)) reader.push(piece.subarray(0, n));
+    return reader.end();
+  } catch (error) {
+    if (error instanceof GcodeError) throw new BadInput(error.message, 'file', error.code);
+    throw error;
+  } finally {
+    closeSync(file);
+  }
+}
+
+export const printRead: Command<z.infer<typeof ReadInput>> = {
+  name: 'print read',
+  file: true,
+  about:
+    'Reads a sliced file back: what it prints, which version that is, how it lies, and what is wrong with it.',
+  example: {
+    against: [{ id: 'v1', recipe: 'bush', parameters: {} }],
+    planned: { id: 'v1', down: [0, 0, -1] },
+  },
+  input: ReadInput,
+  async run({ file: path, against, planned, density }) {
+    if (path === undefined) throw new BadInput('Name the file: print read FILE.gcode', 'file');
+    const file = gcodeFrom(path);
+    const known: Known[] = [];
+    let tools: Kernels | undefined;
+    for (const { id, body } of against) {
+      const { mesh, mates, tools: own } = await bodyOf(body);
+      tools = own;
+      known.push({ id, mesh, surfaces: mates.map(m => m.surface) });
+    }
+    const kernel = tools ?? (await (await import('../kernels/node')).kernels());
+    const looked = lookedAt(file, known, planned, kernel.mesh);
+    const area = (Math.PI * (file.said.diameter ?? FILAMENT) ** 2) / 4;
+    const { match } = looked;
+    return {
+      layers: looked.layers,
+      layerHeight: rounded(looked.layerHeight, 3),
+      firstLayer: rounded(looked.firstLayer, 3),
+      bounds: looked.bounds && {
+        min: looked.bounds.min.map(x => rounded(x, 3)),
+        max: looked.bounds.max.map(x => rounded(x, 3)),
+      },
+      filamentLength: rounded(file.filament, 2),
+      grams: rounded(((file.filament * area) / 1000) * (density ?? MATERIAL.density)),
+      minutes: rounded(file.seconds / 60),
+      said: { minutes: file.said.minutes && rounded(file.said.minutes), grams: file.said.grams },
+      match: match && {
+        id: match.id,
+        scale: rounded(match.scale, 5),
+        mirrored: match.mirrored,
+        down: match.down,
+        turn: rounded(match.turn),
+        copies: match.copies,
+        // Beyond the contract: how far outlines lie outside where they were drawn, per side.
+        moved: rounded(match.moved, 3),
+      },
+      // Without versions to compare with there is nothing to mismatch.
+      findings: against.length > 0 ? looked.findings.map(({ code, message }) => ({ code, message })) : [],
     };
   },
 };

@@ -7,7 +7,7 @@ import { measureDerive } from './derive';
 import { fitPropose } from './fit';
 import { measureEvaluate } from './measure';
 import { partAdditions, partBuild, partList } from './part';
-import { printEstimate, printPlan } from './print';
+import { printEstimate, printPlan, printRead } from './print';
 import { ref } from './ref';
 import { threadIdentify } from './thread';
 import { trialNext } from './trial';
@@ -28,6 +28,7 @@ const COMMANDS = [
   partBuild,
   printPlan,
   printEstimate,
+  printRead,
 ] as Command<never>[];
 
 interface Words {
@@ -65,7 +66,7 @@ export async function run(argv: readonly string[], io: Io): Promise<number> {
       : command.input === null
         ? ''
         : readInput(options.in, io);
-    io.out(`${JSON.stringify(await runOne(command, text, options))}\n`);
+    io.out(`${JSON.stringify(await runOne(command, text, options, command.file ? args[0] : undefined))}\n`);
     return 0;
   } catch (error) {
     io.err(`${JSON.stringify({ error: errorOf(error) })}\n`);
@@ -91,7 +92,7 @@ function readWords(argv: readonly string[]): Words {
   const rest = argv.slice(named.name.split(' ').length);
   try {
     const { values, positionals } = parseArgs({ args: rest, options: OPTIONS, allowPositionals: true });
-    const [stray] = named.words ? [] : positionals;
+    const [stray] = named.words ? [] : positionals.slice(named.file ? 1 : 0);
     if (stray !== undefined) throw new BadInput(`Unknown word “${stray}”.`);
     return { command: named, options: values, args: positionals };
   } catch (error) {
@@ -105,16 +106,24 @@ function readWords(argv: readonly string[]): Words {
   }
 }
 
-async function runOne(command: Command<never>, text: string, options: CommandOptions): Promise<unknown> {
+/** @param file named after the command, for one that takes a file */
+async function runOne(
+  command: Command<never>,
+  text: string,
+  options: CommandOptions,
+  file?: string,
+): Promise<unknown> {
   if (command.input === null) return command.run(undefined as never, options);
   let json: unknown;
   try {
-    json = JSON.parse(text);
+    json = file !== undefined && text.trim() === '' ? {} : JSON.parse(text);
   } catch (error) {
     if (!(error instanceof SyntaxError)) throw error;
     throw new BadInput('The input is not JSON.', undefined, 'bad-json');
   }
-  return command.run(command.input.parse(json), options);
+  const named = file === undefined ? {} : { file };
+  const asked = typeof json === 'object' && json !== null ? { ...json, ...named } : json;
+  return command.run(command.input.parse(asked), options);
 }
 
 const isSystemError = (error: unknown) => error instanceof Error && 'code' in error && 'syscall' in error;
@@ -161,6 +170,6 @@ function help(command: Command<never>): string {
       ? run
       : command.words
         ? `${run} ${(command.example as { args: string[] }).args.join(' ')}`
-        : `echo '${JSON.stringify(command.example)}' | ${run}`;
+        : `echo '${JSON.stringify(command.example)}' | ${run}${command.file ? ' FILE' : ''}`;
   return `${command.name}: ${command.about}\n\n  ${example}\n`;
 }

@@ -1,4 +1,15 @@
+import { readStl } from '../core/files/reading-back';
+import type { TriangleMesh } from '../core/shape/mesh/mesh';
+import { gcodeOf } from '../testing/gcode';
+import { scaled } from '../testing/solids';
+import { toolpathsOf } from '../testing/toolpaths';
 import { expect, test } from './bench';
+
+const SETTINGS = { layer: 0.2, firstLayer: 0.2, lineWidth: 0.42, walls: 2, top: 3, bottom: 3, infill: 0.15 };
+
+/** As a slicing program would write it. */
+const sliced = async (mesh: TriangleMesh) =>
+  Buffer.from(gcodeOf(await toolpathsOf(mesh, SETTINGS), SETTINGS.lineWidth, {}, { turn: 30 }));
 
 test('Print: a better way to lie is offered, taken, and the file and the ledger follow it', async ({
   page,
@@ -51,4 +62,32 @@ test('Print: a finer quality takes longer, and hours that were noted make the ne
   await page.goto(`${bench.url}/jobs/${id}/print`);
   await expect(page.getByText('Times by one print whose hours were noted')).toBeVisible({ timeout: 60_000 });
   await expect(drawn).toContainText(/2 h|1[0-9]{2} min/);
+});
+
+test('Print: a sliced file is read back: the right one is ticked, a scaled one is stopped, and its figures are taken', async ({
+  page,
+  bench,
+}) => {
+  const id = await bench.measuredJob();
+  const { revision } = await bench.api('GET', `/jobs/${id}`);
+  const made = await bench.api('POST', `/jobs/${id}/versions`, { revision, partId: 'part-1' });
+  const [version] = made.history.versions;
+  const file = await fetch(`${bench.url}/api/jobs/${id}/versions/${version.id}/files/stl`);
+  const mesh = readStl(new Uint8Array(await file.arrayBuffer()));
+  await page.goto(`${bench.url}/jobs/${id}/print`);
+  await page.getByRole('button', { name: 'Choose the file' }).waitFor();
+  const choose = async (name: string, buffer: Buffer) =>
+    page.locator('input[type=file]').first().setInputFiles({ name, mimeType: 'text/x.gcode', buffer });
+  await choose('cap.gcode', await sliced(mesh));
+  await expect(page.getByText('It is version 1')).toBeVisible({ timeout: 90_000 });
+  await expect(page.getByText('Lies as planned')).toBeVisible();
+  await expect(page.getByText('Scale 1', { exact: true })).toBeVisible();
+  await page.getByRole('button', { name: 'Take its figures' }).click();
+  await expect(page.getByLabel('Grams')).not.toHaveValue('');
+  await expect(page.getByRole('textbox', { name: 'Note' })).toHaveValue(/layers of 0.2/);
+
+  await choose('small.gcode', await sliced(scaled(mesh, 0.98)));
+  await expect(page.getByText(/scaled by −2 %/)).toBeVisible({ timeout: 90_000 });
+  await choose('zip.gcode', Buffer.from([0x50, 0x4b, 3, 4, 20, 0]));
+  await expect(page.getByText('zip.gcode: This is a zip')).toBeVisible({ timeout: 30_000 });
 });

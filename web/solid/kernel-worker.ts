@@ -3,7 +3,8 @@ import { type Finding, finding } from '../../core/shape/findings/finding';
 import type { SolidApi } from '../workers/solid-protocol';
 import { type KernelWorker, SolidLine } from './solid-line';
 
-function open(): KernelWorker {
+/** A worker with the kernels; for long work that may be given up it is opened and ended by whoever asks. */
+export function openKernel(): KernelWorker {
   const worker = new Worker(new URL('../workers/solid-worker.ts', import.meta.url), { type: 'module' });
   const api: Remote<SolidApi> = wrap<SolidApi>(worker);
   return {
@@ -18,7 +19,7 @@ const lines: Partial<Record<keyof SolidApi, SolidLine>> = {};
 
 /** The line before the worker for one kind of question; the worker starts with the first one. */
 export function kernelLine(kind: keyof SolidApi): SolidLine {
-  lines[kind] ??= new SolidLine(open);
+  lines[kind] ??= new SolidLine(openKernel);
   return lines[kind];
 }
 

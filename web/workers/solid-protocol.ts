@@ -1,3 +1,6 @@
+import type { GcodeFile } from '../../core/print/gcode/file';
+import type { Looked } from '../../core/print/gcode/look';
+import type { Planned } from '../../core/print/gcode/match';
 import type { Way, WaysAsked } from '../../core/print/lay';
 import type { Addition } from '../../core/shape/additions/addition';
 import type { Press } from '../../core/shape/additions/pressed';
@@ -43,11 +46,28 @@ export interface SolidApi {
   ): Promise<Answer<{ grown: ShownChange | null; shrunk: ShownChange | null }>>;
   /** How it may lie on the bed, the best first; none for a part that falls into pieces, which are laid already. */
   ways(part: AskedPart, asked: WaysAsked): Promise<Answer<{ ways: ShownWay[]; pieces: number }>>;
+  /** What a sliced file is, against versions of a part; progress is told in shares. */
+  sliced(
+    file: File,
+    versions: readonly (AskedPart & { id: string })[],
+    planned: Planned,
+    progress: (share: number) => void,
+  ): Promise<{ heap: number } & ({ ok: true; sliced: Sliced } | { ok: false; message: string })>;
   /** All parts of a job, with the surfaces that go with each other. */
   together(
     parts: readonly (AskedPart & { id: string })[],
     joints: readonly Joint[],
   ): Promise<Answer<{ assembly: ShownAssembly }>>;
+}
+
+/** A sliced file as the page shows it. Times min, lengths mm. */
+export interface Sliced {
+  looked: Looked;
+  minutes: number;
+  /** Of filament as thick as the file says, or 1.75. */
+  volume: number;
+  said: GcodeFile['said'];
+  rolesKnown: boolean;
 }
 
 /** One way to lie on the bed, with a picture of it, PNG. */

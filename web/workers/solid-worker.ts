@@ -9,6 +9,11 @@ import { BufferAttribute, BufferGeometry, EdgesGeometry } from 'three';
 import { toCreasedNormals } from 'three/examples/jsm/utils/BufferGeometryUtils.js';
 import { partPicture } from '../../core/files/part-picture';
 import { readStl } from '../../core/files/reading-back';
+import { GcodeError, type GcodeFile } from '../../core/print/gcode/file';
+import { lookedAt } from '../../core/print/gcode/look';
+import type { Known } from '../../core/print/gcode/match';
+import { FILAMENT } from '../../core/print/gcode/on-bed';
+import { GcodeReader } from '../../core/print/gcode/reader';
 import { waysToLie } from '../../core/print/lay';
 import { posed } from '../../core/print/pose';
 import { reasonsFor } from '../../core/print/reasons';
@@ -34,6 +39,9 @@ import type { AskedPart, ShownChange, ShownSolid, ShownWay, SolidApi } from './s
 
 /** Edges sharper than this are inked, and shading breaks there: degrees. */
 const CREASE = 28;
+
+/** Progress on a file is told so often, bytes. */
+const PROGRESS = 4e6;
 
 /** Pictures of poses, pixels. */
 const PICTURE = 280;
@@ -149,6 +157,27 @@ const api: SolidApi = {
       );
     }),
 
+  sliced: (file, versions, planned, progress) =>
+    told(async () => {
+      const kernels = await ready(versions);
+      const read = await readSliced(file, progress);
+      if (!read.ok) return { ...read, heap: kernels.part.memory() };
+      const known = versions.flatMap(({ id, ...part }): Known[] => {
+        const solid = solidOf(part, kernels);
+        // One that cannot be built any more cannot be compared with.
+        return solid.ok ? [{ id, mesh: solid.part.whole, surfaces: solid.part.surfaces }] : [];
+      });
+      const { gcode } = read;
+      const sliced = {
+        looked: lookedAt(gcode, known, planned, kernels.mesh),
+        minutes: gcode.seconds / 60,
+        volume: (gcode.filament * Math.PI * (gcode.said.diameter ?? FILAMENT) ** 2) / 4,
+        said: gcode.said,
+        rolesKnown: gcode.rolesKnown,
+      };
+      return { ok: true as const, sliced, heap: kernels.part.memory() };
+    }),
+
   compare: (part, before) =>
     told(async () => {
       const kernels = await ready([part, before]);
@@ -200,6 +229,29 @@ async function start(): Promise<Kernels> {
   ]);
   manifold.setup();
   return { part: partKernel(oc), mesh: meshKernel(manifold) };
+}
+
+/** The file in pieces as it comes: it may be larger than memory. */
+async function readSliced(
+  file: File,
+  progress: (share: number) => void,
+): Promise<{ ok: true; gcode: GcodeFile } | { ok: false; message: string }> {
+  const reader = new GcodeReader();
+  try {
+    let [done, told] = [0, 0];
+    const stream = file.stream().getReader();
+    for (let piece = await stream.read(); !piece.done; piece = await stream.read()) {
+      reader.push(piece.value);
+      done += piece.value.length;
+      if (done - told < PROGRESS) continue;
+      told = done;
+      progress(done / file.size);
+    }
+    return { ok: true, gcode: reader.end() };
+  } catch (error) {
+    if (error instanceof GcodeError) return { ok: false, message: error.message };
+    throw error;
+  }
 }
 
 /** Bodies from files that were asked for in this window; their triangles never change. */

@@ -114,12 +114,10 @@ export interface Walls {
 export function wallsOf(
   lies: TriangleMesh,
   { levels, lineWidth }: Laid,
-  { scale, tall, whole }: { scale: number; tall: number; whole: boolean },
+  { scale, upright }: { scale: number; upright: number },
   kernel: Pick<MeshKernel, 'inset'>,
 ): Walls {
   const top = boundsOf(lies).max[2];
-  // A stretched part's own height; of a file that ends early it is not known.
-  const upright = whole && Math.abs(Math.log(tall / scale)) > 0.01 ? tall : scale;
   const all: [number, number][] = [];
   for (let i = 0; i < lies.positions.length; i += 3) all.push([lies.positions[i]!, lies.positions[i + 1]!]);
   const middle = polygonCentroid(hullOf(all));
@@ -173,8 +171,6 @@ export interface Fitted {
   /** Mean distance of what was found, mm. */
   off: number;
   cost: number;
-  /** Takes a point of the version as it lies to the file. */
-  place(p: Point2): Point2;
 }
 
 /** Lines are looked for so near to where they should be, mm: of a file that tells its outermost passes, and of others. */
@@ -182,6 +178,8 @@ const ROUNDS = { told: [1.5, 1, 0.6, 0.4, 0.4, 0.4], untold: [0.5, 0.4, 0.35, 0.
 /** A pass this near to where it should be is found, mm. */
 const FOUND = 0.12;
 const CLIP = 0.3;
+/** Outlines that lie nearer than this to where they were drawn are not moved, mm. */
+const NOT_MOVED = 0.012;
 /** No unknown moves by more at once: mm, radians, or of a logarithm. */
 const LARGEST_STEP = 2;
 /** What is believed before: that nothing is stretched or moved; sd of the logarithm, mm, and of the turn. */
@@ -272,7 +270,7 @@ export function fitted(walls: Walls, laid: Laid, start: Start): Fitted {
     if (!step) break;
     for (let i = 0; i < 6; i++) s[i]! += Math.max(-LARGEST_STEP, Math.min(LARGEST_STEP, step[i]!));
   }
-  return { ...judged(walls, laid, s, place, facing), place };
+  return judged(walls, laid, s, place, facing);
 }
 
 function judged(
@@ -281,7 +279,7 @@ function judged(
   s: readonly number[],
   place: (p: Point2) => Point2,
   facing: (n: Point2) => Point2,
-): Omit<Fitted, 'place'> {
+): Fitted {
   let [found, near, all] = [0, 0, 0];
   for (const { at, points } of walls.levels)
     for (const { p, n } of points) {
@@ -296,9 +294,14 @@ function judged(
   const belongs = shareThatBelongs(walls, laid, place);
   const off = near / Math.max(1, all);
   const share = found / Math.max(1, all);
-  // A line is as wide as its plastic says, be its ends square or round: the smaller move is the one that is meant.
+  // A line's width by its plastic depends on whether its sides count as round: none moved by either is not moved.
   const round = (laid.layer * (1 - Math.PI / 4)) / 2;
-  const moved = Math.abs(s[5]! + round) < Math.abs(s[5]!) ? s[5]! + round : s[5]!;
+  const moved =
+    Math.abs(s[5]!) < NOT_MOVED
+      ? s[5]!
+      : Math.abs(s[5]! + round) < NOT_MOVED
+        ? s[5]! + round
+        : s[5]! + round / 2;
   return {
     turn: degrees(s[2]!),
     scale: Math.exp((s[3]! + s[4]!) / 2),

@@ -1,15 +1,12 @@
-import { polygonHull } from 'd3-polygon';
 import type { MeshKernel } from '../../shape/kernels/kernel';
 import type { MateSurface } from '../../shape/mates';
 import type { TriangleMesh } from '../../shape/mesh/mesh';
 import type { Point3 } from '../../shape/vector';
-import { dot } from '../../shape/vector';
-import { waysDown } from '../candidates';
-import { leastRectangle } from '../footprint';
-import { AS_DRAWN, frameOf, isSameWay, posed } from '../pose';
+import { AS_DRAWN, isSameWay, posed } from '../pose';
 import type { GcodeFile } from './file';
 import { type Fitted, fitted, glanced, type Laid, laidOn, wallsOf } from './fit';
 import type { Bed } from './on-bed';
+import { posesFor, uprightScale } from './poses';
 import type { Thing } from './things';
 import { turnsFor } from './turns';
 
@@ -33,21 +30,19 @@ export interface Match extends Fitted {
   down: Point3;
   mirrored: boolean;
   copies: number;
-  /** Height in the file over height of the version: told no finer than a layer. */
-  tall: number;
+  /** Its scale upwards, told no finer than a layer. */
+  upright: number;
   /** It is as high as its version is, within a layer. */
   whole: boolean;
 }
 
-/** Ways to lie that are looked at closely, by how well their sizes fit. */
-const MOST_POSES = 5;
 const MOST_TURNS = 3;
-/** Three sizes may be so far from one scale, of their logarithm: a stretched part's. */
-const SPREAD = 0.07;
 /** Versions that are nearer to each other than this cannot be told apart. */
 const NO_NEARER = 0.004;
 /** The pose that was planned, else the drawn one, and the right hand are taken where no other fits clearly better. */
 const [OTHER_WAY, MIRRORED] = [0.008, 0.012];
+/** A layer more or less than the height asks for. */
+const LAYER_OFF = 0.02;
 /** What is found and what belongs, at least, for a part to be known. */
 const [LEAST_FOUND, LEAST_BELONGS] = [0.7, 0.75];
 
@@ -75,8 +70,6 @@ export function matchOf(
   return { ...one, copies: bed.copies };
 }
 
-type PoseFound = { down: Point3; spread: number; scale: number; tall: number; whole: boolean };
-
 function bestOf(
   version: Known,
   thing: Thing,
@@ -87,7 +80,7 @@ function bestOf(
   endedWhole: boolean,
 ): Match | null {
   const hull = kernel.hull(version.mesh);
-  const poses = posesFor(version, hull, thing, bed, planned, endedWhole);
+  const poses = posesFor({ hull, surfaces: version.surfaces }, thing, bed, planned.down, endedWhole);
   let best: Match | null = null;
   for (const pose of poses) {
     const lies = posed(version.mesh, { down: pose.down, turn: 0 });
@@ -95,14 +88,20 @@ function bestOf(
     if (walls.count === 0) continue;
     const preferred = isSameWay(pose.down, planned.down ?? AS_DRAWN.down);
     for (const mirrored of [false, true]) {
-      const starts = turnsFor(walls, laid, pose.scale, mirrored)
+      const starts = turnsFor(walls.levels, pose.scale, mirrored)
         .map(turn => ({ turn, mirrored, scale: pose.scale }))
         .map(start => ({ start, off: glanced(walls, laid, start) }))
         .sort((a, b) => a.off - b.off)
         .slice(0, MOST_TURNS);
       for (const { start } of starts) {
         const now = fitted(walls, laid, start);
-        const cost = now.cost + (mirrored ? MIRRORED : 0) + (preferred ? 0 : OTHER_WAY) + 0.2 * pose.spread;
+        const grain = bed.layer / thing.layers.at(-1)!.z;
+        const cost =
+          now.cost +
+          (mirrored ? MIRRORED : 0) +
+          (preferred ? 0 : OTHER_WAY) +
+          0.2 * pose.spread +
+          LAYER_OFF * Math.min(5, pose.layersOff);
         if (!best || cost < best.cost)
           best = {
             ...now,
@@ -111,54 +110,11 @@ function bestOf(
             down: pose.down,
             mirrored,
             copies: bed.copies,
-            tall: pose.tall,
+            upright: uprightScale(pose, now.scale, grain),
             whole: pose.whole,
           };
       }
     }
   }
   return best;
-}
-
-/** Ways to lie whose three sizes fit the file's at one scale, the best first. */
-function posesFor(
-  version: Known,
-  hull: TriangleMesh,
-  thing: Thing,
-  { layer, lineWidth }: Bed,
-  planned: Planned,
-  endedWhole: boolean,
-): PoseFound[] {
-  const rectangle = leastRectangle(thing.outline);
-  const [long, wide] = [rectangle.length + lineWidth, rectangle.width + lineWidth];
-  const high = thing.layers.at(-1)!.z;
-  const ways = [...(planned.down ? [planned.down] : []), ...waysDown(hull, version.surfaces)];
-  const looked = ways
-    .filter((w, i) => ways.findIndex(v => isSameWay(v, w)) === i)
-    .map((down): PoseFound => {
-      const { x, y, up } = frameOf({ down, turn: 0 });
-      const { positions: p } = hull;
-      const points: [number, number][] = [];
-      let [low, top] = [Infinity, -Infinity];
-      for (let i = 0; i < p.length; i += 3) {
-        const q: Point3 = [p[i]!, p[i + 1]!, p[i + 2]!];
-        points.push([dot(q, x), dot(q, y)]);
-        const h = dot(q, up);
-        low = Math.min(low, h);
-        top = Math.max(top, h);
-      }
-      const own = leastRectangle(polygonHull(points)?.reverse() ?? []);
-      const scale = Math.sqrt((long * wide) / (own.length * own.width));
-      const tall = high / (top - low);
-      // Layers round the height up to a whole one.
-      const offHeight = Math.max(0, Math.abs(Math.log(tall / scale)) - layer / high);
-      const offWidth = Math.abs(Math.log(long / own.length / (wide / own.width)));
-      const whole = tall / scale > 1 - 1.5 * (layer / high) - 0.02;
-      // Of a file that was cut off the height says nothing.
-      const spread = !endedWhole && !whole ? offWidth : Math.max(offHeight, offWidth);
-      return { down, spread, scale, tall, whole };
-    });
-  const near = looked.filter(w => w.spread < SPREAD).sort((a, b) => a.spread - b.spread);
-  // Nothing fits: it may be a file that ends too early.
-  return (near.length > 0 ? near : looked.filter(w => !w.whole && w.spread < 3)).slice(0, MOST_POSES);
 }

@@ -11,7 +11,7 @@ export interface Bed {
 }
 
 /** Filament that nobody described, mm. Common practice, no source. */
-const FILAMENT = 1.75;
+export const FILAMENT = 1.75;
 export function bedOf(file: GcodeFile): Bed {
   const things = thingsIn(file);
   const heights = file.layers.map(l => l.z);

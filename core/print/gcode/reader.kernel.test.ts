@@ -47,7 +47,7 @@ describe('the same print in several dialects', () => {
     expect(file.filament).toBeCloseTo(plain.filament, 0);
     expect(file.retractions).toBe(plain.retractions);
     if (!dialect.bare) {
-      boundsOf(file).forEach((b, i) => expect(b).toBeCloseTo(boundsOf(plain)[i]!, 1));
+      for (const [i, b] of boundsOf(file).entries()) expect(b).toBeCloseTo(boundsOf(plain)[i]!, 1);
       expect(file.said.minutes).toBeCloseTo(12.5, 6);
     }
     expect(file.rolesKnown).toBe(!dialect.bare);

@@ -1,6 +1,5 @@
 import { polygonHull } from 'd3-polygon';
 import type { Point2 } from '../../shape/vector';
-import type { Laid, Walls } from './fit';
 
 /** How a part is turned about the upright, from how far its sections reach each way. Degrees. */
 
@@ -27,14 +26,18 @@ export function reachOf(outline: readonly Point2[], [mx, my]: Point2): Float64Ar
   return reach;
 }
 
-/** Turns at which the sections reach as far as the file's lines, the best first. */
-export function turnsFor(walls: Walls, laid: Laid, scale: number, mirrored: boolean): number[] {
-  const pairs = walls.levels.map(({ at, reach }) => ({
+/** Turns at which the sections reach as far as the file's lines, the best first. @param levels a version's reach, at the file's */
+export function turnsFor(
+  levels: readonly { at: { reach: Float64Array }; reach: Float64Array }[],
+  scale: number,
+  mirrored: boolean,
+): number[] {
+  const pairs = levels.map(({ at, reach }) => ({
     file: at.reach,
     // Left and right changed, each way reaches as far as its mirror image did.
     ours: reach.map((_, i) => scale * reach[mirrored ? (STEPS + STEPS / 2 - i) % STEPS : i]!),
   }));
-  if (pairs.length === 0 || laid.levels.length === 0) return [0];
+  if (pairs.length === 0) return [0];
   /** @param turn in steps, whole or not */
   const off = (turn: number): number => {
     const whole = Math.floor(turn);

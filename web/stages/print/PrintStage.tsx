@@ -24,6 +24,7 @@ import { AcceptDialog } from './AcceptDialog';
 import { BatchLines } from './Batch';
 import { OtherFiles } from './OtherFiles';
 import { RecordPrintForm } from './RecordPrintForm';
+import { type SlicedFigures, SlicedFile } from './sliced/SlicedFile';
 import { useBuild } from './use-build';
 import { WaysPanel } from './ways/WaysPanel';
 
@@ -269,6 +270,7 @@ function VersionCard({ version, open }: { version: Version; open: boolean }) {
     'session',
     'say',
   );
+  const [figures, setFigures] = useState<SlicedFigures | null>(null);
   const recipe = work.recipeOf(version);
   const prints = counting(resolved.history).prints.filter(p => p.versionId === version.id);
   const material = workshop.materials.find(m => m.id === version.materialId)?.name ?? 'unknown plastic';
@@ -345,7 +347,8 @@ function VersionCard({ version, open }: { version: Version; open: boolean }) {
       ))}
       {open ? <BatchLines version={version} /> : null}
       <OtherFiles path={`/api/jobs/${job.id}/versions/${version.id}/files`} version={version} />
-      {open ? <RecordPrintForm key={version.id} version={version} /> : null}
+      {open ? <SlicedFile key={`sliced ${version.id}`} version={version} onFigures={setFigures} /> : null}
+      {open ? <RecordPrintForm key={version.id} version={version} figures={figures} /> : null}
     </Panel>
   );
 }

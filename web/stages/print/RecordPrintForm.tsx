@@ -1,4 +1,5 @@
 import { zodResolver } from '@hookform/resolvers/zod';
+import { useEffect } from 'react';
 import { useForm, useWatch } from 'react-hook-form';
 import styled from 'styled-components';
 import { z } from 'zod';
@@ -10,6 +11,7 @@ import { useBench } from '../../job/bench-context';
 import { Button, Select } from '../../ui/controls';
 import { FormField } from '../../ui/FormField';
 import { Row } from '../../ui/layout';
+import type { SlicedFigures } from './sliced/SlicedFile';
 
 const MOST = { hours: 2000, grams: 100_000 };
 
@@ -32,7 +34,7 @@ const Printed = z.object({
 });
 
 /** "It is printed": what it took, or our estimate where nothing is typed; a print that failed costs, and teaches nothing. */
-export function RecordPrintForm({ version }: { version: Version }) {
+export function RecordPrintForm({ version, figures }: { version: Version; figures: SlicedFigures | null }) {
   const { session, say, go } = useBench('session', 'say', 'go');
   const { control, handleSubmit, formState, setValue } = useForm({
     resolver: zodResolver(Printed),
@@ -40,6 +42,12 @@ export function RecordPrintForm({ version }: { version: Version }) {
     mode: 'onChange',
   });
   const failed = useWatch({ control, name: 'failed' }) ?? null;
+  useEffect(() => {
+    if (!figures) return;
+    setValue('pieces', String(figures.pieces));
+    setValue('grams', figures.grams === null ? '' : String(figures.grams));
+    setValue('note', figures.note);
+  }, [figures, setValue]);
   const record = handleSubmit(async ({ pieces, hours, grams, note }) => {
     try {
       await session.append('prints', () => ({

@@ -12,7 +12,7 @@ afterEach(cleanup);
 
 function Newest() {
   const version = useBenchValue(b => b.job.history.versions.at(-1)!);
-  return <RecordPrintForm version={version} />;
+  return <RecordPrintForm version={version} figures={null} />;
 }
 const record = () => userEvent.click(screen.getByRole('button', { name: 'It is printed' }));
 

@@ -1,0 +1,215 @@
+import { formatPlain } from '../../quantity/format';
+import type { MeshKernel } from '../../shape/kernels/kernel';
+import type { Point3 } from '../../shape/vector';
+import { USUAL_RULES } from '../columns';
+import { isSameWay } from '../pose';
+import { poseInWords } from '../pose-words';
+import { supportsIn } from '../supports';
+import { type GcodeFile, ROLES } from './file';
+import { type Known, type Match, matchOf, type Planned } from './match';
+import { type Bed, bedOf } from './on-bed';
+import { unitSlip } from './poses';
+
+/** What a sliced file is, and what is wrong with it: each mismatch says what to do. Lengths mm. */
+
+export interface Looked {
+  /** By what is printed, helpers left out. */
+  layers: number;
+  layerHeight: number;
+  firstLayer: number;
+  bounds: { min: Point3; max: Point3 } | null;
+  lineWidth: number;
+  match: Match | null;
+  findings: GcodeFinding[];
+}
+
+export type GcodeCode =
+  | 'scaled'
+  | 'stretched'
+  | 'mirrored'
+  | 'other-pose'
+  | 'other-version'
+  | 'unknown-part'
+  | 'incomplete'
+  | 'no-support'
+  | 'moved-outline';
+
+export interface GcodeFinding {
+  code: GcodeCode;
+  /** Whether the print would be of no use. */
+  level: 'stop' | 'warn';
+  message: string;
+}
+
+/** A scale nearer to 1 than this is right. */
+const RIGHT_SCALE = 0.003;
+const RIGHT_STRETCH = 0.004;
+/** A correction of outlines by less than this a side is none, mm. */
+const RIGHT_PLACE = 0.03;
+/** Less than this over air is a lip or a bridge's last line, mm². */
+const LITTLE_SUPPORT = 20;
+
+/** @throws KernelError where a version's section cannot be drawn in */
+export function lookedAt(
+  file: GcodeFile,
+  versions: readonly Known[],
+  planned: Planned,
+  kernel: Pick<MeshKernel, 'inset' | 'hull'>,
+): Looked {
+  const bed = bedOf(file);
+  const match = matchOf(file, bed, versions, planned, kernel);
+  const facts = factsOf(bed);
+  const known = match ?? bySize(bed, versions, planned, kernel);
+  if (known) return { ...facts, match: known, findings: findingsOf(file, bed, known, versions, planned) };
+  return { ...facts, match: null, findings: [unknownPart(file)] };
+}
+
+function factsOf({ things, layer, firstLayer, lineWidth }: Bed): Omit<Looked, 'match' | 'findings'> {
+  const heights = new Set(things.flatMap(t => t.layers.map(l => Math.round(1000 * l.z))));
+  const boxes = things.map(t => t.box);
+  const half = lineWidth / 2;
+  const bounds = boxes.length > 0 && {
+    min: [Math.min(...boxes.map(b => b[0])) - half, Math.min(...boxes.map(b => b[1])) - half, 0] as Point3,
+    max: [
+      Math.max(...boxes.map(b => b[2])) + half,
+      Math.max(...boxes.map(b => b[3])) + half,
+      Math.max(...heights) / 1000,
+    ] as Point3,
+  };
+  return { layers: heights.size, layerHeight: layer, firstLayer, bounds: bounds || null, lineWidth };
+}
+
+function findingsOf(
+  file: GcodeFile,
+  bed: Bed,
+  match: Match,
+  versions: readonly Known[],
+  planned: Planned,
+): GcodeFinding[] {
+  const found: GcodeFinding[] = [];
+  const add = (code: GcodeCode, level: GcodeFinding['level'], message: string) =>
+    found.push({ code, level, message });
+  if (planned.id !== undefined && match.id !== null && match.id !== planned.id)
+    add(
+      'other-version',
+      'stop',
+      'This is another version than the one that was meant: export its file again and slice that.',
+    );
+  if (match.mirrored)
+    add(
+      'mirrored',
+      'stop',
+      'It is mirrored: left and right are exchanged. Take the mirroring out where you slice it.',
+    );
+  const off = match.scale - 1;
+  if (Math.abs(off) > RIGHT_SCALE)
+    add('scaled', Math.abs(off) > 0.02 ? 'stop' : 'warn', scaleWords(match.scale, bed));
+  const upright = match.upright / match.scale;
+  if (Math.abs(match.stretch - 1) > RIGHT_STRETCH)
+    add(
+      'stretched',
+      'stop',
+      `It is stretched: ${percent(match.stretch - 1)} more along one side than along the other. Scale it alike in all directions, or better not at all.`,
+    );
+  else if (match.whole && upright !== 1)
+    add(
+      'stretched',
+      'stop',
+      `Its height is scaled by ${percent(upright - 1)} beyond its width and depth. Take that out where you slice it.`,
+    );
+  if (Math.abs(match.moved) > RIGHT_PLACE) add('moved-outline', 'warn', movedWords(match.moved));
+  if (planned.down && !isSameWay(planned.down, match.down))
+    add(
+      'other-pose',
+      'warn',
+      `It lies ${poseInWords({ down: match.down, turn: 0 })}; meant was ${poseInWords({ down: planned.down, turn: 0 })}. Its sizes were worked out for the way that was meant.`,
+    );
+  if (!match.whole || !file.endedWhole)
+    add('incomplete', 'stop', 'The file ends too early: export it again, and copy it whole.');
+  const version = versions.find(v => v.id === match.id) ?? versions[0];
+  if (version && file.rolesKnown && !file.role.includes(ROLES.indexOf('support'))) {
+    const { area } = supportsIn(version.mesh, { down: match.down, turn: 0 }, USUAL_RULES, version.surfaces);
+    if (area > LITTLE_SUPPORT)
+      add(
+        'no-support',
+        'warn',
+        `About ${formatPlain(area / 100, 1)} cm² of it hang over air, and there are no supports in the file: switch them on, or lay it another way.`,
+      );
+  }
+  return found;
+}
+
+const percent = (share: number) => `${share > 0 ? '+' : '−'}${formatPlain(Math.abs(100 * share), 1)} %`;
+
+function scaleWords(scale: number, { things }: Bed): string {
+  const [thing] = things;
+  const size = thing
+    ? `${formatPlain(thing.box[2] - thing.box[0], 1)} × ${formatPlain(thing.box[3] - thing.box[1], 1)} × ${formatPlain(thing.layers.at(-1)!.z, 1)} mm: `
+    : '';
+  const unit = [
+    [1 / 25.4, '25.4 times too small; the file was read in inches'],
+    [25.4, '25.4 times too large; millimetres were taken for inches'],
+    [1 / 10, 'ten times too small; the file was read in another unit'],
+    [10, 'ten times too large; the file was read in another unit'],
+    [1 / 1000, 'a thousand times too small; the file was read in metres'],
+    [1000, 'a thousand times too large; the file was read in metres'],
+  ].find(([factor]) => Math.abs(Math.log(scale / (factor as number))) < 0.06);
+  if (unit) return `${size}${unit[1]}. Load it in millimetres.`;
+  const by = `${size}scaled by ${percent(scale - 1)}`;
+  return Math.abs(scale - 1) < 0.06
+    ? `${by}: is a correction for shrinkage on where you slice it? Its sizes are corrected already: take it out.`
+    : `${by}. Set it back to 100 %.`;
+}
+
+const movedWords = (moved: number): string => {
+  const by = formatPlain(Math.abs(moved), 2);
+  return moved > 0
+    ? `Its outlines lie ${by} mm per side farther out than drawn: outsides ${formatPlain(2 * moved, 2)} larger across the whole, holes so much smaller. A correction of outlines is on where you slice it; the ledger has its own, so take it out.`
+    : `Its outlines lie ${by} mm per side farther in than drawn: outsides ${formatPlain(-2 * moved, 2)} smaller across the whole, holes so much larger. A correction of outlines is on where you slice it; the ledger has its own, so take it out.`;
+};
+
+/** A slip of the unit leaves too little, or too much, to compare: its three sizes tell it. */
+function bySize(
+  bed: Bed,
+  versions: readonly Known[],
+  planned: Planned,
+  kernel: Pick<MeshKernel, 'hull'>,
+): Match | null {
+  const [thing] = bed.things;
+  if (!thing) return null;
+  const slips = versions.flatMap(({ id, mesh, surfaces }) => {
+    const slip = unitSlip({ hull: kernel.hull(mesh), surfaces }, thing, bed);
+    return slip ? [{ id, ...slip }] : [];
+  });
+  const one = slips.find(s => s.id === planned.id) ?? slips[0];
+  if (!one) return null;
+  return {
+    ...one,
+    id: one.id === planned.id || slips.length === 1 ? one.id : null,
+    upright: one.scale,
+    mirrored: false,
+    copies: bed.copies,
+    whole: true,
+    turn: 0,
+    stretch: 1,
+    moved: 0,
+    found: 0,
+    belongs: 0,
+    off: Number.NaN,
+    cost: Number.POSITIVE_INFINITY,
+  };
+}
+
+const unknownPart = ({ endedWhole }: GcodeFile): GcodeFinding =>
+  endedWhole
+    ? {
+        code: 'unknown-part',
+        level: 'stop',
+        message:
+          'This is none of the versions here: another part, or one that was changed where it was sliced.',
+      }
+    : {
+        code: 'incomplete',
+        level: 'stop',
+        message: 'The file ends too early to tell what it is: export it again, and copy it whole.',
+      };
