@@ -40,7 +40,8 @@ export function SlicedFile({
     >
       <Row $between $wrap>
         <Quiet>
-          <FileSearch size={16} aria-hidden /> Sliced already? Drop the G-code here: is it this version, as it
+          <FileSearch size={16} aria-hidden />
+          <span>Sliced already? Drop the G-code here: is it this version, as it
           was meant?
         </Quiet>
         <FileTrigger
@@ -102,7 +103,7 @@ function Found({
     if (match!.found > 0 && isSameWay(match!.down, version.pose.down))
       lines.push(`Lies as planned, ${poseInWords({ down: match!.down, turn: match!.turn })}`);
     if (!findings.some(f => f.code === 'scaled' || f.code === 'stretched'))
-      lines.push(`Scale ${formatPlain(match!.scale, 3)}`);
+      lines.push(`Scale ${match!.scale.toFixed(3)}`);
     if (!match!.mirrored) lines.push('Not mirrored');
     if (match!.copies > 1) lines.push(`${match!.copies} of them on the bed`);
     return lines;
@@ -145,7 +146,7 @@ const Zone = styled(DropZone)`
   margin-top: 12px; padding-top: 12px; border-top: 1px solid var(--rule);
   &[data-drop-target] { outline: 2px dashed var(--blue); outline-offset: 4px; }
 `;
-const Quiet = styled.span`color: var(--soft); font-size: 14px; display: inline-flex; gap: 6px; align-items: baseline; flex-wrap: wrap; flex: 1; min-width: 200px; svg { align-self: center; }`;
+const Quiet = styled.span`color: var(--soft); font-size: 14px; display: inline-flex; gap: 6px; align-items: flex-start; flex: 1; min-width: 200px; svg { flex: none; margin-top: 2px; }`;
 const Ticks = styled.ul`
   list-style: none; margin: 0; padding: 0; font-size: 14.5px; display: grid; grid-template-columns: repeat(auto-fill, minmax(190px, 1fr)); gap: 2px 12px;
   li { display: flex; gap: 6px; align-items: center; } svg { color: var(--right); flex: none; }
