@@ -41,8 +41,7 @@ export function SlicedFile({
       <Row $between $wrap>
         <Quiet>
           <FileSearch size={16} aria-hidden />
-          <span>Sliced already? Drop the G-code here: is it this version, as it
-          was meant?
+          <span>Sliced already? Drop the G-code here: is it this version, as it was meant?</span>
         </Quiet>
         <FileTrigger
           acceptedFileTypes={['.gcode', '.gco', '.g', '.nc', 'text/x.gcode']}
