@@ -97,6 +97,7 @@ export const RecordPrint = z.object({
   cost: Print.shape.cost.default(null),
   note: z.string().max(2000).default(''),
   failed: Print.shape.failed,
+  slice: Print.shape.slice,
 });
 export const RecordTry = z
   .object({

@@ -148,6 +148,7 @@ async function playStep(
         cost: null,
         note: '',
         failed: null,
+        slice: null,
       };
       const row = await preparePrint(job, wish, true, shop, { db: store.db, solids: makers.solids });
       await store.write(tx => appendRow(tx, job.id, { kind: 'print', row: { ...row, at } }));

@@ -91,3 +91,27 @@ test('Print: a sliced file is read back: the right one is ticked, a scaled one i
   await choose('zip.gcode', Buffer.from([0x50, 0x4b, 3, 4, 20, 0]));
   await expect(page.getByText('zip.gcode: This is a zip')).toBeVisible({ timeout: 30_000 });
 });
+
+test('Print: a slice is cut, printed first and tried; right, it leads back to the whole part', async ({
+  page,
+  bench,
+}) => {
+  const id = await bench.measuredJob();
+  const { revision } = await bench.api('GET', `/jobs/${id}`);
+  await bench.api('POST', `/jobs/${id}/versions`, { revision, partId: 'part-1' });
+  await page.goto(`${bench.url}/jobs/${id}/print`);
+  await page.getByRole('button', { name: 'Test one surface first: cut slices' }).click();
+  await expect(page.getByText(/Skirt over rim: \d+ min and [\d.]+ g, instead of/)).toBeVisible({
+    timeout: 60_000,
+  });
+  await page.getByRole('button', { name: 'The slice is printed' }).click();
+  await expect(page.getByRole('heading', { name: 'How does the slice of version 1 sit?' })).toBeVisible();
+  await page.keyboard.press('3');
+  await page
+    .getByRole('button', { name: /Record/ })
+    .first()
+    .click();
+  await expect(page.getByRole('banner')).toContainText('Its slice sat right.');
+  await page.getByRole('banner').getByRole('button', { name: 'Print version 1' }).click();
+  await expect(page.getByRole('heading', { name: 'Before hours of printing' })).toBeVisible();
+});

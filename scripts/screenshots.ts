@@ -56,9 +56,17 @@ for (const [name, path, { select, open, dark, width } = {}] of views) {
   ).newPage();
   await page.goto(base + path);
   await page.getByRole('heading').first().waitFor();
-  if (path.endsWith('shape')) await page.locator('[data-testid="solid-facts"][data-busy="false"]').waitFor();
-  if (path.endsWith('print'))
+  if (path.endsWith('shape')) {
+    await page.locator('[data-testid="solid-facts"][data-busy="false"]').waitFor();
+    await page.getByTestId('takes').waitFor();
+  }
+  if (path.endsWith('print')) {
     await page.getByText('Checking the finished solid').waitFor({ state: 'detached' });
+    await page
+      .getByRole('group', { name: /^Way to lie/ })
+      .first()
+      .waitFor();
+  }
   if (select)
     await page
       .getByRole('complementary', { name: 'Ledger' })

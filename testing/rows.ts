@@ -37,6 +37,7 @@ export const aPrint = (row: Made<Print, 'id' | 'at' | 'versionId'>): Print => ({
   hours: 1,
   grams: 5,
   cost: 0.1,
+  slice: null,
   noted: false,
   expected: null,
   note: '',

@@ -1,6 +1,6 @@
 import { counting } from '../job/history';
 import { formatPlain } from '../quantity/format';
-import { standingPrints } from './outcome';
+import { wholePrints } from './outcome';
 import { lookAgainAt, lookFor } from './service';
 import type { PartWork, Work } from './work';
 
@@ -43,7 +43,7 @@ export function handOverOf(work: Work): HandOver {
 }
 
 function partOf(part: PartWork): HandOver['parts'][number] {
-  const standing = standingPrints(counting(part.history));
+  const standing = wholePrints(counting(part.history));
   // What sat right is what is handed over; else the last one that came out.
   const shown = standing.findLast(p => p.outcome?.right) ?? standing.at(-1);
   if (!shown) return { name: part.part.name, made: 'Not printed yet.', fits: [] };

@@ -15,11 +15,16 @@ export interface Outcome {
   happened: Try['happened'];
 }
 
+/** A version as one of its prints has it: a slice carries one mate and tells nothing of the others. */
+export const carriedBy = ({ slice }: Pick<Print, 'slice'>, version: Version): Version =>
+  slice === null ? version : { ...version, mates: version.mates.filter(m => m.mateId === slice), signed: [] };
+
 /**
  * What was said of a print; null while it was not tried. Two tries of one print are one print: the later word on a
  * surface counts.
  */
-export function outcomeOf(print: Print, version: Version, tries: readonly Try[]): Outcome | null {
+export function outcomeOf(print: Print, made: Version, tries: readonly Try[]): Outcome | null {
+  const version = carriedBy(print, made);
   const own = tries.filter(t => t.printId === print.id);
   if (own.length === 0) return null;
   const said: Record<string, TryMate> = {};
@@ -31,6 +36,8 @@ export function outcomeOf(print: Print, version: Version, tries: readonly Try[])
   ];
   const happened = own.flatMap(t => t.happened);
   const right =
+    // Of a slice nothing is left to mend, and the part is still to be printed.
+    print.slice === null &&
     happened.length === 0 &&
     version.mates.length + version.signed.length > 0 &&
     version.mates.every(m => sitsRight(said[m.mateId])) &&
@@ -65,10 +72,15 @@ export interface StandingPrint {
 /** Prints that came out and count, oldest first: each of them can be judged, and judged again. */
 export const standingPrints = ({ versions, prints, tries }: History): StandingPrint[] =>
   prints.flatMap(print => {
-    const version = versions.find(v => v.id === print.versionId);
-    if (!version || print.failed !== null) return [];
+    const made = versions.find(v => v.id === print.versionId);
+    if (!made || print.failed !== null) return [];
+    const version = carriedBy(print, made);
     return [{ print, version, outcome: outcomeOf(print, version, tries) }];
   });
+
+/** Those that are whole parts: what may be used. */
+export const wholePrints = (history: History): StandingPrint[] =>
+  standingPrints(history).filter(p => p.print.slice === null);
 
 /** What was judged sits right, and the rest may still be wrong: it waits. What does not sit is mended first. */
 export const restWaits = (outcome: Outcome): boolean =>

@@ -6,7 +6,14 @@ import { markOf, type VerdictMark } from '../learn/verdict';
 import { CRITICAL_READINGS } from '../measure/evaluate';
 import { formatPercent } from '../quantity/format';
 import { type DimensionState, readEnough } from './dimension';
-import { type Outcome, outcomeOf, restWaits, type StandingPrint, standingPrints } from './outcome';
+import {
+  type Outcome,
+  outcomeOf,
+  restWaits,
+  type StandingPrint,
+  standingPrints,
+  wholePrints,
+} from './outcome';
 import { stillToRead } from './reading-list';
 import type { ResolvedPart } from './resolved';
 import { failedPiece, lookAgainAt } from './service';
@@ -138,8 +145,8 @@ function nextStep(resolved: ResolvedPart, now: History): NextStep {
   if (last && !last.outcome) {
     return {
       stage: 'try',
-      action: `Try version ${last.version.number}`,
-      reason: 'It is printed; say how each surface feels.',
+      action: `Try ${last.print.slice ? 'the slice of ' : ''}version ${last.version.number}`,
+      reason: `It is printed; say how ${last.print.slice ? 'it' : 'each surface'} feels.`,
       waits: true,
     };
   }
@@ -178,16 +185,19 @@ function nextStep(resolved: ResolvedPart, now: History): NextStep {
   if (problem)
     return { stage: 'shape', action: 'Mend a number', reason: problem[1], key: problem[0], waits: true };
   const unprinted = now.versions.at(-1);
-  const printed = (version: Version) => standingPrints(now).some(p => p.version.id === version.id);
-  if (unprinted && !printed(unprinted)) {
-    const again = now.prints.some(p => p.versionId === unprinted.id);
+  const printed = (version: Version) => wholePrints(now).some(p => p.version.id === version.id);
+  const slices = unprinted ? slicesOf(unprinted, now) : [];
+  if (unprinted && !printed(unprinted) && slices.every(sliceFits)) {
+    const again = now.prints.some(p => p.versionId === unprinted.id && p.slice === null);
     return {
       stage: 'print',
       action: `Print version ${unprinted.number}${again ? ' again' : ''}`,
       reason: again
         ? 'Its print failed; that says nothing of the fit.'
-        : `${formatPercent(unprinted.pAllRight)} likely to sit right.`,
-      waits: false,
+        : slices.length > 0
+          ? `${slices.length === 1 ? 'Its slice' : 'Each of its slices'} sat right.`
+          : `${formatPercent(unprinted.pAllRight)} likely to sit right.`,
+      waits: slices.length > 0,
     };
   }
   const chance = resolved.ledger.pAllRight;
@@ -201,6 +211,15 @@ function nextStep(resolved: ResolvedPart, now: History): NextStep {
     waits: Boolean(last),
   };
 }
+
+/** Slices of a version that were tried. */
+const slicesOf = (version: Version, now: History): StandingPrint[] =>
+  standingPrints(now).filter(
+    p => p.version.id === version.id && p.print.slice !== null && p.outcome !== null,
+  );
+
+const sliceFits = ({ outcome }: StandingPrint): boolean =>
+  outcome !== null && outcome.happened.length === 0 && outcome.marks.every(mark => mark === 'right');
 
 /** “Lip in groove, Plug in bore”. */
 export const namesOf = ({ document }: Pick<ResolvedPart, 'document'>, mates: Outcome['unjudged']): string =>
@@ -252,8 +271,15 @@ function stateOf({ document, nextNumber }: ResolvedPart, now: History): { state:
   const detail =
     outcome && triedVersion ? `version ${triedVersion.number} ${saidOf(outcome)}` : 'nothing tried yet';
   if (last && !last.outcome)
-    return { state: `Version ${last.version.number} printed, waiting for a try`, detail };
-  if (newest && !standingPrints(now).some(p => p.version.id === newest.id))
+    return {
+      state: `${last.print.slice ? 'A slice of version' : 'Version'} ${last.version.number} printed, waiting for a try`,
+      detail,
+    };
+  if (
+    newest &&
+    !wholePrints(now).some(p => p.version.id === newest.id) &&
+    slicesOf(newest, now).every(sliceFits)
+  )
     return { state: `Version ${newest.number} is ready to print`, detail };
   if (last?.outcome?.right) return { state: `Version ${last.version.number} fits`, detail };
   if (last?.outcome && restWaits(last.outcome))

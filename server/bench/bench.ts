@@ -74,6 +74,7 @@ export function benchRoutes(app: App): Router {
       cost: null,
       note: 'Made on the practice bench',
       failed: null,
+      slice: null,
     };
     const row = await preparePrint(job, wish, true, workshop, { db: store.db, solids });
     await store.write(tx => appendRow(tx, job.id, { kind: 'print', row }));

@@ -7,7 +7,9 @@ import { HttpError, notFound } from '../errors';
 import { readWorkshop } from '../workshop/repository';
 import { batchFile, batchOf } from './batch';
 import { familyFile } from './family';
+import { fileName } from './file-names';
 import { type OtherSizes, otherFile } from './other-files';
+import { sliceOfVersion } from './prints';
 import { readJob } from './repository';
 import { togetherFile } from './together';
 import { versionFile } from './versions';
@@ -49,6 +51,16 @@ export function addFileRoutes(router: Router, app: App): void {
     const { pieces } = PiecesAsked.parse(req.query);
     const { job, version, workshop } = await versionAsked(req.params);
     send(res, '3mf', await batchFile(job, version, pieces, workshop, solids));
+  });
+
+  router.get('/:id/versions/:versionId/slices/:mateId/slice.:kind', async (req, res) => {
+    const kind = (['3mf', 'stl'] as const).find(k => k === req.params.kind);
+    if (!kind) throw new HttpError(400, 'bad-input', 'Slices come as 3mf or stl.');
+    const { job, version, workshop } = await versionAsked(req.params);
+    const slice = await sliceOfVersion(job, version, req.params.mateId, workshop, solids);
+    if (!slice.ok) throw new HttpError(422, 'no-slice', slice.why);
+    const name = fileName(job, version, kind, workshop).replace(/\.(\w+)$/, '-slice.$1');
+    send(res, kind, { name, bytes: slice.files[kind] });
   });
 
   router.get('/:id/parts/:partId/family.3mf', async (req, res) => {

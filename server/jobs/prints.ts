@@ -17,9 +17,11 @@ import type { NotedPrint } from '../../core/print/pace';
 import { condensed, type Estimate } from '../../core/print/time';
 import { HttpError, notFound } from '../errors';
 import type { Solids } from '../solids/solids';
+import type { SliceMade } from '../solids/tasks';
 import { history } from '../store/schema';
+import { sizesNote } from './file-names';
 import type { Reader } from './repository';
-import { filesOf, type Makers } from './versions';
+import { filesOf, type Makers, versionName } from './versions';
 
 export interface PrintWish {
   versionId: string;
@@ -29,6 +31,7 @@ export interface PrintWish {
   cost: number | null;
   note: string;
   failed: Print['failed'];
+  slice: Print['slice'];
 }
 
 /** Prints that tell a printer's pace best are its latest. */
@@ -81,6 +84,30 @@ export async function estimateOfVersion(
   return (await solids.pool.run('estimate', asked, { owner })).estimate;
 }
 
+/** A slice of a version that carries one of its mates. @throws HttpError where there is no such mate */
+export async function sliceOfVersion(
+  job: JobView,
+  version: Version,
+  mateId: string,
+  workshop: Workshop,
+  solids: Solids,
+): Promise<SliceMade> {
+  const mate = version.mates.find(m => m.mateId === mateId);
+  if (!mate) throw notFound('That surface of the version');
+  const solid = await solids.built(version, { owner: job.id });
+  if (!solid.ok) return { ok: false, why: solid.findings[0]?.message ?? 'The solid could not be built.' };
+  const printer = printerOf(version, workshop);
+  const asked = {
+    solid,
+    surface: mate.surface,
+    words: { name: `${versionName(job, version)}, slice`, note: sizesNote(version, workshop) },
+    pose: version.pose,
+    settings: settingsOf(printer, version.quality),
+    machine: machineOf(printer),
+  };
+  return (await solids.pool.run('slice', asked, { owner: job.id })).slice;
+}
+
 /** What so many of a version take, by what is known of its printer. */
 export const takesOfVersion = (
   estimate: Estimate,
@@ -105,7 +132,9 @@ export async function preparePrint(
   const { versions } = counting(job.history);
   const version = versions.find(v => v.id === wish.versionId);
   if (!version) throw notFound('That version');
-  const estimate = await estimateOfVersion(version, workshop, solids, job.id);
+  const slice = wish.slice === null ? null : await sliceOfVersion(job, version, wish.slice, workshop, solids);
+  if (slice && !slice.ok) throw new HttpError(422, 'no-slice', slice.why);
+  const estimate = slice ? slice.estimate : await estimateOfVersion(version, workshop, solids, job.id);
   const takes = estimate && takesOfVersion(estimate, version, wish.pieces, workshop, await notedPrints(db));
   const before = job.history.prints.find(p => p.versionId === version.id);
   const grams = wish.grams ?? (takes && Number(takes.grams.toFixed(1)));
@@ -129,8 +158,9 @@ export async function preparePrint(
     note: wish.note,
     failed: wish.failed,
     practice,
+    slice: wish.slice,
     // A version from before its files were kept has them with its first print.
-    files: Object.keys(version.files).length > 0 ? version.files : (before?.files ?? {}),
+    files: slice ? {} : Object.keys(version.files).length > 0 ? version.files : (before?.files ?? {}),
   };
 }
 
@@ -142,7 +172,7 @@ export async function printFiles(
   makers: Makers,
 ): Promise<Print['files']> {
   const version = job.history.versions.find(v => v.id === print.versionId);
-  if (!version || Object.keys(print.files).length > 0) return print.files;
+  if (!version || print.slice !== null || Object.keys(print.files).length > 0) return print.files;
   try {
     return (await filesOf(job, version, workshop, makers, { owner: job.id })).files;
   } catch (error) {

@@ -102,3 +102,42 @@ describe('how it lies', () => {
     expect(body.document.parts[0].pose).toEqual({ down: [0, 0, 1], turn: 0 });
   });
 });
+
+describe('a slice first', () => {
+  test('it is a piece of the version: its verdict is about its own surface, and the part is still to be printed', async () => {
+    const { id, version } = await cap();
+    const [mate] = version.mates;
+    const whole = await print(id, version.id, { failed: 'clogged' });
+    const file = readStl(
+      await server.bytes(`/jobs/${id}/versions/${version.id}/slices/${mate.mateId}/slice.stl`),
+    );
+    expect(boundsOf(file).max[2]).toBeLessThan(12);
+    const slice = await print(id, version.id, { slice: mate.mateId });
+    expect(slice).toMatchObject({ slice: mate.mateId, noted: false, files: {} });
+    expect(slice.grams).toBeLessThan(0.6 * whole.grams);
+    await server.call('POST', `/jobs/${id}/tries`, {
+      printId: slice.id,
+      mates: { [mate.mateId]: { verdict: 'right' } },
+    });
+    const { body: rack } = await server.call('GET', '/jobs');
+    const tag = rack.jobs.find((j: { id: string }) => j.id === id);
+    expect(tag.next).toMatchObject({ stage: 'print', reason: 'Its slice sat right.' });
+    expect(tag.state).toContain('ready to print');
+  });
+  test('a tight slice asks for another version, and a strange surface is refused', async () => {
+    const { id, version } = await cap();
+    const [mate] = version.mates;
+    const slice = await print(id, version.id, { slice: mate.mateId });
+    await server.call('POST', `/jobs/${id}/tries`, {
+      printId: slice.id,
+      mates: { [mate.mateId]: { verdict: 'tight' } },
+    });
+    const { body: rack } = await server.call('GET', '/jobs');
+    expect(rack.jobs.find((j: { id: string }) => j.id === id).next.action).toContain('Make version 2');
+    const { status } = await server.call('POST', `/jobs/${id}/prints`, {
+      versionId: version.id,
+      slice: 'nothing',
+    });
+    expect(status).toBe(404);
+  });
+});

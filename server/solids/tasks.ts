@@ -36,6 +36,10 @@ export interface PieceFiles {
   '3mf': Uint8Array;
 }
 
+export type SliceMade =
+  | { ok: true; estimate: Estimate; files: PieceFiles; says: string[] }
+  | { ok: false; why: string };
+
 export interface Tasks {
   build: {
     asked: { key: string; spec: SolidSpec; modelFiles: ModelFiles };
@@ -64,6 +68,18 @@ export interface Tasks {
       rules: SupportRules;
     };
     answer: { estimate: Estimate };
+  };
+  /** A slice that carries one mate, as files and with what it takes; or why there is none. */
+  slice: {
+    asked: {
+      solid: KeptSolid;
+      surface: string;
+      words: FileWords;
+      pose: Pose;
+      settings: PrintSettings;
+      machine: Machine;
+    };
+    answer: { slice: SliceMade };
   };
   /** Several parts beside each other on a bed; null where they do not fit. */
   bed: {

@@ -2,13 +2,16 @@ import { readFile } from 'node:fs/promises';
 import { readBody } from '../../core/files/bodies/read-body';
 import { partStep, partStl, partThreeMf } from '../../core/files/part-files';
 import { readStl } from '../../core/files/reading-back';
+import { writeStl } from '../../core/files/stl';
 import { writeThreeMf } from '../../core/files/three-mf';
 import { laidOut } from '../../core/print/bed';
 import { type Pose, posed } from '../../core/print/pose';
+import { sliceOf } from '../../core/print/slice';
 import { supportsIn } from '../../core/print/supports';
 import { estimateOf, withSupports } from '../../core/print/time';
 import type { BuiltPart } from '../../core/shape/built-part';
 import { inspectPart } from '../../core/shape/checks/inspect';
+import { SAGITTA } from '../../core/shape/finish';
 import { KernelError, type Kernels } from '../../core/shape/kernels/kernel';
 import { boundsOf, type TriangleMesh } from '../../core/shape/mesh/mesh';
 import { packMeshes, unpackMeshes } from '../../core/shape/mesh/packed';
@@ -71,6 +74,20 @@ const handlers: Handlers = {
     const { volume } =
       part.pieces.length > 0 ? { volume: 0 } : supportsIn(part.whole, pose, rules, part.surfaces);
     return { estimate: withSupports(bare, volume, settings, machine) };
+  },
+
+  async slice({ solid, surface, words, pose, settings, machine }) {
+    const { part } = await solidAt(solid);
+    const { mesh: kernel } = await kernels();
+    const slice = sliceOf(part, surface, pose, kernel, SAGITTA.file);
+    if (!slice.ok) return { slice };
+    const mesh = posed(slice.mesh, pose);
+    const files = {
+      stl: writeStl(mesh, words.name),
+      '3mf': writeThreeMf(words.name, words.note, [{ name: words.name, mesh }]),
+    };
+    const estimate = estimateOf(mesh, settings, machine, kernel);
+    return { slice: { ok: true, estimate, files, says: slice.says } };
   },
 
   async bed({ bodies, bed, title, note }) {

@@ -2,6 +2,7 @@ import type { GcodeFile } from '../../core/print/gcode/file';
 import type { Looked } from '../../core/print/gcode/look';
 import type { Planned } from '../../core/print/gcode/match';
 import type { Way, WaysAsked } from '../../core/print/lay';
+import type { Estimate } from '../../core/print/time';
 import type { Addition } from '../../core/shape/additions/addition';
 import type { Press } from '../../core/shape/additions/pressed';
 import type { Joint } from '../../core/shape/assembly';
@@ -46,6 +47,12 @@ export interface SolidApi {
   ): Promise<Answer<{ grown: ShownChange | null; shrunk: ShownChange | null }>>;
   /** How it may lie on the bed, the best first; none for a part that falls into pieces, which are laid already. */
   ways(part: AskedPart, asked: WaysAsked): Promise<Answer<{ ways: ShownWay[]; pieces: number }>>;
+  /** Test slices of a part, one for each of these surfaces. */
+  slices(
+    part: AskedPart,
+    surfaces: readonly string[],
+    asked: Pick<WaysAsked, 'now' | 'settings' | 'machine'>,
+  ): Promise<Answer<{ slices: ShownSlice[]; whole: Estimate }>>;
   /** What a sliced file is, against versions of a part; progress is told in shares. */
   sliced(
     file: File,
@@ -69,6 +76,12 @@ export interface Sliced {
   said: GcodeFile['said'];
   rolesKnown: boolean;
 }
+
+/** A test slice with what it takes and a picture, PNG; or why there is none. */
+export type ShownSlice = { surface: string } & (
+  | { ok: true; estimate: Estimate; says: string[]; picture: Uint8Array }
+  | { ok: false; why: string }
+);
 
 /** One way to lie on the bed, with a picture of it, PNG. */
 export interface ShownWay extends Way {

@@ -17,6 +17,8 @@ import { GcodeReader } from '../../core/print/gcode/reader';
 import { waysToLie } from '../../core/print/lay';
 import { posed } from '../../core/print/pose';
 import { reasonsFor } from '../../core/print/reasons';
+import { sliceOf } from '../../core/print/slice';
+import { estimateOf } from '../../core/print/time';
 import { faceInWords, facePressed, followed } from '../../core/shape/additions/pressed';
 import { assembled } from '../../core/shape/assembly';
 import { buildPart } from '../../core/shape/build';
@@ -35,7 +37,7 @@ import { moversAt } from '../../core/shape/movers';
 import { recipeWith } from '../../core/shape/recipe-with';
 import type { Parameters } from '../../core/shape/recipes/parameters';
 import { solidOf } from '../../core/shape/solid';
-import type { AskedPart, ShownChange, ShownSolid, ShownWay, SolidApi } from './solid-protocol';
+import type { AskedPart, ShownChange, ShownSlice, ShownSolid, ShownWay, SolidApi } from './solid-protocol';
 
 /** Edges sharper than this are inked, and shading breaks there: degrees. */
 const CREASE = 28;
@@ -155,6 +157,22 @@ const api: SolidApi = {
         { ok: true as const, ways, pieces: pieces.length, heap },
         ways.map(w => w.picture.buffer),
       );
+    }),
+
+  slices: (part, surfaces, { now, settings, machine }) =>
+    told(async () => {
+      const kernels = await ready([part]);
+      const solid = solidOf(part, kernels);
+      const heap = kernels.part.memory();
+      if (!solid.ok) return { ok: false, findings: solid.findings, heap };
+      const takes = (mesh: TriangleMesh) => estimateOf(posed(mesh, now), settings, machine, kernels.mesh);
+      const slices = surfaces.map((surface): ShownSlice => {
+        const slice = sliceOf(solid.part, surface, now, kernels.mesh, SAGITTA.file);
+        if (!slice.ok) return { surface, ok: false, why: slice.why };
+        const picture = partPicture([posed(slice.mesh, now)], PICTURE);
+        return { surface, ok: true, estimate: takes(slice.mesh), says: slice.says, picture };
+      });
+      return { ok: true as const, slices, whole: takes(solid.part.whole), heap };
     }),
 
   sliced: (file, versions, planned, progress) =>

@@ -28,6 +28,8 @@ export const Print = z.object({
   hours: z.number().min(0, 'Hours cannot be negative.').max(2000).nullable(),
   grams: z.number().min(0, 'Grams cannot be negative.').max(100_000).nullable(),
   cost: z.number().min(0).max(1e6).nullable(),
+  /** Only a slice of it was printed, that carries this mate; null for the whole part. */
+  slice: Id.nullable().default(null),
   /** The hours are what it took, not what was expected. */
   noted: z.boolean().default(false),
   /** What was expected of one piece at a usual pace, by layers; null where its solid could not be built. */
@@ -50,5 +52,5 @@ export const print = defineRow({
   words: (row, version) =>
     row.failed
       ? `A print of version ${version} failed: ${FAILURE_WORDS[row.failed]}`
-      : `Printed version ${version}`,
+      : `Printed ${row.slice ? 'a slice of ' : ''}version ${version}`,
 });

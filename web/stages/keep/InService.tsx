@@ -4,7 +4,7 @@ import { useForm, useWatch } from 'react-hook-form';
 import { z } from 'zod';
 import { counting } from '../../../core/job/history';
 import { FAILED_IN_SERVICE, LOOKED, LOOKED_WORDS, type Looked } from '../../../core/job/history/look';
-import { standingPrints } from '../../../core/work/outcome';
+import { wholePrints } from '../../../core/work/outcome';
 import { failedPiece, lookAgainAt, lookFor } from '../../../core/work/service';
 import { BenchPhotos } from '../../job/BenchPhotos';
 import { useBench } from '../../job/bench-context';
@@ -21,7 +21,7 @@ export function InService() {
   const failed = failedPiece(resolved.history, service.since);
   const stands = failed === null || failed.mended;
   const looks = counting(resolved.history).looks;
-  const prints = standingPrints(counting(resolved.history));
+  const prints = wholePrints(counting(resolved.history));
   return (
     <Panel>
       <Stack $gap={10}>
@@ -117,7 +117,7 @@ const Seen = z.object({
 /** What was seen of one piece: in a word, and, where it failed, at which place and why. */
 function LookForm() {
   const { resolved, session, say } = useBench('resolved', 'session', 'say');
-  const prints = standingPrints(counting(resolved.history));
+  const prints = wholePrints(counting(resolved.history));
   const pieces = prints.toReversed().flatMap(({ print, version }) =>
     Array.from({ length: print.pieces }, (_, i) => ({
       value: `${print.id} ${i + 1}`,

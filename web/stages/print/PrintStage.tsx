@@ -18,13 +18,14 @@ import { useBench } from '../../job/bench-context';
 import { useSolid } from '../../solid/use-solid';
 import { Button, Select } from '../../ui/controls';
 import { Empty, Lead, Notice, Panel, Row, Stack } from '../../ui/layout';
-import { FONTS } from '../../ui/theme';
 import { leadsTo } from '../shape/lead-to';
 import { AcceptDialog } from './AcceptDialog';
 import { BatchLines } from './Batch';
+import { FileLink } from './FileLink';
 import { OtherFiles } from './OtherFiles';
 import { RecordPrintForm } from './RecordPrintForm';
 import { type SlicedFigures, SlicedFile } from './sliced/SlicedFile';
+import { TestSlices } from './slices/TestSlices';
 import { useBuild } from './use-build';
 import { WaysPanel } from './ways/WaysPanel';
 
@@ -272,7 +273,9 @@ function VersionCard({ version, open }: { version: Version; open: boolean }) {
   );
   const [figures, setFigures] = useState<SlicedFigures | null>(null);
   const recipe = work.recipeOf(version);
-  const prints = counting(resolved.history).prints.filter(p => p.versionId === version.id);
+  const prints = counting(resolved.history).prints.filter(
+    p => p.versionId === version.id && p.slice === null,
+  );
   const material = workshop.materials.find(m => m.id === version.materialId)?.name ?? 'unknown plastic';
   const practice = async () => {
     try {
@@ -347,6 +350,7 @@ function VersionCard({ version, open }: { version: Version; open: boolean }) {
       ))}
       {open ? <BatchLines version={version} /> : null}
       <OtherFiles path={`/api/jobs/${job.id}/versions/${version.id}/files`} version={version} />
+      {open ? <TestSlices key={`slices ${version.id}`} version={version} /> : null}
       {open ? <SlicedFile key={`sliced ${version.id}`} version={version} onFigures={setFigures} /> : null}
       {open ? <RecordPrintForm key={version.id} version={version} figures={figures} /> : null}
     </Panel>
@@ -366,9 +370,4 @@ const Numbers = styled.ul`
   list-style: none; margin: 10px 0; padding: 0;
   li { display: grid; grid-template-columns: 1fr auto 92px; gap: 12px; padding: 5px 0; border-top: 1px solid var(--rule); align-items: baseline; }
   li > :last-child { text-align: right; font-size: 14px; }
-`;
-const FileLink = styled.a`
-  display: inline-flex; align-items: center; gap: 6px; min-height: 32px; padding: 0 11px; border: 1px solid var(--blue); border-radius: 4px; text-decoration: none;
-  font: 600 14px ${FONTS.text}; background: var(--sheet);
-  &:hover { background: var(--tint); }
 `;

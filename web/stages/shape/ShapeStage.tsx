@@ -9,6 +9,7 @@ import { RemedyNotice } from '../../job/RemedyNotice';
 import { useSolid } from '../../solid/use-solid';
 import { Button } from '../../ui/controls';
 import { Lead, Panel, Stack } from '../../ui/layout';
+import { PrintTakes } from '../print/ways/PrintTakes';
 import { AdditionsPanel } from './additions/AdditionsPanel';
 import { nameFace } from './additions/name-face';
 import { type Picking, PickingContext } from './additions/picking';
@@ -149,6 +150,7 @@ export function ShapeStage() {
                 .map(i => formatPlain(solid.solid!.bounds.max[i]! - solid.solid!.bounds.min[i]!, 1))
                 .join(' × ')}{' '}
               mm
+              <PrintTakes ready={solid.findings !== null} />
             </Facts>
           ) : null}
         </Stage>

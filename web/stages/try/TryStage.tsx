@@ -36,7 +36,7 @@ export function TryStage() {
     );
   }
   const { print, version, outcome } = shown;
-  const words = versionWords(version.number, version.partId, document);
+  const words = `${print.slice ? 'the slice of ' : ''}${versionWords(version.number, version.partId, document)}`;
   const tried = outcome !== null;
   const isLast = shown === standing.at(-1);
   return (
@@ -67,7 +67,7 @@ export function TryStage() {
 }
 
 const printWords = ({ print, version, outcome }: StandingPrint) =>
-  `print ${print.number}, version ${version.number}: ${
+  `print ${print.number}, ${print.slice ? 'slice of ' : ''}version ${version.number}: ${
     outcome === null ? 'not tried yet' : outcome.right ? 'sat right' : 'tried'
   }`;
 

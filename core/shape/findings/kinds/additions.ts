@@ -29,7 +29,7 @@ export const additionFindings = {
   }),
   'addition-teardrop': define({
     cost: 'to-know',
-    words: () => 'This hole stands upright on the bed: it prints round without a point.',
+    words: () => 'This hole stands upright as it is drawn: printed so, it comes out round without a point.',
   }),
   /** @param share of its outline */
   'addition-over-edge': define<{ share: number }>({

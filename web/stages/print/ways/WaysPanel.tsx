@@ -1,5 +1,4 @@
 import { Check } from 'lucide-react';
-import { useEffect, useState } from 'react';
 import styled from 'styled-components';
 import { paceOfPrinter, takesOf } from '../../../../core/print/of-printer';
 import type { Pace } from '../../../../core/print/pace';
@@ -11,6 +10,7 @@ import { useBench } from '../../../job/bench-context';
 import { Button } from '../../../ui/controls';
 import { Notice, Panel } from '../../../ui/layout';
 import type { ShownWay } from '../../../workers/solid-protocol';
+import { PngPicture } from '../PngPicture';
 import { useWays } from './use-ways';
 
 /** How the part lies on the bed: the best ways beside each other, with what each needs and takes. */
@@ -96,7 +96,7 @@ function Card({ way, pace, chosen, onLay }: { way: ShownWay; pace: Pace; chosen:
   const words = poseInWords(plan.pose);
   return (
     <CardBox $chosen={chosen} aria-label={`Way to lie: ${words}`} role="group">
-      <Picture bytes={way.picture} alt={`The part ${words}`} />
+      <PngPicture bytes={way.picture} alt={`The part ${words}`} height={92} />
       <strong>{capital(words)}</strong>
       <Figures>
         <b className="number">{formatHours(takes.hours)}</b>
@@ -127,16 +127,6 @@ function Card({ way, pace, chosen, onLay }: { way: ShownWay; pace: Pace; chosen:
   );
 }
 
-function Picture({ bytes, alt }: { bytes: Uint8Array; alt: string }) {
-  const [url, setUrl] = useState<string>();
-  useEffect(() => {
-    const made = URL.createObjectURL(new Blob([bytes.slice()], { type: 'image/png' }));
-    setUrl(made);
-    return () => URL.revokeObjectURL(made);
-  }, [bytes]);
-  return <Frame>{url ? <img src={url} alt={alt} /> : null}</Frame>;
-}
-
 const Quiet = styled.p`color: var(--soft); font-size: 14px; margin-top: 8px;`;
 const Cards = styled.div<{ $busy: boolean }>`
   display: grid; grid-template-columns: repeat(auto-fill, minmax(168px, 1fr)); gap: 10px; margin-top: 10px; opacity: ${p => (p.$busy ? 0.6 : 1)};
@@ -146,10 +136,6 @@ const CardBox = styled.div<{ $chosen: boolean }>`
   border: ${p => (p.$chosen ? '2px solid var(--blue)' : '1px solid var(--rule)')}; margin: ${p => (p.$chosen ? 0 : 1)}px;
   ul { list-style: none; margin: 0 0 4px; padding: 0; flex: 1; line-height: 1.25; font-size: 13.5px; }
   li { padding: 1px 0; overflow-wrap: anywhere; }
-`;
-const Frame = styled.div`
-  height: 92px; display: grid; place-items: center; background: var(--tint); border-radius: 3px;
-  img { max-width: 100%; height: 88px; object-fit: contain; }
 `;
 const Figures = styled.div`display: grid; grid-template-columns: auto 1fr; gap: 1px 8px; align-items: baseline; font-size: 13.5px; b { font-size: 15px; }`;
 const Chosen = styled.span`display: inline-flex; align-items: center; gap: 5px; min-height: 32px; color: var(--blue); font-weight: 600;`;

@@ -10,8 +10,11 @@ export interface Ways {
   pieces: number;
 }
 
-/** How the part may lie; null while that is worked out. What was found before stays on the screen meanwhile. */
-export function useWays(): { found: Ways | Error | null; busy: boolean } {
+/**
+ * How the part may lie; null while that is worked out. What was found before stays on the screen meanwhile.
+ * @param after what is asked about must stand still for so long, ms; null: nothing is asked yet
+ */
+export function useWays(after: number | null = 0): { found: Ways | Error | null; busy: boolean } {
   const { resolved } = useBench('resolved');
   const { recipe, additions } = resolved.part;
   const asked = { part: { recipe, additions, parameters: resolved.parameters }, ways: waysAsked(resolved) };
@@ -20,25 +23,30 @@ export function useWays(): { found: Ways | Error | null; busy: boolean } {
   const now = useRef(asked);
   now.current = asked;
   useEffect(() => {
+    if (after === null) return;
     let gone = false;
-    const { part, ways } = now.current;
-    kernelLine('ways')
-      .ask(api => api.ways(part, ways))
-      .then(
-        answer => {
-          if (gone || !answer) return;
-          const found = answer.ok
-            ? { ways: answer.ways, pieces: answer.pieces }
-            : new Error(answer.findings[0]?.message ?? 'The solid could not be built.');
-          setState({ key, found });
-        },
-        (error: Error) => {
-          if (!gone) setState({ key, found: error });
-        },
-      );
+    const ask = () => {
+      const { part, ways } = now.current;
+      kernelLine('ways')
+        .ask(api => api.ways(part, ways))
+        .then(
+          answer => {
+            if (gone || !answer) return;
+            const found = answer.ok
+              ? { ways: answer.ways, pieces: answer.pieces }
+              : new Error(answer.findings[0]?.message ?? 'The solid could not be built.');
+            setState({ key, found });
+          },
+          (error: Error) => {
+            if (!gone) setState({ key, found: error });
+          },
+        );
+    };
+    const later = setTimeout(ask, after);
     return () => {
+      clearTimeout(later);
       gone = true;
     };
-  }, [key]);
+  }, [key, after]);
   return { found: state?.found ?? null, busy: state?.key !== key };
 }

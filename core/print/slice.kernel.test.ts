@@ -1,0 +1,70 @@
+import { beforeAll, describe, expect, test } from 'vitest';
+import { kernels as startKernels } from '../../kernels/node';
+import { measureMates } from '../shape/checks/measure';
+import { SAGITTA } from '../shape/finish';
+import type { Kernels } from '../shape/kernels/kernel';
+import { bodiesOf, closureOf, volumeOf } from '../shape/mesh/mesh';
+import { requireRecipe } from '../shape/recipes';
+import { solidOf } from '../shape/solid';
+import { AS_DRAWN } from './pose';
+import { sliceOf } from './slice';
+
+let kernels: Kernels;
+beforeAll(async () => {
+  kernels = await startKernels();
+});
+
+function demo(recipe: string) {
+  const { parameters } = requireRecipe(recipe).demo;
+  const solid = solidOf({ recipe, additions: [], parameters }, kernels);
+  if (!solid.ok) throw new Error(solid.findings[0]!.message);
+  return solid.part;
+}
+const slice = (recipe: string, mate: string) =>
+  sliceOf(demo(recipe), mate, AS_DRAWN, kernels.mesh, SAGITTA.file);
+
+describe('a slice is one closed body, much smaller than the part, and its mate is the part’s own', () => {
+  test.each([
+    ['round-cap', 'skirt'],
+    ['section-cap', 'overWidth'],
+    ['hinge-leaf', 'pin'],
+    ['drive-blade', 'tip'],
+    ['stepped-sleeve', 'rod'],
+    ['tube-adapter', 'intoB'],
+    ['cradle', 'width'],
+    ['board-tray', 'tube'],
+    ['wall-plate', 'slot'],
+  ])('%s, %s', (recipe, mate) => {
+    const part = demo(recipe);
+    const found = sliceOf(part, mate, AS_DRAWN, kernels.mesh, SAGITTA.file);
+    if (!found.ok) throw new Error(found.why);
+    expect(bodiesOf(found.mesh)).toHaveLength(1);
+    expect(closureOf(found.mesh).openEdges).toBe(0);
+    expect(volumeOf(found.mesh)).toBeLessThan(0.5 * volumeOf(part.whole));
+    const surface = part.surfaces.find(s => s.mate === mate)!;
+    const [own, whole] = [found.mesh, part.whole].map(m => measureMates(m, [surface])[0]!.size);
+    expect(Math.abs(own! - whole!)).toBeLessThan(0.005);
+  });
+});
+
+describe('no slice where it would not tell, with the reason', () => {
+  test.each([
+    ['bush', 'bore', 'hardly be smaller'],
+    ['screw-handle', 'pilot', 'stand on next to nothing'],
+    ['tube-clip', 'bore', 'hardly be smaller'],
+  ])('%s, %s: %s', (recipe, mate, why) => {
+    expect(slice(recipe, mate)).toMatchObject({ ok: false, why: expect.stringContaining(why) });
+  });
+  test('a surface that is gone', () =>
+    expect(slice('bush', 'nothing')).toMatchObject({
+      ok: false,
+      why: expect.stringContaining('not on the part'),
+    }));
+});
+
+test('what it does not stand for is said: less length, and a closed end near by', () => {
+  const cap = slice('round-cap', 'skirt');
+  expect(cap.ok && cap.says.join()).toContain('stiffer');
+  const sleeve = slice('stepped-sleeve', 'rod');
+  expect(sleeve.ok && sleeve.says.join()).toContain('of the 23 mm');
+});

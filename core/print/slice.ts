@@ -1,0 +1,215 @@
+import { measureMates, trianglesOfMates } from '../shape/checks/measure';
+import type { MeshKernel } from '../shape/kernels/kernel';
+import type { MateSurface } from '../shape/mates';
+import { bodiesOf, boundsOf, closureOf, joined, type TriangleMesh, volumeOf } from '../shape/mesh/mesh';
+import { placedMesh } from '../shape/mesh/placed';
+import { sectionAcross } from '../shape/mesh/section';
+import { basisOf, dot, moved, point3 } from '../shape/vector';
+import { isInside } from '../shape/within';
+import { columnsOf } from './columns';
+import { type Pose, posed } from './pose';
+
+/**
+ * A slice of the real solid that carries one mate and no more: printed first where the part takes long. Lengths mm.
+ */
+
+export type Sliced =
+  | { ok: true; mesh: TriangleMesh; volume: number; says: string[] }
+  | { ok: false; why: string };
+
+/** Along the mate's axis: so much of its size, within these. */
+const [LONG_SHARE, LEAST_LONG, MOST_LONG] = [0.35, 6, 12];
+/** Wall that is kept around an inside, and what is kept over an outside. */
+const [WALL, OVER] = [4, 1.2];
+/** Within an outside a core is left out, this far below its surface at least. */
+const CORE = { least: 4, share: 0.16, smallest: 2 };
+/** Cuts are this much longer than what they cut. */
+const BEYOND = 1;
+const SIDES = 128;
+/** The slice's mate is the part's: sizes differ by no more. */
+const SAME_MATE = 0.005;
+/** It must save so much of the plastic to be worth a print. */
+const SAVES = 0.5;
+/** On less of the bed it would come loose, mm². */
+const LEAST_FOOT = 20;
+/** From an end wall that stiffens it, a ring is stretched freely only beyond this many times √(radius × wall), mm. */
+const [STIFF_REACH, USUAL_WALL] = [2.45, 1.6];
+
+type Kernel = Pick<MeshKernel, 'common' | 'combine' | 'extrude'>;
+
+/**
+ * @param part where it is drawn @param sagitta how far its triangles may lie from the true surface
+ * @returns the slice where it is drawn, or why there is none that would tell something
+ */
+export function sliceOf(
+  part: { whole: TriangleMesh; surfaces: readonly MateSurface[] },
+  mate: string,
+  pose: Pose,
+  kernel: Kernel,
+  sagitta: number,
+): Sliced {
+  const surface = part.surfaces.find(s => s.mate === mate);
+  if (!surface) return { ok: false, why: 'It is not on the part as it is now.' };
+  if (surface.taper) return { ok: false, why: 'A taper tells by its whole depth: print the part.' };
+  const whole = volumeOf(part.whole);
+  if (!Number.isFinite(rectangleAround(part.whole, surface, 0, sagitta)[0]![0]))
+    return { ok: false, why: 'Nothing of it is on the finished solid.' };
+  const cut = carrying(
+    kernel.common(part.whole, cutterFor(part.whole, surface, kernel, sagitta)),
+    surface,
+    sagitta,
+  );
+  // Its sides have lost each other: all of that height holds them together.
+  const mesh =
+    cut && bodiesOf(cut).length === 1
+      ? cut
+      : carrying(kernel.common(part.whole, slabFor(part.whole, surface, kernel)), surface, sagitta);
+  if (!mesh || bodiesOf(mesh).length !== 1 || closureOf(mesh).openEdges > 0)
+    return { ok: false, why: 'No slice of it holds together: print the part.' };
+  const [there, before] = [mesh, part.whole].map(m => measureMates(m, [surface])[0]!.size);
+  if (!(Math.abs(there! - before!) <= SAME_MATE))
+    return { ok: false, why: 'A slice of it would not be as large as the part there: print the part.' };
+  const volume = volumeOf(mesh);
+  if (volume > (1 - SAVES) * whole)
+    return { ok: false, why: 'A slice would hardly be smaller than the part.' };
+  const foot = footOf(mesh, pose);
+  if (foot < LEAST_FOOT)
+    return { ok: false, why: 'As the part lies, a slice would stand on next to nothing: print the part.' };
+  return { ok: true, mesh, volume, says: saysOf(part.whole, surface) };
+}
+
+function footOf(mesh: TriangleMesh, pose: Pose): number {
+  const { first, height, cell, across, deep } = columnsOf(posed(mesh, pose));
+  let foot = 0;
+  for (let c = 0; c < across * deep; c++) if (first[c + 1]! > first[c]! && height[first[c]!]! < 0.25) foot++;
+  return foot * cell * cell;
+}
+
+/** From where to where it is cut, along the mate's axis. */
+function reachOf({ size, from, to, at, axis }: MateSurface): [number, number] {
+  const long = Math.max(LEAST_LONG, Math.min(MOST_LONG, LONG_SHARE * size));
+  const middle = Math.min(Math.max(dot(at, axis), from + long / 2), Math.max(from, to - long / 2));
+  return to - from <= long ? [from, to] : [middle - long / 2, middle + long / 2];
+}
+
+/** A body of this outline about the mate's axis, over the height that is kept. */
+function standing(
+  outline: [number, number][][],
+  surface: MateSurface,
+  kernel: Pick<MeshKernel, 'extrude'>,
+  more = 0,
+): TriangleMesh {
+  const [from, to] = reachOf(surface);
+  const { at, axis } = surface;
+  const start = moved(at, axis, from - more - dot(at, axis));
+  return placedMesh(kernel.extrude(outline, to - from + 2 * more), {
+    at: start,
+    x: basisOf(axis).x,
+    up: axis,
+  });
+}
+
+const circle = (radius: number): [number, number][] =>
+  Array.from({ length: SIDES }, (_, i) => {
+    const a = (2 * Math.PI * i) / SIDES;
+    // Outside the true circle everywhere, so that no wall is shaved.
+    const r = radius / Math.cos(Math.PI / SIDES);
+    return [r * Math.cos(a), r * Math.sin(a)];
+  });
+
+function cutterFor(whole: TriangleMesh, surface: MateSurface, kernel: Kernel, sagitta: number): TriangleMesh {
+  const { kind, side, size } = surface;
+  if (kind === 'round' || kind === 'thread') {
+    if (side === 'inside') return standing([circle(size / 2 + WALL)], surface, kernel);
+    const outer = standing([circle(size / 2 + OVER)], surface, kernel);
+    const core = (surface.core ?? size) / 2 - Math.max(CORE.least, CORE.share * size);
+    return core > CORE.smallest
+      ? kernel.combine('cut', outer, standing([circle(core)], surface, kernel, BEYOND))
+      : outer;
+  }
+  return standing([rectangleAround(whole, surface, WALL, sagitta)], surface, kernel);
+}
+
+/** The part's whole width over the height that is kept. */
+function slabFor(
+  whole: TriangleMesh,
+  surface: MateSurface,
+  kernel: Pick<MeshKernel, 'extrude'>,
+): TriangleMesh {
+  const { min, max } = boundsOf(whole);
+  const reach = 2 * Math.hypot(...max, ...min);
+  const square: [number, number][] = [
+    [-reach, -reach],
+    [reach, -reach],
+    [reach, reach],
+    [-reach, reach],
+  ];
+  return standing([square], surface, kernel);
+}
+
+/** In the mate's own two directions, about its middle: around the triangles that are on it. */
+function rectangleAround(
+  whole: TriangleMesh,
+  surface: MateSurface,
+  by: number,
+  sagitta: number,
+): [number, number][] {
+  const { x, y } = basisOf(surface.axis);
+  const box = [Infinity, Infinity, -Infinity, -Infinity] as [number, number, number, number];
+  trianglesOfMates(whole, [surface], sagitta).forEach((owner, t) => {
+    if (owner < 0) return;
+    for (let e = 0; e < 3; e++) {
+      const v = 3 * whole.triangles[3 * t + e]!;
+      const off = point3(i => whole.positions[v + i]! - surface.at[i]);
+      const [a, b] = [dot(off, x), dot(off, y)];
+      box[0] = Math.min(box[0], a);
+      box[1] = Math.min(box[1], b);
+      box[2] = Math.max(box[2], a);
+      box[3] = Math.max(box[3], b);
+    }
+  });
+  const [x0, y0, x1, y1] = [box[0] - by, box[1] - by, box[2] + by, box[3] + by];
+  return [
+    [x0, y0],
+    [x1, y0],
+    [x1, y1],
+    [x0, y1],
+  ];
+}
+
+/** The bodies that carry some of the mate, together; null where none does. */
+function carrying(mesh: TriangleMesh | null, surface: MateSurface, sagitta: number): TriangleMesh | null {
+  if (!mesh) return null;
+  const own = bodiesOf(mesh).filter(b => trianglesOfMates(b, [surface], sagitta).some(o => o >= 0));
+  return own.length > 0 ? joined(own) : null;
+}
+
+/** What a slice does not stand for. */
+function saysOf(whole: TriangleMesh, surface: MateSurface): string[] {
+  const says: string[] = [];
+  const [from, to] = reachOf(surface);
+  const all = surface.to - surface.from;
+  if (to - from < 0.9 * all)
+    says.push(
+      `It is ${Math.round(to - from)} of the ${Math.round(all)} mm that the part goes over: going on and off takes more on the part, in that measure.`,
+    );
+  if (surface.kind === 'round' && surface.side === 'inside' && closedNear(whole, surface))
+    says.push('Near its closed end the part is stiffer than its slice: a flexible one stretches less there.');
+  return says;
+}
+
+/** Whether a bore ends on plastic, near enough to what is sliced to stiffen the part there. */
+function closedNear(whole: TriangleMesh, surface: MateSurface): boolean {
+  const [from, to] = reachOf(surface);
+  // Thin shells (Timoshenko and Woinowsky-Krieger, Theory of Plates and Shells, ch. 15; from memory): π / β.
+  const reach = STIFF_REACH * Math.sqrt((surface.size / 2) * USUAL_WALL);
+  return [
+    { end: surface.from - BEYOND, away: from - surface.from },
+    { end: surface.to + BEYOND, away: surface.to - to },
+  ].some(({ end, away }) => {
+    if (away > reach) return false;
+    const at = moved(surface.at, surface.axis, end - dot(surface.at, surface.axis));
+    const section = sectionAcross(whole, at, surface.axis);
+    return section.loops.filter(l => isInside(section.at, l.points)).length % 2 === 1;
+  });
+}
