@@ -107,7 +107,7 @@ describe('a slice first', () => {
   test('it is a piece of the version: its verdict is about its own surface, and the part is still to be printed', async () => {
     const { id, version } = await cap();
     const [mate] = version.mates;
-    const whole = await print(id, version.id, { failed: 'clogged' });
+    const { body: whole } = await server.call('GET', `/jobs/${id}/versions/${version.id}/batch?pieces=1`);
     const file = readStl(
       await server.bytes(`/jobs/${id}/versions/${version.id}/slices/${mate.mateId}/slice.stl`),
     );

@@ -80,28 +80,31 @@ function bestOf(
   endedWhole: boolean,
 ): Match | null {
   const hull = kernel.hull(version.mesh);
-  const poses = posesFor({ hull, surfaces: version.surfaces }, thing, bed, planned.down, endedWhole);
+  const isPreferred = (down: Point3) => isSameWay(down, planned.down ?? AS_DRAWN.down);
+  const poses = posesFor({ hull, surfaces: version.surfaces }, thing, bed, planned.down, endedWhole).sort(
+    (a, b) => Number(isPreferred(b.down)) - Number(isPreferred(a.down)),
+  );
   let best: Match | null = null;
   for (const pose of poses) {
+    const aside = isPreferred(pose.down) ? 0 : OTHER_WAY;
+    // Nothing could be better than what was found.
+    if (best && best.cost <= aside) continue;
     const lies = posed(version.mesh, { down: pose.down, turn: 0 });
     const walls = wallsOf(lies, laid, pose, kernel);
     if (walls.count === 0) continue;
-    const preferred = isSameWay(pose.down, planned.down ?? AS_DRAWN.down);
     for (const mirrored of [false, true]) {
+      const least = aside + (mirrored ? MIRRORED : 0);
+      if (best && best.cost <= least) continue;
       const starts = turnsFor(walls.levels, pose.scale, mirrored)
         .map(turn => ({ turn, mirrored, scale: pose.scale }))
         .map(start => ({ start, off: glanced(walls, laid, start) }))
         .sort((a, b) => a.off - b.off)
         .slice(0, MOST_TURNS);
       for (const { start } of starts) {
+        if (best && best.cost <= least) break;
         const now = fitted(walls, laid, start);
         const grain = bed.layer / thing.layers.at(-1)!.z;
-        const cost =
-          now.cost +
-          (mirrored ? MIRRORED : 0) +
-          (preferred ? 0 : OTHER_WAY) +
-          0.2 * pose.spread +
-          LAYER_OFF * Math.min(5, pose.layersOff);
+        const cost = now.cost + least + 0.2 * pose.spread + LAYER_OFF * Math.min(5, pose.layersOff);
         if (!best || cost < best.cost)
           best = {
             ...now,
