@@ -206,7 +206,7 @@ function WorkshopForm({ answer, saved, onSaved }: FormProps) {
                 set({ printers: replace(shop.printers, x.id, { speed }) }),
               )}
               {number(
-                'Acceleration, mm/s²',
+                'Accel., mm/s²',
                 `printers.${i}.acceleration`,
                 machineOf(x).acceleration,
                 acceleration => set({ printers: replace(shop.printers, x.id, { acceleration }) }),

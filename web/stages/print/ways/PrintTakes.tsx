@@ -1,6 +1,6 @@
 import { paceOfPrinter, takesOf } from '../../../../core/print/of-printer';
 import { isSameWay } from '../../../../core/print/pose';
-import { formatHours, formatHoursBetween, formatPlain } from '../../../../core/quantity/format';
+import { formatHours, formatPlain } from '../../../../core/quantity/format';
 import { useNoted } from '../../../api/use-pace';
 import { useBench } from '../../../job/bench-context';
 import { useWays } from './use-ways';
@@ -10,19 +10,18 @@ const STILL = 1500;
 
 /** What printing the part as it is now would take; nothing while that is not known. @param ready its checks are done */
 export function PrintTakes({ ready }: { ready: boolean }) {
-  const { resolved, workshop } = useBench('resolved', 'workshop');
+  const { resolved } = useBench('resolved');
   const { part, printer, material } = resolved;
   const { found, busy } = useWays(ready ? STILL : null);
   const noted = useNoted(printer.id);
   if (!found || found instanceof Error) return null;
   const now = found.ways.find(w => isSameWay(w.plan.pose.down, part.pose.down));
   if (!now) return null;
-  const { hours, from, to, grams, cost } = takesOf(now.estimate, paceOfPrinter(printer, noted), material);
+  const { hours, grams } = takesOf(now.estimate, paceOfPrinter(printer, noted), material);
   return (
     <span style={{ opacity: busy ? 0.5 : 1 }} data-testid="takes">
       {' '}
-      · prints in {formatHours(hours)} ({formatHoursBetween(from, to)}), {formatPlain(grams, 1)} g,{' '}
-      {cost.toFixed(2)} {workshop.currency}
+      · prints in {formatHours(hours)}, {formatPlain(grams, 1)} g
     </span>
   );
 }
