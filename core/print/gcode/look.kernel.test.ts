@@ -93,6 +93,10 @@ describe('slips', () => {
     expect(codes(found)).toContain('scaled');
     expect(found.findings[0]!.message).toContain('inches');
     expect(found.match!.scale).toBeCloseTo(1 / 25.4, 2);
+    // So small that its walls are not printed at all: no version can be named, but the slip can.
+    const cap = version('v1', 'round-cap');
+    const lost = look(await sliced(scaled(cap.mesh, 1 / 25.4)), [cap], { id: 'v1' });
+    expect(codes(lost)).toContain('scaled');
   });
   test('a right-hand thread that was mirrored is told by its thread; a part that is its own mirror image is not', async () => {
     const cover = version('v1', 'threaded-cover');

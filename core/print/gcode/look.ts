@@ -1,5 +1,6 @@
 import { formatPlain } from '../../quantity/format';
 import type { MeshKernel } from '../../shape/kernels/kernel';
+import { boundsOf } from '../../shape/mesh/mesh';
 import type { Point3 } from '../../shape/vector';
 import { USUAL_RULES } from '../columns';
 import { isSameWay } from '../pose';
@@ -61,7 +62,7 @@ export function lookedAt(
   const facts = factsOf(bed);
   const known = match ?? bySize(bed, versions, planned, kernel);
   if (known) return { ...facts, match: known, findings: findingsOf(file, bed, known, versions, planned) };
-  return { ...facts, match: null, findings: [unknownPart(file)] };
+  return { ...facts, match: null, findings: [farOff(bed, versions) ?? unknownPart(file)] };
 }
 
 function factsOf({ things, layer, firstLayer, lineWidth }: Bed): Omit<Looked, 'match' | 'findings'> {
@@ -197,6 +198,34 @@ function bySize(
     belongs: 0,
     off: Number.NaN,
     cost: Number.POSITIVE_INFINITY,
+  };
+}
+
+/** What is so many times smaller or larger than every version is no other part but a slip of the unit. */
+const FAR_OFF = 8;
+
+/** Of a part too small for its walls to be printed at all nothing else can be told. */
+function farOff({ things }: Bed, versions: readonly Known[]): GcodeFinding | null {
+  const [thing] = things;
+  if (versions.length === 0) return null;
+  if (!thing)
+    return {
+      code: 'scaled',
+      level: 'stop',
+      message:
+        'Nothing of a part is in the file: what is thinner than a line is left out. Was it read in inches or metres? Load it in millimetres.',
+    };
+  const size = Math.hypot(thing.box[2] - thing.box[0], thing.box[3] - thing.box[1], thing.layers.at(-1)!.z);
+  const sizes = versions.map(({ mesh }) => {
+    const { min, max } = boundsOf(mesh);
+    return Math.hypot(max[0] - min[0], max[1] - min[1], max[2] - min[2]);
+  });
+  const small = size * FAR_OFF < Math.min(...sizes);
+  if (!small && size < FAR_OFF * Math.max(...sizes)) return null;
+  return {
+    code: 'scaled',
+    level: 'stop',
+    message: `What is in the file is ${formatPlain(size, 1)} mm across, every version ${formatPlain(Math.min(...sizes), 0)} mm or more: far too ${small ? 'small' : 'large'}. Was it read in inches or metres? Load it in millimetres.`,
   };
 }
 
