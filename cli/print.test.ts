@@ -80,6 +80,8 @@ describe('print estimate', () => {
     const plain = await minutes({});
     expect(await minutes({ machine: { speed: 20, acceleration: 500 } })).toBeGreaterThan(plain);
     expect(await minutes({ settings: { layer: 0.1, walls: 2, infill: 0.2 } })).toBeGreaterThan(1.4 * plain);
+    expect(await minutes({ settings: { layer: 0.2, walls: 2, infill: 20 } })).toBe(plain);
+    expect(await minutes({ machine: { speed: 60, acceleration: 1500, jerk: 1 } })).toBeGreaterThan(plain);
     const { answer } = await sagoma('print estimate', asked);
     expect(answer.minutes.u).toBeLessThan(0.25 * plain);
     expect(answer.grams.value).toBeGreaterThan(0.2);
@@ -88,7 +90,7 @@ describe('print estimate', () => {
   test.each([
     ['a recipe that is not there', { recipe: 'bent-thing' }, 'recipe'],
     ['a file that is not there', { file: '/nowhere.stl' }, 'file'],
-    ['infill in per cent', { recipe: 'bush', settings: { infill: 20 } }, 'settings.infill'],
+    ['more infill than there is room', { recipe: 'bush', settings: { infill: 120 } }, 'settings.infill'],
   ])('%s', async (_, input, path) => {
     expect(await sagoma('print estimate', input)).toMatchObject({ code: 2, error: { path } });
   });

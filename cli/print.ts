@@ -41,11 +41,25 @@ const Load = z.strictObject({
 const common = {
   printer: Printer.default({}),
   loads: z.array(Load).max(10).default([]),
-  settings: PrintSettings.partial().strict().default({}),
-  /** One speed for all moves, or each kind's own. */
-  machine: Machine.partial()
-    .extend({ speed: z.number().min(1).max(1500).optional() })
+  settings: PrintSettings.partial()
+    // More than all of it is meant in per cent.
+    .extend({
+      infill: z
+        .number()
+        .min(0)
+        .max(100)
+        .transform(x => (x > 1 ? x / 100 : x))
+        .optional(),
+    })
     .strict()
+    .default({}),
+  /** One speed for all moves, or each kind's own; corners by a deviation, mm, or by a jump of speed, mm/s. */
+  machine: Machine.partial()
+    .extend({
+      speed: z.number().min(1).max(1500).optional(),
+      jerk: z.number().min(0.1).max(100).optional(),
+    })
+    .loose()
     .default({}),
   /** Grams per cm³. */
   density: z.number().min(0.5).max(8).optional(),
@@ -102,9 +116,13 @@ function settingsAsked({ settings, printer }: Asked): PrintSettings {
   return { ...usual, layer, firstLayer: layer, ...settings, lineWidth };
 }
 
-function machineAsked({ machine: { speed, ...own } }: Asked): Machine {
+function machineAsked({ machine: { speed, jerk, ...own } }: Asked): Machine {
   const all = speed === undefined ? {} : { outer: speed, inner: speed, infill: speed, skin: speed };
-  return { ...USUAL_MACHINE, ...all, ...own };
+  const machine = { ...USUAL_MACHINE, ...all, ...own };
+  // Round a right angle each axis jumps by the whole speed: the deviation that lets it be as quick there.
+  const deviation =
+    jerk === undefined ? machine.deviation : (jerk ** 2 * (Math.SQRT2 - 1)) / machine.acceleration;
+  return { ...machine, deviation };
 }
 
 const bedOf = ({ printer }: Asked) => {
