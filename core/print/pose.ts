@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import type { TriangleMesh } from '../shape/mesh/mesh';
 import type { Point3 } from '../shape/vector';
-import { basisOf, dot, lengthOfVector, negated, point3, scaled } from '../shape/vector';
+import { basisOf, lengthOfVector, negated, point3, scaled } from '../shape/vector';
 
 /** How a part lies on the bed: a real rotation, that files, checks, pictures and the ledger follow. */
 
@@ -80,10 +80,4 @@ export function posed(mesh: TriangleMesh, pose: Pose): TriangleMesh {
   if (Math.abs(lowest) < 1e-9 && isAsDrawn(pose)) return mesh;
   for (let i = 2; i < turned.length; i += 3) turned[i]! -= lowest;
   return { positions: turned, triangles };
-}
-
-/** A point of the part where it is in `posed` triangles, but for the height at which those are set down. */
-export function inPose(at: Point3, pose: Pose): Point3 {
-  const { x, y, up } = frameOf(pose);
-  return [dot(at, x), dot(at, y), dot(at, up)];
 }
