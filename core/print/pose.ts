@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import type { TriangleMesh } from '../shape/mesh/mesh';
 import type { Point3 } from '../shape/vector';
-import { basisOf, lengthOfVector, negated, point3, scaled } from '../shape/vector';
+import { basisOf, dot, lengthOfVector, negated, point3, scaled } from '../shape/vector';
 
 /** How a part lies on the bed: a real rotation, that files, checks, pictures and the ledger follow. */
 
