@@ -1,6 +1,7 @@
 import { closeSync, openSync, readSync } from 'node:fs';
 import { z } from 'zod';
 import { readStl } from '../core/files/reading-back';
+import { isScrewed } from '../core/fit/wants';
 import { FIRST_WORKSHOP } from '../core/job/workshop';
 import { USUAL_RULES } from '../core/print/columns';
 import { GcodeError, type GcodeFile } from '../core/print/gcode/file';
@@ -101,7 +102,7 @@ async function bodyOf(
       name: spec?.name ?? surface.mate,
       form: spec?.form ?? 'round',
       pRight: null,
-      forgiving: ['screw', 'bolt', 'insert'].includes(spec?.want ?? ''),
+      forgiving: spec !== undefined && isScrewed(spec.want),
     };
   });
   return { mesh: whole, mates, tools };

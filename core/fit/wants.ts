@@ -35,6 +35,10 @@ export type Side = 'inside' | 'outside';
 /** Which miss is the lesser evil. */
 export type Preference = 'none' | 'loose' | 'tight';
 
+/** What holds a screw: such a hole forgives more than one that goes over something. */
+export const isScrewed = (want: WantName): boolean =>
+  want === 'screw' || want === 'bolt' || want === 'insert';
+
 /** Default windows for rigid filament prints, mm of clearance. Common practice, no source. */
 export const DEFAULT_WINDOWS: Record<StandardWant, Window> = {
   'drop-on': { min: 0.5, max: 1, unit: 'mm' },

@@ -1,6 +1,7 @@
 import { beforeAll, describe, expect, test } from 'vitest';
 import { kernels as startKernels } from '../../kernels/node';
 import { box } from '../../testing/solids';
+import { isScrewed } from '../fit/wants';
 import { buildPart } from '../shape/build';
 import type { BuiltPart } from '../shape/built-part';
 import { SAGITTA } from '../shape/finish';
@@ -33,7 +34,7 @@ function asked(id: string, part: BuiltPart, fineness: Fineness, more: Partial<Pl
     hull: kernels.mesh.hull(part.whole),
     mates: part.surfaces.map((surface): PlanMate => {
       const spec = mates.find(m => m.id === surface.mate)!;
-      const forgiving = ['screw', 'bolt', 'insert'].includes(spec.want);
+      const forgiving = isScrewed(spec.want);
       return { surface, name: spec.name, form: spec.form ?? 'round', pRight: null, forgiving };
     }),
     bed: { width: 220, depth: 220, height: 220 },

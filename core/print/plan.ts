@@ -5,7 +5,6 @@ import { boundsOf, type TriangleMesh, volumeOf } from '../shape/mesh/mesh';
 import type { Load, Weakest } from '../shape/strength/loads';
 import { weakestSection } from '../shape/strength/loads';
 import type { Point3 } from '../shape/vector';
-import { dot } from '../shape/vector';
 import { waysDown } from './candidates';
 import { columnsOf, type SupportRules, steepest, supportsOf } from './columns';
 import { type Facings, facesTo, facingsOf, hanging } from './facings';
@@ -14,6 +13,7 @@ import { acrossSeconds, LINK } from './motion';
 import { AS_DRAWN, isSameWay, type Pose, posed, upOf } from './pose';
 import type { Machine, PrintSettings } from './settings';
 import { inThreads } from './supports';
+import { type Lies, liesAs } from './surface-lies';
 import { supportSeconds } from './time';
 
 /** How a part may lie on the bed, each way with what it costs in minutes of the maker's time. Lengths mm. */
@@ -51,7 +51,7 @@ export interface PlanMate {
 /** How a mate comes out of a pose. */
 export interface MateInPose {
   name: string;
-  lies: 'upright' | 'leaning' | 'lying' | 'in layers';
+  lies: Lies;
   /** Supports stand on it. */
   supported: boolean;
   /** How many times the doubt that it has upright. */
@@ -219,14 +219,8 @@ function quickMinutes(
 }
 
 /** How a mate's surface lies when that way is down. */
-function liesIn({ surface, form }: PlanMate, down: Point3): MateInPose['lies'] {
-  if (form === 'flats' && surface.across) {
-    const rises = Math.abs(dot(surface.across, down));
-    return rises > 0.9 ? 'in layers' : rises > 0.42 ? 'leaning' : 'upright';
-  }
-  const along = Math.abs(dot(surface.axis, down));
-  return along > 0.9 ? 'upright' : along > 0.42 ? 'leaning' : 'lying';
-}
+const liesIn = ({ surface: { axis, across }, form }: PlanMate, down: Point3): Lies =>
+  liesAs(form === 'flats' && across ? { axis, across } : { axis }, down);
 
 function looseMinutes(height: number, foot: number, width: number, minutes: number): number {
   const slender = height / Math.max(0.5, Math.min(width, Math.sqrt(foot)));

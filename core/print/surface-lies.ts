@@ -15,9 +15,17 @@ const LEANS = 0.9;
 /** A width is built up of layers where it rises more steeply than this: sine of 25°. */
 const RISES = 0.42;
 
-/** Whether a surface is built up of layers. @param across the way a width is measured; left out for a round one */
-export const isBuiltOfLayers = ({ axis, across }: { axis: Point3; across?: Point3 }, up: Point3): boolean =>
-  across ? Math.abs(dot(across, up)) > RISES : Math.abs(dot(axis, up)) < LEANS;
+export type Lies = 'upright' | 'leaning' | 'lying' | 'in layers';
+
+/** How a surface lies. @param across the way a width is measured; left out for a round one */
+export function liesAs({ axis, across }: { axis: Point3; across?: Point3 }, up: Point3): Lies {
+  if (across) {
+    const rises = Math.abs(dot(across, up));
+    return rises > LEANS ? 'in layers' : rises > RISES ? 'leaning' : 'upright';
+  }
+  const along = Math.abs(dot(axis, up));
+  return along >= LEANS ? 'upright' : along > RISES ? 'leaning' : 'lying';
+}
 
 type WithSurfaces = Pick<Recipe, 'mates' | 'surfaces' | 'additions' | 'demo'>;
 
@@ -30,7 +38,7 @@ export function kindInPose(
   const spec = recipe.mates.find(m => m.id === surface);
   const form = spec?.form ?? 'round';
   const lies = spec && directionOf(spec, recipe, choices);
-  return surfaceKind(side, form, lies ? isBuiltOfLayers(lies, upOf(pose)) : false);
+  return surfaceKind(side, form, lies ? liesAs(lies, upOf(pose)) !== 'upright' : false);
 }
 
 function directionOf(

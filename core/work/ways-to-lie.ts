@@ -1,9 +1,7 @@
+import { isScrewed } from '../fit/wants';
 import type { WaysAsked } from '../print/lay';
 import { machineOf, rulesOf, settingsOf } from '../print/of-printer';
 import type { ResolvedPart } from './resolved';
-
-/** Wants that forgive a worse hole: a screw finds its way. */
-const FORGIVING: readonly string[] = ['screw', 'bolt', 'insert'];
 
 /** What decides how a part should lie, besides its solid. */
 export function waysAsked(work: ResolvedPart): WaysAsked {
@@ -16,7 +14,7 @@ export function waysAsked(work: ResolvedPart): WaysAsked {
         name: now?.mate.name ?? spec.name,
         form: spec.form ?? 'round',
         pRight: now?.pRight ?? null,
-        forgiving: FORGIVING.includes(now?.mate.want.name ?? spec.want),
+        forgiving: isScrewed(now?.mate.want.name ?? spec.want),
       },
     ] as const;
   });

@@ -1,3 +1,4 @@
+import type { SupportRules } from '../../core/print/columns';
 import type { GcodeFile } from '../../core/print/gcode/file';
 import type { Looked } from '../../core/print/gcode/look';
 import type { Planned } from '../../core/print/gcode/match';
@@ -58,6 +59,7 @@ export interface SolidApi {
     file: File,
     versions: readonly (AskedPart & { id: string })[],
     planned: Planned,
+    rules: SupportRules,
     progress: (share: number) => void,
   ): Promise<{ heap: number } & ({ ok: true; sliced: Sliced } | { ok: false; message: string })>;
   /** All parts of a job, with the surfaces that go with each other. */

@@ -175,7 +175,7 @@ const api: SolidApi = {
       return { ok: true as const, slices, whole: takes(solid.part.whole), heap };
     }),
 
-  sliced: (file, versions, planned, progress) =>
+  sliced: (file, versions, planned, rules, progress) =>
     told(async () => {
       const kernels = await ready(versions);
       const read = await readSliced(file, progress);
@@ -187,7 +187,7 @@ const api: SolidApi = {
       });
       const { gcode } = read;
       const sliced = {
-        looked: lookedAt(gcode, known, planned, kernels.mesh),
+        looked: lookedAt(gcode, known, planned, kernels.mesh, rules),
         minutes: gcode.seconds / 60,
         volume: (gcode.filament * Math.PI * (gcode.said.diameter ?? FILAMENT) ** 2) / 4,
         said: gcode.said,

@@ -2,7 +2,7 @@ import { formatPlain } from '../../quantity/format';
 import type { MeshKernel } from '../../shape/kernels/kernel';
 import { boundsOf } from '../../shape/mesh/mesh';
 import type { Point3 } from '../../shape/vector';
-import { USUAL_RULES } from '../columns';
+import { type SupportRules, USUAL_RULES } from '../columns';
 import { isSameWay } from '../pose';
 import { poseInWords } from '../pose-words';
 import { supportsIn } from '../supports';
@@ -56,12 +56,15 @@ export function lookedAt(
   versions: readonly Known[],
   planned: Planned,
   kernel: Pick<MeshKernel, 'inset' | 'hull'>,
+  /** Of the printer that it is for. */
+  rules: SupportRules = USUAL_RULES,
 ): Looked {
   const bed = bedOf(file);
   const match = matchOf(file, bed, versions, planned, kernel);
   const facts = factsOf(bed);
   const known = match ?? bySize(bed, versions, planned, kernel);
-  if (known) return { ...facts, match: known, findings: findingsOf(file, bed, known, versions, planned) };
+  if (known)
+    return { ...facts, match: known, findings: findingsOf(file, bed, known, versions, planned, rules) };
   return { ...facts, match: null, findings: [farOff(bed, versions) ?? unknownPart(file)] };
 }
 
@@ -86,6 +89,7 @@ function findingsOf(
   match: Match,
   versions: readonly Known[],
   planned: Planned,
+  rules: SupportRules,
 ): GcodeFinding[] {
   const found: GcodeFinding[] = [];
   const add = (code: GcodeCode, level: GcodeFinding['level'], message: string) =>
@@ -129,7 +133,7 @@ function findingsOf(
     add('incomplete', 'stop', 'The file ends too early: export it again, and copy it whole.');
   const version = versions.find(v => v.id === match.id) ?? versions[0];
   if (version && file.rolesKnown && !file.role.includes(ROLES.indexOf('support'))) {
-    const { area } = supportsIn(version.mesh, { down: match.down, turn: 0 }, USUAL_RULES, version.surfaces);
+    const { area } = supportsIn(version.mesh, { down: match.down, turn: 0 }, rules, version.surfaces);
     if (area > LITTLE_SUPPORT)
       add(
         'no-support',

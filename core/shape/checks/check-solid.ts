@@ -1,3 +1,4 @@
+import { isScrewed } from '../../fit/wants';
 import { USUAL_LAYER } from '../../print/estimate';
 import { bedFit, footprintOf } from '../../print/footprint';
 import { posed, upOf } from '../../print/pose';
@@ -59,7 +60,7 @@ export function checkSolid(
 
 /** Surfaces that go over a pin or a shaft; a screw hole does not count, whatever it must fit. */
 function boresOf({ mates }: Pick<Recipe, 'mates'>, surfaces: readonly MateSurface[]): MateSurface[] {
-  const screwed = new Set(mates.filter(m => ['bolt', 'insert', 'screw'].includes(m.want)).map(m => m.id));
+  const screwed = new Set(mates.filter(m => isScrewed(m.want)).map(m => m.id));
   return surfaces.filter(s => !screwed.has(s.mate));
 }
 

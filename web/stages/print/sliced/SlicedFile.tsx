@@ -2,6 +2,7 @@ import { Check, FileSearch } from 'lucide-react';
 import { DropZone, FileTrigger, isFileDropItem } from 'react-aria-components';
 import styled from 'styled-components';
 import type { Version } from '../../../../core/job/history';
+import { rulesOf } from '../../../../core/print/of-printer';
 import { isSameWay } from '../../../../core/print/pose';
 import { poseInWords } from '../../../../core/print/pose-words';
 import { formatHours, formatPlain } from '../../../../core/quantity/format';
@@ -27,9 +28,10 @@ export function SlicedFile({
   version: Version;
   onFigures(figures: SlicedFigures): void;
 }) {
-  const { resolved } = useBench('resolved');
+  const { resolved, workshop } = useBench('resolved', 'workshop');
+  const printer = workshop.printers.find(p => p.id === version.printerId) ?? resolved.printer;
   const versions = resolved.versions.filter(v => v.partId === version.partId).toReversed();
-  const { state, read, stop } = useSliced(version, versions);
+  const { state, read, stop } = useSliced(version, versions, rulesOf(printer));
   return (
     <Zone
       getDropOperation={() => 'copy'}

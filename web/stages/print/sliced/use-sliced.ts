@@ -1,6 +1,7 @@
 import { proxy } from 'comlink';
 import { useEffect, useRef, useState } from 'react';
 import type { Version } from '../../../../core/job/history';
+import type { SupportRules } from '../../../../core/print/columns';
 import { openKernel } from '../../../solid/kernel-worker';
 import type { Sliced } from '../../../workers/solid-protocol';
 
@@ -16,7 +17,7 @@ const LARGEST = 200e6;
 const MOST_VERSIONS = 6;
 
 /** A sliced file is read in a worker of its own, that ends with it, or when it is given up. */
-export function useSliced(planned: Version, versions: readonly Version[]) {
+export function useSliced(planned: Version, versions: readonly Version[], rules: SupportRules) {
   const [state, setState] = useState<SlicedState>({ is: 'none' });
   const end = useRef<(() => void) | null>(null);
   useEffect(() => () => end.current?.(), []);
@@ -51,6 +52,7 @@ export function useSliced(planned: Version, versions: readonly Version[]) {
         file,
         asked,
         { id: planned.id, down: planned.pose.down },
+        rules,
         proxy((share: number) => set({ is: 'reading', name, share })),
       );
       set(
