@@ -115,3 +115,21 @@ test('Print: a slice is cut, printed first and tried; right, it leads back to th
   await page.getByRole('banner').getByRole('button', { name: 'Print version 1' }).click();
   await expect(page.getByRole('heading', { name: 'Before hours of printing' })).toBeVisible();
 });
+
+test('Print: what hangs over air is named, shown on the solid, and mended with one press', async ({
+  page,
+  bench,
+}) => {
+  const { id } = await bench.api('POST', '/jobs', { title: 'Wing knob', recipe: 'socket-knob' });
+  await bench.read(id, [['flats', 12.9]]);
+  await page.goto(`${bench.url}/jobs/${id}/print`);
+  const panel = page.locator('section', { has: page.getByRole('heading', { name: 'What hangs over air' }) });
+  await expect(panel).toContainText(/Ceiling over 1\d(\.\d)? mm/, { timeout: 60_000 });
+  await panel.getByRole('button', { name: 'Show it on the solid' }).click();
+  await expect(panel.locator('canvas')).toBeVisible();
+  await panel.getByRole('button', { name: /^Chamfer of .* under it/ }).click();
+  await expect(panel).toContainText('Needs no supports', { timeout: 60_000 });
+  // What was put on the part for it is an addition like any other, and goes by undo.
+  await page.keyboard.press('Control+z');
+  await expect(panel).toContainText(/Ceiling over 1\d/, { timeout: 60_000 });
+});

@@ -181,7 +181,7 @@ test('Keep: what does not count any more stays in the logbook, and nothing is le
   await expect(page.getByText('Say why it does not count.')).toBeVisible();
   await page.getByLabel('Reason').fill('printed with the wrong spool');
   await page.getByRole('button', { name: 'It does not count' }).click();
-  await expect(page.getByText('does not count: printed with the wrong spool')).toBeVisible();
+  await expect(page.getByText('does not count: printed with the wrong spool', { exact: true })).toBeVisible();
   await page.getByRole('link', { name: /^Fit/ }).click();
   expect(await row.textContent()).not.toBe(taught);
   await page.getByRole('link', { name: /^Keep/ }).click();

@@ -1,12 +1,14 @@
 import { beforeAll, describe, expect, test } from 'vitest';
 import { kernels as startKernels } from '../../kernels/node';
+import { ARM, cone, lyingHole, type Profile, standing as standingOf, table } from '../../testing/overhangs';
 import { box, ring } from '../../testing/solids';
 import type { Kernels } from '../shape/kernels/kernel';
 import { boundsOf, type TriangleMesh, volumeOf } from '../shape/mesh/mesh';
 import { RECIPES } from '../shape/recipes';
 import { solidOf } from '../shape/solid';
-import { columnsOf, type SupportRules, steepest, supportsOf, USUAL_RULES } from './columns';
+import { columnsOf } from './columns';
 import { facingsOf, hanging } from './facings';
+import { type SupportRules, steepest, supportsOf, USUAL_RULES } from './hangs';
 import { posed } from './pose';
 
 let kernels: Kernels;
@@ -14,42 +16,10 @@ beforeAll(async () => {
   kernels = await startKernels();
 });
 
-type Profile = [number, number][];
-
-/** A profile in (x, height), `depth` deep. */
-const standing = (profile: Profile, depth = 20): TriangleMesh =>
-  posed(kernels.mesh.extrude([profile], depth), { down: [0, -1, 0], turn: 0 });
-
-/** A profile in (radius, height) turned about the upright, in `sides` flats. */
-function turned(profile: Profile, sides = 120): TriangleMesh {
-  const at = (i: number) => (2 * Math.PI * i) / sides;
-  const positions = profile.flatMap(([r, z]) =>
-    Array.from({ length: sides }, (_, i) => [r * Math.cos(at(i)), r * Math.sin(at(i)), z]).flat(),
-  );
-  const triangles: number[] = [];
-  for (let k = 0; k < profile.length; k++)
-    for (let i = 0; i < sides; i++) {
-      const [a, b] = [k * sides, ((k + 1) % profile.length) * sides];
-      const j = (i + 1) % sides;
-      triangles.push(a + i, a + j, b + j, a + i, b + j, b + i);
-    }
-  return { positions: Float64Array.from(positions), triangles: Uint32Array.from(triangles) };
-}
+const standing = (...profiles: Profile[]) => standingOf(kernels.mesh, profiles);
 
 const found = (mesh: TriangleMesh, rules: SupportRules = USUAL_RULES, spared?: () => boolean) =>
   supportsOf(columnsOf(mesh, 0.5), hanging(facingsOf(mesh), [0, 0, -1], steepest(rules), spared), rules);
-
-/** Two posts 8 wide and a board 4 thick over a gap. */
-const table = (gap: number): Profile => [
-  [0, 0],
-  [8, 0],
-  [8, 12],
-  [8 + gap, 12],
-  [8 + gap, 0],
-  [16 + gap, 0],
-  [16 + gap, 16],
-  [0, 16],
-];
 
 describe('what needs support', () => {
   test('nothing on a block, and all its underside is on the bed', () => {
@@ -70,18 +40,7 @@ describe('what needs support', () => {
     expect(long.onPart).toBe(0);
   });
   test('an arm of 12 is, and marks the foot that it stands over', () => {
-    const arm = found(
-      standing([
-        [0, 0],
-        [30, 0],
-        [30, 3],
-        [8, 3],
-        [8, 12],
-        [20, 12],
-        [20, 15],
-        [0, 15],
-      ]),
-    );
+    const arm = found(standing(ARM));
     expect(arm.area).toBeGreaterThan(10 * 19);
     expect(arm.onPart).toBeCloseTo(arm.area, 6);
     expect(arm.volume / arm.area).toBeCloseTo(9, 1);
@@ -91,45 +50,15 @@ describe('what needs support', () => {
     ['of exactly 45°', 45, false],
     ['of 50°', 50, true],
   ])('a cone on its narrow end, %s', (_, angle, needs) => {
-    const rise = 15;
-    const out = 6 + rise * Math.tan((angle * Math.PI) / 180);
-    const cone = turned([
-      [1e-4, 0],
-      [6, 0],
-      [out, rise],
-      [1e-4, rise],
-    ]);
-    expect(found(cone).area > 0).toBe(needs);
+    expect(found(cone(angle)).area > 0).toBe(needs);
   });
   test('a lying hole of 10 is an arch, one of 20 is not; a pointed one is', () => {
-    const lying = (r: number, pointed = false) => {
-      const n = 96;
-      const hole = Array.from({ length: n }, (_, i): [number, number] => {
-        const a = (-2 * Math.PI * i) / n;
-        const [x, y] = [r * Math.cos(a), r * Math.sin(a)];
-        const roof = r * Math.SQRT2 - Math.abs(x);
-        return pointed && y > 0 && Math.abs(x) < r * Math.SQRT1_2 ? [x, roof] : [x, y];
-      });
-      const block: Profile = [
-        [-20, -20],
-        [20, -20],
-        [20, 20],
-        [-20, 20],
-      ];
-      return posed(kernels.mesh.extrude([block, hole], 20), { down: [0, -1, 0], turn: 0 });
-    };
-    expect(found(lying(5)).area).toBe(0);
-    expect(found(lying(10)).area).toBeGreaterThan(100);
-    expect(found(lying(10, true)).area).toBe(0);
+    expect(found(standing(...lyingHole(5))).area).toBe(0);
+    expect(found(standing(...lyingHole(10))).area).toBeGreaterThan(100);
+    expect(found(standing(...lyingHole(10, 'pointed'))).area).toBe(0);
   });
   test('a steeper printer asks for less', () => {
-    const cone = turned([
-      [1e-4, 0],
-      [6, 0],
-      [24, 15],
-      [1e-4, 15],
-    ]);
-    expect(found(cone, { ...USUAL_RULES, overhang: 55 }).area).toBe(0);
+    expect(found(cone(50), { ...USUAL_RULES, overhang: 55 }).area).toBe(0);
   });
   test('a thread’s flanks are never asked about', () => {
     expect(found(standing(table(15)), USUAL_RULES, () => true).area).toBe(0);

@@ -26,6 +26,12 @@ export interface Columns {
   odd: number;
 }
 
+/** Of the middle of a cell, x and y. */
+export const middleOfCell = ({ at, cell, across }: Columns, c: number): [number, number] => [
+  at[0] + (c % across) * cell,
+  at[1] + Math.floor(c / across) * cell,
+];
+
 export const cellFor = (mesh: TriangleMesh): number => {
   const { min, max } = boundsOf(mesh);
   const longest = Math.max(max[0] - min[0], max[1] - min[1]);
@@ -101,140 +107,4 @@ export function columnsOf(mesh: TriangleMesh, cell = cellFor(mesh)): Columns {
   let odd = 0;
   for (let c = 0; c < across * deep; c++) if ((first[c + 1]! - first[c]!) % 2 === 1) odd++;
   return { cell, across, deep, at, first, height, triangle, odd };
-}
-
-/** What hangs over air, and what of it needs support. */
-export interface Supports {
-  /** What must be carried, seen from above, mm². */
-  area: number;
-  /** Down to what is below it, mm³. */
-  volume: number;
-  /** Of that, what stands on the part itself and leaves marks there, mm². */
-  onPart: number;
-  /** Crossings that need it, as positions in the columns' lists. */
-  needing: Uint32Array;
-  /** The longest gap that is bridged without, mm. */
-  bridge: number;
-  /** On the bed, mm². */
-  foot: number;
-}
-
-export interface SupportRules {
-  /** Steepest overhang that needs none, degrees from the upright; what is exactly so steep passes. */
-  overhang: number;
-  /** Longest bridge that needs none, mm. */
-  span: number;
-}
-
-/** Common practice, no source. */
-export const USUAL_RULES: SupportRules = { overhang: 45, span: 10 };
-
-/** An edge reaches so far out by itself, mm. Common practice, no source. */
-const LIP = 1;
-/** What is lower than this is on the bed, mm. */
-const ON_BED = 0.25;
-/** The drawn angle itself passes, degrees. */
-const PASSES = 1;
-
-const AIR = -1;
-const STANDS = -2;
-/** Four ways and back. */
-const WAYS = [
-  [1, 0],
-  [0, 1],
-  [1, 1],
-  [-1, 1],
-] as const;
-
-/** How much a triangle must face down to be asked about, as a share: the sine of its lean. */
-export const steepest = ({ overhang }: Pick<SupportRules, 'overhang'>): number =>
-  Math.sin(((overhang + PASSES) * Math.PI) / 180);
-
-/** @param hangs by triangle of the columns' mesh, whether it leans out too far to hold itself */
-export function supportsOf(
-  columns: Columns,
-  hangs: ArrayLike<unknown>,
-  rules: SupportRules = USUAL_RULES,
-): Supports {
-  const { cell, across, deep, first, height, triangle } = columns;
-  const cells = across * deep;
-  let foot = 0;
-  const hanging: number[] = [];
-  const cellOf: number[] = [];
-  // By crossing: which of the hanging it is.
-  const index = new Int32Array(height.length).fill(-1);
-  for (let c = 0; c < cells; c++) {
-    const [from, to] = [first[c]!, first[c + 1]!];
-    if ((to - from) % 2 === 1) continue;
-    for (let n = from; n < to; n += 2) {
-      if (height[n]! < ON_BED) foot++;
-      else if (hangs[triangle[n]!]) {
-        index[n] = hanging.length;
-        hanging.push(n);
-        cellOf.push(c);
-      }
-    }
-  }
-  const rise = cell * Math.tan(((90 - rules.overhang) * Math.PI) / 180);
-  const count = hanging.length;
-  // Carried by an edge beside it, or by a bridge of this length.
-  const lips = new Uint8Array(count);
-  const runs = new Float32Array(count).fill(Infinity);
-  for (const [dx, dy] of WAYS) {
-    const step = Math.hypot(dx, dy) * cell;
-    const by = dy * across + dx;
-    const reach = rise * Math.hypot(dx, dy) + 0.15;
-    const neighbour = (i: number, way: 1 | -1): number => {
-      const c = cellOf[i]! + way * by;
-      const z = height[hanging[i]!]!;
-      if (c < 0 || c >= cells) return AIR;
-      let stands = AIR;
-      for (let n = first[c]!; n < first[c + 1]!; n += 2) {
-        if (index[n]! >= 0 && Math.abs(height[n]! - z) <= reach) return index[n]!;
-        if (height[n]! < z - 0.05 && height[n + 1]! > z - 0.05) stands = STANDS;
-      }
-      return stands;
-    };
-    // How far to where it stands, going back along the way and going on: each from its neighbour's.
-    const [back, on] = [1, 2].map(() => new Float32Array(count).fill(Infinity)) as [
-      Float32Array,
-      Float32Array,
-    ];
-    for (let i = 0; i < count; i++) {
-      const n = neighbour(i, -1);
-      back[i] = n === STANDS ? step / 2 : n >= 0 ? back[n]! + step : Infinity;
-    }
-    for (let i = count - 1; i >= 0; i--) {
-      const n = neighbour(i, 1);
-      on[i] = n === STANDS ? step / 2 : n >= 0 ? on[n]! + step : Infinity;
-    }
-    for (let i = 0; i < count; i++) {
-      const [b, o] = [back[i]!, on[i]!];
-      if (Math.min(b, o) <= LIP) lips[i] = 1;
-      runs[i] = Math.min(runs[i]!, b + o);
-    }
-  }
-  const needing: number[] = [];
-  let [volume, onPart, bridge] = [0, 0, 0];
-  for (let i = 0; i < count; i++) {
-    if (lips[i]) continue;
-    if (runs[i]! <= rules.span) {
-      bridge = Math.max(bridge, runs[i]!);
-      continue;
-    }
-    const n = hanging[i]!;
-    needing.push(n);
-    const below = n > first[cellOf[i]!]! ? height[n - 1]! : 0;
-    volume += height[n]! - below;
-    if (n > first[cellOf[i]!]!) onPart++;
-  }
-  const area = cell * cell;
-  return {
-    area: needing.length * area,
-    volume: volume * area,
-    onPart: onPart * area,
-    needing: Uint32Array.from(needing),
-    bridge,
-    foot: foot * area,
-  };
 }

@@ -5,7 +5,7 @@ import type { LoadAsked } from '../shape/checks/context';
 import { SAGITTA } from '../shape/finish';
 import type { Kernels } from '../shape/kernels/kernel';
 import { type Load, loadOn } from '../shape/strength/loads';
-import type { SupportRules } from './columns';
+import type { SupportRules } from './hangs';
 import { type PlanMate, type PosePlan, planPoses } from './plan';
 import { AS_DRAWN, isSameWay, type Pose, posed } from './pose';
 import type { Machine, PrintSettings } from './settings';

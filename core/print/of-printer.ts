@@ -1,5 +1,5 @@
 import type { Material, Printer } from '../job/workshop';
-import { type SupportRules, USUAL_RULES } from './columns';
+import { type SupportRules, USUAL_RULES } from './hangs';
 import { type NotedPrint, type Pace, paceOf, timeOf } from './pace';
 import { type Machine, type PrintSettings, type Quality, settingsFor, USUAL_MACHINE } from './settings';
 import { coolingSeconds, type Estimate, forCopies, PLASTIC_DOUBT } from './time';

@@ -7,7 +7,7 @@ import type { BuiltPart } from '../shape/built-part';
 import { SAGITTA } from '../shape/finish';
 import type { Kernels } from '../shape/kernels/kernel';
 import { RECIPES, requireRecipe } from '../shape/recipes';
-import { USUAL_RULES } from './columns';
+import { USUAL_RULES } from './hangs';
 import { type PlanAsked, type PlanMate, planPoses } from './plan';
 import { AS_DRAWN, isSameWay } from './pose';
 import { reasonsFor } from './reasons';

@@ -64,6 +64,21 @@ export function frameOf(pose: Pose): { x: Point3; y: Point3; up: Point3 } {
   };
 }
 
+/** The lowest point of a body along a way up, mm. */
+export function lowestOf({ positions: p }: TriangleMesh, up: Point3): number {
+  let lowest = Infinity;
+  for (let i = 0; i < p.length; i += 3)
+    lowest = Math.min(lowest, p[i]! * up[0] + p[i + 1]! * up[1] + p[i + 2]! * up[2]);
+  return lowest;
+}
+
+/** From where a point lies on the bed to where it is drawn. @param mesh as drawn */
+export function drawnFrom(mesh: TriangleMesh, pose: Pose): (lies: Point3) => Point3 {
+  const { x, y, up } = frameOf(pose);
+  const lowest = lowestOf(mesh, up);
+  return lies => point3(i => lies[0] * x[i] + lies[1] * y[i] + (lies[2] + lowest) * up[i]);
+}
+
 /** The triangles as they lie on the bed, lowest point at 0. What lies as drawn, and there, is left alone. */
 export function posed(mesh: TriangleMesh, pose: Pose): TriangleMesh {
   const { positions: p, triangles } = mesh;

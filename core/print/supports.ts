@@ -2,8 +2,9 @@ import type { MateSurface } from '../shape/mates';
 import type { TriangleMesh } from '../shape/mesh/mesh';
 import type { Point3 } from '../shape/vector';
 import { dot } from '../shape/vector';
-import { columnsOf, type SupportRules, type Supports, steepest, supportsOf } from './columns';
+import { columnsOf } from './columns';
 import { facingsOf, hanging } from './facings';
+import { type SupportRules, type Supports, steepest, supportsOf } from './hangs';
 import { type Pose, posed } from './pose';
 
 /** What of a part needs support where it lies so. Lengths mm. @param mesh as drawn */

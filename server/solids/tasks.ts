@@ -5,7 +5,7 @@ import type { FileWords } from '../../core/files/part-files';
 import type { Side } from '../../core/fit/wants';
 import type { Workshop } from '../../core/job/workshop';
 import type { Evidence } from '../../core/learn/lessons';
-import type { SupportRules } from '../../core/print/columns';
+import type { SupportRules } from '../../core/print/hangs';
 import type { Pose } from '../../core/print/pose';
 import type { Machine, PrintSettings } from '../../core/print/settings';
 import type { Estimate } from '../../core/print/time';

@@ -15,6 +15,7 @@ import { Button, MenuButton } from '../ui/controls';
 import { colourNow, useThemeChange } from '../ui/use-theme-change';
 import type { ShownChange, ShownSolid } from '../workers/solid-protocol';
 import { type Mark, MarkPoints, markAt, Reading } from './measuring';
+import { type Numbered, NumberedView } from './numbered';
 import { type Surroundings, SurroundingsView } from './surroundings';
 import { type Look, Turntable } from './Turntable';
 import { VIEWS, type ViewName } from './views';
@@ -35,6 +36,10 @@ interface Props {
   /** What grew and shrank since an earlier version: the part is then seen through. */
   change?: { grown: ShownChange | null; shrunk: ShownChange | null } | null;
   surroundings?: Surroundings | null;
+  /** Places in colour, with their numbers. */
+  numbered?: readonly Numbered[];
+  /** Where it is looked at from to begin with. */
+  from?: ViewName;
 }
 
 /** The part in a paper-coloured room on a 10 mm grid: warm clay, ink edges, mating surfaces in the working blue. */
@@ -48,10 +53,12 @@ export default function SolidView({
   busy,
   change = null,
   surroundings = null,
+  numbered = [],
+  from,
 }: Props) {
   /** How much of the part is cut away from its front, as a share. */
   const [cut, setCut] = useState(0);
-  const [look, setLook] = useState<Look | null>(null);
+  const [look, setLook] = useState<Look | null>(from ? { from } : null);
   const [measuring, setMeasuring] = useState(false);
   const [marks, setMarks] = useState<Mark[]>([]);
   const neighbours = surroundings?.neighbours.length ?? 0;
@@ -87,6 +94,7 @@ export default function SolidView({
           look={look}
           change={change}
           surroundings={surroundings}
+          numbered={numbered}
           marks={marks}
           onMark={measuring ? mark => setMarks(now => (now.length > 1 ? [mark] : [...now, mark])) : undefined}
         />
@@ -156,14 +164,26 @@ const Room = styled.div`
   > p { margin: 0 12px 6px; min-height: 1.4em; font-size: 12.5px; color: var(--soft); }
 `;
 
-interface SceneProps extends Omit<Props, 'busy'> {
+interface SceneProps extends Omit<Props, 'busy' | 'from'> {
   cut: number;
   look: Look | null;
   marks: readonly Mark[];
   onMark: ((mark: Mark) => void) | undefined;
 }
 
-function Scene({ solid, lit, onPick, onFace, cut, look, change, surroundings, marks, onMark }: SceneProps) {
+function Scene({
+  solid,
+  lit,
+  onPick,
+  onFace,
+  cut,
+  look,
+  change,
+  surroundings,
+  numbered = [],
+  marks,
+  onMark,
+}: SceneProps) {
   const colours = useColours();
   const invalidate = useThree(three => three.invalidate);
   const geometry = useMemo(() => {
@@ -275,6 +295,7 @@ function Scene({ solid, lit, onPick, onFace, cut, look, change, surroundings, ma
           colours={colours}
         />
       ) : null}
+      <NumberedView places={numbered} size={size} colours={colours} />
       <MarkPoints marks={marks} size={size} colour={colours.blue} />
       <Turntable size={size} bounds={solid.bounds} around={surroundings?.neighbours ?? []} look={look} />
     </>

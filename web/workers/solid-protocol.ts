@@ -1,8 +1,10 @@
-import type { SupportRules } from '../../core/print/columns';
 import type { GcodeFile } from '../../core/print/gcode/file';
 import type { Looked } from '../../core/print/gcode/look';
 import type { Planned } from '../../core/print/gcode/match';
+import type { SupportRules } from '../../core/print/hangs';
 import type { Way, WaysAsked } from '../../core/print/lay';
+import type { OverAir, OverAirAsked } from '../../core/print/over-air/over-air';
+import type { Remedy } from '../../core/print/over-air/remedies';
 import type { Estimate } from '../../core/print/time';
 import type { Addition } from '../../core/shape/additions/addition';
 import type { Press } from '../../core/shape/additions/pressed';
@@ -48,6 +50,10 @@ export interface SolidApi {
   ): Promise<Answer<{ grown: ShownChange | null; shrunk: ShownChange | null }>>;
   /** How it may lie on the bed, the best first; none for a part that falls into pieces, which are laid already. */
   ways(part: AskedPart, asked: WaysAsked): Promise<Answer<{ ways: ShownWay[]; pieces: number }>>;
+  /** What of it hangs over air as it lies now, on the solid as it lies; a part in pieces lies as its pieces do. */
+  overAir(part: AskedPart, asked: OverAirAsked): Promise<Answer<{ solid: ShownSolid; hangs: ShownHang[] }>>;
+  /** By place in the list of what hangs over air: what would do without its support. */
+  remedies(part: AskedPart, asked: OverAirAsked): Promise<Answer<{ remedies: Record<number, Remedy> }>>;
   /** Test slices of a part, one for each of these surfaces. */
   slices(
     part: AskedPart,
@@ -67,6 +73,11 @@ export interface SolidApi {
     parts: readonly (AskedPart & { id: string })[],
     joints: readonly Joint[],
   ): Promise<Answer<{ assembly: ShownAssembly }>>;
+}
+
+/** What hangs over air, with the surfaces that must fit by their names. */
+export interface ShownHang extends Omit<OverAir, 'mates' | 'places' | 'carriedAt'> {
+  mates: string[];
 }
 
 /** A sliced file as the page shows it. Times min, lengths mm. */

@@ -15,7 +15,9 @@ import type { Known } from '../../core/print/gcode/match';
 import { FILAMENT } from '../../core/print/gcode/on-bed';
 import { GcodeReader } from '../../core/print/gcode/reader';
 import { waysToLie } from '../../core/print/lay';
-import { posed } from '../../core/print/pose';
+import { hangsOn } from '../../core/print/over-air/over-air';
+import { type Remedy, remedyFor } from '../../core/print/over-air/remedies';
+import { AS_DRAWN, frameOf, lowestOf, type Pose, posed } from '../../core/print/pose';
 import { reasonsFor } from '../../core/print/reasons';
 import { sliceOf } from '../../core/print/slice';
 import { estimateOf } from '../../core/print/time';
@@ -37,7 +39,16 @@ import { moversAt } from '../../core/shape/movers';
 import { recipeWith } from '../../core/shape/recipe-with';
 import type { Parameters } from '../../core/shape/recipes/parameters';
 import { solidOf } from '../../core/shape/solid';
-import type { AskedPart, ShownChange, ShownSlice, ShownSolid, ShownWay, SolidApi } from './solid-protocol';
+import { dot, type Point3 } from '../../core/shape/vector';
+import type {
+  AskedPart,
+  ShownChange,
+  ShownHang,
+  ShownSlice,
+  ShownSolid,
+  ShownWay,
+  SolidApi,
+} from './solid-protocol';
 
 /** Edges sharper than this are inked, and shading breaks there: degrees. */
 const CREASE = 28;
@@ -53,6 +64,9 @@ const LONGEST_NAMING = 2500;
 
 /** Numbers are tried for this long, ms; a part that takes longer to build shows what was found by then. */
 const LONGEST_NUDGING = 6000;
+
+/** Remedies are tried for so long, ms: those of the largest regions come first. */
+const LONGEST_MENDING = 8000;
 
 const starting = start();
 
@@ -157,6 +171,41 @@ const api: SolidApi = {
         { ok: true as const, ways, pieces: pieces.length, heap },
         ways.map(w => w.picture.buffer),
       );
+    }),
+
+  overAir: (part, asked) =>
+    told(async () => {
+      const kernels = await ready([part]);
+      const outcome = buildPart(recipeOf(part), part.parameters, kernels, 'screen');
+      const heap = kernels.part.memory();
+      if (!outcome.ok) return { ok: false, findings: outcome.findings, heap };
+      const hangs = hangsOn(outcome.part, asked).map(
+        ({ places: _, carriedAt: __, mates, ...hang }): ShownHang => ({
+          ...hang,
+          mates: mates.map(m => outcome.part.surfaces[m]!.mate),
+        }),
+      );
+      const pose = outcome.part.pieces.length > 0 ? AS_DRAWN : asked.now;
+      const solid = shownIn(outcome.part, pose);
+      return transfer(
+        { ok: true as const, solid, hangs, heap },
+        hangs.map(h => h.patch.buffer),
+      );
+    }),
+
+  remedies: (part, asked) =>
+    told(async () => {
+      const kernels = await ready([part]);
+      const outcome = buildPart(recipeOf(part), part.parameters, kernels, 'screen');
+      if (!outcome.ok) return { ok: false, findings: outcome.findings, heap: kernels.part.memory() };
+      const started = performance.now();
+      const remedies: Record<number, Remedy> = {};
+      hangsOn(outcome.part, asked).forEach((hang, i) => {
+        const late = () => performance.now() - started > LONGEST_MENDING;
+        const found = remedyFor(hang, part, outcome.part, asked, kernels, late);
+        if (found) remedies[i] = found;
+      });
+      return { ok: true as const, remedies, heap: kernels.part.memory() };
     }),
 
   slices: (part, surfaces, { now, settings, machine }) =>
@@ -311,6 +360,28 @@ function unshared({ positions, triangles }: TriangleMesh, order?: readonly numbe
     }
   }
   return flat;
+}
+
+/** A solid for the screen, lying on the bed so. */
+function shownIn(part: BuiltPart, pose: Pose): ShownSolid {
+  const solid = shown(part);
+  const { x, y, up } = frameOf(pose);
+  const rise = -lowestOf(part.mesh, up);
+  const laid = (points: Float32Array, by: number) => {
+    const turned = new Float32Array(points.length);
+    for (let i = 0; i < points.length; i += 3) {
+      const v: Point3 = [points[i]!, points[i + 1]!, points[i + 2]!];
+      turned.set([dot(v, x), dot(v, y), dot(v, up) + by], i);
+    }
+    return turned;
+  };
+  return {
+    ...solid,
+    positions: laid(solid.positions, rise),
+    normals: laid(solid.normals, 0),
+    edges: laid(solid.edges, rise),
+    bounds: boundsOf(posed(part.mesh, pose)),
+  };
 }
 
 function shown(part: BuiltPart): ShownSolid {

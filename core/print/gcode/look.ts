@@ -2,7 +2,7 @@ import { formatPlain } from '../../quantity/format';
 import type { MeshKernel } from '../../shape/kernels/kernel';
 import { boundsOf } from '../../shape/mesh/mesh';
 import type { Point3 } from '../../shape/vector';
-import { type SupportRules, USUAL_RULES } from '../columns';
+import { type SupportRules, USUAL_RULES } from '../hangs';
 import { isSameWay } from '../pose';
 import { poseInWords } from '../pose-words';
 import { supportsIn } from '../supports';

@@ -1,7 +1,7 @@
 import { proxy } from 'comlink';
 import { useEffect, useRef, useState } from 'react';
 import type { Version } from '../../../../core/job/history';
-import type { SupportRules } from '../../../../core/print/columns';
+import type { SupportRules } from '../../../../core/print/hangs';
 import { openKernel } from '../../../solid/kernel-worker';
 import type { Sliced } from '../../../workers/solid-protocol';
 

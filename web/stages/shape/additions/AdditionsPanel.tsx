@@ -25,6 +25,7 @@ import {
   inOrder,
   MOST_ADDITIONS,
 } from '../../../../core/shape/additions/addition';
+import { freeName } from '../../../../core/shape/additions/free-name';
 import { longName, surfaceNameOf } from '../../../../core/shape/additions/with-additions';
 import type { Finding } from '../../../../core/shape/findings/finding';
 import { useBench } from '../../../job/bench-context';
@@ -36,7 +37,6 @@ import { FONTS } from '../../../ui/theme';
 import { useLead } from '../lead-to';
 import { ParameterField } from '../ParameterField';
 import { AddDialog } from './AddDialog';
-import { freeName } from './free-name';
 import { KindPicture } from './KindPicture';
 import { useAddAddition } from './use-add-addition';
 

@@ -1,7 +1,7 @@
 import { kindOf } from '../../../../core/shape/additions';
 import { type AdditionKindName, nameForNew } from '../../../../core/shape/additions/addition';
+import { freeName } from '../../../../core/shape/additions/free-name';
 import { useBench } from '../../../job/bench-context';
-import { freeName } from './free-name';
 
 /** Puts another addition of a kind on the part. @returns its id; null where it was refused, which the page says */
 export function useAddAddition(): (kind: AdditionKindName) => Promise<string | null> {

@@ -1,8 +1,8 @@
 import { kindOf } from '../../../../core/shape/additions';
 import { nameForNew } from '../../../../core/shape/additions/addition';
+import { freeName } from '../../../../core/shape/additions/free-name';
 import type { clearOfNeighbour } from '../../../../core/work/keep-clear';
 import { useBench } from '../../../job/bench-context';
-import { freeName } from '../additions/free-name';
 
 /** Adds a “Keep clear” that begins with these numbers. */
 export function useKeepClear() {

@@ -1,4 +1,4 @@
-import type { Addition } from '../../../../core/shape/additions/addition';
+import type { Addition } from './addition';
 
 /** What expressions call a new addition: “tab1”, “tab2”. */
 export function freeName(short: string, taken: readonly Pick<Addition, 'id'>[]): string {

@@ -1,0 +1,252 @@
+import { kindOf } from '../../shape/additions';
+import { type Addition, nameForNew } from '../../shape/additions/addition';
+import { freeName } from '../../shape/additions/free-name';
+import { faceInWords } from '../../shape/additions/pressed';
+import { longName, usualOf } from '../../shape/additions/with-additions';
+import { buildPart } from '../../shape/build';
+import type { BuiltPart } from '../../shape/built-part';
+import type { Kernels } from '../../shape/kernels/kernel';
+import { facing, type TriangleMesh } from '../../shape/mesh/mesh';
+import { recipeWith } from '../../shape/recipe-with';
+import type { Parameters } from '../../shape/recipes/parameters';
+import type { SolidSpec } from '../../shape/solid-key';
+import { cross, dot, lengthOfVector, moved, type Point3, scaled } from '../../shape/vector';
+import { LIP } from '../hangs';
+import { drawnFrom } from '../pose';
+import { hangsOn, type OverAir, type OverAirAsked } from './over-air';
+
+/**
+ * What would do without supports, each tried on the solid itself: a remedy is offered only where the part can still be
+ * built, every surface that must fit keeps its size, and most of the support is gone.
+ */
+
+export interface Remedy {
+  label: string;
+  /** Additions with the numbers that they begin with, by their short names. */
+  additions: { addition: Omit<Addition, 'order' | 'fits'>; begins: Record<string, string> }[];
+  /** Numbers of the part that change, by their long names. */
+  numbers: Record<string, string>;
+  /** What is left of the region's support then, mm². */
+  left: number;
+}
+
+/** So much of a region's support must be gone, as a share. */
+const GONE = 0.7;
+/** No more than this is as good as nothing, mm². */
+const ALL_BUT = 1.5;
+/** A surface that must fit may measure so much otherwise, mm. */
+const SAME_SIZE = 0.02;
+/** An edge is looked for this near to where the region is carried, mm. */
+const NEAR_EDGE = 1.2;
+/** Cutting a part in two is worth it from here, mm². Common practice, no source. */
+const WORTH_A_CUT = 200;
+/** Chamfers larger than this change the part too much, mm. */
+const MOST_CHAMFER = 20;
+
+type Try = Omit<Remedy, 'left'>;
+
+/** What does best for a region; null where nothing does. @param late whether the time for trying is up */
+export function remedyFor(
+  region: OverAir,
+  part: SolidSpec,
+  now: BuiltPart,
+  asked: OverAirAsked,
+  kernels: Kernels,
+  late: () => boolean,
+): Remedy | null {
+  if (region.kind === 'bridge' || region.area === 0) return null;
+  const elsewhere = supported(now, asked) - region.area;
+  let best: Remedy | null = null;
+  for (const attempt of attempts(region, part, now, asked)) {
+    if (late()) break;
+    const built = rebuilt(part, attempt, kernels);
+    if (!built || !sameSizes(now, built)) continue;
+    const left = Math.max(0, supported(built, asked) - elsewhere);
+    if (left > (1 - GONE) * region.area || (best && left >= best.left)) continue;
+    best = { ...attempt, left };
+    if (left < ALL_BUT) break;
+  }
+  return best;
+}
+
+/** mm² that need support. */
+const supported = (part: BuiltPart, asked: OverAirAsked): number =>
+  hangsOn(part, asked)
+    .filter(r => r.kind !== 'bridge')
+    .reduce((sum, r) => sum + r.area, 0);
+
+const sameSizes = (a: BuiltPart, b: BuiltPart): boolean =>
+  a.mates.every(m => {
+    const other = b.mates.find(o => o.id === m.id);
+    return other !== undefined && !(Math.abs(other.size - m.size) > SAME_SIZE);
+  });
+
+function rebuilt(part: SolidSpec, { additions, numbers }: Try, kernels: Kernels): BuiltPart | null {
+  const order = Math.max(0, ...part.additions.map(a => a.order));
+  const all = [...part.additions, ...additions.map((a, i) => ({ ...a.addition, order: order + 1 + i }))];
+  const begins = additions.flatMap(({ addition, begins: own }) => {
+    const kind = kindOf(addition.kind);
+    return kind.parameters.map(spec => {
+      const text = own[spec.name] ?? kind.fresh?.[spec.name];
+      const value = text === undefined ? usualOf(spec) : spec.kind === 'length' ? Number(text) : text;
+      return [longName(addition, spec.name), value] as const;
+    });
+  });
+  const changed = Object.entries(numbers).map(([name, text]) => [name, text === 'yes' ? true : Number(text)]);
+  const parameters: Parameters = {
+    ...part.parameters,
+    ...Object.fromEntries(begins),
+    ...Object.fromEntries(changed),
+  };
+  const outcome = buildPart(recipeWith(part.recipe, all), parameters, kernels, 'screen');
+  // An addition that changes nothing, or could not be made, says so as a finding: it is no remedy.
+  const failed = outcome.ok && outcome.findings.some(f => additions.some(a => f.addition === a.addition.id));
+  return outcome.ok && !failed ? outcome.part : null;
+}
+
+function* attempts(region: OverAir, part: SolidSpec, now: BuiltPart, asked: OverAirAsked): Generator<Try> {
+  yield* pointedHoles(part);
+  // Nothing is put on a surface that must fit, nor is it cut in two.
+  if (region.mates.length > 0) return;
+  yield* chamfers(region, part, now, asked);
+  if (region.area > WORTH_A_CUT && now.pieces.length === 0) yield* cuts(region, part, now, asked);
+}
+
+/** A hole that lies holds itself when its roof comes to a point. */
+function* pointedHoles({ additions, parameters }: SolidSpec): Generator<Try> {
+  for (const addition of additions) {
+    const name = longName(addition, 'teardrop');
+    const lies = addition.kind === 'hole' && addition.on && parameters[name] !== true;
+    if (!lies || parameters[longName(addition, 'use')] === 'threaded') continue;
+    yield { label: `Point the top of “${addition.name}”`, additions: [], numbers: { [name]: 'yes' } };
+  }
+}
+
+/** A chamfer in the corner where a ceiling is carried makes 45° of it. */
+function* chamfers(
+  { kind, reach, angle, carriedAt, at }: OverAir,
+  part: SolidSpec,
+  { whole }: BuiltPart,
+  { now, rules }: OverAirAsked,
+): Generator<Try> {
+  const flat = angle > 85 && (kind === 'roof' || kind === 'overhang');
+  if (!flat || !Number.isFinite(reach)) return;
+  const drawn = drawnFrom(whole, now);
+  const corners = carriedAt.flatMap(at => {
+    const edge = innerEdgeNear(whole, drawn(at));
+    return edge ? [edge] : [];
+  });
+  const size = kind === 'roof' ? (reach - rules.span) / 2 + 0.3 : reach - LIP + 0.3;
+  if (size > MOST_CHAMFER) return;
+  const through = ([x, y, z]: Point3) => ({
+    which: 'point',
+    pointX: rounded(x),
+    pointY: rounded(y),
+    pointZ: rounded(z),
+  });
+  const [one, other] = corners;
+  if (one) yield chamfered([through(one)], size, part);
+  if (one && other) yield chamfered([through(one), through(other)], size, part);
+  // A socket with sides has a corner along each.
+  const ceiling = { up: now.down, offset: dot(drawn(at), now.down) };
+  if (!one || kind !== 'roof') return;
+  for (const times of [1, FROM_CORNERS])
+    yield chamfered([{ which: 'face', place: faceInWords(ceiling) }], times * size, part);
+}
+
+/** From corner to corner a hexagon is wider than across its flats by this. */
+const FROM_CORNERS = 2 / Math.sqrt(3);
+
+const rounded = (v: number) => String(Number(v.toFixed(2)));
+
+/** @param edges which, each in an addition's own words */
+function chamfered(edges: readonly Record<string, string>[], size: number, { additions }: SolidSpec): Try {
+  const taken: Pick<Addition, 'id' | 'name'>[] = [...additions];
+  const width = String(Number((Math.ceil(size * 10) / 10).toFixed(1)));
+  const added = edges.map(which => {
+    const addition = {
+      id: freeName(kindOf('edges').short, taken),
+      kind: 'edges' as const,
+      name: nameForNew('Chamfer that carries', taken),
+      on: true,
+    };
+    taken.push(addition);
+    return { addition, begins: { how: 'chamfer', size: width, ...which } };
+  });
+  return { label: `Chamfer of ${width} mm under it`, additions: added, numbers: {} };
+}
+
+/** Two pieces, each laid on the cut, where the ceiling is. */
+function* cuts(
+  { at }: OverAir,
+  { additions }: SolidSpec,
+  { whole }: BuiltPart,
+  { now }: OverAirAsked,
+): Generator<Try> {
+  const axis = now.down.findIndex(d => Math.abs(d) > 0.999);
+  if (axis < 0) return;
+  const where = drawnFrom(whole, now)(at)[axis]!;
+  const addition = {
+    id: freeName(kindOf('split').short, additions),
+    kind: 'split' as const,
+    name: nameForNew('Split', additions),
+    on: true,
+  };
+  yield {
+    label: 'Split it there, with dowels',
+    additions: [
+      {
+        addition,
+        begins: { across: 'xyz'[axis]!, at: rounded(where), from: 'origin' },
+      },
+    ],
+    numbers: {},
+  };
+}
+
+/** The middle of the nearest inner edge, where two faces meet in a corner; null where none is near. */
+function innerEdgeNear(mesh: TriangleMesh, to: Point3): Point3 | null {
+  const { positions: p, triangles } = mesh;
+  const corner = (v: number): Point3 => [p[3 * v]!, p[3 * v + 1]!, p[3 * v + 2]!];
+  const seen = new Map<number, number>();
+  let best: { at: Point3; off: number } | null = null;
+  for (let t = 0; t < triangles.length / 3; t++) {
+    for (let e = 0; e < 3; e++) {
+      const [a, b] = [triangles[3 * t + e]!, triangles[3 * t + ((e + 1) % 3)]!];
+      const key = Math.min(a, b) * (p.length / 3) + Math.max(a, b);
+      const other = seen.get(key);
+      if (other === undefined) {
+        seen.set(key, t);
+        continue;
+      }
+      const [from, along] = [corner(a), moved(corner(b), corner(a), -1)];
+      const long = dot(along, along);
+      const share = Math.max(0, Math.min(1, dot(moved(to, from, -1), along) / long));
+      const on = moved(from, along, share);
+      const off = lengthOfVector(moved(to, on, -1));
+      if (off > NEAR_EDGE || (best && off >= best.off) || !isInner(mesh, t, other)) continue;
+      best = { at: on, off };
+    }
+  }
+  return best?.at ?? null;
+}
+
+/** Whether two triangles that share an edge look at each other, as the sides of a corner do, by 30° at least. */
+function isInner(mesh: TriangleMesh, a: number, b: number): boolean {
+  const unit = (t: number) => scaled(facing(mesh, t), 1 / lengthOfVector(facing(mesh, t)));
+  const [m, n] = [unit(a), unit(b)];
+  if (dot(m, n) > Math.cos(Math.PI / 6)) return false;
+  const middle = (t: number): Point3 => {
+    const at = (i: 0 | 1 | 2) => {
+      const { positions: p, triangles } = mesh;
+      return (
+        (p[3 * triangles[3 * t]! + i]! +
+          p[3 * triangles[3 * t + 1]! + i]! +
+          p[3 * triangles[3 * t + 2]! + i]!) /
+        3
+      );
+    };
+    return [at(0), at(1), at(2)];
+  };
+  return lengthOfVector(cross(m, n)) > 1e-6 && dot(m, moved(middle(b), middle(a), -1)) > 0;
+}

@@ -1,0 +1,118 @@
+import { Download } from 'lucide-react';
+import { useState } from 'react';
+import { BenchPrint } from '../../../contract/bench';
+import { FILE_KINDS } from '../../../core/files/part-files';
+import { counting, type Version } from '../../../core/job/history';
+import { capital, formatLength, formatPercent } from '../../../core/quantity/format';
+import { partAsIn } from '../../../core/work/back-to';
+import { versionWords } from '../../../core/work/show';
+import { post } from '../../api/client';
+import { useBench } from '../../job/bench-context';
+import { Button } from '../../ui/controls';
+import { Panel, Row } from '../../ui/layout';
+import { BatchLines } from './Batch';
+import { FileLink } from './FileLink';
+import { Numbers } from './Numbers';
+import { OtherFiles } from './OtherFiles';
+import { RecordPrintForm } from './RecordPrintForm';
+import { type SlicedFigures, SlicedFile } from './sliced/SlicedFile';
+import { TestSlices } from './slices/TestSlices';
+
+/** A version that was made: its numbers, its files, and its prints. */
+export function VersionCard({ version, open }: { version: Version; open: boolean }) {
+  const { job, document, work, workshop, resolved, session, say, edit, go } = useBench(
+    'edit',
+    'go',
+    'job',
+    'document',
+    'work',
+    'workshop',
+    'resolved',
+    'session',
+    'say',
+  );
+  const [figures, setFigures] = useState<SlicedFigures | null>(null);
+  const recipe = work.recipeOf(version);
+  const prints = counting(resolved.history).prints.filter(
+    p => p.versionId === version.id && p.slice === null,
+  );
+  const material = workshop.materials.find(m => m.id === version.materialId)?.name ?? 'unknown plastic';
+  const practice = async () => {
+    try {
+      await post(`/bench/jobs/${job.id}/print`, BenchPrint, { versionId: version.id });
+      await session.refresh();
+      say('The practice printer made one. Try it on.');
+    } catch (error) {
+      say((error as Error).message, 'stop');
+    }
+  };
+  return (
+    <Panel>
+      <Row $between $wrap>
+        <h3>
+          {capital(versionWords(version.number, version.partId, document))}{' '}
+          <small className="soft">{material}</small>
+        </h3>
+        <span className="soft" style={{ fontSize: 14 }}>
+          {prints.length === 0
+            ? 'not printed yet'
+            : `printed ${prints.length === 1 ? 'once' : `${prints.length} times`}`}
+        </span>
+      </Row>
+      <Numbers>
+        {version.mates.map(m => (
+          <li key={m.mateId}>
+            <span>{m.own?.name ?? recipe.mates.find(s => s.id === m.surface)?.name ?? m.surface}</span>
+            <b className="number">{formatLength(m.model)}</b>
+            <span className="soft">{formatPercent(m.pRight)}</span>
+          </li>
+        ))}
+        {version.signed.map(m => (
+          <li key={m.mateId}>
+            <span>{m.name}</span>
+            <b className="number">{m.model.toFixed(2)}</b>
+            <span className="soft">{formatPercent(m.pRight)}</span>
+          </li>
+        ))}
+      </Numbers>
+      <Row $wrap>
+        {FILE_KINDS.filter(kind => !version.without[kind]).map(kind => (
+          <FileLink key={kind} href={`/api/jobs/${job.id}/versions/${version.id}/files/${kind}`} download>
+            <Download size={15} aria-hidden /> {kind.toUpperCase()}
+          </FileLink>
+        ))}
+        {workshop.practiceBench ? (
+          <Button $small onPress={() => void practice()}>
+            Practice printer
+          </Button>
+        ) : null}
+        {open || version.recipe !== resolved.part.recipe ? null : (
+          <Button
+            $small
+            $look="quiet"
+            onPress={() =>
+              void edit({
+                kind: 'back-to',
+                partId: version.partId,
+                version: version.number,
+                ...partAsIn(version, recipe),
+              }).then(done => (done ? go('shape') : undefined))
+            }
+          >
+            Go on from this version
+          </Button>
+        )}
+      </Row>
+      {Object.entries(version.without).map(([kind, why]) => (
+        <p key={kind} className="soft" style={{ fontSize: 14 }}>
+          No {kind.toUpperCase()} of it: {why}
+        </p>
+      ))}
+      {open ? <BatchLines version={version} /> : null}
+      <OtherFiles path={`/api/jobs/${job.id}/versions/${version.id}/files`} version={version} />
+      {open ? <TestSlices key={`slices ${version.id}`} version={version} /> : null}
+      {open ? <SlicedFile key={`sliced ${version.id}`} version={version} onFigures={setFigures} /> : null}
+      {open ? <RecordPrintForm key={version.id} version={version} figures={figures} /> : null}
+    </Panel>
+  );
+}

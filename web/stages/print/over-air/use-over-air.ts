@@ -1,0 +1,57 @@
+import { useEffect, useRef, useState } from 'react';
+import { rulesOf, settingsOf } from '../../../../core/print/of-printer';
+import type { OverAirAsked } from '../../../../core/print/over-air/over-air';
+import type { Remedy } from '../../../../core/print/over-air/remedies';
+import { useBench } from '../../../job/bench-context';
+import { kernelLine } from '../../../solid/kernel-worker';
+import type { ShownHang, ShownSolid } from '../../../workers/solid-protocol';
+
+export interface OverAirFound {
+  solid: ShownSolid;
+  hangs: ShownHang[];
+  /** By place in the list; null while they are being tried. */
+  remedies: Readonly<Record<number, Remedy>> | null;
+}
+
+/** What of the part hangs over air as it lies now; null while that is worked out. */
+export function useOverAir(): OverAirFound | Error | null {
+  const { resolved } = useBench('resolved');
+  const { part, printer, parameters } = resolved;
+  const asked: OverAirAsked = {
+    now: part.pose,
+    rules: rulesOf(printer),
+    layer: settingsOf(printer, part.quality).layer,
+  };
+  const of = { recipe: part.recipe, additions: part.additions, parameters };
+  const key = JSON.stringify([of, asked]);
+  const [state, setState] = useState<{ key: string; found: OverAirFound | Error } | null>(null);
+  const now = useRef({ of, asked });
+  now.current = { of, asked };
+  useEffect(() => {
+    let gone = false;
+    const line = kernelLine('overAir');
+    const look = async () => {
+      const { of: spec, asked: how } = now.current;
+      const answer = await line.ask(api => api.overAir(spec, how));
+      if (gone || !answer) return;
+      if (!answer.ok) {
+        setState({ key, found: new Error(answer.findings[0]?.message ?? 'The solid could not be built.') });
+        return;
+      }
+      const { solid, hangs } = answer;
+      const asks = hangs.some(h => h.kind !== 'bridge' && h.area > 0);
+      setState({ key, found: { solid, hangs, remedies: asks ? null : {} } });
+      if (!asks) return;
+      const mended = await line.ask(api => api.remedies(spec, how));
+      if (gone || !mended) return;
+      setState({ key, found: { solid, hangs, remedies: mended.ok ? mended.remedies : {} } });
+    };
+    look().catch((error: Error) => {
+      if (!gone) setState({ key, found: error });
+    });
+    return () => {
+      gone = true;
+    };
+  }, [key]);
+  return state?.key === key ? state.found : null;
+}
