@@ -19,6 +19,19 @@ export const RackJob = z.object({
   away: z.enum(['archived', 'removed']).nullable().default(null),
   /** When to look at it again. */
   lookAt: z.string().nullable().default(null),
+  /** Versions that wait for a printer, and how many pieces of each. */
+  toPrint: z
+    .array(
+      z.object({
+        partId: z.string(),
+        versionId: z.string(),
+        words: z.string(),
+        printerId: z.string().nullable(),
+        materialId: z.string().nullable(),
+        pieces: z.number().int().positive(),
+      }),
+    )
+    .default([]),
   /** Cut through the part, as paths in mm with the frame they fill. */
   thumbnail: z.object({
     viewBox: z.string(),

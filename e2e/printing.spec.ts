@@ -133,3 +133,42 @@ test('Print: what hangs over air is named, shown on the solid, and mended with o
   await page.keyboard.press('Control+z');
   await expect(panel).toContainText(/Ceiling over 1\d/, { timeout: 60_000 });
 });
+
+test('Printers: what waits is laid on one bed, and recorded as printed', async ({ page, bench }) => {
+  for (const [title, shaft] of [
+    ['Bush for the seat wheel', 8],
+    ['Bush for the rigger', 10],
+  ] as const) {
+    const { id } = await bench.api('POST', '/jobs', { title, recipe: 'bush' });
+    const revision = await bench.read(id, [
+      ['shaft', shaft],
+      ['seat', shaft + 6],
+      ['gap', 12],
+    ]);
+    await bench.api('POST', `/jobs/${id}/versions`, { revision, partId: 'part-1' });
+  }
+  await page.goto(bench.url);
+  await page.getByRole('link', { name: '2 versions wait for a printer' }).click();
+  await expect(page.getByText(/min, [\d.]+ g each/)).toHaveCount(2, { timeout: 60_000 });
+  await page.getByText('Bush for the seat wheel').click();
+  const pieces = page
+    .getByRole('listitem')
+    .filter({ has: page.getByText('Bush for the seat wheel') })
+    .getByLabel('Pieces');
+  await pieces.fill('3');
+  await page.getByText('Bush for the rigger').click();
+  const plate = page.getByRole('region', { name: 'Plate' });
+  await expect(plate).toContainText('4 pieces', { timeout: 60_000 });
+  await expect(plate.getByRole('img', { name: /4 pieces on a bed of/ })).toBeVisible();
+  const file = page.waitForEvent('download');
+  await plate.getByRole('link', { name: '3MF' }).click();
+  expect((await file).suggestedFilename()).toBe('sagoma-plate-bed-1.3mf');
+  await pieces.fill('0');
+  await expect(page.getByText(/A whole number, 1 to/)).toBeVisible();
+  await pieces.fill('2');
+  await expect(plate).toContainText('3 pieces', { timeout: 60_000 });
+  await plate.getByRole('button', { name: 'They are printed' }).click();
+  await expect(page.getByText('Nothing waits')).toBeVisible({ timeout: 60_000 });
+  await page.getByRole('link', { name: 'Rack' }).click();
+  await expect(page.getByText('Try version 1')).toHaveCount(2);
+});

@@ -17,6 +17,7 @@ import { Events } from './events';
 import { hostAndOrigin, securityHeaders } from './guard';
 import { tabOf } from './jobs/answering';
 import { notedPrints } from './jobs/prints';
+import { queueRoutes } from './jobs/queue-routes';
 import { RackReader } from './jobs/rack';
 import { jobRoutes } from './jobs/routes';
 import type { Log } from './log';
@@ -161,6 +162,7 @@ function apiRoutes(app: App): Router {
     if (!app.builds.cancel(req.params.id)) throw notFound('That piece of work');
     res.json({ cancelled: true });
   });
+  api.use('/queue', queueRoutes(app));
   api.use('/calibrations', calibrationRoutes(app));
   api.use('/models', modelRoutes(app));
   api.use('/jobs', jobRoutes(app));

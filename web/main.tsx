@@ -19,6 +19,7 @@ const AboutPage = lazy(() => import('./about/AboutPage'));
 const JobPage = lazy(() => import('./job/JobPage'));
 const StagePage = lazy(() => import('./stages/StagePage'));
 const LessonsPage = lazy(() => import('./workshop/lessons/LessonsPage'));
+const QueuePage = lazy(() => import('./queue/QueuePage'));
 const ShelfPage = lazy(() => import('./shelf/ShelfPage'));
 const SheetPage = lazy(() => import('./sheet/SheetPage'));
 const CalibrationPage = lazy(() => import('./workshop/calibration/CalibrationPage'));
@@ -61,6 +62,14 @@ const router = createBrowserRouter([
         element: (
           <Suspense fallback={<Loading what="Opening the licences" />}>
             <AboutPage />
+          </Suspense>
+        ),
+      },
+      {
+        path: '/queue',
+        element: (
+          <Suspense fallback={<Loading what="Looking at the printers" />}>
+            <QueuePage />
           </Suspense>
         ),
       },

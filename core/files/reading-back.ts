@@ -17,7 +17,13 @@ export function readStl(bytes: Uint8Array): TriangleMesh {
   );
 }
 
-export function readThreeMf(bytes: Uint8Array): { unit: string; title: string; meshes: TriangleMesh[] } {
+export function readThreeMf(bytes: Uint8Array): {
+  unit: string;
+  title: string;
+  /** Of its bodies, in their order. */
+  names: string[];
+  meshes: TriangleMesh[];
+} {
   const model = strFromU8(unzipSync(bytes)['3D/3dmodel.model']!);
   const numbers = (text: string, tag: string, names: string[]) =>
     [...text.matchAll(new RegExp(`<${tag} ([^>]*)/>`, 'g'))].flatMap(m =>
@@ -29,6 +35,7 @@ export function readThreeMf(bytes: Uint8Array): { unit: string; title: string; m
   }));
   return {
     unit: /<model [^>]*unit="(\w+)"/.exec(model)![1]!,
+    names: [...model.matchAll(/<object [^>]*name="([^"]*)"/g)].map(([, name]) => name!),
     title: /name="Title">([^<]*)</.exec(model)![1]!,
     meshes,
   };

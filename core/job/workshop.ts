@@ -57,6 +57,11 @@ export const Printer = z.object({
   acceleration: z.number().min(50).max(50_000).optional(),
   /** Steepest overhang that it prints without supports, degrees from the upright; left out, 45. */
   overhang: z.number().min(20).max(80).optional(),
+  /**
+   * What its head needs beside the nozzle, and has above the bed before its frame touches a part that stands there,
+   * mm; left out, parts are never printed one after the other.
+   */
+  clearance: z.object({ beside: z.number().min(1).max(500), above: z.number().min(1).max(2000) }).optional(),
 });
 
 export const Material = z.object({

@@ -1,8 +1,10 @@
 import { chanceWithin } from '../fit/probability';
 import type { Side } from '../fit/wants';
 import type { MateLedger } from '../work/ledger';
-import { GAP } from './bed';
 import { solidMinutes } from './estimate';
+import { GAP } from './plate/rows';
+import type { Machine, PrintSettings } from './settings';
+import type { Estimate } from './time';
 
 /**
  * A ladder: a row of short rings in steps of size, printed at once and tried one after the other on the
@@ -63,6 +65,19 @@ export function ladderVolume(side: Side, sizes: readonly number[]): number {
     const { inner, outer } = rungRing(side, size);
     return sum + (Math.PI / 4) * (outer ** 2 - inner ** 2) * RUNG.height;
   }, 0);
+}
+
+/** What one rung takes on a plate with others: all of it is laid at the speed of passes. */
+export function rungEstimate(
+  side: Side,
+  size: number,
+  { layer, lineWidth }: Pick<PrintSettings, 'layer' | 'lineWidth'>,
+  { inner, leastLayer, start }: Pick<Machine, 'inner' | 'leastLayer' | 'start'>,
+): Estimate {
+  const plastic = ladderVolume(side, [size]);
+  const layers = Math.ceil(RUNG.height / layer);
+  const motion = plastic / layers / (lineWidth * layer * inner);
+  return { layers, times: [{ count: layers, motion, cooling: leastLayer }], plastic, start: 60 * start };
 }
 
 /** Trying one rung takes about so long, minutes. Common practice, no source. */

@@ -116,6 +116,35 @@ export const forCopies = (estimate: Estimate, pieces: number): Estimate => ({
   times: estimate.times.map(t => ({ ...t, motion: pieces * t.motion })),
 });
 
+/** Different parts at once: each layer lays all that are so high, and all of it cools meanwhile. */
+export function together(estimates: readonly Estimate[]): Estimate {
+  const layers = Math.max(0, ...estimates.map(e => e.times.reduce((sum, t) => sum + t.count, 0)));
+  const motion = new Float64Array(layers);
+  const cooling = new Float64Array(layers);
+  for (const { times } of estimates) {
+    let k = 0;
+    for (const t of times)
+      for (let i = 0; i < t.count; i++, k++) {
+        motion[k]! += t.motion;
+        cooling[k] = Math.max(cooling[k]!, t.cooling);
+      }
+  }
+  return {
+    layers: Math.max(0, ...estimates.map(e => e.layers)),
+    times: Array.from(motion, (m, k) => ({ count: 1, motion: m, cooling: cooling[k]! })),
+    plastic: estimates.reduce((sum, e) => sum + e.plastic, 0),
+    start: Math.max(0, ...estimates.map(e => e.start)),
+  };
+}
+
+/** One after the other: nothing is gained while a layer cools, and it is heated up once. */
+export const inTurn = (estimates: readonly Estimate[]): Estimate => ({
+  layers: estimates.reduce((sum, e) => sum + e.layers, 0),
+  times: estimates.flatMap(e => e.times),
+  plastic: estimates.reduce((sum, e) => sum + e.plastic, 0),
+  start: Math.max(0, ...estimates.map(e => e.start)),
+});
+
 /** As few groups of layers as may be kept with a print: each the mean of its layers. */
 export function condensed(times: readonly LayerTime[], most = 24): LayerTime[] {
   const layers = times.reduce((sum, t) => sum + t.count, 0);

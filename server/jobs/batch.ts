@@ -1,19 +1,29 @@
 import type { Batch, JobView } from '../../contract/jobs';
 import type { Version } from '../../core/job/history';
 import type { Workshop } from '../../core/job/workshop';
-import { batch } from '../../core/print/bed';
 import { HttpError } from '../errors';
 import type { Solids } from '../solids/solids';
 import type { KeptSolid } from '../solids/tasks';
 import { batchFileName, sizesNote } from './file-names';
+import { fileOnOneBed } from './on-one-bed';
 import { estimateOfVersion, notedPrints, printerOf, takesOfVersion } from './prints';
 import type { Reader } from './repository';
 import { notBuildable, versionName } from './versions';
 
 /** Several alike of one version, beside each other on the bed of its printer. */
 
-const extentOf = async (solid: KeptSolid, { pose }: Version, { pool }: Solids, owner: string) =>
-  (await pool.run('extent', { solid, pose }, { owner })).bounds;
+async function onOneBedOf(
+  solid: KeptSolid,
+  version: Version,
+  pieces: number,
+  workshop: Workshop,
+  { pool }: Solids,
+  owner: string,
+): Promise<number> {
+  const of = { kind: 'part' as const, solid, pose: version.pose };
+  const { bed } = printerOf(version, workshop);
+  return (await pool.run('copies', { of, pieces, bed }, { owner })).onOneBed;
+}
 
 /** How many fit on one bed, and how many beds it takes. */
 export async function batchOf(
@@ -25,11 +35,8 @@ export async function batchOf(
 ): Promise<Batch> {
   const solid = await solids.built(version, { owner: job.id });
   if (!solid.ok) throw notBuildable(solid.findings[0]?.message);
-  const beds = batch(
-    await extentOf(solid, version, solids, job.id),
-    printerOf(version, workshop).bed,
-    pieces,
-  );
+  const onOneBed = await onOneBedOf(solid, version, pieces, workshop, solids, job.id);
+  const beds = { onOneBed, beds: onOneBed === 0 ? 0 : Math.ceil(pieces / onOneBed) };
   const estimate = await estimateOfVersion(version, workshop, solids, job.id);
   if (!estimate) throw notBuildable();
   const noted = await notedPrints(db);
@@ -56,7 +63,7 @@ export async function batchFile(
   const solid = await solids.built(version, { owner: job.id });
   if (!solid.ok) throw notBuildable(solid.findings[0]?.message);
   const printer = printerOf(version, workshop);
-  const { onOneBed } = batch(await extentOf(solid, version, solids, job.id), printer.bed, pieces);
+  const onOneBed = await onOneBedOf(solid, version, pieces, workshop, solids, job.id);
   if (pieces > onOneBed)
     throw new HttpError(
       422,
@@ -64,18 +71,9 @@ export async function batchFile(
       `${pieces} do not fit on the bed of ${printer.name}: take ${onOneBed === 0 ? 'a larger printer, or split the part' : `${onOneBed} at most`}.`,
     );
   const name = versionName(job, version);
-  const bodies = Array.from({ length: pieces }, (_, i) => ({
-    solid,
-    name: `${name}, ${i + 1}`,
-    pose: version.pose,
-  }));
-  const asked = {
-    bodies,
-    bed: printer.bed,
-    title: `${name}, ${pieces} pieces`,
-    note: sizesNote(version, workshop),
-  };
-  const { file } = await solids.pool.run('bed', asked, { owner: job.id });
+  const words = { title: `${name}, ${pieces} pieces`, note: sizesNote(version, workshop) };
+  const alike = [{ name, pieces, solid, pose: version.pose }];
+  const file = await fileOnOneBed(alike, printer.bed, words, solids, job.id);
   if (!file) throw notBuildable(`${pieces} do not fit on the bed of ${printer.name}: take fewer.`);
   return { name: batchFileName(job, version, pieces), bytes: file };
 }

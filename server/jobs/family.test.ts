@@ -1,6 +1,6 @@
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { readThreeMf } from '../../core/files/reading-back';
-import { laidOut } from '../../core/print/bed';
+import { laidOut } from '../../core/print/plate/rows';
 import { boundsOf, closureOf } from '../../core/shape/mesh/mesh';
 import { type TestServer, testServer } from '../../testing/server';
 import { sizesOf } from './family';

@@ -1,14 +1,13 @@
 import type { JobView } from '../../contract/jobs';
 import type { Workshop } from '../../core/job/workshop';
 import type { Evidence } from '../../core/learn/lessons';
-import type { Pose } from '../../core/print/pose';
 import { formatPlain } from '../../core/quantity/format';
 import { ownUnit } from '../../core/quantity/units';
 import { unitOf } from '../../core/shape/recipes/parameters';
 import { Work } from '../../core/work/work';
 import { HttpError } from '../errors';
 import type { Solids } from '../solids/solids';
-import type { KeptSolid } from '../solids/tasks';
+import { fileOnOneBed, type PartOnBed } from './on-one-bed';
 
 /** A row of parts that differ in one number. */
 export interface FamilyWish {
@@ -48,7 +47,7 @@ export async function familyFile(
   const spec = recipe.parameters.find(p => p.name === wish.parameter);
   if (spec?.kind !== 'length')
     throw new HttpError(400, 'bad-input', 'A family goes by one of the part’s sizes: choose which.');
-  const bodies: { name: string; solid: KeptSolid; pose: Pose }[] = [];
+  const bodies: PartOnBed[] = [];
   for (const size of sizes) {
     const words = `${spec.label.toLowerCase()} ${formatPlain(size)}${unitOf(spec)}`;
     const expression = { text: String(size), unit: ownUnit(spec.measure ?? 'length') };
@@ -71,11 +70,11 @@ export async function familyFile(
         'not-buildable',
         `With ${words}: ${solid.findings[0]?.message ?? 'it cannot be built.'}`,
       );
-    bodies.push({ name: words, solid, pose: part.pose });
+    bodies.push({ name: words, solid, pose: part.pose, pieces: 1 });
   }
   const title = `${job.document.title}, ${bodies.length} sizes`;
   const note = `${spec.label}: ${sizes.map(s => formatPlain(s)).join(', ')}${unitOf(spec)}. Sizes compensated for ${printer.name}, ${material.name}.`;
-  const { file } = await solids.pool.run('bed', { bodies, bed: printer.bed, title, note }, { owner: job.id });
+  const file = await fileOnOneBed(bodies, printer.bed, { title, note }, solids, job.id);
   if (!file)
     throw new HttpError(
       422,

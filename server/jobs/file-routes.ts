@@ -38,7 +38,7 @@ export function addFileRoutes(router: Router, app: App): void {
       sizes === null
         ? await versionFile(job, version, kind, workshop, makers)
         : await otherFile(job, version, kind, sizes, workshop, makers);
-    send(res, kind, file);
+    sendFile(res, kind, file);
   });
 
   router.get('/:id/versions/:versionId/batch', async (req, res) => {
@@ -50,7 +50,7 @@ export function addFileRoutes(router: Router, app: App): void {
   router.get('/:id/versions/:versionId/batch.3mf', async (req, res) => {
     const { pieces } = PiecesAsked.parse(req.query);
     const { job, version, workshop } = await versionAsked(req.params);
-    send(res, '3mf', await batchFile(job, version, pieces, workshop, solids));
+    sendFile(res, '3mf', await batchFile(job, version, pieces, workshop, solids));
   });
 
   router.get('/:id/versions/:versionId/slices/:mateId/slice.:kind', async (req, res) => {
@@ -60,7 +60,7 @@ export function addFileRoutes(router: Router, app: App): void {
     const slice = await sliceOfVersion(job, version, req.params.mateId, workshop, solids);
     if (!slice.ok) throw new HttpError(422, 'no-slice', slice.why);
     const name = fileName(job, version, kind, workshop).replace(/\.(\w+)$/, '-slice.$1');
-    send(res, kind, { name, bytes: slice.files[kind] });
+    sendFile(res, kind, { name, bytes: slice.files[kind] });
   });
 
   router.get('/:id/parts/:partId/family.3mf', async (req, res) => {
@@ -70,13 +70,17 @@ export function addFileRoutes(router: Router, app: App): void {
     const wish = { parameter: String(parameter), from: Number(from), to: Number(to), step: Number(step) };
     const part = job.document.parts.find(p => p.id === req.params.partId);
     if (!part) throw notFound('That part');
-    send(res, '3mf', await familyFile(job, part.id, wish, workshop, await app.rack.lessons(job.id), solids));
+    sendFile(
+      res,
+      '3mf',
+      await familyFile(job, part.id, wish, workshop, await app.rack.lessons(job.id), solids),
+    );
   });
 
   router.get('/:id/together.3mf', async (req, res) => {
     const job = await readJob(store.db, req.params.id);
     const { workshop } = await readWorkshop(store.db);
-    send(res, '3mf', await togetherFile(job, workshop, solids));
+    sendFile(res, '3mf', await togetherFile(job, workshop, solids));
   });
 
   router.get('/:id/ladders/:ladderId/ladder.:kind', async (req, res) => {
@@ -90,11 +94,15 @@ export function addFileRoutes(router: Router, app: App): void {
     const { printers } = (await readWorkshop(store.db)).workshop;
     const { bed } = printers.find(p => p.id === ladder.printerId) ?? printers[0]!;
     const files = await pool.run('ladder', { side: mate.side, sizes: ladder.sizes, name, bed });
-    send(res, kind, { name: `sagoma-job-${job.number}-ladder.${kind}`, bytes: files[kind] });
+    sendFile(res, kind, { name: `sagoma-job-${job.number}-ladder.${kind}`, bytes: files[kind] });
   });
 }
 
-function send(res: Response, kind: keyof typeof TYPES, { name, bytes }: { name: string; bytes: Uint8Array }) {
+export function sendFile(
+  res: Response,
+  kind: keyof typeof TYPES,
+  { name, bytes }: { name: string; bytes: Uint8Array },
+) {
   res.set({
     'content-type': TYPES[kind],
     'content-disposition': `attachment; filename="${name}"`,

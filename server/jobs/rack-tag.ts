@@ -4,6 +4,7 @@ import type { Workshop } from '../../core/job/workshop';
 import type { Evidence } from '../../core/learn/lessons';
 import { thumbnailOf } from '../../core/shape/drawing/thumbnail';
 import { taughtBy } from '../../core/work/taught';
+import { toPrint } from '../../core/work/to-print';
 import { Work } from '../../core/work/work';
 
 /** A job as its tag on the rack, worked out from the document, and what its tries teach other jobs. */
@@ -27,6 +28,7 @@ export function rackTag(
     inService: job.document.service.since !== null,
     away: job.document.away?.how ?? null,
     lookAt: overview.lookAt,
+    toPrint: work.parts.flatMap(part => toPrint(part) ?? []),
     thumbnail: thumbnailOf(work.part(overview.partId).drawing),
   };
   return { tag, taught: taughtBy(work, job.id) };

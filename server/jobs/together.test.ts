@@ -56,7 +56,8 @@ test('two parts: each has its versions, what was put on is in its files, and bot
   const { meshes } = readThreeMf(await server.bytes(`${at}/together.3mf`));
   expect(meshes).toHaveLength(2);
   const [a, b] = meshes.map(m => boundsOf(m));
-  expect(b!.min[0]).toBeGreaterThan(a!.max[0]);
+  const apart = [0, 1].map(i => Math.max(b!.min[i]! - a!.max[i]!, a!.min[i]! - b!.max[i]!));
+  expect(Math.max(...apart)).toBeGreaterThan(4);
 });
 
 test('a batch: how many fit on a bed, a file with so many, and a print of several', async () => {

@@ -3,6 +3,7 @@ import { counting } from '../../core/job/history';
 import type { Workshop } from '../../core/job/workshop';
 import { HttpError } from '../errors';
 import type { Solids } from '../solids/solids';
+import { fileOnOneBed } from './on-one-bed';
 import { notBuildable } from './versions';
 
 /** The newest version of every part in one file, beside each other on the bed of their printer. */
@@ -21,7 +22,7 @@ export async function togetherFile(
     const solid = await solids.built(version, { owner: job.id });
     if (!solid.ok) throw notBuildable(solid.findings[0]?.message);
     const name = `${part.name} v${version.number}`;
-    bodies.push({ name, solid, pose: version.pose });
+    bodies.push({ name, pieces: 1, solid, pose: version.pose });
     words.push(name);
   }
   const printers = new Set(job.document.parts.map(p => p.printerId));
@@ -34,7 +35,7 @@ export async function togetherFile(
     );
   const note = `${words.join(', ')}. Each as its version says, sizes compensated. Lengths in mm.`;
   const title = `${job.document.title}, all parts`;
-  const { file } = await solids.pool.run('bed', { bodies, bed: printer.bed, title, note }, { owner: job.id });
+  const file = await fileOnOneBed(bodies, printer.bed, { title, note }, solids, job.id);
   if (!file)
     throw new HttpError(
       422,

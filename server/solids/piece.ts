@@ -2,9 +2,9 @@ import ManifoldInit from 'manifold-3d';
 import { pieceSolid } from '../../core/calibration/piece-solid';
 import { writeStl } from '../../core/files/stl';
 import { type ThreeMfBody, writeThreeMf } from '../../core/files/three-mf';
-import { laidOut } from '../../core/print/bed';
-import { ladderSolids } from '../../core/print/ladder-solid';
-import { joined } from '../../core/shape/mesh/mesh';
+import { ladderSolids, rungSolid } from '../../core/print/ladder-solid';
+import { laidOut } from '../../core/print/plate/rows';
+import { joined, type TriangleMesh } from '../../core/shape/mesh/mesh';
 import { readFont } from '../../kernels/font';
 import type { PieceFiles, Tasks } from './tasks';
 
@@ -29,6 +29,16 @@ export async function buildLadder({ side, sizes, name, bed }: Tasks['ladder']['a
     'Rings in steps: try each on the object.',
     laidOut(bodies, bed.width, bed.depth) ?? bodies,
   );
+}
+
+/** One ring of a ladder, its number counted from 1. */
+export async function ladderRing({
+  side,
+  sizes,
+  number,
+}: Pick<Tasks['ladder']['asked'], 'side' | 'sizes'> & { number: number }): Promise<TriangleMesh> {
+  const { wasm, font } = await tools();
+  return rungSolid(wasm, font, side, sizes[number - 1]!, number);
 }
 
 function filesOf(name: string, note: string, bodies: readonly ThreeMfBody[]): PieceFiles {

@@ -11,7 +11,6 @@ import type { Machine, PrintSettings } from '../../core/print/settings';
 import type { Estimate } from '../../core/print/time';
 import type { CheckContext } from '../../core/shape/checks/context';
 import type { Finding } from '../../core/shape/findings/finding';
-import type { Bounds } from '../../core/shape/mesh/mesh';
 import type { SolidRecord } from '../../core/shape/solid';
 import type { SolidSpec } from '../../core/shape/solid-key';
 import type { BundleRead } from '../bundle/read-bundle';
@@ -40,6 +39,26 @@ export type SliceMade =
   | { ok: true; estimate: Estimate; files: PieceFiles; says: string[] }
   | { ok: false; why: string };
 
+export type PlateBed = Readonly<{ width: number; depth: number }>;
+
+/** What can lie on a plate. */
+export type PlateBody =
+  | { kind: 'part'; solid: KeptSolid; pose: Pose }
+  | { kind: 'slice'; solid: KeptSolid; pose: Pose; surface: string }
+  | { kind: 'ring'; side: Side; sizes: readonly number[]; number: number };
+
+export interface PlateMade {
+  /** Bed by bed: what lies there, with its outline from above, mm. */
+  beds: { body: number; outline: [number, number][] }[][];
+  /** By body: pieces that lie on no bed. */
+  left: number[];
+  /** By body: how high it stands, mm. */
+  heights: number[];
+  /** Why a body could not be made. */
+  why: string | null;
+  file: Uint8Array | null;
+}
+
 export interface Tasks {
   build: {
     asked: { key: string; spec: SolidSpec; modelFiles: ModelFiles };
@@ -56,8 +75,8 @@ export interface Tasks {
   };
   /** The triangles as files. */
   files: { asked: { solid: KeptSolid; words: FileWords; pose: Pose }; answer: PieceFiles };
-  /** What it covers of the bed and how high it is, as it lies there. */
-  extent: { asked: { solid: KeptSolid; pose: Pose }; answer: { bounds: Bounds } };
+  /** How many copies lie on one bed, at most as many as asked for. */
+  copies: { asked: { of: PlateBody; pieces: number; bed: PlateBed }; answer: { onOneBed: number } };
   /** What printing it takes, as it lies. */
   estimate: {
     asked: {
@@ -81,15 +100,17 @@ export interface Tasks {
     };
     answer: { slice: SliceMade };
   };
-  /** Several parts beside each other on a bed; null where they do not fit. */
-  bed: {
+  /** Parts, slices and rings beside each other on as few beds as it takes. */
+  plate: {
     asked: {
-      bodies: readonly { solid: KeptSolid; name: string; pose: Pose }[];
-      bed: { width: number; depth: number };
-      title: string;
-      note: string;
+      bodies: readonly { of: PlateBody; name: string; pieces: number }[];
+      bed: PlateBed;
+      /** Between neighbours, mm; left out, the usual. */
+      gap?: number;
+      /** The bed whose file is wanted, with its words; left out, none is. */
+      file?: { bed: number; title: string; note: string };
     };
-    answer: { file: Uint8Array | null };
+    answer: PlateMade;
   };
   readBody: { asked: { file: Uint8Array }; answer: { body: BodyAnswer } };
   readPhoto: { asked: { head: Uint8Array }; answer: { photo: PhotoRead } };

@@ -4,7 +4,8 @@ import { partStep, partStl, partThreeMf } from '../../core/files/part-files';
 import { readStl } from '../../core/files/reading-back';
 import { writeStl } from '../../core/files/stl';
 import { writeThreeMf } from '../../core/files/three-mf';
-import { laidOut } from '../../core/print/bed';
+import { footprintOf } from '../../core/print/footprint';
+import { copiesOnBed, placedOn, platesOf } from '../../core/print/plate/plate';
 import { type Pose, posed } from '../../core/print/pose';
 import { sliceOf } from '../../core/print/slice';
 import { supportsIn } from '../../core/print/supports';
@@ -24,8 +25,8 @@ import { readBundle } from '../bundle/read-bundle';
 import { rackTag } from '../jobs/rack-tag';
 import { readPhoto } from '../photos/read-photo';
 import { drawingFile, handOverFile, sheetFile } from '../sheet/paper';
-import { buildLadder, buildPiece } from './piece';
-import type { Answer, KeptSolid, TaskName, Tasks } from './tasks';
+import { buildLadder, buildPiece, ladderRing } from './piece';
+import type { Answer, KeptSolid, PlateBody, TaskName, Tasks } from './tasks';
 
 /** Bodies that were asked for lately; a thread is there for minutes. */
 const MOST_READ = 12;
@@ -65,7 +66,10 @@ const handlers: Handlers = {
     return { stl: partStl(part, words.name, pose), '3mf': partThreeMf(part, words, pose) };
   },
 
-  extent: async ({ solid, pose }) => ({ bounds: boundsOf(lying((await solidAt(solid)).part, pose)) }),
+  async copies({ of, pieces, bed }) {
+    const body = await plateBody(of);
+    return { onOneBed: typeof body === 'string' ? 0 : copiesOnBed(body, bed, pieces) };
+  },
 
   async estimate({ solid, pose, settings, machine, rules }) {
     const { part } = await solidAt(solid);
@@ -90,15 +94,29 @@ const handlers: Handlers = {
     return { slice: { ok: true, estimate, files, says: slice.says } };
   },
 
-  async bed({ bodies, bed, title, note }) {
-    const parts = await Promise.all(
-      bodies.map(async ({ solid, name, pose }) => ({
-        name,
-        mesh: lying((await solidAt(solid)).part, pose),
-      })),
-    );
-    const laid = laidOut(parts, bed.width, bed.depth);
-    return { file: laid && writeThreeMf(title, note, laid) };
+  async plate({ bodies, bed, gap, file }) {
+    const made: { mesh: TriangleMesh; pieces: number }[] = [];
+    for (const { of, pieces } of bodies) {
+      const mesh = await plateBody(of);
+      if (typeof mesh === 'string')
+        return { beds: [], left: bodies.map(b => b.pieces), heights: [], why: mesh, file: null };
+      made.push({ mesh, pieces });
+    }
+    const { beds, left } = platesOf(made, bed, gap);
+    const placed = beds.map(one => one.map(p => ({ body: p.body, mesh: placedOn(made[p.body]!.mesh, p) })));
+    const wanted = file && placed[file.bed];
+    return {
+      beds: placed.map(one =>
+        one.map(({ body, mesh }) => ({
+          body,
+          outline: footprintOf(mesh).map(([x, y]): [number, number] => [x, y]),
+        })),
+      ),
+      left,
+      heights: made.map(b => boundsOf(b.mesh).max[2]),
+      why: null,
+      file: wanted ? writeThreeMf(file.title, file.note, named(wanted, bodies)) : null,
+    };
   },
 
   readBody: async ({ file }) => ({ body: await readBody(file, await kernels()) }),
@@ -122,6 +140,30 @@ export default async function run<T extends TaskName>({
 }): Promise<Answer<T>> {
   const answer = await handlers[task](asked);
   return { ...answer, heap: await heapInUse() };
+}
+
+/** Each piece by its name, numbered where there are several alike. */
+function named(
+  placed: readonly { body: number; mesh: TriangleMesh }[],
+  bodies: Tasks['plate']['asked']['bodies'],
+) {
+  const seen = new Map<number, number>();
+  const inOrder = [...placed].sort((a, b) => a.body - b.body);
+  return inOrder.map(({ body, mesh }) => {
+    const count = (seen.get(body) ?? 0) + 1;
+    seen.set(body, count);
+    const { name, pieces } = bodies[body]!;
+    return { name: pieces > 1 ? `${name}, ${count}` : name, mesh };
+  });
+}
+
+/** As it lies on the bed, or why it cannot be made. */
+async function plateBody(of: PlateBody): Promise<TriangleMesh | string> {
+  if (of.kind === 'ring') return ladderRing(of);
+  const { part } = await solidAt(of.solid);
+  if (of.kind === 'part') return lying(part, of.pose);
+  const slice = sliceOf(part, of.surface, of.pose, (await kernels()).mesh, SAGITTA.file);
+  return slice.ok ? posed(slice.mesh, of.pose) : slice.why;
 }
 
 /** A part as it lies on the bed; one that falls into pieces has them laid there already. */

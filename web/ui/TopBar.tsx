@@ -15,6 +15,7 @@ export function TopBar({ children }: { children?: ReactNode }) {
         <NavLink to="/" end>
           Rack
         </NavLink>
+        <NavLink to="/queue">Printers</NavLink>
         <NavLink to="/shelf">Shelf</NavLink>
         <NavLink to="/workshop">Workshop</NavLink>
       </nav>

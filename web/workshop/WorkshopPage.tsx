@@ -5,7 +5,7 @@ import { Link } from 'react-router';
 import styled from 'styled-components';
 import { ulid } from 'ulid';
 import { WorkshopAnswer } from '../../contract/workshop';
-import { Workshop } from '../../core/job/workshop';
+import { type Printer, Workshop } from '../../core/job/workshop';
 import { machineOf, rulesOf } from '../../core/print/of-printer';
 import { parseQuantity } from '../../core/quantity/parse';
 import { POLYMER_SOURCE, POLYMERS, spoolFigures } from '../../core/shelf/polymers';
@@ -82,10 +82,10 @@ function WorkshopForm({ answer, saved, onSaved }: FormProps) {
       setError((failure as Error).message);
     }
   };
-  const number = (label: string, path: string, value: number, put: (value: number) => void) => (
+  const number = (label: string, path: string, value: number | undefined, put: (value: number) => void) => (
     <TextField
       label={label}
-      value={texts[path] ?? String(value)}
+      value={texts[path] ?? (value === undefined ? '' : String(value))}
       onChange={text => {
         const typed = parseQuantity(text, 'count');
         setTexts(now => {
@@ -211,6 +211,12 @@ function WorkshopForm({ answer, saved, onSaved }: FormProps) {
                 machineOf(x).acceleration,
                 acceleration => set({ printers: replace(shop.printers, x.id, { acceleration }) }),
               )}
+              {number('Head beside, mm', `printers.${i}.clearance.beside`, x.clearance?.beside, beside =>
+                set({ printers: replace(shop.printers, x.id, withClearance(x, { beside })) }),
+              )}
+              {number('Head above, mm', `printers.${i}.clearance.above`, x.clearance?.above, above =>
+                set({ printers: replace(shop.printers, x.id, withClearance(x, { above })) }),
+              )}
               {number('Overhang, °', `printers.${i}.overhang`, rulesOf(x).overhang, overhang =>
                 set({ printers: replace(shop.printers, x.id, { overhang }) }),
               )}
@@ -221,6 +227,11 @@ function WorkshopForm({ answer, saved, onSaved }: FormProps) {
               />
             </Item>
           ))}
+          <p className="soft" style={{ fontSize: 14, marginTop: 8 }}>
+            Head beside and above: what the head needs beside its nozzle, and how high a finished part may
+            stand before its frame touches it. Then parts can be printed one after the other; 0 beside it
+            means never.
+          </p>
           <h3 style={{ marginTop: 16 }}>Before a printer is calibrated</h3>
           <p className="soft" style={{ fontSize: 14, marginBottom: 8 }}>
             How much tighter than drawn a print comes out, across the whole diameter. Common practice, no
@@ -378,3 +389,15 @@ const Grid = styled.div`display: grid; grid-template-columns: repeat(auto-fit, m
 const Item = styled.div`
   display: grid; grid-template-columns: minmax(150px, 1.5fr) repeat(auto-fit, minmax(96px, 1fr)); gap: 10px; padding: 8px 0; border-top: 1px solid var(--rule); align-items: start;
 `;
+
+/** Common practice, no source: what is assumed of the other while one of the two is typed, mm. */
+const USUAL_CLEARANCE = { beside: 40, above: 25 };
+
+/** What a printer's head needs; none where 0 is typed beside it. */
+function withClearance(
+  { clearance }: Pick<Printer, 'clearance'>,
+  change: Partial<NonNullable<Printer['clearance']>>,
+): Partial<Printer> {
+  const both = { ...USUAL_CLEARANCE, ...clearance, ...change };
+  return { clearance: both.beside === 0 ? undefined : both };
+}

@@ -1,0 +1,102 @@
+import { z } from 'zod';
+import { Id, MOST_PIECES } from '../core/job/document';
+
+/** What waits for a printer, over all jobs, and what lies together on a bed. Lengths mm. */
+
+const Takes = z.object({
+  hours: z.number(),
+  from: z.number(),
+  to: z.number(),
+  grams: z.number(),
+  cost: z.number(),
+});
+
+/** A version that waits; its print times come one by one, see `QueueTakes`. */
+export const QueueItem = z.object({
+  jobId: z.string(),
+  number: z.number().int(),
+  title: z.string(),
+  partId: z.string(),
+  versionId: z.string(),
+  words: z.string(),
+  printerId: z.string(),
+  materialId: z.string(),
+  material: z.string(),
+  pieces: z.number().int().positive(),
+  /** Its mates that a slice may carry alone. */
+  mates: z.array(z.object({ id: z.string(), name: z.string() })),
+});
+export type QueueItem = z.infer<typeof QueueItem>;
+
+/** Rings of a ladder that nobody tried yet. */
+export const QueueLadder = z.object({
+  jobId: z.string(),
+  number: z.number().int(),
+  title: z.string(),
+  ladderId: z.string(),
+  words: z.string(),
+  printerId: z.string(),
+  materialId: z.string(),
+  material: z.string(),
+  rings: z.number().int().positive(),
+});
+export type QueueLadder = z.infer<typeof QueueLadder>;
+
+export const Queue = z.object({
+  printers: z.array(z.object({ id: z.string(), name: z.string(), inTurn: z.boolean() })),
+  items: z.array(QueueItem),
+  ladders: z.array(QueueLadder),
+  /** Versions that wait too and are not listed. */
+  more: z.number().int(),
+});
+export type Queue = z.infer<typeof Queue>;
+
+/** What one piece of a version takes; null where its solid cannot be built. */
+export const QueueTakes = z.object({ takes: Takes.nullable() });
+export type QueueTakes = z.infer<typeof QueueTakes>;
+
+/** More than this no plate holds. */
+const MOST_ON_PLATE = 40;
+
+/** `part:job:version:pieces`, `slice:job:version:mate` or `ladder:job:ladder`, with commas between. */
+const Wish = z.string().transform((text, ctx) => {
+  const [kind, jobId, id, last] = text.split(':');
+  const ids = z.tuple([Id, Id]).safeParse([jobId, id]);
+  const pieces = Number(last);
+  if (ids.success) {
+    const [job, of] = ids.data;
+    if (kind === 'ladder' && last === undefined) return { kind, jobId: job, ladderId: of } as const;
+    if (kind === 'slice' && Id.safeParse(last).success)
+      return { kind, jobId: job, versionId: of, mateId: last! } as const;
+    if (kind === 'part' && Number.isInteger(pieces) && pieces >= 1 && pieces <= MOST_PIECES)
+      return { kind, jobId: job, versionId: of, pieces } as const;
+  }
+  ctx.addIssue({ code: 'custom', message: `“${text}” is nothing that can lie on a plate.` });
+  return z.NEVER;
+});
+
+export const PlateAsked = z.object({
+  of: z
+    .string()
+    .transform(text => text.split(','))
+    .pipe(z.array(Wish).min(1).max(MOST_ON_PLATE, `At most ${MOST_ON_PLATE} kinds of pieces.`)),
+  /** One after the other: with room for the head beside each. */
+  inTurn: z.enum(['yes', 'no']).default('no'),
+  bed: z.coerce.number().int().min(0).max(100).default(0),
+});
+export type PlateAsked = z.infer<typeof PlateAsked>;
+
+export const Plate = z.object({
+  bed: z.object({ width: z.number(), depth: z.number() }),
+  beds: z.array(
+    z.object({
+      pieces: z.array(z.object({ name: z.string(), outline: z.array(z.tuple([z.number(), z.number()])) })),
+      takes: Takes,
+      /** The dearest of its pieces alone: what is lost when one comes loose and they are printed in turn. */
+      lost: z.object({ hours: z.number(), grams: z.number() }),
+    }),
+  ),
+  /** Pieces that lie on no bed, by name. */
+  left: z.array(z.object({ name: z.string(), pieces: z.number().int() })),
+});
+export type Plate = z.infer<typeof Plate>;

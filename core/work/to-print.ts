@@ -1,0 +1,41 @@
+import { counting } from '../job/history';
+import { standingPrints, wholePrints } from './outcome';
+import type { ResolvedPart } from './resolved';
+import { versionWords } from './show';
+
+/** A version that waits for a printer. */
+export interface ToPrint {
+  partId: string;
+  versionId: string;
+  /** “version 2 of the lid”. */
+  words: string;
+  printerId: string | null;
+  materialId: string | null;
+  pieces: number;
+}
+
+/**
+ * What of a part waits for a printer: its newest version while no print of it came out, and what is missing of a batch
+ * once one sat right. What waits for a try waits for nobody's printer.
+ */
+export function toPrint({ history, document, part }: ResolvedPart): ToPrint | null {
+  const now = counting(history);
+  const version = now.versions.at(-1);
+  if (!version) return null;
+  const own = standingPrints(now).filter(p => p.version.id === version.id);
+  if (own.some(p => p.outcome === null)) return null;
+  const whole = wholePrints(now).filter(p => p.version.id === version.id);
+  const wanted = document.brief.quantity ?? 1;
+  const made = whole.reduce((sum, p) => sum + p.print.pieces, 0);
+  const pieces = whole.length === 0 ? 1 : whole.some(p => p.outcome?.right) ? wanted - made : 0;
+  if (pieces <= 0) return null;
+  const { id: versionId, printerId, materialId } = version;
+  return {
+    partId: part.id,
+    versionId,
+    words: versionWords(version.number, part.id, document),
+    printerId,
+    materialId,
+    pieces,
+  };
+}

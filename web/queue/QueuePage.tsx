@@ -1,0 +1,195 @@
+import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { useEffect, useState } from 'react';
+import { Link } from 'react-router';
+import styled from 'styled-components';
+import { Queue, type QueueItem, QueueTakes } from '../../contract/queue';
+import { MOST_PIECES } from '../../core/job/document';
+import { formatHours, formatPlain } from '../../core/quantity/format';
+import { get } from '../api/client';
+import { useStream } from '../api/events';
+import { Checkbox, Select, TextField } from '../ui/controls';
+import { Empty, Failure, Lead, Loading, Panel, Stack } from '../ui/layout';
+import { TopBar } from '../ui/TopBar';
+import { PlatePanel } from './PlatePanel';
+import { type Choice, type Chosen, choiceOf, choiceOfLadder } from './wishes';
+
+/** What waits for a printer, over all jobs; several go on one bed. */
+export default function QueuePage() {
+  const client = useQueryClient();
+  const queue = useQuery({ queryKey: ['queue'], queryFn: () => get('/queue', Queue) });
+  const [chosen, setChosen] = useState<Chosen>({});
+  useStream(event => {
+    if (event.kind !== 'reading') void client.invalidateQueries({ queryKey: ['queue'] });
+  });
+  useEffect(() => {
+    document.title = 'Waiting for a printer';
+  }, []);
+  const choose = (key: string, choice: Choice | null) =>
+    setChosen(({ [key]: _, ...others }) => (choice ? { ...others, [key]: choice } : others));
+  const { data } = queue;
+  // What was printed meanwhile, or thrown away, is no longer there to be chosen.
+  const there = new Set(
+    data ? [...data.items.map(i => i.versionId), ...data.ladders.map(l => l.ladderId)] : [],
+  );
+  const still = Object.entries(chosen).filter(([key]) => there.has(key));
+  return (
+    <>
+      <TopBar />
+      <Page>
+        <h1>Waiting for a printer</h1>
+        <Lead>
+          Versions that were made and not printed, and what is missing of a batch once one sat right. Choose
+          several: they share a bed.
+        </Lead>
+        {queue.error ? <Failure error={queue.error} retry={() => void queue.refetch()} /> : null}
+        {queue.isPending ? <Loading what="Looking through the jobs" /> : null}
+        {data && data.items.length + data.ladders.length === 0 ? (
+          <Empty title="Nothing waits">
+            A version that is made on Print stands here until a print of it came out.
+          </Empty>
+        ) : null}
+        {data && data.items.length + data.ladders.length > 0 ? (
+          <Columns>
+            <Stack $gap={14}>
+              {data.printers.map(printer => {
+                const items = data.items.filter(i => i.printerId === printer.id);
+                const ladders = data.ladders.filter(l => l.printerId === printer.id);
+                return items.length + ladders.length === 0 ? null : (
+                  <Panel key={printer.id} aria-label={printer.name}>
+                    <h2>{printer.name}</h2>
+                    <List>
+                      {items.map(item => (
+                        <ItemRow
+                          key={item.versionId}
+                          item={item}
+                          chosen={chosen[item.versionId] ?? null}
+                          onChoose={choice => choose(item.versionId, choice)}
+                        />
+                      ))}
+                      {ladders.map(ladder => (
+                        <li key={ladder.ladderId}>
+                          <Checkbox
+                            aria-label={`${ladder.title}, ${ladder.words}`}
+                            isSelected={ladder.ladderId in chosen}
+                            onChange={on => choose(ladder.ladderId, on ? choiceOfLadder(ladder) : null)}
+                          >
+                            <Words>
+                              <b>
+                                {ladder.number} · {ladder.title}
+                              </b>
+                              <span className="soft">
+                                {ladder.words}, {ladder.material}
+                              </span>
+                            </Words>
+                          </Checkbox>
+                          <Link to={`/jobs/${ladder.jobId}/fit`}>open</Link>
+                        </li>
+                      ))}
+                    </List>
+                  </Panel>
+                );
+              })}
+              {data.more > 0 ? (
+                <p className="soft">{data.more} more wait: they come up as these are printed.</p>
+              ) : null}
+            </Stack>
+            <PlatePanel
+              choices={still.map(([, choice]) => choice)}
+              printers={data.printers}
+              onPrinted={() => setChosen({})}
+            />
+          </Columns>
+        ) : null}
+      </Page>
+    </>
+  );
+}
+
+function ItemRow({
+  item,
+  chosen,
+  onChoose,
+}: {
+  item: QueueItem;
+  chosen: Choice | null;
+  onChoose(choice: Choice | null): void;
+}) {
+  const [text, setText] = useState(String(item.pieces));
+  const [slice, setSlice] = useState('');
+  const takes = useQuery({
+    queryKey: ['queue-takes', item.versionId],
+    queryFn: () => get(`/queue/takes/${item.jobId}/${item.versionId}`, QueueTakes),
+    staleTime: 60_000,
+  });
+  const pieces = Number(text.trim());
+  const problem =
+    Number.isInteger(pieces) && pieces >= 1 && pieces <= MOST_PIECES
+      ? undefined
+      : `A whole number, 1 to ${MOST_PIECES}.`;
+  const told = (many: number, mate: string) => choiceOf(item, many, mate === '' ? null : mate);
+  const one = takes.data?.takes;
+  return (
+    <li>
+      <Checkbox
+        aria-label={`${item.title}, ${item.words}`}
+        isSelected={chosen !== null}
+        isDisabled={problem !== undefined || takes.data?.takes === null}
+        onChange={on => onChoose(on ? told(pieces, slice) : null)}
+      >
+        <Words>
+          <b>
+            {item.number} · {item.title}
+          </b>
+          <span className="soft">
+            {item.words}, {item.material}
+            {one ? ` · ${formatHours(one.hours)}, ${formatPlain(one.grams, 1)} g each` : ''}
+            {takes.isPending ? ' · …' : ''}
+            {takes.data && !one ? ' · its solid cannot be built any more' : ''}
+          </span>
+        </Words>
+      </Checkbox>
+      <Link to={`/jobs/${item.jobId}/print?part=${item.partId}`}>open</Link>
+      {chosen ? (
+        <Ask>
+          <TextField
+            label="Pieces"
+            value={text}
+            isDisabled={slice !== ''}
+            problem={problem}
+            onChange={value => {
+              setText(value);
+              const many = Number(value.trim());
+              if (Number.isInteger(many) && many >= 1 && many <= MOST_PIECES) onChoose(told(many, slice));
+            }}
+          />
+          {item.mates.length > 0 ? (
+            <Select
+              label="Of it"
+              value={slice}
+              options={[
+                { value: '', label: 'the whole part' },
+                ...item.mates.map(m => ({ value: m.id, label: `only a slice with “${m.name}”` })),
+              ]}
+              onChange={mate => {
+                setSlice(mate);
+                onChoose(told(problem ? 1 : pieces, mate));
+              }}
+            />
+          ) : null}
+        </Ask>
+      ) : null}
+    </li>
+  );
+}
+
+const Page = styled.main`padding: 22px 28px 60px; max-width: 1240px; margin: 0 auto;`;
+const Columns = styled.div`
+  display: grid; grid-template-columns: minmax(0, 1.1fr) minmax(0, 1fr); gap: 18px; align-items: start;
+  @media (max-width: 900px) { grid-template-columns: minmax(0, 1fr); }
+`;
+const List = styled.ul`
+  list-style: none; margin: 8px 0 0; padding: 0;
+  li { display: grid; grid-template-columns: minmax(0, 1fr) auto; gap: 4px 12px; align-items: center; padding: 9px 0; border-top: 1px solid var(--rule); }
+`;
+const Words = styled.span`display: flex; flex-direction: column; min-width: 0; overflow-wrap: anywhere; .soft { font-size: 14px; }`;
+const Ask = styled.div`grid-column: 1 / -1; display: grid; grid-template-columns: 90px minmax(0, 1fr); gap: 12px; padding-left: 30px;`;
