@@ -96,6 +96,9 @@ export const RecordPrint = z.object({
   grams: Print.shape.grams.default(null),
   cost: Print.shape.cost.default(null),
   note: z.string().max(2000).default(''),
+  spool: Print.shape.spool,
+  sliced: Print.shape.sliced,
+  photos: Print.shape.photos,
   failed: Print.shape.failed,
   slice: Print.shape.slice,
 });

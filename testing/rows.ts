@@ -43,6 +43,9 @@ export const aPrint = (row: Made<Print, 'id' | 'at' | 'versionId'>): Print => ({
   note: '',
   failed: null,
   practice: false,
+  spool: '',
+  sliced: {},
+  photos: [],
   files: {},
   ...row,
 });

@@ -4,6 +4,7 @@ import type { LedgerStep } from '../fit/propose';
 import { clearanceWindow, windowForSize } from '../fit/wants';
 import type { FitMate, Mate, Part } from '../job/document';
 import { counting, type History, type TryMate } from '../job/history';
+import { modelAsSliced } from '../job/history/print';
 import { expectationOf, type NextAnswer, type NextMate } from '../learn/next';
 import { drawnClearance, type MatePosterior, type Observation, type Trial } from '../learn/posterior';
 import { doubtOf } from '../learn/signed';
@@ -308,7 +309,8 @@ function trialsOf(
       // Where the other side is ours too, it may have been drawn otherwise then: what counts is the difference.
       const since = q.mate.other.of === 'part' ? q.reading.value - drawn.reading.value : 0;
       const off = missed(own, scale);
-      mates[q.id] = { model: drawn.model + since, verdict: own.verdict, printed: own.printed, off, scale };
+      const model = modelAsSliced(drawn.model, q.side, print) + since;
+      mates[q.id] = { model, verdict: own.verdict, printed: own.printed, off, scale };
     }
     return Object.keys(mates).length > 0 ? [{ mates }] : [];
   });

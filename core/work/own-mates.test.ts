@@ -249,13 +249,39 @@ describe('what the next version would change', () => {
   });
 });
 
+describe('a correction that the slicing program made besides ours', () => {
+  const withPrint = (holes: number, drawn = 0): History => {
+    const history = tried(12.2, -0.15, 'right');
+    const [version] = history.versions;
+    const mates = version!.mates.map(m => ({ ...m, model: m.model + drawn }));
+    return {
+      ...history,
+      versions: [{ ...version!, mates }],
+      prints: history.prints.map(p => ({ ...p, sliced: { holes } })),
+    };
+  };
+  const modelAfter = (history: History) => part(judged, history).ledger.mates[0]!.model;
+  test('is taken out of what the print teaches: the next number needs none', () => {
+    const [version] = withPrint(0).versions;
+    // It sat right with holes made 0.2 larger where it was sliced: then 0.2 more is what must be drawn.
+    expect(modelAfter(withPrint(0.2))).toBeCloseTo(modelAfter(withPrint(0, 0.2)), 9);
+    expect(modelAfter(withPrint(0.2))).toBeGreaterThan(version!.mates[0]!.model + 0.1);
+    expect(modelAfter(withPrint(0))).toBeCloseTo(version!.mates[0]!.model, 2);
+  });
+  test('of outsides says nothing of a hole', () => {
+    const history = withPrint(0);
+    const other = { ...history, prints: history.prints.map(p => ({ ...p, sliced: { outsides: 0.2 } })) };
+    expect(modelAfter(other)).toBe(modelAfter(history));
+  });
+});
+
 describe('a print that misses may be saved by hand', () => {
   const saved = (verdict: 'right' | 'tight') => {
     const history = tried(12.2, 0, verdict);
     const work = part(judged, history);
     return rescuesFor(
       outcomeOf(history.prints[0]!, history.versions[0]!, history.tries)!,
-      history.versions[0]!,
+      { version: history.versions[0]!, print: history.prints[0]! },
       work,
     );
   };

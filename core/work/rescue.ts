@@ -1,9 +1,9 @@
-import type { Version } from '../job/history';
+import { modelAsSliced } from '../job/history/print';
 import { drawnClearance } from '../learn/posterior';
 import { MARK_OF } from '../learn/verdict';
 import { formatPlain } from '../quantity/format';
 import type { MateLedger } from './ledger';
-import type { Outcome } from './outcome';
+import type { Outcome, StandingPrint } from './outcome';
 import type { ResolvedPart } from './resolved';
 
 /** A print that misses may be made to sit by hand: how, by how much, and what to mind. */
@@ -31,7 +31,7 @@ const HEAT = 'Warm water or air only, gloves on: softened plastic burns and warp
 /** What would mend this very print, mate by mate; the most that it takes, and the quickest first. */
 export function rescuesFor(
   outcome: Outcome,
-  version: Version,
+  { version, print }: Pick<StandingPrint, 'version' | 'print'>,
   { ledger, material }: Pick<ResolvedPart, 'ledger' | 'material'>,
 ): Rescue[] {
   return ledger.mates
@@ -39,7 +39,7 @@ export function rescuesFor(
       const verdict = outcome.said[row.mate.id]?.verdict;
       const drawn = version.mates.find(m => m.mateId === row.mate.id);
       if (!verdict || verdict === 'right' || !drawn) return [];
-      const amount = missOf(row, drawn.model);
+      const amount = missOf(row, modelAsSliced(drawn.model, row.mate.side, print));
       const tight = MARK_OF[verdict] === 'tight';
       return (tight ? easing(row, material.flexible) : filling(row))
         .filter(r => amount <= MOST[r.how])

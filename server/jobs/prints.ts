@@ -30,6 +30,9 @@ export interface PrintWish {
   grams: number | null;
   cost: number | null;
   note: string;
+  spool?: Print['spool'];
+  sliced?: Print['sliced'];
+  photos?: Print['photos'];
   failed: Print['failed'];
   slice: Print['slice'];
 }
@@ -156,6 +159,9 @@ export async function preparePrint(
       start: estimate.start,
     },
     note: wish.note,
+    spool: wish.spool ?? '',
+    sliced: wish.sliced ?? {},
+    photos: wish.photos ?? [],
     failed: wish.failed,
     practice,
     slice: wish.slice,

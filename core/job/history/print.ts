@@ -18,6 +18,31 @@ export const Expected = z.object({
   start: z.number().min(0).max(36_000),
 });
 
+const Moved = z.number().min(-2, 'At most 2 mm.').max(2, 'At most 2 mm.');
+
+/** What the slicing program and the printer were told, as far as it changes how a part fits; left out, not known. */
+export const AsSliced = z.object({
+  /** mm */
+  lineWidth: z.number().min(0.1).max(3).optional(),
+  passes: z.number().int().min(1).max(60).optional(),
+  /** Of the nozzle, °C. */
+  temperature: z.number().min(20).max(500).optional(),
+  /** A correction of its own: it makes outsides and holes larger by so much, across the whole diameter, mm. */
+  outsides: Moved.optional(),
+  holes: Moved.optional(),
+});
+export type AsSliced = z.infer<typeof AsSliced>;
+
+/**
+ * What was drawn, as the printer got it: a slicing program's own correction is in it. All that is learned from a print
+ * is about this number, so that the next one needs no correction. mm
+ */
+export const modelAsSliced = (
+  model: number,
+  side: 'inside' | 'outside',
+  { sliced }: { sliced?: AsSliced },
+): number => model + ((side === 'outside' ? sliced?.outsides : sliced?.holes) ?? 0);
+
 /** One piece made from a version, or several alike in one go. */
 export const Print = z.object({
   ...Voidable,
@@ -35,6 +60,10 @@ export const Print = z.object({
   /** What was expected of one piece at a usual pace, by layers; null where its solid could not be built. */
   expected: Expected.nullable().default(null),
   note: z.string().max(2000),
+  /** Which spool, in the maker's words. */
+  spool: z.string().max(60).default(''),
+  sliced: AsSliced.default({}),
+  photos: z.array(Id).max(10).default([]),
   /** Why it came to nothing; null for a print that came out. */
   failed: z.enum(FAILURES).nullable().default(null),
   /** Made on the practice bench. */
@@ -52,5 +81,5 @@ export const print = defineRow({
   words: (row, version) =>
     row.failed
       ? `A print of version ${version} failed: ${FAILURE_WORDS[row.failed]}`
-      : `Printed ${row.slice ? 'a slice of ' : ''}version ${version}`,
+      : `Printed ${row.slice ? 'a slice of ' : ''}version ${version}${row.spool ? `, spool “${row.spool}”` : ''}`,
 });

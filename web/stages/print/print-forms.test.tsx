@@ -24,8 +24,38 @@ describe('recording a print', () => {
     expect(bench.appended).toEqual([
       {
         list: 'prints',
-        body: { versionId: 'v1', pieces: 1, hours: null, grams: null, note: '', failed: null },
+        body: {
+          versionId: 'v1',
+          pieces: 1,
+          hours: null,
+          grams: null,
+          note: '',
+          failed: null,
+          spool: '',
+          sliced: {},
+          photos: [],
+        },
       },
+    ]);
+  });
+
+  test('with its spool and what the slicing program was told; a correction of its own is warned of', async () => {
+    const bench = printed();
+    bench.show(<Newest />);
+    await userEvent.click(screen.getByText('Spool, settings and a photo'));
+    await userEvent.type(screen.getByLabelText('Spool'), 'black, the second');
+    await userEvent.type(screen.getByLabelText('Nozzle, °C'), '235');
+    await userEvent.type(screen.getByLabelText('Holes larger by, mm'), '0.1');
+    expect(screen.getByText(/switch that correction off/)).toBeTruthy();
+    await userEvent.type(screen.getByLabelText('Passes'), '2.5');
+    await record();
+    expect(screen.getByLabelText<HTMLInputElement>('Passes').getAttribute('aria-invalid')).toBe('true');
+    expect(bench.appended).toEqual([]);
+    await userEvent.clear(screen.getByLabelText('Passes'));
+    await userEvent.type(screen.getByLabelText('Passes'), '3');
+    await record();
+    expect(bench.appended).toMatchObject([
+      { body: { spool: 'black, the second', sliced: { temperature: 235, holes: 0.1, passes: 3 } } },
     ]);
   });
 

@@ -1,13 +1,12 @@
-import type { Version } from '../../../core/job/history';
-import { type Outcome, restWaits } from '../../../core/work/outcome';
+import { type Outcome, restWaits, type StandingPrint } from '../../../core/work/outcome';
 import { rescuesFor } from '../../../core/work/rescue';
 import { useBench } from '../../job/bench-context';
 import { Notice, Stack } from '../../ui/layout';
 
 /** What would save this very print, before hours go into another one. */
-export function Rescue({ outcome, version }: { outcome: Outcome; version: Version }) {
+export function Rescue({ outcome, of }: { outcome: Outcome; of: Pick<StandingPrint, 'version' | 'print'> }) {
   const { resolved } = useBench('resolved');
-  const rescues = restWaits(outcome) ? [] : rescuesFor(outcome, version, resolved);
+  const rescues = restWaits(outcome) ? [] : rescuesFor(outcome, of, resolved);
   if (rescues.length === 0) return null;
   return (
     <details>

@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { counting, type Version } from '../../../core/job/history';
+import { counting, type Print, type Version } from '../../../core/job/history';
 import { formatPercent } from '../../../core/quantity/format';
 import { type Outcome, restWaits, type StandingPrint, standingPrints } from '../../../core/work/outcome';
 import { namesOf } from '../../../core/work/overview';
@@ -58,7 +58,13 @@ export function TryStage() {
         </div>
       ) : null}
       {outcome ? (
-        <Lesson outcome={outcome} version={version} next={resolved.nextNumber} isLast={isLast} />
+        <Lesson
+          outcome={outcome}
+          version={version}
+          print={print}
+          next={resolved.nextNumber}
+          isLast={isLast}
+        />
       ) : null}
       <TryForm key={print.id} version={version} print={print} outcome={outcome} />
       <PressAndSay />
@@ -74,12 +80,13 @@ const printWords = ({ print, version, outcome }: StandingPrint) =>
 interface LessonProps {
   outcome: Outcome;
   version: Version;
+  print: Print;
   /** The number of the version that would follow. */
   next: number;
   isLast: boolean;
 }
 
-function Lesson({ outcome, version, next, isLast }: LessonProps) {
+function Lesson({ outcome, version, print, next, isLast }: LessonProps) {
   const { resolved, go } = useBench('resolved', 'go');
   const { right, unjudged } = outcome;
   const waits = restWaits(outcome);
@@ -109,7 +116,7 @@ function Lesson({ outcome, version, next, isLast }: LessonProps) {
         )}
         <EffortNotes />
         {isLast && !right ? <NextVersion /> : null}
-        {isLast && !right ? <Rescue outcome={outcome} version={version} /> : null}
+        {isLast && !right ? <Rescue outcome={outcome} of={{ version, print }} /> : null}
         {isLast ? (
           <Row $wrap>
             {right ? (

@@ -18,6 +18,9 @@ export interface SlicedFigures {
   pieces: number;
   grams: number | null;
   note: string;
+  lineWidth: number;
+  /** How far its outlines lie outside those drawn, per side, mm; 0 where they lie on them. */
+  moved: number;
 }
 
 /** Proof that the right file is on the printer: what the slicing program made of a version, read back. */
@@ -134,7 +137,15 @@ function Found({
         </Quiet>
         <Button
           $small
-          onPress={() => onFigures({ pieces: match?.copies ?? 1, grams: Number(grams.toFixed(1)), note })}
+          onPress={() =>
+            onFigures({
+              pieces: match?.copies ?? 1,
+              grams: Number(grams.toFixed(1)),
+              note,
+              lineWidth: looked.lineWidth,
+              moved: findings.some(f => f.code === 'moved-outline') ? (match?.moved ?? 0) : 0,
+            })
+          }
         >
           Take its figures
         </Button>
