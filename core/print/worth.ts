@@ -10,3 +10,10 @@ const [TRY_SLICE, TRY_PART] = [5, 15];
  */
 export const sliceSaves = (pRight: number, slice: number, whole: number): number =>
   (1 - pRight) * (whole + TRY_PART) - (slice + TRY_SLICE);
+
+/** Of prints that follow a try, so many sit right. Common practice, no source. */
+const RIGHT_AFTER_A_TRY = 0.85;
+
+/** Until a part sits right, on the average. @param pRight of the next print @param whole minutes to print it */
+export const expectedMinutes = (pRight: number, whole: number): number =>
+  (whole + TRY_PART) * (1 + (1 - pRight) / RIGHT_AFTER_A_TRY);

@@ -6,6 +6,7 @@ import type { Printer, Workshop } from '../job/workshop';
 import { USUAL_LAYER } from '../print/estimate';
 import { chanceAfterLadder, hasLadder, ladderMinutes, ladderSizes } from '../print/ladder';
 import type { MateLedger } from './ledger';
+import type { ResolvedPart } from './resolved';
 
 /** A way to be surer of the next print, in the order of what a minute of it wins. */
 export interface Surer {
@@ -22,6 +23,18 @@ const PIECE_LEAVES = 0.025;
 const WORTHWHILE = 0.02;
 /** Taking the object up again, minutes. Common practice, no source. */
 const TAKE_UP = 1;
+
+/** The same of one surface of a part, by the readings that it has. */
+export function waysForMate(
+  ledger: MateLedger,
+  { dimensions, printer }: Pick<ResolvedPart, 'dimensions' | 'printer'>,
+  workshop: Pick<Workshop, 'belief'>,
+): Surer[] {
+  const state = dimensions.get(ledger.dimension.id);
+  const count = state?.counted.length ?? 0;
+  const spread = count > 0 ? (state!.evaluation!.budget[0]?.u ?? 0) * Math.sqrt(count) : 0;
+  return waysToBeSurer(ledger, { spread, count: Math.max(1, count) }, workshop, printer);
+}
 
 /**
  * What would make the first print surer, and what it costs. Empty once it was tried: a print teaches more

@@ -5,7 +5,7 @@ import styled from 'styled-components';
 import { counting } from '../../../core/job/history';
 import { formatPercent, formatPlain } from '../../../core/quantity/format';
 import type { MateLedger } from '../../../core/work/ledger';
-import { type Surer, waysToBeSurer } from '../../../core/work/surer';
+import { type Surer, waysForMate } from '../../../core/work/surer';
 import { useBench } from '../../job/bench-context';
 import { Button } from '../../ui/controls';
 import { startCalibration } from '../../workshop/calibration/start';
@@ -22,12 +22,7 @@ export function SurerPanel({ ledger }: { ledger: MateLedger }) {
   );
   const navigate = useNavigate();
   const client = useQueryClient();
-  const ways = useMemo(() => {
-    const state = resolved.dimensions.get(ledger.dimension.id);
-    const count = state?.counted.length ?? 0;
-    const spread = count > 0 ? (state!.evaluation!.budget[0]?.u ?? 0) * Math.sqrt(count) : 0;
-    return waysToBeSurer(ledger, { spread, count: Math.max(1, count) }, workshop, resolved.printer);
-  }, [ledger, resolved, workshop]);
+  const ways = useMemo(() => waysForMate(ledger, resolved, workshop), [ledger, resolved, workshop]);
   const waiting = counting(resolved.history).ladders.some(l => l.mateId === ledger.mate.id);
   const open = ways.filter(w => w.what !== 'ladder' || !waiting);
   if (open.length === 0) return null;

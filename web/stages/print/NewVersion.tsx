@@ -13,11 +13,12 @@ import { Button } from '../../ui/controls';
 import { Notice, Panel, Row, Stack } from '../../ui/layout';
 import { leadsTo } from '../shape/lead-to';
 import { AcceptDialog } from './AcceptDialog';
+import { FirstPanel } from './FirstPanel';
 import { Numbers } from './Numbers';
 import { useBuild } from './use-build';
 
 /** What the next version would be made of, what the checks say of it, and making it. */
-export function NewVersion() {
+export function NewVersion({ ways }: Pick<Parameters<typeof FirstPanel>[0], 'ways'>) {
   const { document, resolved, session, say, go } = useBench('document', 'resolved', 'session', 'say', 'go');
   const { part, material } = resolved;
   const { findings, refused } = useSolid(resolved.part, resolved.parameters, resolved.checkContext);
@@ -118,6 +119,7 @@ export function NewVersion() {
             ))}
           </Numbers>
         )}
+        {unchanged ? null : <FirstPanel ways={ways} />}
         <Stack $gap={6}>
           {findings === null && !refused ? (
             <p className="soft" role="status">

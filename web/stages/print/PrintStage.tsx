@@ -9,6 +9,7 @@ import { Lead, Notice, Panel, Stack } from '../../ui/layout';
 import { NewVersion } from './NewVersion';
 import { OverAirPanel } from './over-air/OverAirPanel';
 import { VersionCard } from './VersionCard';
+import { useWays } from './ways/use-ways';
 import { WaysPanel } from './ways/WaysPanel';
 
 /** Behind a plastic's name in the list. */
@@ -19,6 +20,7 @@ export function PrintStage() {
   const { resolved, workshop, edit } = useBench('resolved', 'workshop', 'edit');
   const { part, material, suitability: suits } = resolved;
   const versions = resolved.versions.toReversed();
+  const looked = useWays();
   return (
     <>
       <h1>Before hours of printing</h1>
@@ -64,11 +66,11 @@ export function PrintStage() {
               </Stack>
             ) : null}
           </Panel>
-          <WaysPanel />
+          <WaysPanel {...looked} />
           <OverAirPanel />
         </Stack>
         <Stack $gap={14}>
-          <NewVersion />
+          <NewVersion ways={looked.found} />
           {versions.length > 0 ? <h2>Versions</h2> : null}
           {versions.map((version, i) => (
             <VersionCard key={version.id} version={version} open={i === 0} />

@@ -11,13 +11,12 @@ import { Button } from '../../../ui/controls';
 import { Notice, Panel } from '../../../ui/layout';
 import type { ShownWay } from '../../../workers/solid-protocol';
 import { PngPicture } from '../PngPicture';
-import { useWays } from './use-ways';
+import type { useWays } from './use-ways';
 
 /** How the part lies on the bed: the best ways beside each other, with what each needs and takes. */
-export function WaysPanel() {
+export function WaysPanel({ found, busy }: ReturnType<typeof useWays>) {
   const { resolved, edit } = useBench('resolved', 'edit');
   const { part, printer } = resolved;
-  const { found, busy } = useWays();
   const noted = useNoted(printer.id);
   const pace = paceOfPrinter(printer, noted);
   const ways = found && !(found instanceof Error) ? found.ways : [];
