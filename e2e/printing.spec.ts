@@ -172,3 +172,17 @@ test('Printers: what waits is laid on one bed, and recorded as printed', async (
   await page.getByRole('link', { name: 'Rack' }).click();
   await expect(page.getByText('Try version 1')).toHaveCount(2);
 });
+
+test('Print: a part too large for the bed is cut in two with one press', async ({ page, bench }) => {
+  const { id } = await bench.api('POST', '/jobs', { title: 'Long cradle', recipe: 'cradle' });
+  await bench.read(id, [
+    ['slab_width', 330],
+    ['slab_thickness', 9],
+    ['slab_height', 120],
+  ]);
+  await page.goto(`${bench.url}/jobs/${id}/print`);
+  await expect(page.getByText(/too little however it is turned about/)).toBeVisible({ timeout: 60_000 });
+  await page.getByRole('button', { name: 'Split it where it suffers least' }).click();
+  await expect(page.getByText(/prints in \d pieces/)).toBeVisible({ timeout: 60_000 });
+  await expect(page.getByText(/too little however it is turned about/)).toHaveCount(0, { timeout: 60_000 });
+});

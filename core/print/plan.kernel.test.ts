@@ -123,6 +123,20 @@ describe('what decides', () => {
     expect(upright.weakest!.use / loaded[0]!.weakest!.use).toBeCloseTo(2, 1);
     expect(reasonsFor(upright).join()).toContain('between layers');
   });
+  test('a bore whose mouth is in the first layer is told, one with a chamfer there is not', () => {
+    const recipe = requireRecipe('bush');
+    const as = (leadIn: number) => {
+      const built = buildPart(recipe, { ...recipe.demo.parameters, leadIn }, kernels, 'screen');
+      if (!built.ok) throw new Error(built.findings[0]!.message);
+      const plans = planPoses(asked('bush', built.part, 'screen'));
+      return plans.find(p => isSameWay(p.pose.down, AS_DRAWN.down))!;
+    };
+    expect(as(0.4).mates.some(m => m.onBed)).toBe(false);
+    const sharp = as(0);
+    expect(sharp.mates.every(m => m.onBed)).toBe(true);
+    expect(sharp.costs.again).toBeGreaterThan(as(0.4).costs.again);
+    expect(reasonsFor(sharp).join()).toContain('first layer bulges');
+  });
   test('one too long for the bed says by how much, and one that fits askew is turned', () => {
     const bar = (length: number) => {
       const mesh = box([length, 20, 8]);

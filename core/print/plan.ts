@@ -55,6 +55,8 @@ export interface MateInPose {
   lies: Lies;
   /** Supports stand on it. */
   supported: boolean;
+  /** It begins on the bed, where the first layer bulges. */
+  onBed: boolean;
   /** How many times the doubt that it has upright. */
   doubt: number;
 }
@@ -91,6 +93,10 @@ const [TIE_SHARE, TIE_MINUTES] = [0.04, 1];
 const DOUBT = { upright: 1, leaning: 1.6, lying: 2, 'in layers': 1.8 } as const;
 const DOUBT_OF_LYING_THREAD = 3;
 const DOUBT_OF_SUPPORTED = 1.8;
+/** The first layer is pressed out at its mouth; the rest of it is as it is. Common practice, no source. */
+const DOUBT_OF_BULGE = 1.1;
+/** A surface that begins lower than this has its mouth in the first layer, mm. */
+const FIRST_LAYER = 0.1;
 /** Where nobody read anything yet. */
 const USUAL_CHANCE = 0.8;
 const FORGIVING_SHARE = 0.25;
@@ -242,12 +248,17 @@ function planOf(down: Point3, asked: PlanAsked, owner: Int16Array, whole: WholeF
   const hangs = hanging(whole.facings, down, steepest(rules), t => whole.inThread[t] === 1);
   const supports = supportsOf(columns, hangs, rules);
   const touched = new Set(Array.from(supports.needing, n => owner[columns.triangle[n]!]!));
+  const begins = matesOnBed(flat, owner);
   const inPose = mates.map((m, i): MateInPose => {
     const lies = liesIn(m, down);
     const supported = touched.has(i);
     const lyingThread = threads[i] && lies !== 'upright';
-    const doubt = (lyingThread ? DOUBT_OF_LYING_THREAD : DOUBT[lies]) * (supported ? DOUBT_OF_SUPPORTED : 1);
-    return { name: m.name, lies, supported, doubt };
+    const onBed = lies === 'upright' && begins.has(i);
+    const doubt =
+      (lyingThread ? DOUBT_OF_LYING_THREAD : DOUBT[lies]) *
+      (supported ? DOUBT_OF_SUPPORTED : 1) *
+      (onBed ? DOUBT_OF_BULGE : 1);
+    return { name: m.name, lies, supported, onBed, doubt };
   });
   const weakest = asked.strength
     ? asked.loads
@@ -284,6 +295,16 @@ function planOf(down: Point3, asked: PlanAsked, owner: Int16Array, whole: WholeF
     costs,
     cost: COST_KINDS.reduce((sum, k) => sum + costs[k], 0),
   };
+}
+
+/** Mates that reach down to the bed, by their place in the list. @param flat as it lies */
+function matesOnBed({ positions: p, triangles }: TriangleMesh, owner: Int16Array): Set<number> {
+  const found = new Set<number>();
+  owner.forEach((mate, t) => {
+    if (mate < 0 || found.has(mate)) return;
+    for (let e = 0; e < 3; e++) if (p[3 * triangles[3 * t + e]! + 2]! < FIRST_LAYER) found.add(mate);
+  });
+  return found;
 }
 
 /** A print that does not fit is made again: by how much oftener than when everything stands upright. */

@@ -24,7 +24,9 @@ export function reasonsFor(plan: PosePlan): string[] {
   words.push(supportWords(plan));
   for (const m of mates.filter(m => m.supported)) words.push(`supports stand on “${m.name}”`);
   for (const m of mates.filter(m => m.lies !== 'upright')) words.push(`“${m.name}” is ${LIES[m.lies]}`);
-  const upright = mates.filter(m => m.lies === 'upright' && !m.supported).map(m => `“${m.name}”`);
+  for (const m of mates.filter(m => m.onBed))
+    words.push(`“${m.name}” begins on the bed: the first layer bulges into its mouth, take that edge off`);
+  const upright = mates.filter(m => m.lies === 'upright' && !m.supported && !m.onBed).map(m => `“${m.name}”`);
   if (upright.length > 0) words.push(`${upright.join(', ')} upright: as true as this printer prints`);
   if (weakest)
     words.push(

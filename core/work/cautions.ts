@@ -8,11 +8,12 @@ import { HEAT_MARGIN, type Suitability } from './suitability';
 /** Words of a brief that speak of something afloat. */
 const AFLOAT = /\b(boat|hull|buoyan|float|raft|canoe|kayak|scull|pontoon)/i;
 
-/** What must be said before anybody relies on the part. @param suits how its plastic suits the brief */
+/** What must be said before anybody relies on the part. @param suits how its plastic suits the brief @param passes round each outline */
 export function cautionsOf(
   { brief, object }: Pick<JobDocument, 'brief' | 'object'>,
   material: Material,
   suits: Suitability,
+  passes: number,
 ): Finding[] {
   const findings: Finding[] = [];
   const { ifItBreaks, mustHold, touches = [] } = brief;
@@ -21,7 +22,11 @@ export function cautionsOf(
   const holds = (['water', 'air'] as const).filter(what => mustHold.includes(what)).join(' and ');
   if (holds)
     findings.push(
-      finding('tight', 'note', { holds, floats: AFLOAT.test(`${object.name} ${brief.purpose}`) }),
+      finding('tight', 'note', {
+        holds,
+        floats: AFLOAT.test(`${object.name} ${brief.purpose}`),
+        passes,
+      }),
     );
   if (ifItBreaks !== null && ifItBreaks !== 'nuisance') {
     const { times } = marginOf(brief);

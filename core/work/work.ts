@@ -13,6 +13,7 @@ import { dimensionOf, recipeOf } from '../job/parts';
 import type { Material, Printer, Workshop } from '../job/workshop';
 import type { Evidence } from '../learn/lessons';
 import type { NextAnswer, NextQuestion } from '../learn/next';
+import { settingsOf } from '../print/of-printer';
 import type { CheckContext } from '../shape/checks/context';
 import type { DrawDimension, Drawing } from '../shape/drawing/drawing';
 import { drawnLength } from '../shape/drawing/drawing';
@@ -423,7 +424,8 @@ export class PartWork implements ResolvedPart {
     return suitabilityOf(material, this.document.brief, mates);
   }
   get cautions(): Finding[] {
-    return cautionsOf(this.document, this.material, this.suitability);
+    const { walls } = settingsOf(this.printer, this.part.quality);
+    return cautionsOf(this.document, this.material, this.suitability, walls);
   }
   /** What only the object can say and nobody has, such as a thread's hand. */
   get unsaid(): Finding[] {

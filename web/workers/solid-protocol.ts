@@ -1,3 +1,4 @@
+import type { Attempt } from '../../core/print/attempt';
 import type { GcodeFile } from '../../core/print/gcode/file';
 import type { Looked } from '../../core/print/gcode/look';
 import type { Planned } from '../../core/print/gcode/match';
@@ -5,6 +6,7 @@ import type { SupportRules } from '../../core/print/hangs';
 import type { Way, WaysAsked } from '../../core/print/lay';
 import type { OverAir, OverAirAsked } from '../../core/print/over-air/over-air';
 import type { Remedy } from '../../core/print/over-air/remedies';
+import type { SplitAsked } from '../../core/print/split-where';
 import type { Estimate } from '../../core/print/time';
 import type { Addition } from '../../core/shape/additions/addition';
 import type { Press } from '../../core/shape/additions/pressed';
@@ -54,6 +56,8 @@ export interface SolidApi {
   overAir(part: AskedPart, asked: OverAirAsked): Promise<Answer<{ solid: ShownSolid; hangs: ShownHang[] }>>;
   /** By place in the list of what hangs over air: what would do without its support. */
   remedies(part: AskedPart, asked: OverAirAsked): Promise<Answer<{ remedies: Record<number, Remedy> }>>;
+  /** Where a part that is too large is best cut in two; null where no cut makes it small enough. */
+  split(part: AskedPart, asked: SplitAsked): Promise<Answer<{ attempt: Attempt | null }>>;
   /** Test slices of a part, one for each of these surfaces. */
   slices(
     part: AskedPart,

@@ -20,6 +20,7 @@ import { type Remedy, remedyFor } from '../../core/print/over-air/remedies';
 import { AS_DRAWN, frameOf, lowestOf, type Pose, posed } from '../../core/print/pose';
 import { reasonsFor } from '../../core/print/reasons';
 import { sliceOf } from '../../core/print/slice';
+import { splitFor } from '../../core/print/split-where';
 import { estimateOf } from '../../core/print/time';
 import { faceInWords, facePressed, followed } from '../../core/shape/additions/pressed';
 import { assembled } from '../../core/shape/assembly';
@@ -206,6 +207,15 @@ const api: SolidApi = {
         if (found) remedies[i] = found;
       });
       return { ok: true as const, remedies, heap: kernels.part.memory() };
+    }),
+
+  split: (part, asked) =>
+    told(async () => {
+      const kernels = await ready([part]);
+      const outcome = buildPart(recipeOf(part), part.parameters, kernels, 'screen');
+      const heap = kernels.part.memory();
+      if (!outcome.ok) return { ok: false, findings: outcome.findings, heap };
+      return { ok: true as const, attempt: splitFor(part, outcome.part, asked, kernels), heap };
     }),
 
   slices: (part, surfaces, { now, settings, machine }) =>

@@ -2,15 +2,13 @@ import { kindOf } from '../../shape/additions';
 import { type Addition, nameForNew } from '../../shape/additions/addition';
 import { freeName } from '../../shape/additions/free-name';
 import { faceInWords } from '../../shape/additions/pressed';
-import { longName, usualOf } from '../../shape/additions/with-additions';
-import { buildPart } from '../../shape/build';
+import { longName } from '../../shape/additions/with-additions';
 import type { BuiltPart } from '../../shape/built-part';
 import type { Kernels } from '../../shape/kernels/kernel';
 import { facing, type TriangleMesh } from '../../shape/mesh/mesh';
-import { recipeWith } from '../../shape/recipe-with';
-import type { Parameters } from '../../shape/recipes/parameters';
 import type { SolidSpec } from '../../shape/solid-key';
 import { cross, dot, lengthOfVector, moved, type Point3, scaled } from '../../shape/vector';
+import { type Attempt, rebuilt, rounded, splitAttempt } from '../attempt';
 import { LIP } from '../hangs';
 import { drawnFrom } from '../pose';
 import { hangsOn, type OverAir, type OverAirAsked } from './over-air';
@@ -20,12 +18,7 @@ import { hangsOn, type OverAir, type OverAirAsked } from './over-air';
  * built, every surface that must fit keeps its size, and most of the support is gone.
  */
 
-export interface Remedy {
-  label: string;
-  /** Additions with the numbers that they begin with, by their short names. */
-  additions: { addition: Omit<Addition, 'order' | 'fits'>; begins: Record<string, string> }[];
-  /** Numbers of the part that change, by their long names. */
-  numbers: Record<string, string>;
+export interface Remedy extends Attempt {
   /** What is left of the region's support then, mm². */
   left: number;
 }
@@ -42,8 +35,6 @@ const NEAR_EDGE = 1.2;
 const WORTH_A_CUT = 200;
 /** Chamfers larger than this change the part too much, mm. */
 const MOST_CHAMFER = 20;
-
-type Try = Omit<Remedy, 'left'>;
 
 /** What does best for a region; null where nothing does. @param late whether the time for trying is up */
 export function remedyFor(
@@ -81,30 +72,12 @@ const sameSizes = (a: BuiltPart, b: BuiltPart): boolean =>
     return other !== undefined && !(Math.abs(other.size - m.size) > SAME_SIZE);
   });
 
-function rebuilt(part: SolidSpec, { additions, numbers }: Try, kernels: Kernels): BuiltPart | null {
-  const order = Math.max(0, ...part.additions.map(a => a.order));
-  const all = [...part.additions, ...additions.map((a, i) => ({ ...a.addition, order: order + 1 + i }))];
-  const begins = additions.flatMap(({ addition, begins: own }) => {
-    const kind = kindOf(addition.kind);
-    return kind.parameters.map(spec => {
-      const text = own[spec.name] ?? kind.fresh?.[spec.name];
-      const value = text === undefined ? usualOf(spec) : spec.kind === 'length' ? Number(text) : text;
-      return [longName(addition, spec.name), value] as const;
-    });
-  });
-  const changed = Object.entries(numbers).map(([name, text]) => [name, text === 'yes' ? true : Number(text)]);
-  const parameters: Parameters = {
-    ...part.parameters,
-    ...Object.fromEntries(begins),
-    ...Object.fromEntries(changed),
-  };
-  const outcome = buildPart(recipeWith(part.recipe, all), parameters, kernels, 'screen');
-  // An addition that changes nothing, or could not be made, says so as a finding: it is no remedy.
-  const failed = outcome.ok && outcome.findings.some(f => additions.some(a => f.addition === a.addition.id));
-  return outcome.ok && !failed ? outcome.part : null;
-}
-
-function* attempts(region: OverAir, part: SolidSpec, now: BuiltPart, asked: OverAirAsked): Generator<Try> {
+function* attempts(
+  region: OverAir,
+  part: SolidSpec,
+  now: BuiltPart,
+  asked: OverAirAsked,
+): Generator<Attempt> {
   yield* pointedHoles(part);
   // Nothing is put on a surface that must fit, nor is it cut in two.
   if (region.mates.length > 0) return;
@@ -113,7 +86,7 @@ function* attempts(region: OverAir, part: SolidSpec, now: BuiltPart, asked: Over
 }
 
 /** A hole that lies holds itself when its roof comes to a point. */
-function* pointedHoles({ additions, parameters }: SolidSpec): Generator<Try> {
+function* pointedHoles({ additions, parameters }: SolidSpec): Generator<Attempt> {
   for (const addition of additions) {
     const name = longName(addition, 'teardrop');
     const lies = addition.kind === 'hole' && addition.on && parameters[name] !== true;
@@ -128,7 +101,7 @@ function* chamfers(
   part: SolidSpec,
   { whole }: BuiltPart,
   { now, rules }: OverAirAsked,
-): Generator<Try> {
+): Generator<Attempt> {
   const flat = angle > 85 && (kind === 'roof' || kind === 'overhang');
   if (!flat || !Number.isFinite(reach)) return;
   const drawn = drawnFrom(whole, now);
@@ -157,10 +130,12 @@ function* chamfers(
 /** From corner to corner a hexagon is wider than across its flats by this. */
 const FROM_CORNERS = 2 / Math.sqrt(3);
 
-const rounded = (v: number) => String(Number(v.toFixed(2)));
-
 /** @param edges which, each in an addition's own words */
-function chamfered(edges: readonly Record<string, string>[], size: number, { additions }: SolidSpec): Try {
+function chamfered(
+  edges: readonly Record<string, string>[],
+  size: number,
+  { additions }: SolidSpec,
+): Attempt {
   const taken: Pick<Addition, 'id' | 'name'>[] = [...additions];
   const width = String(Number((Math.ceil(size * 10) / 10).toFixed(1)));
   const added = edges.map(which => {
@@ -182,26 +157,12 @@ function* cuts(
   { additions }: SolidSpec,
   { whole }: BuiltPart,
   { now }: OverAirAsked,
-): Generator<Try> {
+): Generator<Attempt> {
   const axis = now.down.findIndex(d => Math.abs(d) > 0.999);
   if (axis < 0) return;
   const where = drawnFrom(whole, now)(at)[axis]!;
-  const addition = {
-    id: freeName(kindOf('split').short, additions),
-    kind: 'split' as const,
-    name: nameForNew('Split', additions),
-    on: true,
-  };
-  yield {
-    label: 'Split it there, with dowels',
-    additions: [
-      {
-        addition,
-        begins: { across: 'xyz'[axis]!, at: rounded(where), from: 'origin' },
-      },
-    ],
-    numbers: {},
-  };
+  for (const joint of ['dowels', 'glue'] as const)
+    yield splitAttempt(axis as 0 | 1 | 2, where, joint, { additions });
 }
 
 /** The middle of the nearest inner edge, where two faces meet in a corner; null where none is near. */

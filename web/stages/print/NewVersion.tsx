@@ -2,6 +2,7 @@ import { useState } from 'react';
 import styled from 'styled-components';
 import { same } from '../../../core/job/changes';
 import type { Version } from '../../../core/job/history';
+import { isSameWay } from '../../../core/print/pose';
 import { capital, formatLength, formatPercent } from '../../../core/quantity/format';
 import type { Finding } from '../../../core/shape/findings/finding';
 import { acceptedAs, acceptedFor, isAccepted } from '../../../core/shape/findings/finding';
@@ -15,6 +16,7 @@ import { leadsTo } from '../shape/lead-to';
 import { AcceptDialog } from './AcceptDialog';
 import { FirstPanel } from './FirstPanel';
 import { Numbers } from './Numbers';
+import { SplitOffer } from './SplitOffer';
 import { useBuild } from './use-build';
 
 /** What the next version would be made of, what the checks say of it, and making it. */
@@ -67,6 +69,11 @@ export function NewVersion({ ways }: Pick<Parameters<typeof FirstPanel>[0], 'way
     });
   const all = [...cautions, ...resolved.unsaid, ...(findings ?? [])];
   const shaky = resolved.measureAgain;
+  const now =
+    ways && !(ways instanceof Error)
+      ? ways.ways.find(w => isSameWay(w.plan.pose.down, part.pose.down))
+      : undefined;
+  const weak = now?.plan.weakest ? [now.plan.weakest.at] : [];
   return (
     <>
       <Panel>
@@ -147,7 +154,9 @@ export function NewVersion({ ways }: Pick<Parameters<typeof FirstPanel>[0], 'way
               key={i}
               level={acceptedBefore(f) ? 'note' : f.level}
               action={
-                leadsTo(f) && f.level !== 'note' ? (
+                f.code === 'bed' && f.fields.what === '' ? (
+                  <SplitOffer weak={weak} />
+                ) : leadsTo(f) && f.level !== 'note' ? (
                   <Button $small onPress={() => go('shape', leadsTo(f))}>
                     Change it
                   </Button>

@@ -1,6 +1,9 @@
 import { formatPlain } from '../../../quantity/format';
 import { define } from '../define';
 
+/** Walls of fewer passes weep. Common practice, no source. */
+const LEAST_PASSES = 4;
+
 /** What must be said before anybody relies on a part. */
 export const cautionFindings = {
   injury: define({
@@ -13,11 +16,14 @@ export const cautionFindings = {
     words: () =>
       'You said a failure does damage. Test it beyond what it will bear before use, where nothing can be harmed, and look at it again after a week.',
   }),
-  /** @param holds what it must hold: 'water', 'air' or both @param floats whether the brief speaks of something afloat */
-  tight: define<{ holds: string; floats: boolean }>({
+  /**
+   * @param holds what it must hold: 'water', 'air' or both @param floats whether the brief speaks of something afloat
+   * @param passes of its quality; left out in what was accepted before they were told. How to print it: common practice.
+   */
+  tight: define<{ holds: string; floats: boolean; passes?: number }>({
     cost: 'to-know',
     words: f =>
-      `You said it must hold ${f.holds}: printed walls weep, and seams leak first. Test it under water or with soap before anything depends on it.${f.floats ? ' Something afloat hangs on it: a compartment that keeps it up keeps its maker’s own closure.' : ''}`,
+      `You said it must hold ${f.holds}: printed walls weep, and seams leak first. Print it with ${LEAST_PASSES} passes or more${f.passes !== undefined && f.passes < LEAST_PASSES ? ` (this quality has ${f.passes})` : ''}, flats of five solid layers, the nozzle 5 to 10 °C hotter, the fan low, and the seam on the dry side. Test it under water or with soap before anything depends on it.${f.floats ? ' Something afloat hangs on it: a compartment that keeps it up keeps its maker’s own closure.' : ''}`,
   }),
   'proof-load': define<{ words: string; load: string; times: number }>({
     cost: 'hurts',

@@ -8,6 +8,7 @@ import { useBench } from '../../../job/bench-context';
 import { Button } from '../../../ui/controls';
 import { Loading, Panel, Row } from '../../../ui/layout';
 import type { ShownHang } from '../../../workers/solid-protocol';
+import { useAttempt } from '../use-attempt';
 import { useOverAir } from './use-over-air';
 
 const SolidView = lazy(() => import('../../../solid/SolidView'));
@@ -92,26 +93,13 @@ function summaryOf(hangs: readonly ShownHang[]): string {
 }
 
 function HangRow({ number, hang, remedy }: { number: number; hang: ShownHang; remedy: Remedy | null }) {
-  const { resolved, edit, say } = useBench('resolved', 'edit', 'say');
-  const { part, recipe, printer, ledger } = resolved;
+  const { resolved } = useBench('resolved');
+  const { recipe, printer, ledger } = resolved;
   const nameOf = (surface: string) =>
     ledger.mates.find(m => m.mate.ours.surface === surface)?.mate.name ??
     recipe.mates.find(m => m.id === surface)?.name ??
     surface;
-  const mend = async ({ additions, numbers, label }: Remedy) => {
-    for (const { addition, begins } of additions) {
-      const texts = Object.entries(begins).map(([name, text]) => [name, { text, unit: 'mm' as const }]);
-      if (
-        !(await edit({ kind: 'add-addition', partId: part.id, addition, begins: Object.fromEntries(texts) }))
-      )
-        return;
-    }
-    for (const [name, text] of Object.entries(numbers)) {
-      if (!(await edit({ kind: 'parameter', partId: part.id, name, expression: { text, unit: 'mm' } })))
-        return;
-    }
-    say(`${label}: done. It stands among the additions on Shape, and Undo takes it back.`);
-  };
+  const mend = useAttempt();
   return (
     <li>
       <Badge $quiet={hang.kind === 'bridge'}>{number}</Badge>

@@ -24,7 +24,7 @@ export function WaysPanel({ found, busy }: ReturnType<typeof useWays>) {
   const now = ways.find(w => isSameWay(w.plan.pose.down, part.pose.down));
   const better = now && best !== now ? best : null;
   const lay = ({ plan }: ShownWay) => edit({ kind: 'pose', partId: part.id, pose: plan.pose });
-  const turned = now && now.plan.pose.turn !== part.pose.turn;
+  const turned = now?.plan.fits && now.plan.pose.turn !== part.pose.turn;
   return (
     <Panel>
       <h2 style={{ marginBottom: 8 }}>How it lies</h2>
