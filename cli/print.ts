@@ -306,8 +306,21 @@ export const printRead: Command<z.infer<typeof ReadInput>> = {
         // Beyond the contract: how far outlines lie outside where they were drawn, per side.
         moved: rounded(match.moved, 3),
       },
+      // Beyond the contract: its surfaces as the file prints them; supports that stand on one are told here.
+      mates: looked.mates.map(({ surface, size, drawn, passes, supported }) => ({
+        id: surface,
+        size: size === null ? null : rounded(size, 3),
+        drawn: rounded(drawn, 3),
+        passes,
+        supported,
+      })),
       // Without versions to compare with there is nothing to mismatch.
-      findings: against.length > 0 ? looked.findings.map(({ code, message }) => ({ code, message })) : [],
+      findings:
+        against.length > 0
+          ? looked.findings
+              .filter(f => f.code !== 'support-on-mate')
+              .map(({ code, message }) => ({ code, message }))
+          : [],
     };
   },
 };

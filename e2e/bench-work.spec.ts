@@ -93,6 +93,7 @@ test('the practice bench plays the loop without hardware until it fits', async (
       .click();
     await expect(page.getByRole('heading', { name: `Version ${version} PLA` })).toBeVisible();
     await page.getByRole('button', { name: 'Practice printer' }).first().click();
+    await page.getByRole('menuitem', { name: 'print one', exact: true }).click();
     await expect(page.getByText('The practice printer made one')).toBeVisible();
     await page.getByRole('link', { name: /^Try/ }).click();
     await page.getByRole('button', { name: 'Practice hands' }).click();

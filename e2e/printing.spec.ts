@@ -82,6 +82,12 @@ test('Print: a sliced file is read back: the right one is ticked, a scaled one i
   await expect(page.getByText('It is version 1')).toBeVisible({ timeout: 90_000 });
   await expect(page.getByText('Lies as planned')).toBeVisible();
   await expect(page.getByText(/Scale (1\.000|0\.999)/)).toBeVisible();
+  // The surface as the file prints it, and its layers.
+  await expect(
+    page.getByText(/Skirt over rim: 3\d\.\d\d in the file, 3\d\.\d\d drawn; \d passes beside it/),
+  ).toBeVisible();
+  await page.getByRole('button', { name: 'Its layers' }).first().click();
+  await expect(page.getByRole('img', { name: /Layer at .* about “Skirt over rim”/ })).toBeVisible();
   await page.getByRole('button', { name: 'Take its figures' }).click();
   await expect(page.getByLabel('Grams')).not.toHaveValue('');
   await expect(page.getByRole('textbox', { name: 'Note' })).toHaveValue(/layers of 0.2/);

@@ -3,6 +3,7 @@ import { Router } from 'express';
 import { ulid } from 'ulid';
 import { z } from 'zod';
 import type { JobView } from '../../contract/jobs';
+import { printRun } from '../../core/bench/print-run';
 import { drawPrinter, readPiece } from '../../core/bench/printer';
 import { seedOf } from '../../core/bench/random';
 import {
@@ -19,6 +20,7 @@ import { type FitMate, fitsOf } from '../../core/job/document';
 import type { Print, Try, Version } from '../../core/job/history';
 import { recipeOf } from '../../core/job/parts';
 import { type Calibration, type Instrument, MOST_PIECE_READINGS } from '../../core/job/workshop';
+import { secondsAt } from '../../core/print/time';
 import { Work } from '../../core/work/work';
 import type { App } from '../context';
 import { HttpError, notFound } from '../errors';
@@ -63,7 +65,9 @@ export function benchRoutes(app: App): Router {
   });
 
   router.post('/jobs/:id/print', async (req, res) => {
-    const { versionId } = z.object({ versionId: z.string() }).parse(req.body);
+    const { versionId, mayFail } = z
+      .object({ versionId: z.string(), mayFail: z.boolean().default(false) })
+      .parse(req.body);
     const job = await readJob(store.db, req.params.id);
     const { workshop } = await readWorkshop(store.db);
     const wish = {
@@ -76,10 +80,20 @@ export function benchRoutes(app: App): Router {
       failed: null,
       slice: null,
     };
-    const row = await preparePrint(job, wish, true, workshop, { db: store.db, solids });
+    const prepared = await preparePrint(job, wish, true, workshop, { db: store.db, solids });
+    const { expected, grams, cost } = prepared;
+    const run = expected && printRun(expected.printerId, prepared.id, secondsAt(expected) / 3600, mayFail);
+    const part = (x: number | null) => x && Number((x * (run?.share ?? 1)).toFixed(2));
+    const row = {
+      ...prepared,
+      hours: run ? Number(run.hours.toFixed(2)) : prepared.hours,
+      failed: run?.failed ?? null,
+      grams: part(grams),
+      cost: part(cost),
+    };
     await store.write(tx => appendRow(tx, job.id, { kind: 'print', row }));
     events.send({ kind: 'job', jobId: job.id, revision: job.revision, tab: null });
-    res.status(201).json({ printId: row.id });
+    res.status(201).json({ printId: row.id, hours: row.hours, failed: row.failed });
   });
 
   /** Puts the print on the hidden object and answers what hands would say; the maker records it or not. */

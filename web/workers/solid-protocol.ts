@@ -51,7 +51,17 @@ export interface SolidApi {
     before: AskedPart,
   ): Promise<Answer<{ grown: ShownChange | null; shrunk: ShownChange | null }>>;
   /** How it may lie on the bed, the best first; none for a part that falls into pieces, which are laid already. */
-  ways(part: AskedPart, asked: WaysAsked): Promise<Answer<{ ways: ShownWay[]; pieces: number }>>;
+  ways(
+    part: AskedPart,
+    asked: WaysAsked,
+  ): Promise<
+    Answer<{
+      ways: ShownWay[];
+      pieces: number;
+      /** Of a part in pieces: what all of them take at once. */
+      laid: Estimate | null;
+    }>
+  >;
   /** What of it hangs over air as it lies now, on the solid as it lies; a part in pieces lies as its pieces do. */
   overAir(part: AskedPart, asked: OverAirAsked): Promise<Answer<{ solid: ShownSolid; hangs: ShownHang[] }>>;
   /** By place in the list of what hangs over air: what would do without its support. */

@@ -161,6 +161,8 @@ const api: SolidApi = {
       if (!outcome.ok) return { ok: false, findings: outcome.findings, heap };
       const { whole, pieces } = outcome.part;
       const found = pieces.length > 0 ? [] : waysToLie(outcome.part, asked, kernels);
+      const laid =
+        pieces.length > 0 ? estimateOf(outcome.part.mesh, asked.settings, asked.machine, kernels.mesh) : null;
       const ways = found.map(
         (way): ShownWay => ({
           ...way,
@@ -169,7 +171,7 @@ const api: SolidApi = {
         }),
       );
       return transfer(
-        { ok: true as const, ways, pieces: pieces.length, heap },
+        { ok: true as const, ways, pieces: pieces.length, laid, heap },
         ways.map(w => w.picture.buffer),
       );
     }),

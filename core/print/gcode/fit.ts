@@ -171,6 +171,10 @@ export interface Fitted {
   /** Mean distance of what was found, mm. */
   off: number;
   cost: number;
+  /** From the version as it lies, not turned, into the file: x′ = a x + b y + c and y′ = d x + e y + f. */
+  place: readonly [a: number, b: number, c: number, d: number, e: number, f: number];
+  /** From the middle of an outermost line to the plastic's edge, mm. */
+  half: number;
 }
 
 /** Lines are looked for so near to where they should be, mm: of a file that tells its outermost passes, and of others. */
@@ -302,7 +306,10 @@ function judged(
       : Math.abs(s[5]! + round) < NOT_MOVED
         ? s[5]! + round
         : s[5]! + round / 2;
+  const [o, u, v] = [place([0, 0]), place([1, 0]), place([0, 1])];
   return {
+    place: [u[0] - o[0], v[0] - o[0], o[0], u[1] - o[1], v[1] - o[1], o[1]],
+    half: laid.lineWidth / 2 + moved - s[5]!,
     turn: degrees(s[2]!),
     scale: Math.exp((s[3]! + s[4]!) / 2),
     stretch: Math.exp(s[3]! - s[4]!),

@@ -8,6 +8,7 @@ import { poseInWords } from '../pose-words';
 import { supportsIn } from '../supports';
 import { type GcodeFile, ROLES } from './file';
 import { type Known, type Match, matchOf, type Planned } from './match';
+import { type MateInFile, matesIn } from './mates-in-file';
 import { type Bed, bedOf } from './on-bed';
 import { unitSlip } from './poses';
 
@@ -21,6 +22,8 @@ export interface Looked {
   bounds: { min: Point3; max: Point3 } | null;
   lineWidth: number;
   match: Match | null;
+  /** Surfaces that must fit, as the file will print them; only of a version that was told. */
+  mates: MateInFile[];
   findings: GcodeFinding[];
 }
 
@@ -33,13 +36,16 @@ export type GcodeCode =
   | 'unknown-part'
   | 'incomplete'
   | 'no-support'
-  | 'moved-outline';
+  | 'moved-outline'
+  | 'support-on-mate';
 
 export interface GcodeFinding {
   code: GcodeCode;
   /** Whether the print would be of no use. */
   level: 'stop' | 'warn';
   message: string;
+  /** The surface that it is about. */
+  surface?: string;
 }
 
 /** A scale nearer to 1 than this is right. */
@@ -63,12 +69,30 @@ export function lookedAt(
   const match = matchOf(file, bed, versions, planned, kernel);
   const facts = factsOf(bed);
   const known = match ?? bySize(bed, versions, planned, kernel);
-  if (known)
-    return { ...facts, match: known, findings: findingsOf(file, bed, known, versions, planned, rules) };
-  return { ...facts, match: null, findings: [farOff(bed, versions) ?? unknownPart(file)] };
+  if (!known)
+    return { ...facts, match: null, mates: [], findings: [farOff(bed, versions) ?? unknownPart(file)] };
+  // Of several that are alike each has its own sizes: then none is told.
+  const version = match && versions.find(v => v.id === match.id);
+  const mates = version ? matesIn(file, bed, match, version) : [];
+  const findings = findingsOf(file, bed, known, versions, planned, rules);
+  for (const { surface, supported } of mates)
+    if (supported)
+      findings.push({
+        code: 'support-on-mate',
+        level: 'warn',
+        surface,
+        message:
+          'Supports stand on a surface that must fit: it comes out rough there, and not as read. Block supports there where you slice it, or lay it another way.',
+      });
+  return { ...facts, match: known, mates, findings };
 }
 
-function factsOf({ things, layer, firstLayer, lineWidth }: Bed): Omit<Looked, 'match' | 'findings'> {
+function factsOf({
+  things,
+  layer,
+  firstLayer,
+  lineWidth,
+}: Bed): Omit<Looked, 'match' | 'mates' | 'findings'> {
   const heights = new Set(things.flatMap(t => t.layers.map(l => Math.round(1000 * l.z))));
   const boxes = things.map(t => t.box);
   const half = lineWidth / 2;
@@ -201,6 +225,8 @@ function bySize(
     found: 0,
     belongs: 0,
     off: Number.NaN,
+    place: [one.scale, 0, 0, 0, one.scale, 0],
+    half: bed.lineWidth / 2,
     cost: Number.POSITIVE_INFINITY,
   };
 }

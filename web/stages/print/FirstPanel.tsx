@@ -34,7 +34,8 @@ export function FirstPanel({ ways }: { ways: ReturnType<typeof useWays>['found']
     ways && !(ways instanceof Error)
       ? ways.ways.find(w => isSameWay(w.plan.pose.down, part.pose.down))
       : undefined;
-  const whole = way ? 60 * takesOf(way.estimate, pace, material).hours : null;
+  const estimate = way?.estimate ?? (ways && !(ways instanceof Error) ? ways.laid : null);
+  const whole = estimate ? 60 * takesOf(estimate, pace, material).hours : null;
   const chance = ledger.pAllRight;
   const doubtful =
     whole !== null &&

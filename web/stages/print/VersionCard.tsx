@@ -3,12 +3,13 @@ import { useState } from 'react';
 import { BenchPrint } from '../../../contract/bench';
 import { FILE_KINDS } from '../../../core/files/part-files';
 import { counting, type Version } from '../../../core/job/history';
-import { capital, formatLength, formatPercent } from '../../../core/quantity/format';
+import { FAILURE_WORDS } from '../../../core/learn/happened';
+import { capital, formatHours, formatLength, formatPercent } from '../../../core/quantity/format';
 import { partAsIn } from '../../../core/work/back-to';
 import { versionWords } from '../../../core/work/show';
 import { post } from '../../api/client';
 import { useBench } from '../../job/bench-context';
-import { Button } from '../../ui/controls';
+import { Button, MenuButton } from '../../ui/controls';
 import { Panel, Row } from '../../ui/layout';
 import { BatchLines } from './Batch';
 import { FileLink } from './FileLink';
@@ -37,11 +38,17 @@ export function VersionCard({ version, open }: { version: Version; open: boolean
     p => p.versionId === version.id && p.slice === null,
   );
   const material = workshop.materials.find(m => m.id === version.materialId)?.name ?? 'unknown plastic';
-  const practice = async () => {
+  const practice = async (mayFail: boolean) => {
     try {
-      await post(`/bench/jobs/${job.id}/print`, BenchPrint, { versionId: version.id });
+      const { hours, failed } = await post(`/bench/jobs/${job.id}/print`, BenchPrint, {
+        versionId: version.id,
+        mayFail,
+      });
       await session.refresh();
-      say('The practice printer made one. Try it on.');
+      const took = hours === null ? '' : ` after ${formatHours(hours)} of its own time`;
+      if (failed)
+        say(`The practice printer failed${took}: ${FAILURE_WORDS[failed]}. Print it again.`, 'stop');
+      else say(`The practice printer made one${took}. Try it on.`);
     } catch (error) {
       say((error as Error).message, 'stop');
     }
@@ -82,9 +89,14 @@ export function VersionCard({ version, open }: { version: Version; open: boolean
           </FileLink>
         ))}
         {workshop.practiceBench ? (
-          <Button $small onPress={() => void practice()}>
-            Practice printer
-          </Button>
+          <MenuButton
+            label="Practice printer"
+            items={[
+              { id: 'sure', label: 'print one' },
+              { id: 'may-fail', label: 'print one that may fail' },
+            ]}
+            onChoose={how => void practice(how === 'may-fail')}
+          />
         ) : null}
         {open || version.recipe !== resolved.part.recipe ? null : (
           <Button

@@ -1,7 +1,9 @@
-import { Check, FileSearch } from 'lucide-react';
+import { Check, FileSearch, TriangleAlert } from 'lucide-react';
+import { useState } from 'react';
 import { DropZone, FileTrigger, isFileDropItem } from 'react-aria-components';
 import styled from 'styled-components';
 import type { Version } from '../../../../core/job/history';
+import type { MateInFile } from '../../../../core/print/gcode/mates-in-file';
 import { rulesOf } from '../../../../core/print/of-printer';
 import { isSameWay } from '../../../../core/print/pose';
 import { poseInWords } from '../../../../core/print/pose-words';
@@ -11,6 +13,7 @@ import { useBench } from '../../../job/bench-context';
 import { Button } from '../../../ui/controls';
 import { Notice, Row, Stack } from '../../../ui/layout';
 import type { Sliced } from '../../../workers/solid-protocol';
+import { MateLayers } from './MateLayers';
 import { useSliced } from './use-sliced';
 
 /** What a file that was read fills into the print's record. */
@@ -92,7 +95,7 @@ function Found({
   versions: readonly Version[];
   onFigures(figures: SlicedFigures): void;
 }) {
-  const { document, resolved, workshop } = useBench('document', 'resolved', 'workshop');
+  const { document, resolved, work, workshop } = useBench('document', 'resolved', 'work', 'workshop');
   const { looked, minutes, volume, said } = sliced;
   const { match, findings } = looked;
   const material = workshop.materials.find(m => m.id === version.materialId) ?? resolved.material;
@@ -112,6 +115,11 @@ function Found({
     if (match!.copies > 1) lines.push(`${match!.copies} of them on the bed`);
     return lines;
   }
+  const nameOf = (surface: string) =>
+    (named &&
+      (named.mates.find(m => m.surface === surface)?.own?.name ??
+        work.recipeOf(named).mates.find(m => m.id === surface)?.name)) ??
+    surface;
   const note = `layers of ${formatPlain(looked.layerHeight)}, lines of ${formatPlain(looked.lineWidth)}`;
   return (
     <Stack $gap={6} style={{ marginTop: 8 }}>
@@ -122,11 +130,16 @@ function Found({
           </li>
         ))}
       </Ticks>
+      {named
+        ? looked.mates
+            .filter(m => m.size !== null)
+            .map(m => <MateLine key={m.surface} mate={m} name={nameOf(m.surface)} width={looked.lineWidth} />)
+        : null}
       {findings.map(f => (
         <Notice key={f.code} level={f.level}>
           {f.code === 'other-version' && named
             ? `This is ${versionWords(named.number, named.partId, document)}, not ${versionWords(version.number, version.partId, document)}: export the right file again and slice that.`
-            : f.message}
+            : `${f.surface ? `“${nameOf(f.surface)}”: ` : ''}${f.message}`}
         </Notice>
       ))}
       <Row $between $wrap>
@@ -154,6 +167,33 @@ function Found({
   );
 }
 
+/** A surface that the file prints otherwise by more than this is told, mm. */
+const AS_DRAWN = 0.03;
+
+function MateLine({ mate, name, width }: { mate: MateInFile; name: string; width: number }) {
+  const [open, setOpen] = useState(false);
+  const off = Math.abs(mate.size! - mate.drawn) > AS_DRAWN;
+  return (
+    <div>
+      <MateRow $off={off}>
+        {off ? <TriangleAlert size={15} aria-label="Not as drawn" /> : <Check size={15} aria-hidden />}
+        <span>
+          <b>{name}</b>: {mate.size!.toFixed(2)} in the file, {mate.drawn.toFixed(2)} drawn; {mate.passes}{' '}
+          {mate.passes === 1 ? 'pass' : 'passes'} beside it
+        </span>
+        <Button $small $look="quiet" aria-expanded={open} onPress={() => setOpen(!open)}>
+          {open ? 'Close' : 'Its layers'}
+        </Button>
+      </MateRow>
+      {open ? <MateLayers mate={mate} name={name} width={width} /> : null}
+    </div>
+  );
+}
+
+const MateRow = styled.div<{ $off: boolean }>`
+  display: grid; grid-template-columns: 16px minmax(0, 1fr) auto; gap: 6px; align-items: center; font-size: 14.5px;
+  svg { color: var(--${p => (p.$off ? 'loose' : 'right')}); }
+`;
 const Zone = styled(DropZone)`
   margin-top: 12px; padding-top: 12px; border-top: 1px solid var(--rule);
   &[data-drop-target] { outline: 2px dashed var(--blue); outline-offset: 4px; }

@@ -16,8 +16,9 @@ export function PrintTakes({ ready }: { ready: boolean }) {
   const noted = useNoted(printer.id);
   if (!found || found instanceof Error) return null;
   const now = found.ways.find(w => isSameWay(w.plan.pose.down, part.pose.down));
-  if (!now) return null;
-  const { hours, grams } = takesOf(now.estimate, paceOfPrinter(printer, noted), material);
+  const estimate = now?.estimate ?? found.laid;
+  if (!estimate) return null;
+  const { hours, grams } = takesOf(estimate, paceOfPrinter(printer, noted), material);
   return (
     <span style={{ opacity: busy ? 0.5 : 1 }} data-testid="takes">
       {' '}

@@ -30,8 +30,8 @@ export function WaysPanel({ found, busy }: ReturnType<typeof useWays>) {
       <h2 style={{ marginBottom: 8 }}>How it lies</h2>
       {found === null ? <Quiet role="status">Looking at every way it may lie…</Quiet> : null}
       {found instanceof Error ? <Quiet>{found.message}</Quiet> : null}
-      {found && !(found instanceof Error) && found.pieces > 0 ? (
-        <Quiet>It prints in {found.pieces} pieces, each laid on its cut already.</Quiet>
+      {found && !(found instanceof Error) && found.laid ? (
+        <InPieces pieces={found.pieces} takes={takesOf(found.laid, pace, resolved.material)} />
       ) : null}
       {better ? (
         <Notice
@@ -76,6 +76,23 @@ export function WaysPanel({ found, busy }: ReturnType<typeof useWays>) {
         </Quiet>
       ) : null}
     </Panel>
+  );
+}
+
+function InPieces({ pieces, takes }: { pieces: number; takes: ReturnType<typeof takesOf> }) {
+  const { workshop } = useBench('workshop');
+  return (
+    <>
+      <Quiet>It prints in {pieces} pieces, each laid on its cut already; all of them at once take</Quiet>
+      <Figures style={{ justifyContent: 'start', marginTop: 4 }}>
+        <b className="number">{formatHours(takes.hours)}</b>
+        <span className="soft">{formatHoursBetween(takes.from, takes.to)}</span>
+        <b className="number">{formatPlain(takes.grams, 1)} g</b>
+        <span className="soft">
+          {takes.cost.toFixed(2)} {workshop.currency}
+        </span>
+      </Figures>
+    </>
   );
 }
 

@@ -1,4 +1,5 @@
 import { useEffect, useRef, useState } from 'react';
+import type { Estimate } from '../../../../core/print/time';
 import { waysAsked } from '../../../../core/work/ways-to-lie';
 import { useBench } from '../../../job/bench-context';
 import { kernelLine } from '../../../solid/kernel-worker';
@@ -8,6 +9,8 @@ export interface Ways {
   ways: ShownWay[];
   /** What the part falls into; 0 where it is one. */
   pieces: number;
+  /** Of a part in pieces: what all of them take at once. */
+  laid: Estimate | null;
 }
 
 /**
@@ -33,7 +36,7 @@ export function useWays(after: number | null = 0): { found: Ways | Error | null;
           answer => {
             if (gone || !answer) return;
             const found = answer.ok
-              ? { ways: answer.ways, pieces: answer.pieces }
+              ? { ways: answer.ways, pieces: answer.pieces, laid: answer.laid }
               : new Error(answer.findings[0]?.message ?? 'The solid could not be built.');
             setState({ key, found });
           },

@@ -1,0 +1,73 @@
+import { beforeAll, describe, expect, test } from 'vitest';
+import { kernels as startKernels } from '../../../kernels/node';
+import { type Dialect, gcodeOf } from '../../../testing/gcode';
+import { toolpathsOf } from '../../../testing/toolpaths';
+import type { Kernels } from '../../shape/kernels/kernel';
+import { requireRecipe } from '../../shape/recipes';
+import type { Parameters } from '../../shape/recipes/parameters';
+import { solidOf } from '../../shape/solid';
+import type { Point3 } from '../../shape/vector';
+import { posed } from '../pose';
+import { settingsFor } from '../settings';
+import { lookedAt } from './look';
+import type { Known } from './match';
+import type { MateInFile } from './mates-in-file';
+import { GcodeReader } from './reader';
+
+let kernels: Kernels;
+beforeAll(async () => {
+  kernels = await startKernels();
+});
+
+const settings = { ...settingsFor('usual', 0.42), firstLayer: 0.2 };
+const UP: Point3 = [0, 0, -1];
+
+function version(recipe: string, change: Parameters = {}): Known {
+  const { demo } = requireRecipe(recipe);
+  const solid = solidOf({ recipe, additions: [], parameters: { ...demo.parameters, ...change } }, kernels);
+  if (!solid.ok) throw new Error(solid.findings[0]!.message);
+  return { id: 'v1', mesh: solid.part.whole, surfaces: solid.part.surfaces };
+}
+
+async function mates(
+  known: Known,
+  { walls = 3, dialect = {}, turn = 20 }: { walls?: number; dialect?: Dialect; turn?: number } = {},
+): Promise<MateInFile[]> {
+  const layers = await toolpathsOf(posed(known.mesh, { down: UP, turn: 0 }), { ...settings, walls });
+  const reader = new GcodeReader();
+  reader.push(new TextEncoder().encode(gcodeOf(layers, settings.lineWidth, dialect, { turn })));
+  return lookedAt(reader.end(), [known], { id: 'v1', down: UP }, kernels.mesh).mates;
+}
+
+describe('surfaces that must fit, as the file will print them', () => {
+  test.each(['bush', 'round-cap', 'stepped-sleeve', 'tube-adapter', 'rim-fork', 'socket-knob'])(
+    '%s: upright ones within 0.02 of how they were drawn',
+    async id => {
+      const found = await mates(version(id));
+      const told = found.filter(m => m.size !== null);
+      expect(told.length, JSON.stringify(found.map(m => [m.surface, m.size]))).toBeGreaterThan(0);
+      for (const m of told) {
+        expect(Math.abs(m.size! - m.drawn), `${m.surface}: ${m.size} for ${m.drawn}`).toBeLessThan(0.02);
+        expect(m.supported).toBe(false);
+        expect(m.layers.length).toBeGreaterThan(0);
+        expect(m.layers[0]!.lines.length).toBe(4 * m.layers[0]!.roles.length);
+      }
+    },
+  );
+  test('without a word of what each line is, in inches, they are the same', async () => {
+    const known = version('bush');
+    const found = await mates(known, { dialect: { bare: true, relativeE: true, inches: true } });
+    for (const m of found) expect(Math.abs(m.size! - m.drawn)).toBeLessThan(0.02);
+  });
+  test('a bore that is drawn 0.15 larger is read 0.15 larger', async () => {
+    const size = async (boreDiameter: number) =>
+      (await mates(version('bush', { boreDiameter }))).find(m => m.surface === 'bore')!.size!;
+    const { boreDiameter } = requireRecipe('bush').demo.parameters as { boreDiameter: number };
+    expect((await size(boreDiameter + 0.15)) - (await size(boreDiameter))).toBeCloseTo(0.15, 1.7);
+  });
+  test.each([2, 3, 4])('%d passes are counted beside a thick wall', async walls => {
+    const found = await mates(version('stepped-sleeve'), { walls });
+    const bore = found.find(m => m.size !== null)!;
+    expect(bore.passes).toBe(walls);
+  });
+});
