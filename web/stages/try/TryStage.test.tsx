@@ -3,6 +3,7 @@ import { cleanup, screen } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { afterEach, beforeEach, describe, expect, test } from 'vitest';
 import { PageBench, printed } from '../../../testing/page-bench';
+import { aPrint, aTry } from '../../../testing/rows';
 import { TryStage } from './TryStage';
 
 beforeEach(() => sessionStorage.clear());
@@ -69,6 +70,26 @@ describe('a try', () => {
     expect(bench.said).toEqual(['The print was struck out.']);
     expect(screen.getByLabelText<HTMLInputElement>('Anything else?').value).toBe('fine');
     expect(screen.getByRole('radio', { name: 'right' }).getAttribute('aria-checked')).toBe('true');
+  });
+
+  test('that contradicts another one is asked about: one of the two may be left out', async () => {
+    const bench = printed();
+    const [version] = bench.part.history.versions;
+    const [mate] = version!.mates;
+    const at = '2026-02-02T00:00:00.000Z';
+    const say = (id: string, printId: string, verdict: 'tight' | 'loose') =>
+      bench.happen({ kind: 'try', row: aTry({ id, at, printId, mates: { [mate!.mateId]: { verdict } } }) });
+    const narrower = [{ ...mate!, model: mate!.model - 0.3 }];
+    bench.happen({ kind: 'version', row: { ...version!, id: 'v2', number: 2, mates: narrower } });
+    bench.happen({ kind: 'print', row: aPrint({ id: 'p2', at, versionId: 'v2', number: 2 }) });
+    say('t1', 'p1', 'tight');
+    say('t2', 'p2', 'loose');
+    bench.show(<TryStage />);
+    expect(screen.getByText(/Which would you try again/)).toBeTruthy();
+    await userEvent.click(screen.getByRole('button', { name: 'Leave version 1’s verdict out' }));
+    expect(bench.appended).toMatchObject([{ list: 'void', body: { kind: 'try', id: 't1' } }]);
+    await userEvent.click(screen.getByRole('button', { name: 'Try version 1 again' }));
+    expect(screen.getByText(/What version 1 taught/)).toBeTruthy();
   });
 
   test('that leaves a surface out is not done: it is asked for first, and nothing is called right yet', async () => {

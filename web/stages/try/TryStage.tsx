@@ -8,6 +8,7 @@ import { useBench } from '../../job/bench-context';
 import { EffortNotes } from '../../job/EffortNotes';
 import { Button, Select } from '../../ui/controls';
 import { Empty, Lead, Notice, Panel, Row, Stack } from '../../ui/layout';
+import { Contradictions } from './Contradictions';
 import { NextVersion } from './NextVersion';
 import { PressAndSay } from './PressAndSay';
 import { Rescue } from './Rescue';
@@ -57,6 +58,7 @@ export function TryStage() {
           />
         </div>
       ) : null}
+      <Contradictions onTry={setChosen} />
       {outcome ? (
         <Lesson
           outcome={outcome}

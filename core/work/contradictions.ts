@@ -1,0 +1,66 @@
+import { counting } from '../job/history';
+import { modelAsSliced } from '../job/history/print';
+import { drawnClearance } from '../learn/posterior';
+import { VERDICTS, type Verdict } from '../learn/verdict';
+import { outcomeOf } from './outcome';
+import type { ResolvedPart } from './resolved';
+
+/** Two verdicts on one surface that cannot both hold: what was drawn looser went on tighter. */
+
+interface Judged {
+  /** The try that says it last. */
+  tryId: string;
+  print: number;
+  version: number;
+  /** As drawn, and as the printer got it, mm. */
+  model: number;
+  verdict: Verdict;
+}
+
+export interface Contradiction {
+  mateId: string;
+  name: string;
+  /** Drawn with more clearance, and judged tighter. */
+  looser: Judged;
+  tighter: Judged;
+}
+
+/** Clearances nearer than this many times a print's scatter may come out either way round. */
+const APART = 2;
+/** From “right” one step is a matter of the hand; two steps apart it is not. */
+const STEPS = 2;
+
+const order = (v: Verdict) => VERDICTS.indexOf(v);
+
+/** By surface the plainest one, as long as nobody said which of the two counts. */
+export function contradictionsIn({
+  ledger,
+  history,
+}: Pick<ResolvedPart, 'ledger' | 'history'>): Contradiction[] {
+  const { versions, prints, tries } = counting(history);
+  return ledger.mates.flatMap(({ mate, reading, scatter }): Contradiction[] => {
+    const judged = prints.flatMap((print): (Judged & { clearance: number })[] => {
+      const version = versions.find(v => v.id === print.versionId)!;
+      const drawn = version.mates.find(m => m.mateId === mate.id);
+      const verdict = outcomeOf(print, version, tries)?.said[mate.id]?.verdict;
+      const last = tries.findLast(t => t.printId === print.id && t.mates[mate.id]?.verdict);
+      if (!drawn || !verdict || !last) return [];
+      const model = modelAsSliced(drawn.model, mate.side, print);
+      const clearance = drawnClearance({ side: mate.side, reading }, model);
+      return [{ tryId: last.id, print: print.number, version: version.number, model, verdict, clearance }];
+    });
+    const pairs = judged.flatMap(looser =>
+      judged.flatMap(tighter => {
+        const apart = looser.clearance - tighter.clearance;
+        // Verdicts are ordered from the tightest to the loosest.
+        const against = order(tighter.verdict) - order(looser.verdict);
+        return apart > APART * scatter && against >= STEPS
+          ? [{ looser, tighter, plain: apart * against }]
+          : [];
+      }),
+    );
+    pairs.sort((a, b) => b.plain - a.plain);
+    const [worst] = pairs;
+    return worst ? [{ mateId: mate.id, name: mate.name, looser: worst.looser, tighter: worst.tighter }] : [];
+  });
+}
