@@ -7,6 +7,7 @@ import { Look } from '../core/job/history/look';
 import { Print } from '../core/job/history/print';
 import { Try, TryMate } from '../core/job/history/try';
 import { Version } from '../core/job/history/version';
+import { STAGES } from '../core/work/stages';
 
 export const CreateJob = z.object({
   title: z.string().trim().min(1, 'Give the job a name.').max(300, 'At most 300 characters.'),
@@ -71,6 +72,10 @@ export const Activity = z.object({
   kind: z.string(),
   words: z.string(),
 });
+
+/** How long the maker was at each stage, minutes. */
+export const HoursAnswer = z.object({ minutes: z.record(z.enum(STAGES), z.number()) });
+export type HoursAnswer = z.infer<typeof HoursAnswer>;
 
 export const PhotoAnswer = z.object({ photo: Photo, revision: z.number().int() });
 

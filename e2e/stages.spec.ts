@@ -157,6 +157,29 @@ test('Print: what the checks stop can be made all the same, with a reason that s
   expect(history.versions[0].mates[0].pRight).toBeLessThan(0.01);
 });
 
+test('Keep: what it cost stands beside the price and the days of a bought one', async ({ page, bench }) => {
+  const id = await bench.measuredJob();
+  const { revision } = await bench.api('GET', `/jobs/${id}`);
+  const { history } = await bench.api('POST', `/jobs/${id}/versions`, { revision, partId: 'part-1' });
+  const versionId = history.versions[0].id;
+  await bench.api('POST', `/jobs/${id}/prints`, { versionId, hours: 1, grams: 10, failed: 'clogged' });
+  await bench.api('POST', `/jobs/${id}/prints`, { versionId, hours: 2, grams: 20 });
+  await page.goto(`${bench.url}/jobs/${id}/brief`);
+  await page.getByLabel('Price to buy one, if it can be bought').fill('12');
+  await page.keyboard.press('Tab');
+  await page.getByLabel('Days until it would be here').fill('9');
+  await page.keyboard.press('Tab');
+  await page.getByRole('link', { name: /^Keep/ }).click();
+  const worth = page.getByRole('region', { name: 'Worth it?' });
+  await expect(worth).toContainText('3 h of the printer’s');
+  await expect(worth).toContainText('one failed print');
+  await expect(worth).toContainText('12.00 €, 9 days to wait');
+  await worth.getByLabel('Your hours, where you know better').fill('2');
+  await page.keyboard.press('Tab');
+  await expect(worth).toContainText('2 h of yours');
+  await expect(worth).toContainText(/Making it saves [\d.]+ €: [\d.]+ € for each of your hours/);
+});
+
 test('Keep: what does not count any more stays in the logbook, and nothing is learned from it', async ({
   page,
   bench,

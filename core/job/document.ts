@@ -349,6 +349,10 @@ export const Brief = z.object({
   cautionsRead: z.array(z.string().max(60)).max(50),
   /** The price of buying it instead, in the workshop's currency; null if it cannot be bought. */
   priceToBuy: z.number().min(0).max(1e6).nullable(),
+  /** Days until a bought one would be there; null where nobody said. */
+  daysToBuy: z.number().min(0).max(3650).nullable().optional(),
+  /** Hours that the maker spent, where they know better than what was done when tells. */
+  ownHours: z.number().min(0).max(10_000).nullable().optional(),
   /** How many pieces are wanted of each part; one where nobody said. */
   quantity: z.number().int().min(1, 'At least 1.').max(MOST_PIECES, `At most ${MOST_PIECES}.`).optional(),
 });

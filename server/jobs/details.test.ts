@@ -111,6 +111,20 @@ describe('the activity', () => {
   });
 });
 
+test('hours by stage follow from what was done when', async () => {
+  const job = await server.newJob();
+  await server.call('POST', `/jobs/${job.id}/edits`, { revision: 1, edit: readingEdit('rim', 31.7) });
+  const brief = { kind: 'brief', brief: { purpose: 'keeps the rain out' } };
+  await server.call('POST', `/jobs/${job.id}/edits`, { revision: 2, edit: brief });
+  const { minutes } = (await server.call('GET', `/jobs/${job.id}/hours`)).body;
+  // The first thing at a sitting brings its two minutes; the second came a moment later.
+  expect(minutes.measure).toBe(2);
+  expect(minutes.brief).toBeGreaterThanOrEqual(0);
+  expect(minutes.brief).toBeLessThan(1);
+  expect(minutes.print).toBe(0);
+  expect((await server.call('GET', '/jobs/none/hours')).status).toBe(404);
+});
+
 describe('the rack', () => {
   test('shows where each job stands, worked out anew', async () => {
     const job = await server.newJob('Rail end cap');

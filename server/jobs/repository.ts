@@ -13,6 +13,7 @@ import {
   rowsOf,
 } from '../../core/job/history';
 import { recipeById } from '../../core/shape/recipes';
+import { type Moment, stageOfPath, stageOfRow } from '../../core/work/hours';
 import { HttpError, notFound } from '../errors';
 import type { Database, Transaction } from '../store/database';
 import { bench, edits, history, jobs, tags } from '../store/schema';
@@ -238,6 +239,22 @@ export async function readActivity(db: Reader, jobId: string, most: number): Pro
     words,
   }));
   return [...done, ...made].sort((a, b) => (a.at < b.at ? 1 : a.at > b.at ? -1 : 0)).slice(0, most);
+}
+
+/** When something was done, and at which stage. */
+export async function readMoments(db: Reader, jobId: string): Promise<Moment[]> {
+  const rows = await db
+    .select({ at: edits.at, changes: edits.changes })
+    .from(edits)
+    .where(eq(edits.jobId, jobId));
+  const edited = rows.flatMap(({ at, changes }): Moment[] => {
+    const [first] = JSON.parse(changes) as { path: string[] }[];
+    return first ? [{ at, stage: stageOfPath(first.path) }] : [];
+  });
+  const written = logbook(await readHistory(db, jobId)).map(
+    ({ row, kind }): Moment => ({ at: row.at, stage: stageOfRow(kind) }),
+  );
+  return [...edited, ...written];
 }
 
 export async function wordsSince(db: Reader, jobId: string, revision: number): Promise<string[]> {

@@ -1,10 +1,12 @@
 import { Router } from 'express';
 import { z } from 'zod';
+import type { HoursAnswer } from '../../contract/jobs';
 import { CreateJob, EditRequest, MakeAgain, UndoRequest } from '../../contract/jobs';
 import type { Found } from '../../contract/rack';
 import { forAnotherObject } from '../../core/job/again';
 import { newJob } from '../../core/job/new-job';
 import { recipeById } from '../../core/shape/recipes';
+import { minutesByStage } from '../../core/work/hours';
 import { exportJob } from '../bundle/bundle';
 import type { App } from '../context';
 import { HttpError } from '../errors';
@@ -15,7 +17,15 @@ import { answers, tabOf } from './answering';
 import { editJob, revertEdit } from './editing';
 import { addFileRoutes } from './file-routes';
 import { addHistoryRoutes } from './history-routes';
-import { insertJob, readActivity, readJob, readRaw, removeJob, UnreadableJob } from './repository';
+import {
+  insertJob,
+  readActivity,
+  readJob,
+  readMoments,
+  readRaw,
+  removeJob,
+  UnreadableJob,
+} from './repository';
 
 const MOST_ACTIVITY = 200;
 
@@ -101,6 +111,12 @@ export function jobRoutes(app: App): Router {
   router.get('/:id/activity', async (req, res) => {
     await readJob(store.db, req.params.id);
     res.json({ activity: await readActivity(store.db, req.params.id, MOST_ACTIVITY) });
+  });
+
+  router.get('/:id/hours', async (req, res) => {
+    await readJob(store.db, req.params.id);
+    const answer: HoursAnswer = { minutes: minutesByStage(await readMoments(store.db, req.params.id)) };
+    res.json(answer);
   });
 
   router.post('/:id/edits', async (req, res) => {

@@ -1,12 +1,12 @@
 import { ToggleButton, ToggleButtonGroup } from 'react-aria-components';
 import styled from 'styled-components';
 import { type Brief, MOST_PIECES } from '../../../core/job/document';
-import { parseQuantity } from '../../../core/quantity/parse';
 import { useBench } from '../../job/bench-context';
 import { CommittedField } from '../../ui/CommittedField';
 import { Checkbox, FieldLabel } from '../../ui/controls';
 import { Lead, Notice, Panel, Stack } from '../../ui/layout';
 import { FONTS } from '../../ui/theme';
+import { numberProblem, valueFor } from '../number-field';
 import { LoadsAndObstacles } from './LoadsAndObstacles';
 
 const BREAKS: { id: NonNullable<Brief['ifItBreaks']>; word: string; means: string }[] = [
@@ -158,6 +158,14 @@ export function BriefStage() {
                 check={text => (text.trim() === '' ? undefined : numberProblem(text, 0, 1e6))}
                 onCommit={text => set({ priceToBuy: text.trim() === '' ? null : valueFor(text) })}
               />
+              {brief.priceToBuy === null ? null : (
+                <CommittedField
+                  label="Days until it would be here"
+                  value={String(brief.daysToBuy ?? '')}
+                  check={text => (text.trim() === '' ? undefined : numberProblem(text, 0, 3650))}
+                  onCommit={text => set({ daysToBuy: text.trim() === '' ? null : valueFor(text) })}
+                />
+              )}
             </Stack>
           </Panel>
           {resolved.cautions.map(f => (
@@ -173,19 +181,6 @@ export function BriefStage() {
 
 const most = (length: number) => (text: string) =>
   text.length > length ? `At most ${length} characters.` : undefined;
-
-function numberProblem(text: string, min: number, max: number, whole = false): string | undefined {
-  const typed = parseQuantity(text, 'count');
-  if (!typed.ok) return typed.message;
-  const { value } = typed.quantity;
-  if (whole && !Number.isInteger(value)) return 'A whole number of pieces.';
-  return value < min || value > max ? `Between ${min} and ${max}.` : undefined;
-}
-
-function valueFor(text: string): number | null {
-  const typed = parseQuantity(text, 'count');
-  return typed.ok ? typed.quantity.value : null;
-}
 
 const Columns = styled.div`
   display: grid; grid-template-columns: minmax(0, 1.15fr) minmax(0, 1fr); gap: 14px; max-width: 1180px;

@@ -12,23 +12,18 @@ import { FailedPanel } from './FailedPanel';
 import { InService } from './InService';
 import { Logbook } from './Logbook';
 import { PutAway } from './PutAway';
+import { WorthIt } from './WorthIt';
 
 /** In service, the logbook, and the bundle to share. */
 export function KeepStage() {
-  const { document, overview, workshop, job } = useBench('document', 'overview', 'workshop', 'job');
-  const { brief } = document;
-  const wanted = brief.quantity ?? 1;
+  const { overview, workshop, job } = useBench('overview', 'workshop', 'job');
   return (
     <>
       <h1>Kept</h1>
       <Lead>
         {overview.prints} {overview.prints === 1 ? 'print' : 'prints'}
         {overview.failed > 0 ? `, ${overview.failed} of them failed` : ''}, {formatPlain(overview.hours, 1)}{' '}
-        h, {formatPlain(overview.grams, 1)} g, {overview.cost.toFixed(2)} {workshop.currency}
-        {brief.priceToBuy !== null
-          ? `; buying ${wanted === 1 ? 'it' : `${wanted} of it`} costs ${(wanted * brief.priceToBuy).toFixed(2)} ${workshop.currency}`
-          : ''}
-        .
+        h, {formatPlain(overview.grams, 1)} g, {overview.cost.toFixed(2)} {workshop.currency}.
       </Lead>
       <Columns>
         <Stack $gap={14}>
@@ -56,6 +51,7 @@ export function KeepStage() {
         </Stack>
         <Stack $gap={14}>
           <Logbook />
+          <WorthIt />
           <ActivityPanel />
         </Stack>
       </Columns>
