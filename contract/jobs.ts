@@ -5,6 +5,7 @@ import { History, HistoryKindName } from '../core/job/history';
 import { LadderTry } from '../core/job/history/ladder';
 import { Look } from '../core/job/history/look';
 import { Print } from '../core/job/history/print';
+import { Remark } from '../core/job/history/remark';
 import { Try, TryMate } from '../core/job/history/try';
 import { Version } from '../core/job/history/version';
 import { STAGES } from '../core/work/stages';
@@ -120,6 +121,7 @@ export const RecordTry = z
     message: 'Say how at least one surface feels, or what happened.',
     path: ['mates'],
   });
+export const RecordRemark = Remark.omit({ id: true, at: true, voided: true });
 export const RecordLook = Look.omit({ id: true, at: true, voided: true });
 export const MakeLadder = z.object({ mateId: Id, partId: Id });
 export const RecordLadderTry = z.object({

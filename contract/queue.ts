@@ -58,9 +58,17 @@ export type QueueTakes = z.infer<typeof QueueTakes>;
 /** More than this no plate holds. */
 const MOST_ON_PLATE = 40;
 
-/** `part:job:version:pieces`, `slice:job:version:mate` or `ladder:job:ladder`, with commas between. */
+/** Which hand of a part: as drawn, mirrored, or so many of each. */
+export const HANDS = ['drawn', 'other', 'both'] as const;
+export type Hand = (typeof HANDS)[number];
+
+/**
+ * `part:job:version:pieces`, with `:other` or `:both` for its other hand, `slice:job:version:mate` or
+ * `ladder:job:ladder`, with commas between.
+ */
 const Wish = z.string().transform((text, ctx) => {
-  const [kind, jobId, id, last] = text.split(':');
+  const [kind, jobId, id, last, hands = 'drawn'] = text.split(':');
+  const hand = HANDS.find(h => h === hands);
   const ids = z.tuple([Id, Id]).safeParse([jobId, id]);
   const pieces = Number(last);
   if (ids.success) {
@@ -68,8 +76,8 @@ const Wish = z.string().transform((text, ctx) => {
     if (kind === 'ladder' && last === undefined) return { kind, jobId: job, ladderId: of } as const;
     if (kind === 'slice' && Id.safeParse(last).success)
       return { kind, jobId: job, versionId: of, mateId: last! } as const;
-    if (kind === 'part' && Number.isInteger(pieces) && pieces >= 1 && pieces <= MOST_PIECES)
-      return { kind, jobId: job, versionId: of, pieces } as const;
+    if (kind === 'part' && hand && Number.isInteger(pieces) && pieces >= 1 && pieces <= MOST_PIECES)
+      return { kind, jobId: job, versionId: of, pieces, hand } as const;
   }
   ctx.addIssue({ code: 'custom', message: `“${text}” is nothing that can lie on a plate.` });
   return z.NEVER;

@@ -106,10 +106,15 @@ test('Print: a slice is cut, printed first and tried; right, it leads back to th
   const { revision } = await bench.api('GET', `/jobs/${id}`);
   await bench.api('POST', `/jobs/${id}/versions`, { revision, partId: 'part-1' });
   await page.goto(`${bench.url}/jobs/${id}/print`);
+  await page.getByLabel('Note on this version').fill('for the junior double');
+  await page.keyboard.press('Tab');
   await page.getByRole('button', { name: 'Test one surface first: cut slices' }).click();
   await expect(page.getByText(/Skirt over rim: \d+ min and [\d.]+ g, instead of/)).toBeVisible({
     timeout: 60_000,
   });
+  await page.reload();
+  await expect(page.getByLabel('Note on this version')).toHaveValue('for the junior double');
+  await page.getByRole('button', { name: 'Test one surface first: cut slices' }).click();
   await page.getByRole('button', { name: 'The slice is printed' }).click();
   await expect(page.getByRole('heading', { name: 'How does the slice of version 1 sit?' })).toBeVisible();
   await page.keyboard.press('3');

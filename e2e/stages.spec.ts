@@ -255,3 +255,14 @@ test('About: what Sagoma is made of, with each licence’s text', async ({ page,
   await page.getByLabel('Find a package or a licence').fill('teapot');
   await expect(page.getByText('Nothing is called that. Try a shorter word.')).toBeVisible();
 });
+
+test('Rack: of many jobs some are shown, and more on a press', async ({ page, bench }) => {
+  for (let n = 1; n <= 62; n++) await bench.api('POST', '/jobs', { title: `Spacer ${n}`, recipe: 'bush' });
+  await page.goto(bench.url);
+  const tags = page.getByRole('link', { name: /Spacer \d+/ });
+  await expect(tags).toHaveCount(60);
+  await page.getByRole('button', { name: '2 more of 62' }).click();
+  await expect(tags).toHaveCount(62);
+  await page.getByLabel('Find a job').fill('Spacer 7');
+  await expect(tags).toHaveCount(1);
+});

@@ -49,5 +49,5 @@ export function stageOfPath([root, , of]: readonly string[]): Stage {
 export function stageOfRow(kind: HistoryKindName): Stage {
   if (kind === 'try' || kind === 'ladder-try') return 'try';
   if (kind === 'ladder') return 'fit';
-  return kind === 'look' ? 'keep' : 'print';
+  return kind === 'look' || kind === 'remark' ? 'keep' : 'print';
 }

@@ -1,4 +1,5 @@
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
+import { remarkOf } from '../../core/job/history/remark-of';
 import { FIRST_WORKSHOP } from '../../core/job/workshop';
 import { readingEdit, type TestServer, testServer } from '../../testing/server';
 import { Events } from '../events';
@@ -109,6 +110,27 @@ describe('the activity', () => {
     expect((await words())[0]).toBe('Made version 1; does not count: wrong spool');
     expect((await tag()).state).toBe('On the bench');
   });
+});
+
+test('a version is noted of, the latest note counts, and it stands in the logbook', async () => {
+  const job = await server.newJob();
+  let revision = 1;
+  for (const edit of [readingEdit('rim', 31.7), readingEdit('rim_height', 14)])
+    revision = (await server.call('POST', `/jobs/${job.id}/edits`, { revision, edit })).body.revision;
+  const made = await server.call('POST', `/jobs/${job.id}/versions`, { revision, partId: 'part-1' });
+  const versionId = made.body.history.versions[0].id;
+  for (const text of ['the stiff one', ' the flexible one '])
+    expect((await server.call('POST', `/jobs/${job.id}/remarks`, { versionId, text })).status).toBe(201);
+  const { history } = (await server.call('GET', `/jobs/${job.id}`)).body;
+  expect(remarkOf(history, versionId)).toBe('the flexible one');
+  const { activity } = (await server.call('GET', `/jobs/${job.id}/activity`)).body;
+  expect(activity[0].words).toBe('Noted of version 1: the flexible one');
+  const found = await server.call('GET', '/jobs/search?q=flexible%20one');
+  expect(found.body.ids).toEqual([job.id]);
+  const none = await server.call('POST', `/jobs/${job.id}/remarks`, { versionId: 'v-none', text: 'x' });
+  expect(none.status).toBe(404);
+  const long = await server.call('POST', `/jobs/${job.id}/remarks`, { versionId, text: 'x'.repeat(601) });
+  expect(long.status).toBe(400);
 });
 
 test('hours by stage follow from what was done when', async () => {

@@ -8,6 +8,7 @@ import {
   RecordLadderTry,
   RecordLook,
   RecordPrint,
+  RecordRemark,
   RecordTry,
   VoidRow,
 } from '../../contract/jobs';
@@ -124,6 +125,20 @@ export function addHistoryRoutes(router: Router, app: App): void {
         throw new HttpError(400, 'bad-input', `That print has ${print.pieces} pieces.`);
       refuseStrangePhotos(job, wish.photos);
       const row: HistoryRow = { kind: 'look', row: { ...now(), ...wish } };
+      await appendRow(tx, id, row);
+      return { added: [row], revision: job.revision };
+    });
+    tell(req, id, revision);
+    res.status(201).json(await change(req, id, { added }));
+  });
+
+  router.post('/:id/remarks', async (req, res) => {
+    const wish = RecordRemark.parse(req.body);
+    const { id } = req.params;
+    const { added, revision } = await store.write(async tx => {
+      const job = await readJob(tx, id);
+      if (!counting(job.history).versions.some(v => v.id === wish.versionId)) throw notFound('That version');
+      const row: HistoryRow = { kind: 'remark', row: { ...now(), ...wish } };
       await appendRow(tx, id, row);
       return { added: [row], revision: job.revision };
     });

@@ -1,7 +1,7 @@
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { Plate, Queue } from '../../contract/queue';
 import { readThreeMf } from '../../core/files/reading-back';
-import { boundsOf } from '../../core/shape/mesh/mesh';
+import { boundsOf, volumeOf } from '../../core/shape/mesh/mesh';
 import { readingEdit, type TestServer, testServer } from '../../testing/server';
 
 let server: TestServer;
@@ -88,6 +88,22 @@ describe('a plate', () => {
       expect(Math.min(min[0], min[1])).toBeGreaterThan(0);
       expect(Math.max(max[0], max[1])).toBeLessThan(220);
     }
+  });
+  test('pairs: so many of each hand, mirrored and named; a thread is never mirrored', async () => {
+    const a = await bush('Pair', 8);
+    const of = `of=part:${a.id}:${a.version}:2:both`;
+    const plate = Plate.parse((await server.call('GET', `/queue/plate?${of}`)).body);
+    expect(plate.beds[0]!.pieces.map(p => p.name).sort()).toEqual([
+      'Pair v1',
+      'Pair v1',
+      'Pair v1, other hand',
+      'Pair v1, other hand',
+    ]);
+    const { names, meshes } = readThreeMf(await server.bytes(`/queue/plate.3mf?${of}`));
+    expect(names.filter(n => n.includes('other hand'))).toHaveLength(2);
+    for (const mesh of meshes) expect(volumeOf(mesh)).toBeCloseTo(volumeOf(meshes[0]!), 1);
+    const none = await server.call('GET', `/queue/plate?of=part:${a.id}:${a.version}:1:left`);
+    expect(none.status).toBe(400);
   });
   test('a slice may lie beside a part', async () => {
     const a = await bush('Sliced', 30);

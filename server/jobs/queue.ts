@@ -1,4 +1,4 @@
-import type { Plate, PlateAsked, Queue, QueueItem, QueueLadder } from '../../contract/queue';
+import type { Hand, Plate, PlateAsked, Queue, QueueItem, QueueLadder } from '../../contract/queue';
 import { Rack } from '../../contract/rack';
 import { counting } from '../../core/job/history';
 import type { Material, Printer, Workshop } from '../../core/job/workshop';
@@ -240,15 +240,26 @@ async function bodiesOf(
   }
   const estimate = await estimateOfVersion(version, workshop, solids, job.id);
   if (!estimate) throw notBuildable();
-  return [
-    {
-      of: { kind: 'part', solid, pose: version.pose },
-      name,
-      pieces: wish.pieces,
-      printer,
-      material,
-      estimate,
-      note: `${name}: sizes compensated.`,
-    },
-  ];
+  if (wish.hand !== 'drawn' && solid.record.surfaces.some(m => m.kind === 'thread'))
+    throw new HttpError(
+      422,
+      'mirrored-thread',
+      `“${name}” has a thread: mirrored it would turn the other way. Make its other hand on Shape instead.`,
+    );
+  return HANDS_OF[wish.hand].map(mirrored => ({
+    of: { kind: 'part', solid, pose: version.pose, mirrored },
+    name: mirrored ? `${name}, other hand` : name,
+    pieces: wish.pieces,
+    printer,
+    material,
+    estimate,
+    note: `${name}${mirrored ? ', other hand' : ''}: sizes compensated.`,
+  }));
 }
+
+/** By hand, whether each of its bodies is mirrored. */
+const HANDS_OF: Readonly<Record<Hand, readonly boolean[]>> = {
+  drawn: [false],
+  other: [true],
+  both: [false, true],
+};

@@ -43,7 +43,13 @@ export type PlateBed = Readonly<{ width: number; depth: number }>;
 
 /** What can lie on a plate. */
 export type PlateBody =
-  | { kind: 'part'; solid: KeptSolid; pose: Pose }
+  | {
+      kind: 'part';
+      solid: KeptSolid;
+      pose: Pose;
+      /** The other hand of it. */
+      mirrored?: boolean;
+    }
   | { kind: 'slice'; solid: KeptSolid; pose: Pose; surface: string }
   | { kind: 'ring'; side: Side; sizes: readonly number[]; number: number };
 

@@ -14,7 +14,7 @@ import type { BuiltPart } from '../../core/shape/built-part';
 import { inspectPart } from '../../core/shape/checks/inspect';
 import { SAGITTA } from '../../core/shape/finish';
 import { KernelError, type Kernels } from '../../core/shape/kernels/kernel';
-import { boundsOf, type TriangleMesh } from '../../core/shape/mesh/mesh';
+import { boundsOf, mirroredMesh, type TriangleMesh } from '../../core/shape/mesh/mesh';
 import { packMeshes, unpackMeshes } from '../../core/shape/mesh/packed';
 import { Recent } from '../../core/shape/recent';
 import { recipeWith } from '../../core/shape/recipe-with';
@@ -161,7 +161,10 @@ function named(
 async function plateBody(of: PlateBody): Promise<TriangleMesh | string> {
   if (of.kind === 'ring') return ladderRing(of);
   const { part } = await solidAt(of.solid);
-  if (of.kind === 'part') return lying(part, of.pose);
+  if (of.kind === 'part') {
+    const lies = lying(part, of.pose);
+    return of.mirrored ? mirroredMesh(lies) : lies;
+  }
   const slice = sliceOf(part, of.surface, of.pose, (await kernels()).mesh, SAGITTA.file);
   return slice.ok ? posed(slice.mesh, of.pose) : slice.why;
 }

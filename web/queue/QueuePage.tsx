@@ -2,7 +2,7 @@ import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useEffect, useState } from 'react';
 import { Link } from 'react-router';
 import styled from 'styled-components';
-import { Queue, type QueueItem, QueueTakes } from '../../contract/queue';
+import { HANDS, type Hand, Queue, type QueueItem, QueueTakes } from '../../contract/queue';
 import { MOST_PIECES } from '../../core/job/document';
 import { formatHours, formatPlain } from '../../core/quantity/format';
 import { get } from '../api/client';
@@ -115,7 +115,7 @@ function ItemRow({
   onChoose(choice: Choice | null): void;
 }) {
   const [text, setText] = useState(String(item.pieces));
-  const [slice, setSlice] = useState('');
+  const [of, setOf] = useState('drawn');
   const takes = useQuery({
     queryKey: ['queue-takes', item.versionId],
     queryFn: () => get(`/queue/takes/${item.jobId}/${item.versionId}`, QueueTakes),
@@ -126,7 +126,8 @@ function ItemRow({
     Number.isInteger(pieces) && pieces >= 1 && pieces <= MOST_PIECES
       ? undefined
       : `A whole number, 1 to ${MOST_PIECES}.`;
-  const told = (many: number, mate: string) => choiceOf(item, many, mate === '' ? null : mate);
+  const told = (many: number, what: string) =>
+    choiceOf(item, many, isHand(what) ? { hand: what } : { slice: what });
   const one = takes.data?.takes;
   return (
     <li>
@@ -134,7 +135,7 @@ function ItemRow({
         aria-label={`${item.title}, ${item.words}`}
         isSelected={chosen !== null}
         isDisabled={problem !== undefined || takes.data?.takes === null}
-        onChange={on => onChoose(on ? told(pieces, slice) : null)}
+        onChange={on => onChoose(on ? told(pieces, of) : null)}
       >
         <Words>
           <b>
@@ -154,33 +155,38 @@ function ItemRow({
           <TextField
             label="Pieces"
             value={text}
-            isDisabled={slice !== ''}
+            isDisabled={!isHand(of)}
             problem={problem}
             onChange={value => {
               setText(value);
               const many = Number(value.trim());
-              if (Number.isInteger(many) && many >= 1 && many <= MOST_PIECES) onChoose(told(many, slice));
+              if (Number.isInteger(many) && many >= 1 && many <= MOST_PIECES) onChoose(told(many, of));
             }}
           />
-          {item.mates.length > 0 ? (
-            <Select
-              label="Of it"
-              value={slice}
-              options={[
-                { value: '', label: 'the whole part' },
-                ...item.mates.map(m => ({ value: m.id, label: `only a slice with “${m.name}”` })),
-              ]}
-              onChange={mate => {
-                setSlice(mate);
-                onChoose(told(problem ? 1 : pieces, mate));
-              }}
-            />
-          ) : null}
+          <Select
+            label="Of it"
+            value={of}
+            options={[
+              ...HAND_OPTIONS,
+              ...item.mates.map(m => ({ value: m.id, label: `only a slice with “${m.name}”` })),
+            ]}
+            onChange={what => {
+              setOf(what);
+              onChoose(told(problem ? 1 : pieces, what));
+            }}
+          />
         </Ask>
       ) : null}
     </li>
   );
 }
+
+const HAND_OPTIONS: { value: string; label: string }[] = [
+  { value: 'drawn', label: 'the whole part' },
+  { value: 'other', label: 'its other hand' },
+  { value: 'both', label: 'pairs: so many of each hand' },
+];
+const isHand = (what: string): what is Hand => HANDS.some(h => h === what);
 
 const Page = styled.main`padding: 22px 28px 60px; max-width: 1240px; margin: 0 auto;`;
 const Columns = styled.div`

@@ -1,4 +1,4 @@
-import type { QueueItem, QueueLadder } from '../../contract/queue';
+import type { Hand, QueueItem, QueueLadder } from '../../contract/queue';
 
 /** What was chosen for a plate. */
 export type Chosen = Readonly<Record<string, Choice>>;
@@ -9,18 +9,27 @@ export interface Choice {
   printerId: string;
   materialId: string;
   /** What is recorded once it is printed; null for rings, which are judged, not counted. */
-  print: { jobId: string; versionId: string; pieces: number; slice: string | null } | null;
+  print: { jobId: string; versionId: string; pieces: number; slice: string | null; note: string } | null;
 }
 
-/** @param slice the mate that a slice carries; null for the whole part */
-export function choiceOf(item: QueueItem, pieces: number, slice: string | null): Choice {
+/** What is printed of a version: the whole part in one hand, or a slice that carries a mate. */
+export type Of = { hand: Hand } | { slice: string };
+
+export function choiceOf(item: QueueItem, pieces: number, what: Of): Choice {
   const { jobId, versionId, printerId, materialId } = item;
-  const wish = slice ? `slice:${jobId}:${versionId}:${slice}` : `part:${jobId}:${versionId}:${pieces}`;
+  const slice = 'slice' in what ? what.slice : null;
+  const hand = 'hand' in what ? what.hand : 'drawn';
   return {
-    wish,
+    wish: slice ? `slice:${jobId}:${versionId}:${slice}` : `part:${jobId}:${versionId}:${pieces}:${hand}`,
     printerId,
     materialId,
-    print: { jobId, versionId, pieces: slice ? 1 : pieces, slice },
+    print: {
+      jobId,
+      versionId,
+      pieces: slice ? 1 : hand === 'both' ? 2 * pieces : pieces,
+      slice,
+      note: { drawn: '', other: 'other hand', both: 'both hands' }[hand],
+    },
   };
 }
 

@@ -38,6 +38,8 @@ export function Rack() {
   }, [rack.isSuccess]);
   const name = rack.data?.workshop ?? '';
   const [where, setWhere] = useState<Where>('rack');
+  /** How many tags of a group are shown, by its title. */
+  const [shown, setShown] = useState<Readonly<Record<string, number>>>({});
   const found = useFound(wanted);
   const all = rack.data?.jobs ?? [];
   const away = all.some(job => job.away !== null);
@@ -117,9 +119,20 @@ export function Rack() {
               <Group>
                 {group.title} <small>{group.jobs.length === 1 ? '1 job' : `${group.jobs.length} jobs`}</small>
               </Group>
-              {group.jobs.map(job => (
+              {group.jobs.slice(0, shown[group.title] ?? PAGE).map(job => (
                 <Tag key={job.id} job={job} />
               ))}
+              {group.jobs.length > (shown[group.title] ?? PAGE) ? (
+                <Button
+                  $look="quiet"
+                  onPress={() =>
+                    setShown(now => ({ ...now, [group.title]: (now[group.title] ?? PAGE) + PAGE }))
+                  }
+                >
+                  {Math.min(PAGE, group.jobs.length - (shown[group.title] ?? PAGE))} more of{' '}
+                  {group.jobs.length}
+                </Button>
+              ) : null}
             </section>
           ),
         )}
@@ -132,6 +145,9 @@ export function Rack() {
     </>
   );
 }
+
+/** Tags of a group that are shown at once: thousands take a browser seconds. */
+const PAGE = 60;
 
 type Where = 'rack' | 'archived' | 'removed';
 const WHERE: { value: Where; label: string }[] = [

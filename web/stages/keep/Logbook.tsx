@@ -1,6 +1,7 @@
 import { format } from 'date-fns';
 import { useState } from 'react';
 import styled from 'styled-components';
+import { remarkOf } from '../../../core/job/history/remark-of';
 import { FAILURE_WORDS } from '../../../core/learn/happened';
 import { capital, formatPlain } from '../../../core/quantity/format';
 import { versionWords } from '../../../core/work/show';
@@ -44,6 +45,7 @@ export function Logbook() {
               }
             />
           </Row>
+          {remarkOf(job.history, v.id) ? <p>{remarkOf(job.history, v.id)}</p> : null}
           {prints
             .filter(p => p.versionId === v.id)
             .map(p => (

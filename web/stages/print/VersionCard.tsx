@@ -18,6 +18,7 @@ import { OtherFiles } from './OtherFiles';
 import { RecordPrintForm } from './RecordPrintForm';
 import { type SlicedFigures, SlicedFile } from './sliced/SlicedFile';
 import { TestSlices } from './slices/TestSlices';
+import { VersionNote } from './VersionNote';
 
 /** A version that was made: its numbers, its files, and its prints. */
 export function VersionCard({ version, open }: { version: Version; open: boolean }) {
@@ -120,6 +121,7 @@ export function VersionCard({ version, open }: { version: Version; open: boolean
           No {kind.toUpperCase()} of it: {why}
         </p>
       ))}
+      <VersionNote version={version} />
       {open ? <BatchLines version={version} /> : null}
       <OtherFiles path={`/api/jobs/${job.id}/versions/${version.id}/files`} version={version} />
       {open ? <TestSlices key={`slices ${version.id}`} version={version} /> : null}

@@ -1,0 +1,21 @@
+import { z } from 'zod';
+import { Id } from '../document';
+import { defineRow, Voidable } from './kind';
+
+/** What a maker notes about a version after it was made: the version itself never changes. The latest one counts. */
+export const Remark = z.object({
+  ...Voidable,
+  versionId: Id,
+  /** Empty where an earlier one is taken back. */
+  text: z.string().trim().max(600, 'At most 600 characters.'),
+});
+export type Remark = z.infer<typeof Remark>;
+
+export const remark = defineRow({
+  kind: 'remark',
+  list: 'remarks',
+  schema: Remark,
+  about: row => ({ list: 'versions', id: row.versionId }),
+  words: (row, version) =>
+    row.text ? `Noted of version ${version}: ${row.text}` : `Took back what was noted of version ${version}`,
+});
