@@ -23,18 +23,18 @@ const browser = await chromium.launch(config.use!.launchOptions);
 const views: [
   name: string,
   path: string,
-  options?: { select?: string; open?: string; dark?: boolean; width?: number },
+  options?: { select?: string; open?: string; check?: string; dark?: boolean; width?: number },
 ][] = [
   ['rack', '/'],
   ['brief', `${cap}/brief`],
   ['measure', `${cap}/measure`, { select: 'Groove, outside' }],
-  ['measure-thread', `${job('Drain')}/measure`, { select: 'Outlet: span' }],
   ['sheet', `${job('Rail')}/sheet`],
   ['shelf', `/shelf?ask=${encodeURIComponent('5.5 across flats')}`],
   ['fit', `${cap}/fit`, { select: 'Skirt over rim' }],
   ['shape', `${cap}/shape`, { select: 'Skirt over rim' }],
   ['shape-additions', `${job('Rubbing')}/shape`, { open: 'Which side' }],
-  ['print', `${cap}/print`],
+  ['print', `${job('Dehumidifier')}/print`],
+  ['printers', '/queue', { check: 'Rail end cap' }],
   ['try', `${cap}/try`],
   ['keep', `${job('Trestle')}/keep`],
   ['shape-cradle', `${job('Cradle')}/shape`, { select: 'Slab between the sides', dark: true }],
@@ -45,7 +45,7 @@ const views: [
   ['workshop', '/workshop'],
   ['measure-phone', `${job('Drain')}/measure`, { width: 390 }],
 ];
-for (const [name, path, { select, open, dark, width } = {}] of views) {
+for (const [name, path, { select, open, check, dark, width } = {}] of views) {
   // Names on the command line: only those.
   if (process.argv.length > 2 && !process.argv.includes(name)) continue;
   const page = await (
@@ -67,6 +67,10 @@ for (const [name, path, { select, open, dark, width } = {}] of views) {
       .first()
       .waitFor();
   }
+  if (check) {
+    await page.getByText(check).click();
+    await page.getByRole('region', { name: 'Plate' }).getByRole('img').waitFor();
+  }
   if (select)
     await page
       .getByRole('complementary', { name: 'Ledger' })
@@ -79,7 +83,7 @@ for (const [name, path, { select, open, dark, width } = {}] of views) {
       .evaluate(region => region.scrollIntoView({ block: 'center' }));
   }
   // The checks on a solid come after it.
-  await page.waitForTimeout(path.endsWith('shape') ? 5000 : 1500);
+  await page.waitForTimeout(/(shape|print)$/.test(path) ? 5000 : 1500);
   await page.screenshot({ path: join(out, `${name}.png`) });
   await page.close();
 }

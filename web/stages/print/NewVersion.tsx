@@ -126,7 +126,6 @@ export function NewVersion({ ways }: Pick<Parameters<typeof FirstPanel>[0], 'way
             ))}
           </Numbers>
         )}
-        {unchanged ? null : <FirstPanel ways={ways} />}
         <Stack $gap={6}>
           {findings === null && !refused ? (
             <p className="soft" role="status">
@@ -168,6 +167,7 @@ export function NewVersion({ ways }: Pick<Parameters<typeof FirstPanel>[0], 'way
             </Notice>
           ))}
         </Stack>
+        {unchanged ? null : <FirstPanel ways={ways} />}
       </Panel>
       <AcceptDialog
         key={String(stops !== null)}
