@@ -42,6 +42,7 @@ describe('what the version before this one wrote', () => {
         ladderTries: 1,
         // There were none then.
         looks: 0,
+        remarks: 0,
       });
       const [version] = job.history.versions;
       expect(version).toMatchObject({ files: {}, without: {} });
