@@ -9,6 +9,7 @@ import { readStl, readThreeMf } from '../core/files/reading-back';
 import { writeStl } from '../core/files/stl';
 import { closureOf, volumeOf } from '../core/shape/mesh/mesh';
 import { loopNear, sectionAtZ } from '../core/shape/mesh/section';
+import { scannedCylinder } from '../testing/scanned';
 import { box } from '../testing/solids';
 import { run } from './run';
 
@@ -64,6 +65,13 @@ function aFile(): string {
   return path;
 }
 
+/** The outside of a tube of 31.7, for commands that take a scan. */
+function aScan(): string {
+  const path = join(folder, 'tube.stl');
+  writeFileSync(path, writeStl(scannedCylinder(31.7, 20), 'tube'));
+  return path;
+}
+
 describe('help', () => {
   test('every command’s example runs as it stands', async () => {
     const { out } = await sagoma('--help');
@@ -81,11 +89,13 @@ describe('help', () => {
       'print plan',
       'print estimate',
       'print read',
+      'scan inspect',
+      'scan fit',
     ]);
     for (const command of commands) {
       const help = (await sagoma(`${command} --help`)).out;
       const example = /echo '(.*)' \|/.exec(help)?.[1] ?? '';
-      const file = help.includes(' FILE\n') ? ` ${aFile()}` : '';
+      const file = help.includes(' FILE\n') ? ` ${command.startsWith('scan') ? aScan() : aFile()}` : '';
       const words = /sagoma -- (ref .*)/.exec(help)?.[1] ?? `${command}${file}`;
       const { code, out: json, err } = await sagoma(words, example);
       expect(err, command).toBe('');

@@ -8,6 +8,8 @@ export interface Command<In = unknown> {
   words?: boolean;
   /** Takes a file's name after its own, which becomes `file` of its input. */
   file?: boolean;
+  /** The file is all that it needs: standard input is not waited for. */
+  inputOptional?: boolean;
   /** One line. */
   about: string;
   /** Example input that runs unchanged; null when it takes no input. */
@@ -20,6 +22,8 @@ export interface Command<In = unknown> {
 export interface CommandOptions {
   /** File to write, where the command writes one. */
   out?: string;
+  /** Of lengths in a file that says none: mm unless given. */
+  unit?: string;
 }
 
 /** What the caller did wrong: exit 2 and the one error shape. */

@@ -9,6 +9,7 @@ import { measureEvaluate } from './measure';
 import { partAdditions, partBuild, partList } from './part';
 import { printEstimate, printPlan, printRead } from './print';
 import { ref } from './ref';
+import { scanFit, scanInspect } from './scan';
 import { threadIdentify } from './thread';
 import { trialNext } from './trial';
 
@@ -29,6 +30,8 @@ const COMMANDS = [
   printPlan,
   printEstimate,
   printRead,
+  scanInspect,
+  scanFit,
 ] as Command<never>[];
 
 interface Words {
@@ -63,7 +66,7 @@ export async function run(argv: readonly string[], io: Io): Promise<number> {
     if (options.jsonl) return await runLines(command, options, io);
     const text = command.words
       ? JSON.stringify({ args })
-      : command.input === null
+      : command.input === null || (command.inputOptional && options.in === undefined)
         ? ''
         : readInput(options.in, io);
     io.out(`${JSON.stringify(await runOne(command, text, options, command.file ? args[0] : undefined))}\n`);
@@ -77,6 +80,7 @@ export async function run(argv: readonly string[], io: Io): Promise<number> {
 const OPTIONS = {
   in: { type: 'string' },
   out: { type: 'string' },
+  unit: { type: 'string' },
   jsonl: { type: 'boolean', default: false },
   help: { type: 'boolean', short: 'h', default: false },
 } as const;
@@ -168,8 +172,10 @@ function help(command: Command<never>): string {
   const example =
     command.example === null
       ? run
-      : command.words
-        ? `${run} ${(command.example as { args: string[] }).args.join(' ')}`
-        : `echo '${JSON.stringify(command.example)}' | ${run}${command.file ? ' FILE' : ''}`;
+      : command.inputOptional
+        ? `${run} FILE`
+        : command.words
+          ? `${run} ${(command.example as { args: string[] }).args.join(' ')}`
+          : `echo '${JSON.stringify(command.example)}' | ${run}${command.file ? ' FILE' : ''}`;
   return `${command.name}: ${command.about}\n\n  ${example}\n`;
 }

@@ -90,7 +90,7 @@ test('Print: a sliced file is read back: the right one is ticked, a scaled one i
   await expect(page.getByRole('img', { name: /Layer at .* about “Skirt over rim”/ })).toBeVisible();
   await page.getByRole('button', { name: 'Take its figures' }).click();
   await expect(page.getByLabel('Grams')).not.toHaveValue('');
-  await expect(page.getByRole('textbox', { name: 'Note' })).toHaveValue(/layers of 0.2/);
+  await expect(page.getByRole('textbox', { name: 'Note', exact: true })).toHaveValue(/layers of 0.2/);
 
   await choose('small.gcode', await sliced(scaled(mesh, 0.98)));
   await expect(page.getByText(/scaled by −2 %/)).toBeVisible({ timeout: 90_000 });

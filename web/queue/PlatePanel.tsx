@@ -4,9 +4,10 @@ import { useState } from 'react';
 import styled from 'styled-components';
 import { JobChange } from '../../contract/jobs';
 import { Plate, type Queue } from '../../contract/queue';
-import { formatHours, formatHoursBetween, formatPlain } from '../../core/quantity/format';
+import { formatHours, formatPlain } from '../../core/quantity/format';
 import { get, post } from '../api/client';
 import { FileLink } from '../stages/print/FileLink';
+import { TakesFigures } from '../stages/print/TakesFigures';
 import { Button, Select } from '../ui/controls';
 import { Notice, Panel, Row } from '../ui/layout';
 import { FONTS } from '../ui/theme';
@@ -99,14 +100,10 @@ export function PlatePanel({
             <Bed key={i}>
               <BedPicture bed={plate.data.bed} pieces={pieces} />
               <div>
-                <Figures>
-                  <b className="number">{formatHours(takes.hours)}</b>
-                  <span className="soft">{formatHoursBetween(takes.from, takes.to)}</span>
-                  <b className="number">{formatPlain(takes.grams, 0)} g</b>
-                  <span className="soft">
-                    {pieces.length} {pieces.length === 1 ? 'piece' : 'pieces'}
-                  </span>
-                </Figures>
+                <TakesFigures
+                  takes={takes}
+                  beside={`${pieces.length} ${pieces.length === 1 ? 'piece' : 'pieces'}`}
+                />
                 <p className="soft">
                   {how === 'yes'
                     ? `One that comes loose costs ${formatHours(lost.hours)} at most; the others stand.`
@@ -198,5 +195,4 @@ const Bed = styled.div`
   > div { display: flex; flex-direction: column; gap: 8px; align-items: flex-start; }
   @media (max-width: 520px) { grid-template-columns: 1fr; }
 `;
-const Figures = styled.div`display: grid; grid-template-columns: auto 1fr; gap: 2px 10px; align-items: baseline; b { font-size: 17px; }`;
 const Names = styled.ol`margin: 0; padding-left: 22px; color: var(--soft); li { overflow-wrap: anywhere; padding: 1px 0; }`;

@@ -81,6 +81,18 @@ export class BedGrid {
   }
 
   private isFree(mask: Mask, x: number, y: number): boolean {
+    return this.each(mask, x, y, (at, bits) => (this.bits[at]! & bits) === 0);
+  }
+
+  put(mask: Mask, x: number, y: number): void {
+    this.each(mask, x, y, (at, bits) => {
+      this.bits[at]! |= bits;
+      return true;
+    });
+  }
+
+  /** Every word of a mask where it would lie, until one says no. */
+  private each(mask: Mask, x: number, y: number, goes: (at: number, bits: number) => boolean): boolean {
     const [left, front] = [x + this.border - mask.border, y + this.border - mask.border];
     const [word, shift] = [left >> 5, left & 31];
     for (let row = 0; row < mask.deep; row++) {
@@ -88,23 +100,10 @@ export class BedGrid {
       for (let w = 0; w < mask.words; w++) {
         const m = mask.bits[row * mask.words + w]!;
         if (m === 0) continue;
-        if ((this.bits[at + w]! & (m << shift)) !== 0) return false;
-        if (shift > 0 && (this.bits[at + w + 1]! & (m >>> (32 - shift))) !== 0) return false;
+        if (!goes(at + w, m << shift)) return false;
+        if (shift > 0 && !goes(at + w + 1, m >>> (32 - shift))) return false;
       }
     }
     return true;
-  }
-
-  put(mask: Mask, x: number, y: number): void {
-    const [left, front] = [x + this.border - mask.border, y + this.border - mask.border];
-    const [word, shift] = [left >> 5, left & 31];
-    for (let row = 0; row < mask.deep; row++) {
-      const at = (front + row) * this.words + word;
-      for (let w = 0; w < mask.words; w++) {
-        const m = mask.bits[row * mask.words + w]!;
-        this.bits[at + w]! |= m << shift;
-        if (shift > 0) this.bits[at + w + 1]! |= m >>> (32 - shift);
-      }
-    }
   }
 }

@@ -4,13 +4,14 @@ import { paceOfPrinter, takesOf } from '../../../../core/print/of-printer';
 import type { Pace } from '../../../../core/print/pace';
 import { isSameWay } from '../../../../core/print/pose';
 import { poseInWords } from '../../../../core/print/pose-words';
-import { capital, formatHours, formatHoursBetween, formatPlain } from '../../../../core/quantity/format';
+import { capital, formatHours } from '../../../../core/quantity/format';
 import { useNoted } from '../../../api/use-pace';
 import { useBench } from '../../../job/bench-context';
 import { Button } from '../../../ui/controls';
 import { Notice, Panel } from '../../../ui/layout';
 import type { ShownWay } from '../../../workers/solid-protocol';
 import { PngPicture } from '../PngPicture';
+import { TakesFigures } from '../TakesFigures';
 import type { useWays } from './use-ways';
 
 /** How the part lies on the bed: the best ways beside each other, with what each needs and takes. */
@@ -84,14 +85,7 @@ function InPieces({ pieces, takes }: { pieces: number; takes: ReturnType<typeof 
   return (
     <>
       <Quiet>It prints in {pieces} pieces, each laid on its cut already; all of them at once take</Quiet>
-      <Figures style={{ justifyContent: 'start', marginTop: 4 }}>
-        <b className="number">{formatHours(takes.hours)}</b>
-        <span className="soft">{formatHoursBetween(takes.from, takes.to)}</span>
-        <b className="number">{formatPlain(takes.grams, 1)} g</b>
-        <span className="soft">
-          {takes.cost.toFixed(2)} {workshop.currency}
-        </span>
-      </Figures>
+      <TakesFigures takes={takes} beside={`${takes.cost.toFixed(2)} ${workshop.currency}`} />
     </>
   );
 }
@@ -114,14 +108,7 @@ function Card({ way, pace, chosen, onLay }: { way: ShownWay; pace: Pace; chosen:
     <CardBox $chosen={chosen} aria-label={`Way to lie: ${words}`} role="group">
       <PngPicture bytes={way.picture} alt={`The part ${words}`} height={92} />
       <strong>{capital(words)}</strong>
-      <Figures>
-        <b className="number">{formatHours(takes.hours)}</b>
-        <span className="soft">{formatHoursBetween(takes.from, takes.to)}</span>
-        <b className="number">{formatPlain(takes.grams, 1)} g</b>
-        <span className="soft">
-          {takes.cost.toFixed(2)} {workshop.currency}
-        </span>
-      </Figures>
+      <TakesFigures takes={takes} beside={`${takes.cost.toFixed(2)} ${workshop.currency}`} />
       <ul>
         {reasons.slice(0, MOST_REASONS).map(r => (
           <li key={r}>{r}</li>
@@ -153,5 +140,4 @@ const CardBox = styled.div<{ $chosen: boolean }>`
   ul { list-style: none; margin: 0 0 4px; padding: 0; flex: 1; line-height: 1.25; font-size: 13.5px; }
   li { padding: 1px 0; overflow-wrap: anywhere; }
 `;
-const Figures = styled.div`display: grid; grid-template-columns: auto 1fr; gap: 1px 8px; align-items: baseline; font-size: 13.5px; b { font-size: 15px; }`;
 const Chosen = styled.span`display: inline-flex; align-items: center; gap: 5px; min-height: 32px; color: var(--blue); font-weight: 600;`;

@@ -1,0 +1,100 @@
+import { lusolve } from 'mathjs';
+import type { Point3 } from '../../shape/vector';
+import { centredOn, distanceTo, FREE, movedBy, type Primitive } from './primitive';
+
+/** A surface laid on points by least squares of orthogonal distance (Gauss–Newton), what lies far off left out. */
+
+export interface Refined {
+  surface: Primitive;
+  /** Of the points kept, mm. */
+  rms: number;
+  /** Which were kept, by their place in the list. */
+  kept: number[];
+}
+
+const ROUNDS = 25;
+/** Points farther off than this many times the middle distance do not belong. */
+const FAR = 3;
+const MEDIAN_OF_SD = 0.6745;
+/** Steps for the slopes, mm and radians, and when nothing moves any more. */
+const [STEP, STILL] = [1e-5, 1e-7];
+/** No number moves by more at once, as a share of the size of what is fitted. */
+const LARGEST = 0.3;
+
+/** @param least distance that always belongs, mm @returns null where the points do not tell such a surface */
+export function refined(start: Primitive, points: readonly Point3[], least: number): Refined | null {
+  const n = FREE[start.kind];
+  if (points.length < 2 * n) return null;
+  const size = sizeOf(points);
+  const middle = middleOf(points);
+  let surface = centredOn(start, middle);
+  let kept = points.map((_, i) => i);
+  let damping = 1e-6;
+  for (let round = 0; round < ROUNDS; round++) {
+    const offs = points.map(p => distanceTo(surface, p));
+    const near = kept.map(i => Math.abs(offs[i]!)).sort((a, b) => a - b);
+    const sd = near[Math.floor(near.length / 2)]! / MEDIAN_OF_SD;
+    const limit = Math.max(least, FAR * sd);
+    kept = offs.flatMap((d, i) => (Math.abs(d) <= limit ? [i] : []));
+    if (kept.length < 2 * n) return null;
+    const a = Array.from({ length: n }, () => new Array<number>(n).fill(0));
+    const b = new Array<number>(n).fill(0);
+    const nudged = Array.from({ length: n }, (_, k) =>
+      movedBy(
+        surface,
+        Array.from({ length: n }, (_, j) => (j === k ? STEP : 0)),
+      ),
+    );
+    for (const i of kept) {
+      const p = points[i]!;
+      const slopes = nudged.map(s => (distanceTo(s, p) - offs[i]!) / STEP);
+      for (let j = 0; j < n; j++) {
+        b[j]! -= slopes[j]! * offs[i]!;
+        for (let k = 0; k < n; k++) a[j]![k]! += slopes[j]! * slopes[k]!;
+      }
+    }
+    for (let j = 0; j < n; j++) a[j]![j]! *= 1 + damping;
+    const step = solved(a, b);
+    if (!step) return null;
+    const most = LARGEST * size;
+    const bounded = step.map(x => Math.max(-most, Math.min(most, x)));
+    const next = movedBy(surface, bounded);
+    const cost = (s: Primitive) => kept.reduce((sum, i) => sum + distanceTo(s, points[i]!) ** 2, 0);
+    if (!(cost(next) <= cost(surface) * (1 + 1e-9))) {
+      damping = Math.max(1e-4, 10 * damping);
+      if (damping > 1e6) break;
+      continue;
+    }
+    damping = Math.max(1e-9, damping / 5);
+    surface = next;
+    if (Math.max(...bounded.map(Math.abs)) < STILL) break;
+  }
+  const offs = kept.map(i => distanceTo(surface, points[i]!));
+  const rms = Math.sqrt(offs.reduce((sum, d) => sum + d * d, 0) / offs.length);
+  const isSound = Number.isFinite(rms) && (!('radius' in surface) || surface.radius > 0);
+  return isSound ? { surface, rms, kept } : null;
+}
+
+export function middleOf(points: readonly Point3[]): Point3 {
+  const sum: [number, number, number] = [0, 0, 0];
+  for (const p of points) for (let i = 0; i < 3; i++) sum[i]! += p[i]!;
+  return [sum[0] / points.length, sum[1] / points.length, sum[2] / points.length];
+}
+
+function sizeOf(points: readonly Point3[]): number {
+  const middle = middleOf(points);
+  const sum = points.reduce(
+    (all, p) => all + (p[0] - middle[0]) ** 2 + (p[1] - middle[1]) ** 2 + (p[2] - middle[2]) ** 2,
+    0,
+  );
+  return Math.sqrt(sum / points.length);
+}
+
+function solved(a: number[][], b: number[]): number[] | null {
+  try {
+    return (lusolve(a, b) as number[][]).map(([x]) => x!);
+  } catch (error) {
+    if (error instanceof Error && /singular/i.test(error.message)) return null;
+    throw error;
+  }
+}

@@ -1,0 +1,95 @@
+import type { TriangleMesh } from '../shape/mesh/mesh';
+import type { Point3 } from '../shape/vector';
+
+/** A scan with what its fits ask of it over and over: the way each corner looks, and what is beside it. */
+export class ScanSurface {
+  readonly corners: number;
+  /** Unit vectors, x, y, z; 0 where no triangle with any area meets the corner. */
+  readonly normals: Float32Array;
+  private readonly first: Uint32Array;
+  private readonly of: Uint32Array;
+
+  constructor(readonly mesh: TriangleMesh) {
+    const { positions: p, triangles } = mesh;
+    this.corners = p.length / 3;
+    this.normals = new Float32Array(p.length);
+    this.first = new Uint32Array(this.corners + 1);
+    for (let i = 0; i < triangles.length; i++) this.first[triangles[i]! + 1]!++;
+    for (let v = 0; v < this.corners; v++) this.first[v + 1]! += this.first[v]!;
+    this.of = new Uint32Array(triangles.length);
+    const next = this.first.slice(0, this.corners);
+    for (let i = 0; i < triangles.length; i++) this.of[next[triangles[i]!]!++] = Math.floor(i / 3);
+    for (let t = 0; t < triangles.length; t += 3) {
+      const n = crossOf(p, 3 * triangles[t]!, 3 * triangles[t + 1]!, 3 * triangles[t + 2]!);
+      for (let e = 0; e < 3; e++)
+        for (let i = 0; i < 3; i++) this.normals[3 * triangles[t + e]! + i]! += n[i]!;
+    }
+    for (let v = 0; v < p.length; v += 3) {
+      const long = Math.hypot(this.normals[v]!, this.normals[v + 1]!, this.normals[v + 2]!);
+      if (long > 0) for (let i = 0; i < 3; i++) this.normals[v + i]! /= long;
+    }
+  }
+
+  point(v: number): Point3 {
+    const { positions: p } = this.mesh;
+    return [p[3 * v]!, p[3 * v + 1]!, p[3 * v + 2]!];
+  }
+
+  normal(v: number): Point3 {
+    return [this.normals[3 * v]!, this.normals[3 * v + 1]!, this.normals[3 * v + 2]!];
+  }
+
+  /** Triangles that meet a corner. */
+  around(v: number): Uint32Array {
+    return this.of.subarray(this.first[v], this.first[v + 1]);
+  }
+
+  /** The corner nearest to a place. */
+  nearest([x, y, z]: Point3): number {
+    const { positions: p } = this.mesh;
+    let [best, least] = [0, Infinity];
+    for (let v = 0; v < this.corners; v++) {
+      const d = (p[3 * v]! - x) ** 2 + (p[3 * v + 1]! - y) ** 2 + (p[3 * v + 2]! - z) ** 2;
+      if (d < least) [best, least] = [v, d];
+    }
+    return best;
+  }
+
+  /** Corners that hang together with some and that are taken, the first ones too where they are. */
+  grown(from: readonly number[], takes: (v: number) => boolean): number[] {
+    const { triangles } = this.mesh;
+    const seen = new Uint8Array(this.corners);
+    const found: number[] = [];
+    const open: number[] = [];
+    const meet = (v: number) => {
+      if (seen[v]) return;
+      seen[v] = 1;
+      if (!takes(v)) return;
+      found.push(v);
+      open.push(v);
+    };
+    for (const v of from) meet(v);
+    for (let v = open.pop(); v !== undefined; v = open.pop())
+      for (const t of this.around(v)) for (let e = 0; e < 3; e++) meet(triangles[3 * t + e]!);
+    return found;
+  }
+
+  /** mm² of the triangles whose corners are all among these. */
+  areaOf(corners: readonly number[]): number {
+    const among = new Uint8Array(this.corners);
+    for (const v of corners) among[v] = 1;
+    const { positions: p, triangles } = this.mesh;
+    let area = 0;
+    for (let t = 0; t < triangles.length; t += 3) {
+      const [a, b, c] = [triangles[t]!, triangles[t + 1]!, triangles[t + 2]!];
+      if (among[a] && among[b] && among[c]) area += Math.hypot(...crossOf(p, 3 * a, 3 * b, 3 * c)) / 2;
+    }
+    return area;
+  }
+}
+
+function crossOf(p: Float64Array, a: number, b: number, c: number): [number, number, number] {
+  const [ux, uy, uz] = [p[b]! - p[a]!, p[b + 1]! - p[a + 1]!, p[b + 2]! - p[a + 2]!];
+  const [vx, vy, vz] = [p[c]! - p[a]!, p[c + 1]! - p[a + 1]!, p[c + 2]! - p[a + 2]!];
+  return [uy * vz - uz * vy, uz * vx - ux * vz, ux * vy - uy * vx];
+}
