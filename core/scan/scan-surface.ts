@@ -1,5 +1,6 @@
 import type { TriangleMesh } from '../shape/mesh/mesh';
 import type { Point3 } from '../shape/vector';
+import { fuzzOf } from './fuzz';
 
 /** A scan with what its fits ask of it over and over: the way each corner looks, and what is beside it. */
 export class ScanSurface {
@@ -8,6 +9,7 @@ export class ScanSurface {
   readonly normals: Float32Array;
   private readonly first: Uint32Array;
   private readonly of: Uint32Array;
+  private scatter: number | undefined;
 
   constructor(readonly mesh: TriangleMesh) {
     const { positions: p, triangles } = mesh;
@@ -28,6 +30,12 @@ export class ScanSurface {
       const long = Math.hypot(this.normals[v]!, this.normals[v + 1]!, this.normals[v + 2]!);
       if (long > 0) for (let i = 0; i < 3; i++) this.normals[v + i]! /= long;
     }
+  }
+
+  /** Scatter of its corners, sd; worked out once. */
+  get fuzz(): number {
+    this.scatter ??= fuzzOf(this.mesh) ?? 0;
+    return this.scatter;
   }
 
   point(v: number): Point3 {

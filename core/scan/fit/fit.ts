@@ -1,5 +1,4 @@
 import { basisOf, dot, moved, type Point3 } from '../../shape/vector';
-import { fuzzOf } from '../fuzz';
 import type { ScanSurface } from '../scan-surface';
 import { distanceTo, normalAt, type Primitive, type PrimitiveKind } from './primitive';
 import { type Refined, refined } from './refine';
@@ -47,7 +46,7 @@ export function fitAt(scan: ScanSurface, { kind, near, radius }: FitAsked): Foun
     const p = scan.point(v);
     return Math.hypot(p[0] - at[0], p[1] - at[1], p[2] - at[2]) <= radius;
   };
-  const fuzz = fuzzOf(scan.mesh) ?? 0;
+  const { fuzz } = scan;
   let corners = scan.grown([seed], within);
   if (corners.length < FEWEST) return null;
   let now = fitted(scan, kind, corners, null, BELONGS * fuzz);
