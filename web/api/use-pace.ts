@@ -1,6 +1,9 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { useMemo } from 'react';
 import { PaceAnswer } from '../../contract/pace';
-import type { NotedPrint } from '../../core/print/pace';
+import type { Printer } from '../../core/job/workshop';
+import { paceOfPrinter } from '../../core/print/of-printer';
+import type { NotedPrint, Pace } from '../../core/print/pace';
 import { get } from './client';
 import { useStream } from './events';
 
@@ -14,4 +17,10 @@ export function useNoted(printerId: string): readonly NotedPrint[] {
   });
   const { data } = useQuery({ queryKey: ['pace'], queryFn: () => get('/pace', PaceAnswer) });
   return data?.noted[printerId] ?? NONE;
+}
+
+/** A printer's pace as far as noted prints, or its own figures, tell it. */
+export function usePace(printer: Pick<Printer, 'id' | 'speed' | 'acceleration'>): Pace {
+  const noted = useNoted(printer.id);
+  return useMemo(() => paceOfPrinter(printer, noted), [printer, noted]);
 }

@@ -16,7 +16,7 @@ import { FILAMENT } from '../../core/print/gcode/on-bed';
 import { GcodeReader } from '../../core/print/gcode/reader';
 import { waysToLie } from '../../core/print/lay';
 import { hangsOn } from '../../core/print/over-air/over-air';
-import { type Remedy, remedyFor } from '../../core/print/over-air/remedies';
+import { remediesFor } from '../../core/print/over-air/remedies';
 import { AS_DRAWN, frameOf, lowestOf, type Pose, posed } from '../../core/print/pose';
 import { reasonsFor } from '../../core/print/reasons';
 import { sliceOf } from '../../core/print/slice';
@@ -202,12 +202,8 @@ const api: SolidApi = {
       const outcome = buildPart(recipeOf(part), part.parameters, kernels, 'screen');
       if (!outcome.ok) return { ok: false, findings: outcome.findings, heap: kernels.part.memory() };
       const started = performance.now();
-      const remedies: Record<number, Remedy> = {};
-      hangsOn(outcome.part, asked).forEach((hang, i) => {
-        const late = () => performance.now() - started > LONGEST_MENDING;
-        const found = remedyFor(hang, part, outcome.part, asked, kernels, late);
-        if (found) remedies[i] = found;
-      });
+      const late = () => performance.now() - started > LONGEST_MENDING;
+      const remedies = remediesFor(part, outcome.part, asked, kernels, late);
       return { ok: true as const, remedies, heap: kernels.part.memory() };
     }),
 

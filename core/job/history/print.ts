@@ -43,6 +43,20 @@ export const modelAsSliced = (
   { sliced }: { sliced?: AsSliced },
 ): number => model + ((side === 'outside' ? sliced?.outsides : sliced?.holes) ?? 0);
 
+/** “line 0.42, 3 passes, 235 °C, holes +0.1 where it was sliced”; empty where nothing was said. */
+export function asSlicedWords({ lineWidth, passes, temperature, outsides, holes }: AsSliced): string {
+  const signed = (x: number) => `${x < 0 ? '−' : '+'}${Math.abs(x)}`;
+  return [
+    lineWidth && `line ${lineWidth}`,
+    passes && `${passes} ${passes === 1 ? 'pass' : 'passes'}`,
+    temperature && `${temperature} °C`,
+    outsides && `outsides ${signed(outsides)} where it was sliced`,
+    holes && `holes ${signed(holes)} where it was sliced`,
+  ]
+    .filter(Boolean)
+    .join(', ');
+}
+
 /** One piece made from a version, or several alike in one go. */
 export const Print = z.object({
   ...Voidable,

@@ -8,8 +8,8 @@ import { requireRecipe } from '../../shape/recipes';
 import type { SolidSpec } from '../../shape/solid-key';
 import type { Point3 } from '../../shape/vector';
 import { USUAL_RULES } from '../hangs';
-import { overAirOf } from './over-air';
-import { type Remedy, remedyFor } from './remedies';
+import { hangsOn } from './over-air';
+import { type Remedy, remediesFor } from './remedies';
 
 let kernels: Kernels;
 beforeAll(async () => {
@@ -32,9 +32,10 @@ function built(spec: SolidSpec): BuiltPart {
 function mended(spec: SolidSpec, down: Point3 = [0, 0, -1]): { area: number; remedy: Remedy | null }[] {
   const part = built(spec);
   const asked = { now: { down, turn: 0 }, rules: USUAL_RULES, layer: 0.2 };
-  return overAirOf(part.whole, asked.now, USUAL_RULES, 0.2, part.surfaces, 0.05)
-    .filter(r => r.kind !== 'bridge')
-    .map(r => ({ area: r.area, remedy: remedyFor(r, spec, part, asked, kernels, never) }));
+  const remedies = remediesFor(spec, part, asked, kernels, never);
+  return hangsOn(part, asked).flatMap(({ kind, area }, i) =>
+    kind === 'bridge' ? [] : [{ area, remedy: remedies[i] ?? null }],
+  );
 }
 
 describe('what would do without supports', () => {
@@ -95,8 +96,7 @@ describe('what would do without supports', () => {
     const spec = demo('tube-adapter');
     const part = built(spec);
     const asked = { now: { down: [0, 0, -1] as const, turn: 0 }, rules: USUAL_RULES, layer: 0.2 };
-    const [ledge] = overAirOf(part.whole, asked.now, USUAL_RULES, 0.2, part.surfaces, 0.05);
-    expect(remedyFor(ledge!, spec, part, asked, kernels, () => true)).toBeNull();
+    expect(remediesFor(spec, part, asked, kernels, () => true)).toEqual({});
   });
 });
 

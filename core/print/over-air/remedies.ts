@@ -36,9 +36,27 @@ const WORTH_A_CUT = 200;
 /** Chamfers larger than this change the part too much, mm. */
 const MOST_CHAMFER = 20;
 
-/** What does best for a region; null where nothing does. @param late whether the time for trying is up */
-export function remedyFor(
+/** What does best for each region that has anything, by its place in the list. @param late whether the time is up */
+export function remediesFor(
+  part: SolidSpec,
+  now: BuiltPart,
+  asked: OverAirAsked,
+  kernels: Kernels,
+  late: () => boolean,
+): Record<number, Remedy> {
+  const hangs = hangsOn(now, asked);
+  const all = areaToSupport(hangs);
+  const remedies: Record<number, Remedy> = {};
+  hangs.forEach((region, i) => {
+    const found = remedyFor(region, all, part, now, asked, kernels, late);
+    if (found) remedies[i] = found;
+  });
+  return remedies;
+}
+
+function remedyFor(
   region: OverAir,
+  all: number,
   part: SolidSpec,
   now: BuiltPart,
   asked: OverAirAsked,
@@ -46,13 +64,13 @@ export function remedyFor(
   late: () => boolean,
 ): Remedy | null {
   if (region.kind === 'bridge' || region.area === 0) return null;
-  const elsewhere = supported(now, asked) - region.area;
+  const elsewhere = all - region.area;
   let best: Remedy | null = null;
   for (const attempt of attempts(region, part, now, asked)) {
     if (late()) break;
     const built = rebuilt(part, attempt, kernels);
     if (!built || !sameSizes(now, built)) continue;
-    const left = Math.max(0, supported(built, asked) - elsewhere);
+    const left = Math.max(0, areaToSupport(hangsOn(built, asked)) - elsewhere);
     if (left > (1 - GONE) * region.area || (best && left >= best.left)) continue;
     best = { ...attempt, left };
     if (left < ALL_BUT) break;
@@ -60,16 +78,18 @@ export function remedyFor(
   return best;
 }
 
-/** mm² that need support. */
-const supported = (part: BuiltPart, asked: OverAirAsked): number =>
-  hangsOn(part, asked)
-    .filter(r => r.kind !== 'bridge')
-    .reduce((sum, r) => sum + r.area, 0);
+/** mm² */
+const areaToSupport = (hangs: readonly OverAir[]): number =>
+  hangs.filter(r => r.kind !== 'bridge').reduce((sum, r) => sum + r.area, 0);
 
 const sameSizes = (a: BuiltPart, b: BuiltPart): boolean =>
   a.mates.every(m => {
     const other = b.mates.find(o => o.id === m.id);
-    return other !== undefined && !(Math.abs(other.size - m.size) > SAME_SIZE);
+    return (
+      other !== undefined &&
+      // What could not be measured before cannot be told apart after; what vanished can.
+      (Number.isNaN(m.size) ? Number.isNaN(other.size) : Math.abs(other.size - m.size) <= SAME_SIZE)
+    );
   });
 
 function* attempts(

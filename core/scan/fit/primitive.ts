@@ -1,4 +1,4 @@
-import { basisOf, cross, dot, lengthOfVector, moved, type Point3, point3, scaled } from '../../shape/vector';
+import { basisOf, dot, lengthOfVector, moved, type Point3, point3, scaled } from '../../shape/vector';
 
 /** Surfaces that objects are made of, each as a few numbers that least squares may move. Lengths mm, angles degrees. */
 
@@ -63,10 +63,3 @@ export function centredOn(s: Primitive, middle: Point3): Primitive {
   if (s.kind === 'cylinder') return { ...s, at };
   return { ...s, at, radius: s.radius + along * Math.tan((s.halfAngle * Math.PI) / 180) };
 }
-
-/** Any way that is not along another. */
-export const across = (axis: Point3): Point3 => {
-  const other: Point3 = Math.abs(axis[0]) < 0.7 ? [1, 0, 0] : [0, 1, 0];
-  const c = cross(axis, other);
-  return scaled(c, 1 / lengthOfVector(c));
-};

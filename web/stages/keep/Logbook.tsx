@@ -1,6 +1,7 @@
 import { format } from 'date-fns';
 import { useState } from 'react';
 import styled from 'styled-components';
+import { asSlicedWords } from '../../../core/job/history/print';
 import { remarkOf } from '../../../core/job/history/remark-of';
 import { FAILURE_WORDS } from '../../../core/learn/happened';
 import { capital, formatPlain } from '../../../core/quantity/format';
@@ -56,7 +57,12 @@ export function Logbook() {
                     {p.slice ? ', a slice' : ''}
                     {p.pieces > 1 ? `, ${p.pieces} pieces` : ''}
                     {p.failed ? `, failed: ${FAILURE_WORDS[p.failed]}` : ''}: {formatPlain(p.hours ?? 0, 1)}{' '}
-                    h, {formatPlain(p.grams ?? 0, 1)} g, {(p.cost ?? 0).toFixed(2)} {workshop.currency}
+                    h, {formatPlain(p.grams ?? 0, 1)} g, {(p.cost ?? 0).toFixed(2)} {workshop.currency}{' '}
+                    <small className="soft">
+                      {[p.spool && `spool “${p.spool}”`, asSlicedWords(p.sliced), p.note]
+                        .filter(Boolean)
+                        .join(', ')}
+                    </small>
                   </span>
                   <VoidKey
                     row={p}

@@ -1,16 +1,15 @@
 import { useMemo } from 'react';
 import styled from 'styled-components';
 import { counting } from '../../../core/job/history';
-import { paceOfPrinter, takesOf } from '../../../core/print/of-printer';
-import { isSameWay } from '../../../core/print/pose';
+import { takesOf } from '../../../core/print/of-printer';
 import { capital, formatHours } from '../../../core/quantity/format';
 import { waysForMate } from '../../../core/work/surer';
 import { type First, whatFirst } from '../../../core/work/what-first';
-import { useNoted } from '../../api/use-pace';
+import { usePace } from '../../api/use-pace';
 import { useBench } from '../../job/bench-context';
 import { Button } from '../../ui/controls';
 import { useSlices } from './slices/use-slices';
-import type { useWays } from './ways/use-ways';
+import { asItLies, type useWays } from './ways/use-ways';
 
 /** Below this nobody weighs anything: it is printed. */
 const WORTH_A_THOUGHT = { minutes: 20, doubt: 0.05 };
@@ -28,13 +27,8 @@ export function FirstPanel({ ways }: { ways: ReturnType<typeof useWays>['found']
     'select',
   );
   const { part, printer, material, ledger, history } = resolved;
-  const noted = useNoted(printer.id);
-  const pace = paceOfPrinter(printer, noted);
-  const way =
-    ways && !(ways instanceof Error)
-      ? ways.ways.find(w => isSameWay(w.plan.pose.down, part.pose.down))
-      : undefined;
-  const estimate = way?.estimate ?? (ways && !(ways instanceof Error) ? ways.laid : null);
+  const pace = usePace(printer);
+  const { estimate } = asItLies(ways, part.pose);
   const whole = estimate ? 60 * takesOf(estimate, pace, material).hours : null;
   const chance = ledger.pAllRight;
   const doubtful =

@@ -2,7 +2,6 @@ import { useState } from 'react';
 import styled from 'styled-components';
 import { same } from '../../../core/job/changes';
 import type { Version } from '../../../core/job/history';
-import { isSameWay } from '../../../core/print/pose';
 import { capital, formatLength, formatPercent } from '../../../core/quantity/format';
 import type { Finding } from '../../../core/shape/findings/finding';
 import { acceptedAs, acceptedFor, isAccepted } from '../../../core/shape/findings/finding';
@@ -18,6 +17,7 @@ import { FirstPanel } from './FirstPanel';
 import { Numbers } from './Numbers';
 import { SplitOffer } from './SplitOffer';
 import { useBuild } from './use-build';
+import { asItLies } from './ways/use-ways';
 
 /** What the next version would be made of, what the checks say of it, and making it. */
 export function NewVersion({ ways }: Pick<Parameters<typeof FirstPanel>[0], 'ways'>) {
@@ -69,11 +69,8 @@ export function NewVersion({ ways }: Pick<Parameters<typeof FirstPanel>[0], 'way
     });
   const all = [...cautions, ...resolved.unsaid, ...(findings ?? [])];
   const shaky = resolved.measureAgain;
-  const now =
-    ways && !(ways instanceof Error)
-      ? ways.ways.find(w => isSameWay(w.plan.pose.down, part.pose.down))
-      : undefined;
-  const weak = now?.plan.weakest ? [now.plan.weakest.at] : [];
+  const { way } = asItLies(ways, part.pose);
+  const weak = way?.plan.weakest ? [way.plan.weakest.at] : [];
   return (
     <>
       <Panel>

@@ -2,10 +2,10 @@ import { Download } from 'lucide-react';
 import { useState } from 'react';
 import styled from 'styled-components';
 import type { Version } from '../../../../core/job/history';
-import { machineOf, paceOfPrinter, settingsOf, takesOf } from '../../../../core/print/of-printer';
+import { machineOf, settingsOf, takesOf } from '../../../../core/print/of-printer';
 import { sliceSaves } from '../../../../core/print/worth';
 import { formatHours, formatPlain } from '../../../../core/quantity/format';
-import { useNoted } from '../../../api/use-pace';
+import { usePace } from '../../../api/use-pace';
 import { useBench } from '../../../job/bench-context';
 import { kernelLine } from '../../../solid/kernel-worker';
 import { Button } from '../../../ui/controls';
@@ -21,7 +21,7 @@ export function TestSlices({ version }: { version: Version }) {
   const { workshop } = useBench('workshop');
   const printer = workshop.printers.find(p => p.id === version.printerId) ?? workshop.printers[0]!;
   const material = workshop.materials.find(m => m.id === version.materialId) ?? workshop.materials[0]!;
-  const pace = paceOfPrinter(printer, useNoted(printer.id));
+  const pace = usePace(printer);
   const [found, setFound] = useState<Found>(null);
   if (version.mates.length === 0) return null;
   const cut = async () => {

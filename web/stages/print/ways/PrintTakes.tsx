@@ -1,9 +1,8 @@
-import { paceOfPrinter, takesOf } from '../../../../core/print/of-printer';
-import { isSameWay } from '../../../../core/print/pose';
+import { takesOf } from '../../../../core/print/of-printer';
 import { formatHours, formatPlain } from '../../../../core/quantity/format';
-import { useNoted } from '../../../api/use-pace';
+import { usePace } from '../../../api/use-pace';
 import { useBench } from '../../../job/bench-context';
-import { useWays } from './use-ways';
+import { asItLies, useWays } from './use-ways';
 
 /** Typing goes first: what a print takes is worked out when the numbers have stood still for so long, ms. */
 const STILL = 1500;
@@ -13,12 +12,10 @@ export function PrintTakes({ ready }: { ready: boolean }) {
   const { resolved } = useBench('resolved');
   const { part, printer, material } = resolved;
   const { found, busy } = useWays(ready ? STILL : null);
-  const noted = useNoted(printer.id);
-  if (!found || found instanceof Error) return null;
-  const now = found.ways.find(w => isSameWay(w.plan.pose.down, part.pose.down));
-  const estimate = now?.estimate ?? found.laid;
+  const pace = usePace(printer);
+  const { estimate } = asItLies(found, part.pose);
   if (!estimate) return null;
-  const { hours, grams } = takesOf(estimate, paceOfPrinter(printer, noted), material);
+  const { hours, grams } = takesOf(estimate, pace, material);
   return (
     <span style={{ opacity: busy ? 0.5 : 1 }} data-testid="takes">
       {' '}

@@ -1,28 +1,27 @@
 import { Check } from 'lucide-react';
 import styled from 'styled-components';
-import { paceOfPrinter, takesOf } from '../../../../core/print/of-printer';
+import { takesOf } from '../../../../core/print/of-printer';
 import type { Pace } from '../../../../core/print/pace';
-import { isSameWay } from '../../../../core/print/pose';
 import { poseInWords } from '../../../../core/print/pose-words';
 import { capital, formatHours } from '../../../../core/quantity/format';
-import { useNoted } from '../../../api/use-pace';
+import { useNoted, usePace } from '../../../api/use-pace';
 import { useBench } from '../../../job/bench-context';
 import { Button } from '../../../ui/controls';
 import { Notice, Panel } from '../../../ui/layout';
 import type { ShownWay } from '../../../workers/solid-protocol';
 import { PngPicture } from '../PngPicture';
 import { TakesFigures } from '../TakesFigures';
-import type { useWays } from './use-ways';
+import { asItLies, type useWays } from './use-ways';
 
 /** How the part lies on the bed: the best ways beside each other, with what each needs and takes. */
 export function WaysPanel({ found, busy }: ReturnType<typeof useWays>) {
   const { resolved, edit } = useBench('resolved', 'edit');
   const { part, printer } = resolved;
   const noted = useNoted(printer.id);
-  const pace = paceOfPrinter(printer, noted);
+  const pace = usePace(printer);
   const ways = found && !(found instanceof Error) ? found.ways : [];
   const best = ways[0];
-  const now = ways.find(w => isSameWay(w.plan.pose.down, part.pose.down));
+  const { way: now } = asItLies(found, part.pose);
   const better = now && best !== now ? best : null;
   const lay = ({ plan }: ShownWay) => edit({ kind: 'pose', partId: part.id, pose: plan.pose });
   const turned = now?.plan.fits && now.plan.pose.turn !== part.pose.turn;

@@ -1,4 +1,5 @@
 import { useEffect, useRef, useState } from 'react';
+import { isSameWay, type Pose } from '../../../../core/print/pose';
 import type { Estimate } from '../../../../core/print/time';
 import { waysAsked } from '../../../../core/work/ways-to-lie';
 import { useBench } from '../../../job/bench-context';
@@ -52,4 +53,11 @@ export function useWays(after: number | null = 0): { found: Ways | Error | null;
     };
   }, [key, after]);
   return { found: state?.found ?? null, busy: state?.key !== key };
+}
+
+/** The way in which a part lies now, and what it takes so; neither while they are not known. */
+export function asItLies(found: Ways | Error | null, pose: Pose): { way?: ShownWay; estimate?: Estimate } {
+  if (!found || found instanceof Error) return {};
+  const way = found.ways.find(w => isSameWay(w.plan.pose.down, pose.down));
+  return { way, estimate: way?.estimate ?? found.laid ?? undefined };
 }
