@@ -1,6 +1,7 @@
 import type { TriangleMesh } from '../shape/mesh/mesh';
 import type { Point3 } from '../shape/vector';
 import { fuzzOf } from './fuzz';
+import { Surfels } from './surfels';
 
 /** A scan with what its fits ask of it over and over: the way each corner looks, and what is beside it. */
 export class ScanSurface {
@@ -10,6 +11,8 @@ export class ScanSurface {
   private readonly first: Uint32Array;
   private readonly of: Uint32Array;
   private scatter: number | undefined;
+  private apart: number | undefined;
+  private readonly levels = new Map<number, Surfels>();
 
   constructor(readonly mesh: TriangleMesh) {
     const { positions: p, triangles } = mesh;
@@ -38,6 +41,21 @@ export class ScanSurface {
     return this.scatter;
   }
 
+  /** How far its corners lie apart, mm: the middle edge of a triangle. */
+  get spacing(): number {
+    this.apart ??= spacingOf(this.mesh);
+    return this.apart;
+  }
+
+  /** As cells of about that size, never so small that one holds hardly more than a corner; kept. */
+  surfels(about: number): Surfels {
+    const least = FINEST * this.spacing;
+    const cell = least * 2 ** Math.max(0, Math.round(Math.log2(about / least)));
+    const kept = this.levels.get(cell) ?? new Surfels(this, cell);
+    this.levels.set(cell, kept);
+    return kept;
+  }
+
   point(v: number): Point3 {
     const { positions: p } = this.mesh;
     return [p[3 * v]!, p[3 * v + 1]!, p[3 * v + 2]!];
@@ -63,25 +81,6 @@ export class ScanSurface {
     return best;
   }
 
-  /** Corners that hang together with some and that are taken, the first ones too where they are. */
-  grown(from: readonly number[], takes: (v: number) => boolean): number[] {
-    const { triangles } = this.mesh;
-    const seen = new Uint8Array(this.corners);
-    const found: number[] = [];
-    const open: number[] = [];
-    const meet = (v: number) => {
-      if (seen[v]) return;
-      seen[v] = 1;
-      if (!takes(v)) return;
-      found.push(v);
-      open.push(v);
-    };
-    for (const v of from) meet(v);
-    for (let v = open.pop(); v !== undefined; v = open.pop())
-      for (const t of this.around(v)) for (let e = 0; e < 3; e++) meet(triangles[3 * t + e]!);
-    return found;
-  }
-
   /** mm² of the triangles whose corners are all among these. */
   areaOf(corners: readonly number[]): number {
     const among = new Uint8Array(this.corners);
@@ -94,6 +93,21 @@ export class ScanSurface {
     }
     return area;
   }
+}
+
+/** Cells of the finest surfels, in spacings of corners. */
+const FINEST = 1.5;
+/** Edges looked at. */
+const MOST_EDGES = 20_000;
+
+function spacingOf({ positions: p, triangles }: TriangleMesh): number {
+  const step = Math.max(1, Math.floor(triangles.length / 3 / MOST_EDGES));
+  const long: number[] = [];
+  for (let t = 0; t < triangles.length; t += 3 * step) {
+    const [a, b] = [3 * triangles[t]!, 3 * triangles[t + 1]!];
+    long.push(Math.hypot(p[a]! - p[b]!, p[a + 1]! - p[b + 1]!, p[a + 2]! - p[b + 2]!));
+  }
+  return Float64Array.from(long).sort()[Math.floor(long.length / 2)] || 1;
 }
 
 function crossOf(p: Float64Array, a: number, b: number, c: number): [number, number, number] {

@@ -1,8 +1,9 @@
 import { basisOf, dot, moved, type Point3 } from '../../shape/vector';
 import type { ScanSurface } from '../scan-surface';
-import { distanceTo, normalAt, type Primitive, type PrimitiveKind } from './primitive';
+import type { Surfels } from '../surfels';
+import { type Grown, grownOver, LOOKS, lookAt, reach, regionAbout, startOn } from './grow';
+import { measureOf, type Primitive, type PrimitiveKind } from './primitive';
 import { type Refined, refined } from './refine';
-import { startFor } from './starts';
 
 /** A surface of a kind where somebody pressed: fitted there, then grown over what belongs to it. Lengths mm. */
 
@@ -27,73 +28,62 @@ export interface FitAsked {
   radius: number;
 }
 
-/** Growing and fitting again settles after a few rounds. */
-const ROUNDS = 7;
 /** Corners that a fit goes by: more tell nothing more. */
 const MOST_POINTS = 3000;
-/** A corner belongs where it lies so near, in times of the scatter, and looks the same way within 25°. */
-const BELONGS = 3.5;
-const LOOKS = Math.cos((25 * Math.PI) / 180);
-/** No scan is better than this, mm. */
-const LEAST = 0.03;
 const FEWEST = 30;
+/** The region pressed on is seen in about so many cells across. */
+const CELLS = 5;
 
 /** @returns null where nothing of that kind is there */
 export function fitAt(scan: ScanSurface, { kind, near, radius }: FitAsked): Found | null {
-  const seed = scan.nearest(near);
-  const at = scan.point(seed);
-  const within = (v: number) => {
-    const p = scan.point(v);
-    return Math.hypot(p[0] - at[0], p[1] - at[1], p[2] - at[2]) <= radius;
-  };
-  const { fuzz } = scan;
-  let corners = scan.grown([seed], within);
-  if (corners.length < FEWEST) return null;
-  let now = fitted(scan, kind, corners, null, BELONGS * fuzz);
-  for (let round = 0; now && round < ROUNDS; round++) {
-    const { surface, rms } = now;
-    const looks = sideOf(scan, surface, corners);
-    const most = Math.max(LEAST, BELONGS * Math.max(rms, fuzz));
-    const belongs = (v: number) =>
-      Math.abs(distanceTo(surface, scan.point(v))) < most &&
-      looks * dot(normalAt(surface, scan.point(v)), scan.normal(v)) > LOOKS;
-    const grown = scan.grown(corners.filter(belongs), belongs);
-    if (grown.length < FEWEST) return null;
-    const settled = Math.abs(grown.length - corners.length) < 0.005 * corners.length;
-    corners = grown;
-    now = fitted(scan, kind, corners, surface, most);
-    if (settled && round > 0) break;
+  const surfels = scan.surfels(radius / CELLS);
+  const seed = surfels.of[scan.nearest(near)]!;
+  const region = regionAbout(surfels, seed, radius);
+  const start = region.length * 4 >= FEWEST ? startOn(surfels, kind, region) : null;
+  const grown = start && grownOver(surfels, scan.fuzz, start, region);
+  return grown && settled(scan, surfels, grown);
+}
+
+/** A region's surface by all the corners that belong to it. @returns null where there are too few */
+export function settled(scan: ScanSurface, surfels: Surfels, grown: Grown): Found | null {
+  const among = new Uint8Array(surfels.count);
+  for (const s of grown.region) {
+    among[s] = 1;
+    for (const o of surfels.around(s)) among[o] = 1;
+  }
+  let now: Refined | null = grown;
+  let corners: number[] = [];
+  for (let round = 0; now && round < 2; round++) {
+    corners = cornersOn(scan, surfels, among, now, grown.looks);
+    if (corners.length < FEWEST) return null;
+    const step = Math.max(1, corners.length / MOST_POINTS);
+    const some = Array.from({ length: Math.floor(corners.length / step) }, (_, i) =>
+      scan.point(corners[Math.floor(i * step)]!),
+    );
+    now = refined(now.surface, some, reach(now.rms, scan.fuzz));
   }
   return now && found(scan, now, corners);
 }
 
-function fitted(
+function cornersOn(
   scan: ScanSurface,
-  kind: PrimitiveKind,
-  corners: readonly number[],
-  start: Primitive | null,
-  least: number,
-): Refined | null {
-  const step = Math.max(1, Math.floor(corners.length / MOST_POINTS));
-  const some = corners.filter((_, i) => i % step === 0);
-  const points = some.map(v => scan.point(v));
-  const begins =
-    start ??
-    startFor(
-      kind,
-      points,
-      some.map(v => scan.normal(v)),
-    );
-  return begins && refined(begins, points, Math.max(LEAST, least));
-}
-
-/** Whether the scan looks outwards of a round surface (1), or into it: a bore (−1). */
-function sideOf(scan: ScanSurface, surface: Primitive, corners: readonly number[]): 1 | -1 {
-  const step = Math.max(1, Math.floor(corners.length / 200));
-  let sum = 0;
-  for (let i = 0; i < corners.length; i += step)
-    sum += dot(normalAt(surface, scan.point(corners[i]!)), scan.normal(corners[i]!));
-  return sum >= 0 ? 1 : -1;
+  surfels: Surfels,
+  among: Uint8Array,
+  { surface, rms }: Refined,
+  looks: 1 | -1,
+): number[] {
+  const { positions: p } = scan.mesh;
+  const measure = measureOf(surface);
+  const out = new Float64Array(4);
+  const most = reach(rms, scan.fuzz);
+  const corners: number[] = [];
+  for (let v = 0; v < scan.corners; v++) {
+    const s = surfels.of[v]!;
+    if (!among[s]) continue;
+    measure(p[3 * v]!, p[3 * v + 1]!, p[3 * v + 2]!, out);
+    if (Math.abs(out[0]!) < most && looks * lookAt(surfels, s, out) > LOOKS) corners.push(v);
+  }
+  return corners;
 }
 
 function found(scan: ScanSurface, { surface, rms }: Refined, corners: number[]): Found {
@@ -117,6 +107,8 @@ function doubtOf(scan: ScanSurface, surface: Primitive, rms: number, corners: re
   const [low, high] = along.reduce(([a, b], t) => [Math.min(a, t), Math.max(b, t)], [Infinity, -Infinity]);
   const blocks = new Map<number, { sum: number; count: number }>();
   const seen = new Uint8Array(BINS);
+  const measure = measureOf(surface);
+  const out = new Float64Array(4);
   corners.forEach((v, i) => {
     const off = moved(scan.point(v), from, -1);
     const turn = (Math.atan2(dot(off, y), dot(off, x)) / (2 * Math.PI) + 1) % 1;
@@ -125,7 +117,9 @@ function doubtOf(scan: ScanSurface, surface: Primitive, rms: number, corners: re
     const length = Math.min(LENGTHS - 1, Math.floor(((along[i]! - low) / (high - low || 1)) * LENGTHS));
     const key = sector * LENGTHS + length;
     const block = blocks.get(key) ?? { sum: 0, count: 0 };
-    block.sum += distanceTo(surface, scan.point(v));
+    const [px, py, pz] = scan.point(v);
+    measure(px, py, pz, out);
+    block.sum += out[0]!;
     block.count++;
     blocks.set(key, block);
   });

@@ -12,32 +12,81 @@ export type Primitive =
   /** `radius` at `at`; it grows along the axis. */
   | { kind: 'cone'; axis: Point3; at: Point3; radius: number; halfAngle: number };
 
-/** Signed distance of a point from a surface, mm; outside of a round one is above 0. */
-export function distanceTo(s: Primitive, p: Point3): number {
-  if (s.kind === 'plane') return dot(moved(p, s.at, -1), s.normal);
-  if (s.kind === 'sphere') return lengthOfVector(moved(p, s.centre, -1)) - s.radius;
-  const off = moved(p, s.at, -1);
-  const along = dot(off, s.axis);
-  const out = lengthOfVector(moved(off, s.axis, -along));
-  if (s.kind === 'cylinder') return out - s.radius;
-  const a = (s.halfAngle * Math.PI) / 180;
-  return (out - s.radius - along * Math.tan(a)) * Math.cos(a);
+/** Writes the signed distance of x, y, z from a surface and the way that the surface looks there: outwards of a round one. */
+export type Measure = (x: number, y: number, z: number, out: Float64Array) => void;
+
+/** Numbers only: a fit asks it some million times. */
+export function measureOf(s: Primitive): Measure {
+  if (s.kind === 'plane') {
+    const [nx, ny, nz] = s.normal;
+    const off = dot(s.at, s.normal);
+    return (x, y, z, out) => {
+      out[0] = x * nx + y * ny + z * nz - off;
+      out[1] = nx;
+      out[2] = ny;
+      out[3] = nz;
+    };
+  }
+  const { radius } = s;
+  const [cx, cy, cz] = s.kind === 'sphere' ? s.centre : s.at;
+  const [ax, ay, az] = s.kind === 'sphere' ? [0, 0, 0] : s.axis;
+  const lean = s.kind === 'cone' ? (s.halfAngle * Math.PI) / 180 : 0;
+  const [sin, cos, tan] = [Math.sin(lean), Math.cos(lean), Math.tan(lean)];
+  return (x, y, z, out) => {
+    const along = (x - cx) * ax + (y - cy) * ay + (z - cz) * az;
+    const [dx, dy, dz] = [x - cx - along * ax, y - cy - along * ay, z - cz - along * az];
+    const far = Math.sqrt(dx * dx + dy * dy + dz * dz);
+    const unit = far > 0 ? cos / far : 0;
+    out[0] = (far - radius - along * tan) * cos;
+    out[1] = dx * unit - sin * ax;
+    out[2] = dy * unit - sin * ay;
+    out[3] = dz * unit - sin * az;
+  };
 }
 
-/** The way a surface looks at a point, outwards of a round one; a unit vector. */
-export function normalAt(s: Primitive, p: Point3): Point3 {
-  if (s.kind === 'plane') return s.normal;
-  const from = s.kind === 'sphere' ? s.centre : s.at;
-  const off = moved(p, from, -1);
-  const out = s.kind === 'sphere' ? off : moved(off, s.axis, -dot(off, s.axis));
-  const unit = scaled(out, 1 / (lengthOfVector(out) || 1));
-  if (s.kind !== 'cone') return unit;
-  const a = (s.halfAngle * Math.PI) / 180;
-  return point3(i => Math.cos(a) * unit[i] - Math.sin(a) * s.axis[i]);
+const OUT = new Float64Array(4);
+
+/** Signed distance of a point from a surface, mm; outside of a round one is above 0. */
+export function distanceTo(s: Primitive, [x, y, z]: Point3): number {
+  measureOf(s)(x, y, z, OUT);
+  return OUT[0]!;
 }
 
 /** How many numbers may be moved. */
 export const FREE: Readonly<Record<PrimitiveKind, number>> = { plane: 3, sphere: 4, cylinder: 5, cone: 6 };
+
+/** Writes how the distance of x, y, z changes with each number of `movedBy`. @param out what the measure wrote there */
+export type Slopes = (x: number, y: number, z: number, out: Float64Array, slopes: Float64Array) => void;
+
+export function slopesOf(s: Primitive): Slopes {
+  if (s.kind === 'sphere')
+    return (_x, _y, _z, out, slopes) => {
+      for (let i = 0; i < 3; i++) slopes[i] = -out[i + 1]!;
+      slopes[3] = -1;
+    };
+  const axis = s.kind === 'plane' ? s.normal : s.axis;
+  const { x: u, y: v } = basisOf(axis);
+  const lean = s.kind === 'cone' ? (s.halfAngle * Math.PI) / 180 : 0;
+  const [sin, cos] = [Math.sin(lean), Math.cos(lean)];
+  const [ax, ay, az] = s.at;
+  return (x, y, z, out, slopes) => {
+    const [n0, n1, n2] = [out[1]!, out[2]!, out[3]!];
+    const [rx, ry, rz] = [x - ax, y - ay, z - az];
+    // How fast it turns under the point: r × n.
+    const [tx, ty, tz] = [ry * n2 - rz * n1, rz * n0 - rx * n2, rx * n1 - ry * n0];
+    slopes[0] = -(tx * v[0] + ty * v[1] + tz * v[2]);
+    slopes[1] = tx * u[0] + ty * u[1] + tz * u[2];
+    if (s.kind === 'plane') {
+      slopes[2] = -1;
+      return;
+    }
+    slopes[2] = -(n0 * u[0] + n1 * u[1] + n2 * u[2]);
+    slopes[3] = -(n0 * v[0] + n1 * v[1] + n2 * v[2]);
+    slopes[4] = -cos;
+    const along = rx * axis[0] + ry * axis[1] + rz * axis[2];
+    slopes[5] = -(sin * out[0]! + along) / cos;
+  };
+}
 
 /** A surface with its numbers moved by so much: shifts in mm, turns and angles in radians. */
 export function movedBy(s: Primitive, by: readonly number[]): Primitive {

@@ -1,6 +1,6 @@
 import { lusolve } from 'mathjs';
 import type { Point3 } from '../../shape/vector';
-import { centredOn, distanceTo, FREE, movedBy, type Primitive } from './primitive';
+import { centredOn, FREE, measureOf, movedBy, type Primitive, slopesOf } from './primitive';
 
 /** A surface laid on points by least squares of orthogonal distance (Gauss–Newton), what lies far off left out. */
 
@@ -16,13 +16,18 @@ const ROUNDS = 25;
 /** Points farther off than this many times the middle distance do not belong. */
 const FAR = 3;
 const MEDIAN_OF_SD = 0.6745;
-/** Steps for the slopes, mm and radians, and when nothing moves any more. */
-const [STEP, STILL] = [1e-5, 1e-7];
+/** Nothing moves any more, mm and radians. */
+const STILL = 1e-7;
 /** No number moves by more at once, as a share of the size of what is fitted. */
 const LARGEST = 0.3;
 
-/** @param least distance that always belongs, mm @returns null where the points do not tell such a surface */
-export function refined(start: Primitive, points: readonly Point3[], least: number): Refined | null {
+/** @param least distance that always belongs, mm @param rounds at most @returns null where the points do not tell such a surface */
+export function refined(
+  start: Primitive,
+  points: readonly Point3[],
+  least: number,
+  rounds = ROUNDS,
+): Refined | null {
   const n = FREE[start.kind];
   if (points.length < 2 * n) return null;
   const size = sizeOf(points);
@@ -30,36 +35,24 @@ export function refined(start: Primitive, points: readonly Point3[], least: numb
   let surface = centredOn(start, middle);
   let kept = points.map((_, i) => i);
   let damping = 1e-6;
-  for (let round = 0; round < ROUNDS; round++) {
-    const offs = points.map(p => distanceTo(surface, p));
-    const near = kept.map(i => Math.abs(offs[i]!)).sort((a, b) => a - b);
+  for (let round = 0; round < rounds; round++) {
+    const offs = offsOf(surface, points);
+    const near = Float64Array.from(kept, i => Math.abs(offs[i]!)).sort();
     const sd = near[Math.floor(near.length / 2)]! / MEDIAN_OF_SD;
     const limit = Math.max(least, FAR * sd);
-    kept = offs.flatMap((d, i) => (Math.abs(d) <= limit ? [i] : []));
+    kept = points.flatMap((_, i) => (Math.abs(offs[i]!) <= limit ? [i] : []));
     if (kept.length < 2 * n) return null;
-    const a = Array.from({ length: n }, () => new Array<number>(n).fill(0));
-    const b = new Array<number>(n).fill(0);
-    const nudged = Array.from({ length: n }, (_, k) =>
-      movedBy(
-        surface,
-        Array.from({ length: n }, (_, j) => (j === k ? STEP : 0)),
-      ),
-    );
-    for (const i of kept) {
-      const p = points[i]!;
-      const slopes = nudged.map(s => (distanceTo(s, p) - offs[i]!) / STEP);
-      for (let j = 0; j < n; j++) {
-        b[j]! -= slopes[j]! * offs[i]!;
-        for (let k = 0; k < n; k++) a[j]![k]! += slopes[j]! * slopes[k]!;
-      }
-    }
+    const { a, b } = normalEquations(surface, points, kept);
     for (let j = 0; j < n; j++) a[j]![j]! *= 1 + damping;
     const step = solved(a, b);
     if (!step) return null;
     const most = LARGEST * size;
     const bounded = step.map(x => Math.max(-most, Math.min(most, x)));
     const next = movedBy(surface, bounded);
-    const cost = (s: Primitive) => kept.reduce((sum, i) => sum + distanceTo(s, points[i]!) ** 2, 0);
+    const cost = (s: Primitive) => {
+      const far = offsOf(s, points);
+      return kept.reduce((sum, i) => sum + far[i]! ** 2, 0);
+    };
     if (!(cost(next) <= cost(surface) * (1 + 1e-9))) {
       damping = Math.max(1e-4, 10 * damping);
       if (damping > 1e6) break;
@@ -69,10 +62,38 @@ export function refined(start: Primitive, points: readonly Point3[], least: numb
     surface = next;
     if (Math.max(...bounded.map(Math.abs)) < STILL) break;
   }
-  const offs = kept.map(i => distanceTo(surface, points[i]!));
-  const rms = Math.sqrt(offs.reduce((sum, d) => sum + d * d, 0) / offs.length);
+  const offs = offsOf(surface, points);
+  const rms = Math.sqrt(kept.reduce((sum, i) => sum + offs[i]! ** 2, 0) / kept.length);
   const isSound = Number.isFinite(rms) && (!('radius' in surface) || surface.radius > 0);
   return isSound ? { surface, rms, kept } : null;
+}
+
+function normalEquations(surface: Primitive, points: readonly Point3[], kept: readonly number[]) {
+  const n = FREE[surface.kind];
+  const a = Array.from({ length: n }, () => new Array<number>(n).fill(0));
+  const b = new Array<number>(n).fill(0);
+  const [measure, slopesAt] = [measureOf(surface), slopesOf(surface)];
+  const out = new Float64Array(4);
+  const slopes = new Float64Array(6);
+  for (const i of kept) {
+    const [x, y, z] = points[i]!;
+    measure(x, y, z, out);
+    slopesAt(x, y, z, out, slopes);
+    for (let j = 0; j < n; j++) {
+      b[j]! -= slopes[j]! * out[0]!;
+      for (let k = 0; k < n; k++) a[j]![k]! += slopes[j]! * slopes[k]!;
+    }
+  }
+  return { a, b };
+}
+
+function offsOf(surface: Primitive, points: readonly Point3[]): Float64Array {
+  const measure = measureOf(surface);
+  const out = new Float64Array(4);
+  return Float64Array.from(points, ([x, y, z]) => {
+    measure(x, y, z, out);
+    return out[0]!;
+  });
 }
 
 export function middleOf(points: readonly Point3[]): Point3 {

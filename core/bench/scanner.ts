@@ -1,0 +1,210 @@
+import { boundsOf, facing, joined, type TriangleMesh } from '../shape/mesh/mesh';
+import { RayTree } from '../shape/mesh/rays';
+import { dot, lengthOfVector, moved, type Point3, point3, scaled } from '../shape/vector';
+import { gauss, seeded } from './random';
+
+/** A simulated handheld scanner: what it brings of an object, with all that such scans suffer from. Lengths mm. */
+export interface ScannerSettings {
+  /** Of neighbouring corners. */
+  spacing: number;
+  /** Scatter along the surface's own way, sd. */
+  noise: number;
+  /** Height of a smooth warp: views that drifted against each other. */
+  warp: number;
+  /** Scanned size over true size. */
+  scale: number;
+  /** From where the scanner looked, directions from the object's middle. */
+  views: readonly Point3[];
+  /** Small bodies in the air. */
+  islands: number;
+  /** Dark or shiny places that it does not see. */
+  dropouts: readonly { at: Point3; radius: number }[];
+  seed: number;
+}
+
+/** All round and from above, as a maker walks round a table. Common practice, no source. */
+export const ROUND_A_TABLE: readonly Point3[] = [0, 45, 90, 135, 180, 225, 270, 315]
+  .map((a): Point3 => [Math.cos((a * Math.PI) / 180), Math.sin((a * Math.PI) / 180), 0.6])
+  .concat([[0, 0, 1]]);
+export const ALL_ROUND: readonly Point3[] = ROUND_A_TABLE.concat(
+  ROUND_A_TABLE.map(([x, y, z]): Point3 => [x, y, -z]),
+);
+
+export const GOOD_SCANNER: ScannerSettings = {
+  spacing: 0.5,
+  noise: 0.04,
+  warp: 0.05,
+  scale: 1,
+  views: ALL_ROUND,
+  islands: 0,
+  dropouts: [],
+  seed: 1,
+};
+
+/** A surface turned further away than this is not seen, degrees. Common practice, no source. */
+const GRAZING = 72;
+/** A look begins so far off the surface that it does not meet it, in spacings. */
+const CLEAR = 0.7;
+
+/** @param object closed, its corners where they truly are */
+export function scannedBy(object: TriangleMesh, settings: Partial<ScannerSettings> = {}): TriangleMesh {
+  const s = { ...GOOD_SCANNER, ...settings };
+  const random = seeded(s.seed);
+  const { min, max } = boundsOf(object);
+  const size = Math.hypot(...point3(i => max[i] - min[i]));
+  const middle = point3(i => (min[i] + max[i]) / 2);
+  const fine = thinned(subdivided(object, s.spacing), s.spacing);
+  const corners = fine.positions.length / 3;
+  const { normals } = fine;
+  const tree = new RayTree(fine);
+  const eyes = s.views.map(v => moved(middle, scaled(v, 1 / lengthOfVector(v)), 4 * size));
+  const seen = new Uint8Array(corners);
+  const positions = new Float64Array(fine.positions.length);
+  const waves = Array.from({ length: 4 }, () => ({
+    way: point3(() => ((2 * random() - 1) * 2 * Math.PI) / size),
+    phase: 2 * Math.PI * random(),
+    along: point3(() => 2 * random() - 1),
+  }));
+  const limit = Math.cos((GRAZING * Math.PI) / 180);
+  for (let v = 0; v < corners; v++) {
+    const p = point3(i => fine.positions[3 * v + i]!);
+    const n = point3(i => normals[3 * v + i]!);
+    const hidden = s.dropouts.some(d => lengthOfVector(moved(p, d.at, -1)) < d.radius);
+    if (!hidden)
+      for (const eye of eyes) {
+        const to = moved(eye, p, -1);
+        const far = lengthOfVector(to);
+        const way = scaled(to, 1 / far);
+        if (dot(way, n) < limit) continue;
+        if (!tree.firstHit(moved(p, n, CLEAR * s.spacing), way)) {
+          seen[v] = 1;
+          break;
+        }
+      }
+    const drift = waves.map(w => s.warp * Math.sin(dot(w.way, p) + w.phase));
+    const off = gauss(random, 0, s.noise);
+    const put = point3(i => p[i] + off * n[i] + waves.reduce((sum, w, k) => sum + drift[k]! * w.along[i], 0));
+    for (let i = 0; i < 3; i++) positions[3 * v + i] = s.scale * put[i as 0]!;
+  }
+  const triangles: number[] = [];
+  for (let t = 0; t < fine.triangles.length; t += 3) {
+    const [a, b, c] = [fine.triangles[t]!, fine.triangles[t + 1]!, fine.triangles[t + 2]!];
+    if (seen[a] && seen[b] && seen[c]) triangles.push(a, b, c);
+  }
+  const specks = Array.from({ length: s.islands }, () => speckNear(middle, size, s.spacing, random));
+  return joined([onlyUsed({ positions, triangles: Uint32Array.from(triangles) }), ...specks]);
+}
+
+function speckNear(middle: Point3, size: number, spacing: number, random: () => number): TriangleMesh {
+  const at = point3(i => middle[i] + (random() - 0.5) * size);
+  const corner = () => at.map(x => x + (random() - 0.5) * 3 * spacing);
+  return {
+    positions: Float64Array.from([corner(), corner(), corner(), corner()].flat()),
+    triangles: Uint32Array.of(0, 1, 2, 1, 3, 2),
+  };
+}
+
+/** Every edge longer than that is halved until none is left; neighbours keep sharing their corners. */
+export function subdivided(mesh: TriangleMesh, longest: number): TriangleMesh {
+  const positions = Array.from(mesh.positions);
+  let triangles = Array.from(mesh.triangles);
+  for (let round = 0; round < 24; round++) {
+    const halves = new Map<number, number>();
+    const half = (a: number, b: number): number | undefined => {
+      const [x, y, z] = [0, 1, 2].map(i => positions[3 * a + i]! - positions[3 * b + i]!);
+      if (Math.hypot(x!, y!, z!) <= longest) return;
+      const key = Math.min(a, b) * 2 ** 26 + Math.max(a, b);
+      let at = halves.get(key);
+      if (at === undefined) {
+        at = positions.length / 3;
+        for (let i = 0; i < 3; i++) positions.push((positions[3 * a + i]! + positions[3 * b + i]!) / 2);
+        halves.set(key, at);
+      }
+      return at;
+    };
+    const next: number[] = [];
+    for (let t = 0; t < triangles.length; t += 3) {
+      const corner = [triangles[t]!, triangles[t + 1]!, triangles[t + 2]!];
+      const mid = corner.map((a, i) => half(a, corner[(i + 1) % 3]!));
+      const cut = mid.filter(m => m !== undefined).length;
+      if (cut === 0) next.push(...corner);
+      else if (cut === 3) {
+        const [x, y, z] = mid as number[];
+        next.push(corner[0]!, x!, z!, corner[1]!, y!, x!, corner[2]!, z!, y!, x!, y!, z!);
+      } else {
+        // Turned so that its first edge is cut, and its last is not.
+        const k = cut === 1 ? mid.findIndex(m => m !== undefined) : (mid.indexOf(undefined) + 1) % 3;
+        const [a, b, c] = [corner[k]!, corner[(k + 1) % 3]!, corner[(k + 2) % 3]!];
+        const [x, y] = [mid[k]!, mid[(k + 1) % 3]];
+        if (y === undefined) next.push(a, x, c, x, b, c);
+        else next.push(x, b, y, a, x, y, a, y, c);
+      }
+    }
+    triangles = next;
+    if (halves.size === 0) break;
+  }
+  return { positions: Float64Array.from(positions), triangles: Uint32Array.from(triangles) };
+}
+
+function normalsOf(mesh: TriangleMesh): Float64Array {
+  const normals = new Float64Array(mesh.positions.length);
+  for (let t = 0; t < mesh.triangles.length / 3; t++) {
+    const n = facing(mesh, t);
+    for (let e = 0; e < 3; e++)
+      for (let i = 0; i < 3; i++) normals[3 * mesh.triangles[3 * t + e]! + i]! += n[i]!;
+  }
+  for (let v = 0; v < normals.length; v += 3) {
+    const long = Math.hypot(normals[v]!, normals[v + 1]!, normals[v + 2]!) || 1;
+    for (let i = 0; i < 3; i++) normals[v + i]! /= long;
+  }
+  return normals;
+}
+
+/** One corner of each cell of a grid, where it truly lies: evenly spread, edges a little blunt, as scans are. */
+function thinned(mesh: TriangleMesh, cell: number): TriangleMesh & { normals: Float64Array } {
+  const { positions: p } = mesh;
+  const normals = normalsOf(mesh);
+  const at = new Map<number, number>();
+  const kept: number[] = [];
+  const renamed = new Uint32Array(p.length / 3);
+  for (let v = 0; v < renamed.length; v++) {
+    // Both sides of a thin wall stay apart: so do ways to look.
+    let key = 0;
+    for (let i = 0; i < 3; i++) key = key * 2 ** 14 + Math.floor(p[3 * v + i]! / cell) + 2 ** 13;
+    for (let i = 0; i < 3; i++) key = key * 3 + Math.round(0.8 * normals[3 * v + i]!) + 1;
+    let one = at.get(key);
+    if (one === undefined) {
+      one = kept.length;
+      kept.push(v);
+      at.set(key, one);
+    }
+    renamed[v] = one;
+  }
+  const pick = (from: ArrayLike<number>) => Float64Array.from(kept.flatMap(v => [0, 1, 2].map(i => from[3 * v + i]!)));
+  const triangles: number[] = [];
+  const known = new Set<number>();
+  for (let t = 0; t < mesh.triangles.length; t += 3) {
+    const [a, b, c] = [0, 1, 2].map(e => renamed[mesh.triangles[t + e]!]!) as [number, number, number];
+    if (a === b || b === c || c === a) continue;
+    const [low, , high] = [a, b, c].sort((x, y) => x - y) as [number, number, number];
+    const key = (low * kept.length + high) * 64 + ((a + b + c) % 64);
+    if (known.has(key)) continue;
+    known.add(key);
+    triangles.push(a, b, c);
+  }
+  return { positions: pick(p), normals: pick(normals), triangles: Uint32Array.from(triangles) };
+}
+
+/** Without the corners that no triangle has. */
+function onlyUsed({ positions, triangles }: TriangleMesh): TriangleMesh {
+  const renamed = new Int32Array(positions.length / 3).fill(-1);
+  const kept: number[] = [];
+  const faces = triangles.map(v => {
+    if (renamed[v]! < 0) {
+      renamed[v] = kept.length / 3;
+      kept.push(positions[3 * v]!, positions[3 * v + 1]!, positions[3 * v + 2]!);
+    }
+    return renamed[v]!;
+  });
+  return { positions: Float64Array.from(kept), triangles: faces };
+}

@@ -1,0 +1,161 @@
+import { seeded } from '../../bench/random';
+import { type Found, settled } from '../fit/fit';
+import { type Grown, grownOver, regionAbout, startOn } from '../fit/grow';
+import { measureOf, PRIMITIVE_KINDS, type PrimitiveKind } from '../fit/primitive';
+import type { ScanSurface } from '../scan-surface';
+import type { Surfels } from '../surfels';
+
+/**
+ * Every plane, cylinder, cone and sphere that a scan shows: places are tried in turn, what is grown there competes, the
+ * largest is taken and its corners are gone for the others. Large things are looked for in coarse cells, what is left in
+ * ever finer ones.
+ */
+
+/** Of what is searched at once. */
+const MOST_SURFELS = 16_000;
+/** A place is looked at in these radii, in cells. */
+const RADII = [2.6, 5.5, 11];
+/** Places tried before the best of them is taken. */
+const AT_ONCE = 10;
+/** Less is nothing that was meant: surfels, corners, and how far round, degrees. */
+const [FEWEST_SURFELS, FEWEST_CORNERS, LEAST_ROUND] = [12, 120, 45];
+
+interface Candidate extends Grown {
+  score: number;
+}
+
+/** @param progress told a share of 0 to 1 of the scan that was looked at */
+export function findAll(scan: ScanSurface, progress: (share: number) => void = () => {}): Found[] {
+  const free = new Uint8Array(scan.corners).fill(1);
+  const found: Found[] = [];
+  const finest = scan.surfels(0);
+  let cell = finest.cell;
+  while (scan.surfels(cell).count > MOST_SURFELS) cell *= 2;
+  for (; cell >= finest.cell * 0.99; cell /= 2) searched(scan, scan.surfels(cell), free, found, progress);
+  return found.sort((a, b) => b.area - a.area);
+}
+
+function searched(
+  scan: ScanSurface,
+  surfels: Surfels,
+  free: Uint8Array,
+  found: Found[],
+  progress: (share: number) => void,
+): void {
+  const left = freeIn(surfels, free);
+  const isFree = (s: number) => left[s] === 1;
+  const tried = new Uint8Array(surfels.count);
+  const order = shuffled(surfels.count);
+  let pool: Candidate[] = [];
+  let next = 0;
+  for (;;) {
+    let places = 0;
+    while (next < order.length && places < AT_ONCE) {
+      const s = order[next++]!;
+      if (!left[s] || tried[s]) continue;
+      for (const o of surfels.around(s)) tried[o] = 1;
+      places++;
+      const best = bestAt(scan, surfels, s, isFree);
+      if (best) {
+        pool.push(best);
+        // The rest of a region need not be tried: it would grow to the same.
+        for (const r of best.region) tried[r] = 1;
+      }
+    }
+    if (pool.length === 0 && next >= order.length) return;
+    pool.sort((a, b) => a.score - b.score);
+    const best = pool.pop();
+    if (!best) continue;
+    const whole = stillWhole(scan, surfels, best, isFree);
+    if (!whole) {
+      for (const r of best.region) if (left[r]) tried[r] = 0;
+      next = 0;
+      continue;
+    }
+    const fit = settled(scan, surfels, whole);
+    if (!fit || !isSound(scan, fit)) continue;
+    for (const v of fit.corners) free[v] = 0;
+    for (const s of whole.region) left[s] = 0;
+    found.push(fit);
+    pool = pool.filter(c => c.region.some(isFree));
+    progress(1 - left.reduce((sum, x) => sum + x, 0) / surfels.count);
+  }
+}
+
+function isSound(scan: ScanSurface, { corners, coverage, rms, surface, u }: Found): boolean {
+  if (corners.length < FEWEST_CORNERS || coverage < LEAST_ROUND || rms > mostOff(scan)) return false;
+  if (surface.kind === 'plane') return true;
+  if (surface.kind === 'cone' && Math.abs(surface.halfAngle) > STEEPEST) return false;
+  return u < VAGUE * surface.radius;
+}
+
+/** A scan scatters and warps; what is further off is another shape. mm rms */
+const mostOff = (scan: ScanSurface) => 0.06 + 1.3 * scan.fuzz;
+/** A flatter cone is a plane that warped, degrees; a size of more doubt than this share of its radius is no size. */
+const [STEEPEST, VAGUE] = [85, 0.15];
+
+/** Of each cell, whether most of its corners are still free. */
+function freeIn(surfels: Surfels, free: Uint8Array): Uint8Array {
+  const counts = new Uint32Array(surfels.count);
+  for (let v = 0; v < free.length; v++) counts[surfels.of[v]!]! += free[v]!;
+  return Uint8Array.from(counts, (n, s) => (2 * n > surfels.weights[s]! ? 1 : 0));
+}
+
+/** A candidate that others took from is grown again; one that lost much is given up, and its places are tried anew. */
+function stillWhole(
+  scan: ScanSurface,
+  surfels: Surfels,
+  candidate: Candidate,
+  isFree: (s: number) => boolean,
+): Candidate | null {
+  const kept = candidate.region.filter(isFree);
+  if (kept.length === candidate.region.length) return candidate;
+  if (kept.length < Math.max(FEWEST_SURFELS, 0.7 * candidate.region.length)) return null;
+  return scored(scan, surfels, grownOver(surfels, scan.fuzz, candidate.surface, kept, isFree));
+}
+
+function bestAt(
+  scan: ScanSurface,
+  surfels: Surfels,
+  seed: number,
+  isFree: (s: number) => boolean,
+): Candidate | null {
+  let best: Candidate | null = null;
+  for (const radius of RADII) {
+    const region = regionAbout(surfels, seed, radius * surfels.cell, isFree);
+    if (region.length < FEWEST_SURFELS / 1.5) continue;
+    for (const kind of PRIMITIVE_KINDS) {
+      const start = startOn(surfels, kind, region);
+      const grown = start && scored(scan, surfels, grownOver(surfels, scan.fuzz, start, region, isFree));
+      if (grown && (!best || grown.score > best.score)) best = grown;
+    }
+  }
+  return best;
+}
+
+/** Of surfaces that explain as much, the one with fewer numbers. Tried on scans of known objects. */
+const WORTH: Readonly<Record<PrimitiveKind, number>> = { plane: 1.08, cylinder: 1.04, sphere: 1, cone: 0.96 };
+
+/** How much of the scan a surface explains, what it only just reaches counting least. */
+function scored(scan: ScanSurface, surfels: Surfels, grown: Grown | null): Candidate | null {
+  if (!grown || grown.region.length < FEWEST_SURFELS || grown.rms > mostOff(scan)) return null;
+  const measure = measureOf(grown.surface);
+  const out = new Float64Array(4);
+  const most = 0.06 + 3 * scan.fuzz;
+  let sum = 0;
+  for (const s of grown.region) {
+    measure(surfels.points[3 * s]!, surfels.points[3 * s + 1]!, surfels.points[3 * s + 2]!, out);
+    sum += Math.max(0, 1 - (out[0]! / most) ** 2);
+  }
+  return { ...grown, score: sum * WORTH[grown.surface.kind] };
+}
+
+function shuffled(count: number): Uint32Array {
+  const random = seeded(7);
+  const order = Uint32Array.from({ length: count }, (_, i) => i);
+  for (let i = count - 1; i > 0; i--) {
+    const j = Math.floor(random() * (i + 1));
+    [order[i], order[j]] = [order[j]!, order[i]!];
+  }
+  return order;
+}
