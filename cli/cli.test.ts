@@ -24,6 +24,7 @@ async function sagoma(words: string, input: unknown = '', lines = false) {
   let err = '';
   const code = await run(words.split(' ').filter(Boolean), {
     read: file => (file === undefined ? text : readFileSync(file, 'utf8')),
+    atOnce: () => Promise.resolve(text),
     lines: () => Readable.from(text.split('\n')),
     out: said => (out += said),
     err: said => (err += said),
@@ -90,7 +91,12 @@ describe('help', () => {
       'print estimate',
       'print read',
       'scan inspect',
+      'scan find',
       'scan fit',
+      'scan section',
+      'scan align',
+      'scan deviate',
+      'scan undercut',
     ]);
     for (const command of commands) {
       const help = (await sagoma(`${command} --help`)).out;

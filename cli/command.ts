@@ -6,10 +6,10 @@ export interface Command<In = unknown> {
   name: string;
   /** Takes words after its name instead of JSON; in a line of `--jsonl` they come as `args`. */
   words?: boolean;
-  /** Takes a file's name after its own, which becomes `file` of its input. */
-  file?: boolean;
-  /** The file is all that it needs: standard input is not waited for. */
-  inputOptional?: boolean;
+  /** Takes names of files after its own, which become these fields of its input. */
+  files?: readonly string[];
+  /** The files are all that it needs: standard input is not waited for; `maybe`: read where something comes at once. */
+  inputOptional?: boolean | 'maybe';
   /** One line. */
   about: string;
   /** Example input that runs unchanged; null when it takes no input. */

@@ -15,6 +15,7 @@ async function sagoma(words: string, input: unknown) {
   let [out, err] = ['', ''];
   const code = await run(words.split(' '), {
     read: file => (file === undefined ? JSON.stringify(input) : readFileSync(file, 'utf8')),
+    atOnce: () => Promise.resolve(JSON.stringify(input)),
     lines: () => {
       throw new Error('not asked for');
     },

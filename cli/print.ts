@@ -262,7 +262,7 @@ function gcodeFrom(path: string): GcodeFile {
 
 export const printRead: Command<z.infer<typeof ReadInput>> = {
   name: 'print read',
-  file: true,
+  files: ['file'],
   about:
     'Reads a sliced file back: what it prints, which version that is, how it lies, and what is wrong with it.',
   example: {

@@ -9,7 +9,7 @@ import { measureEvaluate } from './measure';
 import { partAdditions, partBuild, partList } from './part';
 import { printEstimate, printPlan, printRead } from './print';
 import { ref } from './ref';
-import { scanFit, scanInspect } from './scan';
+import { scanAlign, scanDeviate, scanFind, scanFit, scanInspect, scanSection, scanUndercut } from './scan';
 import { threadIdentify } from './thread';
 import { trialNext } from './trial';
 
@@ -31,7 +31,12 @@ const COMMANDS = [
   printEstimate,
   printRead,
   scanInspect,
+  scanFind,
   scanFit,
+  scanSection,
+  scanAlign,
+  scanDeviate,
+  scanUndercut,
 ] as Command<never>[];
 
 interface Words {
@@ -45,6 +50,8 @@ interface Words {
 export interface Io {
   /** All of a file, or of standard input. */
   read(file: string | undefined): string;
+  /** All of standard input where something comes at once; else nothing. */
+  atOnce(): Promise<string>;
   /** Standard input line by line. */
   lines(): AsyncIterable<string>;
   out(text: string): void;
@@ -64,17 +71,26 @@ export async function run(argv: readonly string[], io: Io): Promise<number> {
       return 0;
     }
     if (options.jsonl) return await runLines(command, options, io);
-    const text = command.words
-      ? JSON.stringify({ args })
-      : command.input === null || (command.inputOptional && options.in === undefined)
-        ? ''
-        : readInput(options.in, io);
-    io.out(`${JSON.stringify(await runOne(command, text, options, command.file ? args[0] : undefined))}\n`);
+    const text = await textFor(command, options, args, io);
+    io.out(`${JSON.stringify(await runOne(command, text, options, command.files ? args : []))}\n`);
     return 0;
   } catch (error) {
     io.err(`${JSON.stringify({ error: errorOf(error) })}\n`);
     return error instanceof BadInput || error instanceof ZodError || error instanceof RangeError ? 2 : 1;
   }
+}
+
+function textFor(
+  command: Command<never>,
+  options: Words['options'],
+  args: readonly string[],
+  io: Io,
+): Promise<string> | string {
+  if (command.words) return JSON.stringify({ args });
+  if (command.input === null) return '';
+  if (options.in === undefined && command.inputOptional)
+    return command.inputOptional === 'maybe' ? io.atOnce() : '';
+  return readInput(options.in, io);
 }
 
 const OPTIONS = {
@@ -96,7 +112,7 @@ function readWords(argv: readonly string[]): Words {
   const rest = argv.slice(named.name.split(' ').length);
   try {
     const { values, positionals } = parseArgs({ args: rest, options: OPTIONS, allowPositionals: true });
-    const [stray] = named.words ? [] : positionals.slice(named.file ? 1 : 0);
+    const [stray] = named.words ? [] : positionals.slice(named.files?.length ?? 0);
     if (stray !== undefined) throw new BadInput(`Unknown word “${stray}”.`);
     return { command: named, options: values, args: positionals };
   } catch (error) {
@@ -110,22 +126,22 @@ function readWords(argv: readonly string[]): Words {
   }
 }
 
-/** @param file named after the command, for one that takes a file */
+/** @param files named after the command, for one that takes files */
 async function runOne(
   command: Command<never>,
   text: string,
   options: CommandOptions,
-  file?: string,
+  files: readonly string[] = [],
 ): Promise<unknown> {
   if (command.input === null) return command.run(undefined as never, options);
   let json: unknown;
   try {
-    json = file !== undefined && text.trim() === '' ? {} : JSON.parse(text);
+    json = command.files && text.trim() === '' ? {} : JSON.parse(text);
   } catch (error) {
     if (!(error instanceof SyntaxError)) throw error;
     throw new BadInput('The input is not JSON.', undefined, 'bad-json');
   }
-  const named = file === undefined ? {} : { file };
+  const named = Object.fromEntries(files.map((file, i) => [command.files![i]!, file]));
   const asked = typeof json === 'object' && json !== null ? { ...json, ...named } : json;
   return command.run(command.input.parse(asked), options);
 }
@@ -167,15 +183,17 @@ function errorOf(error: unknown): ApiError['error'] {
 const overview = () =>
   `Sagoma on the command line. JSON in (--in FILE or standard input), JSON out.\n\n${COMMANDS.map(c => `  ${c.name.padEnd(18)} ${c.about}`).join('\n')}\n\n--jsonl: one request a line. --help after a command shows an example that runs.\n`;
 
+const filesOf = ({ files = [] }: Command<never>) => files.map(f => f.toUpperCase()).join(' ');
+
 function help(command: Command<never>): string {
   const run = `npm run -s sagoma -- ${command.name}`;
   const example =
     command.example === null
       ? run
       : command.inputOptional
-        ? `${run} FILE`
+        ? `${run} ${filesOf(command)}`
         : command.words
           ? `${run} ${(command.example as { args: string[] }).args.join(' ')}`
-          : `echo '${JSON.stringify(command.example)}' | ${run}${command.file ? ' FILE' : ''}`;
+          : `echo '${JSON.stringify(command.example)}' | ${run}${command.files ? ` ${filesOf(command)}` : ''}`;
   return `${command.name}: ${command.about}\n\n  ${example}\n`;
 }

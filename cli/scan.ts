@@ -1,11 +1,24 @@
-import { readFileSync, statSync } from 'node:fs';
+import { readFileSync, statSync, writeFileSync } from 'node:fs';
 import { z } from 'zod';
-import { type Found, fitAt } from '../core/scan/fit/fit';
-import { PRIMITIVE_KINDS } from '../core/scan/fit/primitive';
+import { writeDrawingDxf } from '../core/files/drawing-dxf';
+import { writeDrawingSvg } from '../core/files/drawing-svg';
+import { aligned } from '../core/scan/align/align';
+import { deviationOf } from '../core/scan/deviate';
+import { findAll } from '../core/scan/find/find';
+import { fitWhere } from '../core/scan/find/fit-where';
+import { prismsOf } from '../core/scan/find/prisms';
+import { acrossOf, patternsOf, slotsOf } from '../core/scan/find/sets';
+import type { Found } from '../core/scan/fit/fit';
+import { isPrism, PRIMITIVE_KINDS } from '../core/scan/fit/primitive';
 import { judgeScan } from '../core/scan/judge';
 import { readScan } from '../core/scan/read-scan';
 import { MOST_BYTES, type RawScan, ScanError } from '../core/scan/scan-file';
 import { ScanSurface } from '../core/scan/scan-surface';
+import { type SectionLoop, sectionOf } from '../core/scan/section/section';
+import { undercutOf } from '../core/scan/undercut';
+import { flattenedPoints, lengthOfCurve, outlineOfCurves, sweepOf } from '../core/shape/curve';
+import { frameOf } from '../core/shape/drawing/drawing';
+import { basisOf, scaled } from '../core/shape/vector';
 import { BadInput, type Command, type CommandOptions } from './command';
 
 /** What one of a file's units is, mm. */
@@ -15,7 +28,7 @@ const FileAsked = z.strictObject({ file: z.string() });
 
 export const scanInspect: Command<z.infer<typeof FileAsked>> = {
   name: 'scan inspect',
-  file: true,
+  files: ['file'],
   inputOptional: true,
   about: 'Reads a scan and judges it: size, unit, bodies, borders, broken edges, scatter.',
   example: {},
@@ -43,20 +56,13 @@ const FitInput = z.strictObject({
 
 export const scanFit: Command<z.infer<typeof FitInput>> = {
   name: 'scan fit',
-  file: true,
+  files: ['file'],
   about:
-    'Fits a plane, cylinder, cone or sphere to a scan where a point names it, and says how sure its size is.',
+    'Fits a plane, cylinder, cone, sphere or hexagon to a scan where a point names it, and says how sure its size is.',
   example: { kind: 'cylinder', near: [15.85, 0, 5], radius: 6 },
   input: FitInput,
   run({ file, ...asked }, options) {
-    const scan = scanFrom(file, options);
-    if (scan.triangles.length === 0)
-      throw new BadInput(
-        'A list of points has no surface to grow over: export triangles.',
-        'file',
-        'no-surface',
-      );
-    const found = fitAt(new ScanSurface(scan), asked);
+    const found = fitWhere(surfaceFrom(file, options), asked);
     if (!found)
       throw new BadInput(
         `There is no ${asked.kind} at that place: name a point on it, or a larger region to start from.`,
@@ -67,8 +73,227 @@ export const scanFit: Command<z.infer<typeof FitInput>> = {
   },
 };
 
+export const scanFind: Command<z.infer<typeof FileAsked>> = {
+  name: 'scan find',
+  files: ['file'],
+  inputOptional: true,
+  about:
+    'Finds every plane, cylinder, cone, sphere, even prism and slot of a scan, and the patterns of its holes.',
+  example: {},
+  input: FileAsked,
+  run({ file }, options) {
+    const scan = surfaceFrom(file, options);
+    const smooth = findAll(scan);
+    const prisms = prismsOf(scan, smooth);
+    const all = [...prisms, ...smooth];
+    const named = (f: Found) => all.indexOf(f);
+    return {
+      primitives: [
+        ...all.map(shown),
+        ...slotsOf(scan, smooth).map(s => ({
+          kind: s.kind,
+          axis: way(s.axis),
+          centre: way(s.centre),
+          width: rounded(s.width, 5),
+          length: rounded(s.length, 5),
+          u: rounded(s.u, 5),
+          rms: rounded(Math.hypot(...s.ends.map(e => e.rms)) / Math.SQRT2, 5),
+          area: rounded(
+            s.ends.reduce((sum, e) => sum + e.area, 0),
+            2,
+          ),
+          coverage: rounded(
+            s.ends.reduce((sum, e) => sum + e.coverage, 0),
+            0,
+          ),
+        })),
+      ],
+      // Beyond the contract: by their places in the list above.
+      patterns: patternsOf(scan, smooth).map(p => ({
+        kind: p.kind,
+        ...(p.kind === 'pitch-circle'
+          ? { diameter: rounded(p.diameter, 5), centre: way(p.centre) }
+          : { pitch: p.pitch.map(x => rounded(x, 5)) }),
+        u: rounded(p.u, 5),
+        holes: p.holes.map(named),
+      })),
+      across: acrossOf(scan, smooth).map(a => ({
+        faces: a.faces.map(named),
+        size: rounded(a.size, 5),
+        u: rounded(a.u, 5),
+        material: a.isMaterial,
+      })),
+    };
+  },
+};
+
+const Vector = z.tuple([z.number(), z.number(), z.number()]);
+const Way = Vector.refine(
+  v => Math.hypot(...v) > 1e-9,
+  'A direction cannot be nothing: give one of any length.',
+);
+const SectionInput = z.strictObject({
+  file: z.string(),
+  point: Vector,
+  normal: Way,
+  tolerance: z.number().positive().optional(),
+});
+
+export const scanSection: Command<z.infer<typeof SectionInput>> = {
+  name: 'scan section',
+  files: ['file'],
+  about: 'Cuts a scan by a plane and tells the lines and arcs of it; --out writes .svg or .dxf.',
+  example: { point: [0, 0, 10], normal: [0, 0, 1] },
+  input: SectionInput,
+  run({ file, point, normal, tolerance }, options) {
+    const scan = surfaceFrom(file, options);
+    const plane = { at: point, normal: scaled(normal, 1 / Math.hypot(...normal)) };
+    const loops = sectionOf(scan, plane, tolerance);
+    if (loops.length === 0)
+      throw new BadInput(
+        'The plane does not meet the scan: give a point inside its bounds.',
+        'point',
+        'no-section',
+      );
+    if (options.out !== undefined) writeLines(options.out, loops);
+    const { x, y } = basisOf(plane.normal);
+    const flat = (p: readonly number[]) => p.map(c => rounded(c, 5));
+    return {
+      loops: loops.map(({ closed, curves }) => ({
+        closed,
+        length: rounded(
+          curves.reduce((sum, c) => sum + lengthOfCurve(c), 0),
+          4,
+        ),
+        segments: curves.map(c =>
+          c.arc
+            ? {
+                kind: 'arc',
+                from: flat(c.from),
+                to: flat(c.to),
+                centre: flat(c.arc.centre),
+                radius: rounded(c.arc.radius, 5),
+                sweep: rounded((c.arc.turn * sweepOf(c) * 180) / Math.PI, 4),
+              }
+            : { kind: 'line', from: flat(c.from), to: flat(c.to) },
+        ),
+      })),
+      // Beyond the contract: the plane's own two directions, in which the segments are told, about the point.
+      frame: { at: point, x: way(x), y: way(y) },
+    };
+  },
+};
+
+function writeLines(path: string, loops: readonly SectionLoop[]): void {
+  const shapes = loops.map(({ curves, closed }) => ({
+    ink: 'cut' as const,
+    points: curves.length > 0 ? flattenedPoints(outlineOfCurves(curves), SAGITTA) : [],
+    closed,
+  }));
+  const frame = frameOf(shapes, [], 2);
+  const drawing = { title: 'Section', shapes, dimensions: [], frame };
+  const write = /\.svg$/i.test(path)
+    ? () => writeDrawingSvg(drawing, drawing.title, () => null)
+    : /\.dxf$/i.test(path)
+      ? () => writeDrawingDxf(drawing, () => null)
+      : null;
+  if (!write) throw new BadInput('--out is a .svg or a .dxf file.', 'out');
+  writeFileSync(path, write());
+}
+
+/** Arcs as short lines in files, mm. */
+const SAGITTA = 0.005;
+
+const AlignInput = z.strictObject({
+  fixed: z.string(),
+  moving: z.string(),
+  pairs: z
+    .array(z.tuple([Vector, Vector]))
+    .min(3)
+    .optional(),
+});
+
+export const scanAlign: Command<z.infer<typeof AlignInput>> = {
+  name: 'scan align',
+  files: ['fixed', 'moving'],
+  inputOptional: 'maybe',
+  about: 'Lays one scan onto another, whatever way they lie; an uncertain answer is refused with its reason.',
+  example: {},
+  input: AlignInput,
+  run({ fixed, moving, pairs }, options) {
+    const found = aligned(surfaceFrom(fixed, options), surfaceFrom(moving, options), pairs);
+    if (!found.ok) throw new BadInput(found.message, found.code === 'pairs' ? 'pairs' : 'moving', found.code);
+    const { turn: m, shift: s } = found.pose;
+    const rows = [0, 1, 2].flatMap(i => [m[3 * i]!, m[3 * i + 1]!, m[3 * i + 2]!, s[i as 0]!]);
+    return {
+      matrix: [...rows, 0, 0, 0, 1].map(x => rounded(x, 8)),
+      rms: rounded(found.rms, 5),
+      overlap: rounded(found.overlap, 4),
+    };
+  },
+};
+
+const DeviateInput = z.strictObject({ model: z.string(), scan: z.string() });
+
+export const scanDeviate: Command<z.infer<typeof DeviateInput>> = {
+  name: 'scan deviate',
+  files: ['model', 'scan'],
+  inputOptional: true,
+  about: 'Tells how far a scan lies off the model that it is laid on: above 0 outside of it.',
+  example: {},
+  input: DeviateInput,
+  run({ model, scan }, options) {
+    const solid = scanFrom(model, options);
+    if (solid.triangles.length === 0)
+      throw new BadInput(
+        'A list of points is no model: give triangles first, the scan second.',
+        'model',
+        'no-surface',
+      );
+    const found = deviationOf(solid, scanFrom(scan, options));
+    if (!found)
+      throw new BadInput(
+        'The scan lies nowhere near the model: lay it on with scan align first.',
+        'scan',
+        'far-apart',
+      );
+    const { offs, area, ...sizes } = found;
+    return { ...mapped(sizes, x => rounded(x, 5)), area: rounded(area, 2) };
+  },
+};
+
+const mapped = (from: Record<string, number>, by: (x: number) => number) =>
+  Object.fromEntries(Object.entries(from).map(([key, x]) => [key, by(x)]));
+
+const UndercutInput = z.strictObject({ file: z.string(), pull: Way });
+
+export const scanUndercut: Command<z.infer<typeof UndercutInput>> = {
+  name: 'scan undercut',
+  files: ['file'],
+  about: 'Tells what of a scanned object would hold it in a recess when it is pulled out that way.',
+  example: { pull: [0, 0, 1] },
+  input: UndercutInput,
+  run({ file, pull }, options) {
+    const { area, fraction, maxDepth, suggestedDraft } = undercutOf(surfaceFrom(file, options), pull);
+    return {
+      undercutArea: rounded(area, 2),
+      fraction: rounded(fraction, 5),
+      maxDepth: rounded(maxDepth, 4),
+      suggestedDraft: rounded(suggestedDraft, 2),
+    };
+  },
+};
+
+function surfaceFrom(file: string | undefined, options: CommandOptions): ScanSurface {
+  const scan = scanFrom(file, options);
+  if (scan.triangles.length === 0)
+    throw new BadInput('A list of points has no surface to look at: export triangles.', 'file', 'no-surface');
+  return new ScanSurface(scan);
+}
+
+const way = (p: readonly number[]) => p.map(x => rounded(x, 6));
+
 function shown({ surface, u, rms, area, coverage }: Found) {
-  const way = (p: readonly number[]) => p.map(x => rounded(x, 6));
   const facts = {
     u: rounded(u, 5),
     rms: rounded(rms, 5),
@@ -90,7 +315,8 @@ function shown({ surface, u, rms, area, coverage }: Found) {
         kind: surface.kind,
         axis: way(surface.axis),
         centre: way(surface.at),
-        diameter: rounded(2 * surface.radius, 5),
+        ...(isPrism(surface) ? {} : { diameter: rounded(2 * surface.radius, 5) }),
+        ...(isPrism(surface) ? { acrossFlats: rounded(2 * surface.radius, 5), sides: surface.sides } : {}),
         ...(surface.kind === 'cone' ? { halfAngle: rounded(Math.abs(surface.halfAngle), 5) } : {}),
         ...facts,
       };

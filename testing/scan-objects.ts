@@ -11,7 +11,7 @@ const meshOf = (solid: Manifold): TriangleMesh => {
   const { vertProperties, triVerts } = solid.getMesh();
   return weld(vertProperties, triVerts);
 };
-const ROUND = 256;
+const ROUND = 96;
 
 /** A plate of 80 × 60 × 6 with four holes of 5.3 at 64 × 44, a boss of 31.7 × 24 with a cone of 26 to 24.4 over 22 in
  * it, a hexagon of 17 across its flats and 12 high, and half a ball of radius 12.6. */

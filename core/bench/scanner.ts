@@ -108,7 +108,8 @@ function speckNear(middle: Point3, size: number, spacing: number, random: () => 
 export function subdivided(mesh: TriangleMesh, longest: number): TriangleMesh {
   const positions = Array.from(mesh.positions);
   let triangles = Array.from(mesh.triangles);
-  for (let round = 0; round < 24; round++) {
+  const done: number[] = [];
+  while (triangles.length > 0) {
     const halves = new Map<number, number>();
     const half = (a: number, b: number): number | undefined => {
       const [x, y, z] = [0, 1, 2].map(i => positions[3 * a + i]! - positions[3 * b + i]!);
@@ -127,7 +128,7 @@ export function subdivided(mesh: TriangleMesh, longest: number): TriangleMesh {
       const corner = [triangles[t]!, triangles[t + 1]!, triangles[t + 2]!];
       const mid = corner.map((a, i) => half(a, corner[(i + 1) % 3]!));
       const cut = mid.filter(m => m !== undefined).length;
-      if (cut === 0) next.push(...corner);
+      if (cut === 0) done.push(corner[0]!, corner[1]!, corner[2]!);
       else if (cut === 3) {
         const [x, y, z] = mid as number[];
         next.push(corner[0]!, x!, z!, corner[1]!, y!, x!, corner[2]!, z!, y!, x!, y!, z!);
@@ -141,9 +142,8 @@ export function subdivided(mesh: TriangleMesh, longest: number): TriangleMesh {
       }
     }
     triangles = next;
-    if (halves.size === 0) break;
   }
-  return { positions: Float64Array.from(positions), triangles: Uint32Array.from(triangles) };
+  return { positions: Float64Array.from(positions), triangles: Uint32Array.from(done) };
 }
 
 function normalsOf(mesh: TriangleMesh): Float64Array {
@@ -180,7 +180,8 @@ function thinned(mesh: TriangleMesh, cell: number): TriangleMesh & { normals: Fl
     }
     renamed[v] = one;
   }
-  const pick = (from: ArrayLike<number>) => Float64Array.from(kept.flatMap(v => [0, 1, 2].map(i => from[3 * v + i]!)));
+  const pick = (from: ArrayLike<number>) =>
+    Float64Array.from(kept.flatMap(v => [0, 1, 2].map(i => from[3 * v + i]!)));
   const triangles: number[] = [];
   const known = new Set<number>();
   for (let t = 0; t < mesh.triangles.length; t += 3) {

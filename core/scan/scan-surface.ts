@@ -1,4 +1,4 @@
-import type { TriangleMesh } from '../shape/mesh/mesh';
+import { facing, type TriangleMesh } from '../shape/mesh/mesh';
 import type { Point3 } from '../shape/vector';
 import { fuzzOf } from './fuzz';
 import { Surfels } from './surfels';
@@ -25,7 +25,7 @@ export class ScanSurface {
     const next = this.first.slice(0, this.corners);
     for (let i = 0; i < triangles.length; i++) this.of[next[triangles[i]!]!++] = Math.floor(i / 3);
     for (let t = 0; t < triangles.length; t += 3) {
-      const n = crossOf(p, 3 * triangles[t]!, 3 * triangles[t + 1]!, 3 * triangles[t + 2]!);
+      const n = facing(mesh, t / 3);
       for (let e = 0; e < 3; e++)
         for (let i = 0; i < 3; i++) this.normals[3 * triangles[t + e]! + i]! += n[i]!;
     }
@@ -85,13 +85,18 @@ export class ScanSurface {
   areaOf(corners: readonly number[]): number {
     const among = new Uint8Array(this.corners);
     for (const v of corners) among[v] = 1;
-    const { positions: p, triangles } = this.mesh;
+    const { triangles } = this.mesh;
     let area = 0;
     for (let t = 0; t < triangles.length; t += 3) {
       const [a, b, c] = [triangles[t]!, triangles[t + 1]!, triangles[t + 2]!];
-      if (among[a] && among[b] && among[c]) area += Math.hypot(...crossOf(p, 3 * a, 3 * b, 3 * c)) / 2;
+      if (among[a] && among[b] && among[c]) area += this.areaOfTriangle(t / 3);
     }
     return area;
+  }
+
+  /** mm² */
+  areaOfTriangle(t: number): number {
+    return Math.hypot(...facing(this.mesh, t)) / 2;
   }
 }
 
@@ -108,10 +113,4 @@ function spacingOf({ positions: p, triangles }: TriangleMesh): number {
     long.push(Math.hypot(p[a]! - p[b]!, p[a + 1]! - p[b + 1]!, p[a + 2]! - p[b + 2]!));
   }
   return Float64Array.from(long).sort()[Math.floor(long.length / 2)] || 1;
-}
-
-function crossOf(p: Float64Array, a: number, b: number, c: number): [number, number, number] {
-  const [ux, uy, uz] = [p[b]! - p[a]!, p[b + 1]! - p[a + 1]!, p[b + 2]! - p[a + 2]!];
-  const [vx, vy, vz] = [p[c]! - p[a]!, p[c + 1]! - p[a + 1]!, p[c + 2]! - p[a + 2]!];
-  return [uy * vz - uz * vy, uz * vx - ux * vz, ux * vy - uy * vx];
 }

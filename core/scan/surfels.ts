@@ -1,4 +1,11 @@
-import type { ScanSurface } from './scan-surface';
+import type { TriangleMesh } from '../shape/mesh/mesh';
+
+/** What surfels are made of: a scan's corners, and the way that each looks. */
+interface Corners {
+  readonly mesh: TriangleMesh;
+  readonly corners: number;
+  readonly normals: Float32Array;
+}
 
 /**
  * A scan in fewer, quieter points: the corners of each cell of a grid that look about the same way, as one. What is
@@ -18,7 +25,7 @@ export class Surfels {
   private readonly beside: Uint32Array;
 
   constructor(
-    scan: ScanSurface,
+    scan: Corners,
     /** Side of a cell, mm. */
     readonly cell: number,
   ) {
@@ -34,8 +41,7 @@ export class Surfels {
       const n = scan.normals;
       let s = at.get(key);
       const top = s;
-      for (; s !== undefined; s = later[s]! < 0 ? undefined : later[s])
-        if (sameWay(ways, s, n, v)) break;
+      for (; s !== undefined; s = later[s]! < 0 ? undefined : later[s]) if (sameWay(ways, s, n, v)) break;
       if (s === undefined) {
         s = weights.length;
         at.set(key, s);
@@ -70,9 +76,12 @@ export class Surfels {
     const even = Array.from(rough);
     for (let s = 0; s < this.count; s++)
       for (const o of this.around(s))
-        if (sameWay(rough, s, rough, o))
-          for (let i = 0; i < 3; i++) even[3 * s + i]! += rough[3 * o + i]!;
+        if (sameWay(rough, s, rough, o)) for (let i = 0; i < 3; i++) even[3 * s + i]! += rough[3 * o + i]!;
     this.normals = unitVectors(even);
+  }
+
+  point(s: number): [number, number, number] {
+    return [this.points[3 * s]!, this.points[3 * s + 1]!, this.points[3 * s + 2]!];
   }
 
   /** Those in the cells beside one. */

@@ -1,7 +1,7 @@
 import { seeded } from '../../bench/random';
 import { type Found, settled } from '../fit/fit';
 import { type Grown, grownOver, regionAbout, startOn } from '../fit/grow';
-import { measureOf, PRIMITIVE_KINDS, type PrimitiveKind } from '../fit/primitive';
+import { measureOf, SMOOTH_KINDS } from '../fit/primitive';
 import type { ScanSurface } from '../scan-surface';
 import type { Surfels } from '../surfels';
 
@@ -124,7 +124,7 @@ function bestAt(
   for (const radius of RADII) {
     const region = regionAbout(surfels, seed, radius * surfels.cell, isFree);
     if (region.length < FEWEST_SURFELS / 1.5) continue;
-    for (const kind of PRIMITIVE_KINDS) {
+    for (const kind of SMOOTH_KINDS) {
       const start = startOn(surfels, kind, region);
       const grown = start && scored(scan, surfels, grownOver(surfels, scan.fuzz, start, region, isFree));
       if (grown && (!best || grown.score > best.score)) best = grown;
@@ -134,7 +134,7 @@ function bestAt(
 }
 
 /** Of surfaces that explain as much, the one with fewer numbers. Tried on scans of known objects. */
-const WORTH: Readonly<Record<PrimitiveKind, number>> = { plane: 1.08, cylinder: 1.04, sphere: 1, cone: 0.96 };
+const WORTH = { plane: 1.08, cylinder: 1.04, sphere: 1, cone: 0.96, hexagon: 1, prism: 1 } as const;
 
 /** How much of the scan a surface explains, what it only just reaches counting least. */
 function scored(scan: ScanSurface, surfels: Surfels, grown: Grown | null): Candidate | null {

@@ -9,13 +9,13 @@ import {
 import type { TriangleMesh } from '../../shape/mesh/mesh';
 import { ScanSurface } from '../scan-surface';
 import { fitAt } from './fit';
-import type { PrimitiveKind } from './primitive';
+import type { SmoothKind } from './primitive';
 
 /** On surfaces of known size, scattered by 0.05 and warped by 0.05 unless said: how far off, and whether the doubt covers it. */
 const SEEDS = Array.from({ length: 14 }, (_, i) => i + 1);
 
 function errors(
-  kind: PrimitiveKind,
+  kind: SmoothKind,
   make: (seen: Seen) => TriangleMesh,
   near: readonly [number, number, number],
   radius: number,

@@ -2,7 +2,7 @@ import { basisOf, dot, moved, type Point3 } from '../../shape/vector';
 import type { ScanSurface } from '../scan-surface';
 import type { Surfels } from '../surfels';
 import { type Grown, grownOver, LOOKS, lookAt, reach, regionAbout, startOn } from './grow';
-import { measureOf, type Primitive, type PrimitiveKind } from './primitive';
+import { measureOf, type Primitive, type SmoothKind } from './primitive';
 import { type Refined, refined } from './refine';
 
 /** A surface of a kind where somebody pressed: fitted there, then grown over what belongs to it. Lengths mm. */
@@ -22,7 +22,7 @@ export interface Found {
 }
 
 export interface FitAsked {
-  kind: PrimitiveKind;
+  kind: SmoothKind;
   near: Point3;
   /** Of the region to start from. */
   radius: number;
@@ -49,12 +49,12 @@ export function settled(scan: ScanSurface, surfels: Surfels, grown: Grown): Foun
   const among = new Uint8Array(surfels.count);
   for (const s of grown.region) {
     among[s] = 1;
-    for (const o of surfels.around(s)) among[o] = 1;
+    for (const o of surfels.around(s)) among[o] ||= looksLike(surfels, o, grown) ? 1 : 0;
   }
   let now: Refined | null = grown;
   let corners: number[] = [];
   for (let round = 0; now && round < 2; round++) {
-    corners = cornersOn(scan, surfels, among, now, grown.looks);
+    corners = cornersOn(scan, surfels, among, now);
     if (corners.length < FEWEST) return null;
     const step = Math.max(1, corners.length / MOST_POINTS);
     const some = Array.from({ length: Math.floor(corners.length / step) }, (_, i) =>
@@ -65,12 +65,17 @@ export function settled(scan: ScanSurface, surfels: Surfels, grown: Grown): Foun
   return now && found(scan, now, corners);
 }
 
+function looksLike(surfels: Surfels, s: number, { surface, looks }: Grown): boolean {
+  const out = new Float64Array(4);
+  measureOf(surface)(...surfels.point(s), out);
+  return looks * lookAt(surfels, s, out) > LOOKS;
+}
+
 function cornersOn(
   scan: ScanSurface,
   surfels: Surfels,
   among: Uint8Array,
   { surface, rms }: Refined,
-  looks: 1 | -1,
 ): number[] {
   const { positions: p } = scan.mesh;
   const measure = measureOf(surface);
@@ -78,10 +83,9 @@ function cornersOn(
   const most = reach(rms, scan.fuzz);
   const corners: number[] = [];
   for (let v = 0; v < scan.corners; v++) {
-    const s = surfels.of[v]!;
-    if (!among[s]) continue;
+    if (!among[surfels.of[v]!]) continue;
     measure(p[3 * v]!, p[3 * v + 1]!, p[3 * v + 2]!, out);
-    if (Math.abs(out[0]!) < most && looks * lookAt(surfels, s, out) > LOOKS) corners.push(v);
+    if (Math.abs(out[0]!) < most) corners.push(v);
   }
   return corners;
 }

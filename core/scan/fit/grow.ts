@@ -1,6 +1,6 @@
 import type { Point3 } from '../../shape/vector';
 import type { Surfels } from '../surfels';
-import { measureOf, type Primitive, type PrimitiveKind } from './primitive';
+import { measureOf, type Primitive, type SmoothKind } from './primitive';
 import { type Refined, refined } from './refine';
 import { startFor } from './starts';
 
@@ -34,7 +34,6 @@ export const reach = (rms: number, fuzz: number): number =>
 export const lookAt = ({ normals: n }: Surfels, s: number, out: Float64Array): number =>
   out[1]! * n[3 * s]! + out[2]! * n[3 * s + 1]! + out[3]! * n[3 * s + 2]!;
 
-const pointOf = ({ points: p }: Surfels, s: number): Point3 => [p[3 * s]!, p[3 * s + 1]!, p[3 * s + 2]!];
 const normalOf = ({ normals: n }: Surfels, s: number): Point3 => [n[3 * s]!, n[3 * s + 1]!, n[3 * s + 2]!];
 
 /** What hangs together with one surfel, and is taken. */
@@ -87,11 +86,11 @@ export function regionAbout(
 /** Between neighbours, a turn by more is an edge. */
 const SMOOTH = Math.cos((35 * Math.PI) / 180);
 
-export function startOn(surfels: Surfels, kind: PrimitiveKind, region: readonly number[]): Primitive | null {
+export function startOn(surfels: Surfels, kind: SmoothKind, region: readonly number[]): Primitive | null {
   const some = sampled(region);
   return startFor(
     kind,
-    some.map(s => pointOf(surfels, s)),
+    some.map(s => surfels.point(s)),
     some.map(s => normalOf(surfels, s)),
   );
 }
@@ -140,7 +139,7 @@ function fittedTo(
 ): Refined | null {
   return refined(
     start,
-    sampled(region).map(s => pointOf(surfels, s)),
+    sampled(region).map(s => surfels.point(s)),
     least,
     STEPS,
   );

@@ -1,16 +1,32 @@
-import { basisOf, dot, lengthOfVector, moved, type Point3, point3, scaled } from '../../shape/vector';
+import { basisOf, cross, dot, lengthOfVector, moved, type Point3, point3, scaled } from '../../shape/vector';
 
 /** Surfaces that objects are made of, each as a few numbers that least squares may move. Lengths mm, angles degrees. */
 
-export const PRIMITIVE_KINDS = ['plane', 'cylinder', 'cone', 'sphere'] as const;
+/** Without edges: each begins and grows by itself; prisms come of their flats. */
+export const SMOOTH_KINDS = ['plane', 'cylinder', 'cone', 'sphere'] as const;
+export type SmoothKind = (typeof SMOOTH_KINDS)[number];
+export const PRIMITIVE_KINDS = [...SMOOTH_KINDS, 'hexagon', 'prism'] as const;
 export type PrimitiveKind = (typeof PRIMITIVE_KINDS)[number];
+
+/** Even prisms: a hexagon is the one that everybody names. */
+export interface Prism {
+  kind: 'hexagon' | 'prism';
+  axis: Point3;
+  at: Point3;
+  /** Square to one of its flats. */
+  x: Point3;
+  sides: number;
+  /** Half of what it is across its flats: from the axis to a flat. */
+  radius: number;
+}
 
 export type Primitive =
   | { kind: 'plane'; normal: Point3; at: Point3 }
   | { kind: 'sphere'; centre: Point3; radius: number }
   | { kind: 'cylinder'; axis: Point3; at: Point3; radius: number }
   /** `radius` at `at`; it grows along the axis. */
-  | { kind: 'cone'; axis: Point3; at: Point3; radius: number; halfAngle: number };
+  | { kind: 'cone'; axis: Point3; at: Point3; radius: number; halfAngle: number }
+  | Prism;
 
 /** Writes the signed distance of x, y, z from a surface and the way that the surface looks there: outwards of a round one. */
 export type Measure = (x: number, y: number, z: number, out: Float64Array) => void;
@@ -27,6 +43,7 @@ export function measureOf(s: Primitive): Measure {
       out[3] = nz;
     };
   }
+  if (isPrism(s)) return measureOfPrism(s);
   const { radius } = s;
   const [cx, cy, cz] = s.kind === 'sphere' ? s.centre : s.at;
   const [ax, ay, az] = s.kind === 'sphere' ? [0, 0, 0] : s.axis;
@@ -44,6 +61,21 @@ export function measureOf(s: Primitive): Measure {
   };
 }
 
+export const isPrism = (s: Primitive): s is Prism => s.kind === 'hexagon' || s.kind === 'prism';
+
+function measureOfPrism({ axis, at, x: u, sides, radius }: Prism): Measure {
+  const v = cross(axis, u);
+  const step = (2 * Math.PI) / sides;
+  return (x, y, z, out) => {
+    const [dx, dy, dz] = [x - at[0], y - at[1], z - at[2]];
+    const [a, b] = [dx * u[0] + dy * u[1] + dz * u[2], dx * v[0] + dy * v[1] + dz * v[2]];
+    const turn = Math.round(Math.atan2(b, a) / step) * step;
+    const [c, s] = [Math.cos(turn), Math.sin(turn)];
+    out[0] = a * c + b * s - radius;
+    for (let i = 0; i < 3; i++) out[i + 1] = c * u[i as 0] + s * v[i as 0];
+  };
+}
+
 const OUT = new Float64Array(4);
 
 /** Signed distance of a point from a surface, mm; outside of a round one is above 0. */
@@ -53,7 +85,14 @@ export function distanceTo(s: Primitive, [x, y, z]: Point3): number {
 }
 
 /** How many numbers may be moved. */
-export const FREE: Readonly<Record<PrimitiveKind, number>> = { plane: 3, sphere: 4, cylinder: 5, cone: 6 };
+export const FREE: Readonly<Record<PrimitiveKind, number>> = {
+  plane: 3,
+  sphere: 4,
+  cylinder: 5,
+  cone: 6,
+  hexagon: 6,
+  prism: 6,
+};
 
 /** Writes how the distance of x, y, z changes with each number of `movedBy`. @param out what the measure wrote there */
 export type Slopes = (x: number, y: number, z: number, out: Float64Array, slopes: Float64Array) => void;
@@ -83,6 +122,10 @@ export function slopesOf(s: Primitive): Slopes {
     slopes[2] = -(n0 * u[0] + n1 * u[1] + n2 * u[2]);
     slopes[3] = -(n0 * v[0] + n1 * v[1] + n2 * v[2]);
     slopes[4] = -cos;
+    if (isPrism(s)) {
+      slopes[5] = -(tx * axis[0] + ty * axis[1] + tz * axis[2]);
+      return;
+    }
     const along = rx * axis[0] + ry * axis[1] + rz * axis[2];
     slopes[5] = -(sin * out[0]! + along) / cos;
   };
@@ -100,6 +143,11 @@ export function movedBy(s: Primitive, by: readonly number[]): Primitive {
   const at = point3(i => s.at[i] + by[2]! * x[i] + by[3]! * y[i]);
   const radius = s.radius + by[4]!;
   if (s.kind === 'cylinder') return { ...s, axis: turned, at, radius };
+  if (isPrism(s)) {
+    const rolled = point3(i => s.x[i] + by[5]! * cross(s.axis, s.x)[i]);
+    const level = moved(rolled, turned, -dot(rolled, turned));
+    return { ...s, axis: turned, at, radius, x: scaled(level, 1 / lengthOfVector(level)) };
+  }
   return { ...s, axis: turned, at, radius, halfAngle: s.halfAngle + (by[5]! * 180) / Math.PI };
 }
 
@@ -109,6 +157,6 @@ export function centredOn(s: Primitive, middle: Point3): Primitive {
   if (s.kind === 'plane') return { ...s, at: moved(middle, s.normal, -distanceTo(s, middle)) };
   const along = dot(moved(middle, s.at, -1), s.axis);
   const at = moved(s.at, s.axis, along);
-  if (s.kind === 'cylinder') return { ...s, at };
+  if (s.kind !== 'cone') return { ...s, at };
   return { ...s, at, radius: s.radius + along * Math.tan((s.halfAngle * Math.PI) / 180) };
 }

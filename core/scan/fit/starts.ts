@@ -1,11 +1,11 @@
 import { eigs, lusolve } from 'mathjs';
 import { basisOf, dot, lengthOfVector, type Point3, point3, scaled } from '../../shape/vector';
-import type { Primitive, PrimitiveKind } from './primitive';
+import type { Primitive, SmoothKind } from './primitive';
 import { middleOf } from './refine';
 
 /** Where least squares begin: a surface of a kind through points, from the ways that they look. */
 export function startFor(
-  kind: PrimitiveKind,
+  kind: SmoothKind,
   points: readonly Point3[],
   normals: readonly Point3[],
 ): Primitive | null {

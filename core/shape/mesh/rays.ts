@@ -1,10 +1,18 @@
-import type { TriangleMesh } from './mesh';
+import { facing, type TriangleMesh } from './mesh';
 
 type Vector = readonly [number, number, number];
 
 export interface Hit {
   distance: number;
   triangle: number;
+}
+
+export interface Nearest {
+  distance: number;
+  triangle: number;
+  at: Vector;
+  /** How far before the triangle's own plane; below 0 behind it, inside a solid. */
+  ahead: number;
 }
 
 /** Triangles of a leaf: fewer cost more boxes than they save. */
@@ -82,6 +90,54 @@ export class RayTree {
     return best.triangle < 0 ? undefined : best;
   }
 
+  /** The nearest place of the surface, no farther than `most`; of two as near, on an edge, the side that it lies more before. */
+  nearest(o: Vector, most: number): Nearest | undefined {
+    if (this.next.length === 0) return undefined;
+    const best: Nearest = { distance: most, triangle: -1, at: [0, 0, 0], ahead: 0 };
+    const open = [0];
+    while (open.length > 0) {
+      const node = open.pop()!;
+      if (this.boxDistance(node, o) > best.distance) continue;
+      if (this.counts[node] === 0) {
+        const [a, b] = [node + 1, this.next[node]!];
+        // The nearer box last: it is looked into first.
+        if (this.boxDistance(a, o) < this.boxDistance(b, o)) open.push(b, a);
+        else open.push(a, b);
+        continue;
+      }
+      const from = -1 - this.next[node]!;
+      for (let k = from; k < from + this.counts[node]!; k++) this.approach(this.order[k]!, o, best);
+    }
+    return best.triangle < 0 ? undefined : best;
+  }
+
+  private boxDistance(node: number, o: Vector): number {
+    let sum = 0;
+    for (let i = 0; i < 3; i++) {
+      const [low, high] = [this.boxes[6 * node + i]!, this.boxes[6 * node + 3 + i]!];
+      const off = o[i]! < low ? low - o[i]! : o[i]! > high ? o[i]! - high : 0;
+      sum += off * off;
+    }
+    return Math.sqrt(sum);
+  }
+
+  private approach(triangle: number, o: Vector, best: Nearest): void {
+    const at = nearestOnTriangle(this.mesh, triangle, o);
+    const off: Vector = [o[0] - at[0], o[1] - at[1], o[2] - at[2]];
+    const distance = Math.hypot(...off);
+    if (distance > best.distance + 1e-9) return;
+    const n = facing(this.mesh, triangle);
+    const long = Math.hypot(...n);
+    if (!(long > 0)) return;
+    const ahead = (off[0] * n[0] + off[1] * n[1] + off[2] * n[2]) / long;
+    if (distance > best.distance - 1e-9 && Math.abs(ahead) <= Math.abs(best.ahead) && best.triangle >= 0)
+      return;
+    best.distance = distance;
+    best.triangle = triangle;
+    best.at = at;
+    best.ahead = ahead;
+  }
+
   private meets(node: number, o: Vector, d: Vector, within: number): boolean {
     let [near, far] = [0, within];
     for (let i = 0; i < 3; i++) {
@@ -128,6 +184,39 @@ export class RayTree {
       best.triangle = triangle;
     }
   }
+}
+
+/** Ericson, “Real-time collision detection” (2005), 5.1.5. */
+function nearestOnTriangle({ positions: p, triangles }: TriangleMesh, t: number, o: Vector): Vector {
+  const corner = (e: number): Vector => {
+    const v = 3 * triangles[3 * t + e]!;
+    return [p[v]!, p[v + 1]!, p[v + 2]!];
+  };
+  const [a, b, c] = [corner(0), corner(1), corner(2)];
+  const minus = (u: Vector, v: Vector): Vector => [u[0] - v[0], u[1] - v[1], u[2] - v[2]];
+  const times = (u: Vector, v: Vector) => u[0] * v[0] + u[1] * v[1] + u[2] * v[2];
+  const along = (from: Vector, way: Vector, s: number): Vector => [
+    from[0] + s * way[0],
+    from[1] + s * way[1],
+    from[2] + s * way[2],
+  ];
+  const [ab, ac, ap] = [minus(b, a), minus(c, a), minus(o, a)];
+  const [d1, d2] = [times(ab, ap), times(ac, ap)];
+  if (d1 <= 0 && d2 <= 0) return a;
+  const bp = minus(o, b);
+  const [d3, d4] = [times(ab, bp), times(ac, bp)];
+  if (d3 >= 0 && d4 <= d3) return b;
+  const vc = d1 * d4 - d3 * d2;
+  if (vc <= 0 && d1 >= 0 && d3 <= 0) return along(a, ab, d1 / (d1 - d3));
+  const cp = minus(o, c);
+  const [d5, d6] = [times(ab, cp), times(ac, cp)];
+  if (d6 >= 0 && d5 <= d6) return c;
+  const vb = d5 * d2 - d1 * d6;
+  if (vb <= 0 && d2 >= 0 && d6 <= 0) return along(a, ac, d2 / (d2 - d6));
+  const va = d3 * d6 - d5 * d4;
+  if (va <= 0 && d4 - d3 >= 0 && d5 - d6 >= 0) return along(b, minus(c, b), (d4 - d3) / (d4 - d3 + d5 - d6));
+  const sum = va + vb + vc;
+  return along(along(a, ab, vb / sum), ac, vc / sum);
 }
 
 /** Copies of an addition look at one part: its tree is grown once. */

@@ -1,0 +1,128 @@
+import { describe, expect, test } from 'vitest';
+import { scannedCone, scannedCylinder } from '../../testing/scanned';
+import { box, ring } from '../../testing/solids';
+import { seeded } from '../bench/random';
+import { subdivided } from '../bench/scanner';
+import { joined, type TriangleMesh, weld } from '../shape/mesh/mesh';
+import { RayTree } from '../shape/mesh/rays';
+import { deviationOf } from './deviate';
+import { NearestPoints } from './nearest';
+import { ScanSurface } from './scan-surface';
+import { undercutOf } from './undercut';
+
+describe('the nearest place', () => {
+  test('of points: as looking at each of them tells', () => {
+    const random = seeded(3);
+    const points = Float64Array.from({ length: 900 }, () => 10 * random());
+    const tree = new NearestPoints(points);
+    for (let i = 0; i < 60; i++) {
+      const q = [12 * random() - 1, 12 * random() - 1, 12 * random() - 1] as const;
+      let least = Infinity;
+      for (let k = 0; k < 900; k += 3)
+        least = Math.min(least, Math.hypot(points[k]! - q[0], points[k + 1]! - q[1], points[k + 2]! - q[2]));
+      expect(tree.nearest(...q, 50)).toBeGreaterThanOrEqual(0);
+      expect(tree.distance).toBeCloseTo(least, 9);
+    }
+    expect(tree.nearest(100, 100, 100, 5)).toBe(-1);
+  });
+  test('of a box: outside, inside, and beside an edge', () => {
+    const tree = new RayTree(box([10, 20, 30]));
+    expect(tree.nearest([5, 10, 33], 10)).toMatchObject({ distance: 3, ahead: 3 });
+    expect(tree.nearest([5, 10, 28], 10)).toMatchObject({ distance: 2, ahead: -2 });
+    expect(tree.nearest([13, 24, 15], 10)?.distance).toBeCloseTo(5, 9);
+    expect(tree.nearest([13, 24, 15], 10)!.ahead).toBeGreaterThan(0);
+    expect(tree.nearest([50, 10, 15], 10)).toBeUndefined();
+  });
+});
+
+describe('a scan against a model', () => {
+  const model = ring({ inner: 10, outer: 15.85, height: 24, segments: 256 });
+  test('a tube scanned 0.2 too wide lies 0.1 outside of it', () => {
+    const found = deviationOf(model, scannedCylinder(31.9, 20, { noise: 0, warp: 0 }))!;
+    expect(found.mean).toBeCloseTo(0.1, 2);
+    expect(found.rms).toBeCloseTo(0.1, 2);
+    expect(found.max).toBeLessThan(0.12);
+    expect(found.area).toBeGreaterThan(1000);
+  });
+  test('scatter shows in rms and p95, not in the mean', () => {
+    const found = deviationOf(model, scannedCylinder(31.7, 20, { noise: 0.05, warp: 0 }))!;
+    expect(Math.abs(found.mean)).toBeLessThan(0.01);
+    expect(found.rms).toBeCloseTo(0.05, 1);
+    // 1.96 sd of a normal distribution.
+    expect(found.p95 / found.rms).toBeGreaterThan(1.8);
+    expect(found.p95 / found.rms).toBeLessThan(2.15);
+  });
+  test('a bore scanned too narrow lies inside the air, outside of the solid', () => {
+    expect(
+      deviationOf(model, scannedCylinder(19.6, 20, { inside: true, noise: 0, warp: 0 }))!.mean,
+    ).toBeCloseTo(0.2, 1);
+  });
+  test('what is nowhere near is not compared', () => {
+    const far: TriangleMesh = box([5, 5, 5], [500, 0, 0]);
+    expect(deviationOf(model, far)).toBeNull();
+    const both = deviationOf(model, joined([scannedCylinder(31.7, 20, { noise: 0, warp: 0 }), far]))!;
+    expect(both.max).toBeLessThan(0.1);
+  });
+});
+
+/** A closed solid turned about z from radius and height, and fine. */
+function lathe(profile: readonly (readonly [number, number])[]): TriangleMesh {
+  const round = 200;
+  const all = [[0, profile[0]![1]] as const, ...profile, [0, profile.at(-1)![1]] as const];
+  const positions = Array.from({ length: round }, (_, i) => {
+    const a = (2 * Math.PI * i) / round;
+    return all.flatMap(([r, z]) => [r * Math.cos(a), r * Math.sin(a), z]);
+  }).flat();
+  const triangles: number[] = [];
+  for (let i = 0; i < round; i++)
+    for (let k = 0; k + 1 < all.length; k++) {
+      const [a, b] = [i * all.length + k, ((i + 1) % round) * all.length + k];
+      triangles.push(a, b, a + 1, b, b + 1, a + 1);
+    }
+  return subdivided(weld(positions, triangles), 0.7);
+}
+
+describe('undercut along a pull', () => {
+  const of = (mesh: TriangleMesh, pull: readonly [number, number, number] = [0, 0, 1]) =>
+    undercutOf(new ScanSurface(mesh), pull);
+  test('a block comes out, and is told the least draft', () => {
+    const found = of(subdivided(box([30, 20, 15]), 0.6));
+    expect(found.area).toBe(0);
+    expect(found.maxDepth).toBe(0);
+    expect(found.suggestedDraft).toBeCloseTo(1, 1);
+  });
+  test('a cone that widens upwards comes out, its draft is its own; the other way it is held all round', () => {
+    // Half-angle 11.3°: 4 over 20.
+    expect(of(scannedCone(20, 28, 20, { arc: 359, noise: 0, warp: 0 }))).toMatchObject({
+      area: 0,
+      suggestedDraft: 0,
+    });
+    const held = of(scannedCone(28, 20, 20, { arc: 359, noise: 0, warp: 0 }));
+    expect(held.fraction).toBeGreaterThan(0.85);
+    expect(held.maxDepth).toBeGreaterThan(3.6);
+    expect(held.maxDepth).toBeLessThan(4.3);
+  });
+  test('the area of a groove is its lower side and its floor, its depth the groove’s', () => {
+    // 3 deep, 8 wide.
+    const groove = lathe([
+      [15, 0],
+      [15, 8],
+      [12, 8],
+      [12, 16],
+      [15, 16],
+      [15, 24],
+    ]);
+    const found = of(groove);
+    expect(found.maxDepth).toBeGreaterThan(2.7);
+    expect(found.maxDepth).toBeLessThan(3.3);
+    const shelf = Math.PI * (15 ** 2 - 12 ** 2);
+    const floor = 2 * Math.PI * 12 * 8;
+    expect(found.area).toBeGreaterThan(0.8 * (shelf + floor));
+  });
+  test('pulled sideways, a tube is held by its upper half', () => {
+    const found = of(scannedCylinder(20, 30, { arc: 359, noise: 0, warp: 0 }), [1, 0, 0]);
+    expect(found.fraction).toBeGreaterThan(0.38);
+    expect(found.fraction).toBeLessThan(0.55);
+    expect(found.maxDepth).toBeGreaterThan(7.5);
+  });
+});

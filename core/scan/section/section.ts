@@ -1,0 +1,18 @@
+import type { Curve } from '../../shape/curve';
+import { linesAndArcs } from '../../shape/lines-and-arcs';
+import type { ScanSurface } from '../scan-surface';
+import { type CutPlane, cutAt } from './cut';
+
+/** A section of a scan as lines and arcs, in the plane's own two directions about its point. Lengths mm. */
+export interface SectionLoop {
+  closed: boolean;
+  curves: Curve[];
+}
+
+/** How far a section's points may scatter about its lines: no scan is better than the first. */
+export const toleranceOf = (scan: ScanSurface): number => Math.max(0.12, 3 * scan.fuzz);
+
+export const sectionOf = (scan: ScanSurface, plane: CutPlane, tolerance = toleranceOf(scan)): SectionLoop[] =>
+  cutAt(scan.mesh, plane, scan.spacing)
+    .map(({ points, closed }) => ({ closed, curves: linesAndArcs(points, closed, tolerance) }))
+    .filter(l => l.curves.length > 0);

@@ -1,0 +1,367 @@
+import { lusolve } from 'mathjs';
+import { arcThrough, type Curve, pointAt, sweepOf } from './curve';
+import { cross2, distance2, minus2, type Point2, unit2 } from './vector';
+
+/**
+ * A line of measured points as the lines and arcs that it most likely was: all ways to part it are weighed against each
+ * other by dynamic programming (Bellman, “On the approximation of curves by line segments using dynamic programming”,
+ * 1961), a piece costing what it misses and a fixed sum for being one more. Then each piece is laid on its points by
+ * least squares, and neighbours meet where they cross or touch. Lengths mm.
+ */
+
+/** Points that are weighed; a line of more is thinned evenly. */
+const MOST_POINTS = 420;
+/** What a piece costs, in squares of the tolerance missed: an arc has one number more. Tried on sections of known objects. */
+const [LINE_COST, ARC_COST] = [14, 20];
+/** A piece that misses by half of the tolerance all along is as bad as may be. */
+const SHARE = 0.5;
+/** Measured lines bow and warp: more points than this say no more, since neighbours miss alike. */
+const TELLING = 40;
+/** An arc of a larger radius than this many times its own length is a line. */
+const FLAT = 8;
+/** Neighbours that meet at less than this touch, degrees. */
+const TOUCHING = 9;
+
+type Piece = { from: number; to: number } & (
+  | { kind: 'line'; at: Point2; way: Point2 }
+  | { kind: 'arc'; centre: Point2; radius: number; turn: 1 | -1 }
+);
+
+/** @param tolerance how far points may scatter about a line, mm */
+export function linesAndArcs(points: readonly Point2[], closed: boolean, tolerance: number): Curve[] {
+  const even = evenly(points, closed);
+  if (even.length < 3) return [];
+  if (!closed) return curvesOfPieces(pieced(even, tolerance), even, false, tolerance);
+  const round = wholeCircle(even, tolerance);
+  if (round) return round;
+  // A closed line has no first point: it is parted once, and again from its sharpest corner.
+  const first = pieced([...even, even[0]!], tolerance);
+  const joints = first
+    .slice(0, -1)
+    .map((p, i) => ({ at: p.to, sharp: sharpness(p, first[i + 1]!, even[p.to]!) }));
+  const middle = joints.sort((a, b) => b.sharp - a.sharp)[0]?.at ?? 0;
+  const turned = [...even.slice(middle), ...even.slice(0, middle), even[middle]!];
+  return curvesOfPieces(pieced(turned, tolerance), turned, true, tolerance);
+}
+
+/** How much a line turns where two pieces meet: 0 straight on, 1 at right angles, 2 back. */
+function sharpness(a: Piece, b: Piece, joint: Point2): number {
+  const [p, q] = [headingOf(a, joint), headingOf(b, joint)];
+  return 1 - (p[0] * q[0] + p[1] * q[1]);
+}
+
+function headingOf(p: Piece, at: Point2): Point2 {
+  if (p.kind === 'line') return p.way;
+  const out = unit2(minus2(at, p.centre));
+  return [-p.turn * out[1], p.turn * out[0]];
+}
+
+/** Points at even steps along the line. */
+function evenly(points: readonly Point2[], closed: boolean): Point2[] {
+  const line = closed ? [...points, points[0]!] : points;
+  const along = [0];
+  for (let i = 1; i < line.length; i++) along.push(along[i - 1]! + distance2(line[i - 1]!, line[i]!));
+  const length = along.at(-1)!;
+  if (!(length > 0)) return [];
+  const count = Math.max(8, Math.min(MOST_POINTS, line.length));
+  const out: Point2[] = [];
+  let k = 0;
+  for (let i = 0; i < (closed ? count - 1 : count); i++) {
+    const s = (i * length) / (count - 1);
+    while (k < line.length - 2 && along[k + 1]! < s) k++;
+    const share = (s - along[k]!) / (along[k + 1]! - along[k]! || 1);
+    const [a, b] = [line[k]!, line[k + 1]!];
+    out.push([a[0] + share * (b[0] - a[0]), a[1] + share * (b[1] - a[1])]);
+  }
+  return out;
+}
+
+/** Sums of powers of the points up to each, so that any run of them is fitted without looking at them again. */
+class Runs {
+  private readonly sums: Float64Array;
+  readonly middle: Point2;
+
+  constructor(private readonly points: readonly Point2[]) {
+    const n = points.length;
+    this.middle = [points.reduce((s, p) => s + p[0], 0) / n, points.reduce((s, p) => s + p[1], 0) / n];
+    this.sums = new Float64Array(9 * (n + 1));
+    points.forEach((p, i) => {
+      const [x, y] = minus2(p, this.middle);
+      const z = x * x + y * y;
+      [x, y, x * x, x * y, y * y, x * z, y * z, z, z * z].forEach((v, k) => {
+        this.sums[9 * (i + 1) + k] = this.sums[9 * i + k]! + v;
+      });
+    });
+  }
+
+  private readonly run = new Float64Array(9);
+
+  private of(from: number, to: number, many: number): Float64Array {
+    for (let k = 0; k < many; k++) this.run[k] = this.sums[9 * (to + 1) + k]! - this.sums[9 * from + k]!;
+    return this.run;
+  }
+
+  /** Line by least squares across it: what it misses, squares summed, and where it lies. */
+  line(from: number, to: number): { missed: number; at: Point2; way: Point2 } {
+    const n = to - from + 1;
+    const r = this.of(from, to, 5);
+    const [x, y, xx, xy, yy] = [r[0]!, r[1]!, r[2]!, r[3]!, r[4]!];
+    const [sxx, sxy, syy] = [xx - (x * x) / n, xy - (x * y) / n, yy - (y * y) / n];
+    const missed = (sxx + syy) / 2 - Math.hypot((sxx - syy) / 2, sxy);
+    const angle = Math.atan2(2 * sxy, sxx - syy) / 2;
+    let way: Point2 = [Math.cos(angle), Math.sin(angle)];
+    const chord = minus2(this.points[to]!, this.points[from]!);
+    if (way[0] * chord[0] + way[1] * chord[1] < 0) way = [-way[0], -way[1]];
+    return { missed: Math.max(0, missed), at: [x / n + this.middle[0], y / n + this.middle[1]], way };
+  }
+
+  /** Circle by linear least squares (Kåsa 1976): what it misses, squares summed, and where it lies. */
+  circle(from: number, to: number): { missed: number; centre: Point2; radius: number } | null {
+    const n = to - from + 1;
+    const r = this.of(from, to, 9);
+    const [x, y, xx, xy, yy, xz, yz, z, zz] = [r[0]!, r[1]!, r[2]!, r[3]!, r[4]!, r[5]!, r[6]!, r[7]!, r[8]!];
+    const [a, b, c] = [xx - (x * x) / n, xy - (x * y) / n, yy - (y * y) / n];
+    const [p, q] = [xz - (x * z) / n, yz - (y * z) / n];
+    const det = a * c - b * b;
+    if (!(det > 1e-12 * (a + c) ** 2)) return null;
+    const [u, v] = [(c * p - b * q) / det / 2, (a * q - b * p) / det / 2];
+    const w = (z - 2 * u * x - 2 * v * y) / n;
+    const square = w + u * u + v * v;
+    if (!(square > 0)) return null;
+    const missed = zz - (z * z) / n - 2 * u * p - 2 * v * q;
+    return {
+      missed: Math.max(0, missed) / (4 * square),
+      centre: [u + this.middle[0], v + this.middle[1]],
+      radius: Math.sqrt(square),
+    };
+  }
+}
+
+function wholeCircle(points: readonly Point2[], tolerance: number): Curve[] | null {
+  const found = new Runs(points).circle(0, points.length - 1);
+  if (!found || Math.sqrt(found.missed / points.length) > SHARE * tolerance) return null;
+  const { centre, radius } = found;
+  const area = points.reduce((sum, p, i) => sum + cross2(p, points[(i + 1) % points.length]!), 0);
+  const arc = { centre, radius, turn: area > 0 ? 1 : -1 } as const;
+  const [right, left]: Point2[] = [
+    [centre[0] + radius, centre[1]],
+    [centre[0] - radius, centre[1]],
+  ];
+  return [
+    { from: right!, to: left!, arc },
+    { from: left!, to: right!, arc },
+  ];
+}
+
+function pieced(points: readonly Point2[], tolerance: number): Piece[] {
+  const n = points.length;
+  const runs = new Runs(points);
+  const step = distance2(points[0]!, points[1]!);
+  const sd = (SHARE * tolerance) ** 2;
+  const best = new Float64Array(n).fill(Infinity);
+  const back = new Int32Array(n);
+  best[0] = 0;
+  for (let to = 1; to < n; to++)
+    for (let from = 0; from < to; from++) {
+      const line = best[from]! + LINE_COST;
+      const arc = best[from]! + ARC_COST;
+      if (line >= best[to]!) continue;
+      const straight = runs.line(from, to);
+      const telling = Math.min(1, TELLING / (to - from + 1)) / sd;
+      const asLine = line + straight.missed * telling;
+      if (asLine < best[to]!) {
+        best[to] = asLine;
+        back[to] = from;
+      }
+      if (to - from < 4 || arc >= best[to]!) continue;
+      const circle = runs.circle(from, to);
+      if (!circle || !isArc(circle.radius, (to - from) * step)) continue;
+      const asArc = arc + circle.missed * telling;
+      if (asArc < best[to]!) {
+        best[to] = asArc;
+        back[to] = from;
+      }
+    }
+  const pieces: Piece[] = [];
+  for (let to = n - 1; to > 0; to = back[to]!) pieces.unshift(pieceOf(points, runs, back[to]!, to, sd, step));
+  return pieces;
+}
+
+const isArc = (radius: number, length: number) => radius < FLAT * length && length < 2.05 * Math.PI * radius;
+
+/** A piece by the points that are surely its own: next to a corner they are the neighbour's too. */
+function pieceOf(
+  points: readonly Point2[],
+  runs: Runs,
+  from: number,
+  to: number,
+  sd: number,
+  step: number,
+): Piece {
+  const own = Math.min(2, Math.floor((to - from) / 6));
+  const [a, b] = [from + own, to - own];
+  const line = runs.line(a, b);
+  const circle = to - from >= 4 ? runs.circle(a, b) : null;
+  const telling = Math.min(1, TELLING / (b - a + 1)) / sd;
+  const isRound =
+    circle !== null &&
+    isArc(circle.radius, (to - from) * step) &&
+    ARC_COST + circle.missed * telling < LINE_COST + line.missed * telling;
+  if (!isRound) return { from, to, kind: 'line', at: line.at, way: line.way };
+  const middle = points[Math.floor((from + to) / 2)]!;
+  const turn = cross2(minus2(middle, points[from]!), minus2(points[to]!, middle)) > 0 ? 1 : -1;
+  const fine = orthogonal(points.slice(a, b + 1), circle.centre, circle.radius);
+  return { from, to, kind: 'arc', turn, ...fine };
+}
+
+/** Least squares of the true distance: Kåsa's circle of a short arc is too small. */
+function orthogonal(points: readonly Point2[], centre: Point2, radius: number) {
+  let [u, v, r] = [centre[0], centre[1], radius];
+  for (let round = 0; round < 12; round++) {
+    const a = [0, 1, 2].map(() => [0, 0, 0]);
+    const b = [0, 0, 0];
+    for (const [x, y] of points) {
+      const far = Math.hypot(x - u, y - v) || 1;
+      const row = [-(x - u) / far, -(y - v) / far, -1];
+      for (let j = 0; j < 3; j++) {
+        b[j]! -= row[j]! * (far - r);
+        for (let k = 0; k < 3; k++) a[j]![k]! += row[j]! * row[k]!;
+      }
+    }
+    for (let j = 0; j < 3; j++) a[j]![j]! += 1e-12 * points.length;
+    const [du, dv, dr] = (lusolve(a, b) as number[][]).map(([x]) => x!) as [number, number, number];
+    if (!(Math.hypot(du, dv) < radius) || r + dr <= 0) return { centre, radius };
+    [u, v, r] = [u + du, v + dv, r + dr];
+    if (Math.abs(dr) < 1e-9) break;
+  }
+  return { centre: [u, v] as Point2, radius: r };
+}
+
+function curvesOfPieces(
+  pieces: readonly Piece[],
+  points: readonly Point2[],
+  closed: boolean,
+  tolerance: number,
+): Curve[] {
+  const reach = 3 * tolerance + 2 * distance2(points[0]!, points[1]!);
+  const shaped = touching(withoutSpecks(pieces, points, reach), points, closed);
+  const count = shaped.length;
+  const joints = shaped.map((p, i) => {
+    const before = i > 0 ? shaped[i - 1]! : closed ? shaped[count - 1]! : null;
+    const raw = points[p.from]!;
+    return before && before !== p ? meeting(before, p, raw, reach) : onto(p, raw);
+  });
+  const last = shaped[count - 1]!;
+  joints.push(closed ? joints[0]! : onto(last, points[last.to]!));
+  return shaped.flatMap((p, i): Curve[] => {
+    const [from, to] = [joints[i]!, joints[i + 1]!];
+    if (p.kind === 'line') return distance2(from, to) > 1e-6 ? [{ from, to }] : [];
+    const { centre, radius, turn } = p;
+    const rough: Curve = { from, to, arc: { centre, radius, turn } };
+    if (distance2(from, to) < 1e-6) return [];
+    // Through its ends exactly: they may lie a hair beside the circle.
+    const via = pointAt(rough, 0.5);
+    const arc = sweepOf(rough) < 1.95 * Math.PI ? arcThrough(from, via, to) : rough;
+    return [arc];
+  });
+}
+
+/** Steps in which points cut a corner: a piece so short, next to where its neighbours cross, is none. */
+const SPECK = 3;
+
+function withoutSpecks(pieces: readonly Piece[], points: readonly Point2[], reach: number): Piece[] {
+  const kept = [...pieces];
+  for (let i = 1; i < kept.length - 1; i++) {
+    const [before, speck, after] = [kept[i - 1]!, kept[i]!, kept[i + 1]!];
+    if (speck.to - speck.from > SPECK) continue;
+    const middle = Math.round((speck.from + speck.to) / 2);
+    if (!crossings(before, after).some(p => distance2(p, points[middle]!) < reach)) continue;
+    kept.splice(i - 1, 3, { ...before, to: middle }, { ...after, from: middle });
+    i--;
+  }
+  return kept;
+}
+
+/** Where a line runs into an arc nearly without a corner, it touches it. */
+function touching(pieces: readonly Piece[], points: readonly Point2[], closed: boolean): Piece[] {
+  return pieces.map((p, i) => {
+    if (p.kind !== 'arc') return p;
+    const before = pieces[i - 1] ?? (closed ? pieces.at(-1) : undefined);
+    const after = pieces[i + 1] ?? (closed ? pieces[0] : undefined);
+    const lines = [
+      { piece: before, joint: points[p.from]! },
+      { piece: after, joint: points[p.to]! },
+    ].flatMap(({ piece, joint }) => {
+      if (piece?.kind !== 'line') return [];
+      const angle = Math.abs(Math.asin(Math.max(-1, Math.min(1, cross2(headingOf(p, joint), piece.way)))));
+      return (angle * 180) / Math.PI < TOUCHING ? [piece] : [];
+    });
+    // The middle lies a radius beside each line that it touches.
+    const beside = lines.map(l => {
+      const normal: Point2 = [-p.turn * l.way[1], p.turn * l.way[0]];
+      return {
+        normal,
+        off: p.radius - (normal[0] * (p.centre[0] - l.at[0]) + normal[1] * (p.centre[1] - l.at[1])),
+      };
+    });
+    const [one, two] = beside;
+    if (!one) return p;
+    if (!two || Math.abs(cross2(one.normal, two.normal)) < 0.1)
+      return {
+        ...p,
+        centre: [p.centre[0] + one.off * one.normal[0], p.centre[1] + one.off * one.normal[1]],
+      };
+    const det = cross2(one.normal, two.normal);
+    const shift: Point2 = [
+      (one.off * two.normal[1] - two.off * one.normal[1]) / det,
+      (one.normal[0] * two.off - two.normal[0] * one.off) / det,
+    ];
+    return { ...p, centre: [p.centre[0] + shift[0], p.centre[1] + shift[1]] };
+  });
+}
+
+/** The nearest point of a piece. */
+function onto(p: Piece, q: Point2): Point2 {
+  if (p.kind === 'line') {
+    const s = (q[0] - p.at[0]) * p.way[0] + (q[1] - p.at[1]) * p.way[1];
+    return [p.at[0] + s * p.way[0], p.at[1] + s * p.way[1]];
+  }
+  const [x, y] = unit2(minus2(q, p.centre));
+  return [p.centre[0] + p.radius * x, p.centre[1] + p.radius * y];
+}
+
+/** Where neighbours cross next to their raw joint; where they only come near each other, in between. */
+function meeting(a: Piece, b: Piece, raw: Point2, reach: number): Point2 {
+  const [best] = crossings(a, b).sort((p, q) => distance2(p, raw) - distance2(q, raw));
+  if (best && distance2(best, raw) < reach) return best;
+  const [p, q] = [onto(a, raw), onto(b, raw)];
+  return [(p[0] + q[0]) / 2, (p[1] + q[1]) / 2];
+}
+
+function crossings(a: Piece, b: Piece): Point2[] {
+  if (a.kind === 'line' && b.kind === 'line') {
+    const det = cross2(a.way, b.way);
+    if (Math.abs(det) < 0.02) return [];
+    const s = cross2(minus2(b.at, a.at), b.way) / det;
+    return [[a.at[0] + s * a.way[0], a.at[1] + s * a.way[1]]];
+  }
+  if (a.kind === 'arc' && b.kind === 'arc') {
+    const off = minus2(b.centre, a.centre);
+    const d = Math.hypot(...off);
+    if (d < 1e-9) return [];
+    const s = (d * d + a.radius ** 2 - b.radius ** 2) / (2 * d);
+    const h2 = a.radius ** 2 - s * s;
+    if (h2 < 0) return [];
+    const u = unit2(off);
+    const h = Math.sqrt(h2);
+    return [h, -h].map((k): Point2 => [a.centre[0] + s * u[0] - k * u[1], a.centre[1] + s * u[1] + k * u[0]]);
+  }
+  const [line, arc] = a.kind === 'line' ? [a, b] : [b, a];
+  if (line.kind !== 'line' || arc.kind !== 'arc') return [];
+  const foot = onto(line, arc.centre);
+  const h2 = arc.radius ** 2 - distance2(foot, arc.centre) ** 2;
+  // Touching, by rounding a hair apart.
+  if (h2 < -1e-6 * arc.radius ** 2) return [];
+  const h = Math.sqrt(Math.max(0, h2));
+  return [h, -h].map((k): Point2 => [foot[0] + k * line.way[0], foot[1] + k * line.way[1]]);
+}
