@@ -16,13 +16,11 @@ import { MOST_BYTES, type RawScan, ScanError } from '../core/scan/scan-file';
 import { ScanSurface } from '../core/scan/scan-surface';
 import { type SectionLoop, sectionOf } from '../core/scan/section/section';
 import { undercutOf } from '../core/scan/undercut';
+import { SCAN_UNITS, type ScanUnit } from '../core/scan/unit';
 import { flattenedPoints, lengthOfCurve, outlineOfCurves, sweepOf } from '../core/shape/curve';
 import { frameOf } from '../core/shape/drawing/drawing';
 import { basisOf, scaled } from '../core/shape/vector';
 import { BadInput, type Command, type CommandOptions } from './command';
-
-/** What one of a file's units is, mm. */
-const UNITS = { mm: 1, in: 25.4, m: 1000 } as const;
 
 const FileAsked = z.strictObject({ file: z.string() });
 
@@ -325,8 +323,8 @@ function shown({ surface, u, rms, area, coverage }: Found) {
 
 function scanFrom(path: string | undefined, { unit = 'mm' }: CommandOptions): RawScan {
   if (path === undefined) throw new BadInput('Name the file: scan inspect FILE', 'file');
-  if (!(unit in UNITS)) throw new BadInput(`--unit is mm, in or m, not “${unit}”.`, 'unit');
-  const times = UNITS[unit as keyof typeof UNITS];
+  if (!(unit in SCAN_UNITS)) throw new BadInput(`--unit is mm, cm, in or m, not “${unit}”.`, 'unit');
+  const times = SCAN_UNITS[unit as ScanUnit];
   try {
     if (statSync(path).size > MOST_BYTES)
       throw new BadInput(

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { Id, JobDocument, MOST_PIECES, Photo } from '../core/job/document';
+import { Id, JobDocument, MOST_PIECES, Photo, Scan } from '../core/job/document';
 import { Edit } from '../core/job/edits';
 import { History, HistoryKindName } from '../core/job/history';
 import { LadderTry } from '../core/job/history/ladder';
@@ -79,6 +79,7 @@ export const HoursAnswer = z.object({ minutes: z.record(z.enum(STAGES), z.number
 export type HoursAnswer = z.infer<typeof HoursAnswer>;
 
 export const PhotoAnswer = z.object({ photo: Photo, revision: z.number().int() });
+export const ScanAnswer = z.object({ scan: Scan, revision: z.number().int() });
 
 /** Both sides of an edit that came too late. */
 export const Conflict = z.object({

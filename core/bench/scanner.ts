@@ -1,4 +1,4 @@
-import { boundsOf, facing, joined, type TriangleMesh } from '../shape/mesh/mesh';
+import { boundsOf, facing, joined, onlyTriangles, type TriangleMesh } from '../shape/mesh/mesh';
 import { RayTree } from '../shape/mesh/rays';
 import { dot, lengthOfVector, moved, type Point3, point3, scaled } from '../shape/vector';
 import { gauss, seeded } from './random';
@@ -92,7 +92,7 @@ export function scannedBy(object: TriangleMesh, settings: Partial<ScannerSetting
     if (seen[a] && seen[b] && seen[c]) triangles.push(a, b, c);
   }
   const specks = Array.from({ length: s.islands }, () => speckNear(middle, size, s.spacing, random));
-  return joined([onlyUsed({ positions, triangles: Uint32Array.from(triangles) }), ...specks]);
+  return joined([onlyTriangles({ positions, triangles: fine.triangles }, triangles), ...specks]);
 }
 
 function speckNear(middle: Point3, size: number, spacing: number, random: () => number): TriangleMesh {
@@ -194,18 +194,4 @@ function thinned(mesh: TriangleMesh, cell: number): TriangleMesh & { normals: Fl
     triangles.push(a, b, c);
   }
   return { positions: pick(p), normals: pick(normals), triangles: Uint32Array.from(triangles) };
-}
-
-/** Without the corners that no triangle has. */
-function onlyUsed({ positions, triangles }: TriangleMesh): TriangleMesh {
-  const renamed = new Int32Array(positions.length / 3).fill(-1);
-  const kept: number[] = [];
-  const faces = triangles.map(v => {
-    if (renamed[v]! < 0) {
-      renamed[v] = kept.length / 3;
-      kept.push(positions[3 * v]!, positions[3 * v + 1]!, positions[3 * v + 2]!);
-    }
-    return renamed[v]!;
-  });
-  return { positions: Float64Array.from(kept), triangles: faces };
 }

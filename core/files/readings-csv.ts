@@ -17,7 +17,7 @@ const COLUMNS = [
   'turned',
   'struck',
 ] as const;
-const SOURCES = { seat: 'seat', 'old-part': 'old part', said: 'said' } as const;
+const SOURCES = { seat: 'seat', 'old-part': 'old part', scan: 'a scan', said: 'said' } as const;
 
 export function readingsToCsv(document: JobDocument, instruments: readonly Instrument[]): string {
   const rows = document.dimensions.flatMap(d =>

@@ -31,6 +31,7 @@ export function forAnotherObject(document: JobDocument, title: string, object: s
       };
     }),
     photos: [],
+    scans: [],
     // What standard a thread is follows from its readings.
     threads: document.threads.map(t => ({ ...t, standard: null })),
     service: { since: null, notes: [] },

@@ -4,6 +4,7 @@ import { WANT_NAMES } from '../fit/wants';
 import { SIGNED_KINDS } from '../learn/signed';
 import { Pose } from '../print/pose';
 import { Quality } from '../print/settings';
+import { PRIMITIVE_KINDS } from '../scan/fit/primitive';
 import { Additions } from '../shape/additions/addition';
 import { LIES, type Lies } from '../shape/model';
 import { LONGEST_OUTLINE } from '../shape/outline-text';
@@ -13,7 +14,7 @@ import { AXIS_OF, SIDES } from '../shape/sides';
  * A job: one object and the part or parts made for it, as one document. Versions, prints and tries are
  * append-only and live beside it (history.ts). Lengths mm, angles degrees, forces N, temperatures °C.
  */
-export const JOB_SCHEMA_VERSION = 5;
+export const JOB_SCHEMA_VERSION = 6;
 
 export const Id = z
   .string()
@@ -30,6 +31,8 @@ export const DimensionName = z
 
 /** A workshop’s batch, not a factory’s. */
 export const MOST_PIECES = 1000;
+
+const Coordinate = z.number().min(-100_000).max(100_000);
 
 /** Nothing on a bench is measured beyond this, mm; larger is a slip of the unit or the thumb. */
 export const LARGEST_READING = 5000;
@@ -48,6 +51,15 @@ export const Expression = z.object({ text: z.string().max(200), unit: Unit });
 /** What a parameter's field holds: an expression, or a written outline with one for each number. */
 export const ParameterText = Expression.extend({ text: z.string().max(LONGEST_OUTLINE) });
 
+const Place3 = z.tuple([Coordinate, Coordinate, Coordinate]);
+
+/** A surface of a scan, found again by a place on it as the scan came. */
+export const ScannedPlace = z.object({
+  scan: Id,
+  kind: z.enum([...PRIMITIVE_KINDS, 'across', 'pitch', 'slot']),
+  near: Place3,
+});
+
 export const Reading = z.object({
   id: Id,
   /** mm or degrees. */
@@ -57,8 +69,8 @@ export const Reading = z.object({
   unit: Unit,
   at: z.iso.datetime(),
   instrumentId: Id.nullable(),
-  /** The counterpart itself, the old part (carries its maker's clearance and wear), or a label or data sheet. */
-  source: z.enum(['seat', 'old-part', 'said']),
+  /** The counterpart itself, the old part (carries its maker's clearance and wear), a scan, or a label or data sheet. */
+  source: z.enum(['seat', 'old-part', 'scan', 'said']),
   via: z.enum(['typed', 'stream', 'import']),
   /** Why it does not count; null while it counts. */
   struck: z.string().max(300).nullable(),
@@ -66,8 +78,10 @@ export const Reading = z.object({
   turn: z.number().min(0).max(360).optional(),
   /** What the instrument showed when it should have shown nothing; taken off the value. mm. */
   zero: z.number().min(-5).max(5).optional(),
-  /** Standard uncertainty of a value that was said, mm; left out where it is not known. */
+  /** Standard uncertainty of a value that was said or scanned, mm; left out where it is not known. */
   u: z.number().min(0).max(50).optional(),
+  /** Where on a scan it was found; the value is the scan's own, before its size is corrected. */
+  scanned: ScannedPlace.optional(),
 });
 
 /** Where a dimension is, on a photo (shares of its width and height) or on the drawing (mm). */
@@ -135,6 +149,33 @@ export const Model = z.object({
   triangles: z.number().int().min(1),
   /** Its file was not closed: its convex hull is used instead. */
   hull: z.boolean(),
+});
+
+/** What is done to a scan before anything is measured on it, in this order; its file stays as it came. */
+export const ScanStep = z.discriminatedUnion('kind', [
+  /** Bodies of fewer triangles than this share of the largest are left out. */
+  z.object({ id: Id, kind: z.literal('without-islands'), share: z.number().min(0).max(1) }),
+  /** Only what lies in a box is kept, in the coordinates that it has by then. */
+  z.object({ id: Id, kind: z.literal('crop'), min: Place3, max: Place3 }),
+  /** Turned and moved: nine numbers row by row, and a shift. */
+  z.object({
+    id: Id,
+    kind: z.literal('put'),
+    turn: z.array(z.number().min(-1.001).max(1.001)).length(9),
+    shift: Place3,
+  }),
+]);
+
+/** A scan of the object: a file as it came, and what is known of it. */
+export const Scan = z.object({
+  id: Id,
+  sha256: z.string().regex(/^[0-9a-f]{64}$/),
+  label: Label,
+  /** Of its numbers. */
+  unit: z.enum(['mm', 'cm', 'in', 'm']),
+  steps: listOf(ScanStep, 50),
+  /** True size over scanned size as caliper readings gave it, and its standard uncertainty; left out while unchecked. */
+  trust: z.object({ factor: z.number().min(0.8).max(1.25), u: z.number().min(0).max(0.1) }).optional(),
 });
 
 /** A thread on the object: what was seen of it, and the dimensions that hold its numbers. */
@@ -375,6 +416,7 @@ export const JobDocument = z.object({
   dimensions: listOf(Dimension, 100),
   photos: listOf(Photo, 30),
   models: listOf(Model, 20),
+  scans: listOf(Scan, 12),
   threads: listOf(MeasuredThread, 10),
   mates: listOf(Mate, 100),
   /** Off the rack: put away, or removed and swept after a while. Left out while it hangs there. */
@@ -394,6 +436,9 @@ export type Derived = z.infer<typeof Derived>;
 export type Mark = z.infer<typeof Mark>;
 export type Photo = z.infer<typeof Photo>;
 export type Model = z.infer<typeof Model>;
+export type Scan = z.infer<typeof Scan>;
+export type ScanStep = z.infer<typeof ScanStep>;
+export type ScannedPlace = z.infer<typeof ScannedPlace>;
 export type MeasuredThread = z.infer<typeof MeasuredThread>;
 export type Want = z.infer<typeof Want>;
 export type MateSide = z.infer<typeof MateSide>;
@@ -443,6 +488,7 @@ const UPGRADES: Record<number, (old: Record<string, unknown>) => Record<string, 
   3: old => old,
   // A pose was one of three names; reading it makes a rotation of it.
   4: old => old,
+  5: old => ({ ...old, scans: [] }),
 };
 
 /**

@@ -37,6 +37,7 @@ export function newJob(title: string, recipe: Recipe, workshop: Workshop, materi
     dimensions: recipe.guide.map(step => unread(step, step.key)),
     photos: [],
     models: [],
+    scans: [],
     threads: [],
     mates: matesOf(part, recipe, material, workshop),
     service: { since: null, notes: [] },

@@ -90,6 +90,7 @@ const REST: Partial<Record<keyof JobDocument, string>> = {
   object: 'The object’s note and list',
   photos: 'Photos',
   models: 'Bodies from files',
+  scans: 'Scans',
   threads: 'Threads',
   service: 'Service notes',
 };
@@ -158,6 +159,7 @@ export function merged(ours: Copy, theirs: Copy): Copy | { clash: string } {
     dimensions,
     photos: union(here.photos, there.photos),
     models: union(here.models, there.models),
+    scans: union(here.scans, there.scans),
     threads: union(here.threads, there.threads).filter(t => dimensions.some(d => d.id === t.diameter)),
     service: { ...here.service, notes: union(here.service.notes, there.service.notes) },
   };

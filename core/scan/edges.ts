@@ -1,4 +1,4 @@
-import type { TriangleMesh } from '../shape/mesh/mesh';
+import { rootsOf, type TriangleMesh } from '../shape/mesh/mesh';
 
 /** How the triangles of a scan hang together. */
 export interface Edges {
@@ -57,22 +57,7 @@ function bordersOf(edges: readonly (readonly [number, number])[]): number {
 }
 
 function componentsOf(triangles: Uint32Array, corners: number): number[] {
-  const parent = Uint32Array.from({ length: corners }, (_, i) => i);
-  const root = (v: number): number => {
-    let r = v;
-    while (parent[r] !== r) r = parent[r]!;
-    for (let at = v; parent[at] !== r; ) {
-      const next = parent[at]!;
-      parent[at] = r;
-      at = next;
-    }
-    return r;
-  };
-  for (let t = 0; t < triangles.length; t += 3)
-    for (let e = 1; e < 3; e++) {
-      const [a, b] = [root(triangles[t]!), root(triangles[t + e]!)];
-      if (a !== b) parent[b] = a;
-    }
+  const root = rootsOf(triangles, corners);
   const counts = new Map<number, number>();
   for (let t = 0; t < triangles.length; t += 3) {
     const r = root(triangles[t]!);

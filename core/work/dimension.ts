@@ -1,4 +1,4 @@
-import type { Dimension, Reading } from '../job/document';
+import type { Dimension, Reading, Scan } from '../job/document';
 import type { Instrument, Workshop } from '../job/workshop';
 import { correctedForJaws, type Evaluation, evaluateReadings } from '../measure/evaluate';
 
@@ -35,11 +35,18 @@ const SAID_ERROR = 0.2;
 /** A shortfall of the inside jaws below this is not worth a word, mm. */
 const SHORTFALL_WORTH_SAYING = 0.01;
 
-/** Readings of a dimension to its value. A seat outranks an old part, and both outrank what was said. */
-export function evaluateDimension(dimension: Dimension, workshop: Known): DimensionState {
+/**
+ * Readings of a dimension to its value. A seat outranks an old part, both outrank a scan, and that what was said.
+ * @param scans of the job: how large each truly is
+ */
+export function evaluateDimension(
+  dimension: Dimension,
+  workshop: Known,
+  scans: readonly Pick<Scan, 'id' | 'trust'>[] = [],
+): DimensionState {
   const standing = dimension.readings.filter(r => r.struck === null);
   const source =
-    (['seat', 'old-part', 'said'] as const).find(s => standing.some(r => r.source === s)) ?? null;
+    (['seat', 'old-part', 'scan', 'said'] as const).find(s => standing.some(r => r.source === s)) ?? null;
   const counted = standing.filter(r => r.source === source);
   const empty = {
     dimension,
@@ -57,15 +64,16 @@ export function evaluateDimension(dimension: Dimension, workshop: Known): Dimens
   );
   const land = dimension.kind === 'inside' ? Math.max(0, ...used.map(jawLandOf)) : 0;
   const values = counted.map((r, i) => {
+    if (r.source === 'scan') return scannedSize(r, scans).value;
     const shown = r.value - (r.zero ?? 0);
     return dimension.correctJaws && dimension.kind === 'inside'
       ? correctedForJaws(shown, jawLandOf(used[i]))
       : shown;
   });
-  const evaluation = evaluateReadings(values, limitsOf(counted, used, source!, angle), {
+  const evaluation = evaluateReadings(values, limitsOf(counted, used, source!, angle, scans), {
     critical: dimension.critical,
     // No hand closed on what a table gives, or on what was decided: its own doubt is all there is.
-    repeatability: counted.every(r => r.source === 'said' && r.u !== undefined)
+    repeatability: counted.every(r => r.source === 'scan' || (r.source === 'said' && r.u !== undefined))
       ? 0
       : repeatabilityOf(used, workshop, angle),
     turnable: dimension.kind === 'outside' || dimension.kind === 'inside',
@@ -82,6 +90,19 @@ export function evaluateDimension(dimension: Dimension, workshop: Known): Dimens
   };
 }
 
+/** Before calipers were held against it, a scan's size is known to so much, sd as a share. Common practice, no source. */
+export const UNCHECKED_SCALE = 0.004;
+
+/** What a reading off a scan says of the object: its size corrected as the scan is, its doubt with that of the scan's size. */
+export function scannedSize(
+  reading: Pick<Reading, 'value' | 'u' | 'scanned'>,
+  scans: readonly Pick<Scan, 'id' | 'trust'>[],
+): { value: number; u: number } {
+  const trust = scans.find(s => s.id === reading.scanned?.scan)?.trust;
+  const value = reading.value * (trust?.factor ?? 1);
+  return { value, u: Math.hypot(reading.u ?? 0, value * (trust?.u ?? UNCHECKED_SCALE)) };
+}
+
 const jawLandOf = (instrument: Instrument | undefined) =>
   instrument?.kind === 'calipers' ? (instrument.jawLand ?? 0) : 0;
 
@@ -91,7 +112,10 @@ function limitsOf(
   used: readonly (Instrument | undefined)[],
   source: Reading['source'],
   angle: boolean,
+  scans: readonly Pick<Scan, 'id' | 'trust'>[],
 ) {
+  if (source === 'scan')
+    return { resolution: 0, maxError: Math.sqrt(3) * Math.max(...counted.map(r => scannedSize(r, scans).u)) };
   const unknown = angle ? UNKNOWN_ANGLE : UNKNOWN_INSTRUMENT;
   const limits = {
     resolution: Math.max(...used.map(i => (i ?? unknown).resolution)),

@@ -15,7 +15,7 @@ export function evaluateDimensions(document: JobDocument, workshop: Known): Map<
     open.push(id);
     const state = dimension.derived
       ? workOut(dimension, dimension.derived, document, stateOf)
-      : evaluateDimension(dimension, workshop);
+      : evaluateDimension(dimension, workshop, document.scans);
     open.pop();
     states.set(id, state);
     return state;

@@ -32,6 +32,7 @@ const OF_PRINT = new Set(['materialId', 'printerId', 'pose', 'quality']);
 const OF_ROOT: Readonly<Record<string, Stage>> = {
   dimensions: 'measure',
   photos: 'measure',
+  scans: 'measure',
   threads: 'measure',
   mates: 'fit',
   service: 'keep',

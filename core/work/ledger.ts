@@ -2,7 +2,7 @@ import { chanceRight } from '../fit/best-number';
 import { type SurfaceKind, surfaceKind } from '../fit/print-bias';
 import type { LedgerStep } from '../fit/propose';
 import { clearanceWindow, windowForSize } from '../fit/wants';
-import type { FitMate, Mate, Part } from '../job/document';
+import type { FitMate, Mate, Part, Reading } from '../job/document';
 import { counting, type History, type TryMate } from '../job/history';
 import { modelAsSliced } from '../job/history/print';
 import { expectationOf, type NextAnswer, type NextMate } from '../learn/next';
@@ -27,7 +27,7 @@ export interface MateLedger {
   /** What the part's pose makes of our surface. */
   kind: SurfaceKind;
   dimension: DimensionState['dimension'];
-  reading: { value: number; u: number; source: 'seat' | 'old-part' | 'said' };
+  reading: { value: number; u: number; source: Reading['source'] };
   /** The reading went around: it counts as the diameter of a circle of that girth. */
   around: boolean;
   /** What the want comes to in clearance on this object. */

@@ -22,6 +22,7 @@ export function standingOf({ dimension, evaluation, source, counted }: Dimension
   if (!evaluation) return 'not read';
   if (source === 'old-part') return 'old part';
   if (source === 'said') return 'said';
+  if (source === 'scan') return 'scanned';
   return counted.length === 1 ? 'read once' : `${counted.length} readings`;
 }
 

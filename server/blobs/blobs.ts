@@ -4,6 +4,11 @@ import { join } from 'node:path';
 import type { Store } from '../store/database';
 import { blobs } from '../store/schema';
 
+/** More came than is taken. */
+export class TooLong extends Error {
+  override name = 'TooLong';
+}
+
 /** Files named by their SHA-256. Written under another name, synced, renamed; the row comes after. */
 export class Blobs {
   constructor(private readonly store: Store) {}
@@ -38,13 +43,55 @@ export class Blobs {
       const now = new Date();
       await utimes(path, now, now);
     }
-    await this.store.write(tx =>
-      tx
-        .insert(blobs)
-        .values({ sha256, size: bytes.length, at: new Date().toISOString() })
-        .onConflictDoNothing(),
-    );
+    await this.noted(sha256, bytes.length);
     return sha256;
+  }
+
+  /**
+   * Keeps what comes in a stream, never all of it in memory.
+   * @param most bytes @param check of the whole file before it is kept: throws where it is refused
+   * @throws TooLong
+   */
+  async receive(
+    source: AsyncIterable<Uint8Array>,
+    most: number,
+    check: (path: string) => Promise<void>,
+  ): Promise<string> {
+    const folder = join(this.store.folder, 'blobs', 'coming');
+    await mkdir(folder, { recursive: true });
+    const temporary = join(folder, `.${randomUUID()}`);
+    const hash = createHash('sha256');
+    let size = 0;
+    try {
+      const file = await open(temporary, 'wx');
+      try {
+        for await (const chunk of source) {
+          size += chunk.length;
+          if (size > most) throw new TooLong();
+          hash.update(chunk);
+          await file.writeFile(chunk);
+        }
+        await file.sync();
+      } finally {
+        await file.close();
+      }
+      await check(temporary);
+      const sha256 = hash.digest('hex');
+      const path = this.path(sha256);
+      await mkdir(join(path, '..'), { recursive: true });
+      await rename(temporary, path);
+      await sync(join(path, '..'));
+      await this.noted(sha256, size);
+      return sha256;
+    } finally {
+      await rm(temporary, { force: true });
+    }
+  }
+
+  private async noted(sha256: string, size: number): Promise<void> {
+    await this.store.write(tx =>
+      tx.insert(blobs).values({ sha256, size, at: new Date().toISOString() }).onConflictDoNothing(),
+    );
   }
 
   /** null when it is not there or no longer what its name says. */

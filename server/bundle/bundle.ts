@@ -41,6 +41,7 @@ export async function exportJob(job: JobView, blobs: Blobs, version: string): Pr
     ...job.history.versions.flatMap(v => Object.values(v.files)),
     ...job.document.photos.map(p => p.sha256),
     ...job.document.models.map(m => m.sha256),
+    ...job.document.scans.map(s => s.sha256),
     // A version may stand on a body that the job has let go of.
     ...job.history.versions.flatMap(v => referencesIn(v.parameters).map(shaOf)),
   ];

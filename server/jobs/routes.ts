@@ -11,6 +11,7 @@ import { exportJob } from '../bundle/bundle';
 import type { App } from '../context';
 import { HttpError } from '../errors';
 import { addPhotoRoutes } from '../photos/routes';
+import { addScanRoutes } from '../scans/routes';
 import { addSheetRoutes } from '../sheet/routes';
 import { readWorkshop } from '../workshop/repository';
 import { answers, tabOf } from './answering';
@@ -35,6 +36,7 @@ export function jobRoutes(app: App): Router {
   const { editor, whole, change, tell } = answers(app);
 
   addPhotoRoutes(router, app, editor);
+  addScanRoutes(router, app, editor);
   addSheetRoutes(router, app);
   addFileRoutes(router, app);
   addHistoryRoutes(router, app);

@@ -39,6 +39,8 @@ export type SliceMade =
   | { ok: true; estimate: Estimate; files: PieceFiles; says: string[] }
   | { ok: false; why: string };
 
+export type ScanRead = { ok: true; triangles: number; vertices: number } | { ok: false; message: string };
+
 export type PlateBed = Readonly<{ width: number; depth: number }>;
 
 /** What can lie on a plate. */
@@ -119,6 +121,8 @@ export interface Tasks {
     answer: PlateMade;
   };
   readBody: { asked: { file: Uint8Array }; answer: { body: BodyAnswer } };
+  /** Read and given up again: whether it is a scan, and of how much. */
+  readScan: { asked: { path: string }; answer: { scan: ScanRead } };
   readPhoto: { asked: { head: Uint8Array }; answer: { photo: PhotoRead } };
   readBundle: { asked: { file: Uint8Array }; answer: { bundle: BundleRead } };
   drawSheet: { asked: PaperAsked; answer: { file: Uint8Array } };

@@ -10,6 +10,8 @@ import { type Pose, posed } from '../../core/print/pose';
 import { sliceOf } from '../../core/print/slice';
 import { supportsIn } from '../../core/print/supports';
 import { estimateOf, withSupports } from '../../core/print/time';
+import { readScan } from '../../core/scan/read-scan';
+import { ScanError } from '../../core/scan/scan-file';
 import type { BuiltPart } from '../../core/shape/built-part';
 import { inspectPart } from '../../core/shape/checks/inspect';
 import { SAGITTA } from '../../core/shape/finish';
@@ -117,6 +119,16 @@ const handlers: Handlers = {
       why: null,
       file: wanted ? writeThreeMf(file.title, file.note, named(wanted, bodies)) : null,
     };
+  },
+
+  async readScan({ path }) {
+    try {
+      const { positions, triangles } = readScan(await readFile(path));
+      return { scan: { ok: true, triangles: triangles.length / 3, vertices: positions.length / 3 } };
+    } catch (error) {
+      if (error instanceof ScanError) return { scan: { ok: false, message: error.message } };
+      throw error;
+    }
   },
 
   readBody: async ({ file }) => ({ body: await readBody(file, await kernels()) }),

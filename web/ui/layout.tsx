@@ -15,6 +15,18 @@ export const Row = styled.div<{ $gap?: number; $wrap?: boolean; $between?: boole
 export const Stack = styled.div<{ $gap?: number }>`
   display: flex; flex-direction: column; gap: ${p => p.$gap ?? 12}px; min-width: 0;
 `;
+/** Views of one thing, beside each other. */
+export const TabRow = styled.div`
+  display: flex; align-items: center; gap: 2px; padding: 3px 6px 0; border-bottom: 1px solid var(--rule); overflow-x: auto;
+  [role='tablist'] { display: flex; }
+  button[role='tab'] {
+    border: 0; border-bottom: 3px solid transparent; background: none; color: var(--soft); padding: 6px 10px 5px; cursor: pointer; font: 500 14.5px ${FONTS.label};
+    max-width: 150px; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; flex: none;
+  }
+  button[aria-selected='true'] { color: var(--blue); border-bottom-color: var(--blue); font-weight: 600; }
+  input[type='file'] { position: absolute; width: 1px; height: 1px; opacity: 0; pointer-events: none; }
+  .end { margin-left: auto; display: flex; align-items: center; }
+`;
 export const Big = styled.span`font: 600 26px ${FONTS.number}; font-variant-numeric: tabular-nums; margin-right: 4px;`;
 export const Lead = styled.p`color: var(--soft); font-size: 14.5px; margin: 3px 0 14px; max-width: 86ch;`;
 

@@ -33,6 +33,7 @@ import {
 } from './parts';
 import { addPhoto, labelPhoto, removePhoto } from './photos';
 import { addReading, addReadings, strikeReading, takeBackReading } from './readings';
+import { addScan, changeScan, removeScan } from './scans';
 import { lookAgain, serviceNote } from './service';
 import { addThread, removeThread, thread } from './threads';
 
@@ -58,6 +59,9 @@ export const EDITS = [
   addModel,
   changeModel,
   removeModel,
+  addScan,
+  changeScan,
+  removeScan,
   want,
   parameter,
   addAddition,

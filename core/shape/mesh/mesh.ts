@@ -174,6 +174,20 @@ function compacted(positions: Float64Array, triangles: readonly number[]): Trian
   return { positions: Float64Array.from(kept), triangles: Uint32Array.from(faces) };
 }
 
+/** Some triangles of a mesh, and only the vertices that they have. */
+export function onlyTriangles({ positions: p }: TriangleMesh, triangles: ArrayLike<number>): TriangleMesh {
+  const renamed = new Int32Array(p.length / 3).fill(-1);
+  const kept: number[] = [];
+  const faces = Uint32Array.from(triangles, v => {
+    if (renamed[v]! < 0) {
+      renamed[v] = kept.length / 3;
+      kept.push(p[3 * v]!, p[3 * v + 1]!, p[3 * v + 2]!);
+    }
+    return renamed[v]!;
+  });
+  return { positions: Float64Array.from(kept), triangles: faces };
+}
+
 /** Which vertices hang together by edges of triangles. @param counts whether a vertex is looked at; all are unless said */
 export function rootsOf(
   triangles: Uint32Array,

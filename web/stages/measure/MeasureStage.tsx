@@ -1,12 +1,12 @@
-import { useEffect, useMemo, useState } from 'react';
-import { useNavigate } from 'react-router';
+import { lazy, Suspense, useEffect, useMemo, useState } from 'react';
+import { useNavigate, useSearchParams } from 'react-router';
 import styled from 'styled-components';
 import { CRITICAL_READINGS } from '../../../core/measure/evaluate';
 import { type DimensionState, readEnough } from '../../../core/work/dimension';
 import { useBench } from '../../job/bench-context';
 import { CommittedField } from '../../ui/CommittedField';
 import { Button, Checkbox } from '../../ui/controls';
-import { Empty, Lead, Panel, Row } from '../../ui/layout';
+import { Empty, Lead, Loading, Panel, Row, TabRow } from '../../ui/layout';
 import { AddDimensionDialog } from './AddDimensionDialog';
 import { AddThreadDialog } from './AddThreadDialog';
 import { CsvDialog } from './CsvDialog';
@@ -20,6 +20,8 @@ import { ThreadPanel } from './ThreadPanel';
 import { NotUsed, UsedFor } from './UsedFor';
 import { Views } from './Views';
 import { WorkOutDialog } from './WorkOutDialog';
+
+const ScansPage = lazy(() => import('./scans/ScansPage').then(m => ({ default: m.ScansPage })));
 
 const ORDINALS = [
   'First',
@@ -39,8 +41,45 @@ type Asking =
   | { what: 'work-out'; id: string }
   | { what: 'shelf'; question: string };
 
-/** One dimension in turn: the drawing shows where, the field takes the number. */
+/** Two ways to take the object's measure: reading by reading, and off scans. */
 export function MeasureStage() {
+  const { document } = useBench('document');
+  const [params, setParams] = useSearchParams();
+  const by = params.get('by') === SCANS ? SCANS : 'readings';
+  const tab = (id: string, label: string) => (
+    <button
+      type="button"
+      role="tab"
+      aria-selected={by === id}
+      onClick={() => setParams(id === SCANS ? { by: SCANS } : {}, { replace: true })}
+    >
+      {label}
+    </button>
+  );
+  return (
+    <>
+      <Ways>
+        <div role="tablist" aria-label="How it is measured">
+          {tab('readings', 'Readings')}
+          {tab(SCANS, document.scans.length > 0 ? `Scans, ${document.scans.length}` : 'Scans')}
+        </div>
+      </Ways>
+      {by === SCANS ? (
+        <Suspense fallback={<Loading what="Opening the scans" />}>
+          <ScansPage />
+        </Suspense>
+      ) : (
+        <Readings />
+      )}
+    </>
+  );
+}
+
+const SCANS = 'scans';
+const Ways = styled(TabRow)`margin: -6px 0 12px; padding-left: 0;`;
+
+/** One dimension in turn: the drawing shows where, the field takes the number. */
+function Readings() {
   const { document, resolved, selected, select, go, job, edit } = useBench(
     'document',
     'resolved',

@@ -1,6 +1,5 @@
 import { Camera, MapPin, Trash2 } from 'lucide-react';
 import { useEffect, useRef, useState } from 'react';
-import styled from 'styled-components';
 import type { Dimension, Mark, MeasuredThread } from '../../../core/job/document';
 import { measuredOf } from '../../../core/job/threads';
 import { deriveKind } from '../../../core/measure/derive';
@@ -11,8 +10,7 @@ import { showSize } from '../../../core/work/show';
 import { DrawingView } from '../../drawing/DrawingView';
 import { useBench } from '../../job/bench-context';
 import { Button, Hinted, IconButton } from '../../ui/controls';
-import { Panel } from '../../ui/layout';
-import { FONTS } from '../../ui/theme';
+import { Panel, TabRow } from '../../ui/layout';
 import { PhotoView } from './PhotoView';
 import { sendPhoto } from './photos';
 
@@ -89,7 +87,7 @@ export function Views({ measured, turn, thread }: Props) {
         : withMarks(resolved.objectDrawing, marks, critical);
   return (
     <Panel style={{ padding: 0, overflow: 'hidden' }}>
-      <Tabs>
+      <TabRow>
         <div role="tablist" aria-label="Views">
           {[
             ...(thread ? [{ id: THREAD, label: 'Thread' }] : []),
@@ -144,7 +142,7 @@ export function Views({ measured, turn, thread }: Props) {
             </Hinted>
           ) : null}
         </span>
-      </Tabs>
+      </TabRow>
       {photo ? (
         <PhotoView
           photo={photo}
@@ -231,15 +229,3 @@ function withMarks(
     ),
   };
 }
-
-const Tabs = styled.div`
-  display: flex; align-items: center; gap: 2px; padding: 3px 6px 0; border-bottom: 1px solid var(--rule); overflow-x: auto;
-  [role='tablist'] { display: flex; }
-  button[role='tab'] {
-    border: 0; border-bottom: 3px solid transparent; background: none; color: var(--soft); padding: 6px 10px 5px; cursor: pointer; font: 500 14.5px ${FONTS.label};
-    max-width: 150px; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; flex: none;
-  }
-  button[aria-selected='true'] { color: var(--blue); border-bottom-color: var(--blue); font-weight: 600; }
-  input[type='file'] { position: absolute; width: 1px; height: 1px; opacity: 0; pointer-events: none; }
-  .end { margin-left: auto; display: flex; align-items: center; }
-`;

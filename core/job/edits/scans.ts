@@ -1,0 +1,77 @@
+import { z } from 'zod';
+import { Id, type JobDocument, Scan } from '../document';
+import { defineEdit } from './define';
+import { EditRefused } from './tools';
+
+/** Edits of the scans of the object, and of what is done to them before they are measured on. */
+
+function requireScan(document: JobDocument, id: string): Scan {
+  const scan = document.scans.find(s => s.id === id);
+  if (!scan) throw new EditRefused('That scan is no longer there.');
+  return scan;
+}
+
+export const addScan = defineEdit(z.object({ kind: z.literal('add-scan'), scan: Scan }), {
+  apply(document, { scan }) {
+    if (document.scans.some(s => s.id === scan.id)) throw new EditRefused('This scan is already there.');
+    return { ...document, scans: [...document.scans, scan] };
+  },
+  words: ({ scan }) => `Took in the scan ${scan.label}`,
+});
+
+const STEP_WORDS = {
+  'without-islands': 'Left out the specks of',
+  crop: 'Cropped',
+  put: 'Put upright',
+} as const;
+
+export const changeScan = defineEdit(
+  z.object({
+    kind: z.literal('scan'),
+    scanId: Id,
+    change: Scan.pick({ label: true, unit: true, steps: true })
+      .partial()
+      .extend({ trust: Scan.shape.trust.unwrap().nullable().optional() }),
+  }),
+  {
+    apply(document, { scanId, change: { trust, ...change } }) {
+      requireScan(document, scanId);
+      const scans = document.scans.map(s => {
+        if (s.id !== scanId) return s;
+        const { trust: before, ...rest } = { ...s, ...change };
+        // Numbers of another unit are checked anew.
+        const kept = change.unit !== undefined && change.unit !== s.unit ? undefined : before;
+        const now = trust === undefined ? kept : (trust ?? undefined);
+        return now ? { ...rest, trust: now } : rest;
+      });
+      return { ...document, scans };
+    },
+    words({ scanId, change }, document) {
+      const scan = document.scans.find(s => s.id === scanId);
+      const name = scan?.label ?? 'a scan';
+      if (change.trust) return `Settled how large the scan ${name} is`;
+      if (change.trust === null) return `Unsettled how large the scan ${name} is`;
+      if (change.unit) return `Said the unit of the scan ${name}`;
+      if (change.steps && scan) {
+        const last = change.steps.at(-1);
+        return last && change.steps.length > scan.steps.length
+          ? `${STEP_WORDS[last.kind]} the scan ${name}`
+          : `Took back a step on the scan ${name}`;
+      }
+      return `Named the scan ${name}`;
+    },
+  },
+);
+
+export const removeScan = defineEdit(z.object({ kind: z.literal('remove-scan'), scanId: Id }), {
+  apply(document, { scanId }) {
+    requireScan(document, scanId);
+    const user = document.dimensions.find(d =>
+      d.readings.some(r => r.scanned?.scan === scanId && r.struck === null),
+    );
+    if (user) throw new EditRefused(`${user.label} was read off it: strike or take back that reading first.`);
+    return { ...document, scans: document.scans.filter(s => s.id !== scanId) };
+  },
+  words: ({ scanId }, document) =>
+    `Removed the scan ${document.scans.find(s => s.id === scanId)?.label ?? ''}`.trim(),
+});

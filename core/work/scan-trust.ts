@@ -1,0 +1,86 @@
+import type { JobDocument, Scan } from '../job/document';
+import { coverageFactor } from '../measure/uncertainty';
+import { evaluateDimension, type Known } from './dimension';
+
+/**
+ * How large a scan truly is, by what was read with calipers and found on the scan alike: nothing of it is kept but what the
+ * maker settles. Lengths mm.
+ */
+export interface ScanCheck {
+  pairs: { dimension: string; label: string; scanned: number; read: number; u: number }[];
+  /** True size over scanned size, and its standard uncertainty; null while nothing is read both ways. */
+  factor: number | null;
+  u: number;
+  /** A size that no one factor brings in line: its shape is off there, or one of the readings. */
+  odd: { label: string; off: number } | null;
+  verdict: 'nothing-read' | 'true' | 'off' | 'uneven';
+  words: string;
+}
+
+/** Beyond so many standard uncertainties a size does not follow the others. */
+const ODD = 3;
+/** A scan is as large as it says where its factor is no farther from 1 than this, or than its doubt. Common practice, no source. */
+const AS_GOOD = 0.0015;
+
+export function scanCheck(scan: Scan, document: JobDocument, workshop: Known): ScanCheck {
+  const pairs = document.dimensions.flatMap(d => {
+    if (d.kind === 'angle') return [];
+    const own = d.readings.filter(r => r.scanned?.scan === scan.id && r.struck === null);
+    const hand = evaluateDimension(
+      { ...d, readings: d.readings.filter(r => r.source === 'seat') },
+      workshop,
+    ).evaluation;
+    if (own.length === 0 || !hand) return [];
+    const scanned = own.reduce((sum, r) => sum + r.value, 0) / own.length;
+    const uScan = Math.max(...own.map(r => r.u ?? 0));
+    return [
+      {
+        dimension: d.id,
+        label: d.label,
+        scanned,
+        read: hand.value,
+        u: Math.hypot(hand.standardUncertainty, uScan),
+      },
+    ];
+  });
+  if (pairs.length === 0)
+    return {
+      pairs,
+      factor: null,
+      u: 0,
+      odd: null,
+      verdict: 'nothing-read',
+      words:
+        'Read one large size of the object with calipers that is found on the scan too, better two or three: only that tells whether the scan is as large as the object.',
+    };
+  const weights = pairs.map(p => (p.scanned / p.u) ** 2);
+  const whole = weights.reduce((sum, w) => sum + w, 0);
+  const factor = pairs.reduce((sum, p, i) => sum + (p.read / p.scanned) * weights[i]!, 0) / whole;
+  const offs = pairs.map(p => ({ label: p.label, off: p.read - factor * p.scanned, sd: p.u }));
+  // Sizes that scatter more than their doubts explain widen the factor's own.
+  const chi = offs.reduce((sum, o) => sum + (o.off / o.sd) ** 2, 0) / Math.max(1, pairs.length - 1);
+  const u = Math.sqrt(Math.max(1, chi) / whole);
+  const worst = [...offs].sort((a, b) => Math.abs(b.off / b.sd) - Math.abs(a.off / a.sd))[0]!;
+  const odd = pairs.length > 1 && Math.abs(worst.off) > ODD * worst.sd ? worst : null;
+  const share = `${factor > 1 ? 'small' : 'large'} by ${(100 * Math.abs(factor - 1)).toFixed(2)} %`;
+  if (odd)
+    return {
+      pairs,
+      factor,
+      u,
+      odd,
+      verdict: 'uneven',
+      words: `${odd.label} is ${Math.abs(odd.off).toFixed(2)} mm ${odd.off > 0 ? 'larger' : 'smaller'} than the other sizes let expect: no one factor puts that right. Read it once more; if it stays, the scan is warped there.`,
+    };
+  const isTrue = Math.abs(factor - 1) < Math.max(AS_GOOD, coverageFactor(0.95, Infinity) * u);
+  return {
+    pairs,
+    factor,
+    u,
+    odd: null,
+    verdict: isTrue ? 'true' : 'off',
+    words: isTrue
+      ? `As large as the object, as far as ${pairs.length === 1 ? 'one size tells' : `${pairs.length} sizes tell`}: ± ${(200 * u).toFixed(2)} %.`
+      : `Too ${share}, ± ${(200 * u).toFixed(2)} %: correct its size before anything is built on it.`,
+  };
+}

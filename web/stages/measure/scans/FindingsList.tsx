@@ -1,0 +1,120 @@
+import styled from 'styled-components';
+import { ulid } from 'ulid';
+import type { Scan } from '../../../../core/job/document';
+import { formatPlain } from '../../../../core/quantity/format';
+import { turnOnto } from '../../../../core/scan/align/pose';
+import type { FoundSize } from '../../../../core/scan/find/findings';
+import { UNCHECKED_SCALE } from '../../../../core/work/dimension';
+import { useBench } from '../../../job/bench-context';
+import { Button } from '../../../ui/controls';
+import { Panel } from '../../../ui/layout';
+import type { ShownFinding } from '../../../workers/scan-protocol';
+
+interface Props {
+  scan: Scan;
+  findings: readonly ShownFinding[];
+  lit: ShownFinding | null;
+  onLit(finding: ShownFinding): void;
+  onTake(finding: ShownFinding): void;
+}
+
+/** Flats matter for standing it up; sizes come first. */
+const MOST_AT_ONCE = 60;
+
+/** What was found, each with its sizes and how sure they are. */
+export function FindingsList({ scan, findings, lit, onLit, onTake }: Props) {
+  const { edit } = useBench('edit');
+  const upright = (f: ShownFinding, down: boolean) => {
+    if (!f.axis) return;
+    const z = down ? f.axis.map(x => -x) : f.axis;
+    const [a, b, c] = z as [number, number, number];
+    const x = Math.abs(a) < 0.9 ? ([1, 0, 0] as const) : ([0, 1, 0] as const);
+    const turn = turnOnto({ z: [a, b, c], x }, { z: [0, 0, 1], x });
+    const at = f.near;
+    const moved = [0, 1, 2].map(
+      i => turn[3 * i]! * at[0] + turn[3 * i + 1]! * at[1] + turn[3 * i + 2]! * at[2],
+    );
+    void edit({
+      kind: 'scan',
+      scanId: scan.id,
+      change: {
+        steps: [
+          ...scan.steps,
+          { id: ulid(), kind: 'put', turn, shift: [-moved[0]!, -moved[1]!, -moved[2]!] },
+        ],
+      },
+    });
+  };
+  const shown = findings.slice(0, MOST_AT_ONCE);
+  return (
+    <Panel>
+      <h2>
+        {findings.length} {findings.length === 1 ? 'thing' : 'things'} found on it
+      </h2>
+      <List>
+        {shown.map((f, i) => (
+          <li key={i} data-lit={f === lit ? '' : undefined}>
+            <button type="button" className="what" aria-pressed={f === lit} onClick={() => onLit(f)}>
+              <b>{f.title}</b>
+              {f.sizes.map(s => (
+                <span key={s.of} className="number">
+                  {sizeWords(s, scan)}
+                </span>
+              ))}
+              {f.coverage !== null && f.coverage < 330 ? (
+                <span className="soft">seen {Math.round(f.coverage)}° round</span>
+              ) : null}
+              {f.kind === 'plane' ? (
+                <span className="soft number">{formatPlain(f.area / 100, 1)} cm²</span>
+              ) : null}
+            </button>
+            {f === lit ? (
+              <span className="do">
+                {f.sizes.length > 0 ? (
+                  <Button $small $look="main" onPress={() => onTake(f)}>
+                    Take as a reading
+                  </Button>
+                ) : null}
+                {f.kind === 'plane' ? (
+                  <Button $small onPress={() => upright(f, true)}>
+                    Stand it on this face
+                  </Button>
+                ) : f.axis && f.kind !== 'across' && f.kind !== 'pitch' ? (
+                  <Button $small onPress={() => upright(f, false)}>
+                    Stand it along this axis
+                  </Button>
+                ) : null}
+              </span>
+            ) : null}
+          </li>
+        ))}
+      </List>
+      {findings.length > MOST_AT_ONCE ? (
+        <p className="soft">
+          {findings.length - MOST_AT_ONCE} smaller ones are not listed: press on what you need.
+        </p>
+      ) : null}
+    </Panel>
+  );
+}
+
+/** With the scan's own scale, as far as that is settled. */
+export function sizeWords(size: FoundSize, scan: Pick<Scan, 'trust'>): string {
+  if (size.kind === 'angle')
+    return `${size.of} ${formatPlain(size.value, 2)} ± ${formatPlain(2 * size.u, 2)}°`;
+  const value = size.value * (scan.trust?.factor ?? 1);
+  const u = Math.hypot(size.u, value * (scan.trust?.u ?? UNCHECKED_SCALE));
+  return `${size.of} ${formatPlain(value, 2)} ± ${formatPlain(2 * u, 2)} mm`;
+}
+
+const List = styled.ul`
+  list-style: none; margin: 0; padding: 0; max-height: 380px; overflow-y: auto;
+  li { border-top: 1px solid var(--rule); } li:first-child { border-top: 0; }
+  li[data-lit] { background: var(--tint); }
+  .what {
+    display: flex; flex-wrap: wrap; gap: 1px 10px; width: 100%; text-align: left; border: 0; background: none; color: inherit;
+    font: inherit; font-size: 14px; padding: 6px 8px; cursor: pointer;
+  }
+  .what b { flex-basis: 100%; }
+  .do { display: flex; flex-wrap: wrap; gap: 6px; padding: 0 8px 8px; }
+`;

@@ -1,0 +1,155 @@
+import styled from 'styled-components';
+import { ulid } from 'ulid';
+import type { Scan, ScanStep } from '../../../../core/job/document';
+import { formatPlain } from '../../../../core/quantity/format';
+import type { Judged } from '../../../../core/scan/judge';
+import { SCAN_UNITS, type ScanUnit } from '../../../../core/scan/unit';
+import { useBench } from '../../../job/bench-context';
+import { Button, Select } from '../../../ui/controls';
+import { Notice, Panel, Row } from '../../../ui/layout';
+import type { ShownScan } from '../../../workers/scan-protocol';
+
+const UNITS: { value: ScanUnit; label: string }[] = [
+  { value: 'mm', label: 'millimetres' },
+  { value: 'in', label: 'inches' },
+  { value: 'cm', label: 'centimetres' },
+  { value: 'm', label: 'metres' },
+];
+/** Scatter beyond this hides what a fit depends on, mm sd. Common practice, no source. */
+const ROUGH = 0.12;
+/** A share of edges that more than two triangles share, beyond which the skin is double. Common practice, no source. */
+const OVER_ITSELF = 0.05;
+const SPECKS = 0.01;
+
+/** Whether the scan can be worked on: what it is, and what to do about what is wrong with it. */
+export function Judgement({ scan, shown }: { scan: Scan; shown: ShownScan }) {
+  const { edit } = useBench('edit');
+  const { before, after } = shown;
+  const change = (change: { unit?: ScanUnit; steps?: ScanStep[] }) =>
+    void edit({ kind: 'scan', scanId: scan.id, change });
+  const side = (i: 0 | 1 | 2) => formatPlain(after.bounds.max[i] - after.bounds.min[i], 1);
+  // The worker looked at it in the unit that was said: what it suspects is of those numbers.
+  const suspicion = before.unitSuspicion;
+  const suspected = suspicion.unit !== 'mm' && unitTimes(scan.unit, suspicion.factor);
+  const without = scan.steps.find(s => s.kind === 'without-islands');
+  return (
+    <Panel>
+      <h2>What it is</h2>
+      <Facts>
+        <dt>Size</dt>
+        <dd className="number">
+          {side(0)} × {side(1)} × {side(2)} mm
+        </dd>
+        <dt>Triangles</dt>
+        <dd className="number">
+          {after.triangles.toLocaleString('en')}
+          {after.triangles !== before.triangles ? ` of ${before.triangles.toLocaleString('en')}` : ''}
+          {shown.reduced ? ', fewer are shown' : ''}
+        </dd>
+        <dt>Scatter</dt>
+        <dd className="number">{after.fuzz === null ? 'no surface' : `${formatPlain(after.fuzz, 3)} mm`}</dd>
+        <dt>Skin</dt>
+        <dd>{skinOf(after)}</dd>
+      </Facts>
+      <Row $gap={10} style={{ margin: '10px 0', alignItems: 'flex-end' }}>
+        <div style={{ width: 170 }}>
+          <Select
+            label="Its numbers are"
+            value={scan.unit}
+            options={UNITS}
+            onChange={unit => change({ unit })}
+          />
+        </div>
+      </Row>
+      <Notices>
+        {suspected ? (
+          <Notice
+            level="warn"
+            action={
+              <Button $small onPress={() => change({ unit: suspected })}>
+                Take {UNITS.find(u => u.value === suspected)!.label}
+              </Button>
+            }
+          >
+            {suspicion.reason} Read one size with calipers to be sure.
+          </Notice>
+        ) : null}
+        {before.islands > 0 && !without ? (
+          <Notice
+            level="warn"
+            action={
+              <Button
+                $small
+                onPress={() =>
+                  change({ steps: [...scan.steps, { id: ulid(), kind: 'without-islands', share: SPECKS }] })
+                }
+              >
+                Leave them out
+              </Button>
+            }
+          >
+            {before.islands} {before.islands === 1 ? 'speck floats' : 'specks float'} beside the object.
+          </Notice>
+        ) : null}
+        {after.fuzz !== null && after.fuzz > ROUGH ? (
+          <Notice level="warn">
+            It scatters by {formatPlain(after.fuzz, 2)} mm: sizes of large faces are still good, those of
+            small ones are not. Dull the surface and scan it once more.
+          </Notice>
+        ) : null}
+        {after.nonManifoldEdges > OVER_ITSELF * after.triangles ? (
+          <Notice level="warn">
+            Its skin lies over itself in many places: it was scanned too often there. Sizes come out too large
+            by about its thickness.
+          </Notice>
+        ) : null}
+        {after.triangles === 0 ? (
+          <Notice level="stop">
+            This is a list of points: export it as triangles (a mesh) to measure on it.
+          </Notice>
+        ) : null}
+      </Notices>
+      {scan.steps.length > 0 ? (
+        <Steps>
+          {scan.steps.map((step, i) => (
+            <li key={step.id}>
+              {wordsOf(step)}
+              {i === scan.steps.length - 1 ? (
+                <Button $small $look="quiet" onPress={() => change({ steps: scan.steps.slice(0, -1) })}>
+                  Take back
+                </Button>
+              ) : null}
+            </li>
+          ))}
+        </Steps>
+      ) : null}
+    </Panel>
+  );
+}
+
+function skinOf({ watertight, holes, components, islands }: Judged): string {
+  if (watertight) return 'closed';
+  const bodies = components - islands;
+  return `open, ${holes} ${holes === 1 ? 'border' : 'borders'}${bodies > 1 ? `, ${bodies} bodies` : ''}`;
+}
+
+/** The unit that is so many times the one that was said; null where there is none. */
+function unitTimes(now: ScanUnit, factor: number): ScanUnit | undefined {
+  const wanted = SCAN_UNITS[now] * factor;
+  return UNITS.map(u => u.value).find(u => Math.abs(SCAN_UNITS[u] / wanted - 1) < 0.01);
+}
+
+function wordsOf(step: ScanStep): string {
+  if (step.kind === 'without-islands') return 'Specks left out';
+  return step.kind === 'crop' ? 'Cropped' : 'Put upright';
+}
+
+const Facts = styled.dl`
+  display: grid; grid-template-columns: auto 1fr; gap: 2px 12px; margin: 0; font-size: 14.5px;
+  dt { color: var(--soft); } dd { margin: 0; }
+`;
+const Notices = styled.div`display: flex; flex-direction: column; gap: 8px; &:empty { display: none; }`;
+const Steps = styled.ol`
+  margin: 10px 0 0; padding-left: 20px; font-size: 14px; li { min-height: 26px; }
+  li > button { margin-left: 8px; }
+`;

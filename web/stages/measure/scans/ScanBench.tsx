@@ -1,0 +1,179 @@
+import { Trash2 } from 'lucide-react';
+import { lazy, Suspense, useState } from 'react';
+import styled from 'styled-components';
+import type { Scan } from '../../../../core/job/document';
+import type { PrimitiveKind } from '../../../../core/scan/fit/primitive';
+import type { Point3 } from '../../../../core/shape/vector';
+import { useBench } from '../../../job/bench-context';
+import type { Painted } from '../../../scan/ScanView';
+import { Button, Select } from '../../../ui/controls';
+import { Loading, Notice, Panel, Row, Stack } from '../../../ui/layout';
+import type { ShownFinding, ShownSection } from '../../../workers/scan-protocol';
+import { CompareSizes } from './CompareSizes';
+import { FindingsList } from './FindingsList';
+import { Judgement } from './Judgement';
+import { SectionPanel } from './SectionPanel';
+import { TakeDialog } from './TakeDialog';
+import { useScan } from './use-scan';
+
+const ScanView = lazy(() => import('../../../scan/ScanView'));
+
+const FORMS: { value: PrimitiveKind; label: string }[] = [
+  { value: 'cylinder', label: 'a bore or round outside' },
+  { value: 'plane', label: 'a flat face' },
+  { value: 'cone', label: 'a taper' },
+  { value: 'sphere', label: 'a ball' },
+  { value: 'hexagon', label: 'a hexagon' },
+  { value: 'prism', label: 'another even prism' },
+];
+/** The region that a press begins with, as a share of the scan's size; smaller ones are tried where that finds nothing. */
+const REGIONS = [0.06, 0.03, 0.12];
+
+/** One scan: seen, judged, measured on. */
+export function ScanBench({ scan, onRemoved }: { scan: Scan; onRemoved(): void }) {
+  const { job, edit } = useBench('job', 'edit');
+  const { shown, problem, busy, ask } = useScan(job.id, scan);
+  const [form, setForm] = useState<PrimitiveKind>('cylinder');
+  const [findings, setFindings] = useState<{ of: unknown; list: ShownFinding[] }>({ of: null, list: [] });
+  const [lit, setLit] = useState<ShownFinding | null>(null);
+  const [said, setSaid] = useState<string | null>(null);
+  const [taking, setTaking] = useState<ShownFinding | null>(null);
+  const [section, setSection] = useState<ShownSection | null>(null);
+  // What was found belongs to the scan as it was then.
+  const list = findings.of === shown ? findings.list : [];
+  const put = (list: ShownFinding[]) => setFindings({ of: shown, list });
+
+  const findAll = async () => {
+    setSaid(null);
+    const reply = await ask((api, progress) => api.find(progress));
+    if (!reply) return;
+    if (!reply.ok) return setSaid(reply.message);
+    put(reply.findings);
+    setLit(null);
+    if (reply.findings.length === 0) setSaid('No flat, round or even form is on it: take a section instead.');
+  };
+  const press = async (near: Point3) => {
+    if (!shown || busy) return;
+    setSaid(null);
+    const { min, max } = shown.bounds;
+    const size = Math.max(max[0] - min[0], max[1] - min[1], max[2] - min[2]);
+    for (const share of REGIONS) {
+      const reply = await ask(api => api.fit({ kind: form, near, radius: share * size }));
+      if (!reply) return;
+      if (reply.ok) {
+        put([reply.finding, ...list.filter(f => !isSame(f, reply.finding))]);
+        setLit(reply.finding);
+        return;
+      }
+      setSaid(reply.message);
+    }
+  };
+  const remove = () => {
+    void edit({ kind: 'remove-scan', scanId: scan.id }).then(done => done && onRemoved());
+  };
+  const painted: Painted[] = [
+    ...list
+      .filter(f => f !== lit && f.kind !== 'plane' && f.kind !== 'across')
+      .map(f => ({ corners: f.shown, look: 'known' as const })),
+    ...(lit && list.includes(lit) ? [{ corners: lit.shown, look: 'lit' as const }] : []),
+  ];
+  return (
+    <>
+      <Bench>
+        <div>
+          <Room>
+            {shown ? (
+              <Suspense fallback={<Loading what="Opening the view" />}>
+                <ScanView
+                  scan={shown}
+                  painted={painted}
+                  lines={section?.loops.map(l => l.line) ?? []}
+                  onPress={at => void press(at)}
+                  says={
+                    shown.hasSurface
+                      ? `Press on ${FORMS.find(f => f.value === form)!.label}: its size comes from all of it that was seen. Drag to turn.`
+                      : 'Points alone have no surface to press on: export triangles.'
+                  }
+                />
+              </Suspense>
+            ) : null}
+            {problem ? (
+              <Notice level="stop">{problem}</Notice>
+            ) : busy ? (
+              <Working role="status">
+                {busy.what}… {busy.share > 0 ? `${Math.round(100 * busy.share)} %` : ''}
+              </Working>
+            ) : null}
+          </Room>
+          {shown?.hasSurface ? (
+            <Tools>
+              <Row $gap={8}>
+                <Button
+                  $look={list.length === 0 ? 'main' : undefined}
+                  isDisabled={busy !== null}
+                  onPress={() => void findAll()}
+                >
+                  Find all that is on it
+                </Button>
+                <span className="soft">or press on</span>
+                <div style={{ flex: 1, minWidth: 130 }}>
+                  <Select<PrimitiveKind>
+                    label="Press on"
+                    hideLabel
+                    value={form}
+                    options={FORMS}
+                    onChange={setForm}
+                  />
+                </div>
+              </Row>
+              {said ? <Notice level="warn">{said}</Notice> : null}
+            </Tools>
+          ) : null}
+          {shown?.hasSurface ? (
+            <SectionPanel
+              scan={scan}
+              shown={shown}
+              ask={ask}
+              section={section}
+              onSection={setSection}
+              lit={lit}
+            />
+          ) : null}
+        </div>
+        <Stack>
+          {list.length > 0 ? (
+            <FindingsList scan={scan} findings={list} lit={lit} onLit={setLit} onTake={setTaking} />
+          ) : null}
+          <CompareSizes scan={scan} />
+          {shown ? <Judgement scan={scan} shown={shown} /> : null}
+          <Button $small $look="quiet" onPress={remove}>
+            <Trash2 size={16} /> Remove this scan
+          </Button>
+        </Stack>
+      </Bench>
+      {taking ? <TakeDialog scan={scan} finding={taking} onClose={() => setTaking(null)} /> : null}
+    </>
+  );
+}
+
+/** Found again, it is the same thing: of one kind, about as large and about there. */
+function isSame(a: ShownFinding, b: ShownFinding): boolean {
+  const [x, y] = [a.sizes[0], b.sizes[0]];
+  const far = Math.hypot(...[0, 1, 2].map(i => a.near[i as 0]! - b.near[i as 0]!));
+  return (
+    a.kind === b.kind &&
+    far < 3 &&
+    (x === undefined || y === undefined || Math.abs(x.value - y.value) < 0.02 * x.value)
+  );
+}
+
+const Bench = styled.div`
+  display: grid; grid-template-columns: minmax(0, 1.4fr) minmax(290px, 1fr); gap: 14px; align-items: start;
+  h2 { font-size: 16px; margin: 0 0 6px; }
+  @media (max-width: 760px) { grid-template-columns: minmax(0, 1fr); }
+`;
+const Room = styled(Panel)`position: relative; height: 400px; padding: 0;`;
+const Tools = styled.div`margin: 10px 0 14px; display: flex; flex-direction: column; gap: 8px;`;
+const Working = styled.p`
+  position: absolute; left: 12px; top: 10px; margin: 0; padding: 4px 10px; border-radius: 4px; background: var(--tint); font-size: 13.5px;
+`;

@@ -1,0 +1,92 @@
+import { proxy, type Remote, wrap } from 'comlink';
+import { useEffect, useState } from 'react';
+import type { Scan } from '../../../../core/job/document';
+import type { ScanApi, ScanReply, ShownScan } from '../../../workers/scan-protocol';
+
+export interface Busy {
+  what: string;
+  /** 0 to 1 */
+  share: number;
+}
+
+export interface OpenScan {
+  shown: ShownScan | null;
+  problem: string | null;
+  busy: Busy | null;
+  /** Asks the worker; null where what was asked is no longer wanted. */
+  ask<T>(
+    question: (
+      api: Remote<ScanApi>,
+      progress: (what: string, share: number) => void,
+    ) => Promise<ScanReply<T>>,
+  ): Promise<ScanReply<T> | null>;
+}
+
+const BROKEN =
+  'Sagoma failed at this scan: it may be larger than this machine’s memory. Export it coarser, or close other pages and load this one anew.';
+
+interface Held {
+  worker: Worker;
+  api: Remote<ScanApi>;
+}
+
+/** One worker holds the scan that is looked at; it ends with the page, and its memory with it. */
+export function useScan(jobId: string, scan: Pick<Scan, 'id' | 'sha256' | 'unit' | 'steps'>): OpenScan {
+  const [held, setHeld] = useState<Held | null>(null);
+  const [shown, setShown] = useState<ShownScan | null>(null);
+  const [problem, setProblem] = useState<string | null>(null);
+  const [busy, setBusy] = useState<Busy | null>(null);
+  const { id, sha256, unit } = scan;
+  const steps = JSON.stringify(scan.steps);
+  useEffect(() => {
+    let isWanted = true;
+    const worker = new Worker(new URL('../../../workers/scan-worker.ts', import.meta.url), {
+      type: 'module',
+    });
+    const api = wrap<ScanApi>(worker);
+    const fail = () => {
+      if (!isWanted) return;
+      setBusy(null);
+      setProblem(BROKEN);
+    };
+    worker.addEventListener('error', fail);
+    setHeld({ worker, api });
+    setShown(null);
+    setProblem(null);
+    setBusy({ what: 'Fetching the file', share: 0 });
+    const progress = proxy((what: string, share: number) => {
+      if (isWanted) setBusy({ what, share });
+    });
+    api
+      .open({ jobId, id, sha256, unit, steps: JSON.parse(steps) as Scan['steps'] }, progress)
+      .then(reply => {
+        if (!isWanted) return;
+        setBusy(null);
+        if (reply.ok) setShown(reply.scan);
+        else setProblem(reply.message);
+      })
+      .catch(fail);
+    return () => {
+      isWanted = false;
+      worker.terminate();
+    };
+  }, [jobId, id, sha256, unit, steps]);
+  return {
+    shown,
+    problem,
+    busy,
+    async ask(question) {
+      if (!held) return null;
+      const progress = proxy((what: string, share: number) => setBusy({ what, share }));
+      setBusy({ what: 'Looking', share: 0 });
+      try {
+        return await question(held.api, progress);
+      } catch (error) {
+        // A worker of ours that failed: the page goes on, and says so.
+        return { ok: false, message: error instanceof Error ? `${BROKEN} (${error.message})` : BROKEN };
+      } finally {
+        setBusy(null);
+      }
+    },
+  };
+}

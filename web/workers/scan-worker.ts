@@ -1,0 +1,172 @@
+import { expose, transfer } from 'comlink';
+import { loopsOf, ProfileError } from '../../core/files/profile/loops';
+import { backwards, posed } from '../../core/scan/align/pose';
+import { findingOf, findingsOf, type ScanFinding } from '../../core/scan/find/findings';
+import { fitWhere } from '../../core/scan/find/fit-where';
+import { judgeScan } from '../../core/scan/judge';
+import { poseOf, prepared } from '../../core/scan/prepare';
+import { readScan } from '../../core/scan/read-scan';
+import { ScanError } from '../../core/scan/scan-file';
+import { ScanSurface } from '../../core/scan/scan-surface';
+import { inSection } from '../../core/scan/section/cut';
+import { type SectionLoop, sectionOf } from '../../core/scan/section/section';
+import { type ShownMesh, shownMesh } from '../../core/scan/shown';
+import { flattenedPoints, lengthOfCurve, outlineOfCurves } from '../../core/shape/curve';
+import { boundsOf } from '../../core/shape/mesh/mesh';
+import type { Progress, ScanApi, ScanAsked, ShownFinding, ShownSection } from './scan-protocol';
+
+/** Holds one scan, and answers what is asked of it: a million triangles never touch the page's own thread. */
+
+let held: { asked: ScanAsked; surface: ScanSurface; shown: ShownMesh } | null = null;
+
+const NOT_OPEN = { ok: false, message: 'The scan is not read yet: wait a moment.' } as const;
+
+async function fetched({ jobId, id }: ScanAsked, progress: Progress): Promise<Uint8Array> {
+  const answer = await fetch(`/api/jobs/${jobId}/scans/${id}`);
+  if (!answer.ok || !answer.body) throw new ScanError('broken', 'The scan’s file is not there any more.');
+  const whole = Number(answer.headers.get('content-length')) || 0;
+  const chunks: Uint8Array[] = [];
+  let size = 0;
+  const reader = answer.body.getReader();
+  for (let part = await reader.read(); !part.done; part = await reader.read()) {
+    chunks.push(part.value);
+    size += part.value.length;
+    if (whole > 0) progress('Fetching the file', size / whole);
+  }
+  const bytes = new Uint8Array(size);
+  let at = 0;
+  for (const chunk of chunks) {
+    bytes.set(chunk, at);
+    at += chunk.length;
+  }
+  return bytes;
+}
+
+const api: ScanApi = {
+  async open(asked, progress) {
+    try {
+      const bytes = await fetched(asked, progress);
+      progress('Reading triangles', 0);
+      const raw = readScan(bytes);
+      progress('Looking at it', 0.4);
+      const inMm = prepared(raw, { unit: asked.unit, steps: [] });
+      const before = judgeScan(inMm);
+      const mesh = asked.steps.length > 0 ? prepared(raw, asked) : inMm;
+      if (mesh.positions.length === 0)
+        return { ok: false, message: 'Nothing of the scan is left after its steps: take one of them back.' };
+      const surface = new ScanSurface(mesh);
+      const shown = shownMesh(surface);
+      held = { asked, surface, shown };
+      const { positions, normals, triangles } = shown;
+      const scan = {
+        positions: positions.slice(),
+        normals: normals.slice(),
+        triangles: triangles.slice(),
+        bounds: boundsOf(mesh),
+        before,
+        after: asked.steps.length > 0 ? judgeScan(mesh) : before,
+        reduced: shown.of !== null,
+        hasSurface: mesh.triangles.length > 0,
+      };
+      return transfer({ ok: true, scan }, [
+        scan.positions.buffer,
+        scan.normals.buffer,
+        scan.triangles.buffer,
+      ]);
+    } catch (error) {
+      if (error instanceof ScanError) return { ok: false, message: error.message };
+      throw error;
+    }
+  },
+
+  async find(progress) {
+    if (!held) return NOT_OPEN;
+    const { surface } = held;
+    const findings = findingsOf(surface, share => progress('Looking for faces, bores and rounds', share));
+    return { ok: true, findings: findings.map(toShow) };
+  },
+
+  async fit(asked) {
+    if (!held) return NOT_OPEN;
+    const found = fitWhere(held.surface, asked);
+    if (!found)
+      return {
+        ok: false,
+        message: `There is no ${asked.kind} at that place: press on another place of it, or choose another form.`,
+      };
+    return { ok: true, finding: toShow(findingOf(held.surface, found)) };
+  },
+
+  async section(plane) {
+    if (!held) return NOT_OPEN;
+    const loops = sectionOf(held.surface, plane);
+    if (loops.length === 0) return { ok: false, message: 'The plane does not meet the scan there.' };
+    return { ok: true, section: sectionToShow(loops, plane) };
+  },
+};
+
+function toShow({ corners, ...finding }: ScanFinding): ShownFinding {
+  const { asked, shown } = held!;
+  const cells = shown.of ? [...new Set(corners.map(v => shown.of![v]!))] : corners;
+  return {
+    ...finding,
+    placeAsCame: posed(backwards(poseOf(asked.steps)), finding.near),
+    shown: Uint32Array.from(cells),
+  };
+}
+
+/** Arcs as short lines on the screen, mm. */
+const SAGITTA = 0.02;
+
+function sectionToShow(
+  loops: readonly SectionLoop[],
+  plane: Parameters<ScanApi['section']>[0],
+): ShownSection {
+  const notes: string[] = [];
+  const closed = loops.filter(l => l.closed).flatMap(l => l.curves);
+  return {
+    loops: loops.map(({ closed: isClosed, curves }) => {
+      const points = flattenedPoints(outlineOfCurves(curves), SAGITTA);
+      const line = isClosed && points[0] ? [...points, points[0]] : points;
+      return {
+        closed: isClosed,
+        line: Float32Array.from(line.flatMap(p => inSection(plane, p))),
+        length: curves.reduce((sum, c) => sum + lengthOfCurve(c), 0),
+        words: wordsOf(curves),
+      };
+    }),
+    profile: profileOf(closed, notes),
+    notes,
+  };
+}
+
+function wordsOf(curves: SectionLoop['curves']): string {
+  const arcs = curves.filter(c => c.arc);
+  const [first] = arcs;
+  if (first?.arc && curves.length === arcs.length && arcs.every(c => c.arc!.radius === first.arc!.radius))
+    return `${arcs.length === 2 ? 'a circle' : 'an arc'} of Ø ${(2 * first.arc.radius).toFixed(2)}`;
+  const many = (count: number, what: string) =>
+    count === 0 ? [] : [`${count} ${what}${count === 1 ? '' : 's'}`];
+  return [...many(curves.length - arcs.length, 'line'), ...many(arcs.length, 'arc')].join(', ');
+}
+
+function profileOf(curves: Parameters<typeof loopsOf>[0], notes: string[]): ShownSection['profile'] {
+  if (curves.length === 0) return null;
+  try {
+    const [main, ...others] = loopsOf(curves, notes);
+    if (!main) return null;
+    const [x0, y0, x1, y1] = main.box;
+    return {
+      outline: main.outline,
+      width: x1 - x0,
+      depth: y1 - y0,
+      circles: others.flatMap(l => (l.circle ? [l.circle] : [])),
+    };
+  } catch (error) {
+    if (!(error instanceof ProfileError)) throw error;
+    notes.push(error.message);
+    return null;
+  }
+}
+
+expose(api);
