@@ -5,7 +5,14 @@ import { AS_DRAWN } from '../print/pose';
 import { requireRecipe } from '../shape/recipes';
 import { Work } from '../work/work';
 import { applyChanges, diff, invert } from './changes';
-import { type JobDocument as Job, JobDocument, type Mate, type MeasuredThread, type Photo } from './document';
+import {
+  type JobDocument as Job,
+  JobDocument,
+  type Mate,
+  type MeasuredThread,
+  type Photo,
+  type Scan,
+} from './document';
 import { applyEdit, Edit, wordsFor } from './edits';
 import { EditRefused } from './edits/tools';
 import { emptyHistory } from './history';
@@ -44,6 +51,7 @@ const MODEL = {
   triangles: 240,
   hull: false,
 };
+const SCAN: Scan = { id: 's1', sha256: 'c'.repeat(64), label: 'rim', unit: 'mm', steps: [] };
 const PHOTO: Photo = {
   id: 'p1',
   sha256: 'a'.repeat(64),
@@ -244,6 +252,19 @@ const edits = fc.oneof(
     change: fc.constantFrom({ label: 'plug' }, { factor: 25.4 as const }),
   }),
   fc.record({ kind: fc.constant('remove-model' as const), modelId: fc.constant('m1') }),
+  fc.record({ kind: fc.constant('add-scan' as const), scan: fc.constant(SCAN) }),
+  fc.record({
+    kind: fc.constant('scan' as const),
+    scanId: fc.constantFrom('s1', 's2'),
+    change: fc.constantFrom(
+      { label: 'rim again' },
+      { unit: 'in' as const },
+      { trust: { factor: 1.004, u: 0.001 } },
+      { trust: null },
+      { steps: [{ id: 'i', kind: 'without-islands' as const, share: 0.01 }] },
+    ),
+  }),
+  fc.record({ kind: fc.constant('remove-scan' as const), scanId: fc.constant('s1') }),
   fc.record({ kind: fc.constant('remove-dimension' as const), dimensionId: dimension }),
   fc.record({
     kind: fc.constant('want' as const),
