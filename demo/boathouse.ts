@@ -63,6 +63,8 @@ export type DemoStep =
   | { do: 'edit'; edit: Edit }
   /** Readings as typed, on a dimension the practice object does not have. */
   | { do: 'type'; dimension: string; values: number[]; instrument?: string }
+  /** A scan of the object, and a size of it that is found there. */
+  | { do: 'scan'; label: string; dimension: string }
   | { do: 'version' }
   | { do: 'print'; hours?: number }
   | { do: 'try'; note: string };
@@ -375,6 +377,7 @@ export const JOBS: DemoJob[] = [
       { do: 'read', dimension: 'groove', times: 2, instrument: 'old-calipers' },
       { do: 'read', dimension: 'groove_from', times: 1 },
       { do: 'read', dimension: 'groove_width', times: 1 },
+      { do: 'scan', label: 'port from above', dimension: 'rim' },
       { do: 'version' },
       { do: 'print', hours: 0.7 },
       { do: 'try', note: 'two hands, and it pops off again' },

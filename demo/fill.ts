@@ -3,10 +3,13 @@ import type { JobView } from '../contract/jobs';
 import { seedOf } from '../core/bench/random';
 import { readCaliper, type World } from '../core/bench/world';
 import { FEATURES } from '../core/calibration/piece';
+import { writeStl } from '../core/files/stl';
 import type { Reading } from '../core/job/document';
 import type { Edit } from '../core/job/edits';
 import { newJob } from '../core/job/new-job';
 import type { Calibration, Workshop } from '../core/job/workshop';
+import { findingsOf } from '../core/scan/find/findings';
+import { ScanSurface } from '../core/scan/scan-surface';
 import { requireRecipe } from '../core/shape/recipes';
 import { benchTry, readPractice, setWorld } from '../server/bench/bench';
 import { Blobs } from '../server/blobs/blobs';
@@ -19,6 +22,7 @@ import { Solids } from '../server/solids/solids';
 import { openStore, type Store } from '../server/store/database';
 import { saveWorkshop } from '../server/workshop/repository';
 import { BOATHOUSE, CALIBRATION, type DemoJob, type DemoStep, JOBS } from './boathouse';
+import { scannedVentPort } from './scanned-object';
 
 /** Fills an empty data folder with the boathouse, through the app's own paths: `tsx demo/fill.ts DIR`. */
 const DAY = 86_400_000;
@@ -133,6 +137,37 @@ async function playStep(
         await send({ kind: 'add-reading', dimensionId: step.dimension, reading }, job.revision + n);
       }
       return;
+    case 'scan': {
+      const mesh = scannedVentPort(world);
+      const scan = {
+        id: ulid(),
+        sha256: await makers.blobs.put(writeStl(mesh, step.label)),
+        label: step.label,
+        unit: 'mm' as const,
+        steps: [],
+      };
+      await send({ kind: 'add-scan', scan }, job.revision);
+      const rim = findingsOf(new ScanSurface(mesh)).find(
+        f => f.kind === 'cylinder' && f.sizes[0]?.kind === 'outside',
+      );
+      const size = rim?.sizes[0];
+      if (!rim || !size) throw new Error('The demo’s scan shows no rim.');
+      const reading: Reading = {
+        id: ulid(),
+        value: Number(size.value.toFixed(4)),
+        text: `${size.value.toFixed(3)}, scanned`,
+        unit: 'mm',
+        at,
+        instrumentId: null,
+        source: 'scan',
+        via: 'import',
+        u: Number(size.u.toFixed(5)),
+        struck: null,
+        scanned: { scan: scan.id, kind: rim.kind, near: [...rim.near] },
+      };
+      await send({ kind: 'add-reading', dimensionId: step.dimension, reading }, job.revision + 1);
+      return;
+    }
     case 'version': {
       const row = await prepareVersion(job, shop, [], { partId: 'part-1', accepted: [] }, makers);
       await store.write(tx => appendRow(tx, job.id, { kind: 'version', row: { ...row, at } }));

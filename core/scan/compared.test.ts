@@ -1,9 +1,10 @@
 import { describe, expect, test } from 'vitest';
 import { scannedCone, scannedCylinder } from '../../testing/scanned';
 import { box, ring } from '../../testing/solids';
+import { lathe } from '../bench/lathe';
 import { seeded } from '../bench/random';
 import { subdivided } from '../bench/scanner';
-import { joined, type TriangleMesh, weld } from '../shape/mesh/mesh';
+import { joined, type TriangleMesh } from '../shape/mesh/mesh';
 import { RayTree } from '../shape/mesh/rays';
 import { deviationOf } from './deviate';
 import { NearestPoints } from './nearest';
@@ -65,23 +66,6 @@ describe('a scan against a model', () => {
   });
 });
 
-/** A closed solid turned about z from radius and height, and fine. */
-function lathe(profile: readonly (readonly [number, number])[]): TriangleMesh {
-  const round = 200;
-  const all = [[0, profile[0]![1]] as const, ...profile, [0, profile.at(-1)![1]] as const];
-  const positions = Array.from({ length: round }, (_, i) => {
-    const a = (2 * Math.PI * i) / round;
-    return all.flatMap(([r, z]) => [r * Math.cos(a), r * Math.sin(a), z]);
-  }).flat();
-  const triangles: number[] = [];
-  for (let i = 0; i < round; i++)
-    for (let k = 0; k + 1 < all.length; k++) {
-      const [a, b] = [i * all.length + k, ((i + 1) % round) * all.length + k];
-      triangles.push(a, b, a + 1, b, b + 1, a + 1);
-    }
-  return subdivided(weld(positions, triangles), 0.7);
-}
-
 describe('undercut along a pull', () => {
   const of = (mesh: TriangleMesh, pull: readonly [number, number, number] = [0, 0, 1]) =>
     undercutOf(new ScanSurface(mesh), pull);
@@ -104,14 +88,19 @@ describe('undercut along a pull', () => {
   });
   test('the area of a groove is its lower side and its floor, its depth the groove’s', () => {
     // 3 deep, 8 wide.
-    const groove = lathe([
-      [15, 0],
-      [15, 8],
-      [12, 8],
-      [12, 16],
-      [15, 16],
-      [15, 24],
-    ]);
+    const groove = subdivided(
+      lathe([
+        [0, 0],
+        [15, 0],
+        [15, 8],
+        [12, 8],
+        [12, 16],
+        [15, 16],
+        [15, 24],
+        [0, 24],
+      ]),
+      0.7,
+    );
     const found = of(groove);
     expect(found.maxDepth).toBeGreaterThan(2.7);
     expect(found.maxDepth).toBeLessThan(3.3);

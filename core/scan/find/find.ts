@@ -1,7 +1,8 @@
-import { seeded } from '../../bench/random';
 import { type Found, settled } from '../fit/fit';
 import { type Grown, grownOver, regionAbout, startOn } from '../fit/grow';
 import { measureOf, SMOOTH_KINDS } from '../fit/primitive';
+import { refined } from '../fit/refine';
+import { startFor } from '../fit/starts';
 import type { ScanSurface } from '../scan-surface';
 import type { Surfels } from '../surfels';
 
@@ -45,7 +46,7 @@ function searched(
   const left = freeIn(surfels, free);
   const isFree = (s: number) => left[s] === 1;
   const tried = new Uint8Array(surfels.count);
-  const order = shuffled(surfels.count);
+  const order = scattered(surfels.count);
   let pool: Candidate[] = [];
   let next = 0;
   for (;;) {
@@ -72,7 +73,7 @@ function searched(
       next = 0;
       continue;
     }
-    const fit = settled(scan, surfels, whole);
+    const fit = settled(scan, surfels, simplest(scan, surfels, whole, isFree));
     if (!fit || !isSound(scan, fit)) continue;
     for (const v of fit.corners) free[v] = 0;
     for (const s of whole.region) left[s] = 0;
@@ -86,13 +87,48 @@ function isSound(scan: ScanSurface, { corners, coverage, rms, surface, u }: Foun
   if (corners.length < FEWEST_CORNERS || coverage < LEAST_ROUND || rms > mostOff(scan)) return false;
   if (surface.kind === 'plane') return true;
   if (surface.kind === 'cone' && Math.abs(surface.halfAngle) > STEEPEST) return false;
-  return u < VAGUE * surface.radius;
+  return u < VAGUE * surface.radius && isCurved(scan, corners, rms);
 }
+
+/** What lies as near to a plane is a flat that warped, or a piece of something else. */
+function isCurved(scan: ScanSurface, corners: readonly number[], rms: number): boolean {
+  const step = Math.max(1, corners.length / 300);
+  const some = Array.from(
+    { length: Math.floor(corners.length / step) },
+    (_, i) => corners[Math.floor(i * step)]!,
+  );
+  const points = some.map(v => scan.point(v));
+  const start = startFor(
+    'plane',
+    points,
+    some.map(v => scan.normal(v)),
+  );
+  // Looks all round cancel: nothing is more curved.
+  const flat = start && refined(start, points, Infinity);
+  return !flat || flat.rms > CURVED * rms;
+}
+const CURVED = 2.5;
 
 /** A scan scatters and warps; what is further off is another shape. mm rms */
 const mostOff = (scan: ScanSurface) => 0.06 + 1.3 * scan.fuzz;
 /** A flatter cone is a plane that warped, degrees; a size of more doubt than this share of its radius is no size. */
 const [STEEPEST, VAGUE] = [85, 0.15];
+
+/** A short rim fits a ball and a taper as well as it fits a cylinder: then it is a cylinder. */
+function simplest(
+  scan: ScanSurface,
+  surfels: Surfels,
+  whole: Candidate,
+  isFree: (s: number) => boolean,
+): Candidate {
+  const { kind } = whole.surface;
+  if (kind !== 'cone' && kind !== 'sphere') return whole;
+  const start = startOn(surfels, 'cylinder', whole.region);
+  const plain = start && scored(scan, surfels, grownOver(surfels, scan.fuzz, start, whole.region, isFree));
+  return plain && plain.region.length > 0.93 * whole.region.length && plain.rms < 1.15 * whole.rms
+    ? plain
+    : whole;
+}
 
 /** Of each cell, whether most of its corners are still free. */
 function freeIn(surfels: Surfels, free: Uint8Array): Uint8Array {
@@ -150,12 +186,11 @@ function scored(scan: ScanSurface, surfels: Surfels, grown: Grown | null): Candi
   return { ...grown, score: sum * WORTH[grown.surface.kind] };
 }
 
-function shuffled(count: number): Uint32Array {
-  const random = seeded(7);
-  const order = Uint32Array.from({ length: count }, (_, i) => i);
-  for (let i = count - 1; i > 0; i--) {
-    const j = Math.floor(random() * (i + 1));
-    [order[i], order[j]] = [order[j]!, order[i]!];
-  }
-  return order;
+/** Every place once, neighbours in the list far apart on the scan: by the golden ratio, as leaves stand. */
+function scattered(count: number): Uint32Array {
+  let step = Math.max(1, Math.round(count * 0.618034));
+  while (divisor(step, count) > 1) step++;
+  return Uint32Array.from({ length: count }, (_, i) => (i * step) % count);
 }
+
+const divisor = (a: number, b: number): number => (b === 0 ? a : divisor(b, a % b));

@@ -24,7 +24,7 @@ const LEAST = 0.03;
 const WARPED = 0.05;
 const FEWEST = 8;
 /** Surfels that a fit on the way goes by, and the steps that it takes. */
-const [MOST, STEPS] = [300, 6];
+const [MOST, STEPS] = [160, 4];
 
 /** How far off a surface its corners may lie, mm. */
 export const reach = (rms: number, fuzz: number): number =>

@@ -37,10 +37,13 @@ export function refined(
   let damping = 1e-6;
   for (let round = 0; round < rounds; round++) {
     const offs = offsOf(surface, points);
-    const near = Float64Array.from(kept, i => Math.abs(offs[i]!)).sort();
+    const near = new Float64Array(kept.length);
+    for (let i = 0; i < kept.length; i++) near[i] = Math.abs(offs[kept[i]!]!);
+    near.sort();
     const sd = near[Math.floor(near.length / 2)]! / MEDIAN_OF_SD;
     const limit = Math.max(least, FAR * sd);
-    kept = points.flatMap((_, i) => (Math.abs(offs[i]!) <= limit ? [i] : []));
+    kept = [];
+    for (let i = 0; i < offs.length; i++) if (Math.abs(offs[i]!) <= limit) kept.push(i);
     if (kept.length < 2 * n) return null;
     const { a, b } = normalEquations(surface, points, kept);
     for (let j = 0; j < n; j++) a[j]![j]! *= 1 + damping;
@@ -81,19 +84,24 @@ function normalEquations(surface: Primitive, points: readonly Point3[], kept: re
     slopesAt(x, y, z, out, slopes);
     for (let j = 0; j < n; j++) {
       b[j]! -= slopes[j]! * out[0]!;
-      for (let k = 0; k < n; k++) a[j]![k]! += slopes[j]! * slopes[k]!;
+      const row = a[j]!;
+      for (let k = 0; k <= j; k++) row[k]! += slopes[j]! * slopes[k]!;
     }
   }
+  for (let j = 0; j < n; j++) for (let k = 0; k < j; k++) a[k]![j] = a[j]![k]!;
   return { a, b };
 }
 
 function offsOf(surface: Primitive, points: readonly Point3[]): Float64Array {
   const measure = measureOf(surface);
   const out = new Float64Array(4);
-  return Float64Array.from(points, ([x, y, z]) => {
-    measure(x, y, z, out);
-    return out[0]!;
-  });
+  const offs = new Float64Array(points.length);
+  for (let i = 0; i < points.length; i++) {
+    const p = points[i]!;
+    measure(p[0], p[1], p[2], out);
+    offs[i] = out[0]!;
+  }
+  return offs;
 }
 
 export function middleOf(points: readonly Point3[]): Point3 {
