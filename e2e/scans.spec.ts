@@ -1,0 +1,125 @@
+import { writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import AxeBuilder from '@axe-core/playwright';
+import type { Page } from '@playwright/test';
+import { lathe } from '../core/bench/lathe';
+import { scannedBy } from '../core/bench/scanner';
+import { writeStl } from '../core/files/stl';
+import { expect, ledgerRow, type TestBench, test } from './bench';
+
+/** A tube of 31.9 with a flange, as a scanner that makes everything 0.5 % too large brings it; the tube is 31.7. */
+const file = join(tmpdir(), 'sagoma-e2e-port.stl');
+writeFileSync(
+  file,
+  writeStl(
+    scannedBy(
+      lathe([
+        [12, 0],
+        [30, 0],
+        [30, 4],
+        [15.85, 4],
+        [15.85, 24],
+        [12, 24],
+      ]),
+      { spacing: 0.8, noise: 0.03, warp: 0.02, scale: 1.005, islands: 3 },
+    ),
+    'port',
+  ),
+);
+
+async function open(page: Page, bench: TestBench, path: string, recipe = 'round-cap'): Promise<string> {
+  const id =
+    recipe === 'round-cap'
+      ? await bench.measuredJob()
+      : (await bench.api('POST', '/jobs', { title: 'Strip', recipe, object: 'strip' })).id;
+  await page.goto(`${bench.url}/jobs/${id}${path}`);
+  return id;
+}
+async function addScan(page: Page): Promise<void> {
+  await page.getByRole('tab', { name: 'Scans' }).click();
+  await page.getByLabel('Scan of the object').setInputFiles(file);
+  await expect(page.getByRole('heading', { name: 'What it is' })).toBeVisible({ timeout: 20_000 });
+}
+const findAll = async (page: Page) => {
+  await page.getByRole('button', { name: 'Find all that is on it' }).click();
+  await expect(page.getByRole('heading', { name: /things found on it/ })).toBeVisible({ timeout: 30_000 });
+};
+
+test('a scan that is too large is found out by one caliper reading, corrected, and its sizes follow', async ({
+  page,
+  bench,
+}) => {
+  const id = await open(page, bench, '/measure');
+  await addScan(page);
+  await expect(page.getByText('3 specks float beside the object.')).toBeVisible();
+  await page.getByRole('button', { name: 'Leave them out' }).click();
+  await expect(page.getByText('Specks left out')).toBeVisible();
+  await findAll(page);
+  const list = page.getByRole('list').filter({ hasText: 'Round outside' });
+  await list.getByRole('button', { name: /Round outside.*31\.8/ }).click();
+  await page.getByRole('button', { name: 'Take as a reading' }).click();
+  await expect(page.getByText('It was read with calipers too')).toBeVisible();
+  await page.getByRole('button', { name: 'Take it' }).click();
+  await expect(page.getByText(/Too large by 0\.[45]\d %/)).toBeVisible();
+  await page.getByRole('button', { name: /^Correct it by −0\.[45]/ }).click();
+  await expect(page.getByText(/is multiplied by 0\.99[45]/)).toBeVisible();
+  // What is found on it is corrected alike, and the ledger still stands on the calipers.
+  await expect(list.getByRole('button', { name: /Round outside.*31\.7/ })).toBeVisible();
+  await expect(ledgerRow(page, 'Rim, outside')).toContainText('31.7');
+
+  // The flange’s own size becomes a dimension of its own.
+  await list.getByRole('button', { name: /Round outside.*(59\.9|60\.0)/ }).click();
+  await page.getByRole('button', { name: 'Take as a reading' }).click();
+  await page.getByRole('button', { name: /It is a reading of/ }).click();
+  await page.getByRole('option', { name: 'a new dimension of your own' }).click();
+  await page.getByLabel('What it is called').fill('Flange');
+  await page.getByRole('button', { name: 'Take it' }).click();
+  await expect(page.getByText('Flange has a reading off the scan.')).toBeVisible();
+  const { document } = await bench.api('GET', `/jobs/${id}`);
+  const flange = document.dimensions.find((d: { label: string }) => d.label === 'Flange');
+  expect(flange.kind).toBe('outside');
+  expect(Math.abs(flange.readings[0].value - 60 * 1.005)).toBeLessThan(0.1);
+  expect(flange.readings[0]).toMatchObject({ source: 'scan', scanned: { scan: document.scans[0].id } });
+  expect(document.scans[0].trust.factor).toBeCloseTo(1 / 1.005, 2);
+
+  // What was read off it holds the scan; a reload shows the same.
+  await page.getByRole('button', { name: 'Remove this scan' }).click();
+  await expect(page.getByText('was read off it')).toBeVisible();
+  await page.reload();
+  await expect(page.getByText(/is multiplied by 0\.99[45]/)).toBeVisible({ timeout: 20_000 });
+  const { violations } = await new AxeBuilder({ page })
+    .disableRules(['scrollable-region-focusable'])
+    .analyze();
+  expect(violations.map(v => [v.id, v.nodes[0]?.html])).toEqual([]);
+});
+
+test('a section becomes the outline of a part, and a step is taken back', async ({ page, bench }) => {
+  await open(page, bench, '/measure', 'profile-part');
+  await addScan(page);
+  await page.getByRole('button', { name: 'Cut here' }).click();
+  await expect(page.getByText(/a circle of Ø 31\.[789]/)).toBeVisible({ timeout: 20_000 });
+  await page.getByRole('button', { name: 'Leave out what is below it' }).click();
+  await expect(page.getByText('Cropped')).toBeVisible();
+  await page.getByRole('button', { name: 'Take back' }).click();
+  await expect(page.getByText('Cropped')).toBeHidden();
+  await page.getByRole('button', { name: 'Cut here' }).click();
+  await page.getByRole('button', { name: /Use it as the outline, 31\.\d × 31\.\d mm/ }).click();
+  await expect(page).toHaveURL(/shape/);
+  await expect(page.getByText('The section is the outline now.')).toBeVisible();
+});
+
+test('what is no scan is refused in words, and nothing is lost', async ({ page, bench }) => {
+  await open(page, bench, '/measure?by=scans');
+  await page
+    .getByLabel('Scan of the object')
+    .setInputFiles({ name: 'letter.stl', mimeType: 'model/stl', buffer: Buffer.from('Dear Sagoma,') });
+  await expect(
+    page
+      .getByRole('alert')
+      .or(page.getByRole('status'))
+      .filter({ hasText: /scan|format|read/i })
+      .first(),
+  ).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'No scan yet' })).toBeVisible();
+});
