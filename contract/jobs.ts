@@ -139,6 +139,7 @@ export type JobView = z.infer<typeof JobView>;
 export type JobAnswer = z.infer<typeof JobAnswer>;
 export type Conflict = z.infer<typeof Conflict>;
 export type PhotoAnswer = z.infer<typeof PhotoAnswer>;
+export type ScanAnswer = z.infer<typeof ScanAnswer>;
 export type Activity = z.infer<typeof Activity>;
 export type JobChange = z.infer<typeof JobChange>;
 export { Print, Try, Version };

@@ -94,6 +94,23 @@ test('a scan that is too large is found out by one caliper reading, corrected, a
   expect(violations.map(v => [v.id, v.nodes[0]?.html])).toEqual([]);
 });
 
+test('a job begins with a scan: what it could become, and its sizes filled in as scanned', async ({
+  page,
+  bench,
+}) => {
+  await page.goto(bench.url);
+  await page.getByRole('button', { name: 'New job' }).first().click();
+  await page.getByLabel('Scan to begin with').setInputFiles(file);
+  await expect(page.getByText('It could become')).toBeVisible({ timeout: 30_000 });
+  await expect(page.getByText(/round outside of (31\.9|60\.3)/)).toBeVisible();
+  await page.getByRole('button', { name: /^Round cap or plug/ }).click();
+  await page.getByLabel('What do you make?').fill('Cap from a scan');
+  await page.getByRole('button', { name: 'Start measuring' }).click();
+  await expect(page.getByRole('heading', { name: 'What it is' })).toBeVisible({ timeout: 20_000 });
+  await expect(ledgerRow(page, 'Rim, outside')).toContainText('scanned');
+  await expect(page.getByText(/Read one large size of the object with calipers/)).toBeVisible();
+});
+
 test('a section becomes the outline of a part, and a step is taken back', async ({ page, bench }) => {
   await open(page, bench, '/measure', 'profile-part');
   await addScan(page);

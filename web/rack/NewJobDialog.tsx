@@ -1,18 +1,24 @@
 import { zodResolver } from '@hookform/resolvers/zod';
 import { useQuery } from '@tanstack/react-query';
+import { useCallback, useState } from 'react';
 import { Form } from 'react-aria-components';
 import { useForm, useWatch } from 'react-hook-form';
 import { useNavigate } from 'react-router';
 import styled from 'styled-components';
 import { z } from 'zod';
-import { JobAnswer } from '../../contract/jobs';
+import { JobAnswer, JobChange } from '../../contract/jobs';
 import { Rack } from '../../contract/rack';
 import { WorkshopAnswer } from '../../contract/workshop';
+import type { Edit } from '../../core/job/edits';
+import { takesFor } from '../../core/scan/find/become';
 import { RECIPES } from '../../core/shape/recipes';
 import { get, post } from '../api/client';
+import { scanReading } from '../scan/scan-reading';
+import { sendScan } from '../scan/send-scan';
 import { Button, Dialog, FieldHint, Select } from '../ui/controls';
 import { FormField } from '../ui/FormField';
 import { Notice, Row, Stack } from '../ui/layout';
+import { FromScan, type ScanForJob } from './FromScan';
 import { againId, jobOfAgain, RecipePicker } from './RecipePicker';
 
 const LONGEST_NAME = 300;
@@ -45,7 +51,9 @@ export default function NewJobDialog({ isOpen, onClose }: { isOpen: boolean; onC
   // The rack was just shown: what is known of it is enough.
   const rack = useQuery({ queryKey: ['rack'], queryFn: () => get('/jobs', Rack), staleTime: 60_000 });
   const own = (rack.data?.jobs ?? []).filter(job => job.marks.at(-1)?.verdict === 'right');
+  const [scan, setScan] = useState<ScanForJob | null>(null);
   const again = own.find(job => againId(job.id) === recipe);
+  const setRecipe = useCallback((id: string) => setValue('recipe', id), [setValue]);
   const make = handleSubmit(async wish => {
     try {
       const names = { title: wish.title.trim(), object: wish.object.trim() };
@@ -57,7 +65,8 @@ export default function NewJobDialog({ isOpen, onClose }: { isOpen: boolean; onC
             recipe: wish.recipe,
             materialId: wish.materialId || usual || undefined,
           });
-      await navigate(`/jobs/${job.id}/measure`);
+      if (scan) await takeScan(job, wish.recipe, scan);
+      await navigate(`/jobs/${job.id}/measure${scan ? '?by=scans' : ''}`);
     } catch (failure) {
       setError('root', { message: (failure as Error).message });
     }
@@ -81,6 +90,7 @@ export default function NewJobDialog({ isOpen, onClose }: { isOpen: boolean; onC
               placeholder="hull vent port, junior double"
             />
           </Names>
+          <FromScan onScan={setScan} recipe={recipe ?? ''} onRecipe={setRecipe} />
           <RecipePicker value={recipe ?? ''} onChange={id => setValue('recipe', id)} own={own} />
           <Foot>
             <FieldHint>
@@ -113,6 +123,23 @@ export default function NewJobDialog({ isOpen, onClose }: { isOpen: boolean; onC
       </Form>
     </Dialog>
   );
+}
+
+/** The scan goes along, and what of it the recipe asks for is read off it. */
+async function takeScan(job: JobAnswer, recipe: string, { file, unit, findings }: ScanForJob): Promise<void> {
+  const { scan, revision } = await sendScan(job.id, file);
+  const send = (revision: number, edit: Edit) => post(`/jobs/${job.id}/edits`, JobChange, { revision, edit });
+  let now = revision;
+  if (unit !== scan.unit)
+    now = (await send(now, { kind: 'scan', scanId: scan.id, change: { unit } })).revision;
+  const readings = takesFor(recipe, findings).flatMap(t => {
+    const dimension = job.document.dimensions.find(d => d.guide === t.step);
+    const finding = findings[t.finding]!;
+    return dimension
+      ? [{ dimensionId: dimension.id, reading: scanReading(scan.id, finding, finding.sizes[t.size]!) }]
+      : [];
+  });
+  if (readings.length > 0) await send(now, { kind: 'add-readings', readings });
 }
 
 const Names = styled.div`display: grid; grid-template-columns: 1fr 1fr; gap: 12px; align-items: start; @media (max-width: 620px) { grid-template-columns: 1fr; }`;

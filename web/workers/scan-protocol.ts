@@ -8,7 +8,10 @@ import type { Point3 } from '../../core/shape/vector';
 
 /** What the page asks the worker that holds a scan. Lengths mm, in the scan's coordinates after its steps. */
 
-export type ScanAsked = Pick<Scan, 'id' | 'sha256' | 'unit' | 'steps'> & { jobId: string };
+export interface ScanAsked extends Pick<Scan, 'unit' | 'steps'> {
+  /** A kept scan, or a file that somebody just chose. */
+  from: { jobId: string; scanId: string } | { file: Blob };
+}
 
 /** What happens meanwhile, and how far it is, 0 to 1. */
 export type Progress = (what: string, share: number) => void;

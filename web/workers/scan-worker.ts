@@ -12,7 +12,7 @@ import { inSection } from '../../core/scan/section/cut';
 import { type SectionLoop, sectionOf } from '../../core/scan/section/section';
 import { type ShownMesh, shownMesh } from '../../core/scan/shown';
 import { flattenedPoints, lengthOfCurve, outlineOfCurves } from '../../core/shape/curve';
-import { boundsOf } from '../../core/shape/mesh/mesh';
+import type { Bounds, TriangleMesh } from '../../core/shape/mesh/mesh';
 import type { Progress, ScanApi, ScanAsked, ShownFinding, ShownSection } from './scan-protocol';
 
 /** Holds one scan, and answers what is asked of it: a million triangles never touch the page's own thread. */
@@ -21,8 +21,26 @@ let held: { asked: ScanAsked; surface: ScanSurface; shown: ShownMesh } | null = 
 
 const NOT_OPEN = { ok: false, message: 'The scan is not read yet: wait a moment.' } as const;
 
-async function fetched({ jobId, id }: ScanAsked, progress: Progress): Promise<Uint8Array> {
-  const answer = await fetch(`/api/jobs/${jobId}/scans/${id}`);
+/** Specks in the air do not count: without the outermost few in a thousand corners, each way. */
+const OUTER = 0.002;
+function innerBounds({ positions: p }: TriangleMesh): Bounds {
+  const step = 3 * Math.max(1, Math.floor(p.length / 3 / 40_000));
+  const ends = [0, 1, 2].map(i => {
+    const all = new Float64Array(Math.floor((p.length - 1) / step) + 1);
+    for (let k = 0; k < all.length; k++) all[k] = p[k * step + i]!;
+    all.sort();
+    return [
+      all[Math.floor(OUTER * (all.length - 1))]!,
+      all[Math.ceil((1 - OUTER) * (all.length - 1))]!,
+    ] as const;
+  });
+  const [x, y, z] = [ends[0]!, ends[1]!, ends[2]!];
+  return { min: [x[0], y[0], z[0]], max: [x[1], y[1], z[1]] };
+}
+
+async function fetched({ from }: ScanAsked, progress: Progress): Promise<Uint8Array> {
+  if ('file' in from) return new Uint8Array(await from.file.arrayBuffer());
+  const answer = await fetch(`/api/jobs/${from.jobId}/scans/${from.scanId}`);
   if (!answer.ok || !answer.body) throw new ScanError('broken', 'The scan’s file is not there any more.');
   const whole = Number(answer.headers.get('content-length')) || 0;
   const chunks: Uint8Array[] = [];
@@ -62,7 +80,7 @@ const api: ScanApi = {
         positions: positions.slice(),
         normals: normals.slice(),
         triangles: triangles.slice(),
-        bounds: boundsOf(mesh),
+        bounds: innerBounds(mesh),
         before,
         after: asked.steps.length > 0 ? judgeScan(mesh) : before,
         reduced: shown.of !== null,

@@ -35,6 +35,8 @@ export interface ScanFinding {
   near: Point3;
   /** For a view: the way that it looks or runs. */
   axis: Point3 | null;
+  /** A place on its axis, or its middle. */
+  centre: Point3;
   /** Corners of the scan. */
   corners: number[];
 }
@@ -70,6 +72,7 @@ export function findingsOf(scan: ScanSurface, progress?: (share: number) => void
         rms: Math.max(a.rms, b.rms),
         near: placeOn(scan, a),
         axis: s.axis,
+        centre: s.centre,
         corners: [...a.corners, ...b.corners],
       };
     }),
@@ -96,6 +99,7 @@ export function findingsOf(scan: ScanSurface, progress?: (share: number) => void
         rms: Math.max(...p.holes.map(h => h.rms)),
         near: placeOn(scan, p.holes[0]!),
         axis: p.axis,
+        centre: placeOn(scan, p.holes[0]!),
         corners: p.holes.flatMap(h => h.corners),
       };
     }),
@@ -112,6 +116,7 @@ export function findingsOf(scan: ScanSurface, progress?: (share: number) => void
         rms: Math.max(...a.faces.map(f => f.rms)),
         near: placeOn(scan, a.faces[0]),
         axis: a.faces[0].surface.kind === 'plane' ? a.faces[0].surface.normal : null,
+        centre: placeOn(scan, a.faces[0]),
         corners: a.faces.flatMap(f => f.corners),
       }),
     ),
@@ -130,6 +135,7 @@ export function findingOf(scan: ScanSurface, f: Found): ScanFinding {
     rms: f.rms,
     near: placeOn(scan, f),
     axis: surface.kind === 'plane' ? surface.normal : surface.kind === 'sphere' ? null : surface.axis,
+    centre: surface.kind === 'sphere' ? surface.centre : surface.at,
     corners: f.corners,
   };
   if (surface.kind === 'plane') return { ...shared, title: 'Flat face', sizes: [] };

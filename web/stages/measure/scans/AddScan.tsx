@@ -1,10 +1,9 @@
 import { ScanLine } from 'lucide-react';
 import { useRef, useState } from 'react';
 import styled from 'styled-components';
-import { ScanAnswer } from '../../../../contract/jobs';
 import { MOST_BYTES } from '../../../../core/scan/scan-file';
-import { call } from '../../../api/client';
 import { useBench } from '../../../job/bench-context';
+import { sendScan } from '../../../scan/send-scan';
 import { Button } from '../../../ui/controls';
 
 const TYPES = '.stl,.obj,.ply,.off,.3mf,.xyz,.asc,.txt,.csv';
@@ -20,8 +19,7 @@ export function useAddScan(onAdded: (id: string) => void) {
     }
     setSending(file.name);
     try {
-      const label = encodeURIComponent(file.name.replace(/\.\w{1,5}$/, '').slice(0, 100));
-      const { scan } = await call('POST', `/jobs/${job.id}/scans?label=${label}`, ScanAnswer, file);
+      const { scan } = await sendScan(job.id, file);
       await session.refresh();
       onAdded(scan.id);
     } catch (error) {

@@ -3,11 +3,13 @@ import { ulid } from 'ulid';
 import type { Scan } from '../../../../core/job/document';
 import { formatPlain } from '../../../../core/quantity/format';
 import { turnOnto } from '../../../../core/scan/align/pose';
+import { takesFor } from '../../../../core/scan/find/become';
 import type { FoundSize } from '../../../../core/scan/find/findings';
 import { UNCHECKED_SCALE } from '../../../../core/work/dimension';
 import { useBench } from '../../../job/bench-context';
+import { scanReading } from '../../../scan/scan-reading';
 import { Button } from '../../../ui/controls';
-import { Panel } from '../../../ui/layout';
+import { Notice, Panel } from '../../../ui/layout';
 import type { ShownFinding } from '../../../workers/scan-protocol';
 
 interface Props {
@@ -51,6 +53,7 @@ export function FindingsList({ scan, findings, lit, onLit, onTake }: Props) {
       <h2>
         {findings.length} {findings.length === 1 ? 'thing' : 'things'} found on it
       </h2>
+      <Asked scan={scan} findings={findings} />
       <List>
         {shown.map((f, i) => (
           <li key={i} data-lit={f === lit ? '' : undefined}>
@@ -76,9 +79,14 @@ export function FindingsList({ scan, findings, lit, onLit, onTake }: Props) {
                   </Button>
                 ) : null}
                 {f.kind === 'plane' ? (
-                  <Button $small onPress={() => upright(f, true)}>
-                    Stand it on this face
-                  </Button>
+                  <>
+                    <Button $small onPress={() => upright(f, true)}>
+                      Stand it on this face
+                    </Button>
+                    <Button $small onPress={() => upright(f, false)}>
+                      Turn this face up
+                    </Button>
+                  </>
                 ) : f.axis && f.kind !== 'across' && f.kind !== 'pitch' ? (
                   <Button $small onPress={() => upright(f, false)}>
                     Stand it along this axis
@@ -95,6 +103,49 @@ export function FindingsList({ scan, findings, lit, onLit, onTake }: Props) {
         </p>
       ) : null}
     </Panel>
+  );
+}
+
+/** What of it answers the steps of the recipe, in one press. */
+function Asked({ scan, findings }: { scan: Scan; findings: readonly ShownFinding[] }) {
+  const { document, resolved, edit, say } = useBench('document', 'resolved', 'edit', 'say');
+  const wanted = new Set(resolved.needed.map(n => n.dimension.id));
+  const takes = takesFor(resolved.recipe.id, findings).flatMap(t => {
+    const dimension = document.dimensions.find(d => d.guide === t.step && wanted.has(d.id));
+    const has = dimension?.readings.some(r => r.scanned?.scan === scan.id && r.struck === null);
+    return dimension && !has
+      ? [{ dimension, finding: findings[t.finding]!, size: findings[t.finding]!.sizes[t.size]! }]
+      : [];
+  });
+  if (takes.length === 0) return null;
+  const take = async () => {
+    const readings = takes.map(({ dimension, finding, size }) => ({
+      dimensionId: dimension.id,
+      reading: scanReading(scan.id, finding, size),
+    }));
+    if (await edit({ kind: 'add-readings', readings }))
+      say(`${takes.map(t => t.dimension.label).join(', ')}: read off the scan.`);
+  };
+  return (
+    <div style={{ marginBottom: 8 }}>
+      <Notice
+        level="note"
+        action={
+          <Button $small onPress={() => void take()}>
+            {takes.length === 1 ? 'Take it' : `Take all ${takes.length}`}
+          </Button>
+        }
+      >
+        The recipe asks for{' '}
+        {takes.map(({ dimension, size }, i) => (
+          <span key={dimension.id}>
+            {i > 0 ? ', ' : ''}
+            {dimension.label} <b className="number">{formatPlain(size.value, 2)}</b>
+          </span>
+        ))}
+        : found here. Look whether they are what it means.
+      </Notice>
+    </div>
   );
 }
 

@@ -5,16 +5,11 @@ import { formatPlain } from '../../../../core/quantity/format';
 import type { Judged } from '../../../../core/scan/judge';
 import { SCAN_UNITS, type ScanUnit } from '../../../../core/scan/unit';
 import { useBench } from '../../../job/bench-context';
+import { UNIT_NAMES } from '../../../scan/units';
 import { Button, Select } from '../../../ui/controls';
 import { Notice, Panel, Row } from '../../../ui/layout';
 import type { ShownScan } from '../../../workers/scan-protocol';
 
-const UNITS: { value: ScanUnit; label: string }[] = [
-  { value: 'mm', label: 'millimetres' },
-  { value: 'in', label: 'inches' },
-  { value: 'cm', label: 'centimetres' },
-  { value: 'm', label: 'metres' },
-];
 /** Scatter beyond this hides what a fit depends on, mm sd. Common practice, no source. */
 const ROUGH = 0.12;
 /** A share of edges that more than two triangles share, beyond which the skin is double. Common practice, no source. */
@@ -56,7 +51,7 @@ export function Judgement({ scan, shown }: { scan: Scan; shown: ShownScan }) {
           <Select
             label="Its numbers are"
             value={scan.unit}
-            options={UNITS}
+            options={UNIT_NAMES}
             onChange={unit => change({ unit })}
           />
         </div>
@@ -67,7 +62,7 @@ export function Judgement({ scan, shown }: { scan: Scan; shown: ShownScan }) {
             level="warn"
             action={
               <Button $small onPress={() => change({ unit: suspected })}>
-                Take {UNITS.find(u => u.value === suspected)!.label}
+                Take {UNIT_NAMES.find(u => u.value === suspected)!.label}
               </Button>
             }
           >
@@ -136,7 +131,7 @@ function skinOf({ watertight, holes, components, islands }: Judged): string {
 /** The unit that is so many times the one that was said; null where there is none. */
 function unitTimes(now: ScanUnit, factor: number): ScanUnit | undefined {
   const wanted = SCAN_UNITS[now] * factor;
-  return UNITS.map(u => u.value).find(u => Math.abs(SCAN_UNITS[u] / wanted - 1) < 0.01);
+  return UNIT_NAMES.map(u => u.value).find(u => Math.abs(SCAN_UNITS[u] / wanted - 1) < 0.01);
 }
 
 function wordsOf(step: ScanStep): string {

@@ -1,11 +1,12 @@
 import { Trash2 } from 'lucide-react';
-import { lazy, Suspense, useState } from 'react';
+import { lazy, Suspense, useMemo, useState } from 'react';
 import styled from 'styled-components';
 import type { Scan } from '../../../../core/job/document';
 import type { PrimitiveKind } from '../../../../core/scan/fit/primitive';
 import type { Point3 } from '../../../../core/shape/vector';
 import { useBench } from '../../../job/bench-context';
 import type { Painted } from '../../../scan/ScanView';
+import { useScan } from '../../../scan/use-scan';
 import { Button, Select } from '../../../ui/controls';
 import { Loading, Notice, Panel, Row, Stack } from '../../../ui/layout';
 import type { ShownFinding, ShownSection } from '../../../workers/scan-protocol';
@@ -14,7 +15,6 @@ import { FindingsList } from './FindingsList';
 import { Judgement } from './Judgement';
 import { SectionPanel } from './SectionPanel';
 import { TakeDialog } from './TakeDialog';
-import { useScan } from './use-scan';
 
 const ScanView = lazy(() => import('../../../scan/ScanView'));
 
@@ -32,7 +32,8 @@ const REGIONS = [0.06, 0.03, 0.12];
 /** One scan: seen, judged, measured on. */
 export function ScanBench({ scan, onRemoved }: { scan: Scan; onRemoved(): void }) {
   const { job, edit } = useBench('job', 'edit');
-  const { shown, problem, busy, ask } = useScan(job.id, scan);
+  const from = useMemo(() => ({ jobId: job.id, scanId: scan.id }), [job.id, scan.id]);
+  const { shown, problem, busy, ask } = useScan({ from, unit: scan.unit, steps: scan.steps });
   const [form, setForm] = useState<PrimitiveKind>('cylinder');
   const [findings, setFindings] = useState<{ of: unknown; list: ShownFinding[] }>({ of: null, list: [] });
   const [lit, setLit] = useState<ShownFinding | null>(null);

@@ -7,10 +7,10 @@ import type { CutPlane } from '../../../../core/scan/section/cut';
 import { writeHoles } from '../../../../core/shape/outline-text';
 import type { Point3 } from '../../../../core/shape/vector';
 import { useBench } from '../../../job/bench-context';
+import type { OpenScan } from '../../../scan/use-scan';
 import { Button, Select } from '../../../ui/controls';
 import { Notice, Panel, Row } from '../../../ui/layout';
 import type { ShownFinding, ShownScan, ShownSection } from '../../../workers/scan-protocol';
-import type { OpenScan } from './use-scan';
 
 type Way = 'x' | 'y' | 'z' | 'lit';
 const AXES = { x: 0, y: 1, z: 2 } as const;

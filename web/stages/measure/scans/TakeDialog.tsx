@@ -1,8 +1,7 @@
 import { useState } from 'react';
-import { ulid } from 'ulid';
-import type { Dimension, Reading, Scan } from '../../../../core/job/document';
-import { formatPlain } from '../../../../core/quantity/format';
+import type { Dimension, Scan } from '../../../../core/job/document';
 import { useBench } from '../../../job/bench-context';
+import { scanReading } from '../../../scan/scan-reading';
 import { Button, Dialog, Select, TextField } from '../../../ui/controls';
 import { Notice, Row, Stack } from '../../../ui/layout';
 import type { ShownFinding } from '../../../workers/scan-protocol';
@@ -36,19 +35,7 @@ export function TakeDialog({
   const [name, setName] = useState(finding.title);
   const kind = size.kind;
   const take = async () => {
-    const reading: Reading = {
-      id: ulid(),
-      value: Number(size.value.toFixed(4)),
-      text: `${formatPlain(size.value, 3)}, scanned`,
-      unit: kind === 'angle' ? 'deg' : 'mm',
-      at: new Date().toISOString(),
-      instrumentId: null,
-      source: 'scan',
-      via: 'import',
-      u: Number(size.u.toFixed(5)),
-      struck: null,
-      scanned: { scan: scan.id, kind: finding.kind, near: [...finding.placeAsCame] },
-    };
+    const reading = scanReading(scan.id, finding, size);
     let dimensionId = target?.id;
     if (dimensionId === undefined) {
       const fresh = ownDimension(name.trim() || finding.title, kind, document.dimensions);

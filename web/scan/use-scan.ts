@@ -1,7 +1,7 @@
 import { proxy, type Remote, wrap } from 'comlink';
 import { useEffect, useState } from 'react';
-import type { Scan } from '../../../../core/job/document';
-import type { ScanApi, ScanReply, ShownScan } from '../../../workers/scan-protocol';
+import type { Scan } from '../../core/job/document';
+import type { ScanApi, ScanAsked, ScanReply, ShownScan } from '../workers/scan-protocol';
 
 export interface Busy {
   what: string;
@@ -30,17 +30,19 @@ interface Held {
   api: Remote<ScanApi>;
 }
 
-/** One worker holds the scan that is looked at; it ends with the page, and its memory with it. */
-export function useScan(jobId: string, scan: Pick<Scan, 'id' | 'sha256' | 'unit' | 'steps'>): OpenScan {
+/**
+ * One worker holds the scan that is looked at; it ends with the page, and its memory with it.
+ * @param asked its `from` is the same object while it is the same scan
+ */
+export function useScan({ from, unit, steps: wanted }: ScanAsked): OpenScan {
   const [held, setHeld] = useState<Held | null>(null);
   const [shown, setShown] = useState<ShownScan | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
   const [busy, setBusy] = useState<Busy | null>(null);
-  const { id, sha256, unit } = scan;
-  const steps = JSON.stringify(scan.steps);
+  const steps = JSON.stringify(wanted);
   useEffect(() => {
     let isWanted = true;
-    const worker = new Worker(new URL('../../../workers/scan-worker.ts', import.meta.url), {
+    const worker = new Worker(new URL('../workers/scan-worker.ts', import.meta.url), {
       type: 'module',
     });
     const api = wrap<ScanApi>(worker);
@@ -58,7 +60,7 @@ export function useScan(jobId: string, scan: Pick<Scan, 'id' | 'sha256' | 'unit'
       if (isWanted) setBusy({ what, share });
     });
     api
-      .open({ jobId, id, sha256, unit, steps: JSON.parse(steps) as Scan['steps'] }, progress)
+      .open({ from, unit, steps: JSON.parse(steps) as Scan['steps'] }, progress)
       .then(reply => {
         if (!isWanted) return;
         setBusy(null);
@@ -70,7 +72,7 @@ export function useScan(jobId: string, scan: Pick<Scan, 'id' | 'sha256' | 'unit'
       isWanted = false;
       worker.terminate();
     };
-  }, [jobId, id, sha256, unit, steps]);
+  }, [from, unit, steps]);
   return {
     shown,
     problem,

@@ -1,0 +1,122 @@
+import { dot, lengthOfVector, moved } from '../../shape/vector';
+import type { FindingKind, FoundSize, ScanFinding } from './findings';
+
+/** Which recipes a scanned object is asked for by, and what of it answers which step of their guides. */
+
+type Thing = Pick<ScanFinding, 'kind' | 'title' | 'sizes' | 'area' | 'axis' | 'centre' | 'coverage'>;
+
+interface Asks {
+  /** Step of the recipe's guide. */
+  step: string;
+  of: readonly FindingKind[];
+  side: FoundSize['kind'];
+  /** It lies on the first one's axis, and is smaller by no more than so large a share. */
+  on?: { smallerBy: number };
+  /** The recipe is nothing without it. */
+  must?: true;
+}
+
+const ROUND: readonly FindingKind[] = ['cylinder'];
+const outside = (step: string, more: Partial<Asks> = {}): Asks => ({
+  step,
+  of: ROUND,
+  side: 'outside',
+  ...more,
+});
+const bore = (step: string, more: Partial<Asks> = {}): Asks => ({ step, of: ROUND, side: 'inside', ...more });
+const must = { must: true } as const;
+
+/** By recipe; what is on the first one's axis belongs to it. Tried on scans of known objects. */
+const ASKED: Readonly<Record<string, readonly Asks[]>> = {
+  'round-cap': [
+    outside('rim', must),
+    outside('groove', { on: { smallerBy: 0.25 } }),
+    bore('bore', { on: { smallerBy: 1 } }),
+  ],
+  'tube-adapter': [outside('tube_a', must), bore('bore_a', { on: { smallerBy: 1 } })],
+  'tube-clip': [outside('tube', must)],
+  bush: [bore('seat', must)],
+  'stepped-sleeve': [bore('bore', must)],
+  'board-tray': [bore('tube', must)],
+  'tool-block': [outside('tool', must)],
+  'socket-knob': [
+    { step: 'flats', of: ['hexagon'], side: 'outside', must: true },
+    outside('shaft', { on: { smallerBy: 1 } }),
+  ],
+  'drive-blade': [{ step: 'slot', of: ['slot'], side: 'inside', must: true }],
+  'plate-adapter': [{ step: 'across_a', of: ['pitch'], side: 'length', must: true }],
+  'wall-plate': [{ step: 'apart', of: ['pitch'], side: 'length', must: true }],
+  cradle: [{ step: 'slab_thickness', of: ['across'], side: 'outside', must: true }],
+};
+
+export interface Becoming {
+  recipe: string;
+  /** By step of the guide: which finding, and which of its sizes. */
+  takes: { step: string; finding: number; size: number }[];
+  /** How much of what was seen it uses, 0 to 1. */
+  share: number;
+}
+
+export function becomes(findings: readonly Thing[]): Becoming[] {
+  const whole = findings.reduce((sum, f) => sum + (f.kind === 'across' ? 0 : f.area), 0) || 1;
+  return Object.keys(ASKED)
+    .flatMap(recipe => {
+      const takes = takesFor(recipe, findings);
+      if (takes.length === 0) return [];
+      const used = new Set(takes.map(t => t.finding));
+      return [
+        {
+          recipe,
+          takes,
+          share: Math.min(1, [...used].reduce((sum, i) => sum + findings[i]!.area, 0) / whole),
+        },
+      ];
+    })
+    .sort((a, b) => b.share - a.share || b.takes.length - a.takes.length);
+}
+
+/** What answers the steps of one recipe's guide; nothing where what it must have is not there. */
+export function takesFor(recipe: string, findings: readonly Thing[]): Becoming['takes'] {
+  const takes: Becoming['takes'] = [];
+  let first: Thing | undefined;
+  for (const ask of ASKED[recipe] ?? []) {
+    const found = findings
+      .map((thing, index) => ({ thing, index, size: thing.sizes.findIndex(s => s.kind === ask.side) }))
+      .filter(
+        ({ thing, index, size }) =>
+          size >= 0 &&
+          ask.of.includes(thing.kind) &&
+          takes.every(t => t.finding !== index) &&
+          (!ask.on || (first !== undefined && isOnAxis(first, thing, ask.on.smallerBy))),
+      )
+      .sort((a, b) => b.thing.area - a.thing.area)[0];
+    if (!found) {
+      if (ask.must) return [];
+      continue;
+    }
+    first ??= found.thing;
+    takes.push({ step: ask.step, finding: found.index, size: found.size });
+  }
+  return takes;
+}
+
+/** How far beside an axis still counts as on it, mm, and how far it may lean, as a cosine. */
+const [BESIDE, LEANING] = [0.8, Math.cos((4 * Math.PI) / 180)];
+
+function isOnAxis(first: Thing, other: Thing, smallerBy: number): boolean {
+  if (!first.axis || !other.axis || Math.abs(dot(first.axis, other.axis)) < LEANING) return false;
+  const off = moved(other.centre, first.centre, -1);
+  const beside = lengthOfVector(moved(off, first.axis, -dot(off, first.axis)));
+  const [a, b] = [first.sizes[0]!.value, other.sizes[0]!.value];
+  return beside < BESIDE && b < a && b > (1 - smallerBy) * a;
+}
+
+/** “round outside of 31.8, bore of 24.3”: what it is, the largest first. */
+export function wordsFor(findings: readonly Thing[]): string {
+  const said = findings
+    .filter(f => f.sizes.length > 0 && f.kind !== 'across')
+    .sort((a, b) => b.area - a.area)
+    .slice(0, 3)
+    .map(f => `${f.title.toLowerCase()} of ${f.sizes[0]!.value.toFixed(1)}`);
+  return said.join(', ');
+}

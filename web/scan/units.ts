@@ -1,0 +1,9 @@
+import type { ScanUnit } from '../../core/scan/unit';
+
+/** What a scan's numbers may be; inches before centimetres, as programs write them. */
+export const UNIT_NAMES: { value: ScanUnit; label: string }[] = [
+  { value: 'mm', label: 'millimetres' },
+  { value: 'in', label: 'inches' },
+  { value: 'cm', label: 'centimetres' },
+  { value: 'm', label: 'metres' },
+];
