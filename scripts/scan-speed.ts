@@ -1,10 +1,13 @@
 // How near fits come to surfaces of known size, how well their doubt covers it, and how long a large scan takes:
 // `node --import tsx scripts/scan-speed.ts`. Wall time of one run, ms.
 import { writeStl } from '../core/files/stl';
+import { findingsOf } from '../core/scan/find/findings';
 import { type FitAsked, fitAt } from '../core/scan/fit/fit';
 import { judgeScan } from '../core/scan/judge';
 import { readScan } from '../core/scan/read-scan';
 import { ScanSurface } from '../core/scan/scan-surface';
+import { cutAt } from '../core/scan/section/cut';
+import { sectionOf } from '../core/scan/section/section';
 import type { TriangleMesh } from '../core/shape/mesh/mesh';
 import { type Seen, scannedCone, scannedCylinder, scannedPlane, scannedSphere } from '../testing/scanned';
 
@@ -55,3 +58,7 @@ const scan = timed('read and welded', () => readScan(file));
 timed('judged', () => judgeScan(scan));
 const surface = timed('neighbours and normals', () => new ScanSurface(scan));
 timed('a cylinder fitted', () => fitAt(surface, on('cylinder', [100, 0, 100], 10)));
+timed('everything found', () => findingsOf(surface));
+timed('a section, chained', () => cutAt(scan, { at: [0, 0, 100], normal: [0, 0, 1] }, surface.spacing));
+timed('as lines and arcs', () => sectionOf(surface, { at: [0, 0, 100], normal: [0, 0, 1] }));
+console.log(`${(process.memoryUsage().rss / 1e6).toFixed(0)} MB in memory`);

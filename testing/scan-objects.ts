@@ -36,3 +36,33 @@ export function proofBlock(): TriangleMesh {
     .subtract(M.cube([60, 60, 30], true).translate([20, -12, -9]));
   return meshOf(M.union([plate, boss, hexagon, ball]).subtract(M.union([...holes, cone])));
 }
+
+/** A plate of 90 × 70 × 10 with a hexagon socket of 13 across flats, a slot of 8 × 24, six holes of 4.5 on a circle of 32,
+ * an octagon of 20 and 14 high, a cone of 30 to 14 over 18, and a peg of 6 and 12 high. */
+export function secondBlock(): TriangleMesh {
+  const prism = (sides: number, flats: number, height: number) =>
+    new CrossSection([
+      Array.from({ length: sides }, (_, i): [number, number] => {
+        const a = ((i + 0.5) * 2 * Math.PI) / sides;
+        const r = flats / 2 / Math.cos(Math.PI / sides);
+        return [r * Math.cos(a), r * Math.sin(a)];
+      }),
+    ]).extrude(height);
+  const plate = M.cube([90, 70, 10], true).translate([0, 0, 5]);
+  const socket = prism(6, 13, 20).translate([-28, 20, 3]);
+  const slot = M.union([
+    M.cube([16, 8, 20], true),
+    M.cylinder(20, 4, 4, ROUND, true).translate([-8, 0, 0]),
+    M.cylinder(20, 4, 4, ROUND, true).translate([8, 0, 0]),
+  ]).translate([5, 24, 5]);
+  const holes = Array.from({ length: 6 }, (_, i) => {
+    const a = (i * Math.PI) / 3;
+    return M.cylinder(12, 2.25, 2.25, ROUND).translate([-20 + 16 * Math.cos(a), -12 + 16 * Math.sin(a), -1]);
+  });
+  const octagon = prism(8, 20, 14).translate([30, -20, 10]);
+  const cone = M.cylinder(18, 15, 7, ROUND)
+    .translate([24, 12, 10])
+    .subtract(M.cube([90, 20, 60], true).translate([0, 34.9 + 10, 20]));
+  const peg = M.cylinder(12, 3, 3, ROUND).translate([-38, -28, 10]);
+  return meshOf(M.union([plate, octagon, cone, peg]).subtract(M.union([socket, slot, ...holes])));
+}

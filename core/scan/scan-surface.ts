@@ -1,4 +1,4 @@
-import { facing, type TriangleMesh } from '../shape/mesh/mesh';
+import { boundsOf, facing, type TriangleMesh } from '../shape/mesh/mesh';
 import type { Point3 } from '../shape/vector';
 import { fuzzOf } from './fuzz';
 import { Surfels } from './surfels';
@@ -12,6 +12,7 @@ export class ScanSurface {
   private readonly of: Uint32Array;
   private scatter: number | undefined;
   private apart: number | undefined;
+  private across: number | undefined;
   private readonly levels = new Map<number, Surfels>();
 
   constructor(readonly mesh: TriangleMesh) {
@@ -39,6 +40,15 @@ export class ScanSurface {
   get fuzz(): number {
     this.scatter ??= fuzzOf(this.mesh) ?? 0;
     return this.scatter;
+  }
+
+  /** From corner to corner of its box, mm. */
+  get size(): number {
+    if (this.across === undefined) {
+      const { min, max } = boundsOf(this.mesh);
+      this.across = Math.hypot(max[0] - min[0], max[1] - min[1], max[2] - min[2]);
+    }
+    return this.across;
   }
 
   /** How far its corners lie apart, mm: the middle edge of a triangle. */

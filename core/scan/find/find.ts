@@ -19,7 +19,7 @@ const RADII = [2.6, 5.5, 11];
 /** Places tried before the best of them is taken. */
 const AT_ONCE = 10;
 /** Less is nothing that was meant: surfels, corners, and how far round, degrees. */
-const [FEWEST_SURFELS, FEWEST_CORNERS, LEAST_ROUND] = [12, 120, 45];
+const [FEWEST_SURFELS, FEWEST_CORNERS, LEAST_ROUND] = [12, 70, 45];
 
 interface Candidate extends Grown {
   score: number;

@@ -1,5 +1,5 @@
 import { cross, dot, lengthOfVector, moved, type Point3, scaled } from '../../shape/vector';
-import type { Found } from '../fit/fit';
+import { type Found, strainDoubt } from '../fit/fit';
 import type { ScanSurface } from '../scan-surface';
 
 /** What several surfaces make together: slots, hole patterns, plates. Lengths mm. */
@@ -86,7 +86,7 @@ const sameSize = (a: Round, b: Round) =>
   a.isHole === b.isHole;
 
 export function slotsOf(scan: ScanSurface, found: readonly Found[]): Slot[] {
-  const half = roundsOf(scan, found).filter(r => r.found.coverage > 120 && r.found.coverage < 215);
+  const half = roundsOf(scan, found).filter(r => r.found.coverage > 120 && r.found.coverage < 245);
   const slots: Slot[] = [];
   const taken = new Set<Round>();
   for (const a of half)
@@ -123,7 +123,10 @@ function isFacedApart(scan: ScanSurface, a: Round, b: Round, way: Point3): boole
 
 /** Holes of one size whose axes are parallel: on a circle, evenly, or in rows and columns. */
 export function patternsOf(scan: ScanSurface, found: readonly Found[]): Pattern[] {
-  const rounds = roundsOf(scan, found).filter(r => r.found.coverage >= 180);
+  const rounds: Round[] = [];
+  const seen = roundsOf(scan, found).filter(r => r.found.coverage >= 180);
+  for (const r of seen.sort((a, b) => b.found.area - a.found.area))
+    if (!rounds.some(k => isSamePlace(k, r))) rounds.push(r);
   const left = new Set(rounds);
   const patterns: Pattern[] = [];
   for (const first of rounds) {
@@ -133,10 +136,17 @@ export function patternsOf(scan: ScanSurface, found: readonly Found[]): Pattern[
     if (alike.length < 2) continue;
     const offs = alike.map(r => beside(first, r));
     const pattern = inGrid(alike, offs) ?? onCircle(alike, offs);
-    if (pattern) patterns.push(pattern);
+    if (!pattern) continue;
+    const far = pattern.kind === 'grid' ? Math.max(...pattern.pitch) : pattern.diameter;
+    const form = Math.max(...alike.map(r => r.found.form));
+    patterns.push({ ...pattern, u: Math.hypot(pattern.u, strainDoubt(scan, form, far)) });
   }
   return patterns;
 }
+
+/** Two pieces of one hole. */
+const isSamePlace = (a: Round, b: Round) =>
+  isAlong(a.axis, b.axis) && lengthOfVector(beside(a, b)) < OUT_OF_PLACE + 0.1 * a.radius;
 
 /** How far a hole may be out of its place, mm. */
 const OUT_OF_PLACE = 0.4;
@@ -219,7 +229,7 @@ export function acrossOf(scan: ScanSurface, found: readonly Found[]): Across[] {
       const off = moved(a.box.middle, b.box.middle, -1);
       const shift = lengthOfVector(moved(off, a.normal, -size));
       if (Math.abs(size) < 0.3 || shift > 0.6 * Math.max(a.box.reach, b.box.reach)) continue;
-      const u = Math.hypot(a.f.u, b.f.u);
+      const u = Math.hypot(a.f.u, b.f.u, strainDoubt(scan, Math.max(a.f.form, b.f.form), Math.abs(size)));
       all.push({ kind: 'across', faces: [a.f, b.f], isMaterial: size > 0, size: Math.abs(size), u });
     }
   });

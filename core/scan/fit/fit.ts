@@ -13,6 +13,8 @@ export interface Found {
   u: number;
   /** Over the corners kept. */
   rms: number;
+  /** How far its blocks lie off it, rms: warp, the scatter averaged away. */
+  form: number;
   /** mm² */
   area: number;
   /** How far round it was seen, degrees; 360 for a plane. */
@@ -91,13 +93,13 @@ function cornersOn(
 }
 
 function found(scan: ScanSurface, { surface, rms }: Refined, corners: number[]): Found {
-  const { u, coverage } = doubtOf(scan, surface, rms, corners);
-  return { surface, u, rms, area: scan.areaOf(corners), coverage, corners };
+  const { u, form, coverage } = doubtOf(scan, surface, rms, corners);
+  return { surface, u, rms, form, area: scan.areaOf(corners), coverage, corners };
 }
 
 /** Sectors round an axis, and along it, over which form is averaged. */
 const [SECTORS, LENGTHS] = [12, 3];
-const BINS = 72;
+const [FEWEST_BINS, BINS] = [18, 72];
 
 /**
  * A fit's own standard error is far too small: warp is no white noise. The surface is parted into blocks, and what they
@@ -110,13 +112,15 @@ function doubtOf(scan: ScanSurface, surface: Primitive, rms: number, corners: re
   const along = corners.map(v => dot(moved(scan.point(v), from, -1), axis));
   const [low, high] = along.reduce(([a, b], t) => [Math.min(a, t), Math.max(b, t)], [Infinity, -Infinity]);
   const blocks = new Map<number, { sum: number; count: number }>();
-  const seen = new Uint8Array(BINS);
+  // Few corners leave bins empty that were seen.
+  const bins = Math.max(FEWEST_BINS, Math.min(BINS, Math.floor(corners.length / 8)));
+  const seen = new Uint8Array(bins);
   const measure = measureOf(surface);
   const out = new Float64Array(4);
   corners.forEach((v, i) => {
     const off = moved(scan.point(v), from, -1);
     const turn = (Math.atan2(dot(off, y), dot(off, x)) / (2 * Math.PI) + 1) % 1;
-    seen[Math.floor(turn * BINS) % BINS] = 1;
+    seen[Math.floor(turn * bins) % bins] = 1;
     const sector = Math.floor(turn * SECTORS) % SECTORS;
     const length = Math.min(LENGTHS - 1, Math.floor(((along[i]! - low) / (high - low || 1)) * LENGTHS));
     const key = sector * LENGTHS + length;
@@ -129,13 +133,21 @@ function doubtOf(scan: ScanSurface, surface: Primitive, rms: number, corners: re
   });
   const means = [...blocks.values()].filter(b => b.count > 4).map(b => b.sum / b.count);
   const form = means.length > 2 ? Math.sqrt(means.reduce((s, m) => s + m * m, 0) / (means.length - 1)) : rms;
-  const coverage = surface.kind === 'plane' ? 360 : (360 * seen.reduce((s, b) => s + b, 0)) / BINS;
+  const coverage = surface.kind === 'plane' ? 360 : (360 * seen.reduce((s, b) => s + b, 0)) / bins;
   // Neighbouring blocks warp alike; what was not seen round it leaves the centre free.
   const apart = Math.max(1, means.length / BLOCKS_ALIKE);
   const open = surface.kind === 'plane' ? 1 : Math.max(1, (FULL / Math.max(coverage, 20)) ** SPREADS);
   const size = surface.kind === 'plane' ? PLANE_SHARE : 2;
-  return { u: size * open * Math.hypot(form / Math.sqrt(apart), rms / Math.sqrt(corners.length)), coverage };
+  const own = size * open * Math.hypot(form / Math.sqrt(apart), rms / Math.sqrt(corners.length));
+  const across = 'radius' in surface ? 2 * surface.radius : 0;
+  return { u: Math.hypot(own, strainDoubt(scan, form, across)), form, coverage };
 }
+
+/** A scan that warps here by so much is stretched elsewhere by as much: what a size between two places gets of that, mm. */
+export const strainDoubt = (scan: ScanSurface, form: number, size: number): number =>
+  STRAIN * form * Math.min(1, size / scan.size);
+/** Tried on scans whose views drifted. */
+const STRAIN = 2.5;
 
 const UP: Point3 = [0, 0, 1];
 /** So many blocks say one thing between them. Measured on warped scans of known size. */

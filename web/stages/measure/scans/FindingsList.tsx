@@ -132,7 +132,7 @@ function Asked({ scan, findings }: { scan: Scan; findings: readonly ShownFinding
         level="note"
         action={
           <Button $small onPress={() => void take()}>
-            {takes.length === 1 ? 'Take it' : `Take all ${takes.length}`}
+            {takes.length === 1 ? 'Take this one' : `Take all ${takes.length}`}
           </Button>
         }
       >
