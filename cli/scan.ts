@@ -219,7 +219,7 @@ export const scanAlign: Command<z.infer<typeof AlignInput>> = {
   example: {},
   input: AlignInput,
   run({ fixed, moving, pairs }, options) {
-    const found = aligned(surfaceFrom(fixed, options), surfaceFrom(moving, options), pairs);
+    const found = aligned(surfaceFrom(fixed, options), surfaceFrom(moving, options), { pairs });
     if (!found.ok) throw new BadInput(found.message, found.code === 'pairs' ? 'pairs' : 'moving', found.code);
     const { turn: m, shift: s } = found.pose;
     const rows = [0, 1, 2].flatMap(i => [m[3 * i]!, m[3 * i + 1]!, m[3 * i + 2]!, s[i as 0]!]);

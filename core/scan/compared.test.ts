@@ -3,9 +3,11 @@ import { scannedCone, scannedCylinder } from '../../testing/scanned';
 import { box, ring } from '../../testing/solids';
 import { lathe } from '../bench/lathe';
 import { seeded } from '../bench/random';
-import { subdivided } from '../bench/scanner';
+import { scannedBy } from '../bench/scanner';
 import { joined, type TriangleMesh } from '../shape/mesh/mesh';
 import { RayTree } from '../shape/mesh/rays';
+import { subdivided } from '../shape/mesh/subdivided';
+import { againstPart, deviationColour } from './against-part';
 import { deviationOf } from './deviate';
 import { NearestPoints } from './nearest';
 import { ScanSurface } from './scan-surface';
@@ -63,6 +65,52 @@ describe('a scan against a model', () => {
     expect(deviationOf(model, far)).toBeNull();
     const both = deviationOf(model, joined([scannedCylinder(31.7, 20, { noise: 0, warp: 0 }), far]))!;
     expect(both.max).toBeLessThan(0.1);
+  });
+});
+
+describe('a scanned print against its part', () => {
+  const cap = lathe([
+    [0, 0],
+    [17, 0],
+    [17, 14],
+    [15.9, 14],
+    [15.9, 2],
+    [0, 2],
+  ]);
+  /** The same with an outside that printed 0.2 too large all round. */
+  const print = lathe([
+    [0, 0],
+    [17.2, 0],
+    [17.2, 14],
+    [15.9, 14],
+    [15.9, 2],
+    [0, 2],
+  ]);
+  const scan = scannedBy(print, { spacing: 0.7, noise: 0.03, warp: 0.02 });
+  const turnedOver = {
+    ...scan,
+    positions: scan.positions.map((x, i) => (i % 3 === 0 ? x : -x) + 40),
+  };
+  test('is laid on it though it lay the other way, and is too large where it is', () => {
+    const found = againstPart(cap, new ScanSurface(turnedOver));
+    if (!found.ok) throw new Error(found.message);
+    expect(found.overlap).toBeGreaterThan(0.6);
+    expect(found.deviation.max).toBeLessThan(0.6);
+    // The outside is 0.2 off, the rest is not.
+    expect(found.deviation.mean).toBeGreaterThan(0.03);
+    expect(found.deviation.mean).toBeLessThan(0.15);
+    expect(found.deviation.p95).toBeGreaterThan(0.15);
+    expect(found.deviation.p95).toBeLessThan(0.35);
+  });
+  test('another thing is refused', () => {
+    const found = againstPart(box([80, 8, 5]), new ScanSurface(scan));
+    expect(found.ok).toBe(false);
+  });
+  test('outside goes to orange, inside to purple, nothing is white', () => {
+    expect(deviationColour(0, 0.5)).toEqual([1, 1, 1]);
+    const [out, into] = [deviationColour(9, 0.5), deviationColour(-9, 0.5)];
+    expect(out[0]).toBeGreaterThan(out[2]);
+    expect(into[2]).toBeGreaterThan(into[1]);
   });
 });
 

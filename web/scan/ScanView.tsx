@@ -18,6 +18,8 @@ export interface Painted {
 interface Props {
   scan: ShownScan;
   painted: readonly Painted[];
+  /** A colour for each corner, red, green, blue, 0 to 1: instead of what is painted. */
+  colours?: Float32Array | null;
   /** Lines of a section, x, y, z one after another. */
   lines: readonly Float32Array[];
   onPress?(at: Point3): void;
@@ -29,7 +31,7 @@ const NONE: never[] = [];
 const SIDES = (Object.keys(VIEWS) as ViewName[]).map(id => ({ id, label: VIEWS[id].label }));
 
 /** A scan in the same room as a part: clay, what was found on it in blue. */
-export default function ScanView({ scan, painted, lines, onPress, says, tools }: Props) {
+export default function ScanView({ scan, painted, colours = null, lines, onPress, says, tools }: Props) {
   const [look, setLook] = useState<Look | null>(null);
   return (
     <Room>
@@ -39,7 +41,7 @@ export default function ScanView({ scan, painted, lines, onPress, says, tools }:
         camera={{ fov: 32, near: 0.5, far: 20_000 }}
         aria-label="The scan; drag to turn it"
       >
-        <Scene scan={scan} painted={painted} lines={lines} onPress={onPress} look={look} />
+        <Scene scan={scan} painted={painted} colours={colours} lines={lines} onPress={onPress} look={look} />
       </Canvas>
       <Tools>
         {tools}
@@ -56,6 +58,7 @@ export default function ScanView({ scan, painted, lines, onPress, says, tools }:
 function Scene({
   scan,
   painted,
+  colours: own = null,
   lines,
   onPress,
   look,
@@ -83,6 +86,12 @@ function Scene({
   useEffect(() => {
     const attribute = geometry.getAttribute('color') as BufferAttribute;
     const paint = attribute.array as Float32Array;
+    if (own) {
+      paint.set(own);
+      attribute.needsUpdate = true;
+      invalidate();
+      return;
+    }
     const base = new Color(clay);
     for (let i = 0; i < paint.length; i += 3) paint.set([base.r, base.g, base.b], i);
     for (const { corners, look: how } of [...painted].sort(
@@ -93,7 +102,7 @@ function Scene({
     }
     attribute.needsUpdate = true;
     invalidate();
-  }, [geometry, painted, clay, known, lit, invalidate]);
+  }, [geometry, painted, own, clay, known, lit, invalidate]);
   const { min, max } = scan.bounds;
   const size = Math.max(max[0] - min[0], max[1] - min[1], max[2] - min[2]);
   return (

@@ -56,6 +56,20 @@ export interface ShownSection {
   notes: string[];
 }
 
+/** How a scanned print lies against its part: above 0 outside of it. */
+export interface ShownAgainst {
+  mean: number;
+  rms: number;
+  p95: number;
+  max: number;
+  /** mm² that was compared. */
+  area: number;
+  /** Share of the scan that lies on the part. */
+  overlap: number;
+  /** At each corner of what is shown; NaN where it was not compared. */
+  offs: Float32Array;
+}
+
 export type ScanReply<T> = ({ ok: true } & T) | { ok: false; message: string };
 
 export interface ScanApi {
@@ -66,5 +80,7 @@ export interface ScanApi {
     near: Point3;
     radius: number;
   }): Promise<ScanReply<{ finding: ShownFinding }>>;
+  /** @param part corners of the part's triangles, x, y, z one after another */
+  against(part: Float32Array, progress: Progress): Promise<ScanReply<{ against: ShownAgainst }>>;
   section(plane: CutPlane): Promise<ScanReply<{ section: ShownSection }>>;
 }

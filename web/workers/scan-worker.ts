@@ -1,5 +1,6 @@
 import { expose, transfer } from 'comlink';
 import { loopsOf, ProfileError } from '../../core/files/profile/loops';
+import { againstPart } from '../../core/scan/against-part';
 import { backwards, posed } from '../../core/scan/align/pose';
 import { findingOf, findingsOf, type ScanFinding } from '../../core/scan/find/findings';
 import { fitWhere } from '../../core/scan/find/fit-where';
@@ -12,7 +13,7 @@ import { inSection } from '../../core/scan/section/cut';
 import { type SectionLoop, sectionOf } from '../../core/scan/section/section';
 import { type ShownMesh, shownMesh } from '../../core/scan/shown';
 import { flattenedPoints, lengthOfCurve, outlineOfCurves } from '../../core/shape/curve';
-import type { Bounds, TriangleMesh } from '../../core/shape/mesh/mesh';
+import { type Bounds, type TriangleMesh, weld } from '../../core/shape/mesh/mesh';
 import type { Progress, ScanApi, ScanAsked, ShownFinding, ShownSection } from './scan-protocol';
 
 /** Holds one scan, and answers what is asked of it: a million triangles never touch the page's own thread. */
@@ -115,6 +116,20 @@ const api: ScanApi = {
     return { ok: true, finding: toShow(findingOf(held.surface, found)) };
   },
 
+  async against(part, progress) {
+    if (!held) return NOT_OPEN;
+    const { surface, shown } = held;
+    progress('Laying it on the part', 0.05);
+    const mesh = weld(
+      part,
+      Uint32Array.from({ length: part.length / 3 }, (_, i) => i),
+    );
+    const found = againstPart(mesh, surface, share => progress('Comparing', share));
+    if (!found.ok) return found;
+    const { offs, ...sizes } = found.deviation;
+    return { ok: true, against: { ...sizes, overlap: found.overlap, offs: atShown(offs, shown) } };
+  },
+
   async section(plane) {
     if (!held) return NOT_OPEN;
     const loops = sectionOf(held.surface, plane);
@@ -156,6 +171,20 @@ function sectionToShow(
     profile: profileOf(closed, notes),
     notes,
   };
+}
+
+/** Of the corners that were asked, the last one in each place of what is shown. */
+function atShown(offs: Float32Array, { of, positions, triangles }: ShownMesh): Float32Array {
+  const out = new Float32Array(positions.length / 3).fill(Number.NaN);
+  for (let v = 0; v < offs.length; v++) if (!Number.isNaN(offs[v]!)) out[of ? of[v]! : v] = offs[v]!;
+  // Between those, what a neighbour says.
+  for (let round = 0; round < 3; round++)
+    for (let t = 0; t < triangles.length; t += 3)
+      for (let e = 0; e < 3; e++) {
+        const [a, b] = [triangles[t + e]!, triangles[t + ((e + 1) % 3)]!];
+        if (Number.isNaN(out[a]!)) out[a] = out[b]!;
+      }
+  return out;
 }
 
 function wordsOf(curves: SectionLoop['curves']): string {

@@ -27,10 +27,17 @@ const AS_GOOD = 0.93;
 /** Poses farther apart are different ones: degrees, and as a share of the size. */
 const [OTHER_TURN, OTHER_SHIFT] = [4, 0.02];
 
+export interface AlignAsked {
+  /** Places of the fixed scan and the same ones of the moving: a start where nothing else tells. */
+  pairs?: readonly (readonly [fixed: Point3, moving: Point3])[] | null;
+  /** Of poses that do as well any will do: an even thing lies alike in all of them. */
+  anyOfEqual?: boolean;
+}
+
 export function aligned(
   fixed: ScanSurface,
   moving: ScanSurface,
-  pairs: readonly (readonly [fixed: Point3, moving: Point3])[] | null = null,
+  { pairs = null, anyOfEqual = false }: AlignAsked = {},
 ): Alignment {
   const size = Math.max(
     spreadOf(cloudOf(fixed.surfels(0), VOTING)),
@@ -82,13 +89,13 @@ export function aligned(
       code: 'low-overlap',
       message: `At best ${percent(first.share)} of the moving scan lies on the other: scan again so that both show more of the same, or pick three pairs of places.`,
     };
-  if (second && !pairs && second.share > AS_GOOD * first.share)
+  if (second && !pairs && !anyOfEqual && second.share > AS_GOOD * first.share)
     return {
       ok: false,
       code: 'ambiguous',
       message: `The scans fit in two poses as well, ${degreesBetween(first.pose, second.pose).toFixed(0)}° apart (${percent(first.share)} and ${percent(second.share)} on each other): what they share looks the same from there. Pick three pairs of places that only fit one way.`,
     };
-  return finished(target, fixed, moving, first.pose, near);
+  return finished(target, fixed, moving, first.pose, near, anyOfEqual);
 }
 
 /** By all that was seen, as closely as it goes. */
@@ -98,11 +105,11 @@ function finished(
   moving: ScanSurface,
   start: Pose,
   near: number,
+  anyOfEqual: boolean,
 ): Alignment {
   const many = cloudOf(moving.surfels(0), MANY);
   const pose = settledPose(target, many, start, [near, near], 20) ?? start;
-  const slides = isLoose(target, many, pose, near);
-  if (slides)
+  if (!anyOfEqual && isLoose(target, many, pose, near))
     return {
       ok: false,
       code: 'ambiguous',

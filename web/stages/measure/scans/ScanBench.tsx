@@ -2,6 +2,7 @@ import { Trash2 } from 'lucide-react';
 import { lazy, Suspense, useMemo, useState } from 'react';
 import styled from 'styled-components';
 import type { Scan } from '../../../../core/job/document';
+import { deviationColour } from '../../../../core/scan/against-part';
 import type { PrimitiveKind } from '../../../../core/scan/fit/primitive';
 import type { Point3 } from '../../../../core/shape/vector';
 import { useBench } from '../../../job/bench-context';
@@ -9,7 +10,8 @@ import type { Painted } from '../../../scan/ScanView';
 import { useScan } from '../../../scan/use-scan';
 import { Button, Select } from '../../../ui/controls';
 import { Loading, Notice, Panel, Row, Stack } from '../../../ui/layout';
-import type { ShownFinding, ShownSection } from '../../../workers/scan-protocol';
+import type { ShownAgainst, ShownFinding, ShownSection } from '../../../workers/scan-protocol';
+import { AgainstPanel, AgainstScale, scaleOf } from './AgainstPanel';
 import { CompareSizes } from './CompareSizes';
 import { FindingsList } from './FindingsList';
 import { Judgement } from './Judgement';
@@ -39,6 +41,7 @@ export function ScanBench({ scan, onRemoved }: { scan: Scan; onRemoved(): void }
   const [lit, setLit] = useState<ShownFinding | null>(null);
   const [said, setSaid] = useState<string | null>(null);
   const [taking, setTaking] = useState<ShownFinding | null>(null);
+  const [against, setAgainst] = useState<ShownAgainst | null>(null);
   const [section, setSection] = useState<ShownSection | null>(null);
   // What was found belongs to the scan as it was then.
   const list = findings.of === shown ? findings.list : [];
@@ -72,6 +75,19 @@ export function ScanBench({ scan, onRemoved }: { scan: Scan; onRemoved(): void }
   const remove = () => {
     void edit({ kind: 'remove-scan', scanId: scan.id }).then(done => done && onRemoved());
   };
+  const colours = useMemo(() => {
+    if (!against || against.offs.length * 3 !== shown?.positions.length) return null;
+    const most = scaleOf(against);
+    const paint = new Float32Array(3 * against.offs.length);
+    against.offs.forEach((off, v) => {
+      // The view works in linear light.
+      paint.set(
+        deviationColour(off, most).map(c => c ** 2.2),
+        3 * v,
+      );
+    });
+    return paint;
+  }, [against, shown]);
   const painted: Painted[] = [
     ...list
       .filter(f => f !== lit && f.kind !== 'plane' && f.kind !== 'across')
@@ -88,6 +104,7 @@ export function ScanBench({ scan, onRemoved }: { scan: Scan; onRemoved(): void }
                 <ScanView
                   scan={shown}
                   painted={painted}
+                  colours={colours}
                   lines={section?.loops.map(l => l.line) ?? []}
                   onPress={at => void press(at)}
                   says={
@@ -106,6 +123,7 @@ export function ScanBench({ scan, onRemoved }: { scan: Scan; onRemoved(): void }
               </Working>
             ) : null}
           </Room>
+          {against && colours ? <AgainstScale against={against} /> : null}
           {shown?.hasSurface ? (
             <Tools>
               <Row $gap={8}>
@@ -131,14 +149,21 @@ export function ScanBench({ scan, onRemoved }: { scan: Scan; onRemoved(): void }
             </Tools>
           ) : null}
           {shown?.hasSurface ? (
-            <SectionPanel
-              scan={scan}
-              shown={shown}
-              ask={ask}
-              section={section}
-              onSection={setSection}
-              lit={lit}
-            />
+            <>
+              <SectionPanel
+                scan={scan}
+                shown={shown}
+                ask={ask}
+                section={section}
+                onSection={setSection}
+                lit={lit}
+              />
+              <AgainstPanel
+                ask={ask}
+                against={against?.offs.length === shown.positions.length / 3 ? against : null}
+                onAgainst={setAgainst}
+              />
+            </>
           ) : null}
         </div>
         <Stack>

@@ -1,0 +1,53 @@
+import { boundsOf, type TriangleMesh } from '../shape/mesh/mesh';
+import { subdivided } from '../shape/mesh/subdivided';
+import type { Point3 } from '../shape/vector';
+import { aligned } from './align/align';
+import { posed } from './align/pose';
+import { type Deviation, deviationOf } from './deviate';
+import { ScanSurface } from './scan-surface';
+
+/** A scan of a print against the part it was printed from: laid on it first, whichever way it was scanned. Lengths mm. */
+export type AgainstPart =
+  | { ok: true; deviation: Deviation; overlap: number }
+  | { ok: false; message: string };
+
+/** A part's flats have corners only at their edges: to be found again it needs some between. As a share of its size. */
+const BETWEEN = 0.012;
+/** Less of the scan on the part than this is another thing. */
+const LEAST_OVERLAP = 0.5;
+
+export function againstPart(
+  part: TriangleMesh,
+  scan: ScanSurface,
+  progress: (share: number) => void = () => {},
+): AgainstPart {
+  const { min, max } = boundsOf(part);
+  const size = Math.hypot(max[0] - min[0], max[1] - min[1], max[2] - min[2]);
+  const fine = new ScanSurface(subdivided(part, Math.max(scan.spacing, BETWEEN * size)));
+  const found = aligned(fine, scan, { anyOfEqual: true });
+  if (!found.ok || found.overlap < LEAST_OVERLAP)
+    return {
+      ok: false,
+      message: `The scan does not lie on this part${found.ok ? ` (${(100 * found.overlap).toFixed(0)} % of it at best)` : ''}: is it a scan of its print, in the right unit?`,
+    };
+  progress(0.4);
+  const positions = new Float64Array(scan.mesh.positions.length);
+  for (let v = 0; v < scan.corners; v++) positions.set(posed(found.pose, scan.point(v)), 3 * v);
+  const laid = { positions, triangles: scan.mesh.triangles };
+  const deviation = deviationOf(part, laid, MOST_ASKED, share => progress(0.4 + 0.6 * share));
+  return deviation
+    ? { ok: true, deviation, overlap: found.overlap }
+    : { ok: false, message: 'Nothing of the scan lies near the part.' };
+}
+
+/** Corners that are measured: more tell nothing more, and each takes its time. */
+const MOST_ASKED = 60_000;
+
+/** A colour for each deviation: 0 white, outside towards orange, inside towards purple. @param most of the scale, mm */
+export function deviationColour(off: number, most: number): Point3 {
+  if (Number.isNaN(off)) return [0.62, 0.6, 0.56];
+  const t = Math.max(-1, Math.min(1, off / most));
+  const end: Point3 = t > 0 ? [0.85, 0.42, 0.05] : [0.42, 0.17, 0.55];
+  const a = Math.abs(t);
+  return [1 + a * (end[0] - 1), 1 + a * (end[1] - 1), 1 + a * (end[2] - 1)];
+}
