@@ -7,8 +7,9 @@ import { fileURLToPath } from 'node:url';
 import { afterAll, describe, expect, test } from 'vitest';
 import { readStl, readThreeMf } from '../core/files/reading-back';
 import { writeStl } from '../core/files/stl';
-import { closureOf, volumeOf } from '../core/shape/mesh/mesh';
+import { closureOf, joined, volumeOf } from '../core/shape/mesh/mesh';
 import { loopNear, sectionAtZ } from '../core/shape/mesh/section';
+import { subdivided } from '../core/shape/mesh/subdivided';
 import { scannedCylinder } from '../testing/scanned';
 import { box } from '../testing/solids';
 import { run } from './run';
@@ -66,10 +67,11 @@ function aFile(): string {
   return path;
 }
 
-/** The outside of a tube of 31.7, for commands that take a scan. */
+/** A tube of 31.7 with a block beside it, which lies only one way, for commands that take a scan. */
 function aScan(): string {
   const path = join(folder, 'tube.stl');
-  writeFileSync(path, writeStl(scannedCylinder(31.7, 20), 'tube'));
+  const blocks = joined([box([9, 30, 6], [20, -4, 0]), box([5, 8, 11], [20, 18, 6])]);
+  writeFileSync(path, writeStl(joined([scannedCylinder(31.7, 20), subdivided(blocks, 0.7)]), 'tube'));
   return path;
 }
 
@@ -101,7 +103,8 @@ describe('help', () => {
     for (const command of commands) {
       const help = (await sagoma(`${command} --help`)).out;
       const example = /echo '(.*)' \|/.exec(help)?.[1] ?? '';
-      const file = help.includes(' FILE\n') ? ` ${command.startsWith('scan') ? aScan() : aFile()}` : '';
+      const named = /((?: [A-Z]{4,})+)\n/.exec(help)?.[1]?.trim().split(' ') ?? [];
+      const file = named.map(() => ` ${command.startsWith('scan') ? aScan() : aFile()}`).join('');
       const words = /sagoma -- (ref .*)/.exec(help)?.[1] ?? `${command}${file}`;
       const { code, out: json, err } = await sagoma(words, example);
       expect(err, command).toBe('');

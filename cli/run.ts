@@ -143,6 +143,9 @@ async function runOne(
   }
   const named = Object.fromEntries(files.map((file, i) => [command.files![i]!, file]));
   const asked = typeof json === 'object' && json !== null ? { ...json, ...named } : json;
+  const given = typeof asked === 'object' && asked !== null ? Object.keys(asked) : [];
+  const missing = command.files?.find(key => !given.includes(key));
+  if (missing) throw new BadInput(`Name its files: ${command.name} ${filesOf(command)}`, missing);
   return command.run(command.input.parse(asked), options);
 }
 

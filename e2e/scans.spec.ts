@@ -6,6 +6,9 @@ import type { Page } from '@playwright/test';
 import { lathe } from '../core/bench/lathe';
 import { scannedBy } from '../core/bench/scanner';
 import { writeStl } from '../core/files/stl';
+import { joined } from '../core/shape/mesh/mesh';
+import type { Point3 } from '../core/shape/vector';
+import { box } from '../testing/solids';
 import { expect, ledgerRow, type TestBench, test } from './bench';
 
 /** A tube of 31.9 with a flange, as a scanner that makes everything 0.5 % too large brings it; the tube is 31.7. */
@@ -109,6 +112,52 @@ test('a job begins with a scan: what it could become, and its sizes filled in as
   await expect(page.getByRole('heading', { name: 'What it is' })).toBeVisible({ timeout: 20_000 });
   await expect(ledgerRow(page, 'Rim, outside')).toContainText('scanned');
   await expect(page.getByText(/Read one large size of the object with calipers/)).toBeVisible();
+});
+
+test('two scans from two sides are put together, and a step back parts them', async ({ page, bench }) => {
+  const object = joined([box([60, 40, 8]), box([15, 10, 25], [3, 4, 8]), box([8, 20, 12], [45, 12, 8])]);
+  const from = (views: readonly Point3[], seed: number) =>
+    scannedBy(object, { spacing: 0.9, noise: 0.03, warp: 0.02, views, seed });
+  const left = from(
+    [
+      [-1, -0.6, 0.8],
+      [-0.2, -1, 1],
+      [-1, 0.5, 0.7],
+      [0, 0, 1],
+    ],
+    1,
+  );
+  const right = from(
+    [
+      [1, 0.6, 0.8],
+      [0.2, 1, 1],
+      [1, -0.5, 0.7],
+      [0, 0, 1],
+    ],
+    2,
+  );
+  // The other one lay another way.
+  const turned = { ...right, positions: right.positions.map((x, i) => (i % 3 === 0 ? x : -x) + 70) };
+  await open(page, bench, '/measure');
+  await page.getByRole('tab', { name: 'Scans' }).click();
+  for (const [name, scan] of [
+    ['left side.stl', left],
+    ['right side.stl', turned],
+  ] as const)
+    await page
+      .getByLabel('Scan of the object')
+      .setInputFiles({ name, mimeType: 'model/stl', buffer: Buffer.from(writeStl(scan, name)) })
+      .then(() =>
+        expect(page.getByRole('tab', { name: name.slice(0, -4) })).toBeVisible({ timeout: 20_000 }),
+      );
+  await page.getByRole('tab', { name: 'left side' }).click();
+  await expect(page.getByRole('heading', { name: 'What it is' })).toBeVisible({ timeout: 20_000 });
+  await page.getByRole('button', { name: 'Put together with' }).click();
+  await page.getByRole('menuitem', { name: 'right side' }).click();
+  const step = page.getByText(/Put together with right side: \d+ % of it lie on this one, 0\.\d+ mm apart/);
+  await expect(step).toBeVisible({ timeout: 40_000 });
+  await page.getByRole('button', { name: 'Take back' }).click();
+  await expect(step).toBeHidden();
 });
 
 test('a section becomes the outline of a part, and a step is taken back', async ({ page, bench }) => {

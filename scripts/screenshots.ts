@@ -28,6 +28,7 @@ const views: [
   ['rack', '/'],
   ['brief', `${cap}/brief`],
   ['measure', `${cap}/measure`, { select: 'Groove, outside' }],
+  ['scans', `${cap}/measure?by=scans`],
   ['sheet', `${job('Rail')}/sheet`],
   ['shelf', `/shelf?ask=${encodeURIComponent('5.5 across flats')}`],
   ['fit', `${cap}/fit`, { select: 'Skirt over rim' }],
@@ -39,7 +40,6 @@ const views: [
   ['keep', `${job('Trestle')}/keep`],
   ['shape-cradle', `${job('Cradle')}/shape`, { select: 'Slab between the sides', dark: true }],
   ['shape-profile', `${job('Rubbing')}/shape`, { select: 'Width in its seat' }],
-  ['shape-adapter', `${job('Dehumidifier')}/shape`, { select: 'End A over its tube' }],
   ['calibration', '/workshop/calibrations/petg-fine'],
   ['lessons', '/workshop/lessons'],
   ['workshop', '/workshop'],
@@ -66,6 +66,10 @@ for (const [name, path, { select, open, check, dark, width } = {}] of views) {
       .getByRole('group', { name: /^Way to lie/ })
       .first()
       .waitFor();
+  }
+  if (name === 'scans') {
+    await page.getByRole('button', { name: 'Find all that is on it' }).click({ timeout: 60_000 });
+    await page.getByRole('button', { name: /^Round outside diameter 31/ }).click({ timeout: 60_000 });
   }
   if (check) {
     await page.getByText(check).click();

@@ -151,18 +151,27 @@ export const Model = z.object({
   hull: z.boolean(),
 });
 
+/** Nine numbers, row by row. */
+const Turn = z.array(z.number().min(-1.001).max(1.001)).length(9);
+
 /** What is done to a scan before anything is measured on it, in this order; its file stays as it came. */
 export const ScanStep = z.discriminatedUnion('kind', [
   /** Bodies of fewer triangles than this share of the largest are left out. */
   z.object({ id: Id, kind: z.literal('without-islands'), share: z.number().min(0).max(1) }),
   /** Only what lies in a box is kept, in the coordinates that it has by then. */
   z.object({ id: Id, kind: z.literal('crop'), min: Place3, max: Place3 }),
-  /** Turned and moved: nine numbers row by row, and a shift. */
+  /** Turned and moved. */
+  z.object({ id: Id, kind: z.literal('put'), turn: Turn, shift: Place3 }),
+  /** Another scan of the object is added, laid on this one as it is by then. */
   z.object({
     id: Id,
-    kind: z.literal('put'),
-    turn: z.array(z.number().min(-1.001).max(1.001)).length(9),
+    kind: z.literal('merge'),
+    scan: Id,
+    turn: Turn,
     shift: Place3,
+    /** Root mean square distance where they lie on each other, mm, and the share of the other that does. */
+    rms: z.number().min(0).max(10),
+    overlap: z.number().min(0).max(1),
   }),
 ]);
 

@@ -2,8 +2,8 @@ import { boundsOf, type TriangleMesh } from '../shape/mesh/mesh';
 import { subdivided } from '../shape/mesh/subdivided';
 import type { Point3 } from '../shape/vector';
 import { aligned } from './align/align';
-import { posed } from './align/pose';
 import { type Deviation, deviationOf } from './deviate';
+import { posedMesh } from './prepare';
 import { ScanSurface } from './scan-surface';
 
 /** A scan of a print against the part it was printed from: laid on it first, whichever way it was scanned. Lengths mm. */
@@ -31,9 +31,7 @@ export function againstPart(
       message: `The scan does not lie on this part${found.ok ? ` (${(100 * found.overlap).toFixed(0)} % of it at best)` : ''}: is it a scan of its print, in the right unit?`,
     };
   progress(0.4);
-  const positions = new Float64Array(scan.mesh.positions.length);
-  for (let v = 0; v < scan.corners; v++) positions.set(posed(found.pose, scan.point(v)), 3 * v);
-  const laid = { positions, triangles: scan.mesh.triangles };
+  const laid = posedMesh(scan.mesh, found.pose);
   const deviation = deviationOf(part, laid, MOST_ASKED, share => progress(0.4 + 0.6 * share));
   return deviation
     ? { ok: true, deviation, overlap: found.overlap }

@@ -1,21 +1,32 @@
 import type { Scan, ScanStep } from '../job/document';
-import { onlyTriangles, rootsOf, type TriangleMesh } from '../shape/mesh/mesh';
+import { joined, onlyTriangles, rootsOf, type TriangleMesh } from '../shape/mesh/mesh';
 import type { Point3 } from '../shape/vector';
 import { AT_REST, composed, type Pose, posed } from './align/pose';
 import { SCAN_UNITS } from './unit';
 
-/** A scan as it is measured on: its file in mm, and then step by step what the maker did to it. */
-export function prepared(raw: TriangleMesh, { unit, steps }: Pick<Scan, 'unit' | 'steps'>): TriangleMesh {
+/**
+ * A scan as it is measured on: its file in mm, and then step by step what the maker did to it.
+ * @param others scans that are put together with it, as they are measured on themselves, by their ids
+ */
+export function prepared(
+  raw: TriangleMesh,
+  { unit, steps }: Pick<Scan, 'unit' | 'steps'>,
+  others: ReadonlyMap<string, TriangleMesh> = new Map(),
+): TriangleMesh {
   const factor = SCAN_UNITS[unit];
   const inMm = factor === 1 ? raw : { ...raw, positions: raw.positions.map(x => factor * x) };
-  return steps.reduce(stepped, inMm);
+  return steps.reduce((mesh, step) => stepped(mesh, step, others), inMm);
 }
 
 /** What all steps together do to a place, in mm. */
 export const poseOf = (steps: readonly ScanStep[]): Pose =>
   steps.reduce<Pose>((pose, s) => (s.kind === 'put' ? composed(s, pose) : pose), AT_REST);
 
-function stepped(mesh: TriangleMesh, step: ScanStep): TriangleMesh {
+function stepped(
+  mesh: TriangleMesh,
+  step: ScanStep,
+  others: ReadonlyMap<string, TriangleMesh>,
+): TriangleMesh {
   switch (step.kind) {
     case 'without-islands':
       return withoutIslands(mesh, step.share);
@@ -24,12 +35,19 @@ function stepped(mesh: TriangleMesh, step: ScanStep): TriangleMesh {
         const p = cornerOf(mesh, v);
         return p.every((x, i) => x >= step.min[i as 0]! && x <= step.max[i as 0]!);
       });
-    case 'put': {
-      const positions = new Float64Array(mesh.positions.length);
-      for (let v = 0; v < positions.length / 3; v++) positions.set(posed(step, cornerOf(mesh, v)), 3 * v);
-      return { ...mesh, positions };
+    case 'put':
+      return posedMesh(mesh, step);
+    case 'merge': {
+      const other = others.get(step.scan);
+      return other ? joined([mesh, posedMesh(other, step)]) : mesh;
     }
   }
+}
+
+export function posedMesh(mesh: TriangleMesh, pose: Pose): TriangleMesh {
+  const positions = new Float64Array(mesh.positions.length);
+  for (let v = 0; v < positions.length / 3; v++) positions.set(posed(pose, cornerOf(mesh, v)), 3 * v);
+  return { ...mesh, positions };
 }
 
 const cornerOf = ({ positions: p }: TriangleMesh, v: number): Point3 => [

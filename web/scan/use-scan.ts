@@ -1,7 +1,9 @@
 import { proxy, type Remote, wrap } from 'comlink';
 import { useEffect, useState } from 'react';
 import type { Scan } from '../../core/job/document';
-import type { ScanApi, ScanAsked, ScanReply, ShownScan } from '../workers/scan-protocol';
+import type { OtherScan, ScanApi, ScanAsked, ScanReply, ShownScan } from '../workers/scan-protocol';
+
+const NONE: readonly OtherScan[] = [];
 
 export interface Busy {
   what: string;
@@ -34,12 +36,14 @@ interface Held {
  * One worker holds the scan that is looked at; it ends with the page, and its memory with it.
  * @param asked its `from` is the same object while it is the same scan
  */
-export function useScan({ from, unit, steps: wanted }: ScanAsked): OpenScan {
+export function useScan({ from, unit, steps: wanted, others: beside = NONE }: ScanAsked): OpenScan {
   const [held, setHeld] = useState<Held | null>(null);
   const [shown, setShown] = useState<ShownScan | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
   const [busy, setBusy] = useState<Busy | null>(null);
   const steps = JSON.stringify(wanted);
+  const merged = new Set(wanted.flatMap(s => (s.kind === 'merge' ? [s.scan] : [])));
+  const others = JSON.stringify(beside.filter(o => merged.has(o.id)));
   useEffect(() => {
     let isWanted = true;
     const worker = new Worker(new URL('../workers/scan-worker.ts', import.meta.url), {
@@ -60,7 +64,15 @@ export function useScan({ from, unit, steps: wanted }: ScanAsked): OpenScan {
       if (isWanted) setBusy({ what, share });
     });
     api
-      .open({ from, unit, steps: JSON.parse(steps) as Scan['steps'] }, progress)
+      .open(
+        {
+          from,
+          unit,
+          steps: JSON.parse(steps) as Scan['steps'],
+          others: JSON.parse(others) as OtherScan[],
+        },
+        progress,
+      )
       .then(reply => {
         if (!isWanted) return;
         setBusy(null);
@@ -72,7 +84,7 @@ export function useScan({ from, unit, steps: wanted }: ScanAsked): OpenScan {
       isWanted = false;
       worker.terminate();
     };
-  }, [from, unit, steps]);
+  }, [from, unit, steps, others]);
   return {
     shown,
     problem,

@@ -11,7 +11,11 @@ import type { Point3 } from '../../core/shape/vector';
 export interface ScanAsked extends Pick<Scan, 'unit' | 'steps'> {
   /** A kept scan, or a file that somebody just chose. */
   from: { jobId: string; scanId: string } | { file: Blob };
+  /** Scans of the same job that its steps put together with it. */
+  others?: readonly OtherScan[];
 }
+
+export type OtherScan = Pick<Scan, 'id' | 'unit' | 'steps'> & { jobId: string };
 
 /** What happens meanwhile, and how far it is, 0 to 1. */
 export type Progress = (what: string, share: number) => void;
@@ -82,5 +86,10 @@ export interface ScanApi {
   }): Promise<ScanReply<{ finding: ShownFinding }>>;
   /** @param part corners of the part's triangles, x, y, z one after another */
   against(part: Float32Array, progress: Progress): Promise<ScanReply<{ against: ShownAgainst }>>;
+  /** Lays another scan of the object on this one, whatever way they lie. */
+  lay(
+    other: OtherScan,
+    progress: Progress,
+  ): Promise<ScanReply<{ turn: number[]; shift: Point3; rms: number; overlap: number }>>;
   section(plane: CutPlane): Promise<ScanReply<{ section: ShownSection }>>;
 }

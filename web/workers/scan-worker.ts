@@ -1,6 +1,7 @@
 import { expose, transfer } from 'comlink';
 import { loopsOf, ProfileError } from '../../core/files/profile/loops';
 import { againstPart } from '../../core/scan/against-part';
+import { aligned } from '../../core/scan/align/align';
 import { backwards, posed } from '../../core/scan/align/pose';
 import { findingOf, findingsOf, type ScanFinding } from '../../core/scan/find/findings';
 import { fitWhere } from '../../core/scan/find/fit-where';
@@ -14,7 +15,7 @@ import { type SectionLoop, sectionOf } from '../../core/scan/section/section';
 import { type ShownMesh, shownMesh } from '../../core/scan/shown';
 import { flattenedPoints, lengthOfCurve, outlineOfCurves } from '../../core/shape/curve';
 import { type Bounds, type TriangleMesh, weld } from '../../core/shape/mesh/mesh';
-import type { Progress, ScanApi, ScanAsked, ShownFinding, ShownSection } from './scan-protocol';
+import type { OtherScan, Progress, ScanApi, ScanAsked, ShownFinding, ShownSection } from './scan-protocol';
 
 /** Holds one scan, and answers what is asked of it: a million triangles never touch the page's own thread. */
 
@@ -39,7 +40,7 @@ function innerBounds({ positions: p }: TriangleMesh): Bounds {
   return { min: [x[0], y[0], z[0]], max: [x[1], y[1], z[1]] };
 }
 
-async function fetched({ from }: ScanAsked, progress: Progress): Promise<Uint8Array> {
+async function fetched({ from }: Pick<ScanAsked, 'from'>, progress: Progress): Promise<Uint8Array> {
   if ('file' in from) return new Uint8Array(await from.file.arrayBuffer());
   const answer = await fetch(`/api/jobs/${from.jobId}/scans/${from.scanId}`);
   if (!answer.ok || !answer.body) throw new ScanError('broken', 'The scan’s file is not there any more.');
@@ -61,6 +62,12 @@ async function fetched({ from }: ScanAsked, progress: Progress): Promise<Uint8Ar
   return bytes;
 }
 
+/** Another scan by itself: what was put together with it stays with it. */
+async function meshOf({ jobId, id, unit, steps }: OtherScan, progress: Progress): Promise<TriangleMesh> {
+  const bytes = await fetched({ from: { jobId, scanId: id } }, progress);
+  return prepared(readScan(bytes), { unit, steps: steps.filter(s => s.kind !== 'merge') });
+}
+
 const api: ScanApi = {
   async open(asked, progress) {
     try {
@@ -70,7 +77,11 @@ const api: ScanApi = {
       progress('Looking at it', 0.4);
       const inMm = prepared(raw, { unit: asked.unit, steps: [] });
       const before = judgeScan(inMm);
-      const mesh = asked.steps.length > 0 ? prepared(raw, asked) : inMm;
+      const others = new Map<string, TriangleMesh>();
+      for (const other of asked.others ?? [])
+        if (asked.steps.some(s => s.kind === 'merge' && s.scan === other.id))
+          others.set(other.id, await meshOf(other, progress));
+      const mesh = asked.steps.length > 0 ? prepared(raw, asked, others) : inMm;
       if (mesh.positions.length === 0)
         return { ok: false, message: 'Nothing of the scan is left after its steps: take one of them back.' };
       const surface = new ScanSurface(mesh);
@@ -114,6 +125,21 @@ const api: ScanApi = {
         message: `There is no ${asked.kind} at that place: press on another place of it, or choose another form.`,
       };
     return { ok: true, finding: toShow(findingOf(held.surface, found)) };
+  },
+
+  async lay(other, progress) {
+    if (!held) return NOT_OPEN;
+    try {
+      const moving = new ScanSurface(await meshOf(other, progress));
+      progress('Laying it on', 0.3);
+      const found = aligned(held.surface, moving);
+      if (!found.ok) return { ok: false, message: found.message };
+      const { pose, rms, overlap } = found;
+      return { ok: true, turn: [...pose.turn], shift: pose.shift, rms, overlap };
+    } catch (error) {
+      if (error instanceof ScanError) return { ok: false, message: error.message };
+      throw error;
+    }
   },
 
   async against(part, progress) {

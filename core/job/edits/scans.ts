@@ -23,6 +23,7 @@ const STEP_WORDS = {
   'without-islands': 'Left out the specks of',
   crop: 'Cropped',
   put: 'Put upright',
+  merge: 'Put another together with',
 } as const;
 
 export const changeScan = defineEdit(
@@ -70,6 +71,8 @@ export const removeScan = defineEdit(z.object({ kind: z.literal('remove-scan'), 
       d.readings.some(r => r.scanned?.scan === scanId && r.struck === null),
     );
     if (user) throw new EditRefused(`${user.label} was read off it: strike or take back that reading first.`);
+    const host = document.scans.find(s => s.steps.some(t => t.kind === 'merge' && t.scan === scanId));
+    if (host) throw new EditRefused(`It was put together with ${host.label}: take that step back first.`);
     return { ...document, scans: document.scans.filter(s => s.id !== scanId) };
   },
   words: ({ scanId }, document) =>

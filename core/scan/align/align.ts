@@ -14,6 +14,8 @@ export type Alignment =
   | { ok: true; pose: Pose; rms: number; overlap: number }
   | { ok: false; code: 'low-overlap' | 'ambiguous' | 'no-match' | 'pairs'; message: string };
 
+/** So near, as a share of how near the scans lie at best, every pair counts. */
+const LEAST_SHARE = 0.6;
 /** Points that are paired while a pose is sought, and at the end. */
 const [FEW, MANY] = [700, 20_000];
 /** Points of the clouds whose pairs vote. */
@@ -66,6 +68,7 @@ export function aligned(
         pose,
         [0.12 * size, 0.08 * size, 0.05 * size, 0.03 * size, 2 * near],
         12,
+        LEAST_SHARE * near,
       );
       return found ? [{ pose: found, share: shareOn(target, few, found, near) }] : [];
     }),
@@ -74,7 +77,7 @@ export function aligned(
   );
   const best = distinct(
     tried.slice(0, CLOSELY).flatMap(({ pose }) => {
-      const found = settledPose(target, few, pose, [2 * near, near], 25);
+      const found = settledPose(target, few, pose, [2 * near, near], 25, LEAST_SHARE * near);
       return found ? [{ pose: found, share: shareOn(target, few, found, near) }] : [];
     }),
     middle,
@@ -108,7 +111,7 @@ function finished(
   anyOfEqual: boolean,
 ): Alignment {
   const many = cloudOf(moving.surfels(0), MANY);
-  const pose = settledPose(target, many, start, [near, near], 20) ?? start;
+  const pose = settledPose(target, many, start, [near, near], 20, LEAST_SHARE * near) ?? start;
   if (!anyOfEqual && isLoose(target, many, pose, near))
     return {
       ok: false,
@@ -174,7 +177,7 @@ function isLoose(target: Target, cloud: Cloud, pose: Pose, near: number): boolea
   });
   return pushes.some(([omega, shift]) => {
     const pushed = nudgedAbout(pose, about, omega, shift);
-    const back = settledPose(target, cloud, pushed, [1.6 * near, near], 25);
+    const back = settledPose(target, cloud, pushed, [1.6 * near, near], 25, LEAST_SHARE * near);
     if (!back) return false;
     const far = Math.hypot(...point3(k => posed(back, middle)[k] - about[k]));
     const turned = (degreesBetween(back, pose) * Math.PI * reach) / 180;

@@ -72,13 +72,20 @@ export function pairingOf(target: Target, moving: Cloud, pose: Pose, most: numbe
 const FEWEST = 12;
 
 /** One step. @param about a point near the middle, which turns least */
-function stepped(target: Target, moving: Cloud, pose: Pose, most: number): { pose: Pose; by: number } | null {
+function stepped(
+  target: Target,
+  moving: Cloud,
+  pose: Pose,
+  most: number,
+  least: number,
+): { pose: Pose; by: number } | null {
   const pairs: { p: Point3; n: Point3; off: number }[] = [];
   paired(target, moving, pose, most, (p, n, off) => pairs.push({ p, n, off }));
   if (pairs.length < FEWEST) return null;
   const sizes = Float64Array.from(pairs, x => Math.abs(x.off)).sort();
-  // Three times the middle: what lies farther belongs to what the other scan did not see.
-  const limit = Math.max(1e-6, 4.4 * sizes[sizes.length >> 1]!);
+  // Three times the middle: what lies farther belongs to what the other scan did not see. But where most lies true, the
+  // little that does not may be all that holds it: a key on a round tube.
+  const limit = Math.max(least, 4.4 * sizes[sizes.length >> 1]!);
   const mid = [0, 1, 2].map(i => pairs.reduce((s, x) => s + x.p[i as 0]!, 0) / pairs.length);
   const a = Array.from({ length: 6 }, () => new Array<number>(6).fill(0));
   const b = new Array<number>(6).fill(0);
@@ -114,17 +121,21 @@ function stepped(target: Target, moving: Cloud, pose: Pose, most: number): { pos
   return { pose: next, by: Math.hypot(...by) };
 }
 
-/** @param bounds how far a pair may be apart, from round to round; the last one is kept until nothing moves */
+/**
+ * @param bounds how far a pair may be apart, from round to round; the last one is kept until nothing moves
+ * @param least so near every pair counts, mm
+ */
 export function settledPose(
   target: Target,
   moving: Cloud,
   start: Pose,
   bounds: readonly number[],
   rounds: number,
+  least: number,
 ): Pose | null {
   let pose = start;
   for (let round = 0; round < rounds; round++) {
-    const step = stepped(target, moving, pose, bounds[Math.min(round, bounds.length - 1)]!);
+    const step = stepped(target, moving, pose, bounds[Math.min(round, bounds.length - 1)]!, least);
     if (!step) return null;
     pose = step.pose;
     if (round >= bounds.length && step.by < 1e-5) break;

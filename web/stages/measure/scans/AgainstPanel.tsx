@@ -83,30 +83,28 @@ export function AgainstPanel({ ask, against, onAgainst }: Props) {
       </Row>
       {said ? <Notice level="warn">{said}</Notice> : null}
       {against ? (
-        <>
-          <Sizes>
-            <tbody>
-              <tr>
-                <th>On average</th>
-                <td className="number">{signed(against.mean)} mm</td>
-              </tr>
-              <tr>
-                <th>95 % of it nearer than</th>
-                <td className="number">{formatPlain(against.p95, 2)} mm</td>
-              </tr>
-              <tr>
-                <th>Farthest</th>
-                <td className="number">{formatPlain(against.max, 2)} mm</td>
-              </tr>
-              <tr>
-                <th>Scan on the part</th>
-                <td className="number">
-                  {formatPlain(100 * against.overlap, 0)} %, {formatPlain(against.area / 100, 1)} cm²
-                </td>
-              </tr>
-            </tbody>
-          </Sizes>
-        </>
+        <Sizes>
+          <tbody>
+            <tr>
+              <th>On average</th>
+              <td className="number">{signed(against.mean)} mm</td>
+            </tr>
+            <tr>
+              <th>95 % of it nearer than</th>
+              <td className="number">{formatPlain(against.p95, 2)} mm</td>
+            </tr>
+            <tr>
+              <th>Farthest</th>
+              <td className="number">{formatPlain(against.max, 2)} mm</td>
+            </tr>
+            <tr>
+              <th>Scan on the part</th>
+              <td className="number">
+                {formatPlain(100 * against.overlap, 0)} %, {formatPlain(against.area / 100, 1)} cm²
+              </td>
+            </tr>
+          </tbody>
+        </Sizes>
       ) : null}
     </Panel>
   );

@@ -18,7 +18,7 @@ const SPECKS = 0.01;
 
 /** Whether the scan can be worked on: what it is, and what to do about what is wrong with it. */
 export function Judgement({ scan, shown }: { scan: Scan; shown: ShownScan }) {
-  const { edit } = useBench('edit');
+  const { document, edit } = useBench('document', 'edit');
   const { before, after } = shown;
   const change = (change: { unit?: ScanUnit; steps?: ScanStep[] }) =>
     void edit({ kind: 'scan', scanId: scan.id, change });
@@ -108,7 +108,7 @@ export function Judgement({ scan, shown }: { scan: Scan; shown: ShownScan }) {
         <Steps>
           {scan.steps.map((step, i) => (
             <li key={step.id}>
-              {wordsOf(step)}
+              {wordsOf(step, document.scans)}
               {i === scan.steps.length - 1 ? (
                 <Button $small $look="quiet" onPress={() => change({ steps: scan.steps.slice(0, -1) })}>
                   Take back
@@ -134,8 +134,10 @@ function unitTimes(now: ScanUnit, factor: number): ScanUnit | undefined {
   return UNIT_NAMES.map(u => u.value).find(u => Math.abs(SCAN_UNITS[u] / wanted - 1) < 0.01);
 }
 
-function wordsOf(step: ScanStep): string {
+function wordsOf(step: ScanStep, scans: readonly Scan[]): string {
   if (step.kind === 'without-islands') return 'Specks left out';
+  if (step.kind === 'merge')
+    return `Put together with ${scans.find(s => s.id === step.scan)?.label ?? 'another scan'}: ${Math.round(100 * step.overlap)} % of it lie on this one, ${formatPlain(step.rms, 2)} mm apart`;
   return step.kind === 'crop' ? 'Cropped' : 'Put upright';
 }
 

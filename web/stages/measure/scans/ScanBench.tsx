@@ -1,6 +1,7 @@
 import { Trash2 } from 'lucide-react';
 import { lazy, Suspense, useMemo, useState } from 'react';
 import styled from 'styled-components';
+import { ulid } from 'ulid';
 import type { Scan } from '../../../../core/job/document';
 import { deviationColour } from '../../../../core/scan/against-part';
 import type { PrimitiveKind } from '../../../../core/scan/fit/primitive';
@@ -8,7 +9,7 @@ import type { Point3 } from '../../../../core/shape/vector';
 import { useBench } from '../../../job/bench-context';
 import type { Painted } from '../../../scan/ScanView';
 import { useScan } from '../../../scan/use-scan';
-import { Button, Select } from '../../../ui/controls';
+import { Button, MenuButton, Select } from '../../../ui/controls';
 import { Loading, Notice, Panel, Row, Stack } from '../../../ui/layout';
 import type { ShownAgainst, ShownFinding, ShownSection } from '../../../workers/scan-protocol';
 import { AgainstPanel, AgainstScale, scaleOf } from './AgainstPanel';
@@ -33,9 +34,10 @@ const REGIONS = [0.06, 0.03, 0.12];
 
 /** One scan: seen, judged, measured on. */
 export function ScanBench({ scan, onRemoved }: { scan: Scan; onRemoved(): void }) {
-  const { job, edit } = useBench('job', 'edit');
+  const { job, document, edit, say } = useBench('job', 'document', 'edit', 'say');
+  const others = document.scans.filter(s => s.id !== scan.id).map(s => ({ ...s, jobId: job.id }));
   const from = useMemo(() => ({ jobId: job.id, scanId: scan.id }), [job.id, scan.id]);
-  const { shown, problem, busy, ask } = useScan({ from, unit: scan.unit, steps: scan.steps });
+  const { shown, problem, busy, ask } = useScan({ from, unit: scan.unit, steps: scan.steps, others });
   const [form, setForm] = useState<PrimitiveKind>('cylinder');
   const [findings, setFindings] = useState<{ of: unknown; list: ShownFinding[] }>({ of: null, list: [] });
   const [lit, setLit] = useState<ShownFinding | null>(null);
@@ -71,6 +73,26 @@ export function ScanBench({ scan, onRemoved }: { scan: Scan; onRemoved(): void }
       }
       setSaid(reply.message);
     }
+  };
+  const lay = async (id: string) => {
+    const other = others.find(o => o.id === id);
+    if (!other) return;
+    setSaid(null);
+    const reply = await ask((api, progress) => api.lay(other, progress));
+    if (!reply) return;
+    if (!reply.ok) return setSaid(reply.message);
+    const { turn, shift, rms, overlap } = reply;
+    const step = {
+      id: ulid(),
+      kind: 'merge' as const,
+      scan: id,
+      turn,
+      shift: [...shift] as [number, number, number],
+      rms,
+      overlap,
+    };
+    if (await edit({ kind: 'scan', scanId: scan.id, change: { steps: [...scan.steps, step] } }))
+      say(`${other.label} lies on it: ${Math.round(100 * overlap)} % of it, ${rms.toFixed(2)} mm apart.`);
   };
   const remove = () => {
     void edit({ kind: 'remove-scan', scanId: scan.id }).then(done => done && onRemoved());
@@ -145,6 +167,18 @@ export function ScanBench({ scan, onRemoved }: { scan: Scan; onRemoved(): void }
                   />
                 </div>
               </Row>
+              {others.some(o => !scan.steps.some(s => s.kind === 'merge' && s.scan === o.id)) ? (
+                <Row $gap={8}>
+                  <span className="soft">Seen from other sides too?</span>
+                  <MenuButton
+                    label="Put together with"
+                    items={others
+                      .filter(o => !scan.steps.some(s => s.kind === 'merge' && s.scan === o.id))
+                      .map(o => ({ id: o.id, label: o.label }))}
+                    onChoose={id => void lay(id)}
+                  />
+                </Row>
+              ) : null}
               {said ? <Notice level="warn">{said}</Notice> : null}
             </Tools>
           ) : null}
