@@ -1,5 +1,6 @@
 import { describe, expect, test } from 'vitest';
 import { box } from '../../testing/solids';
+import { seeded } from '../bench/random';
 import { writeStl } from '../files/stl';
 import { writeThreeMf } from '../files/three-mf';
 import { boundsOf, type TriangleMesh } from '../shape/mesh/mesh';
@@ -174,5 +175,33 @@ describe('what a scan is', () => {
     const [first] = unitSuspicions({ min: [0, 0, 0], max: [3.1, 1, 1] });
     expect(first).toMatchObject({ factor: 25.4 });
     expect(first!.reason).toContain('78.7 mm');
+  });
+});
+
+describe('files that are broken in thousands of ways', () => {
+  const good: [string, Uint8Array][] = [
+    ['STL as numbers', new Uint8Array(writeStl(body, 'box'))],
+    ['STL as text', bytes(ascii)],
+    ['OFF', bytes(off)],
+    ['OBJ', bytes(obj)],
+    ['PLY as text', bytes(plyText)],
+    ['PLY, little end first', plyBytes(true)],
+    ['PLY, big end first', plyBytes(false)],
+  ];
+  test.each(good)('%s: each is read, or refused with a sentence', (_, whole) => {
+    const random = seeded(whole.length);
+    for (let n = 0; n < 600; n++) {
+      const file = whole.slice(0, random() < 0.3 ? Math.floor(random() * whole.length) : whole.length);
+      const hits = 1 + Math.floor(random() * 6);
+      for (let k = 0; k < hits && file.length > 0; k++)
+        file[Math.floor(random() * file.length)] = Math.floor(random() * 256);
+      try {
+        const scan = readScan(file);
+        judgeScan(scan);
+        expect(scan.positions.every(Number.isFinite)).toBe(true);
+      } catch (error) {
+        expect(error, `${n}`).toBeInstanceOf(ScanError);
+      }
+    }
   });
 });

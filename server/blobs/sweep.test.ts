@@ -1,4 +1,5 @@
-import { existsSync, rmSync, utimesSync } from 'node:fs';
+import { existsSync, mkdirSync, readdirSync, rmSync, utimesSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
 import { ulid } from 'ulid';
 import { afterEach, expect, test } from 'vitest';
 import { testServer } from '../../testing/server';
@@ -66,4 +67,13 @@ test('kept again, a file has its whole grace before it', async () => {
   expect(await server.app.blobs.put(bytes)).toBe(sha);
   expect(await sweepBlobs(server.app.store)).toBe(0);
   expect(isThere(sha)).toBe(true);
+});
+
+test('what was still coming when the server ended goes at the next start', async () => {
+  server = await testServer();
+  const coming = join(server.folder, 'blobs', 'coming');
+  mkdirSync(coming, { recursive: true });
+  writeFileSync(join(coming, '.half'), 'half a scan');
+  await sweepBlobs(server.app.store);
+  expect(readdirSync(coming)).toEqual([]);
 });

@@ -38,7 +38,15 @@ export async function sweepBlobs(store: Store, now = new Date()): Promise<number
   for (let i = 0; i < gone.length; i += 500)
     await store.write(tx => tx.delete(blobs).where(inArray(blobs.sha256, gone.slice(i, i + 500))));
   for (const path of old.values()) await rm(path, { force: true });
+  await removeUnfinished(join(store.folder, 'blobs'));
   return gone.length;
+}
+
+/** What was still coming when a program before this one ended: at the start nobody writes it any more. */
+async function removeUnfinished(folder: string): Promise<void> {
+  for (const part of await readdir(folder).catch(() => []))
+    for (const name of await readdir(join(folder, part)).catch(() => []))
+      if (name.startsWith('.')) await rm(join(folder, part, name), { force: true });
 }
 
 /** Paths by hash of the files last kept before a time. */
