@@ -128,14 +128,7 @@ function Asked({ scan, findings }: { scan: Scan; findings: readonly ShownFinding
   };
   return (
     <div style={{ marginBottom: 8 }}>
-      <Notice
-        level="note"
-        action={
-          <Button $small onPress={() => void take()}>
-            {takes.length === 1 ? 'Take this one' : `Take all ${takes.length}`}
-          </Button>
-        }
-      >
+      <Notice level="note">
         The recipe asks for{' '}
         {takes.map(({ dimension, size }, i) => (
           <span key={dimension.id}>
@@ -144,6 +137,11 @@ function Asked({ scan, findings }: { scan: Scan; findings: readonly ShownFinding
           </span>
         ))}
         : found here. Look whether they are what it means.
+        <div style={{ marginTop: 6 }}>
+          <Button $small onPress={() => void take()}>
+            {takes.length === 1 ? 'Take this one' : `Take all ${takes.length}`}
+          </Button>
+        </div>
       </Notice>
     </div>
   );
