@@ -1,5 +1,6 @@
 import { describe, expect, test } from 'vitest';
-import type { JobDocument, Reading, Scan } from '../job/document';
+import { readEdit as read } from '../../testing/read-edit';
+import type { JobDocument, Scan } from '../job/document';
 import { applyEdit, type Edit } from '../job/edits';
 import { EditRefused } from '../job/edits/tools';
 import { newJob } from '../job/new-job';
@@ -12,44 +13,30 @@ import { scanCheck } from './scan-trust';
 const SCAN: Scan = { id: 's1', sha256: 'c'.repeat(64), label: 'rim', unit: 'mm', steps: [] };
 const edit = (job: JobDocument, ...edits: Edit[]) =>
   edits.reduce((j, e) => applyEdit(j, e, FIRST_WORKSHOP), job);
-let count = 0;
-const reading = (value: number, more: Partial<Reading> = {}): Reading => ({
-  id: `r${count++}`,
-  value,
-  text: String(value),
-  unit: 'mm',
-  at: '2026-01-01T00:00:00.000Z',
-  instrumentId: 'calipers',
-  source: 'seat',
-  via: 'typed',
-  struck: null,
-  ...more,
-});
-const scanned = (value: number, u = 0.01) =>
-  reading(value, {
+const scanned = (id: string, value: number, u = 0.01) =>
+  read(id, value, {
     source: 'scan',
     instrumentId: null,
     u,
     scanned: { scan: 's1', kind: 'cylinder', near: [0, 0, 0] },
   });
-const put = (dimensionId: string, r: Reading): Edit => ({ kind: 'add-reading', dimensionId, reading: r });
 const start = edit(newJob('Cap', requireRecipe('round-cap'), FIRST_WORKSHOP), {
   kind: 'add-scan',
   scan: SCAN,
 });
 const rimOf = (job: JobDocument) => evaluateDimensions(job, FIRST_WORKSHOP).get('rim')!;
 const check = (job: JobDocument) => scanCheck(job.scans[0]!, job, FIRST_WORKSHOP);
-const thrice = (id: string, value: number) => [0, 0, 0].map(() => put(id, reading(value)));
+const thrice = (id: string, value: number) => [0, 0, 0].map(() => read(id, value));
 
 describe('a reading off a scan', () => {
   test('carries the scan’s own doubt, and that of a scale nobody checked', () => {
-    const { evaluation, source } = rimOf(edit(start, put('rim', scanned(31.9, 0.02))));
+    const { evaluation, source } = rimOf(edit(start, scanned('rim', 31.9, 0.02)));
     expect(source).toBe('scan');
     expect(evaluation!.value).toBe(31.9);
     expect(evaluation!.standardUncertainty).toBeCloseTo(Math.hypot(0.02, 31.9 * UNCHECKED_SCALE), 6);
   });
   test('is corrected as the scan is, its doubt then the settled one', () => {
-    const job = edit(start, put('rim', scanned(31.9, 0.02)), {
+    const job = edit(start, scanned('rim', 31.9, 0.02), {
       kind: 'scan',
       scanId: 's1',
       change: { trust: { factor: 0.995, u: 0.0005 } },
@@ -59,7 +46,7 @@ describe('a reading off a scan', () => {
     expect(evaluation!.standardUncertainty).toBeCloseTo(Math.hypot(0.02, 31.74 * 0.0005), 4);
   });
   test('steps back where calipers read the same', () => {
-    const job = edit(start, put('rim', scanned(31.9)), ...thrice('rim', 31.7));
+    const job = edit(start, scanned('rim', 31.9), ...thrice('rim', 31.7));
     expect(rimOf(job).source).toBe('seat');
     expect(rimOf(job).evaluation!.value).toBeCloseTo(31.7, 9);
   });
@@ -67,29 +54,29 @@ describe('a reading off a scan', () => {
 
 describe('whether a scan is as large as the object', () => {
   test('nobody knows while nothing was read both ways', () => {
-    expect(check(edit(start, put('rim', scanned(31.9))))).toMatchObject({
+    expect(check(edit(start, scanned('rim', 31.9)))).toMatchObject({
       verdict: 'nothing-read',
       factor: null,
     });
   });
   test('half a percent too large is told, with the factor that puts it right', () => {
-    const both = (id: string, true_: number) => [put(id, scanned(1.005 * true_)), ...thrice(id, true_)];
+    const both = (id: string, true_: number) => [scanned(id, 1.005 * true_), ...thrice(id, true_)];
     const found = check(edit(start, ...both('rim', 131.7), ...both('rim_height', 62)));
     expect(found.verdict).toBe('off');
     expect(found.factor).toBeCloseTo(1 / 1.005, 4);
     expect(found.words).toContain('large by 0.50 %');
   });
   test('a good one is', () => {
-    const found = check(edit(start, put('rim', scanned(31.71)), ...thrice('rim', 31.7)));
+    const found = check(edit(start, scanned('rim', 31.71), ...thrice('rim', 31.7)));
     expect(found.verdict).toBe('true');
   });
   test('sizes that no one factor brings in line are named', () => {
     const found = check(
       edit(
         start,
-        put('rim', scanned(31.7)),
+        scanned('rim', 31.7),
         ...thrice('rim', 31.7),
-        put('rim_height', scanned(14.6)),
+        scanned('rim_height', 14.6),
         ...thrice('rim_height', 14),
       ),
     );
@@ -101,7 +88,7 @@ describe('whether a scan is as large as the object', () => {
     expect(
       edit(settled, { kind: 'scan', scanId: 's1', change: { unit: 'in' } }).scans[0]!.trust,
     ).toBeUndefined();
-    const used = edit(start, put('rim', scanned(31.9)));
+    const used = edit(start, scanned('rim', 31.9));
     expect(() => edit(used, { kind: 'remove-scan', scanId: 's1' })).toThrow(EditRefused);
     expect(edit(start, { kind: 'remove-scan', scanId: 's1' }).scans).toEqual([]);
   });
