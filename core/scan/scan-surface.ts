@@ -3,28 +3,23 @@ import type { Point3 } from '../shape/vector';
 import { fuzzOf } from './fuzz';
 import { Surfels } from './surfels';
 
-/** A scan with what its fits ask of it over and over: the way each corner looks, and what is beside it. */
+/** A scan with what its fits ask of it over and over: the way each corner looks, its scatter, its surfels. */
 export class ScanSurface {
   readonly corners: number;
   /** Unit vectors, x, y, z; 0 where no triangle with any area meets the corner. */
   readonly normals: Float32Array;
-  private readonly first: Uint32Array;
-  private readonly of: Uint32Array;
-  private scatter: number | undefined;
   private apart: number | undefined;
   private across: number | undefined;
   private readonly levels = new Map<number, Surfels>();
 
-  constructor(readonly mesh: TriangleMesh) {
+  /** @param scatter of its corners, where somebody has worked that out already */
+  constructor(
+    readonly mesh: TriangleMesh,
+    private scatter?: number,
+  ) {
     const { positions: p, triangles } = mesh;
     this.corners = p.length / 3;
     this.normals = new Float32Array(p.length);
-    this.first = new Uint32Array(this.corners + 1);
-    for (let i = 0; i < triangles.length; i++) this.first[triangles[i]! + 1]!++;
-    for (let v = 0; v < this.corners; v++) this.first[v + 1]! += this.first[v]!;
-    this.of = new Uint32Array(triangles.length);
-    const next = this.first.slice(0, this.corners);
-    for (let i = 0; i < triangles.length; i++) this.of[next[triangles[i]!]!++] = Math.floor(i / 3);
     for (let t = 0; t < triangles.length; t += 3) {
       const n = facing(mesh, t / 3);
       for (let e = 0; e < 3; e++)
@@ -73,11 +68,6 @@ export class ScanSurface {
 
   normal(v: number): Point3 {
     return [this.normals[3 * v]!, this.normals[3 * v + 1]!, this.normals[3 * v + 2]!];
-  }
-
-  /** Triangles that meet a corner. */
-  around(v: number): Uint32Array {
-    return this.of.subarray(this.first[v], this.first[v + 1]);
   }
 
   /** The corner nearest to a place. */

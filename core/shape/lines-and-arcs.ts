@@ -1,4 +1,4 @@
-import { lusolve } from 'mathjs';
+import { solved } from '../quantity/linear';
 import { arcThrough, type Curve, pointAt, sweepOf } from './curve';
 import { cross2, distance2, minus2, type Point2, unit2 } from './vector';
 
@@ -229,7 +229,9 @@ function orthogonal(points: readonly Point2[], centre: Point2, radius: number) {
       }
     }
     for (let j = 0; j < 3; j++) a[j]![j]! += 1e-12 * points.length;
-    const [du, dv, dr] = (lusolve(a, b) as number[][]).map(([x]) => x!) as [number, number, number];
+    const step = solved(a, b);
+    if (!step) return { centre, radius };
+    const [du, dv, dr] = step as [number, number, number];
     if (!(Math.hypot(du, dv) < radius) || r + dr <= 0) return { centre, radius };
     [u, v, r] = [u + du, v + dv, r + dr];
     if (Math.abs(dr) < 1e-9) break;

@@ -84,7 +84,8 @@ const api: ScanApi = {
       const mesh = asked.steps.length > 0 ? prepared(raw, asked, others) : inMm;
       if (mesh.positions.length === 0)
         return { ok: false, message: 'Nothing of the scan is left after its steps: take one of them back.' };
-      const surface = new ScanSurface(mesh);
+      const after = asked.steps.length > 0 ? judgeScan(mesh) : before;
+      const surface = new ScanSurface(mesh, after.fuzz ?? undefined);
       const shown = shownMesh(surface);
       held = { asked, surface, shown };
       const { positions, normals, triangles } = shown;
@@ -94,7 +95,7 @@ const api: ScanApi = {
         triangles: triangles.slice(),
         bounds: innerBounds(mesh),
         before,
-        after: asked.steps.length > 0 ? judgeScan(mesh) : before,
+        after,
         reduced: shown.of !== null,
         hasSurface: mesh.triangles.length > 0,
       };

@@ -1,5 +1,5 @@
 import { polygonCentroid } from 'd3-polygon';
-import { lusolve } from 'mathjs';
+import { solved } from '../../quantity/linear';
 import type { MeshKernel } from '../../shape/kernels/kernel';
 import type { TriangleMesh } from '../../shape/mesh/mesh';
 import { boundsOf } from '../../shape/mesh/mesh';
@@ -270,7 +270,7 @@ export function fitted(walls: Walls, laid: Laid, start: Start): Fitted {
     a[6 * 4 + 3]! -= pull;
     b[3]! -= pull * (s[3]! - s[4]!);
     b[4]! += pull * (s[3]! - s[4]!);
-    const step = solved(a, b);
+    const step = solvedFlat(a, b);
     if (!step) break;
     for (let i = 0; i < 6; i++) s[i]! += Math.max(-LARGEST_STEP, Math.min(LARGEST_STEP, step[i]!));
   }
@@ -373,13 +373,8 @@ function shareThatBelongs(walls: Walls, laid: Laid, place: (p: Point2) => Point2
 }
 
 /** Six equations with six unknowns; null where they do not tell. */
-function solved(a: Float64Array, b: Float64Array): number[] | null {
+function solvedFlat(a: Float64Array, b: Float64Array): number[] | null {
   const n = b.length;
   const rows = Array.from({ length: n }, (_, i) => Array.from(a.subarray(n * i, n * i + n)));
-  try {
-    return (lusolve(rows, Array.from(b)) as number[][]).map(([x]) => x!);
-  } catch (error) {
-    if (error instanceof Error && /singular/i.test(error.message)) return null;
-    throw error;
-  }
+  return solved(rows, Array.from(b));
 }

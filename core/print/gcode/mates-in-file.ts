@@ -1,4 +1,4 @@
-import { lusolve } from 'mathjs';
+import { solved } from '../../quantity/linear';
 import type { MateSurface } from '../../shape/mates';
 import { dot, moved, type Point2, type Point3, point3 } from '../../shape/vector';
 import { frameOf, lowestOf } from '../pose';
@@ -185,20 +185,17 @@ function radiusOf(file: GcodeFile, lines: readonly number[]): number | null {
     syz += y * z;
     sz += z;
   }
-  try {
-    const [[a], [b], [c]] = lusolve(
-      [
-        [sxx, sxy, sx],
-        [sxy, syy, sy],
-        [sx, sy, n],
-      ],
-      [sxz, syz, sz],
-    ) as [[number], [number], [number]];
-    return Math.sqrt(c + (a * a + b * b) / 4);
-  } catch (error) {
-    if (error instanceof Error && /singular/i.test(error.message)) return null;
-    throw error;
-  }
+  const found = solved(
+    [
+      [sxx, sxy, sx],
+      [sxy, syy, sy],
+      [sx, sy, n],
+    ],
+    [sxz, syz, sz],
+  );
+  if (!found) return null;
+  const [a, b, c] = found as [number, number, number];
+  return Math.sqrt(c + (a * a + b * b) / 4);
 }
 
 /** Half the width between lines on both sides of the middle, by their length; null where one side has none. */

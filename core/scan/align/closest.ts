@@ -1,4 +1,4 @@
-import { lusolve } from 'mathjs';
+import { solved } from '../../quantity/linear';
 import type { Point3 } from '../../shape/vector';
 import { NearestPoints } from '../nearest';
 import { composed, type Pose, turnAbout } from './pose';
@@ -102,14 +102,9 @@ function stepped(
   // What no pair holds (a ball turns, a plane slides) stays where it is.
   const stiff = a.reduce((sum, r, i) => sum + r[i]!, 0);
   for (let j = 0; j < 6; j++) a[j]![j]! += 1e-7 * stiff + 1e-12;
-  const by = (lusolve(a, b) as number[][]).map(([x]) => x!) as [
-    number,
-    number,
-    number,
-    number,
-    number,
-    number,
-  ];
+  const found = solved(a, b);
+  if (!found) return null;
+  const by = found as [number, number, number, number, number, number];
   const turn = turnAbout([by[0], by[1], by[2]]);
   const spun = [0, 1, 2].map(
     i =>

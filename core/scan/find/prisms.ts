@@ -1,4 +1,4 @@
-import { lusolve } from 'mathjs';
+import { solved } from '../../quantity/linear';
 import { cross, dot, lengthOfVector, moved, type Point3, scaled } from '../../shape/vector';
 import { type Found, settled } from '../fit/fit';
 import { grownOver, regionAbout, startOn } from '../fit/grow';
@@ -106,12 +106,12 @@ function standing(
       return { row: [c, s, 1], far: dot(off, a.normal) * c + dot(off, side) * s };
     };
     const three = [of(a, 0), of(b, 1), of(third.flat, third.place)];
-    const solved = solvedFor(
+    const told = solved(
       three.map(t => t.row),
       three.map(t => t.far),
     );
-    if (!solved) continue;
-    const [u, v, w] = solved;
+    if (!told) continue;
+    const [u, v, w] = told as [number, number, number];
     const at = moved(moved(about, a.normal, u), side, v);
     const width = Math.abs(w);
     const flats = Array.from({ length: sides }, (_, place) =>
@@ -137,16 +137,6 @@ function isFlatOf({ normal, middle }: Flat, at: Point3, axis: Point3, half: numb
   const most = OFF + OFF_SHARE * Math.abs(half);
   const reach = Math.abs(half) * Math.tan(Math.PI / sides) + most;
   return Math.abs(far - half) < most && lengthOfVector(moved(beside, normal, -far)) < reach;
-}
-
-function solvedFor(rows: number[][], far: number[]): [number, number, number] | null {
-  try {
-    const [u, v, w] = (lusolve(rows, far) as number[][]).map(([x]) => x!);
-    return [u!, v!, w!];
-  } catch (error) {
-    if (error instanceof Error && /singular/i.test(error.message)) return null;
-    throw error;
-  }
 }
 
 /** All flats at once hold each other: across them is surer than one pair is. */

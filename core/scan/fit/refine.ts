@@ -1,4 +1,4 @@
-import { lusolve } from 'mathjs';
+import { solved } from '../../quantity/linear';
 import type { Point3 } from '../../shape/vector';
 import { centredOn, FREE, measureOf, movedBy, type Primitive, slopesOf } from './primitive';
 
@@ -117,13 +117,4 @@ function sizeOf(points: readonly Point3[]): number {
     0,
   );
   return Math.sqrt(sum / points.length);
-}
-
-function solved(a: number[][], b: number[]): number[] | null {
-  try {
-    return (lusolve(a, b) as number[][]).map(([x]) => x!);
-  } catch (error) {
-    if (error instanceof Error && /singular/i.test(error.message)) return null;
-    throw error;
-  }
 }

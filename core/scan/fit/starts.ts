@@ -1,4 +1,5 @@
-import { eigs, lusolve } from 'mathjs';
+import { eigs } from 'mathjs';
+import { solved } from '../../quantity/linear';
 import { basisOf, dot, lengthOfVector, type Point3, point3, scaled } from '../../shape/vector';
 import type { Primitive, SmoothKind } from './primitive';
 import { middleOf } from './refine';
@@ -75,13 +76,9 @@ function algebraic(points: readonly number[][]): { centre: number[]; radius: num
       for (let j = 0; j <= n; j++) a[i]![j]! += row[i]! * row[j]!;
     }
   }
-  try {
-    const found = (lusolve(a, b) as number[][]).map(([x]) => x!);
-    const centre = found.slice(0, n).map(x => x / 2);
-    const r2 = found[n]! + centre.reduce((s, x) => s + x * x, 0);
-    return r2 > 0 ? { centre: centre.map((x, i) => x + middle[i]!), radius: Math.sqrt(r2) } : null;
-  } catch (error) {
-    if (error instanceof Error && /singular/i.test(error.message)) return null;
-    throw error;
-  }
+  const found = solved(a, b);
+  if (!found) return null;
+  const centre = found.slice(0, n).map(x => x / 2);
+  const r2 = found[n]! + centre.reduce((sum, x) => sum + x * x, 0);
+  return r2 > 0 ? { centre: centre.map((x, i) => x + middle[i]!), radius: Math.sqrt(r2) } : null;
 }
