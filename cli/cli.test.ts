@@ -1,37 +1,21 @@
 import { spawn } from 'node:child_process';
-import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { Readable } from 'node:stream';
 import { fileURLToPath } from 'node:url';
 import { afterAll, describe, expect, test } from 'vitest';
-import { readStl, readThreeMf } from '../core/files/reading-back';
+import { jpegOf } from '../core/bench/jpeg';
+import { practicePhoto } from '../core/bench/practice-photo';
 import { writeStl } from '../core/files/stl';
-import { closureOf, joined, volumeOf } from '../core/shape/mesh/mesh';
-import { loopNear, sectionAtZ } from '../core/shape/mesh/section';
+import { joined } from '../core/shape/mesh/mesh';
 import { subdivided } from '../core/shape/mesh/subdivided';
+import { answer, sagoma, textOf } from '../testing/sagoma';
 import { scannedCylinder } from '../testing/scanned';
 import { box } from '../testing/solids';
-import { run } from './run';
 
 const root = fileURLToPath(new URL('..', import.meta.url));
 const folder = mkdtempSync(join(tmpdir(), 'sagoma-cli-'));
 afterAll(() => rmSync(folder, { recursive: true, force: true }));
-
-/** The command line in this process. */
-async function sagoma(words: string, input: unknown = '', lines = false) {
-  const text = textOf(input, lines);
-  let out = '';
-  let err = '';
-  const code = await run(words.split(' ').filter(Boolean), {
-    read: file => (file === undefined ? text : readFileSync(file, 'utf8')),
-    atOnce: () => Promise.resolve(text),
-    lines: () => Readable.from(text.split('\n')),
-    out: said => (out += said),
-    err: said => (err += said),
-  });
-  return { code, out, err };
-}
 
 /** As a person or a script runs it, in a process of its own. */
 function inProcess(words: string, input: unknown = '', lines = false) {
@@ -50,16 +34,6 @@ function inProcess(words: string, input: unknown = '', lines = false) {
   });
 }
 
-function textOf(input: unknown, lines: boolean): string {
-  if (typeof input === 'string') return input;
-  if (!lines) return JSON.stringify(input);
-  return (input as unknown[])
-    .map(line => (typeof line === 'string' ? line : JSON.stringify(line)))
-    .join('\n');
-}
-
-const answer = async (words: string, input: unknown) => JSON.parse((await sagoma(words, input)).out);
-
 /** A few moves of a printer, for commands that take a file. */
 function aFile(): string {
   const path = join(folder, 'moves.gcode');
@@ -73,6 +47,36 @@ function aScan(): string {
   const blocks = joined([box([9, 30, 6], [20, -4, 0]), box([5, 8, 11], [20, 18, 6])]);
   writeFileSync(path, writeStl(joined([scannedCylinder(31.7, 20), subdivided(blocks, 0.7)]), 'tube'));
   return path;
+}
+
+/** A strip's end on the sheet, for commands that take a photo. */
+function aPhoto(): string {
+  const path = join(folder, 'photo.jpg');
+  const sizes = { seat_width: 44, seat_height: 34 };
+  const { picture } = practicePhoto('profile-part', { sizes, seed: 3 }, 0, [1350, 1800])!;
+  writeFileSync(path, jpegOf(picture));
+  return path;
+}
+
+/** A dark plate on a light lid. */
+function aFlatbedScan(): string {
+  const path = join(folder, 'flatbed.jpg');
+  const side = 500;
+  const data = Uint8Array.from({ length: 4 * side * side }, (_, i) => {
+    const [x, y] = [(i >> 2) % side, Math.floor((i >> 2) / side)];
+    return i % 4 < 3 && x > 120 && x < 380 && y > 150 && y < 330 ? 20 : 235;
+  });
+  const file = jpegOf({ width: side, height: side, data });
+  // JFIF: 300 pixels of an inch, both ways.
+  file.set([1, 1, 44, 1, 44], 13);
+  writeFileSync(path, file);
+  return path;
+}
+
+function fileFor(command: string): string {
+  if (command === 'trace photo') return aPhoto();
+  if (command === 'trace flatbed') return aFlatbedScan();
+  return command.startsWith('scan') ? aScan() : aFile();
 }
 
 describe('help', () => {
@@ -99,12 +103,15 @@ describe('help', () => {
       'scan align',
       'scan deviate',
       'scan undercut',
+      'trace sheet',
+      'trace photo',
+      'trace flatbed',
     ]);
     for (const command of commands) {
       const help = (await sagoma(`${command} --help`)).out;
       const example = /echo '(.*)' \|/.exec(help)?.[1] ?? '';
       const named = /((?: [A-Z]{4,})+)\n/.exec(help)?.[1]?.trim().split(' ') ?? [];
-      const file = named.map(() => ` ${command.startsWith('scan') ? aScan() : aFile()}`).join('');
+      const file = named.map(() => ` ${fileFor(command)}`).join('');
       const words = /sagoma -- (ref .*)/.exec(help)?.[1] ?? `${command}${file}`;
       const { code, out: json, err } = await sagoma(words, example);
       expect(err, command).toBe('');
@@ -376,121 +383,4 @@ describe('trial next', () => {
       expect((await sagoma('trial next', { ...question, ...bad })).code).toBe(2);
     }
   });
-});
-
-describe('part build', () => {
-  test('the file measures what the answer says', async () => {
-    for (const kind of ['stl', '3mf'] as const) {
-      const out = join(folder, `cap.${kind}`);
-      const made = await answer(`part build --out ${out}`, {
-        recipe: 'round-cap',
-        parameters: { lip: 'skirt' },
-      });
-      expect(made).toMatchObject({ watertight: true, findings: expect.any(Array) });
-      const bytes = new Uint8Array(readFileSync(out));
-      const mesh = kind === 'stl' ? readStl(bytes) : readThreeMf(bytes).meshes[0]!;
-      expect(closureOf(mesh)).toEqual({ openEdges: 0, bodies: 1 });
-      expect(volumeOf(mesh) / made.volume).toBeCloseTo(1, 4);
-      expect(made.mates.map((m: { id: string }) => m.id)).toEqual(['skirt', 'lip']);
-      for (const mate of made.mates) {
-        const loop = loopNear(sectionAtZ(mesh, mate.at[2]), [mate.at[0], mate.at[1]], mate.size, mate.side);
-        expect(Math.abs(loop!.diameter - mate.size), mate.id).toBeLessThan(0.001);
-      }
-    }
-  });
-  test('additions are built, measured where they must fit, and say what is wrong with them', async () => {
-    const out = join(folder, 'plate.3mf');
-    const made = await answer(`part build --out ${out}`, {
-      recipe: 'wall-plate',
-      additions: [
-        { kind: 'shape', parameters: { section: 'round', diameter: 8, rise: 12 }, mate: true },
-        { kind: 'hole', id: 'hole7', parameters: { place: 'top at 99' } },
-      ],
-    });
-    expect(made.bounds.max[2]).toBeCloseTo(16, 3);
-    expect(made.mates.find((m: { id: string }) => m.id === 'shape1').size).toBeCloseTo(8, 2);
-    expect(made.findings[0]).toMatchObject({ level: 'stop', code: 'addition-gone', addition: 'hole7' });
-    const { additions } = await answer('part additions', '');
-    const hole = additions.find((a: { kind: string }) => a.kind === 'hole');
-    expect(hole.parameters.properties.screw.enum).toContain('M4');
-  });
-
-  test('room for a body from a file, named under “models”', async () => {
-    const file = join(folder, 'brick.stl');
-    writeFileSync(file, writeStl(box([10, 6, 2]), 'brick'));
-    const clear = {
-      kind: 'keep-clear',
-      parameters: { form: 'model', model: 'brick', room: 0, z: 3, y: 12 },
-    };
-    const plain = await answer('part build', { recipe: 'wall-plate' });
-    const made = await answer('part build', {
-      recipe: 'wall-plate',
-      additions: [clear],
-      models: { brick: file },
-    });
-    expect(plain.volume - made.volume).toBeCloseTo(60, 1);
-    for (const models of [{}, { brick: join(folder, 'nothing.step') }]) {
-      const input = { recipe: 'wall-plate', additions: [clear], models };
-      const { code, err } = await sagoma('part build', input);
-      expect(code).toBe(2);
-      expect(JSON.parse(err).error.message).toMatch(/no model “brick”|cannot be read/);
-    }
-  });
-
-  test('what is left out follows what was given', async () => {
-    const made = await answer('part build', {
-      recipe: 'round-cap',
-      parameters: { style: 'into', plugDiameter: 60 },
-    });
-    // The flange stands out 3 mm all round.
-    expect(made.bounds.max[1] - made.bounds.min[1]).toBeCloseTo(66, 1);
-  });
-
-  test('a split part comes as pieces', async () => {
-    const out = join(folder, 'halves.3mf');
-    await answer(`part build --out ${out}`, {
-      recipe: 'bush',
-      additions: [{ kind: 'split', parameters: { across: 'x', at: 0, joint: 'glue' } }],
-    });
-    expect(readThreeMf(new Uint8Array(readFileSync(out))).meshes).toHaveLength(2);
-  });
-
-  test('the list names families, bounds and mates', async () => {
-    const { recipes } = await answer('part list', '');
-    for (const recipe of recipes) {
-      expect(['replacement', 'adapter', 'mount']).toContain(recipe.family);
-      expect(recipe.mates.length).toBeGreaterThan(0);
-      for (const [name, schema] of Object.entries<Record<string, unknown>>(recipe.parameters.properties)) {
-        expect(schema, `${recipe.id}, ${name}`).toHaveProperty('default');
-        if (schema.type !== 'number' && schema.type !== 'integer') continue;
-        expect(schema.minimum, `${recipe.id}, ${name}`).toBeLessThan(schema.maximum as number);
-      }
-    }
-    const cap = recipes.find((r: { id: string }) => r.id === 'round-cap');
-    expect(cap.parameters.properties.wall).toMatchObject({ type: 'number', minimum: 0.4, maximum: 30 });
-    const knob = recipes.find((r: { id: string }) => r.id === 'socket-knob');
-    expect(knob.parameters.properties.lobes).toMatchObject({ type: 'integer', minimum: 3, maximum: 12 });
-  });
-
-  test('every recipe’s demo object builds from nothing but its name, and its mates measure', async () => {
-    const { recipes } = await answer('part list', '');
-    const asked = recipes.map(({ id }: { id: string }) => ({ recipe: id }));
-    // One process for all: starting the kernels takes longer than building with them.
-    const { out } = await sagoma('part build --jsonl', asked, true);
-    const answers = out
-      .trim()
-      .split('\n')
-      .map(line => JSON.parse(line));
-    expect(answers).toHaveLength(recipes.length);
-    recipes.forEach(({ id, mates }: { id: string; mates: { id: string }[] }, i: number) => {
-      const built = answers[i];
-      expect(built.watertight, id).toBe(true);
-      expect(built.mates.length, id).toBeGreaterThan(0);
-      for (const mate of built.mates) {
-        expect(mates.map(m => m.id)).toContain(mate.id);
-        expect(['round', 'flats', 'thread']).toContain(mate.kind);
-        expect(Number.isFinite(mate.size), `${id}, ${mate.id}`).toBe(true);
-      }
-    });
-  }, 300_000);
 });

@@ -2,6 +2,7 @@ import { createHash } from 'node:crypto';
 import { readFileSync } from 'node:fs';
 import { z } from 'zod';
 import { readStl } from '../core/files/reading-back';
+import { writeStl } from '../core/files/stl';
 import { kindOf } from '../core/shape/additions';
 import { ADDITION_KINDS, Addition, MOST_ADDITIONS } from '../core/shape/additions/addition';
 import { longName, usualOf, withAdditions } from '../core/shape/additions/with-additions';
@@ -9,6 +10,7 @@ import type { Kernels } from '../core/shape/kernels/kernel';
 import { RECIPES, recipeById } from '../core/shape/recipes';
 import { completed } from '../core/shape/recipes/left-out';
 import { parameterSchema } from '../core/shape/recipes/parameter-schema';
+import type { Recipe } from '../core/shape/recipes/recipe';
 import { solidOf } from '../core/shape/solid';
 import { BadInput } from './command';
 
@@ -31,7 +33,7 @@ export const PartAsked = z.object({
     )
     .max(MOST_ADDITIONS)
     .default([]),
-  /** Bodies to keep clear of: a name for “model”, and its STEP, STL, OBJ or 3MF file. */
+  /** Bodies to keep clear of, or objects to follow: a name for “model”, and its STEP, STL, OBJ, PLY or 3MF file. */
   models: z.record(z.string().regex(/^[\w-]{1,40}$/), z.string()).default({}),
 });
 
@@ -74,12 +76,23 @@ function additionsOf(wished: Wished): Addition[] {
 
 /** Of the part and its additions together, by their long names; a model by its reference. */
 function parametersOf(
+  { parameters: own }: Pick<Recipe, 'parameters'>,
   given: Record<string, unknown>,
   wished: Wished,
   additions: readonly Addition[],
   references: Readonly<Record<string, string>>,
 ) {
   const all = { ...given };
+  for (const spec of own) {
+    const value = given[spec.name];
+    if (spec.kind !== 'model' || value === undefined) continue;
+    if (!(String(value) in references))
+      throw new BadInput(
+        `There is no model “${value}”: name its file under “models”.`,
+        `parameters.${spec.name}`,
+      );
+    all[spec.name] = references[String(value)];
+  }
   wished.forEach(({ parameters, on }, i) => {
     for (const [name, value] of Object.entries(parameters)) {
       if (!kindOf(additions[i]!.kind).parameters.some(spec => spec.name === name))
@@ -99,26 +112,53 @@ function parametersOf(
   return all;
 }
 
-/** A body's file as binary STL, mm. @throws BadInput @param at where the file was named */
-export async function bodyFrom(path: string, at: string, tools: Kernels): Promise<Uint8Array> {
-  let bytes: Uint8Array;
+function fileBytes(path: string, at: string): Uint8Array {
   try {
-    bytes = readFileSync(path);
+    return readFileSync(path);
   } catch (error) {
     throw new BadInput(`${path} cannot be read: ${(error as Error).message}`, at);
   }
+}
+
+/** A body's file as binary STL, mm. @throws BadInput @param at where the file was named */
+export async function bodyFrom(path: string, at: string, tools: Kernels): Promise<Uint8Array> {
+  const bytes = fileBytes(path, at);
   const { readBody } = await import('../core/files/bodies/read-body');
   const read = await readBody(bytes, tools);
   if (!read.ok) throw new BadInput(read.message, at, 'bad-model');
   return read.stl;
 }
 
-/** Reads the files of bodies into the kernels; what each is known by. */
-async function readModels(files: Record<string, string>, to: Kernels): Promise<Record<string, string>> {
+/** A scan's surface as a part follows it, thinned out; a STEP file has no scan in it. */
+async function followedFrom(path: string, at: string, tools: Kernels): Promise<Uint8Array> {
+  const bytes = fileBytes(path, at);
+  if (/\.(step|stp)$/i.test(path)) return bodyFrom(path, at, tools);
+  const { readScan } = await import('../core/scan/read-scan');
+  const { ScanSurface } = await import('../core/scan/scan-surface');
+  const { thinned } = await import('../core/scan/thinned');
+  const { ScanError } = await import('../core/scan/scan-file');
+  try {
+    const mesh = readScan(bytes);
+    if (mesh.triangles.length === 0)
+      throw new BadInput('Points alone have no surface: export triangles.', at);
+    return writeStl(thinned(new ScanSurface(mesh)), 'surface');
+  } catch (error) {
+    if (error instanceof ScanError) throw new BadInput(error.message, at, error.code);
+    throw error;
+  }
+}
+
+/** Reads the files of bodies into the kernels; what each is known by. @param followed names of those that a part follows */
+async function readModels(
+  files: Record<string, string>,
+  followed: ReadonlySet<string>,
+  to: Kernels,
+): Promise<Record<string, string>> {
   const references: Record<string, string> = {};
   const models = new Map(to.models);
   for (const [name, path] of Object.entries(files)) {
-    const stl = await bodyFrom(path, `models.${name}`, to);
+    const read = followed.has(name) ? followedFrom : bodyFrom;
+    const stl = await read(path, `models.${name}`, to);
     const sha256 = createHash('sha256').update(stl).digest('hex');
     models.set(sha256, readStl(stl));
     references[name] = sha256;
@@ -140,9 +180,10 @@ export async function partAsked({ recipe: id, parameters: given, additions: wish
   // The kernels take a third of a second to load: no other command waits for them.
   const { kernels } = await import('../kernels/node');
   const tools = await kernels();
-  const references = await readModels(models, tools);
+  const followed = base.parameters.flatMap(s => (s.kind === 'model' ? [String(given[s.name])] : []));
+  const references = await readModels(models, new Set(followed), tools);
   const checked = parameterSchema(recipe).safeParse(
-    completed(recipe, parametersOf(given, wished, additions, references)),
+    completed(recipe, parametersOf(base, given, wished, additions, references)),
   );
   if (!checked.success) {
     const issue = checked.error.issues[0]!;

@@ -1,31 +1,18 @@
-import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterAll, describe, expect, test } from 'vitest';
 import { writeStl } from '../core/files/stl';
 import { gcodeOf } from '../testing/gcode';
+import { sagoma as run } from '../testing/sagoma';
 import { box, scaled } from '../testing/solids';
 import { toolpathsOf } from '../testing/toolpaths';
-import { run } from './run';
 
 const folder = mkdtempSync(join(tmpdir(), 'sagoma-print-'));
 afterAll(() => rmSync(folder, { recursive: true, force: true }));
 
 async function sagoma(words: string, input: unknown) {
-  let [out, err] = ['', ''];
-  const code = await run(words.split(' '), {
-    read: file => (file === undefined ? JSON.stringify(input) : readFileSync(file, 'utf8')),
-    atOnce: () => Promise.resolve(JSON.stringify(input)),
-    lines: () => {
-      throw new Error('not asked for');
-    },
-    out: said => {
-      out += said;
-    },
-    err: said => {
-      err += said;
-    },
-  });
+  const { code, out, err } = await run(words, input);
   return { code, answer: out && JSON.parse(out), error: err && JSON.parse(err).error };
 }
 

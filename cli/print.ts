@@ -22,6 +22,7 @@ import { PRINTED_STRENGTH } from '../core/shelf/polymers';
 import { given } from '../core/shelf/table';
 import { BadInput, type Command } from './command';
 import { bodyFrom, PartAsked, partAsked } from './part-asked';
+import { rounded } from './rounded';
 
 /** A part by its recipe, or a file of triangles. */
 const Body = z.union([z.strictObject({ file: z.string() }), PartAsked.strict()]);
@@ -130,8 +131,6 @@ const bedOf = ({ printer }: Asked) => {
   const [width, depth, height] = printer.bed ?? [PRINTER.bed.width, PRINTER.bed.depth, PRINTER.bed.height];
   return { width, depth, height };
 };
-
-const rounded = (x: number, digits = 2) => Number(x.toFixed(digits));
 
 export const printPlan: Command<Asked> = {
   name: 'print plan',

@@ -11,6 +11,7 @@ import { printEstimate, printPlan, printRead } from './print';
 import { ref } from './ref';
 import { scanAlign, scanDeviate, scanFind, scanFit, scanInspect, scanSection, scanUndercut } from './scan';
 import { threadIdentify } from './thread';
+import { traceFlatbedCommand, tracePhotoCommand, traceSheet } from './trace';
 import { trialNext } from './trial';
 
 /**
@@ -37,6 +38,9 @@ const COMMANDS = [
   scanAlign,
   scanDeviate,
   scanUndercut,
+  traceSheet,
+  tracePhotoCommand,
+  traceFlatbedCommand,
 ] as Command<never>[];
 
 interface Words {

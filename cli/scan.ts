@@ -1,7 +1,5 @@
-import { readFileSync, statSync, writeFileSync } from 'node:fs';
+import { readFileSync, statSync } from 'node:fs';
 import { z } from 'zod';
-import { writeDrawingDxf } from '../core/files/drawing-dxf';
-import { writeDrawingSvg } from '../core/files/drawing-svg';
 import { aligned } from '../core/scan/align/align';
 import { deviationOf } from '../core/scan/deviate';
 import { findAll } from '../core/scan/find/find';
@@ -14,13 +12,14 @@ import { judgeScan } from '../core/scan/judge';
 import { readScan } from '../core/scan/read-scan';
 import { MOST_BYTES, type RawScan, ScanError } from '../core/scan/scan-file';
 import { ScanSurface } from '../core/scan/scan-surface';
-import { type SectionLoop, sectionOf } from '../core/scan/section/section';
+import { sectionOf } from '../core/scan/section/section';
 import { undercutOf } from '../core/scan/undercut';
 import { SCAN_UNITS, type ScanUnit } from '../core/scan/unit';
-import { flattenedPoints, lengthOfCurve, outlineOfCurves, sweepOf } from '../core/shape/curve';
-import { frameOf } from '../core/shape/drawing/drawing';
+import { lengthOfCurve } from '../core/shape/curve';
 import { basisOf, scaled } from '../core/shape/vector';
 import { BadInput, type Command, type CommandOptions } from './command';
+import { rounded } from './rounded';
+import { segmentOf, writeLines } from './segments';
 
 const FileAsked = z.strictObject({ file: z.string() });
 
@@ -153,9 +152,8 @@ export const scanSection: Command<z.infer<typeof SectionInput>> = {
         'point',
         'no-section',
       );
-    if (options.out !== undefined) writeLines(options.out, loops);
+    if (options.out !== undefined) writeLines(options.out, 'Section', loops);
     const { x, y } = basisOf(plane.normal);
-    const flat = (p: readonly number[]) => p.map(c => rounded(c, 5));
     return {
       loops: loops.map(({ closed, curves }) => ({
         closed,
@@ -163,44 +161,13 @@ export const scanSection: Command<z.infer<typeof SectionInput>> = {
           curves.reduce((sum, c) => sum + lengthOfCurve(c), 0),
           4,
         ),
-        segments: curves.map(c =>
-          c.arc
-            ? {
-                kind: 'arc',
-                from: flat(c.from),
-                to: flat(c.to),
-                centre: flat(c.arc.centre),
-                radius: rounded(c.arc.radius, 5),
-                sweep: rounded((c.arc.turn * sweepOf(c) * 180) / Math.PI, 4),
-              }
-            : { kind: 'line', from: flat(c.from), to: flat(c.to) },
-        ),
+        segments: curves.map(segmentOf),
       })),
       // Beyond the contract: the plane's own two directions, in which the segments are told, about the point.
       frame: { at: point, x: way(x), y: way(y) },
     };
   },
 };
-
-function writeLines(path: string, loops: readonly SectionLoop[]): void {
-  const shapes = loops.map(({ curves, closed }) => ({
-    ink: 'cut' as const,
-    points: curves.length > 0 ? flattenedPoints(outlineOfCurves(curves), SAGITTA) : [],
-    closed,
-  }));
-  const frame = frameOf(shapes, [], 2);
-  const drawing = { title: 'Section', shapes, dimensions: [], frame };
-  const write = /\.svg$/i.test(path)
-    ? () => writeDrawingSvg(drawing, drawing.title, () => null)
-    : /\.dxf$/i.test(path)
-      ? () => writeDrawingDxf(drawing, () => null)
-      : null;
-  if (!write) throw new BadInput('--out is a .svg or a .dxf file.', 'out');
-  writeFileSync(path, write());
-}
-
-/** Arcs as short lines in files, mm. */
-const SAGITTA = 0.005;
 
 const AlignInput = z.strictObject({
   fixed: z.string(),
@@ -341,5 +308,3 @@ function scanFrom(path: string | undefined, { unit = 'mm' }: CommandOptions): Ra
     throw error;
   }
 }
-
-const rounded = (x: number, decimals: number) => Number(x.toFixed(decimals));

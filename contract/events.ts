@@ -18,6 +18,12 @@ export const ServerEvent = z.discriminatedUnion('kind', [
     jobId: z.string().nullable(),
     dimensionId: z.string().nullable(),
   }),
+  /** Another job was laid on the bench. */
+  z.object({ kind: z.literal('bench'), jobId: z.string().nullable() }),
+  /** A photo came from a phone. */
+  z.object({ kind: z.literal('photo'), jobId: z.string(), from: z.string() }),
+  /** The phones that are let in are not the same any more. */
+  z.object({ kind: z.literal('phones') }),
   /** What is being done of a long piece of work that some window asked for. */
   z.object({ kind: z.literal('build'), buildId: z.string(), step: z.string() }),
 ]);

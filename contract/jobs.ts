@@ -1,6 +1,7 @@
 import { z } from 'zod';
-import { Id, JobDocument, MOST_PIECES, Photo, Scan } from '../core/job/document';
+import { JobDocument, Photo } from '../core/job/document';
 import { Edit } from '../core/job/edits';
+import { Id, MOST_PIECES } from '../core/job/fields';
 import { History, HistoryKindName } from '../core/job/history';
 import { LadderTry } from '../core/job/history/ladder';
 import { Look } from '../core/job/history/look';
@@ -8,6 +9,7 @@ import { Print } from '../core/job/history/print';
 import { Remark } from '../core/job/history/remark';
 import { Try, TryMate } from '../core/job/history/try';
 import { Version } from '../core/job/history/version';
+import { Scan } from '../core/job/scans';
 import { STAGES } from '../core/work/stages';
 
 export const CreateJob = z.object({

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { Id } from '../core/job/document';
+import { Id } from '../core/job/fields';
 import { Expected } from '../core/job/history/print';
 
 /** Prints whose hours were noted, by printer, the latest first. */

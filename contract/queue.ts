@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { Id, MOST_PIECES } from '../core/job/document';
+import { Id, MOST_PIECES } from '../core/job/fields';
 
 /** What waits for a printer, over all jobs, and what lies together on a bed. Lengths mm. */
 

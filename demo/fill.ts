@@ -1,16 +1,25 @@
 import { ulid } from 'ulid';
 import type { JobView } from '../contract/jobs';
+import { jpegOf } from '../core/bench/jpeg';
+import { practicePhoto } from '../core/bench/practice-photo';
 import { seedOf } from '../core/bench/random';
 import { readCaliper, type World } from '../core/bench/world';
 import { FEATURES } from '../core/calibration/piece';
 import { writeStl } from '../core/files/stl';
-import type { Reading } from '../core/job/document';
+import type { Photo, Reading } from '../core/job/document';
 import type { Edit } from '../core/job/edits';
 import { newJob } from '../core/job/new-job';
+import type { Scan } from '../core/job/scans';
+import type { Trace } from '../core/job/traces';
 import type { Calibration, Workshop } from '../core/job/workshop';
 import { findingsOf } from '../core/scan/find/findings';
 import { ScanSurface } from '../core/scan/scan-surface';
+import { scannedReading } from '../core/scan/scanned-reading';
+import { followed } from '../core/scan/thinned';
+import { boundsOf, type TriangleMesh } from '../core/shape/mesh/mesh';
 import { requireRecipe } from '../core/shape/recipes';
+import { USUAL_BROKEN, USUAL_TOLERANCE } from '../core/trace/usual';
+import { preparedAs } from '../core/work/scan-trust';
 import { benchTry, readPractice, setWorld } from '../server/bench/bench';
 import { Blobs } from '../server/blobs/blobs';
 import { editJob } from '../server/jobs/editing';
@@ -21,8 +30,10 @@ import { KernelPool } from '../server/solids/pool';
 import { Solids } from '../server/solids/solids';
 import { openStore, type Store } from '../server/store/database';
 import { saveWorkshop } from '../server/workshop/repository';
-import { BOATHOUSE, CALIBRATION, type DemoJob, type DemoStep, JOBS } from './boathouse';
-import { scannedVentPort } from './scanned-object';
+import { BOATHOUSE, CALIBRATION } from './boathouse';
+import { JOBS } from './jobs';
+import { scannedTorch, scannedVentPort } from './scanned-object';
+import type { DemoJob, DemoStep } from './steps';
 
 /** Fills an empty data folder with the boathouse, through the app's own paths: `tsx demo/fill.ts DIR`. */
 const DAY = 86_400_000;
@@ -139,33 +150,75 @@ async function playStep(
       return;
     case 'scan': {
       const mesh = scannedVentPort(world);
-      const scan = {
-        id: ulid(),
-        sha256: await makers.blobs.put(writeStl(mesh, step.label)),
-        label: step.label,
-        unit: 'mm' as const,
-        steps: [],
-      };
+      const scan = await keptScan(mesh, step.label, makers);
       await send({ kind: 'add-scan', scan }, job.revision);
       const rim = findingsOf(new ScanSurface(mesh)).find(
         f => f.kind === 'cylinder' && f.sizes[0]?.kind === 'outside',
       );
       const size = rim?.sizes[0];
       if (!rim || !size) throw new Error('The demo’s scan shows no rim.');
-      const reading: Reading = {
-        id: ulid(),
-        value: Number(size.value.toFixed(4)),
-        text: `${size.value.toFixed(3)}, scanned`,
-        unit: 'mm',
-        at,
-        instrumentId: null,
-        source: 'scan',
-        via: 'import',
-        u: Number(size.u.toFixed(5)),
-        struck: null,
-        scanned: { scan: scan.id, kind: rim.kind, near: [...rim.near] },
-      };
+      const place = { scan: scan.id, kind: rim.kind, near: [...rim.near] as [number, number, number] };
+      const reading = scannedReading({ id: ulid(), at, value: size.value, u: size.u, place });
       await send({ kind: 'add-reading', dimensionId: step.dimension, reading }, job.revision + 1);
+      return;
+    }
+    case 'follow': {
+      const mesh = scannedTorch(world);
+      const scan = await keptScan(mesh, step.label, makers);
+      const surface = followed(new ScanSurface(mesh), { lies: 'drawn', turn: 0 });
+      const { min, max } = boundsOf(surface.mesh);
+      const model = {
+        id: ulid(),
+        sha256: await makers.blobs.put(writeStl(surface.mesh, 'surface')),
+        label: step.label,
+        factor: 1 as const,
+        size: [max[0] - min[0], max[1] - min[1], max[2] - min[2]] as [number, number, number],
+        triangles: surface.mesh.triangles.length / 3,
+        hull: false,
+        surface: true as const,
+        from: { scan: scan.id, prepared: preparedAs(scan) },
+      };
+      const place = { scan: scan.id, kind: 'across' as const, near: [0, 0, 0] as [number, number, number] };
+      const readings = (['width', 'length', 'high'] as const).map(dimensionId => ({
+        dimensionId,
+        reading: scannedReading({ id: ulid(), at, value: surface[dimensionId], u: surface.u, place }),
+      }));
+      const expression = { text: model.id, unit: 'none' as const };
+      const edits: Edit[] = [
+        { kind: 'add-scan', scan },
+        { kind: 'add-model', model },
+        { kind: 'add-readings', readings },
+        { kind: 'parameter', partId: 'part-1', name: 'object', expression },
+      ];
+      for (const [n, edit] of edits.entries()) await send(edit, job.revision + n);
+      return;
+    }
+    case 'photo': {
+      const recipe = job.document.parts.find(p => p.id === 'part-1')!.recipe;
+      const taken = practicePhoto(recipe, world, 0, DEMO_PHOTO);
+      if (!taken) throw new Error('The demo’s object has no flat face.');
+      const { picture, thickness, bars, f35 } = taken;
+      const photo: Photo = {
+        id: ulid(),
+        sha256: await makers.blobs.put(jpegOf(picture)),
+        type: 'image/jpeg',
+        width: picture.width,
+        height: picture.height,
+        label: step.label,
+      };
+      const trace: Trace = {
+        id: ulid(),
+        photo: photo.id,
+        label: step.label,
+        by: { kind: 'sheet', paper: 'a4', middle: 'white', bars, f35 },
+        thickness,
+        broken: USUAL_BROKEN,
+        tolerance: USUAL_TOLERANCE,
+        strokes: [],
+        tidy: [],
+      };
+      await send({ kind: 'add-photo', photo }, job.revision);
+      await send({ kind: 'add-trace', trace }, job.revision + 1);
       return;
     }
     case 'version': {
@@ -196,6 +249,13 @@ async function playStep(
       await store.write(tx => appendRow(tx, job.id, { kind: 'try', row }));
     }
   }
+}
+
+/** px: drawn while the demo is filled. */
+const DEMO_PHOTO = [1350, 1800] as const;
+
+async function keptScan(mesh: TriangleMesh, label: string, { blobs }: Makers): Promise<Scan> {
+  return { id: ulid(), sha256: await blobs.put(writeStl(mesh, label)), label, unit: 'mm', steps: [] };
 }
 
 const [folder] = process.argv.slice(2);

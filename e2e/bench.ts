@@ -37,12 +37,13 @@ export class TestBench {
     return id;
   }
 
-  /** Readings of a new job, one after the other, in mm. @returns the revision after them */
+  /** Readings of a job, a new one or of that revision, one after the other, in mm. @returns the revision after them */
   async read(
     id: string,
     readings: readonly (readonly [dimensionId: string, value: number])[],
+    from = 1,
   ): Promise<number> {
-    let revision = 1;
+    let revision = from;
     for (const [n, [dimensionId, value]] of readings.entries()) {
       const reading = {
         id: `r${n}`,

@@ -6,7 +6,7 @@ import type { Page } from '@playwright/test';
 import { lathe } from '../core/bench/lathe';
 import { scannedBy } from '../core/bench/scanner';
 import { writeStl } from '../core/files/stl';
-import { joined } from '../core/shape/mesh/mesh';
+import { joined, type TriangleMesh } from '../core/shape/mesh/mesh';
 import type { Point3 } from '../core/shape/vector';
 import { box } from '../testing/solids';
 import { expect, ledgerRow, type TestBench, test } from './bench';
@@ -188,4 +188,208 @@ test('what is no scan is refused in words, and nothing is lost', async ({ page, 
       .first(),
   ).toBeVisible();
   await expect(page.getByRole('heading', { name: 'No scan yet' })).toBeVisible();
+});
+
+/** A lens-shaped thing of 50 × 40 × 16 on a speckled scan. */
+const lens = join(tmpdir(), 'sagoma-e2e-lens.stl');
+writeFileSync(
+  lens,
+  writeStl(
+    scannedBy(
+      squeezed(
+        lathe(
+          Array.from({ length: 25 }, (_, i): [number, number] => {
+            const a = Math.PI * (i / 24 - 0.5);
+            return [Math.max(0.01, 25 * Math.cos(a)), 8 * Math.sin(a)];
+          }),
+        ),
+        0.8,
+      ),
+      { spacing: 0.9, noise: 0.03, warp: 0.02, islands: 2 },
+    ),
+    'lens',
+  ),
+);
+function squeezed({ positions, triangles }: TriangleMesh, by: number): TriangleMesh {
+  return { positions: positions.map((x, i) => (i % 3 === 1 ? by * x : x)), triangles };
+}
+
+test('a recess follows a scan: its sizes become readings, and the object is proven to come out', async ({
+  page,
+  bench,
+}) => {
+  const { id } = await bench.api('POST', '/jobs', { title: 'Rest', recipe: 'recess', object: 'lens' });
+  await page.goto(`${bench.url}/jobs/${id}/shape`);
+  await expect(page.getByText('An example stands in for your object')).toBeVisible({ timeout: 30_000 });
+  await page.goto(`${bench.url}/jobs/${id}/measure`);
+  await page.getByRole('tab', { name: 'Scans' }).click();
+  await page.getByLabel('Scan of the object').setInputFiles(lens);
+  await page.getByRole('button', { name: 'Let the part follow this scan' }).click({ timeout: 30_000 });
+  await page.waitForURL(/shape/, { timeout: 30_000 });
+  await expect(ledgerRow(page, 'Its width, front to back as it lies')).toContainText(/39\.\d|40\.\d/);
+  await expect(page.getByText('the object comes free')).toBeVisible({ timeout: 60_000 });
+  await expect(page.getByText('An example stands in')).toHaveCount(0);
+  // Prepared otherwise, it says that the part is as old as the scan was.
+  await page.goto(`${bench.url}/jobs/${id}/measure?by=scans`);
+  await page.getByRole('button', { name: 'Smooth it' }).click({ timeout: 30_000 });
+  await expect(page.getByText(/corners moved by/)).toBeVisible({ timeout: 30_000 });
+  await expect(page.getByText('prepared otherwise since the part took it')).toBeVisible();
+  await page.getByRole('button', { name: 'Take it anew' }).click();
+  await page.waitForURL(/shape/, { timeout: 30_000 });
+  const { document } = await bench.api('GET', `/jobs/${id}`);
+  expect(document.models).toHaveLength(2);
+  expect(document.dimensions.filter((d: { readings: unknown[] }) => d.readings.length === 1)).toHaveLength(3);
+  // In use, neither can be thrown away unseen.
+  await page.getByRole('button', { name: /It lies in the recess/ }).click();
+  await page.getByRole('option', { name: 'on its front' }).click();
+  await expect(page.getByText(/does not go into this opening|would rattle about/).first()).toBeVisible({
+    timeout: 30_000,
+  });
+});
+
+test('a section is printed thin, laid on the object, and says how large the scan is', async ({
+  page,
+  bench,
+}) => {
+  await open(page, bench, '/measure');
+  await addScan(page);
+  await page.getByRole('button', { name: 'Cut here' }).click();
+  await page.getByRole('button', { name: 'Test piece, 2 mm thick' }).click({ timeout: 30_000 });
+  const form = page.getByRole('dialog');
+  await form.getByLabel(/Clearance, mm/).fill('9');
+  await form.getByRole('button', { name: 'Save its file' }).click();
+  await expect(form.getByText('From 0 to 3 mm, across the whole width.')).toBeVisible();
+  await form.getByLabel(/Clearance, mm/).fill('0,3');
+  const saved = page.waitForEvent('download');
+  await form.getByRole('button', { name: 'Save its file' }).click();
+  expect((await saved).suggestedFilename()).toMatch(/test piece 1\.3mf$/);
+  await expect(page.getByText('Not laid on the object yet.')).toBeVisible();
+  await page.getByRole('button', { name: 'How did it lie?' }).click();
+  await form.getByLabel('Play, mm').first().fill('a lot');
+  await form.getByRole('button', { name: 'Keep it' }).click();
+  await expect(form.getByText(/From −5 to 5 mm/)).toBeVisible();
+  await form.getByLabel('Play, mm').first().fill('0.1');
+  await form.getByLabel('Play, mm').last().fill('0.1');
+  await form.getByText('left', { exact: true }).click();
+  await form.getByRole('button', { name: 'Keep it' }).click();
+  await expect(page.getByText(/Off at its left\./)).toBeVisible();
+  await expect(page.getByRole('cell', { name: 'Test piece 1, left to right' })).toBeVisible();
+});
+
+test('a scan is prepared step by step, each told and taken back', async ({ page, bench }) => {
+  await open(page, bench, '/measure');
+  await addScan(page);
+  await page.getByRole('button', { name: 'Close them' }).click();
+  await expect(page.getByText(/Holes up to 3 mm closed/)).toBeVisible({ timeout: 30_000 });
+  await page.getByRole('button', { name: 'Thin it out' }).click();
+  await expect(page.getByText(/% of its triangles/)).toBeVisible({ timeout: 30_000 });
+  await page.getByRole('button', { name: 'Take back' }).click();
+  await expect(page.getByText(/% of its triangles/)).toHaveCount(0);
+  await page.getByRole('button', { name: 'Stand it on three places' }).click();
+  await expect(page.getByText('Press on three places that are level: 0 of 3.')).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Make these three level' })).toBeDisabled();
+  await page.getByRole('button', { name: 'Cancel' }).click();
+  await expect(page.getByText(/Press on a bore/)).toBeVisible();
+});
+
+/** A piece of deck that falls away to its sides. */
+const deck = join(tmpdir(), 'sagoma-e2e-deck.stl');
+writeFileSync(deck, writeStl(deckPiece(), 'deck'));
+function deckPiece(): TriangleMesh {
+  const [columns, rows, step] = [61, 41, 2];
+  const positions: number[] = [];
+  const triangles: number[] = [];
+  for (let j = 0; j < rows; j++)
+    for (let i = 0; i < columns; i++) {
+      const [x, y] = [(i - 30) * step, (j - 20) * step];
+      positions.push(x, y, -0.004 * y * y + 0.05 * x);
+    }
+  for (let j = 0; j + 1 < rows; j++)
+    for (let i = 0; i + 1 < columns; i++) {
+      const a = j * columns + i;
+      triangles.push(a, a + 1, a + columns + 1, a, a + columns + 1, a + columns);
+    }
+  return { positions: Float64Array.from(positions), triangles: Uint32Array.from(triangles) };
+}
+
+test('a foot follows a deck, and posts stand under the places that were pressed', async ({ page, bench }) => {
+  const { id } = await bench.api('POST', '/jobs', { title: 'Foot', recipe: 'contour-foot', object: 'deck' });
+  await page.goto(`${bench.url}/jobs/${id}/measure`);
+  await page.getByRole('tab', { name: 'Scans' }).click();
+  await page.getByLabel('Scan of the object').setInputFiles(deck);
+  await page.getByRole('button', { name: 'Let the part follow this scan' }).click({ timeout: 30_000 });
+  await page.waitForURL(/shape/, { timeout: 30_000 });
+  await expect(page.getByText('the object comes free')).toBeVisible({ timeout: 60_000 });
+  await page.goto(`${bench.url}/jobs/${id}/measure?by=scans`);
+  await page.getByRole('button', { name: 'Choose places for posts' }).click({ timeout: 30_000 });
+  const view = page.locator('canvas').first();
+  const { x, y, width, height } = (await view.boundingBox())!;
+  await page.mouse.click(x + 0.45 * width, y + 0.5 * height);
+  await expect(page.getByText('Press where posts are to stand: 1 so far.')).toBeVisible();
+  await page.mouse.click(x + 0.55 * width, y + 0.5 * height);
+  await page.getByRole('button', { name: 'Posts at these 2 places' }).click();
+  await page.waitForURL(/shape/, { timeout: 30_000 });
+  // Edits are shown before the server has them.
+  const kept = async () => {
+    const { document } = await bench.api('GET', `/jobs/${id}`);
+    const [part] = document.parts;
+    return `${part.parameters.form?.text} ${part.parameters.posts?.text.split(';').length}`;
+  };
+  await expect.poll(kept).toBe('posts 2');
+  await expect(page.getByText('the object comes free')).toBeVisible({ timeout: 60_000 });
+});
+
+test('round things that fit in every turn are put together by three pairs of places', async ({
+  page,
+  bench,
+}) => {
+  await open(page, bench, '/measure');
+  await addScan(page);
+  await page.getByLabel('Scan of the object').setInputFiles(file);
+  await expect(page.getByRole('tab', { name: /port/ })).toHaveCount(2, { timeout: 20_000 });
+  await expect(page.getByRole('heading', { name: 'What it is' })).toBeVisible({ timeout: 20_000 });
+  await page.getByRole('button', { name: 'Put together with' }).click();
+  await page.getByRole('menuitem').first().click();
+  await expect(page.getByText(/pick three pairs of places/i).first()).toBeVisible({ timeout: 60_000 });
+  await page.getByRole('button', { name: 'Pick three pairs' }).click();
+  const form = page.getByRole('dialog');
+  await expect(form.locator('canvas')).toHaveCount(2, { timeout: 30_000 });
+  await expect(form.getByText('Press on place 1.')).toBeVisible();
+  const boxes = await Promise.all([0, 1].map(i => form.locator('canvas').nth(i).boundingBox()));
+  for (const [u, v] of [
+    [0.42, 0.6],
+    [0.6, 0.62],
+    [0.5, 0.4],
+  ] as const)
+    for (const box of boxes) {
+      await page.mouse.click(box!.x + u * box!.width, box!.y + v * box!.height);
+      await page.waitForTimeout(200);
+    }
+  await expect(form.getByText('3 of 3 pairs at least.')).toBeVisible();
+  await form.getByRole('button', { name: 'Lay it on by these' }).click();
+  await expect(page.getByText(/Put together with/).last()).toBeVisible({ timeout: 60_000 });
+  await expect(page.getByText(/of it lie on this one/)).toBeVisible({ timeout: 60_000 });
+});
+
+test('without a scanner: the practice scanner brings the hidden object, and what may be meant is offered', async ({
+  page,
+  bench,
+}) => {
+  await bench.switchOnPractice();
+  const { id } = await bench.api('POST', '/jobs', {
+    title: 'Sleeve',
+    recipe: 'stepped-sleeve',
+    object: 'bore',
+  });
+  await page.goto(`${bench.url}/jobs/${id}/measure?by=scans`);
+  await page.getByRole('button', { name: 'Practice scanner' }).click();
+  await expect(page.getByRole('tab', { name: 'practice scan 1' })).toBeVisible({ timeout: 30_000 });
+  await findAll(page);
+  await page.getByRole('button', { name: /^Bore/ }).first().click();
+  await expect(page.getByText(/On one axis with the round outside/)).toBeVisible();
+  // Another recipe’s object nobody made.
+  const other = await bench.api('POST', '/jobs', { title: 'Plate', recipe: 'wall-plate', object: 'wall' });
+  await page.goto(`${bench.url}/jobs/${other.id}/measure?by=scans`);
+  await page.getByRole('button', { name: 'Practice scanner' }).click();
+  await expect(page.getByText('The practice scanner has no object for this recipe')).toBeVisible();
 });

@@ -138,6 +138,9 @@ test('an edit made while the server is away is kept, sent later, and survives a 
   await expect(ledgerRow(page, 'Rim, outside')).toContainText('4 readings');
   await bench.start();
   await expect(page.getByText('The server does not answer')).toBeHidden();
+  await expect
+    .poll(async () => (await bench.api('GET', `/jobs/${id}`)).document.dimensions[0].readings.length)
+    .toBe(4);
   await page.reload();
   await expect(ledgerRow(page, 'Rim, outside')).toContainText('4 readings');
   expect((await bench.api('GET', `/jobs/${id}`)).document.dimensions[0].readings).toHaveLength(4);

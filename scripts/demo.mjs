@@ -11,7 +11,7 @@ import {
   serve,
 } from './setup.mjs';
 
-const given = options({ fresh: 'flag', port: 'value', data: 'value' });
+const given = options({ fresh: 'flag', port: 'value', data: 'value', lan: 'flag' });
 const data = resolve(given.data ?? join(root, 'demo-data'));
 
 ensureInstalled();
@@ -23,4 +23,8 @@ if (given.fresh) {
     rmSync(join(data, name), { recursive: true, force: true });
 }
 ensureDemo(data);
-serve({ SAGOMA_DATA: data, SAGOMA_PORT: given.port ?? process.env.SAGOMA_PORT ?? '4317' });
+serve({
+  SAGOMA_DATA: data,
+  SAGOMA_PORT: given.port ?? process.env.SAGOMA_PORT ?? '4317',
+  ...(given.lan ? { SAGOMA_LAN: '1' } : {}),
+});

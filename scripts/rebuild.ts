@@ -1,8 +1,9 @@
 import { buildPart } from '../core/shape/build';
-import { type CheckContext, NO_DEMANDS } from '../core/shape/checks/context';
+import type { CheckContext } from '../core/shape/checks/context';
 import { inspectPart } from '../core/shape/checks/inspect';
 import { RECIPES } from '../core/shape/recipes';
 import { kernels } from '../kernels/node';
+import { PLAIN_CONTEXT } from '../testing/plain-context';
 
 /**
  * Warm, ms, median of nine a recipe: rebuild for the screen after one number changes, and all checks on the file's
@@ -23,14 +24,7 @@ const timed = async (rounds: number, run: (i: number) => void): Promise<number> 
   return median(times);
 };
 const asked: CheckContext = {
-  lineWidth: 0.4,
-  density: 1.27,
-  bed: { width: 300, depth: 300, height: 300 },
-  flexible: false,
-  strainLimit: 0.02,
-  ledger: {},
-  measured: {},
-  ...NO_DEMANDS,
+  ...PLAIN_CONTEXT,
   strength: { name: 'PETG', along: 40, across: 20 },
   loads: [
     { id: 'a', words: 'pull', kind: 'force', amount: 50, towards: 'right', at: 'top', held: 'underside' },

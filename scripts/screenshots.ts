@@ -29,6 +29,7 @@ const views: [
   ['brief', `${cap}/brief`],
   ['measure', `${cap}/measure`, { select: 'Groove, outside' }],
   ['scans', `${cap}/measure?by=scans`],
+  ['photos', `${job('Rubbing')}/measure?by=photos`],
   ['sheet', `${job('Rail')}/sheet`],
   ['shelf', `/shelf?ask=${encodeURIComponent('5.5 across flats')}`],
   ['fit', `${cap}/fit`, { select: 'Skirt over rim' }],
@@ -39,11 +40,10 @@ const views: [
   ['try', `${cap}/try`],
   ['keep', `${job('Trestle')}/keep`],
   ['shape-cradle', `${job('Cradle')}/shape`, { select: 'Slab between the sides', dark: true }],
-  ['shape-profile', `${job('Rubbing')}/shape`, { select: 'Width in its seat' }],
   ['calibration', '/workshop/calibrations/petg-fine'],
   ['lessons', '/workshop/lessons'],
   ['workshop', '/workshop'],
-  ['measure-phone', `${job('Drain')}/measure`, { width: 390 }],
+  ['phone', '/phone/readings', { width: 390 }],
 ];
 for (const [name, path, { select, open, check, dark, width } = {}] of views) {
   // Names on the command line: only those.
@@ -54,6 +54,13 @@ for (const [name, path, { select, open, check, dark, width } = {}] of views) {
       colorScheme: dark ? 'dark' : 'light',
     })
   ).newPage();
+  // A phone shows the job on the bench.
+  if (name === 'phone')
+    await fetch(`${base}/api/on-bench`, {
+      method: 'PUT',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify({ jobId: cap.split('/').at(-1) }),
+    });
   await page.goto(base + path);
   await page.getByRole('heading').first().waitFor();
   if (path.endsWith('shape')) {
@@ -70,6 +77,12 @@ for (const [name, path, { select, open, check, dark, width } = {}] of views) {
   if (name === 'scans') {
     await page.getByRole('button', { name: 'Find all that is on it' }).click({ timeout: 60_000 });
     await page.getByRole('button', { name: /^Round outside diameter 31/ }).click({ timeout: 60_000 });
+  }
+  if (name === 'photos') {
+    await page.getByRole('button', { name: /^Hole 1/ }).click({ timeout: 60_000 });
+    await page.getByRole('button', { name: 'Lay it over' }).click();
+    await page.getByRole('button', { name: 'Move the part' }).waitFor({ timeout: 60_000 });
+    await page.getByRole('heading', { name: 'Photos to trace' }).scrollIntoViewIfNeeded();
   }
   if (check) {
     await page.getByText(check).click();

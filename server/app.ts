@@ -1,11 +1,11 @@
 import { existsSync } from 'node:fs';
 import express, { type Express, Router } from 'express';
-import expressStaticGzip from 'express-static-gzip';
 import { z } from 'zod';
 import { ChoicesAsked } from '../contract/import';
 import type { LessonsAnswer } from '../contract/lessons';
 import type { PaceAnswer } from '../contract/pace';
 import { Workshop } from '../core/job/workshop';
+import { MIDDLES, PAPERS } from '../core/trace/sheet/layout';
 import { benchRoutes } from './bench/bench';
 import { Blobs } from './blobs/blobs';
 import { importBundle, lookAtBundle } from './bundle/bundle';
@@ -13,16 +13,23 @@ import { calibrationRoutes } from './calibration/routes';
 import type { App } from './context';
 import { deviceRoutes } from './device/routes';
 import { errorHandler, notFound, unknownRoute } from './errors';
-import { Events } from './events';
+import { Events, tabOfStream } from './events';
 import { hostAndOrigin, securityHeaders } from './guard';
 import { tabOf } from './jobs/answering';
 import { notedPrints } from './jobs/prints';
 import { queueRoutes } from './jobs/queue-routes';
 import { RackReader } from './jobs/rack';
 import { jobRoutes } from './jobs/routes';
-import type { Log } from './log';
+import { type Log, logRequests } from './log';
 import { modelRoutes } from './models/routes';
+import { servePage } from './page';
 import { passphraseGate } from './passphrase';
+import { PhoneDoor } from './phone/door';
+import { createDoorApp } from './phone/door-app';
+import { OnBench } from './phone/on-bench';
+import { Pairing } from './phone/pairing';
+import { onBenchRoutes, phoneRoutes } from './phone/routes';
+import { Visits } from './phone/visits';
 import { Builds } from './solids/builds';
 import { KernelPool } from './solids/pool';
 import { Solids } from './solids/solids';
@@ -39,6 +46,8 @@ export interface AppOptions {
   hosts?: readonly string[];
   /** Asked of every browser; left out where only this machine is served. */
   passphrase?: string;
+  /** The phones' door is at this port once it is opened; 0 or left out, at a free one. */
+  phonePort?: number;
   /** Kernel threads shared with other servers of this process; left out, its own. */
   pool?: KernelPool;
   reader?: KernelPool;
@@ -53,7 +62,7 @@ const MOST_BUNDLE = '64mb';
 export function createApp(
   store: Store,
   options: AppOptions,
-): { express: Express; app: App; close(): Promise<void> } {
+): { express: Express; app: App; phones: PhoneDoor; close(): Promise<void> } {
   const blobs = new Blobs(store);
   const pool = options.pool ?? new KernelPool();
   const reader = options.reader ?? KernelPool.forReading();
@@ -66,39 +75,36 @@ export function createApp(
     solids: new Solids(store, blobs, pool),
     builds: new Builds(events),
     events,
+    onBench: new OnBench(store, events),
     rack: new RackReader(store, reader, events, options.version),
     version: options.version,
   };
+  const { log } = options;
+  const page = options.page && existsSync(options.page) ? options.page : undefined;
+  const api = apiRoutes(app);
+  const pairing = new Pairing();
+  const visits = new Visits();
+  const phones = new PhoneDoor(
+    createDoorApp({ store, events, log, pairing, visits, api, page }),
+    options.phonePort ?? 0,
+  );
   const server = express();
   server.disable('x-powered-by');
   server.use(securityHeaders);
-  server.use(hostAndOrigin(options.hosts ?? []));
-  server.use((req, res, next) => {
-    const start = performance.now();
-    res.on('finish', () => {
-      if (req.path.startsWith('/api')) {
-        options.log.info(
-          {
-            method: req.method,
-            path: req.path,
-            status: res.statusCode,
-            ms: Math.round(performance.now() - start),
-          },
-          'request',
-        );
-      }
-    });
-    next();
-  });
+  server.use(hostAndOrigin(() => options.hosts ?? []));
+  server.use(logRequests(log));
   if (options.passphrase !== undefined) server.use(passphraseGate(options.passphrase));
-  server.use('/api', apiRoutes(app));
-  if (options.page && existsSync(options.page)) servePage(server, options.page);
-  server.use(errorHandler(options.log));
+  server.use('/api/phones', phoneRoutes({ store, events, pairing, visits, door: phones }));
+  server.use('/api', api);
+  if (page) servePage(server, page);
+  server.use(errorHandler(log));
   return {
     express: server,
     app,
+    phones,
     async close() {
       app.events.close();
+      await phones.shut();
       // One that was handed in is its owner's.
       if (!options.pool) await pool.close();
       if (!options.reader) await reader.close();
@@ -119,7 +125,7 @@ function apiRoutes(app: App): Router {
     if (req.get('x-sagoma-tab')) events.hear(tabOf(req));
     next();
   });
-  api.get('/events', (req, res) => events.listen(req, res, String(req.query.tab ?? 'script').slice(0, 60)));
+  api.get('/events', (req, res) => events.listen(req, res, tabOfStream(req)));
   const bundle = express.raw({ type: () => true, limit: MOST_BUNDLE });
   const bytesOf = (req: express.Request) =>
     new Uint8Array(Buffer.isBuffer(req.body) ? req.body : Buffer.alloc(0));
@@ -136,6 +142,16 @@ function apiRoutes(app: App): Router {
   api.post('/presence', (req, res) => {
     for (const tab of Presence.parse(req.body).tabs) events.hear(tab);
     res.status(204).end();
+  });
+  api.use('/on-bench', onBenchRoutes(app.onBench));
+  api.get('/reference-sheet.pdf', async (req, res) => {
+    const asked = z.object({ paper: z.enum(PAPERS), middle: z.enum(MIDDLES) }).parse(req.query);
+    const { file } = await app.reader.run('drawReferenceSheet', asked);
+    res.set({
+      'content-type': 'application/pdf',
+      'content-disposition': `attachment; filename="sagoma-sheet-${asked.paper}${asked.middle === 'dark' ? '-dark' : ''}.pdf"`,
+    });
+    res.end(Buffer.from(file));
   });
   api.get('/workshop', async (_req, res) => {
     res.json(await readWorkshop(store.db));
@@ -170,28 +186,4 @@ function apiRoutes(app: App): Router {
   api.use('/bench', benchRoutes(app));
   api.use(unknownRoute);
   return api;
-}
-
-function servePage(server: Express, page: string): void {
-  server.use(
-    expressStaticGzip(page, {
-      enableBrotli: true,
-      orderPreference: ['br'],
-      serveStatic: {
-        setHeaders: (res, path) => {
-          // Built files carry a hash in their name; the page itself does not.
-          res.setHeader(
-            'cache-control',
-            path.includes('/assets/') ? 'public, max-age=31536000, immutable' : 'no-cache',
-          );
-        },
-      },
-    }),
-  );
-  server.get('/{*path}', (req, res, next) => {
-    // A file that is gone, of a page from before an update, is no page.
-    if (!req.accepts('html') || req.path.startsWith('/assets/') || /\.\w+$/.test(req.path)) return next();
-    res.sendFile('index.html', { root: page, headers: { 'cache-control': 'no-cache' } });
-  });
-  server.use(unknownRoute);
 }

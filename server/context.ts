@@ -1,6 +1,7 @@
 import type { Blobs } from './blobs/blobs';
 import type { Events } from './events';
 import type { RackReader } from './jobs/rack';
+import type { OnBench } from './phone/on-bench';
 import type { Builds } from './solids/builds';
 import type { KernelPool } from './solids/pool';
 import type { Solids } from './solids/solids';
@@ -16,6 +17,7 @@ export interface App {
   solids: Solids;
   builds: Builds;
   events: Events;
+  onBench: OnBench;
   /** What is known of every job at a glance, and what all of them taught. */
   rack: RackReader;
   version: string;

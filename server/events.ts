@@ -8,9 +8,17 @@ const HEARTBEAT = 15_000;
 /** Whose edit it is where no window made it, as an import’s: any window may undo it. */
 export const NO_WINDOW = 'no window';
 
+/** Which window a stream is for. */
+export const tabOfStream = (req: Request): string => String(req.query.tab ?? 'script').slice(0, 60);
+
+interface Listener {
+  tab: string;
+  wants(event: ServerEvent): boolean;
+}
+
 /** Server-sent events to every open window, and which windows are open. */
 export class Events {
-  private readonly windows = new Map<Response, string>();
+  private readonly windows = new Map<Response, Listener>();
   private readonly heard = new Map<string, number>();
   private readonly started = Date.now();
   private readonly pulse = setInterval(() => {
@@ -18,7 +26,7 @@ export class Events {
     for (const [tab, at] of this.heard) if (Date.now() - at > PRESENCE) this.heard.delete(tab);
   }, HEARTBEAT).unref();
 
-  listen(req: Request, res: Response, tab: string): void {
+  listen(req: Request, res: Response, tab: string, wants: Listener['wants'] = () => true): void {
     res.writeHead(200, {
       'content-type': 'text/event-stream',
       'cache-control': 'no-store',
@@ -26,7 +34,7 @@ export class Events {
       'x-accel-buffering': 'no',
     });
     res.write('retry: 1000\n\n');
-    this.windows.set(res, tab);
+    this.windows.set(res, { tab, wants });
     this.hear(tab);
     req.on('close', () => {
       this.windows.delete(res);
@@ -43,11 +51,15 @@ export class Events {
     if (tab === NO_WINDOW) return false;
     // Just after a start no window has reconnected yet: count every window as open.
     if (Date.now() - this.started < PRESENCE) return true;
-    return [...this.windows.values()].includes(tab) || Date.now() - (this.heard.get(tab) ?? 0) < PRESENCE;
+    return (
+      [...this.windows.values()].some(w => w.tab === tab) ||
+      Date.now() - (this.heard.get(tab) ?? 0) < PRESENCE
+    );
   }
 
   send(event: ServerEvent): void {
-    for (const res of this.windows.keys()) res.write(`data: ${JSON.stringify(event)}\n\n`);
+    const line = `data: ${JSON.stringify(event)}\n\n`;
+    for (const [res, { wants }] of this.windows) if (wants(event)) res.write(line);
   }
 
   close(): void {

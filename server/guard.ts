@@ -5,13 +5,13 @@ import { HttpError } from './errors';
 /**
  * Only pages that this server served may talk to it: another site's page could otherwise reach a server
  * on this machine through the maker's browser (by name rebinding or a plain cross-site post).
- * @param names hosts besides this machine's own that the maker asked to be reached by
+ * @param names hosts besides this machine's own that it is reached by just now
  */
-export function hostAndOrigin(names: readonly string[]): RequestHandler {
-  const allowed = new Set(['localhost', '127.0.0.1', '[::1]', ...names]);
+export function hostAndOrigin(names: () => readonly string[]): RequestHandler {
   return (req, _res, next) => {
     const host = req.headers.host ?? '';
-    if (!allowed.has(hostName(host))) {
+    const name = hostName(host);
+    if (!OWN.has(name) && !names().includes(name)) {
       throw new HttpError(
         403,
         'wrong-host',
@@ -26,7 +26,15 @@ export function hostAndOrigin(names: readonly string[]): RequestHandler {
   };
 }
 
-const hostName = (host: string) => host.replace(/:\d+$/, '');
+const OWN = new Set(['localhost', '127.0.0.1', '[::1]']);
+const hostName = (host: string) => host.replace(/:\d+$/, '').toLowerCase();
+
+/** Whoever would change something says that it is our own page: browsers always do. */
+export const onlyOwnPage: RequestHandler = (req, _res, next) => {
+  if (!['GET', 'HEAD'].includes(req.method) && req.headers.origin === undefined)
+    throw new HttpError(403, 'wrong-origin', 'Only Sagoma’s own page may ask for this.');
+  next();
+};
 
 function sameHost(origin: string, host: string): boolean {
   try {

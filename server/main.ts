@@ -13,18 +13,16 @@ import { openStore } from './store/database';
 /**
  * Starts the server. `SAGOMA_DATA` is the data folder, `SAGOMA_PORT` the port (0 takes a free one),
  * `SAGOMA_HOST` the address to bind to: this machine only unless the maker asks for more, and then only with
- * `SAGOMA_PASSPHRASE`.
+ * `SAGOMA_PASSPHRASE`. `SAGOMA_LAN=1` lets phones of the same network in from the start, at `SAGOMA_PHONE_PORT`.
  */
 const log = createLog();
 const folder = resolve(process.env.SAGOMA_DATA ?? 'data');
 const host = process.env.SAGOMA_HOST ?? '127.0.0.1';
-const port = Number(process.env.SAGOMA_PORT ?? 4317);
-if (!Number.isInteger(port) || port < 0 || port > 65_535) {
-  process.stderr.write(
-    `“${process.env.SAGOMA_PORT}” is no port: give a number from 1 to 65535, or 0 for a free one.\n`,
-  );
-  process.exit(1);
-}
+const port = portOf(process.env.SAGOMA_PORT ?? '4317');
+/** Phones come in by a port of their own, the next one unless it is said. */
+const phonePort = portOf(
+  process.env.SAGOMA_PHONE_PORT ?? String(port === 0 ? 0 : Math.min(port + 1, 65_535)),
+);
 const passphrase = process.env.SAGOMA_PASSPHRASE;
 if (!isThisMachine(host) && (passphrase ?? '').length < SHORTEST_PASSPHRASE) {
   process.stderr.write(
@@ -41,10 +39,11 @@ try {
   const removed = await sweepRemoved(store);
   if (removed > 0) log.info({ removed }, 'jobs that were removed from the rack went for good');
   const swept = await sweepBlobs(store);
-  const { express, app, close } = createApp(store, {
+  const { express, app, phones, close } = createApp(store, {
     log,
     version,
     page: resolve(ROOT, 'dist'),
+    phonePort,
     ...(isThisMachine(host) ? {} : { passphrase: passphrase! }),
     hosts: isThisMachine(host) ? [] : [host, ...(process.env.SAGOMA_NAMES ?? '').split(',').filter(Boolean)],
   });
@@ -61,7 +60,16 @@ try {
     const at = (server.address() as AddressInfo).port;
     log.info({ folder, port: at, swept }, 'started');
     process.stdout.write(`Sagoma is at http://localhost:${at}\n`);
+    if (process.env.SAGOMA_LAN === '1') void letPhonesIn();
   });
+  const letPhonesIn = async () => {
+    try {
+      await phones.open();
+      process.stdout.write(`Phones are let in at port ${phones.port}: pair one on the workshop page.\n`);
+    } catch (error) {
+      process.stderr.write(`${(error as Error).message}\n`);
+    }
+  };
   let stopping = false;
   const stop = () => {
     if (stopping) return;
@@ -77,4 +85,11 @@ try {
 } catch (error) {
   process.stderr.write(`${error instanceof Error ? error.message : String(error)}\n`);
   process.exit(1);
+}
+
+function portOf(text: string): number {
+  const port = Number(text);
+  if (Number.isInteger(port) && port >= 0 && port <= 65_535) return port;
+  process.stderr.write(`“${text}” is no port: give a number from 1 to 65535, or 0 for a free one.\n`);
+  return process.exit(1);
 }

@@ -46,7 +46,9 @@ function png(width: number, height: number, rows = Math.min(height, 4)): Uint8Ar
 }
 
 describe('photos', () => {
-  test('a photo is kept, given back as what it is, and goes along in a bundle', async () => {
+  test('a photo is kept, given back as what it is, and goes along in a bundle', {
+    timeout: 20_000,
+  }, async () => {
     const { id } = await server.newJob();
     const bytes = png(4, 3);
     const sent = await server.call('POST', `/jobs/${id}/photos?label=from%20above`, bytes);
@@ -83,7 +85,7 @@ describe('photos', () => {
     ['nothing', new Uint8Array(), 422, 'bad-photo'],
     ['a head without a body', png(4, 3).slice(0, 12), 422, 'bad-photo'],
     ['a billion pixels', png(19_000, 19_000, 1), 422, 'photo-too-large'],
-    ['over 12 MB', new Uint8Array(13e6), 413, 'too-large'],
+    ['over 32 MB', new Uint8Array(34e6), 413, 'too-large'],
   ])('%s is refused', async (_, bytes, status, code) => {
     const { id } = await server.newJob();
     const answer = await server.call('POST', `/jobs/${id}/photos`, bytes);

@@ -50,7 +50,8 @@ test('guessing is slow and soon stopped, for the right answer too', async () => 
   for (let i = 0; i < 5; i++) expect((await enter(`guess ${i}`)).status).toBe(401);
   const late = await enter('oar and rigger');
   expect(late.status).toBe(429);
-  expect(late.headers.get('retry-after')).toBe('60');
+  expect(Number(late.headers.get('retry-after'))).toBeGreaterThan(50);
+  expect(await late.text()).toContain('Too many wrong answers');
 });
 
 test('beyond this machine the server starts only with one', () => {

@@ -1,5 +1,6 @@
 import { createHash, randomBytes, scryptSync, timingSafeEqual } from 'node:crypto';
 import express, { type Request, type RequestHandler, type Response, Router } from 'express';
+import { atMostWrong } from './at-most';
 import { HttpError } from './errors';
 
 /**
@@ -13,7 +14,6 @@ const COOKIE = 'sagoma_session';
 const REMEMBERED = 30 * 24 * 3600;
 /** Wrong answers in one minute, from one address and from all of them. */
 const MOST_WRONG = { one: 5, all: 40 };
-const MINUTE = 60_000;
 /** scrypt's cost: some 100 ms and 32 MB a try. */
 const COST = { N: 2 ** 15, r: 8, p: 1, maxmem: 64e6 };
 
@@ -22,23 +22,12 @@ export function passphraseGate(passphrase: string): Router {
   const slow = (text: string) => scryptSync(text.normalize('NFKC'), salt, 32, COST);
   const wanted = slow(passphrase);
   const sessions = new Set<string>();
-  const wrong: { from: string; at: number }[] = [];
   const key = (token: string) => createHash('sha256').update(token).digest('hex');
 
-  const tooOften = (from: string): boolean => {
-    while (wrong.length > 0 && Date.now() - wrong[0]!.at > MINUTE) wrong.shift();
-    return wrong.length >= MOST_WRONG.all || wrong.filter(w => w.from === from).length >= MOST_WRONG.one;
-  };
   const enter: RequestHandler = (req, res) => {
-    const from = req.socket.remoteAddress ?? '';
-    if (tooOften(from))
-      return ask(res.status(429).set('retry-after', '60'), 'Too many wrong answers: wait a minute.');
     const said: unknown = (req.body as { passphrase?: unknown } | undefined)?.passphrase;
-    // Counted before the slow hash, so that many at once do not slip through beside each other.
-    wrong.push({ from, at: Date.now() });
     if (typeof said !== 'string' || said.length > 200 || !timingSafeEqual(slow(said), wanted))
       return ask(res.status(401), 'That is not the passphrase.');
-    wrong.splice(0, wrong.length, ...wrong.filter(w => w.from !== from));
     const token = randomBytes(32).toString('base64url');
     sessions.add(key(token));
     res.cookie(COOKIE, token, { httpOnly: true, sameSite: 'strict', path: '/', maxAge: REMEMBERED * 1000 });
@@ -46,7 +35,15 @@ export function passphraseGate(passphrase: string): Router {
   };
 
   const router = Router();
-  router.post('/enter', express.urlencoded({ extended: false, limit: '2kb' }), enter);
+  const tooOften = {
+    handler: (_req: Request, res: Response) => ask(res.status(429), 'Too many wrong answers: wait a minute.'),
+  };
+  router.post(
+    '/enter',
+    ...atMostWrong(MOST_WRONG.one, MOST_WRONG.all, tooOften),
+    express.urlencoded({ extended: false, limit: '2kb' }),
+    enter,
+  );
   router.use((req, res, next) => {
     const token = cookieOf(req);
     if (token !== null && sessions.has(key(token))) return next();

@@ -1,10 +1,11 @@
 import { buildPart } from '../core/shape/build';
-import { type CheckContext, NO_DEMANDS } from '../core/shape/checks/context';
+import type { CheckContext } from '../core/shape/checks/context';
 import { inspectPart } from '../core/shape/checks/inspect';
 import type { Finding } from '../core/shape/findings/finding';
 import type { Kernels } from '../core/shape/kernels/kernel';
 import type { Parameters } from '../core/shape/recipes/parameters';
 import { partWith, type Wish } from './part-with';
+import { PLAIN_CONTEXT } from './plain-context';
 
 /** For tests: a recipe's demo object with additions and other numbers, built and looked at as before a print. */
 export function inspected(
@@ -28,14 +29,9 @@ export function inspected(
       }),
   );
   const context: CheckContext = {
-    lineWidth: 0.4,
-    bed: { width: 300, depth: 300, height: 300 },
-    flexible: false,
-    density: 1.24,
+    ...PLAIN_CONTEXT,
     strainLimit: 0.3,
-    measured: {},
     ledger,
-    ...NO_DEMANDS,
     ...other,
   };
   return inspectPart(recipe, parameters, outcome.part, context, kernels, outcome.findings).findings;

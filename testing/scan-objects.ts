@@ -66,3 +66,27 @@ export function secondBlock(): TriangleMesh {
   const peg = M.cylinder(12, 3, 3, ROUND).translate([-38, -28, 10]);
   return meshOf(M.union([plate, octagon, cone, peg]).subtract(M.union([socket, slot, ...holes])));
 }
+
+const knob = (radius: number, at: [number, number, number]) =>
+  M.sphere(radius, ROUND).scale([1, 1, 0.8]).translate(at);
+
+/** A lever, bent up and down, the same left and right of y = 0. */
+export function lever(): TriangleMesh {
+  const [a, b, c] = [knob(15, [0, 0, 0]), knob(9, [40, 0, 6]), knob(12, [90, 0, -4])];
+  return meshOf(M.union([M.hull([a, b]), M.hull([b, c])]));
+}
+
+/** A grip, bent and thick at one end, 128 × 32 × 24: hulls of flattened balls. */
+export function grip(): TriangleMesh {
+  const [a, b, c, d] = [
+    knob(15, [0, 0, 0]),
+    knob(11, [40, 2, 3]),
+    knob(13, [85, -4, 0]),
+    knob(8, [105, -8, -2]),
+  ];
+  return meshOf(M.union([M.hull([a, b]), M.hull([b, c]), M.hull([c, d])]));
+}
+
+/** A stem of 12 with a cap of 30 on it, 6 thick, 24 high: lying on its cap nothing of it holds, on its stem the cap does. */
+export const mushroom = (): TriangleMesh =>
+  meshOf(M.cylinder(24, 6, 6, ROUND).add(M.cylinder(6, 15, 15, ROUND).translate([0, 0, 18])));

@@ -10,9 +10,12 @@ import { openStore } from '../server/store/database';
 import { readEdit } from './read-edit';
 
 /** A real server on a free port over a throw-away data folder, for tests. */
-export async function testServer(folder = mkdtempSync(join(tmpdir(), 'sagoma-'))) {
-  const { express, app, close } = createApp(await openStore(folder), {
-    log: pino({ level: 'silent' }),
+export async function testServer(
+  folder = mkdtempSync(join(tmpdir(), 'sagoma-')),
+  log = pino({ level: 'silent' }),
+) {
+  const { express, app, phones, close } = createApp(await openStore(folder), {
+    log,
     version: 'test',
   });
   const server = createServer(express);
@@ -49,6 +52,7 @@ export async function testServer(folder = mkdtempSync(join(tmpdir(), 'sagoma-'))
     base,
     folder,
     app,
+    phones,
     call,
     bytes: async (path: string) => new Uint8Array(await (await fetch(`${base}/api${path}`)).arrayBuffer()),
     newJob: async (title = 'Cap', recipe = 'round-cap'): Promise<JobAnswer> =>

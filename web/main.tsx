@@ -19,6 +19,8 @@ const AboutPage = lazy(() => import('./about/AboutPage'));
 const JobPage = lazy(() => import('./job/JobPage'));
 const StagePage = lazy(() => import('./stages/StagePage'));
 const LessonsPage = lazy(() => import('./workshop/lessons/LessonsPage'));
+const PairPage = lazy(() => import('./phone/PairPage'));
+const PhonePage = lazy(() => import('./phone/PhonePage'));
 const QueuePage = lazy(() => import('./queue/QueuePage'));
 const ShelfPage = lazy(() => import('./shelf/ShelfPage'));
 const SheetPage = lazy(() => import('./sheet/SheetPage'));
@@ -78,6 +80,22 @@ const router = createBrowserRouter([
         element: (
           <Suspense fallback={<Loading what="Walking to the shelf" />}>
             <ShelfPage />
+          </Suspense>
+        ),
+      },
+      {
+        path: '/pair',
+        element: (
+          <Suspense fallback={<Loading what="Opening" />}>
+            <PairPage />
+          </Suspense>
+        ),
+      },
+      {
+        path: '/phone/:what?',
+        element: (
+          <Suspense fallback={<Loading what="Looking at the bench" />}>
+            <PhonePage />
           </Suspense>
         ),
       },

@@ -1,7 +1,9 @@
 import { boundsOf, facing, joined, onlyTriangles, type TriangleMesh } from '../shape/mesh/mesh';
+import { placedMesh } from '../shape/mesh/placed';
 import { RayTree } from '../shape/mesh/rays';
 import { subdivided } from '../shape/mesh/subdivided';
-import { dot, lengthOfVector, moved, type Point3, point3, scaled } from '../shape/vector';
+import { basisOf, dot, lengthOfVector, moved, type Point3, point3, scaled } from '../shape/vector';
+import { lathe } from './lathe';
 import { gauss, seeded } from './random';
 
 /** A simulated handheld scanner: what it brings of an object, with all that such scans suffer from. Lengths mm. */
@@ -20,7 +22,17 @@ export interface ScannerSettings {
   islands: number;
   /** Dark or shiny places that it does not see. */
   dropouts: readonly { at: Point3; radius: number }[];
+  /** Pegs that were put into holes, or markers on the surface, so that the scan shows where they are. */
+  pegs: readonly Peg[];
   seed: number;
+}
+
+/** Round, standing out of the object along a way. */
+export interface Peg {
+  at: Point3;
+  up: Point3;
+  diameter: number;
+  height: number;
 }
 
 /** All round and from above, as a maker walks round a table. Common practice, no source. */
@@ -39,6 +51,7 @@ export const GOOD_SCANNER: ScannerSettings = {
   views: ALL_ROUND,
   islands: 0,
   dropouts: [],
+  pegs: [],
   seed: 1,
 };
 
@@ -47,9 +60,27 @@ const GRAZING = 72;
 /** A look begins so far off the surface that it does not meet it, in spacings. */
 const CLEAR = 0.7;
 
-/** @param object closed, its corners where they truly are */
-export function scannedBy(object: TriangleMesh, settings: Partial<ScannerSettings> = {}): TriangleMesh {
+/** A peg reaches so far into the object, mm: what lies inside no scanner sees. */
+const INTO = 2;
+
+function pegOf({ at, up, diameter, height }: Peg): TriangleMesh {
+  const r = diameter / 2;
+  const solid = lathe(
+    [
+      [1e-3, -INTO],
+      [r, -INTO],
+      [r, height],
+      [1e-3, height],
+    ],
+    64,
+  );
+  return placedMesh(solid, { at, x: basisOf(up).x, up });
+}
+
+/** @param plain closed, its corners where they truly are */
+export function scannedBy(plain: TriangleMesh, settings: Partial<ScannerSettings> = {}): TriangleMesh {
   const s = { ...GOOD_SCANNER, ...settings };
+  const object = s.pegs.length > 0 ? joined([plain, ...s.pegs.map(pegOf)]) : plain;
   const random = seeded(s.seed);
   const { min, max } = boundsOf(object);
   const size = Math.hypot(...point3(i => max[i] - min[i]));

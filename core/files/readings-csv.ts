@@ -1,5 +1,6 @@
 import Papa from 'papaparse';
-import { type Dimension, type JobDocument, LARGEST_READING, type Reading } from '../job/document';
+import type { Dimension, JobDocument, Reading } from '../job/document';
+import { LARGEST_READING } from '../job/fields';
 import type { Instrument } from '../job/workshop';
 import { parseQuantity } from '../quantity/parse';
 import { type Unit, unitFromSpelling } from '../quantity/units';
@@ -17,7 +18,13 @@ const COLUMNS = [
   'turned',
   'struck',
 ] as const;
-const SOURCES = { seat: 'seat', 'old-part': 'old part', scan: 'a scan', said: 'said' } as const;
+const SOURCES = {
+  seat: 'seat',
+  'old-part': 'old part',
+  scan: 'a scan',
+  photo: 'a photo',
+  said: 'said',
+} as const;
 
 export function readingsToCsv(document: JobDocument, instruments: readonly Instrument[]): string {
   const rows = document.dimensions.flatMap(d =>

@@ -4,61 +4,30 @@ import { WANT_NAMES } from '../fit/wants';
 import { SIGNED_KINDS } from '../learn/signed';
 import { Pose } from '../print/pose';
 import { Quality } from '../print/settings';
-import { PRIMITIVE_KINDS } from '../scan/fit/primitive';
 import { Additions } from '../shape/additions/addition';
 import { LIES, type Lies } from '../shape/model';
-import { LONGEST_OUTLINE } from '../shape/outline-text';
 import { AXIS_OF, SIDES } from '../shape/sides';
+import {
+  DimensionName,
+  Expression,
+  Id,
+  LARGEST_READING,
+  Label,
+  listOf,
+  MOST_PIECES,
+  Note,
+  ParameterText,
+  Title,
+  Unit,
+} from './fields';
+import { Scan, ScannedPlace } from './scans';
+import { Trace, TracedPlace } from './traces';
 
 /**
  * A job: one object and the part or parts made for it, as one document. Versions, prints and tries are
  * append-only and live beside it (history.ts). Lengths mm, angles degrees, forces N, temperatures °C.
  */
 export const JOB_SCHEMA_VERSION = 6;
-
-export const Id = z
-  .string()
-  .min(1)
-  .max(40)
-  .regex(/^[\w-]+$/);
-export const Title = z.string().trim().min(1, 'Give it a name.').max(300, 'At most 300 characters.');
-export const Note = z.string().max(4000, 'At most 4000 characters.');
-const Label = z.string().trim().min(1).max(120);
-/** What expressions call a dimension. */
-export const DimensionName = z
-  .string()
-  .regex(/^[a-z][a-z0-9_]{0,39}$/, 'A short name of small letters, digits and _, starting with a letter.');
-
-/** A workshop’s batch, not a factory’s. */
-export const MOST_PIECES = 1000;
-
-const Coordinate = z.number().min(-100_000).max(100_000);
-
-/** Nothing on a bench is measured beyond this, mm; larger is a slip of the unit or the thumb. */
-export const LARGEST_READING = 5000;
-
-/** Members are addressed by their id in every edit: two of one id would be one too many. */
-const listOf = <T extends z.ZodType<{ id: string }>>(member: T, most: number) =>
-  z
-    .array(member)
-    .max(most, `At most ${most}.`)
-    .refine(list => new Set(list.map(x => x.id)).size === list.length, 'Two of them have the same id.');
-
-export const Unit = z.enum(['mm', 'cm', 'm', 'in', 'thou', 'deg', 'rad', 'none', 'percent']);
-
-export const Expression = z.object({ text: z.string().max(200), unit: Unit });
-
-/** What a parameter's field holds: an expression, or a written outline with one for each number. */
-export const ParameterText = Expression.extend({ text: z.string().max(LONGEST_OUTLINE) });
-
-const Place3 = z.tuple([Coordinate, Coordinate, Coordinate]);
-
-/** A surface of a scan, found again by a place on it as the scan came. */
-export const ScannedPlace = z.object({
-  scan: Id,
-  kind: z.enum([...PRIMITIVE_KINDS, 'across', 'pitch', 'slot']),
-  near: Place3,
-});
 
 export const Reading = z.object({
   id: Id,
@@ -69,8 +38,8 @@ export const Reading = z.object({
   unit: Unit,
   at: z.iso.datetime(),
   instrumentId: Id.nullable(),
-  /** The counterpart itself, the old part (carries its maker's clearance and wear), a scan, or a label or data sheet. */
-  source: z.enum(['seat', 'old-part', 'scan', 'said']),
+  /** The counterpart itself, the old part (carries its maker's clearance and wear), a scan, a photo, or a label or data sheet. */
+  source: z.enum(['seat', 'old-part', 'scan', 'photo', 'said']),
   via: z.enum(['typed', 'stream', 'import']),
   /** Why it does not count; null while it counts. */
   struck: z.string().max(300).nullable(),
@@ -78,10 +47,12 @@ export const Reading = z.object({
   turn: z.number().min(0).max(360).optional(),
   /** What the instrument showed when it should have shown nothing; taken off the value. mm. */
   zero: z.number().min(-5).max(5).optional(),
-  /** Standard uncertainty of a value that was said or scanned, mm; left out where it is not known. */
+  /** Standard uncertainty of a value that was said, scanned or traced, mm; left out where it is not known. */
   u: z.number().min(0).max(50).optional(),
   /** Where on a scan it was found; the value is the scan's own, before its size is corrected. */
   scanned: ScannedPlace.optional(),
+  /** What on a traced picture it is; the value is the trace's own, before its size is corrected. */
+  traced: TracedPlace.optional(),
 });
 
 /** Where a dimension is, on a photo (shares of its width and height) or on the drawing (mm). */
@@ -149,42 +120,10 @@ export const Model = z.object({
   triangles: z.number().int().min(1),
   /** Its file was not closed: its convex hull is used instead. */
   hull: z.boolean(),
-});
-
-/** Nine numbers, row by row. */
-const Turn = z.array(z.number().min(-1.001).max(1.001)).length(9);
-
-/** What is done to a scan before anything is measured on it, in this order; its file stays as it came. */
-export const ScanStep = z.discriminatedUnion('kind', [
-  /** Bodies of fewer triangles than this share of the largest are left out. */
-  z.object({ id: Id, kind: z.literal('without-islands'), share: z.number().min(0).max(1) }),
-  /** Only what lies in a box is kept, in the coordinates that it has by then. */
-  z.object({ id: Id, kind: z.literal('crop'), min: Place3, max: Place3 }),
-  /** Turned and moved. */
-  z.object({ id: Id, kind: z.literal('put'), turn: Turn, shift: Place3 }),
-  /** Another scan of the object is added, laid on this one as it is by then. */
-  z.object({
-    id: Id,
-    kind: z.literal('merge'),
-    scan: Id,
-    turn: Turn,
-    shift: Place3,
-    /** Root mean square distance where they lie on each other, mm, and the share of the other that does. */
-    rms: z.number().min(0).max(10),
-    overlap: z.number().min(0).max(1),
-  }),
-]);
-
-/** A scan of the object: a file as it came, and what is known of it. */
-export const Scan = z.object({
-  id: Id,
-  sha256: z.string().regex(/^[0-9a-f]{64}$/),
-  label: Label,
-  /** Of its numbers. */
-  unit: z.enum(['mm', 'cm', 'in', 'm']),
-  steps: listOf(ScanStep, 50),
-  /** True size over scanned size as caliper readings gave it, and its standard uncertainty; left out while unchecked. */
-  trust: z.object({ factor: z.number().min(0.8).max(1.25), u: z.number().min(0).max(0.1) }).optional(),
+  /** As it was scanned, holes and all: for parts that follow it. */
+  surface: z.literal(true).optional(),
+  /** The job's scan that it was made from, and how that was prepared then. */
+  from: z.object({ scan: Id, prepared: z.string().max(2000) }).optional(),
 });
 
 /** A thread on the object: what was seen of it, and the dimensions that hold its numbers. */
@@ -426,6 +365,8 @@ export const JobDocument = z.object({
   photos: listOf(Photo, 30),
   models: listOf(Model, 20),
   scans: listOf(Scan, 12),
+  /** Left out while nothing was traced. */
+  traces: listOf(Trace, 20).optional(),
   threads: listOf(MeasuredThread, 10),
   mates: listOf(Mate, 100),
   /** Off the rack: put away, or removed and swept after a while. Left out while it hangs there. */
@@ -445,9 +386,6 @@ export type Derived = z.infer<typeof Derived>;
 export type Mark = z.infer<typeof Mark>;
 export type Photo = z.infer<typeof Photo>;
 export type Model = z.infer<typeof Model>;
-export type Scan = z.infer<typeof Scan>;
-export type ScanStep = z.infer<typeof ScanStep>;
-export type ScannedPlace = z.infer<typeof ScannedPlace>;
 export type MeasuredThread = z.infer<typeof MeasuredThread>;
 export type Want = z.infer<typeof Want>;
 export type MateSide = z.infer<typeof MateSide>;
@@ -479,47 +417,3 @@ export const PLAIN_PART = {
   keepOpen: [],
   goesOn: null,
 } satisfies Partial<Part>;
-
-/** Older documents, one function a step: the function at n takes schema n to n + 1. */
-const UPGRADES: Record<number, (old: Record<string, unknown>) => Record<string, unknown>> = {
-  1: old => ({
-    ...old,
-    object: { ...(old.object as object), goneAt: null, toRead: [] },
-    photos: [],
-    threads: [],
-  }),
-  2: old => ({
-    ...old,
-    models: [],
-    parts: (old.parts as object[]).map(part => ({ ...part, ...PLAIN_PART })),
-  }),
-  // Every mate was a fit then.
-  3: old => old,
-  // A pose was one of three names; reading it makes a rotation of it.
-  4: old => old,
-  5: old => ({ ...old, scans: [] }),
-};
-
-/**
- * Reads a stored document of any schema up to ours.
- * @throws RangeError for a newer schema; ZodError for a broken document
- */
-export function readJobDocument(stored: unknown): JobDocument {
-  let document = z.looseObject({ schemaVersion: z.number().int() }).parse(stored) as Record<
-    string,
-    unknown
-  > & {
-    schemaVersion: number;
-  };
-  if (document.schemaVersion > JOB_SCHEMA_VERSION) {
-    throw new RangeError(
-      `This job was made by a newer Sagoma (schema ${document.schemaVersion}, ours is ${JOB_SCHEMA_VERSION}): update Sagoma to open it.`,
-    );
-  }
-  while (document.schemaVersion < JOB_SCHEMA_VERSION) {
-    const upgrade = UPGRADES[document.schemaVersion];
-    if (!upgrade) throw new RangeError(`No upgrade from job schema ${document.schemaVersion}.`);
-    document = { ...upgrade(document), schemaVersion: document.schemaVersion + 1 };
-  }
-  return JobDocument.parse(document);
-}

@@ -91,6 +91,7 @@ const REST: Partial<Record<keyof JobDocument, string>> = {
   photos: 'Photos',
   models: 'Bodies from files',
   scans: 'Scans',
+  traces: 'Traced photos',
   threads: 'Threads',
   service: 'Service notes',
 };
@@ -160,6 +161,7 @@ export function merged(ours: Copy, theirs: Copy): Copy | { clash: string } {
     photos: union(here.photos, there.photos),
     models: union(here.models, there.models),
     scans: union(here.scans, there.scans),
+    ...(here.traces || there.traces ? { traces: union(here.traces ?? [], there.traces ?? []) } : {}),
     threads: union(here.threads, there.threads).filter(t => dimensions.some(d => d.id === t.diameter)),
     service: { ...here.service, notes: union(here.service.notes, there.service.notes) },
   };

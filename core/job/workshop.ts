@@ -3,7 +3,8 @@ import { SIZE_KINDS } from '../calibration/size-kind';
 import { PRACTICE_BELIEF } from '../fit/print-bias';
 import { DEFAULT_WINDOWS, type StandardWant, WANT_NAMES, type Window as WindowType } from '../fit/wants';
 import { Muted } from '../learn/lessons';
-import { Id, LARGEST_READING, Window } from './document';
+import { Window } from './document';
+import { Id, LARGEST_READING } from './fields';
 
 /** What the workshop owns and how it likes things. Lengths mm. */
 

@@ -66,6 +66,13 @@ const BETTER: Readonly<Record<string, readonly (readonly [number, number, number
   'tube-adapter': [[0, 0, 1]],
   // Both slots upright, layers along the lips.
   cradle: [[0, -1, 0]],
+  // Lying on a side, the curve that it follows is drawn by the nozzle, not built up of steps.
+  'contour-foot': [
+    [0, 1, 0],
+    [0, -1, 0],
+    [1, 0, 0],
+    [-1, 0, 0],
+  ],
   // Arms and bore in one plane of layers.
   'tube-clip': [
     [0, 1, 0],

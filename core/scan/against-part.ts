@@ -6,9 +6,17 @@ import { type Deviation, deviationOf } from './deviate';
 import { posedMesh } from './prepare';
 import { ScanSurface } from './scan-surface';
 
+/** The other way: how far the part's surface is from the scan, where that saw it; above 0 the part lies outside of it. */
+export interface FromPart {
+  /** Of the part's surface, that the scan saw. */
+  seen: number;
+  mean: number;
+  p95: number;
+}
+
 /** A scan of a print against the part it was printed from: laid on it first, whichever way it was scanned. Lengths mm. */
 export type AgainstPart =
-  | { ok: true; deviation: Deviation; overlap: number }
+  | { ok: true; deviation: Deviation; overlap: number; back: FromPart }
   | { ok: false; message: string };
 
 /** A part's flats have corners only at their edges: to be found again it needs some between. As a share of its size. */
@@ -32,10 +40,24 @@ export function againstPart(
     };
   progress(0.4);
   const laid = posedMesh(scan.mesh, found.pose);
-  const deviation = deviationOf(part, laid, MOST_ASKED, share => progress(0.4 + 0.6 * share));
-  return deviation
-    ? { ok: true, deviation, overlap: found.overlap }
+  const deviation = deviationOf(part, laid, MOST_ASKED, share => progress(0.4 + 0.4 * share));
+  const other = deviationOf(laid, fine.mesh, MOST_ASKED, share => progress(0.8 + 0.2 * share));
+  return deviation && other
+    ? { ok: true, deviation, overlap: found.overlap, back: fromPart(other, deviation.p95) }
     : { ok: false, message: 'Nothing of the scan lies near the part.' };
+}
+
+/** Farther off than this, in what nearly all of the scan keeps to, the scan did not see that place of the part. */
+const SEEN = 4;
+
+function fromPart({ offs }: Deviation, p95: number): FromPart {
+  const asked = offs.filter(off => !Number.isNaN(off));
+  const near = asked.filter(off => Math.abs(off) <= SEEN * p95);
+  return {
+    seen: near.length / Math.max(1, asked.length),
+    mean: near.reduce((sum, off) => sum + off, 0) / Math.max(1, near.length),
+    p95: near.map(Math.abs).sort()[Math.floor(0.95 * near.length)] ?? 0,
+  };
 }
 
 /** Corners that are measured: more tell nothing more, and each takes its time. */

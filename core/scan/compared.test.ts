@@ -101,6 +101,10 @@ describe('a scanned print against its part', () => {
     expect(found.deviation.mean).toBeLessThan(0.15);
     expect(found.deviation.p95).toBeGreaterThan(0.15);
     expect(found.deviation.p95).toBeLessThan(0.35);
+    // The other way the signs turn about: where the scan stands out the part lies inside of it.
+    expect(found.back.mean).toBeLessThan(0);
+    expect(found.back.seen).toBeGreaterThan(0.6);
+    expect(found.back.p95).toBeLessThan(0.35);
   });
   test('another thing is refused', () => {
     const found = againstPart(box([80, 8, 5]), new ScanSurface(scan));

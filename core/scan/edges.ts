@@ -14,6 +14,20 @@ export interface Edges {
 
 export function edgesOf({ positions, triangles }: TriangleMesh): Edges {
   const corners = positions.length / 3;
+  const { open, nonManifold } = openEdgesOf(triangles, corners);
+  return {
+    open: open.length,
+    nonManifold,
+    borders: bordersOf(open),
+    components: componentsOf(triangles, corners),
+  };
+}
+
+/** Edges of one triangle only, as that triangle runs along them, and how many are of more than two, or of two that look opposite ways. */
+export function openEdgesOf(
+  triangles: Uint32Array,
+  corners: number,
+): { open: [number, number][]; nonManifold: number } {
   // Both ends of an edge in one number, the lower first; its direction in a bit of its own.
   const keys = new Float64Array(triangles.length);
   for (let t = 0; t < triangles.length; t += 3)
@@ -22,20 +36,20 @@ export function edgesOf({ positions, triangles }: TriangleMesh): Edges {
       keys[t + e] = 2 * (Math.min(a, b) * corners + Math.max(a, b)) + (a < b ? 0 : 1);
     }
   keys.sort();
-  let [open, nonManifold] = [0, 0];
-  const border: [number, number][] = [];
+  const open: [number, number][] = [];
+  let nonManifold = 0;
   for (let i = 0; i < keys.length; ) {
     const edge = Math.floor(keys[i]! / 2);
     let j = i;
     while (j < keys.length && Math.floor(keys[j]! / 2) === edge) j++;
     const shared = j - i;
     if (shared === 1) {
-      open++;
-      border.push([Math.floor(edge / corners), edge % corners]);
+      const [low, high] = [Math.floor(edge / corners), edge % corners];
+      open.push(keys[i]! % 2 === 0 ? [low, high] : [high, low]);
     } else if (shared > 2 || keys[i] === keys[i + 1]) nonManifold++;
     i = j;
   }
-  return { open, nonManifold, borders: bordersOf(border), components: componentsOf(triangles, corners) };
+  return { open, nonManifold };
 }
 
 /** Border lines that hang together. */

@@ -1,4 +1,5 @@
 import type { TriangleMesh } from '../shape/mesh/mesh';
+import { trianglesAround } from './around';
 
 /** Half of a normal distribution lies within so many sd. */
 const MEDIAN_OF_SD = 0.6745;
@@ -12,12 +13,7 @@ const MOST = 60_000;
 export function fuzzOf({ positions: p, triangles }: TriangleMesh): number | null {
   const corners = p.length / 3;
   const step = Math.max(1, Math.floor(corners / MOST));
-  const first = new Uint32Array(corners + 1);
-  for (let i = 0; i < triangles.length; i++) first[triangles[i]! + 1]!++;
-  for (let v = 0; v < corners; v++) first[v + 1]! += first[v]!;
-  const of = new Uint32Array(triangles.length);
-  const next = first.slice(0, corners);
-  for (let i = 0; i < triangles.length; i++) of[next[triangles[i]!]!++] = Math.floor(i / 3);
+  const { first, of } = trianglesAround(triangles, corners);
   const offs: number[] = [];
   for (let v = 0; v < corners; v += step) {
     const off = offPlane(p, triangles, of.subarray(first[v], first[v + 1]), v);

@@ -1,7 +1,11 @@
-import type { Scan, ScanStep } from '../job/document';
+import type { Scan, ScanStep } from '../job/scans';
 import { joined, onlyTriangles, rootsOf, type TriangleMesh } from '../shape/mesh/mesh';
 import type { Point3 } from '../shape/vector';
 import { AT_REST, composed, type Pose, posed } from './align/pose';
+import { filled } from './mend/fill';
+import { reduced } from './mend/reduce';
+import { smoothed } from './mend/smooth';
+import { completed } from './symmetry';
 import { SCAN_UNITS } from './unit';
 
 /**
@@ -12,11 +16,18 @@ export function prepared(
   raw: TriangleMesh,
   { unit, steps }: Pick<Scan, 'unit' | 'steps'>,
   others: ReadonlyMap<string, TriangleMesh> = new Map(),
+  told: (stepId: string, did: StepDid) => void = () => {},
 ): TriangleMesh {
   const factor = SCAN_UNITS[unit];
   const inMm = factor === 1 ? raw : { ...raw, positions: raw.positions.map(x => factor * x) };
-  return steps.reduce((mesh, step) => stepped(mesh, step, others), inMm);
+  return steps.reduce((mesh, step) => stepped(mesh, step, others, did => told(step.id, did)), inMm);
 }
+
+/** What a step came to, for the maker: lengths mm. */
+export type StepDid =
+  | { kind: 'filled'; filled: number; left: number }
+  | { kind: 'moved'; rms: number; most: number }
+  | { kind: 'reduced'; off: number; left: number };
 
 /** What all steps together do to a place, in mm. */
 export const poseOf = (steps: readonly ScanStep[]): Pose =>
@@ -26,6 +37,7 @@ function stepped(
   mesh: TriangleMesh,
   step: ScanStep,
   others: ReadonlyMap<string, TriangleMesh>,
+  told: (did: StepDid) => void,
 ): TriangleMesh {
   switch (step.kind) {
     case 'without-islands':
@@ -41,6 +53,24 @@ function stepped(
       const other = others.get(step.scan);
       return other ? joined([mesh, posedMesh(other, step)]) : mesh;
     }
+    case 'fill': {
+      const { mesh: whole, filled: closed, left } = filled(mesh, step.across);
+      told({ kind: 'filled', filled: closed, left });
+      return whole;
+    }
+    case 'smooth': {
+      const { mesh: quiet, moved } = smoothed(mesh, step.rounds);
+      told({ kind: 'moved', ...moved });
+      return quiet;
+    }
+    case 'reduce': {
+      if (mesh.triangles.length === 0) return mesh;
+      const { mesh: fewer, off } = reduced(mesh, step.bound);
+      told({ kind: 'reduced', off, left: fewer.triangles.length / mesh.triangles.length });
+      return fewer;
+    }
+    case 'mirror':
+      return completed(mesh, step);
   }
 }
 
@@ -56,7 +86,8 @@ const cornerOf = ({ positions: p }: TriangleMesh, v: number): Point3 => [
   p[3 * v + 2]!,
 ];
 
-function withoutIslands(mesh: TriangleMesh, share: number): TriangleMesh {
+/** Without bodies of fewer triangles than this share of the largest. */
+export function withoutIslands(mesh: TriangleMesh, share: number): TriangleMesh {
   const roots = rootsOf(mesh.triangles, mesh.positions.length / 3);
   const counts = new Map<number, number>();
   for (let t = 0; t < mesh.triangles.length; t += 3) {

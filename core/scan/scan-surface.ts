@@ -105,7 +105,8 @@ const FINEST = 1.5;
 /** Edges looked at. */
 const MOST_EDGES = 20_000;
 
-function spacingOf({ positions: p, triangles }: TriangleMesh): number {
+/** How far corners lie apart, mm: the middle edge of a triangle. */
+export function spacingOf({ positions: p, triangles }: TriangleMesh): number {
   const step = Math.max(1, Math.floor(triangles.length / 3 / MOST_EDGES));
   const long: number[] = [];
   for (let t = 0; t < triangles.length; t += 3 * step) {

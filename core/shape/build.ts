@@ -25,7 +25,7 @@ export function buildPart(
   const refused = refusals(
     {
       parameters: recipe.parameters.filter(spec => spec.addition === undefined),
-      refuse: p => recipe.refuse(p),
+      refuse: p => recipe.refuse(p, kernels.models ?? new Map()),
       measured: followsReading(recipe, parameters),
     },
     parameters,

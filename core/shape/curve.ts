@@ -26,6 +26,16 @@ export function outlineOfCurves(curves: readonly Curve[]): Outline {
   };
 }
 
+/** About the origin. */
+export const scaledCurve = ({ from, to, arc }: Curve, by: number): Curve => {
+  const at = ([x, y]: Point2): Point2 => [by * x, by * y];
+  return {
+    from: at(from),
+    to: at(to),
+    ...(arc ? { arc: { ...arc, centre: at(arc.centre), radius: by * arc.radius } } : {}),
+  };
+};
+
 /** The arc from `a` through `via` to `b`; a line where the three lie on one. */
 export function arcThrough(a: Point2, via: Point2, b: Point2): Curve {
   const d = 2 * (a[0] * (via[1] - b[1]) + via[0] * (b[1] - a[1]) + b[0] * (a[1] - via[1]));

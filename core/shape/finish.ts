@@ -36,9 +36,9 @@ export interface Finished {
 export function finished(recipe: Recipe, parameters: Parameters, kernels: Kernels): Finished {
   const seats = new Map<string, number>();
   const made: Finished = {
-    body: recipe.solid(parameters, kernels.part),
+    body: recipe.solid(parameters, kernels.part, kernels),
     pieces: [],
-    surfaces: recipe.surfaces(parameters),
+    surfaces: recipe.surfaces(parameters, kernels.models),
     findings: [],
   };
   for (const bound of recipe.additions ?? []) {

@@ -19,29 +19,59 @@ const SHARE = 0.5;
 const TELLING = 40;
 /** An arc of a larger radius than this many times its own length is a line. */
 const FLAT = 8;
-/** Neighbours that meet at less than this touch, degrees. */
-const TOUCHING = 9;
+/** A line meets an arc at less than 9°, and touches it, where it lies so far from its middle, in radii. */
+const LEAST_AWAY = Math.cos((9 * Math.PI) / 180);
 
-type Piece = { from: number; to: number } & (
+export type Piece = { from: number; to: number } & (
   | { kind: 'line'; at: Point2; way: Point2 }
   | { kind: 'arc'; centre: Point2; radius: number; turn: 1 | -1 }
 );
 
+/** A line of points, and which runs of them make which piece; or all of them one circle. */
+export interface Parted {
+  points: readonly Point2[];
+  closed: boolean;
+  tolerance: number;
+  pieces: readonly Piece[] | 'circle';
+}
+
 /** @param tolerance how far points may scatter about a line, mm */
 export function linesAndArcs(points: readonly Point2[], closed: boolean, tolerance: number): Curve[] {
+  const parted = partedLine(points, closed, tolerance);
+  return parted ? curvesOfParted(parted) : [];
+}
+
+/** Null where there is hardly anything to part. */
+export function partedLine(points: readonly Point2[], closed: boolean, tolerance: number): Parted | null {
   const even = evenly(points, closed);
-  if (even.length < 3) return [];
-  if (!closed) return curvesOfPieces(pieced(even, tolerance), even, false, tolerance);
-  const round = wholeCircle(even, tolerance);
-  if (round) return round;
+  return even.length < 3 ? null : partedInto(even, closed, tolerance);
+}
+
+/** @param points at nearly even steps: where some are missing, pieces meet across the gap */
+export function partedInto(points: readonly Point2[], closed: boolean, tolerance: number): Parted {
+  if (!closed) return { points, closed, tolerance, pieces: pieced(points, tolerance) };
+  if (wholeCircle(points, tolerance)) return { points, closed, tolerance, pieces: 'circle' };
   // A closed line has no first point: it is parted once, and again from its sharpest corner.
-  const first = pieced([...even, even[0]!], tolerance);
+  const first = pieced([...points, points[0]!], tolerance);
   const joints = first
     .slice(0, -1)
-    .map((p, i) => ({ at: p.to, sharp: sharpness(p, first[i + 1]!, even[p.to]!) }));
+    .map((p, i) => ({ at: p.to, sharp: sharpness(p, first[i + 1]!, points[p.to]!) }));
   const middle = joints.sort((a, b) => b.sharp - a.sharp)[0]?.at ?? 0;
-  const turned = [...even.slice(middle), ...even.slice(0, middle), even[middle]!];
-  return curvesOfPieces(pieced(turned, tolerance), turned, true, tolerance);
+  const turned = [...points.slice(middle), ...points.slice(0, middle), points[middle]!];
+  return { points: turned, closed, tolerance, pieces: pieced(turned, tolerance) };
+}
+
+export function curvesOfParted({ points, closed, tolerance, pieces }: Parted): Curve[] {
+  if (pieces === 'circle') return roundOf(points);
+  return curvesOfPieces(pieces, points, closed, tolerance);
+}
+
+/** The same pieces laid on the same points where they are now. @param points as many, in the same order */
+export function partedAgain(before: Parted, points: readonly Point2[]): Parted {
+  const { pieces } = before;
+  if (pieces === 'circle') return { ...before, points };
+  const runs = new Runs(points);
+  return { ...before, points, pieces: pieces.map(p => laidOn(points, runs, p)) };
 }
 
 /** How much a line turns where two pieces meet: 0 straight on, 1 at right angles, 2 back. */
@@ -137,26 +167,30 @@ class Runs {
   }
 }
 
-function wholeCircle(points: readonly Point2[], tolerance: number): Curve[] | null {
+function wholeCircle(points: readonly Point2[], tolerance: number): boolean {
   const found = new Runs(points).circle(0, points.length - 1);
-  if (!found || Math.sqrt(found.missed / points.length) > SHARE * tolerance) return null;
-  const { centre, radius } = found;
+  return found !== null && Math.sqrt(found.missed / points.length) <= SHARE * tolerance;
+}
+
+/** A circle as two arcs. @param given its radius, where it is known */
+export function roundOf(points: readonly Point2[], given?: number): Curve[] {
+  const rough = new Runs(points).circle(0, points.length - 1);
+  if (!rough) return [];
+  const { centre, radius } = orthogonal(points, rough.centre, given ?? rough.radius, given !== undefined);
   const area = points.reduce((sum, p, i) => sum + cross2(p, points[(i + 1) % points.length]!), 0);
   const arc = { centre, radius, turn: area > 0 ? 1 : -1 } as const;
-  const [right, left]: Point2[] = [
-    [centre[0] + radius, centre[1]],
-    [centre[0] - radius, centre[1]],
-  ];
+  const right: Point2 = [centre[0] + radius, centre[1]];
+  const left: Point2 = [centre[0] - radius, centre[1]];
   return [
-    { from: right!, to: left!, arc },
-    { from: left!, to: right!, arc },
+    { from: right, to: left, arc },
+    { from: left, to: right, arc },
   ];
 }
 
 function pieced(points: readonly Point2[], tolerance: number): Piece[] {
   const n = points.length;
   const runs = new Runs(points);
-  const step = distance2(points[0]!, points[1]!);
+  const step = stepOf(points);
   const sd = (SHARE * tolerance) ** 2;
   const best = new Float64Array(n).fill(Infinity);
   const back = new Int32Array(n);
@@ -189,7 +223,6 @@ function pieced(points: readonly Point2[], tolerance: number): Piece[] {
 
 const isArc = (radius: number, length: number) => radius < FLAT * length && length < 2.05 * Math.PI * radius;
 
-/** A piece by the points that are surely its own: next to a corner they are the neighbour's too. */
 function pieceOf(
   points: readonly Point2[],
   runs: Runs,
@@ -198,8 +231,7 @@ function pieceOf(
   sd: number,
   step: number,
 ): Piece {
-  const own = Math.min(2, Math.floor((to - from) / 6));
-  const [a, b] = [from + own, to - own];
+  const [a, b] = ownOf({ from, to });
   const line = runs.line(a, b);
   const circle = to - from >= 4 ? runs.circle(a, b) : null;
   const telling = Math.min(1, TELLING / (b - a + 1)) / sd;
@@ -207,15 +239,50 @@ function pieceOf(
     circle !== null &&
     isArc(circle.radius, (to - from) * step) &&
     ARC_COST + circle.missed * telling < LINE_COST + line.missed * telling;
-  if (!isRound) return { from, to, kind: 'line', at: line.at, way: line.way };
+  return laidOn(points, runs, { from, to, kind: isRound ? 'arc' : 'line' });
+}
+
+/** The points that are surely a piece's own: next to a corner they are the neighbour's too. */
+function ownOf({ from, to }: { from: number; to: number }): readonly [number, number] {
+  const off = Math.min(2, Math.floor((to - from) / 6));
+  return [from + off, to - off];
+}
+
+function laidOn(
+  points: readonly Point2[],
+  runs: Runs,
+  { from, to, kind }: Pick<Piece, 'from' | 'to' | 'kind'>,
+): Piece {
+  const [a, b] = ownOf({ from, to });
+  const circle = kind === 'arc' ? runs.circle(a, b) : null;
+  if (!circle) {
+    const { at, way } = runs.line(a, b);
+    return { from, to, kind: 'line', at, way };
+  }
   const middle = points[Math.floor((from + to) / 2)]!;
   const turn = cross2(minus2(middle, points[from]!), minus2(points[to]!, middle)) > 0 ? 1 : -1;
   const fine = orthogonal(points.slice(a, b + 1), circle.centre, circle.radius);
   return { from, to, kind: 'arc', turn, ...fine };
 }
 
+/** An arc laid on its points with a radius that is given. */
+export function withRadius(
+  { points }: Pick<Parted, 'points'>,
+  piece: Extract<Piece, { kind: 'arc' }>,
+  radius: number,
+): Extract<Piece, { kind: 'arc' }> {
+  const [a, b] = ownOf(piece);
+  return { ...piece, ...orthogonal(points.slice(a, b + 1), piece.centre, radius, true) };
+}
+
+/** Between points, mm, as most of them lie. */
+function stepOf(points: readonly Point2[]): number {
+  const steps = points.slice(1).map((p, i) => distance2(p, points[i]!));
+  return steps.sort((a, b) => a - b)[steps.length >> 1] ?? 0;
+}
+
 /** Least squares of the true distance: Kåsa's circle of a short arc is too small. */
-function orthogonal(points: readonly Point2[], centre: Point2, radius: number) {
+function orthogonal(points: readonly Point2[], centre: Point2, radius: number, keep = false) {
   let [u, v, r] = [centre[0], centre[1], radius];
   for (let round = 0; round < 12; round++) {
     const a = [0, 1, 2].map(() => [0, 0, 0]);
@@ -229,12 +296,14 @@ function orthogonal(points: readonly Point2[], centre: Point2, radius: number) {
       }
     }
     for (let j = 0; j < 3; j++) a[j]![j]! += 1e-12 * points.length;
+    // A radius that is kept is one that nothing can move.
+    if (keep) a[2]![2]! += 1e12;
     const step = solved(a, b);
     if (!step) return { centre, radius };
     const [du, dv, dr] = step as [number, number, number];
     if (!(Math.hypot(du, dv) < radius) || r + dr <= 0) return { centre, radius };
     [u, v, r] = [u + du, v + dv, r + dr];
-    if (Math.abs(dr) < 1e-9) break;
+    if (Math.abs(dr) + Math.hypot(du, dv) < 1e-9) break;
   }
   return { centre: [u, v] as Point2, radius: r };
 }
@@ -245,13 +314,18 @@ function curvesOfPieces(
   closed: boolean,
   tolerance: number,
 ): Curve[] {
-  const reach = 3 * tolerance + 2 * distance2(points[0]!, points[1]!);
+  const reach = (k: number) => {
+    const steps = [points[k - 1], points[k + 1]].map(p => (p ? distance2(p, points[k]!) : 0));
+    return 3 * tolerance + 2 * Math.max(...steps);
+  };
   const shaped = touching(withoutSpecks(pieces, points, reach), points, closed);
   const count = shaped.length;
   const joints = shaped.map((p, i) => {
     const before = i > 0 ? shaped[i - 1]! : closed ? shaped[count - 1]! : null;
     const raw = points[p.from]!;
-    return before && before !== p ? meeting(before, p, raw, reach) : onto(p, raw);
+    return before && before !== p
+      ? meeting(before, p, raw, Math.max(reach(p.from), reach(before.to)))
+      : onto(p, raw);
   });
   const last = shaped[count - 1]!;
   joints.push(closed ? joints[0]! : onto(last, points[last.to]!));
@@ -271,18 +345,24 @@ function curvesOfPieces(
 /** Steps in which points cut a corner: a piece so short, next to where its neighbours cross, is none. */
 const SPECK = 3;
 
-function withoutSpecks(pieces: readonly Piece[], points: readonly Point2[], reach: number): Piece[] {
+function withoutSpecks(
+  pieces: readonly Piece[],
+  points: readonly Point2[],
+  reach: (k: number) => number,
+): Piece[] {
   const kept = [...pieces];
   for (let i = 1; i < kept.length - 1; i++) {
     const [before, speck, after] = [kept[i - 1]!, kept[i]!, kept[i + 1]!];
     if (speck.to - speck.from > SPECK) continue;
     const middle = Math.round((speck.from + speck.to) / 2);
-    if (!crossings(before, after).some(p => distance2(p, points[middle]!) < reach)) continue;
+    if (!crossings(before, after).some(p => distance2(p, points[middle]!) < reach(middle))) continue;
     kept.splice(i - 1, 3, { ...before, to: middle }, { ...after, from: middle });
     i--;
   }
   return kept;
 }
+
+const dot2 = (a: Point2, b: Point2) => a[0] * b[0] + a[1] * b[1];
 
 /** Where a line runs into an arc nearly without a corner, it touches it. */
 function touching(pieces: readonly Piece[], points: readonly Point2[], closed: boolean): Piece[] {
@@ -295,16 +375,16 @@ function touching(pieces: readonly Piece[], points: readonly Point2[], closed: b
       { piece: after, joint: points[p.to]! },
     ].flatMap(({ piece, joint }) => {
       if (piece?.kind !== 'line') return [];
-      const angle = Math.abs(Math.asin(Math.max(-1, Math.min(1, cross2(headingOf(p, joint), piece.way)))));
-      return (angle * 180) / Math.PI < TOUCHING ? [piece] : [];
+      // Where they meet at less than that: which point parts them says little, along a line that touches.
+      const normal: Point2 = [-p.turn * piece.way[1], p.turn * piece.way[0]];
+      const away = dot2(normal, minus2(p.centre, piece.at)) / p.radius;
+      const ahead = dot2(headingOf(p, joint), piece.way) > 0.8;
+      return ahead && away > LEAST_AWAY && away < 2 - LEAST_AWAY ? [piece] : [];
     });
     // The middle lies a radius beside each line that it touches.
     const beside = lines.map(l => {
       const normal: Point2 = [-p.turn * l.way[1], p.turn * l.way[0]];
-      return {
-        normal,
-        off: p.radius - (normal[0] * (p.centre[0] - l.at[0]) + normal[1] * (p.centre[1] - l.at[1])),
-      };
+      return { normal, off: p.radius - dot2(normal, minus2(p.centre, l.at)) };
     });
     const [one, two] = beside;
     if (!one) return p;

@@ -1,3 +1,4 @@
+import { demoBody } from './demo-bodies';
 import type { MeshKernel, Models } from './kernels/kernel';
 import { boundsOf, type TriangleMesh } from './mesh/mesh';
 import { Recent } from './recent';
@@ -26,7 +27,7 @@ export const shaOf = (reference: string): string => reference.slice(0, 64);
 
 /** Whole triangles of a reference in mm; null where they are not at hand. */
 export function modelOf(models: Models | undefined, reference: string): TriangleMesh | null {
-  const mesh = models?.get(shaOf(reference));
+  const mesh = models?.get(shaOf(reference)) ?? demoBody(reference);
   if (!mesh) return null;
   const factor = Number(reference.slice(65) || 1);
   if (factor === 1) return mesh;
@@ -111,7 +112,8 @@ export function withRoom(
   const key = `${reference} ${room}`;
   const known = grownBefore.get(key);
   if (known) return known;
-  let grown = kernel.grown(mesh, room);
+  // A surface as it was scanned has no inside: room for it is room for its hull.
+  let grown = kernel.grown(kernel.facts(mesh).ok ? mesh : kernel.hull(mesh), room);
   // Very fine surfaces may not survive the rounding of their corners: their hull does.
   if (!kernel.facts(grown).ok) grown = kernel.grown(kernel.hull(mesh), room);
   grownBefore.put(key, grown);

@@ -1,10 +1,11 @@
 import { describe, expect, test } from 'vitest';
 import { readEdit } from '../../testing/read-edit';
 import { applyChanges, diff, invert } from '../job/changes';
-import { fitsOf, type JobDocument, readJobDocument } from '../job/document';
+import { fitsOf, type JobDocument } from '../job/document';
 import { applyEdit, type Edit } from '../job/edits';
 import { emptyHistory } from '../job/history';
 import { newJob } from '../job/new-job';
+import { readJobDocument } from '../job/read-document';
 import { FIRST_WORKSHOP } from '../job/workshop';
 import { inOrder } from '../shape/additions/addition';
 import { requireRecipe } from '../shape/recipes';

@@ -59,7 +59,7 @@ interface Result {
 
 /** What was read of the least trusted input is what the result is worth. */
 const leastTrusted = (sources: readonly Reading['source'][]): Reading['source'] =>
-  (['said', 'scan', 'old-part'] as const).find(s => sources.includes(s)) ?? 'seat';
+  (['said', 'photo', 'scan', 'old-part'] as const).find(s => sources.includes(s)) ?? 'seat';
 
 function read(id: string, look: Look): { value: number; u: number; dof: number; source: Reading['source'] } {
   const state = look(id);

@@ -1,4 +1,5 @@
-import type { Dimension, Reading, Scan } from '../job/document';
+import type { Dimension, JobDocument, Reading } from '../job/document';
+import type { Scan } from '../job/scans';
 import type { Instrument, Workshop } from '../job/workshop';
 import { correctedForJaws, type Evaluation, evaluateReadings } from '../measure/evaluate';
 
@@ -35,18 +36,31 @@ const SAID_ERROR = 0.2;
 /** A shortfall of the inside jaws below this is not worth a word, mm. */
 const SHORTFALL_WORTH_SAYING = 0.01;
 
+/** A scan or a traced photo: how large it truly is. */
+export type Sized = Pick<Scan, 'id' | 'trust'>;
+
+/** Scans and traced photos of a job alike. */
+export const sizedOf = ({ scans, traces = [] }: Pick<JobDocument, 'scans' | 'traces'>): readonly Sized[] => [
+  ...scans,
+  ...traces,
+];
+
+/** Taken off a picture of the object, not off itself. */
+const isImaged = (source: Reading['source']) => source === 'scan' || source === 'photo';
+
 /**
- * Readings of a dimension to its value. A seat outranks an old part, both outrank a scan, and that what was said.
- * @param scans of the job: how large each truly is
+ * Readings of a dimension to its value. A seat outranks an old part, both outrank a scan, that a photo, and that what was said.
+ * @param sized what of the job has a size of its own
  */
 export function evaluateDimension(
   dimension: Dimension,
   workshop: Known,
-  scans: readonly Pick<Scan, 'id' | 'trust'>[] = [],
+  sized: readonly Sized[] = [],
 ): DimensionState {
   const standing = dimension.readings.filter(r => r.struck === null);
   const source =
-    (['seat', 'old-part', 'scan', 'said'] as const).find(s => standing.some(r => r.source === s)) ?? null;
+    (['seat', 'old-part', 'scan', 'photo', 'said'] as const).find(s => standing.some(r => r.source === s)) ??
+    null;
   const counted = standing.filter(r => r.source === source);
   const empty = {
     dimension,
@@ -64,16 +78,16 @@ export function evaluateDimension(
   );
   const land = dimension.kind === 'inside' ? Math.max(0, ...used.map(jawLandOf)) : 0;
   const values = counted.map((r, i) => {
-    if (r.source === 'scan') return scannedSize(r, scans).value;
+    if (isImaged(r.source)) return imagedSize(r, sized).value;
     const shown = r.value - (r.zero ?? 0);
     return dimension.correctJaws && dimension.kind === 'inside'
       ? correctedForJaws(shown, jawLandOf(used[i]))
       : shown;
   });
-  const evaluation = evaluateReadings(values, limitsOf(counted, used, source!, angle, scans), {
+  const evaluation = evaluateReadings(values, limitsOf(counted, used, source!, angle, sized), {
     critical: dimension.critical,
     // No hand closed on what a table gives, or on what was decided: its own doubt is all there is.
-    repeatability: counted.every(r => r.source === 'scan' || (r.source === 'said' && r.u !== undefined))
+    repeatability: counted.every(r => isImaged(r.source) || (r.source === 'said' && r.u !== undefined))
       ? 0
       : repeatabilityOf(used, workshop, angle),
     turnable: dimension.kind === 'outside' || dimension.kind === 'inside',
@@ -93,12 +107,16 @@ export function evaluateDimension(
 /** Before calipers were held against it, a scan's size is known to so much, sd as a share. Common practice, no source. */
 export const UNCHECKED_SCALE = 0.004;
 
-/** What a reading off a scan says of the object: its size corrected as the scan is, its doubt with that of the scan's size. */
-export function scannedSize(
-  reading: Pick<Reading, 'value' | 'u' | 'scanned'>,
-  scans: readonly Pick<Scan, 'id' | 'trust'>[],
+/** What a reading off a scan or a photo says of the object: corrected by how large that is, its doubt with the doubt of that. */
+export function imagedSize(
+  reading: Pick<Reading, 'value' | 'u' | 'unit' | 'source' | 'scanned' | 'traced'>,
+  sized: readonly Sized[],
 ): { value: number; u: number } {
-  const trust = scans.find(s => s.id === reading.scanned?.scan)?.trust;
+  const own = reading.scanned?.scan ?? reading.traced?.trace;
+  const trust = sized.find(s => s.id === own)?.trust;
+  // No scale changes an angle; and the doubt of what was traced has its scale's in it.
+  if (reading.unit === 'deg' || (reading.source === 'photo' && !trust))
+    return { value: reading.value, u: reading.u ?? 0 };
   const value = reading.value * (trust?.factor ?? 1);
   return { value, u: Math.hypot(reading.u ?? 0, value * (trust?.u ?? UNCHECKED_SCALE)) };
 }
@@ -112,10 +130,10 @@ function limitsOf(
   used: readonly (Instrument | undefined)[],
   source: Reading['source'],
   angle: boolean,
-  scans: readonly Pick<Scan, 'id' | 'trust'>[],
+  sized: readonly Sized[],
 ) {
-  if (source === 'scan')
-    return { resolution: 0, maxError: Math.sqrt(3) * Math.max(...counted.map(r => scannedSize(r, scans).u)) };
+  if (isImaged(source))
+    return { resolution: 0, maxError: Math.sqrt(3) * Math.max(...counted.map(r => imagedSize(r, sized).u)) };
   const unknown = angle ? UNKNOWN_ANGLE : UNKNOWN_INSTRUMENT;
   const limits = {
     resolution: Math.max(...used.map(i => (i ?? unknown).resolution)),

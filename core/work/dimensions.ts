@@ -1,6 +1,6 @@
 import type { JobDocument } from '../job/document';
 import { workOut } from './derived';
-import { type DimensionState, evaluateDimension, type Known } from './dimension';
+import { type DimensionState, evaluateDimension, type Known, sizedOf } from './dimension';
 
 /** Every dimension of a job, the worked-out ones from the read ones. */
 export function evaluateDimensions(document: JobDocument, workshop: Known): Map<string, DimensionState> {
@@ -15,7 +15,7 @@ export function evaluateDimensions(document: JobDocument, workshop: Known): Map<
     open.push(id);
     const state = dimension.derived
       ? workOut(dimension, dimension.derived, document, stateOf)
-      : evaluateDimension(dimension, workshop, document.scans);
+      : evaluateDimension(dimension, workshop, sizedOf(document));
     open.pop();
     states.set(id, state);
     return state;

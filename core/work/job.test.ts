@@ -1,10 +1,11 @@
 import { describe, expect, test } from 'vitest';
 import { aPrint, aTry, aVersion } from '../../testing/rows';
-import { fitsOf, type JobDocument as Job, JobDocument, readJobDocument } from '../job/document';
+import { fitsOf, type JobDocument as Job, JobDocument } from '../job/document';
 import { applyEdit, type Edit } from '../job/edits';
 import { EditRefused } from '../job/edits/tools';
 import { counting, emptyHistory, type History, type Try } from '../job/history';
 import { newJob } from '../job/new-job';
+import { readJobDocument } from '../job/read-document';
 import { FIRST_WORKSHOP } from '../job/workshop';
 import { MARK_OF, markOf } from '../learn/verdict';
 import { requireRecipe } from '../shape/recipes';

@@ -1,15 +1,10 @@
 import { describe, expect, test } from 'vitest';
 import { readEdit as read } from '../../testing/read-edit';
 import { derivedProblem } from '../job/derived';
-import {
-  type Derived,
-  type Dimension,
-  JOB_SCHEMA_VERSION,
-  type JobDocument,
-  readJobDocument,
-} from '../job/document';
+import { type Derived, type Dimension, JOB_SCHEMA_VERSION, type JobDocument } from '../job/document';
 import { applyEdit, type Edit } from '../job/edits';
 import { newJob } from '../job/new-job';
+import { readJobDocument } from '../job/read-document';
 import { dimensionsForThread } from '../job/threads';
 import { FIRST_WORKSHOP, type Workshop } from '../job/workshop';
 import { requireRecipe } from '../shape/recipes';

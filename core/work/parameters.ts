@@ -124,7 +124,9 @@ export class ParameterPass {
   private model(spec: Extract<ParameterSpec, { kind: 'model' }>): void {
     const own: Expression = this.part.parameters[spec.name] ?? { text: spec.default, unit: 'none' };
     this.expressions[spec.name] = own;
-    this.parameters[spec.name] = referenceOf(this.document, own.text);
+    // Until one is chosen the recipe's example stands in.
+    this.parameters[spec.name] =
+      own.text === spec.default ? spec.default : referenceOf(this.document, own.text);
   }
 
   /** Corners, holes or a place: each number is an expression of its own. */

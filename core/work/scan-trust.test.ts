@@ -1,9 +1,10 @@
 import { describe, expect, test } from 'vitest';
 import { readEdit as read } from '../../testing/read-edit';
-import type { JobDocument, Scan } from '../job/document';
+import type { JobDocument } from '../job/document';
 import { applyEdit, type Edit } from '../job/edits';
 import { EditRefused } from '../job/edits/tools';
 import { newJob } from '../job/new-job';
+import type { Scan, ScanPiece } from '../job/scans';
 import { FIRST_WORKSHOP } from '../job/workshop';
 import { requireRecipe } from '../shape/recipes';
 import { UNCHECKED_SCALE } from './dimension';
@@ -93,3 +94,80 @@ describe('whether a scan is as large as the object', () => {
     expect(edit(start, { kind: 'remove-scan', scanId: 's1' }).scans).toEqual([]);
   });
 });
+
+describe('a test piece of a section', () => {
+  const piece = (tried: ScanPiece['tried'], more: Partial<ScanPiece> = {}): ScanPiece => ({
+    id: 'piece-1',
+    at: '2026-11-01T10:00:00.000Z',
+    where: 'level at 12 mm',
+    form: 'plate',
+    across: [60, 40],
+    clearance: 0.3,
+    ...(tried ? { tried } : {}),
+    ...more,
+  });
+  const tried = (play: number, printed?: [number, number], off: ('left' | 'back')[] = []) => ({
+    at: '2026-11-02T10:00:00.000Z',
+    lay: [0, 1].map(way => ({
+      lay: 'slides' as const,
+      play,
+      ...(printed ? { printed: printed[way]! } : {}),
+    })) as [ScanPieceLay, ScanPieceLay],
+    off,
+  });
+  const withPieces = (...pieces: ScanPiece[]) =>
+    edit(start, { kind: 'scan', scanId: 's1', change: { pieces } });
+
+  test('goes where the scan’s numbers turn out to be of another unit: it was printed in the wrong size', () => {
+    const other = edit(withPieces(piece(tried(0.3))), { kind: 'scan', scanId: 's1', change: { unit: 'in' } });
+    expect(other.scans[0]!.pieces).toBeUndefined();
+    const same = edit(withPieces(piece(tried(0.3))), {
+      kind: 'scan',
+      scanId: 's1',
+      change: { label: 'rim, again' },
+    });
+    expect(same.scans[0]!.pieces).toHaveLength(1);
+  });
+
+  test('says nothing until it was laid on the object', () => {
+    expect(check(withPieces(piece(undefined))).verdict).toBe('nothing-read');
+  });
+
+  test('a plate as read by calipers, with its play, is the object’s size', () => {
+    // Printed 59.6 with a play of 1: the object is 60.6 where the scan says 60.
+    const { pairs, factor, verdict } = check(withPieces(piece(tried(1, [59.6, 39.4]))));
+    expect(pairs.map(p => [p.scanned, p.read])).toEqual([
+      [60, 60.6],
+      [40, 40.4],
+    ]);
+    expect(factor).toBeCloseTo(1.01, 5);
+    expect(verdict).toBe('off');
+  });
+
+  test('a frame is larger than the object by its play', () => {
+    const { factor, verdict } = check(withPieces(piece(tried(0.3), { form: 'frame' })));
+    // As drawn, with the clearance that was drawn: the scan is as large as the object.
+    expect(factor).toBeCloseTo(1, 6);
+    expect(verdict).toBe('true');
+  });
+
+  test('without calipers and play each answer stands for a window, and is less sure', () => {
+    const guess = check(
+      withPieces(
+        piece({ at: '2026-11-02T10:00:00.000Z', lay: [{ lay: 'loose' }, { lay: 'loose' }], off: [] }),
+      ),
+    );
+    expect(guess.u).toBeGreaterThan(3 * check(withPieces(piece(tried(0.6, [59.7, 39.7])))).u);
+  });
+
+  test('one way off tells that no factor helps, and where it stood off', () => {
+    const { verdict, words } = check(
+      withPieces(piece({ ...tried(0.3, [59.7, 39.7], ['left']), lay: [at(0.3, 59.7), at(1.5, 39.7)] })),
+    );
+    expect(verdict).toBe('uneven');
+    expect(words).toContain('stood off at its left');
+  });
+});
+
+type ScanPieceLay = NonNullable<ScanPiece['tried']>['lay'][0];
+const at = (play: number, printed: number): ScanPieceLay => ({ lay: 'loose', play, printed });

@@ -1,13 +1,16 @@
-import type { JobDocument, Scan } from '../job/document';
+import type { JobDocument, Reading } from '../job/document';
+import type { Scan } from '../job/scans';
+import type { Trace } from '../job/traces';
 import { coverageFactor } from '../measure/uncertainty';
 import { evaluateDimension, type Known } from './dimension';
+import { piecesRead, type ReadBothWays, stoodOff } from './scan-piece';
 
 /**
- * How large a scan truly is, by what was read with calipers and found on the scan alike: nothing of it is kept but what the
+ * How large a scan or a traced photo truly is, by what was read with calipers and found on it alike: nothing of it is kept but what the
  * maker settles. Lengths mm.
  */
-export interface ScanCheck {
-  pairs: { dimension: string; label: string; scanned: number; read: number; u: number }[];
+export interface SizeCheck {
+  pairs: ReadBothWays[];
   /** True size over scanned size, and its standard uncertainty; null while nothing is read both ways. */
   factor: number | null;
   u: number;
@@ -22,27 +25,42 @@ const ODD = 3;
 /** A scan is as large as it says where its factor is no farther from 1 than this, or than its doubt. Common practice, no source. */
 const AS_GOOD = 0.0015;
 
-export function scanCheck(scan: Scan, document: JobDocument, workshop: Known): ScanCheck {
-  const pairs = document.dimensions.flatMap(d => {
+export const scanCheck = (scan: Scan, document: JobDocument, workshop: Known): SizeCheck =>
+  sizeCheck(
+    [...readBothWays(r => r.scanned?.scan === scan.id, document, workshop), ...piecesRead(scan)],
+    'scan',
+    stoodOff(scan),
+  );
+
+/** A traced photo's, the same way. */
+export const traceCheck = (trace: Trace, document: JobDocument, workshop: Known): SizeCheck =>
+  sizeCheck(
+    readBothWays(r => r.traced?.trace === trace.id, document, workshop),
+    'photo',
+  );
+
+function readBothWays(
+  isOwn: (reading: Reading) => boolean,
+  document: JobDocument,
+  workshop: Known,
+): ReadBothWays[] {
+  return document.dimensions.flatMap((d): ReadBothWays[] => {
     if (d.kind === 'angle') return [];
-    const own = d.readings.filter(r => r.scanned?.scan === scan.id && r.struck === null);
+    const own = d.readings.filter(r => isOwn(r) && r.struck === null);
     const hand = evaluateDimension(
       { ...d, readings: d.readings.filter(r => r.source === 'seat') },
       workshop,
     ).evaluation;
     if (own.length === 0 || !hand) return [];
     const scanned = own.reduce((sum, r) => sum + r.value, 0) / own.length;
-    const uScan = Math.max(...own.map(r => r.u ?? 0));
+    const uOwn = Math.max(...own.map(r => r.u ?? 0));
     return [
-      {
-        dimension: d.id,
-        label: d.label,
-        scanned,
-        read: hand.value,
-        u: Math.hypot(hand.standardUncertainty, uScan),
-      },
+      { key: d.id, label: d.label, scanned, read: hand.value, u: Math.hypot(hand.standardUncertainty, uOwn) },
     ];
   });
+}
+
+function sizeCheck(pairs: ReadBothWays[], what: 'scan' | 'photo', more = ''): SizeCheck {
   if (pairs.length === 0)
     return {
       pairs,
@@ -50,8 +68,7 @@ export function scanCheck(scan: Scan, document: JobDocument, workshop: Known): S
       u: 0,
       odd: null,
       verdict: 'nothing-read',
-      words:
-        'Read one large size of the object with calipers that is found on the scan too, better two or three: only that tells whether the scan is as large as the object.',
+      words: `Read one large size of the object with calipers that is found on the ${what} too, better two or three: only that tells whether the ${what} is as large as the object.`,
     };
   const weights = pairs.map(p => (p.scanned / p.u) ** 2);
   const whole = weights.reduce((sum, w) => sum + w, 0);
@@ -70,7 +87,7 @@ export function scanCheck(scan: Scan, document: JobDocument, workshop: Known): S
       u,
       odd,
       verdict: 'uneven',
-      words: `${odd.label} is ${Math.abs(odd.off).toFixed(2)} mm ${odd.off > 0 ? 'larger' : 'smaller'} than the other sizes let expect: no one factor puts that right. Read it once more; if it stays, the scan is warped there.`,
+      words: `${odd.label} is ${Math.abs(odd.off).toFixed(2)} mm ${odd.off > 0 ? 'larger' : 'smaller'} than the other sizes let expect: no one factor puts that right. Read it once more; if it stays, the ${what} is ${what === 'scan' ? 'warped' : 'off'} there.${more}`,
     };
   const isTrue = Math.abs(factor - 1) < Math.max(AS_GOOD, coverageFactor(0.95, Infinity) * u);
   return {
@@ -84,3 +101,7 @@ export function scanCheck(scan: Scan, document: JobDocument, workshop: Known): S
       : `Too ${share}, ± ${(200 * u).toFixed(2)} %: correct its size before anything is built on it.`,
   };
 }
+
+/** How a scan is prepared now, in a word: what was made from it is as old as this. */
+export const preparedAs = ({ unit, steps, trust }: Pick<Scan, 'unit' | 'steps' | 'trust'>): string =>
+  [unit, ...steps.map(s => s.id), trust?.factor ?? ''].join(' ').slice(0, 2000);

@@ -41,7 +41,13 @@ export interface SheetRow {
   note: string;
 }
 
-const SOURCES = { seat: 'the seat', 'old-part': 'the old part', scan: 'a scan', said: 'said' } as const;
+const SOURCES = {
+  seat: 'the seat',
+  'old-part': 'the old part',
+  scan: 'a scan',
+  photo: 'a photo',
+  said: 'said',
+} as const;
 
 type SheetPart = ResolvedPart & { objectDrawing: Drawing };
 

@@ -23,6 +23,7 @@ export function standingOf({ dimension, evaluation, source, counted }: Dimension
   if (source === 'old-part') return 'old part';
   if (source === 'said') return 'said';
   if (source === 'scan') return 'scanned';
+  if (source === 'photo') return 'off a photo';
   return counted.length === 1 ? 'read once' : `${counted.length} readings`;
 }
 

@@ -33,7 +33,7 @@ import { readWorkshop } from '../workshop/repository';
 /** The stand-ins for hardware. They answer through the same paths as a caliper, a printer, a maker. */
 export function benchRoutes(app: App): Router {
   const router = Router();
-  const { store, events, solids } = app;
+  const { store, events, solids, reader } = app;
 
   router.use(async (_req, _res, next) => {
     const { workshop } = await readWorkshop(store.db);
@@ -62,6 +62,49 @@ export function benchRoutes(app: App): Router {
       );
     events.send({ kind: 'reading', text: value.toFixed(2), instrumentId, jobId: job.id, dimensionId });
     res.status(202).json({ sent: true });
+  });
+
+  /** Scans the hidden object: the page sends the file on as it would any other. */
+  router.post('/jobs/:id/scan', async (req, res) => {
+    const job = await readJob(store.db, req.params.id);
+    const { partId } = z.object({ partId: z.string() }).parse(req.body);
+    const part = job.document.parts.find(p => p.id === partId);
+    if (!part) throw notFound('That part');
+    const world = await worldOf(store, job);
+    const count = job.document.scans.length;
+    const { file } = await reader.run('practiceScan', { recipe: part.recipe, world, count });
+    if (!file)
+      throw new HttpError(
+        422,
+        'no-object',
+        'The practice scanner has no object for this recipe: it has one for caps, tubes, bores, knobs and what a part follows.',
+      );
+    res.set('content-type', 'model/stl').end(Buffer.from(file));
+  });
+
+  /** Photographs it on the sheet: what a maker reads off beside it stands in the headers. */
+  router.post('/jobs/:id/photo', async (req, res) => {
+    const job = await readJob(store.db, req.params.id);
+    const { partId } = z.object({ partId: z.string() }).parse(req.body);
+    const part = job.document.parts.find(p => p.id === partId);
+    if (!part) throw notFound('That part');
+    const world = await worldOf(store, job);
+    const count = job.document.traces?.length ?? 0;
+    const { photo } = await reader.run('practicePhoto', { recipe: part.recipe, world, count });
+    if (!photo)
+      throw new HttpError(
+        422,
+        'no-object',
+        'The practice camera has no flat object for this recipe: it has one for profile parts, caps and bushes.',
+      );
+    res.set({
+      'content-type': 'image/jpeg',
+      'x-sagoma-thickness': String(photo.thickness),
+      'x-sagoma-f35': String(photo.f35),
+      'x-sagoma-bar-across': String(photo.bars.across),
+      'x-sagoma-bar-along': String(photo.bars.along),
+    });
+    res.end(Buffer.from(photo.file));
   });
 
   router.post('/jobs/:id/print', async (req, res) => {

@@ -4,7 +4,7 @@ import type { z } from 'zod';
 import { BUNDLE_SCHEMA_VERSION, BundledJob, BundleManifest } from '../../contract/bundle';
 import { errorOfZod } from '../../contract/errors';
 import type { JobView } from '../../contract/jobs';
-import { readJobDocument } from '../../core/job/document';
+import { readJobDocument } from '../../core/job/read-document';
 import { recipeById } from '../../core/shape/recipes';
 
 /** What a bundle holds once all of it was checked. */

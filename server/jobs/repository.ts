@@ -3,7 +3,7 @@ import { ulid } from 'ulid';
 import { ZodError } from 'zod';
 import { errorOfZod } from '../../contract/errors';
 import type { Activity, JobAnswer, JobChange, JobView } from '../../contract/jobs';
-import { JOB_SCHEMA_VERSION, type JobDocument, readJobDocument } from '../../core/job/document';
+import { JOB_SCHEMA_VERSION, type JobDocument } from '../../core/job/document';
 import {
   type History,
   type HistoryKindName,
@@ -12,6 +12,7 @@ import {
   logbook,
   rowsOf,
 } from '../../core/job/history';
+import { readJobDocument } from '../../core/job/read-document';
 import { recipeById } from '../../core/shape/recipes';
 import { type Moment, stageOfPath, stageOfRow } from '../../core/work/hours';
 import { HttpError, notFound } from '../errors';

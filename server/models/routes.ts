@@ -17,7 +17,8 @@ export function modelRoutes({ blobs, reader }: App): Router {
   router.post('/', express.raw({ type: () => true, limit: MOST_FILE }), async (req, res) => {
     const bytes = Buffer.isBuffer(req.body) ? new Uint8Array(req.body) : new Uint8Array();
     if (bytes.length === 0) throw new HttpError(422, 'bad-model', 'The file is empty.');
-    const { body: read } = await reader.run('readBody', { file: bytes });
+    const as = z.enum(['body', 'surface']).catch('body').parse(req.query.as);
+    const { body: read } = await reader.run('readBody', { file: bytes, as });
     if (!read.ok) throw new HttpError(422, 'bad-model', read.message);
     const model: Model = {
       id: ulid(),
@@ -27,6 +28,7 @@ export function modelRoutes({ blobs, reader }: App): Router {
       size: read.size,
       triangles: read.triangles,
       hull: read.hull,
+      ...(as === 'surface' ? { surface: true } : {}),
     };
     res.status(201).json({ model: Model.parse(model) });
   });

@@ -2,6 +2,7 @@ import express, { type Router } from 'express';
 import { ulid } from 'ulid';
 import { z } from 'zod';
 import { Photo } from '../../core/job/document';
+import { Id } from '../../core/job/fields';
 import type { App } from '../context';
 import { HttpError, notFound } from '../errors';
 import { editJob } from '../jobs/editing';
@@ -9,7 +10,8 @@ import { readDocument, readJob } from '../jobs/repository';
 import { readWorkshop } from '../workshop/repository';
 import { PHOTO_HEAD } from './read-photo';
 
-const MOST_PHOTO = '12mb';
+/** One that is traced comes with all of its pixels. */
+const MOST_PHOTO = '32mb';
 
 type Editor = (req: express.Request) => { tab: string; isOpen: (tab: string) => boolean };
 
@@ -20,6 +22,13 @@ export function addPhotoRoutes(router: Router, app: App, editor: Editor): void {
   router.post('/:id/photos', express.raw({ type: () => true, limit: MOST_PHOTO }), async (req, res) => {
     const id = String(req.params.id);
     const job = await readJob(store.db, id);
+    // Sent again by whoever did not hear that it had come: it is there once.
+    const own = Id.parse(req.query.id ?? ulid());
+    const there = job.document.photos.find(p => p.id === own);
+    if (there) {
+      res.json({ photo: there, revision: job.revision });
+      return;
+    }
     const bytes = Buffer.isBuffer(req.body) ? new Uint8Array(req.body) : new Uint8Array();
     const { photo: seen } = await reader.run('readPhoto', { head: bytes.subarray(0, PHOTO_HEAD) });
     if (!seen.ok) throw new HttpError(422, seen.code, seen.message);
@@ -27,7 +36,7 @@ export function addPhotoRoutes(router: Router, app: App, editor: Editor): void {
     const label = Photo.shape.label.parse(
       z.string().max(400).catch('').parse(req.query.label) || `photo ${job.document.photos.length + 1}`,
     );
-    const photo: Photo = { id: ulid(), sha256: await blobs.put(bytes), type, width, height, label };
+    const photo: Photo = { id: own, sha256: await blobs.put(bytes), type, width, height, label };
     const { workshop } = await readWorkshop(store.db);
     const { revision } = await store.write(async tx => {
       const now = await readDocument(tx, id);

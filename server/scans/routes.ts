@@ -2,7 +2,7 @@ import type express from 'express';
 import type { Router } from 'express';
 import { ulid } from 'ulid';
 import { z } from 'zod';
-import { Scan } from '../../core/job/document';
+import { Scan } from '../../core/job/scans';
 import { MOST_BYTES } from '../../core/scan/scan-file';
 import { TooLong } from '../blobs/blobs';
 import type { App } from '../context';

@@ -14,6 +14,7 @@ const LONGEST_OF: Partial<Record<TaskName, number>> = {
   readBundle: 60_000,
   readBody: 120_000,
   readScan: 120_000,
+  practiceScan: 60_000,
   drawSheet: 30_000,
   drawHandOver: 30_000,
   drawPart: 30_000,

@@ -1,5 +1,7 @@
 import type { JobView } from '../../contract/jobs';
 import type { RackJob } from '../../contract/rack';
+import type { PracticePhoto } from '../../core/bench/practice-photo';
+import type { World } from '../../core/bench/world';
 import type { BodyAnswer } from '../../core/files/bodies/read-body';
 import type { FileWords } from '../../core/files/part-files';
 import type { Side } from '../../core/fit/wants';
@@ -13,6 +15,7 @@ import type { CheckContext } from '../../core/shape/checks/context';
 import type { Finding } from '../../core/shape/findings/finding';
 import type { SolidRecord } from '../../core/shape/solid';
 import type { SolidSpec } from '../../core/shape/solid-key';
+import type { Middle, Paper } from '../../core/trace/sheet/layout';
 import type { BundleRead } from '../bundle/read-bundle';
 import type { PhotoRead } from '../photos/read-photo';
 import type { DrawingKind, PaperAsked } from '../sheet/paper';
@@ -120,7 +123,19 @@ export interface Tasks {
     };
     answer: PlateMade;
   };
-  readBody: { asked: { file: Uint8Array }; answer: { body: BodyAnswer } };
+  /** @param as a surface keeps its holes: a part follows it */
+  readBody: { asked: { file: Uint8Array; as: 'body' | 'surface' }; answer: { body: BodyAnswer } };
+  /** What the practice scanner brings, as STL; null where it has no such object. */
+  practiceScan: {
+    asked: { recipe: string; world: World; count: number };
+    answer: { file: Uint8Array | null };
+  };
+  /** What the practice camera takes, as JPEG, and what is read beside it; null where the object has no flat face. */
+  practicePhoto: {
+    asked: { recipe: string; world: World; count: number };
+    answer: { photo: (Omit<PracticePhoto, 'picture'> & { file: Uint8Array }) | null };
+  };
+  drawReferenceSheet: { asked: { paper: Paper; middle: Middle }; answer: { file: Uint8Array } };
   /** Read and given up again: whether it is a scan, and of how much. */
   readScan: { asked: { path: string }; answer: { scan: ScanRead } };
   readPhoto: { asked: { head: Uint8Array }; answer: { photo: PhotoRead } };

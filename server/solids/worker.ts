@@ -1,5 +1,6 @@
 import { readFile } from 'node:fs/promises';
-import { readBody } from '../../core/files/bodies/read-body';
+import { practiceScan } from '../../core/bench/practice-scan';
+import { readBody, readSurface } from '../../core/files/bodies/read-body';
 import { partStep, partStl, partThreeMf } from '../../core/files/part-files';
 import { readStl } from '../../core/files/reading-back';
 import { writeStl } from '../../core/files/stl';
@@ -131,7 +132,26 @@ const handlers: Handlers = {
     }
   },
 
-  readBody: async ({ file }) => ({ body: await readBody(file, await kernels()) }),
+  readBody: async ({ file, as }) => ({
+    body: as === 'surface' ? readSurface(file) : await readBody(file, await kernels()),
+  }),
+  practiceScan: async ({ recipe, world, count }) => {
+    const mesh = practiceScan(recipe, world, count);
+    return { file: mesh && writeStl(mesh, 'practice scan') };
+  },
+  // Asked for now and then: every thread would read them at its start.
+  practicePhoto: async ({ recipe, world, count }) => {
+    const { practicePhoto } = await import('../../core/bench/practice-photo');
+    const { jpegOf } = await import('../../core/bench/jpeg');
+    const taken = practicePhoto(recipe, world, count);
+    if (!taken) return { photo: null };
+    const { picture, ...read } = taken;
+    return { photo: { ...read, file: jpegOf(picture) } };
+  },
+  drawReferenceSheet: async ({ paper, middle }) => {
+    const { referenceSheet } = await import('../sheet/reference-sheet');
+    return { file: await referenceSheet(paper, middle) };
+  },
   readPhoto: async ({ head }) => ({ photo: readPhoto(head) }),
   readBundle: async ({ file }) => ({ bundle: readBundle(file) }),
   drawSheet: sheetFile,

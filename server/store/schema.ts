@@ -94,3 +94,13 @@ export const tags = sqliteTable('tags', {
   workshop: text().notNull(),
   document: text().notNull(),
 });
+
+/** Phones that were let in. What a phone shows is not kept, only its hash. */
+export const devices = sqliteTable('devices', {
+  id: text().primaryKey(),
+  name: text().notNull(),
+  /** SHA-256 of what its cookie holds. */
+  token: text().notNull().unique(),
+  pairedAt: text('paired_at').notNull(),
+  usedAt: text('used_at'),
+});

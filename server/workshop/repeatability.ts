@@ -1,4 +1,4 @@
-import { readJobDocument } from '../../core/job/document';
+import { readJobDocument } from '../../core/job/read-document';
 import type { Workshop } from '../../core/job/workshop';
 import { learnRepeatability, type Repeatability } from '../../core/measure/repeatability';
 import type { Database } from '../store/database';

@@ -50,6 +50,18 @@ export async function call<T>(
   return answer.data;
 }
 
+/** A file that the server makes, and what it calls it. @throws ServerSaid, Unreachable */
+export async function fileFrom(
+  method: string,
+  path: string,
+  body?: unknown,
+): Promise<{ content: Blob; name: string | undefined; headers: Headers }> {
+  const response = await reach(method, path, body);
+  if (!response.ok) throw await refusal(response);
+  const name = /filename="([^"]+)"/.exec(response.headers.get('content-disposition') ?? '')?.[1];
+  return { content: await response.blob(), name, headers: response.headers };
+}
+
 async function reach(method: string, path: string, body: unknown): Promise<Response> {
   const raw = body instanceof Blob;
   try {

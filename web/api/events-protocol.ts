@@ -1,7 +1,5 @@
-import type { ServerEvent } from '../../contract/events';
-
 /** What windows and the worker that holds their one stream say to each other. */
-export type FromEvents = { event: ServerEvent } | { connected: boolean };
+export type FromEvents = { event: unknown } | { connected: boolean };
 /** A window comes, with its own name, or goes. */
 export type ToEvents = { come: string } | { gone: true };
 

@@ -2,6 +2,7 @@ import { useEffect, useRef, useSyncExternalStore } from 'react';
 import { ServerEvent } from '../../contract/events';
 import { tabId } from './client';
 import { type FromEvents, type ToEvents, WINDOW_LOCK } from './events-protocol';
+import { openLasting } from './lasting-source';
 
 /** 'back': the stream was interrupted; events in between are unknown. */
 export type PageEvent = ServerEvent | { kind: 'back' };
@@ -55,10 +56,10 @@ class Stream {
   }
 
   private openOwn(): void {
-    const source = new EventSource(`/api/events?tab=${encodeURIComponent(tabId)}`);
-    source.onmessage = message => this.send(ServerEvent.parse(JSON.parse(message.data)));
-    source.onopen = () => this.heardOf(true);
-    source.onerror = () => this.heardOf(false);
+    openLasting(`/api/events?tab=${encodeURIComponent(tabId)}`, {
+      told: event => this.send(ServerEvent.parse(event)),
+      connected: now => this.heardOf(now),
+    });
   }
 
   private heardOf(now: boolean): void {

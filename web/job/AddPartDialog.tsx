@@ -28,7 +28,7 @@ export default function AddPartDialog({ onClose }: { onClose(): void }) {
     document.dimensions.some(d => d.guide === s.key),
   );
   const add = handleSubmit(async wish => {
-    const id = freeId(document.parts);
+    const id = freePartId(document.parts);
     const name = wish.name.trim() || usual;
     if (!(await edit({ ...wish, kind: 'add-part', id, name }))) return;
     onClose();
@@ -57,6 +57,6 @@ export default function AddPartDialog({ onClose }: { onClose(): void }) {
   );
 }
 
-function freeId(parts: readonly Part[]): string {
+export function freePartId(parts: readonly Part[]): string {
   for (let n = parts.length + 1; ; n++) if (!parts.some(p => p.id === `part-${n}`)) return `part-${n}`;
 }

@@ -1,5 +1,6 @@
 import { useState } from 'react';
 import { FileTrigger } from 'react-aria-components';
+import { Unreachable } from '../api/client';
 import { sendPhoto } from '../stages/measure/photos';
 import { Button } from '../ui/controls';
 import { Row } from '../ui/layout';
@@ -11,19 +12,27 @@ const MOST_PHOTOS = 10;
 export function BenchPhotos({ photos, onChange }: { photos: string[]; onChange(photos: string[]): void }) {
   const { job, document, say } = useBench('job', 'document', 'say');
   const [busy, setBusy] = useState(false);
-  const take = async (files: FileList | null) => {
+  /** Those that could not be sent: they are not asked for again. */
+  const [left, setLeft] = useState<readonly File[]>([]);
+  const send = async (files: readonly File[]) => {
     setBusy(true);
+    const rest = [...files];
     const sent: string[] = [];
     try {
-      for (const file of [...(files ?? [])].slice(0, MOST_PHOTOS - photos.length))
+      for (const file of files) {
         sent.push((await sendPhoto(job.id, file)).photo.id);
+        rest.shift();
+      }
     } catch (error) {
       say((error as Error).message, 'stop');
+      if (!(error instanceof Unreachable)) rest.shift();
     } finally {
+      setLeft(rest);
       onChange([...photos, ...sent]);
       setBusy(false);
     }
   };
+  const take = (files: FileList | null) => send([...(files ?? [])].slice(0, MOST_PHOTOS - photos.length));
   return (
     <Row $gap={6} $wrap>
       {photos.map(id => {
@@ -47,6 +56,11 @@ export function BenchPhotos({ photos, onChange }: { photos: string[]; onChange(p
           {busy ? 'Sending…' : 'Add a photo'}
         </Button>
       </FileTrigger>
+      {left.length > 0 && !busy ? (
+        <Button $small onPress={() => void send(left)}>
+          Send {left.length} that did not go
+        </Button>
+      ) : null}
     </Row>
   );
 }

@@ -1,28 +1,20 @@
-import { useQuery } from '@tanstack/react-query';
-import { useCallback, useEffect, useLayoutEffect, useMemo, useState, useSyncExternalStore } from 'react';
+import { useCallback, useEffect, useState } from 'react';
 import { Outlet, useNavigate, useParams, useSearchParams } from 'react-router';
 import styled from 'styled-components';
-import { WorkshopAnswer } from '../../contract/workshop';
-import type { JobDocument } from '../../core/job/document';
-import type { Edit } from '../../core/job/edits';
-import type { Workshop } from '../../core/job/workshop';
-import type { Evidence } from '../../core/learn/lessons';
-import type { Expression } from '../../core/quantity/expression';
-import type { DisplayUnit } from '../../core/quantity/format';
+import { OnBench } from '../../contract/phone';
 import { STAGES, type Stage } from '../../core/work/stages';
-import { Work } from '../../core/work/work';
-import { get } from '../api/client';
-import { JobSession, type SessionState } from '../api/job-session';
-import { useLessons } from '../api/use-lessons';
-import { Failure, Loading } from '../ui/layout';
-import { type Bench, BenchContext, createBench } from './bench-context';
+import { call } from '../api/client';
+import { useStream } from '../api/events';
+import { BenchContext } from './bench-context';
 import { ConflictDialog } from './ConflictDialog';
 import { JobStrip } from './JobStrip';
 import { KeysDialog } from './KeysDialog';
 import { Ledger } from './Ledger';
-import { type Message, MessageLine } from './MessageLine';
+import { MessageLine, useMessage } from './MessageLine';
+import { OpenJob } from './OpenJob';
 import { PartBar } from './PartBar';
 import { Spine } from './Spine';
+import { type OpenJob as Open, useBenchOf } from './use-bench-of';
 import { useJobKeys } from './use-job-keys';
 
 /** Stages that show the ledger. */
@@ -33,111 +25,47 @@ const WITH_PARTS: readonly Stage[] = ['measure', 'fit', 'shape', 'print', 'try']
 
 export default function JobPage() {
   const { jobId = '' } = useParams();
-  const workshop = useQuery({ queryKey: ['workshop'], queryFn: () => get('/workshop', WorkshopAnswer) });
-  const lessons = useLessons(jobId);
-  if (workshop.error) return <Failure error={workshop.error} retry={() => void workshop.refetch()} />;
-  if (!workshop.data || lessons === null) return <Loading what="Opening the workshop" />;
-  return <JobWithWorkshop key={jobId} jobId={jobId} workshop={workshop.data.workshop} lessons={lessons} />;
+  useOnBench(jobId);
+  return <OpenJob jobId={jobId}>{open => <JobBench {...open} />}</OpenJob>;
 }
 
-interface WithWorkshop {
-  jobId: string;
-  workshop: Workshop;
-  /** What other jobs taught. */
-  lessons: readonly Evidence[];
+/** Phones open the job that this window was last opened on, or came back to. */
+function useOnBench(jobId: string): void {
+  useEffect(() => {
+    // Phones then go by what was worked on last: nothing here depends on it.
+    const tell = () => void call('PUT', '/on-bench', OnBench, { jobId }).catch(() => undefined);
+    tell();
+    addEventListener('focus', tell);
+    return () => removeEventListener('focus', tell);
+  }, [jobId]);
 }
 
-function JobWithWorkshop({ jobId, workshop, lessons }: WithWorkshop) {
-  const [session] = useState(() => new JobSession(jobId, workshop));
-  const state = useSyncExternalStore(session.watch, session.read);
-  useEffect(() => session.start(), [session]);
-  useEffect(() => session.setWorkshop(workshop), [session, workshop]);
-  if (state.failure) return <Failure error={state.failure} retry={() => void session.refresh()} />;
-  if (!state.base || !state.document)
-    return <Loading what={state.offline ? 'Waiting for the server' : 'Opening the job'} />;
-  return (
-    <JobBench
-      session={session}
-      state={state}
-      workshop={workshop}
-      lessons={lessons}
-      document={state.document}
-    />
-  );
-}
-
-interface BenchProps {
-  session: JobSession;
-  state: SessionState;
-  workshop: Workshop;
-  lessons: readonly Evidence[];
-  document: JobDocument;
-}
-
-function JobBench({ session, state, workshop, lessons, document }: BenchProps) {
+function JobBench(open: Open) {
+  const { session, state, document } = open;
   const navigate = useNavigate();
   const { stage: at } = useParams();
   const stage = STAGES.find(s => s === at) ?? 'brief';
   const base = state.base!;
-  const [drafts, setDrafts] = useState<Record<string, Expression>>({});
-  const [selected, select] = useState<string | null>(null);
-  const [message, setMessage] = useState<Message | null>(null);
-  const [unit, setUnit] = useState<DisplayUnit>(workshop.unit);
+  const { message, say, clear } = useMessage();
   const [keysOpen, setKeysOpen] = useState(false);
   const [ledgerOpen, setLedgerOpen] = useState(false);
-
   const [query, setQuery] = useSearchParams();
-  const [work] = useState(() => Work.of({ id: base.id, document, history: base.history }, workshop, lessons));
-  const saved = useMemo(
-    () => work.with({ document, workshop, history: base.history, lessons }),
-    [work, document, workshop, base.history, lessons],
-  );
-  const [open, setOpen] = useState(() => saved.chosen(query.get('part')).part.id);
-  // Chosen once: the part that waits most may be another one after every edit.
-  const partId = saved.chosen(query.get('part') ?? open).part.id;
   const several = document.parts.length > 1;
-  const shown = useMemo(
-    () => saved.with({ document: withDrafts(document, partId, drafts) }),
-    [saved, document, partId, drafts],
-  );
-  const resolved = shown.part(partId);
-  const { overview } = resolved;
-
-  const say = useCallback(
-    (words: string, level: Message['level'] = 'note') => setMessage({ words, level, at: Date.now() }),
-    [],
-  );
-  useEffect(() => {
-    session.onRefused = error => say(error.message, 'stop');
-  }, [session, say]);
-  const edit = useCallback(
-    async (next: Edit) => {
-      try {
-        await session.edit(next);
-        return true;
-      } catch (error) {
-        say((error as Error).message, 'stop');
-        return false;
-      }
-    },
-    [session, say],
-  );
-  const go = useCallback(
-    (to: Stage, key?: string) => {
-      if (key) select(key);
+  const onPart = useCallback((part: string) => setQuery({ part }), [setQuery]);
+  const onGo = useCallback(
+    (to: Stage, key: string | undefined, part: string) =>
       void navigate(
-        { pathname: `/jobs/${base.id}/${to}`, search: several ? `?part=${partId}` : '' },
+        { pathname: `/jobs/${base.id}/${to}`, search: several ? `?part=${part}` : '' },
         { state: { leadTo: key } },
-      );
-    },
-    [navigate, base.id, several, partId],
+      ),
+    [navigate, base.id, several],
   );
-  const draft = useCallback((name: string, expression: Expression | null) => {
-    setDrafts(now => {
-      const { [name]: _, ...rest } = now;
-      return expression ? { ...rest, [name]: expression } : rest;
-    });
-  }, []);
+  const { bench, store } = useBenchOf(open, { asked: query.get('part'), onPart, onGo, say });
+  const { go, unit, setUnit } = bench;
+  const partId = bench.resolved.part.id;
+  useStream(event => {
+    if (event.kind === 'photo' && event.jobId === base.id) say(`A photo came from ${event.from}.`, 'news');
+  });
   const revert = useCallback(
     (role: 'undo' | 'redo') => session.undo(role).catch((error: Error) => say(error.message, 'stop')),
     [session, say],
@@ -151,49 +79,11 @@ function JobBench({ session, state, workshop, lessons, document }: BenchProps) {
     undo: () => void revert('undo'),
     redo: () => void revert('redo'),
     keys: showKeys,
-    unit: () => setUnit(u => (u === 'mm' ? 'in' : 'mm')),
+    unit: () => setUnit(unit === 'mm' ? 'in' : 'mm'),
   });
   useEffect(() => {
     window.document.title = `${base.number} · ${document.title} – Sagoma`;
   }, [base.number, document.title]);
-  useEffect(() => {
-    // Unsaved edits survive a reload; closing for good would still lose them while the server is away.
-    const warn = (event: BeforeUnloadEvent) => session.read().pending.length > 0 && event.preventDefault();
-    addEventListener('beforeunload', warn);
-    return () => removeEventListener('beforeunload', warn);
-  }, [session]);
-
-  const setPart = useCallback(
-    (id: string) => {
-      setDrafts({});
-      select(null);
-      setOpen(id);
-      setQuery({ part: id });
-    },
-    [setQuery],
-  );
-  const bench: Bench = {
-    session,
-    state,
-    job: base,
-    document: shown.document,
-    work: shown,
-    workshop,
-    resolved,
-    setPart,
-    overview,
-    selected,
-    select,
-    draft,
-    edit,
-    say,
-    unit,
-    setUnit,
-    go,
-  };
-  const [store] = useState(() => createBench(bench));
-  // Before anybody below looks: they are drawn from the store.
-  useLayoutEffect(() => store.setState(bench));
   const withLedger = WITH_LEDGER.includes(stage);
   return (
     <BenchContext value={store}>
@@ -206,21 +96,11 @@ function JobBench({ session, state, workshop, lessons, document }: BenchProps) {
         </BenchTop>
         {withLedger ? <Ledger open={ledgerOpen} onClose={closeLedger} /> : null}
       </Main>
-      <MessageLine message={message} onClose={() => setMessage(null)} />
+      <MessageLine message={message} onClose={clear} />
       <ConflictDialog />
       <KeysDialog isOpen={keysOpen} onClose={() => setKeysOpen(false)} />
     </BenchContext>
   );
-}
-
-function withDrafts(document: JobDocument, partId: string, drafts: Record<string, Expression>): JobDocument {
-  if (Object.keys(drafts).length === 0) return document;
-  return {
-    ...document,
-    parts: document.parts.map(p =>
-      p.id === partId ? { ...p, parameters: { ...p.parameters, ...drafts } } : p,
-    ),
-  };
 }
 
 const Main = styled.div<{ $ledger: boolean }>`

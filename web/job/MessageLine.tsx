@@ -1,4 +1,4 @@
-import { useEffect } from 'react';
+import { useCallback, useEffect, useState } from 'react';
 import styled from 'styled-components';
 import { useConnected } from '../api/events';
 import { Button } from '../ui/controls';
@@ -7,18 +7,29 @@ import { useBench } from './bench-context';
 
 export interface Message {
   words: string;
-  level: 'note' | 'stop';
+  /** News came from elsewhere: it stays until it is read, as what was refused does. */
+  level: 'note' | 'news' | 'stop';
   at: number;
 }
 
 const READ_FOR = 6000;
+
+export function useMessage() {
+  const [message, setMessage] = useState<Message | null>(null);
+  const say = useCallback(
+    (words: string, level: Message['level'] = 'note') => setMessage({ words, level, at: Date.now() }),
+    [],
+  );
+  const clear = useCallback(() => setMessage(null), []);
+  return { message, say, clear };
+}
 
 /** What just happened or was refused, and whether the server is there. */
 export function MessageLine({ message, onClose }: { message: Message | null; onClose(): void }) {
   const { state } = useBench('state');
   const connected = useConnected();
   useEffect(() => {
-    if (!message || message.level === 'stop') return;
+    if (message?.level !== 'note') return;
     const timer = setTimeout(onClose, READ_FOR);
     return () => clearTimeout(timer);
   }, [message, onClose]);
@@ -36,7 +47,7 @@ export function MessageLine({ message, onClose }: { message: Message | null; onC
       ) : null}
       {message ? (
         <Notice
-          level={message.level}
+          level={message.level === 'stop' ? 'stop' : 'note'}
           action={
             <Button $small $look="quiet" onPress={onClose}>
               Close

@@ -3,7 +3,7 @@ import { useEffect, useState } from 'react';
 import { Link } from 'react-router';
 import styled from 'styled-components';
 import { HANDS, type Hand, Queue, type QueueItem, QueueTakes } from '../../contract/queue';
-import { MOST_PIECES } from '../../core/job/document';
+import { MOST_PIECES } from '../../core/job/fields';
 import { formatHours, formatPlain } from '../../core/quantity/format';
 import { get } from '../api/client';
 import { useStream } from '../api/events';
@@ -19,7 +19,7 @@ export default function QueuePage() {
   const queue = useQuery({ queryKey: ['queue'], queryFn: () => get('/queue', Queue) });
   const [chosen, setChosen] = useState<Chosen>({});
   useStream(event => {
-    if (event.kind !== 'reading') void client.invalidateQueries({ queryKey: ['queue'] });
+    if (event.kind === 'job' || event.kind === 'back') void client.invalidateQueries({ queryKey: ['queue'] });
   });
   useEffect(() => {
     document.title = 'Waiting for a printer';

@@ -4,12 +4,16 @@ import styled from 'styled-components';
 import { becomes, wordsFor } from '../../core/scan/find/become';
 import { MOST_BYTES } from '../../core/scan/scan-file';
 import type { ScanUnit } from '../../core/scan/unit';
-import { recipeById } from '../../core/shape/recipes';
+import { RECIPES, recipeById } from '../../core/shape/recipes';
+import { followedBy } from '../scan/take-surface';
 import { UNIT_NAMES } from '../scan/units';
 import { useScan } from '../scan/use-scan';
 import { Button, Select } from '../ui/controls';
 import { Notice } from '../ui/layout';
 import type { ShownFinding } from '../workers/scan-protocol';
+
+/** They take any surface. */
+const FOLLOW = RECIPES.filter(followedBy);
 
 /** What a scan that somebody chose is, for the job that is made from it. */
 export interface ScanForJob {
@@ -133,7 +137,7 @@ function Chosen({ file, onScan, recipe, onRecipe }: Props & { file: File }) {
         <div style={{ width: 150 }}>
           <Select<ScanUnit> label="Its numbers are" value={unit} options={UNIT_NAMES} onChange={setUnit} />
         </div>
-        {could.length > 0 ? (
+        {could.length > 0 || findings ? (
           <div>
             <b>It could become</b>
             <span>
@@ -148,11 +152,25 @@ function Chosen({ file, onScan, recipe, onRecipe }: Props & { file: File }) {
                   {recipeById(b.recipe)?.title}, {b.takes.length} {b.takes.length === 1 ? 'size' : 'sizes'}
                 </Button>
               ))}
+              {shown?.hasSurface
+                ? FOLLOW.map(r => (
+                    <Button
+                      key={r.id}
+                      $small
+                      $look={r.id === recipe ? 'main' : undefined}
+                      aria-pressed={r.id === recipe}
+                      onPress={() => onRecipe(r.id)}
+                    >
+                      {r.title}
+                    </Button>
+                  ))
+                : null}
             </span>
           </div>
-        ) : findings ? (
+        ) : null}
+        {findings && could.length === 0 ? (
           <p className="soft">
-            Nothing on it is what a recipe asks for by itself: choose one below, or cut a section later.
+            Nothing on it is what another recipe asks for by itself: choose one below, or cut a section later.
           </p>
         ) : null}
       </Choices>

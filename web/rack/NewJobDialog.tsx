@@ -11,10 +11,11 @@ import { Rack } from '../../contract/rack';
 import { WorkshopAnswer } from '../../contract/workshop';
 import type { Edit } from '../../core/job/edits';
 import { takesFor } from '../../core/scan/find/become';
-import { RECIPES } from '../../core/shape/recipes';
+import { RECIPES, requireRecipe } from '../../core/shape/recipes';
 import { get, post } from '../api/client';
 import { scanReading } from '../scan/scan-reading';
 import { sendScan } from '../scan/send-scan';
+import { followEdits, followedBy } from '../scan/take-surface';
 import { Button, Dialog, FieldHint, Select } from '../ui/controls';
 import { FormField } from '../ui/FormField';
 import { Notice, Row, Stack } from '../ui/layout';
@@ -139,7 +140,14 @@ async function takeScan(job: JobAnswer, recipe: string, { file, unit, findings }
       ? [{ dimensionId: dimension.id, reading: scanReading(scan.id, finding, finding.sizes[t.size]!) }]
       : [];
   });
-  if (readings.length > 0) await send(now, { kind: 'add-readings', readings });
+  if (readings.length > 0) now = (await send(now, { kind: 'add-readings', readings })).revision;
+  const spec = followedBy(requireRecipe(recipe));
+  const [made] = job.document.parts;
+  if (!spec || !made) return;
+  const kept = { ...scan, unit };
+  const part = { partId: made.id, spec, lies: 'drawn', turn: 0 };
+  for (const edit of await followEdits(job.id, job.document, kept, part))
+    now = (await send(now, edit)).revision;
 }
 
 const Names = styled.div`display: grid; grid-template-columns: 1fr 1fr; gap: 12px; align-items: start; @media (max-width: 620px) { grid-template-columns: 1fr; }`;

@@ -25,7 +25,7 @@ export function Rack() {
   const [making, setMaking] = useState(false);
   const [wanted, setWanted] = useState('');
   useStream(event => {
-    if (event.kind !== 'reading') void client.invalidateQueries({ queryKey: ['rack'] });
+    if (event.kind === 'job' || event.kind === 'back') void client.invalidateQueries({ queryKey: ['rack'] });
   });
   useEffect(() => {
     document.title = 'Sagoma';

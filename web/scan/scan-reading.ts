@@ -1,21 +1,15 @@
 import { ulid } from 'ulid';
 import type { Reading } from '../../core/job/document';
-import { formatPlain } from '../../core/quantity/format';
+import { scannedReading } from '../../core/scan/scanned-reading';
 import type { ShownFinding } from '../workers/scan-protocol';
 
 /** A size that was found on a scan, as a reading: the scan's own value and doubt. */
-export function scanReading(scanId: string, finding: ShownFinding, size: ShownFinding['sizes'][0]): Reading {
-  return {
+export const scanReading = (scan: string, finding: ShownFinding, size: ShownFinding['sizes'][0]): Reading =>
+  scannedReading({
     id: ulid(),
-    value: Number(size.value.toFixed(4)),
-    text: `${formatPlain(size.value, 3)}, scanned`,
-    unit: size.kind === 'angle' ? 'deg' : 'mm',
     at: new Date().toISOString(),
-    instrumentId: null,
-    source: 'scan',
-    via: 'import',
-    u: Number(size.u.toFixed(5)),
-    struck: null,
-    scanned: { scan: scanId, kind: finding.kind, near: [...finding.placeAsCame] },
-  };
-}
+    value: size.value,
+    u: size.u,
+    unit: size.kind === 'angle' ? 'deg' : 'mm',
+    place: { scan, kind: finding.kind, near: [...finding.placeAsCame] },
+  });

@@ -1,6 +1,6 @@
 import { proxy, type Remote, wrap } from 'comlink';
 import { useEffect, useState } from 'react';
-import type { Scan } from '../../core/job/document';
+import type { Scan } from '../../core/job/scans';
 import type { OtherScan, ScanApi, ScanAsked, ScanReply, ShownScan } from '../workers/scan-protocol';
 
 const NONE: readonly OtherScan[] = [];

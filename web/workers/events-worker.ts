@@ -1,5 +1,5 @@
-import type { ServerEvent } from '../../contract/events';
 import { type FromEvents, type ToEvents, WINDOW_LOCK } from '../api/events-protocol';
+import { openLasting } from '../api/lasting-source';
 
 /**
  * One stream of events for all windows of a browser: over HTTP/1.1 a browser opens six connections to a server, and a
@@ -9,7 +9,7 @@ import { type FromEvents, type ToEvents, WINDOW_LOCK } from '../api/events-proto
 const TELL_EVERY = 4000;
 
 const windows = new Map<MessagePort, string>();
-let source: EventSource | undefined;
+let opened = false;
 let connected = true;
 
 const tell = (said: FromEvents) => {
@@ -17,11 +17,9 @@ const tell = (said: FromEvents) => {
 };
 
 function open(): void {
-  if (source) return;
-  source = new EventSource('/api/events?tab=all');
-  source.onmessage = ({ data }) => tell({ event: JSON.parse(data) as ServerEvent });
-  source.onopen = () => connect(true);
-  source.onerror = () => connect(false);
+  if (opened) return;
+  opened = true;
+  openLasting('/api/events?tab=all', { told: event => tell({ event }), connected: connect });
 }
 
 function connect(now: boolean): void {

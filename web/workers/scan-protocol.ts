@@ -1,10 +1,17 @@
-import type { Scan } from '../../core/job/document';
+import type { Scan } from '../../core/job/scans';
+import type { FromPart } from '../../core/scan/against-part';
 import type { FindingKind, ScanFinding } from '../../core/scan/find/findings';
 import type { PrimitiveKind } from '../../core/scan/fit/primitive';
 import type { Judged } from '../../core/scan/judge';
+import type { StepDid } from '../../core/scan/prepare';
 import type { CutPlane } from '../../core/scan/section/cut';
+import type { MirrorPlane } from '../../core/scan/symmetry';
+import type { TestPiece } from '../../core/scan/test-piece';
+import type { Followed } from '../../core/scan/thinned';
+import type { Lay } from '../../core/shape/laid-object';
 import type { Bounds } from '../../core/shape/mesh/mesh';
-import type { Point3 } from '../../core/shape/vector';
+import type { Tidying } from '../../core/shape/tidy/tidy';
+import type { Point2, Point3 } from '../../core/shape/vector';
 
 /** What the page asks the worker that holds a scan. Lengths mm, in the scan's coordinates after its steps. */
 
@@ -31,6 +38,8 @@ export interface ShownScan {
   /** Fewer triangles are shown than are measured on. */
   reduced: boolean;
   hasSurface: boolean;
+  /** What its steps came to, by their ids. */
+  did: Readonly<Record<string, StepDid>>;
 }
 
 export interface ShownFinding extends Omit<ScanFinding, 'corners' | 'kind'> {
@@ -58,6 +67,10 @@ export interface ShownSection {
     circles: { x: number; y: number; diameter: number }[];
   } | null;
   notes: string[];
+  /** What it nearly is, to be taken or left. */
+  offers: Pick<Tidying, 'key' | 'words'>[];
+  /** Lines of other planes, cut along with it. */
+  beside?: ShownSection['loops'];
 }
 
 /** How a scanned print lies against its part: above 0 outside of it. */
@@ -70,9 +83,19 @@ export interface ShownAgainst {
   area: number;
   /** Share of the scan that lies on the part. */
   overlap: number;
+  /** From the part to the scan. */
+  back: FromPart;
   /** At each corner of what is shown; NaN where it was not compared. */
   offs: Float32Array;
 }
+
+export interface FollowAsked extends Omit<Lay, 'object'> {
+  /** True size over scanned size. */
+  factor: number;
+}
+
+/** Its triangles as a file. */
+export type FollowedSurface = Omit<Followed, 'mesh'> & { stl: Uint8Array };
 
 export type ScanReply<T> = ({ ok: true } & T) | { ok: false; message: string };
 
@@ -90,6 +113,22 @@ export interface ScanApi {
   lay(
     other: OtherScan,
     progress: Progress,
+    /** Places of this scan and the same ones of the other; null where it is to find its own way. */
+    pairs: readonly (readonly [Point3, Point3])[] | null,
   ): Promise<ScanReply<{ turn: number[]; shift: Point3; rms: number; overlap: number }>>;
-  section(plane: CutPlane): Promise<ScanReply<{ section: ShownSection }>>;
+  /** @param factor true size over scanned size: its outline is in true size, its lines lie on the scan */
+  /** Its plane of symmetry, whatever way it lies. */
+  symmetry(progress: Progress): Promise<ScanReply<{ plane: MirrorPlane; rms: number; overlap: number }>>;
+  /** @param taken of the tidying that was offered */
+  section(
+    plane: CutPlane,
+    factor: number,
+    taken: readonly string[],
+  ): Promise<ScanReply<{ section: ShownSection }>>;
+  /** A section's outline as a thin print, 3MF. */
+  testPiece(asked: TestPiece & { outline: string; title: string }): Promise<ScanReply<{ file: Uint8Array }>>;
+  /** For a part that follows it. @param factor true size over scanned size */
+  surface(asked: FollowAsked): Promise<ScanReply<{ surface: FollowedSurface }>>;
+  /** Where places of it lie to such a part, from above. */
+  under(places: readonly Point3[], asked: FollowAsked): Promise<ScanReply<{ places: Point2[] }>>;
 }

@@ -1,20 +1,35 @@
 import { expose, transfer } from 'comlink';
 import { loopsOf, ProfileError } from '../../core/files/profile/loops';
+import { writeStl } from '../../core/files/stl';
+import { writeThreeMf } from '../../core/files/three-mf';
 import { againstPart } from '../../core/scan/against-part';
 import { aligned } from '../../core/scan/align/align';
 import { backwards, posed } from '../../core/scan/align/pose';
 import { findingOf, findingsOf, type ScanFinding } from '../../core/scan/find/findings';
 import { fitWhere } from '../../core/scan/find/fit-where';
 import { judgeScan } from '../../core/scan/judge';
-import { poseOf, prepared } from '../../core/scan/prepare';
+import { canReduce } from '../../core/scan/mend/reduce';
+import { poseOf, prepared, type StepDid } from '../../core/scan/prepare';
 import { readScan } from '../../core/scan/read-scan';
 import { ScanError } from '../../core/scan/scan-file';
 import { ScanSurface } from '../../core/scan/scan-surface';
 import { inSection } from '../../core/scan/section/cut';
 import { type SectionLoop, sectionOf } from '../../core/scan/section/section';
 import { type ShownMesh, shownMesh } from '../../core/scan/shown';
-import { flattenedPoints, lengthOfCurve, outlineOfCurves } from '../../core/shape/curve';
+import { symmetryOf } from '../../core/scan/symmetry';
+import { testPiece } from '../../core/scan/test-piece';
+import { followed, placesUnder } from '../../core/scan/thinned';
+import {
+  areaOfCurves,
+  flattenedPoints,
+  lengthOfCurve,
+  outlineOfCurves,
+  scaledCurve,
+} from '../../core/shape/curve';
 import { type Bounds, type TriangleMesh, weld } from '../../core/shape/mesh/mesh';
+import { OffsetError } from '../../core/shape/offset';
+import { outlineOfText } from '../../core/shape/outline-text';
+import { tidied, tidyings } from '../../core/shape/tidy/tidy';
 import type { OtherScan, Progress, ScanApi, ScanAsked, ShownFinding, ShownSection } from './scan-protocol';
 
 /** Holds one scan, and answers what is asked of it: a million triangles never touch the page's own thread. */
@@ -81,7 +96,14 @@ const api: ScanApi = {
       for (const other of asked.others ?? [])
         if (asked.steps.some(s => s.kind === 'merge' && s.scan === other.id))
           others.set(other.id, await meshOf(other, progress));
-      const mesh = asked.steps.length > 0 ? prepared(raw, asked, others) : inMm;
+      const did: Record<string, StepDid> = {};
+      await canReduce;
+      const mesh =
+        asked.steps.length > 0
+          ? prepared(raw, asked, others, (id, what) => {
+              did[id] = what;
+            })
+          : inMm;
       if (mesh.positions.length === 0)
         return { ok: false, message: 'Nothing of the scan is left after its steps: take one of them back.' };
       const after = asked.steps.length > 0 ? judgeScan(mesh) : before;
@@ -98,6 +120,7 @@ const api: ScanApi = {
         after,
         reduced: shown.of !== null,
         hasSurface: mesh.triangles.length > 0,
+        did,
       };
       return transfer({ ok: true, scan }, [
         scan.positions.buffer,
@@ -128,12 +151,12 @@ const api: ScanApi = {
     return { ok: true, finding: toShow(findingOf(held.surface, found)) };
   },
 
-  async lay(other, progress) {
+  async lay(other, progress, pairs) {
     if (!held) return NOT_OPEN;
     try {
       const moving = new ScanSurface(await meshOf(other, progress));
       progress('Laying it on', 0.3);
-      const found = aligned(held.surface, moving);
+      const found = aligned(held.surface, moving, { pairs });
       if (!found.ok) return { ok: false, message: found.message };
       const { pose, rms, overlap } = found;
       return { ok: true, turn: [...pose.turn], shift: pose.shift, rms, overlap };
@@ -154,14 +177,56 @@ const api: ScanApi = {
     const found = againstPart(mesh, surface, share => progress('Comparing', share));
     if (!found.ok) return found;
     const { offs, ...sizes } = found.deviation;
-    return { ok: true, against: { ...sizes, overlap: found.overlap, offs: atShown(offs, shown) } };
+    return {
+      ok: true,
+      against: { ...sizes, overlap: found.overlap, back: found.back, offs: atShown(offs, shown) },
+    };
   },
 
-  async section(plane) {
+  async symmetry(progress) {
+    if (!held) return NOT_OPEN;
+    progress('Looking for a plane of symmetry', 0);
+    const found = symmetryOf(held.surface);
+    if (!found.ok) return found;
+    const { normal, at, rms, overlap } = found;
+    return { ok: true, plane: { normal, at }, rms, overlap };
+  },
+
+  async section(plane, factor, taken) {
     if (!held) return NOT_OPEN;
     const loops = sectionOf(held.surface, plane);
     if (loops.length === 0) return { ok: false, message: 'The plane does not meet the scan there.' };
-    return { ok: true, section: sectionToShow(loops, plane) };
+    return { ok: true, section: sectionToShow(loops, plane, factor, taken) };
+  },
+
+  async testPiece({ outline, title, ...piece }) {
+    try {
+      const mesh = testPiece(outlineOfText(outline), piece);
+      const note = 'Lay it on the object before anything is built on the scan.';
+      return { ok: true, file: writeThreeMf(title, note, [{ name: 'test piece', mesh }]) };
+    } catch (error) {
+      if (!(error instanceof OffsetError)) throw error;
+      return {
+        ok: false,
+        message:
+          'This section is too ragged for a test piece: cut where the object is even, or smaller clearance.',
+      };
+    }
+  },
+
+  async under(places, { factor, ...lay }) {
+    if (!held) return NOT_OPEN;
+    return { ok: true, places: placesUnder(held.surface, places, lay, factor) };
+  },
+
+  async surface({ factor, ...lay }) {
+    if (!held) return NOT_OPEN;
+    if (held.surface.mesh.triangles.length === 0)
+      return { ok: false, message: 'Points alone have no surface to follow: export triangles.' };
+    const { mesh, ...sizes } = followed(held.surface, lay, factor);
+    const stl = writeStl(mesh, 'surface');
+    const surface = { stl, ...sizes };
+    return transfer({ ok: true, surface }, [stl.buffer]);
   },
 };
 
@@ -179,12 +244,24 @@ function toShow({ corners, ...finding }: ScanFinding): ShownFinding {
 const SAGITTA = 0.02;
 
 function sectionToShow(
-  loops: readonly SectionLoop[],
+  all: readonly SectionLoop[],
   plane: Parameters<ScanApi['section']>[0],
+  factor: number,
+  taken: readonly string[],
 ): ShownSection {
   const notes: string[] = [];
-  const closed = loops.filter(l => l.closed).flatMap(l => l.curves);
+  const areaOf = (l: SectionLoop) => Math.abs(areaOfCurves(l.curves));
+  // The outline first: what is offered is told by places in this list.
+  const whole = all.filter(l => l.closed).sort((a, b) => areaOf(b) - areaOf(a));
+  const parted = whole.map(l => l.parted);
+  const tidy = tidied(parted, taken);
+  const loops = [
+    ...whole.map((l, i) => ({ closed: l.closed, curves: tidy[i]! })),
+    ...all.filter(l => !l.closed),
+  ];
+  const closed = tidy.flat();
   return {
+    offers: whole.length > 0 ? tidyings(parted).map(({ key, words }) => ({ key, words })) : [],
     loops: loops.map(({ closed: isClosed, curves }) => {
       const points = flattenedPoints(outlineOfCurves(curves), SAGITTA);
       const line = isClosed && points[0] ? [...points, points[0]] : points;
@@ -195,7 +272,10 @@ function sectionToShow(
         words: wordsOf(curves),
       };
     }),
-    profile: profileOf(closed, notes),
+    profile: profileOf(
+      closed.map(c => scaledCurve(c, factor)),
+      notes,
+    ),
     notes,
   };
 }

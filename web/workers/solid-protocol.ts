@@ -17,6 +17,7 @@ import type { Bounds } from '../../core/shape/mesh/mesh';
 import type { Mover, Nudge } from '../../core/shape/movers';
 import type { Parameters } from '../../core/shape/recipes/parameters';
 import type { LoadResult } from '../../core/shape/strength/loads';
+import type { Rings, Side } from '../../core/trace/overlay/sides';
 
 /** A part to be built: what its solid depends on. */
 export interface AskedPart {
@@ -82,6 +83,8 @@ export interface SolidApi {
     rules: SupportRules,
     progress: (share: number) => void,
   ): Promise<{ heap: number } & ({ ok: true; sliced: Sliced } | { ok: false; message: string })>;
+  /** What a part covers, seen from each of its sides. */
+  shadows(part: AskedPart): Promise<Answer<{ shadows: Record<Side, Rings> }>>;
   /** All parts of a job, with the surfaces that go with each other. */
   together(
     parts: readonly (AskedPart & { id: string })[],

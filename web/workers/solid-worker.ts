@@ -34,6 +34,7 @@ import { SAGITTA } from '../../core/shape/finish';
 import { isKernelCrash, KERNEL_CRASHED, type Kernels } from '../../core/shape/kernels/kernel';
 import { meshKernel } from '../../core/shape/kernels/mesh-kernel';
 import { partKernel } from '../../core/shape/kernels/part-kernel';
+import { inkedEdges } from '../../core/shape/mesh/inked';
 import { boundsOf, type TriangleMesh } from '../../core/shape/mesh/mesh';
 import { referencesIn, shaOf } from '../../core/shape/model';
 import { moversAt } from '../../core/shape/movers';
@@ -41,6 +42,7 @@ import { recipeWith } from '../../core/shape/recipe-with';
 import type { Parameters } from '../../core/shape/recipes/parameters';
 import { solidOf } from '../../core/shape/solid';
 import { dot, type Point3 } from '../../core/shape/vector';
+import { shadowsOf } from '../../core/trace/overlay/sides';
 import type {
   AskedPart,
   ShownChange,
@@ -106,6 +108,16 @@ const api: SolidApi = {
         solid.normals.buffer,
         solid.edges.buffer,
       ]);
+    }),
+
+  shadows: part =>
+    told(async () => {
+      const kernels = await ready([part]);
+      const solid = solidOf(part, kernels);
+      const heap = kernels.part.memory();
+      return solid.ok
+        ? { ok: true as const, shadows: shadowsOf(solid.part.mesh, kernels.mesh), heap }
+        : { ok: false as const, findings: solid.findings, heap };
     }),
 
   check: (part, context) =>
@@ -407,7 +419,8 @@ function shown(part: BuiltPart): ShownSolid {
   const geometry = new BufferGeometry();
   geometry.setAttribute('position', new BufferAttribute(flat, 3));
   const creased = toCreasedNormals(geometry, (CREASE * Math.PI) / 180);
-  const edges = new EdgesGeometry(geometry, CREASE).getAttribute('position').array as Float32Array;
+  const sharp = new EdgesGeometry(geometry, CREASE).getAttribute('position').array as Float32Array;
+  const edges = inkedEdges(sharp);
   return {
     positions: flat,
     normals: creased.getAttribute('normal').array as Float32Array,

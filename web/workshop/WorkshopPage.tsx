@@ -15,6 +15,7 @@ import { Failure, Lead, Loading, Notice, Panel, Row, Stack } from '../ui/layout'
 import { TopBar } from '../ui/TopBar';
 import { CalibrationPanel } from './CalibrationPanel';
 import { InstrumentPanel } from './InstrumentPanel';
+import { PhonesPanel } from './PhonesPanel';
 import { WindowsPanel } from './WindowsPanel';
 
 /** What the workshop owns, and what is believed of its printers. */
@@ -158,6 +159,7 @@ function WorkshopForm({ answer, saved, onSaved }: FormProps) {
             </Checkbox>
           </div>
         </Panel>
+        <PhonesPanel />
         <InstrumentPanel
           instruments={shop.instruments}
           problems={problems}

@@ -2,6 +2,8 @@ import { strFromU8 } from 'fflate';
 import type { BufferGeometry, Mesh } from 'three';
 import { OBJLoader } from 'three/examples/jsm/loaders/OBJLoader.js';
 import { STLLoader } from 'three/examples/jsm/loaders/STLLoader.js';
+import { readScan } from '../../scan/read-scan';
+import { ScanError } from '../../scan/scan-file';
 import { KernelError, type Kernels } from '../../shape/kernels/kernel';
 import { boundsOf, joined, type TriangleMesh, weld } from '../../shape/mesh/mesh';
 import { writeStl } from '../stl';
@@ -16,6 +18,8 @@ export type BodyAnswer =
 /** A neighbour is looked at and cut out, not printed: finer than this only costs time. */
 const MOST_KEPT = 20_000;
 const MOST_READ = 400_000;
+/** Of a surface that a part follows: more than a scan is thinned out to. */
+const MOST_SURFACE = 150_000;
 /** How far a flat may lie from a STEP file's true surface, mm. */
 const STEP_SAGITTA = 0.02;
 
@@ -49,6 +53,31 @@ export async function readBody(bytes: Uint8Array, kernels: Kernels): Promise<Bod
     return { ok: false, message: `${error.message.replace(/\.$/, '')}.` };
   } finally {
     kernels.part.release();
+  }
+}
+
+/** A surface that a part follows: as it came, holes and all. Nothing in the file is trusted. */
+export function readSurface(bytes: Uint8Array): BodyAnswer {
+  try {
+    const mesh = readScan(bytes);
+    const count = mesh.triangles.length / 3;
+    if (count === 0) throw new ScanError('empty', 'Points alone have no surface: export triangles.');
+    if (count > MOST_SURFACE)
+      throw new ScanError(
+        'too-large',
+        `It has ${count.toLocaleString('en')} triangles; a part follows at most ${MOST_SURFACE.toLocaleString('en')}. Take it in as a scan, on Measure: it is thinned out there.`,
+      );
+    const { min, max } = boundsOf(mesh);
+    return {
+      ok: true,
+      stl: writeStl(mesh, 'surface'),
+      size: [max[0] - min[0], max[1] - min[1], max[2] - min[2]],
+      triangles: count,
+      hull: false,
+    };
+  } catch (error) {
+    if (!(error instanceof ScanError)) throw error;
+    return { ok: false, message: error.message };
   }
 }
 

@@ -4,16 +4,8 @@ import { Addition, type AdditionKind, inOrder, nameForNew } from '../../shape/ad
 import { PLACE } from '../../shape/additions/place';
 import { longName, surfaceNameOf } from '../../shape/additions/with-additions';
 import type { Parameters } from '../../shape/recipes/parameters';
-import {
-  type FitMate,
-  Id,
-  isFit,
-  type JobDocument,
-  type Mate,
-  ownNumberOf,
-  ParameterText,
-  type Part,
-} from '../document';
+import { type FitMate, isFit, type JobDocument, type Mate, ownNumberOf, type Part } from '../document';
+import { Id, ParameterText } from '../fields';
 import { mirroredTexts, SIDES_CHANGED } from '../mirrored-addition';
 import { defineEdit, type EditWorkshop } from './define';
 import { defaultWant, EditRefused, nameOf, requireDimension, requirePart, withPart } from './tools';

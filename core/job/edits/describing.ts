@@ -1,5 +1,6 @@
 import { z } from 'zod';
-import { Brief, JobDocument, Note, Title } from '../document';
+import { Brief, JobDocument } from '../document';
+import { Note, Title } from '../fields';
 import { defineEdit } from './define';
 
 /** Edits of what the job is about and what it must do. */

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { derivedProblem, usersOf } from '../derived';
-import { Derived, Dimension, Id, type JobDocument, Mark, Note } from '../document';
+import { Derived, Dimension, type JobDocument, Mark } from '../document';
+import { Id, Note } from '../fields';
 import { defineEdit } from './define';
 import { EditRefused, nameOf, requireDimension, withDimension } from './tools';
 

@@ -36,6 +36,7 @@ import { addReading, addReadings, strikeReading, takeBackReading } from './readi
 import { addScan, changeScan, removeScan } from './scans';
 import { lookAgain, serviceNote } from './service';
 import { addThread, removeThread, thread } from './threads';
+import { addTrace, changeTrace, removeTrace } from './traces';
 
 /** Every kind of edit. An edit's schema, effect, inverse and words are in its own object. */
 export const EDITS = [
@@ -62,6 +63,9 @@ export const EDITS = [
   addScan,
   changeScan,
   removeScan,
+  addTrace,
+  changeTrace,
+  removeTrace,
   want,
   parameter,
   addAddition,

@@ -3,17 +3,15 @@ import { surfaceNameOf } from '../../shape/additions/with-additions';
 import { carriesMate } from '../../shape/own-mates';
 import {
   type FitMate,
-  Id,
   isFit,
   type JobDocument,
   Mate,
   MateSide,
   ownNumberOf,
-  ParameterText,
   SignedMate,
-  Title,
   Want,
 } from '../document';
+import { Id, ParameterText, Title } from '../fields';
 import { matesOf } from '../new-job';
 import { recipeOf } from '../parts';
 import { defineEdit } from './define';

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { longName } from '../../shape/additions/with-additions';
-import { Id, type JobDocument, Model } from '../document';
+import { type JobDocument, Model } from '../document';
+import { Id } from '../fields';
 import { defineEdit } from './define';
 import { EditRefused } from './tools';
 
@@ -19,6 +20,7 @@ function userOf(document: JobDocument, id: string): string | undefined {
       a => a.kind === 'keep-clear' && part.parameters[longName(a, 'model')]?.text === id,
     );
     if (addition) return addition.name;
+    if (Object.values(part.parameters).some(e => e.text === id)) return part.name;
   }
   return undefined;
 }

@@ -1,5 +1,6 @@
 import { z } from 'zod';
-import { Id, type JobDocument, Photo } from '../document';
+import { type JobDocument, Photo } from '../document';
+import { Id } from '../fields';
 import { defineEdit } from './define';
 import { EditRefused } from './tools';
 
@@ -32,6 +33,8 @@ export const labelPhoto = defineEdit(
 export const removePhoto = defineEdit(z.object({ kind: z.literal('remove-photo'), photoId: Id }), {
   apply(document, { photoId }) {
     requirePhoto(document, photoId);
+    const trace = document.traces?.find(t => t.photo === photoId);
+    if (trace) throw new EditRefused('It is being traced on Measure: remove the trace first.');
     return {
       ...document,
       photos: document.photos.filter(p => p.id !== photoId),

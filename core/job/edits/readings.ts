@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { formatPlain } from '../../quantity/format';
-import { type Dimension, Id, type JobDocument, Reading } from '../document';
+import { type Dimension, type JobDocument, Reading } from '../document';
+import { Id } from '../fields';
 import { defineEdit } from './define';
 import { EditRefused, nameOf, withDimension } from './tools';
 

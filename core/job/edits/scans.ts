@@ -1,5 +1,7 @@
 import { z } from 'zod';
-import { Id, type JobDocument, Scan } from '../document';
+import type { JobDocument } from '../document';
+import { Id } from '../fields';
+import { Scan } from '../scans';
 import { defineEdit } from './define';
 import { EditRefused } from './tools';
 
@@ -24,13 +26,20 @@ const STEP_WORDS = {
   crop: 'Cropped',
   put: 'Put upright',
   merge: 'Put another together with',
+  fill: 'Closed holes of',
+  smooth: 'Smoothed',
+  reduce: 'Thinned out',
+  mirror: 'Completed by symmetry',
 } as const;
+
+const piecesWords = (more: number): string =>
+  more > 0 ? 'Made a test piece of' : more < 0 ? 'Removed a test piece of' : 'Tried a test piece of';
 
 export const changeScan = defineEdit(
   z.object({
     kind: z.literal('scan'),
     scanId: Id,
-    change: Scan.pick({ label: true, unit: true, steps: true })
+    change: Scan.pick({ label: true, unit: true, steps: true, pieces: true })
       .partial()
       .extend({ trust: Scan.shape.trust.unwrap().nullable().optional() }),
   }),
@@ -39,11 +48,16 @@ export const changeScan = defineEdit(
       requireScan(document, scanId);
       const scans = document.scans.map(s => {
         if (s.id !== scanId) return s;
-        const { trust: before, ...rest } = { ...s, ...change };
-        // Numbers of another unit are checked anew.
-        const kept = change.unit !== undefined && change.unit !== s.unit ? undefined : before;
+        const { trust: before, pieces, ...rest } = { ...s, ...change };
+        // Numbers of another unit are checked anew, and what was printed of them was of another size.
+        const isOther = change.unit !== undefined && change.unit !== s.unit;
+        const kept = isOther ? undefined : before;
         const now = trust === undefined ? kept : (trust ?? undefined);
-        return now ? { ...rest, trust: now } : rest;
+        return {
+          ...rest,
+          ...(pieces && !isOther ? { pieces } : {}),
+          ...(now ? { trust: now } : {}),
+        };
       });
       return { ...document, scans };
     },
@@ -52,6 +66,8 @@ export const changeScan = defineEdit(
       const name = scan?.label ?? 'a scan';
       if (change.trust) return `Settled how large the scan ${name} is`;
       if (change.trust === null) return `Unsettled how large the scan ${name} is`;
+      if (change.pieces)
+        return `${piecesWords(change.pieces.length - (scan?.pieces?.length ?? 0))} the scan ${name}`;
       if (change.unit) return `Said the unit of the scan ${name}`;
       if (change.steps && scan) {
         const last = change.steps.at(-1);

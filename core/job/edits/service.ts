@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { Id } from '../document';
+import { Id } from '../fields';
 import { defineEdit } from './define';
 import { EditRefused } from './tools';
 

@@ -1,5 +1,6 @@
 import { z } from 'zod';
-import { Dimension, Id, type JobDocument, MeasuredThread } from '../document';
+import { Dimension, type JobDocument, MeasuredThread } from '../document';
+import { Id } from '../fields';
 import { defineEdit } from './define';
 import { withNewDimension, withoutDimension } from './dimensions';
 import { EditRefused, nameOf, requireDimension } from './tools';

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { Id } from '../document';
+import { Id } from '../fields';
 
 /** Append-only rows beside the job: each can be voided with a reason, none is changed or undone. */
 export const Voidable = {

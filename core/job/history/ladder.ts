@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { VERDICTS } from '../../learn/verdict';
-import { Id, Want } from '../document';
+import { Want } from '../document';
+import { Id } from '../fields';
 import { defineRow, Voidable } from './kind';
 
 /** A row of rings in steps of one mate's size, printed at once. */

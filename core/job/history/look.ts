@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { Id, MOST_PIECES } from '../document';
+import { Id, MOST_PIECES } from '../fields';
 import { defineRow, Voidable } from './kind';
 
 /** How a piece was found when somebody looked at it in service. */

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { FAILURE_WORDS, FAILURES } from '../../learn/happened';
-import { Id, MOST_PIECES } from '../document';
+import { Id, MOST_PIECES } from '../fields';
 import { defineRow, Voidable } from './kind';
 
 /** Layers that are alike, how long each moves and how long it must cool, s. */

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { Id } from '../document';
+import { Id } from '../fields';
 import { defineRow, Voidable } from './kind';
 
 /** What a maker notes about a version after it was made: the version itself never changes. The latest one counts. */

@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { HAPPENINGS } from '../../learn/happened';
 import { JUDGED_BY } from '../../learn/signed';
 import { VERDICTS } from '../../learn/verdict';
-import { Id } from '../document';
+import { Id } from '../fields';
 import { defineRow, Voidable } from './kind';
 
 const Effort = z.enum(['too-easy', 'good', 'too-hard']);

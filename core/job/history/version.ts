@@ -2,7 +2,8 @@ import { z } from 'zod';
 import { Pose } from '../../print/pose';
 import { Quality } from '../../print/settings';
 import { Additions } from '../../shape/additions/addition';
-import { Id, OwnNumber, ParameterText, Want } from '../document';
+import { OwnNumber, Want } from '../document';
+import { Id, ParameterText } from '../fields';
 import { defineRow, Voidable } from './kind';
 
 const LedgerStep = z.object({

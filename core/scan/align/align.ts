@@ -32,6 +32,8 @@ const [OTHER_TURN, OTHER_SHIFT] = [4, 0.02];
 export interface AlignAsked {
   /** Places of the fixed scan and the same ones of the moving: a start where nothing else tells. */
   pairs?: readonly (readonly [fixed: Point3, moving: Point3])[] | null;
+  /** Where to begin, instead of guessing. */
+  starts?: readonly Pose[] | null;
   /** Of poses that do as well any will do: an even thing lies alike in all of them. */
   anyOfEqual?: boolean;
 }
@@ -39,7 +41,7 @@ export interface AlignAsked {
 export function aligned(
   fixed: ScanSurface,
   moving: ScanSurface,
-  { pairs = null, anyOfEqual = false }: AlignAsked = {},
+  { pairs = null, starts: given = null, anyOfEqual = false }: AlignAsked = {},
 ): Alignment {
   const size = Math.max(
     spreadOf(cloudOf(fixed.surfels(0), VOTING)),
@@ -58,7 +60,7 @@ export function aligned(
         message: 'Three pairs at least, not all on one line: pick another place that both scans show.',
       };
     starts = [{ pose: poseOfPairs(pairs), votes: 1 }];
-  } else starts = guessed(fixed, moving, size);
+  } else starts = given?.map(pose => ({ pose, votes: 1 })) ?? guessed(fixed, moving, size);
   const middle = middleOfCloud(few);
   const tried = distinct(
     starts.slice(0, TRIED).flatMap(({ pose }) => {

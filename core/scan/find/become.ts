@@ -1,5 +1,5 @@
-import { dot, lengthOfVector, moved } from '../../shape/vector';
 import type { FindingKind, FoundSize, ScanFinding } from './findings';
+import { besideOf, leanOf } from './relations';
 
 /** Which recipes a scanned object is asked for by, and what of it answers which step of their guides. */
 
@@ -100,13 +100,12 @@ export function takesFor(recipe: string, findings: readonly Thing[]): Becoming['
   return takes;
 }
 
-/** How far beside an axis still counts as on it, mm, and how far it may lean, as a cosine. */
-const [BESIDE, LEANING] = [0.8, Math.cos((4 * Math.PI) / 180)];
+/** How far beside an axis still counts as on it, mm, and how far it may lean, degrees. */
+const [BESIDE, LEANING] = [0.8, 4];
 
 function isOnAxis(first: Thing, other: Thing, smallerBy: number): boolean {
-  if (!first.axis || !other.axis || Math.abs(dot(first.axis, other.axis)) < LEANING) return false;
-  const off = moved(other.centre, first.centre, -1);
-  const beside = lengthOfVector(moved(off, first.axis, -dot(off, first.axis)));
+  if (!first.axis || !other.axis || leanOf(first.axis, other.axis) > LEANING) return false;
+  const beside = besideOf({ axis: first.axis, centre: first.centre }, other);
   const [a, b] = [first.sizes[0]!.value, other.sizes[0]!.value];
   return beside < BESIDE && b < a && b > (1 - smallerBy) * a;
 }

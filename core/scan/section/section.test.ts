@@ -5,6 +5,7 @@ import { gauss, seeded } from '../../bench/random';
 import { lengthOfCurve } from '../../shape/curve';
 import { linesAndArcs } from '../../shape/lines-and-arcs';
 import { subdivided } from '../../shape/mesh/subdivided';
+import { tidied, tidyings } from '../../shape/tidy/tidy';
 import type { Point2 } from '../../shape/vector';
 import { ScanSurface } from '../scan-surface';
 import { cutAt, inSection } from './cut';
@@ -116,4 +117,14 @@ describe('a scan cut by a plane', () => {
       sectionOf(new ScanSurface(scannedCylinder(20, 10)), { at: [0, 0, 40], normal: [0, 0, 1] }),
     ).toEqual([]);
   });
+});
+
+test('a section of a box is offered right angles, and has them once they are taken', () => {
+  const block = subdivided(box([30, 20, 40]), 1);
+  const [loop] = sectionOf(new ScanSurface(block), { at: [15, 10, 20], normal: [0, 0, 1] });
+  const offers = tidyings([loop!.parted]).filter(o => o.kind === 'square');
+  expect(offers).toHaveLength(1);
+  const [curves] = tidied([loop!.parted], [offers[0]!.key]);
+  const ways = curves!.map(c => Math.atan2(c.to[1] - c.from[1], c.to[0] - c.from[0]) / (Math.PI / 2));
+  for (const w of ways) expect(Math.abs(w - ways[0]! - Math.round(w - ways[0]!))).toBeLessThan(1e-6);
 });

@@ -1,5 +1,5 @@
 import type { Curve } from '../../shape/curve';
-import { linesAndArcs } from '../../shape/lines-and-arcs';
+import { curvesOfParted, type Parted, partedLine } from '../../shape/lines-and-arcs';
 import type { ScanSurface } from '../scan-surface';
 import { type CutPlane, cutAt } from './cut';
 
@@ -7,6 +7,8 @@ import { type CutPlane, cutAt } from './cut';
 export interface SectionLoop {
   closed: boolean;
   curves: Curve[];
+  /** What the curves were laid on: they may be tidied. */
+  parted: Parted;
 }
 
 /** How far a section's points may scatter about its lines: no scan is better than the first. */
@@ -14,5 +16,8 @@ export const toleranceOf = (scan: ScanSurface): number => Math.max(0.12, 3 * sca
 
 export const sectionOf = (scan: ScanSurface, plane: CutPlane, tolerance = toleranceOf(scan)): SectionLoop[] =>
   cutAt(scan.mesh, plane, scan.spacing)
-    .map(({ points, closed }) => ({ closed, curves: linesAndArcs(points, closed, tolerance) }))
+    .flatMap(({ points, closed }) => {
+      const parted = partedLine(points, closed, tolerance);
+      return parted ? [{ closed, curves: curvesOfParted(parted), parted }] : [];
+    })
     .filter(l => l.curves.length > 0);

@@ -1,6 +1,7 @@
 import { beforeAll, describe, expect, test } from 'vitest';
 import { kernels as startKernels } from '../../../kernels/node';
 import { buildWith, type Wish } from '../../../testing/part-with';
+import { PLAIN_CONTEXT } from '../../../testing/plain-context';
 import { box, ring, scaled } from '../../../testing/solids';
 import type { BuiltPart } from '../built-part';
 import type { Finding } from '../findings/finding';
@@ -11,7 +12,7 @@ import { RECIPES, requireRecipe } from '../recipes';
 import type { Parameters } from '../recipes/parameters';
 import { loadResults } from '../strength/loads';
 import { checkShape, checkWalls } from './check-solid';
-import { type CheckContext, NO_DEMANDS } from './context';
+import type { CheckContext } from './context';
 import { checkHand, handOf } from './hand';
 import { checkHoles } from './holes';
 import { inspectPart } from './inspect';
@@ -25,14 +26,9 @@ beforeAll(async () => {
   kernels = await startKernels();
 });
 const context = (change: Partial<CheckContext> = {}): CheckContext => ({
-  lineWidth: 0.4,
+  ...PLAIN_CONTEXT,
   bed: { width: 220, depth: 220, height: 220 },
-  flexible: false,
-  density: 1.24,
   strainLimit: 0.3,
-  ledger: {},
-  measured: {},
-  ...NO_DEMANDS,
   ...change,
 });
 const built = (id: string, wishes: readonly Wish[] = [], change: Parameters = {}): BuiltPart => {
@@ -59,7 +55,7 @@ describe.each(RECIPES.map(r => [r.id, r] as const))('the demo object of %s', (id
       context({ ledger, measured: recipe.demo.sizes }),
       kernels,
     );
-    expect(findings.filter(f => f.level !== 'note')).toEqual([]);
+    expect(findings.filter(f => f.level !== 'note' && f.code !== 'stands-in')).toEqual([]);
   });
 });
 

@@ -1,5 +1,6 @@
 import { beforeAll, describe, expect, test } from 'vitest';
 import { kernels as startKernels } from '../../../kernels/node';
+import { PLAIN_CONTEXT } from '../../../testing/plain-context';
 import { box, insideOut, moved, ring, scaled, together, withoutTriangle } from '../../../testing/solids';
 import { buildPart } from '../build';
 import type { BuiltPart } from '../built-part';
@@ -9,21 +10,19 @@ import { facing, type TriangleMesh } from '../mesh/mesh';
 import type { Parameters } from '../recipes/parameters';
 import { roundCap } from '../recipes/round-cap';
 import { checkBed, checkClosed, checkMates, checkWalls } from './check-solid';
-import { type CheckContext, NO_DEMANDS } from './context';
+import type { CheckContext } from './context';
 import { inspectPart } from './inspect';
 import { trianglesOfMates } from './measure';
 import { thinnestWalls } from './thickness';
 
 const cap: Parameters = { ...roundCap.demo.parameters, tab: false, lip: 'skirt' };
 const context: CheckContext = {
-  lineWidth: 0.4,
-  density: 1.27,
+  ...PLAIN_CONTEXT,
   bed: { width: 220, depth: 220, height: 220 },
   flexible: true,
   strainLimit: 0.25,
   ledger: { skirt: { model: 32.04, reading: 31.7 }, lip: { model: 29.9, reading: 29.4 } },
   measured: { rim: 31.7, bore: 24.2 },
-  ...NO_DEMANDS,
 };
 let kernels: Kernels;
 let sound: TriangleMesh;

@@ -1,8 +1,9 @@
 import type { BuiltPart } from '../built-part';
 import { type Finding, ranked } from '../findings/finding';
 import type { Kernels } from '../kernels/kernel';
+import { mirroredMesh } from '../mesh/mesh';
 import type { Parameters } from '../recipes/parameters';
-import type { Recipe } from '../recipes/recipe';
+import type { BuiltSolid, Recipe } from '../recipes/recipe';
 import { type LoadResult, loadResults } from '../strength/loads';
 import { checkBounds } from './bounds';
 import { checkSolid } from './check-solid';
@@ -13,6 +14,12 @@ import { checkRecesses } from './recesses';
 export interface Inspection {
   findings: Finding[];
   loads: LoadResult[];
+}
+
+/** As the recipe draws it: in one piece where it is drawn, and of its own hand. */
+function ownSolid({ additions = [] }: Recipe, { whole }: BuiltPart): BuiltSolid {
+  const turns = additions.filter(({ addition }) => addition.kind === 'other-hand' && addition.on).length;
+  return { mesh: turns % 2 === 1 ? mirroredMesh(whole) : whole };
 }
 
 /** Everything that can be read off the finished triangles, costliest first. @param found what the build had to say */
@@ -30,7 +37,7 @@ export function inspectPart(
     ...checkSolid(recipe, part, context, kernels, loads),
     ...checkBounds(recipe, parameters, context),
     ...checkRecesses(part.whole, recipe.additions ?? [], parameters, context, kernels),
-    ...recipe.checks(parameters, part, context),
+    ...recipe.checks(parameters, ownSolid(recipe, part), context, kernels.models),
     ...checkOwnMates(context.ownMates, recipe, parameters, kernels),
   ];
   return { findings: ranked(findings), loads };

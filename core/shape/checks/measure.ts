@@ -110,16 +110,43 @@ function arcSize(
   return 2 * (side === 'inside' ? Math.min(...radii) : Math.max(...radii));
 }
 
+/** The next point of a closed line that is not all but the same: a scanned wall is rough. */
+function away(points: Loop['points'], from: number, step: 1 | -1): Loop['points'][0] {
+  const [x, y] = points[from]!;
+  for (let k = 1; ; k++) {
+    const point = points.at((from + k * step) % points.length)!;
+    if (k >= points.length - 1 || Math.hypot(point[0] - x, point[1] - y) > ROUGH) return point;
+  }
+}
+
+/** mm */
+const ROUGH = 0.6;
+/** Cosine of how far an end may lean. */
+const END_FACES = 0.9;
+
 /** From end to end of what lies on both ends of a width; NaN where one of them is not there. */
 function endsSize(
   loops: readonly Loop[],
   [x, y]: readonly [number, number],
-  { size, across, axis }: MateSurface,
+  { size, across, axis, side }: MateSurface,
 ): number {
   const basis = basisOf(axis);
   const [u, v] = [dot(across!, basis.x), dot(across!, basis.y)];
-  const along = loops.flatMap(l => l.points.map(p => (p[0] - x) * u + (p[1] - y) * v));
-  const [low, high] = [-1, 1].map(end => along.filter(a => Math.abs(a - (end * size) / 2) < ON_IT));
+  // An end looks along the width, into the gap of an inside one and out of an outside one: other walls only pass there.
+  const into = side === 'inside' ? 1 : -1;
+  const endAt = (end: 1 | -1) =>
+    loops.flatMap(({ points }) =>
+      points.flatMap(([px, py], i) => {
+        const at = (px - x) * u + (py - y) * v;
+        if (Math.abs(at - (end * size) / 2) >= ON_IT) return [];
+        const [before, next] = [away(points, i, -1), away(points, i, 1)];
+        const [dx, dy] = [next[0] - before[0], next[1] - before[1]];
+        // The solid lies to the left.
+        const faces = (into * end * (dx * v - dy * u)) / Math.hypot(dx, dy);
+        return faces > END_FACES ? [at] : [];
+      }),
+    );
+  const [low, high] = [endAt(-1), endAt(1)];
   return low!.length > 0 && high!.length > 0 ? Math.max(...high!) - Math.min(...low!) : Number.NaN;
 }
 

@@ -1,5 +1,6 @@
 import { additionFindings } from './kinds/additions';
 import { cautionFindings } from './kinds/cautions';
+import { followFindings } from './kinds/follows';
 import { mateFindings } from './kinds/mates';
 import { solidFindings } from './kinds/solid';
 import { useFindings } from './kinds/use';
@@ -11,6 +12,7 @@ export const FINDINGS = {
   ...useFindings,
   ...additionFindings,
   ...cautionFindings,
+  ...followFindings,
 };
 
 export type FindingCode = keyof typeof FINDINGS;

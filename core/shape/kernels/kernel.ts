@@ -128,6 +128,8 @@ export interface MeshKernel {
   reduced(mesh: TriangleMesh, most: number): TriangleMesh;
   /** Plane lines drawn in by `by` mm all round, corners kept sharp; holes run the other way round. */
   inset(loops: readonly (readonly (readonly [number, number])[])[], by: number): [number, number][][];
+  /** What a solid covers, seen along z: closed lines, holes the other way round. */
+  shadow(mesh: TriangleMesh): [number, number][][];
   /** Plane lines pulled up from z = 0; holes run the other way round. */
   extrude(loops: readonly (readonly (readonly [number, number])[])[], height: number): TriangleMesh;
   /** Refuses anything but one closed, outward-facing solid. */

@@ -1,3 +1,4 @@
+import { polygonArea } from 'd3-polygon';
 import { beforeAll, describe, expect, test } from 'vitest';
 import { kernels as startKernels } from '../../../kernels/node';
 import { box, insideOut, moved, ring, together, withoutTriangle } from '../../../testing/solids';
@@ -131,5 +132,18 @@ describe('the mesh kernel', () => {
       'Nothing is left',
     );
     expect(() => kernels.mesh.combine('fuse', withoutTriangle(a), b)).toThrow('Joining triangles failed');
+  });
+
+  test('the shadow of a ring is its outline and its hole; of a ball as large as itself', () => {
+    const rings = kernels.mesh.shadow(ring({ inner: 5, outer: 7, height: 3, segments: 48 }));
+    const areas = rings.map(polygonArea).toSorted((a, b) => b - a);
+    const regular = (r: number) => 24 * r * r * Math.sin(Math.PI / 24);
+    expect(areas).toHaveLength(2);
+    // One way round, and the other.
+    expect(areas[0]! * areas[1]!).toBeLessThan(0);
+    expect(Math.abs(areas[0]! + areas[1]!)).toBeCloseTo(regular(7) - regular(5), 3);
+    const leaning = kernels.mesh.shadow(together(box([2, 2, 1]), box([2, 2, 1], [1, 1, 5])));
+    expect(leaning).toHaveLength(1);
+    expect(Math.abs(polygonArea(leaning[0]!))).toBeCloseTo(7, 6);
   });
 });

@@ -119,6 +119,7 @@ export function meshKernel(wasm: ManifoldToplevel): MeshKernel {
         );
         return keep(plane.offset(-by, 'Miter', 2)).toPolygons() as [number, number][][];
       }),
+    shadow: mesh => held(keep => keep(keep(solidOf(mesh)).project()).toPolygons() as [number, number][][]),
     extrude(loops, height) {
       const held: { delete(): void }[] = [];
       try {

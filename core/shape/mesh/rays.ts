@@ -1,4 +1,5 @@
 import { facing, type TriangleMesh } from './mesh';
+import { nearestOnTriangle } from './nearest-on-triangle';
 
 type Vector = readonly [number, number, number];
 
@@ -29,6 +30,7 @@ export class RayTree {
   private readonly next: number[] = [];
   private readonly counts: number[] = [];
   private readonly order: Uint32Array;
+  private readonly place = new Float64Array(3);
 
   constructor(private readonly mesh: TriangleMesh) {
     const { positions: p, triangles } = mesh;
@@ -122,10 +124,16 @@ export class RayTree {
   }
 
   private approach(triangle: number, o: Vector, best: Nearest): void {
-    const at = nearestOnTriangle(this.mesh, triangle, o);
-    const off: Vector = [o[0] - at[0], o[1] - at[1], o[2] - at[2]];
-    const distance = Math.hypot(...off);
+    const { positions: p, triangles } = this.mesh;
+    const [i, j, k] = [
+      3 * triangles[3 * triangle]!,
+      3 * triangles[3 * triangle + 1]!,
+      3 * triangles[3 * triangle + 2]!,
+    ];
+    const distance = Math.sqrt(nearestOnTriangle(p, i, j, k, o[0], o[1], o[2], this.place));
     if (distance > best.distance + 1e-9) return;
+    const at: Vector = [this.place[0]!, this.place[1]!, this.place[2]!];
+    const off: Vector = [o[0] - at[0], o[1] - at[1], o[2] - at[2]];
     const n = facing(this.mesh, triangle);
     const long = Math.hypot(...n);
     if (!(long > 0)) return;
@@ -184,39 +192,6 @@ export class RayTree {
       best.triangle = triangle;
     }
   }
-}
-
-/** Ericson, “Real-time collision detection” (2005), 5.1.5. */
-function nearestOnTriangle({ positions: p, triangles }: TriangleMesh, t: number, o: Vector): Vector {
-  const corner = (e: number): Vector => {
-    const v = 3 * triangles[3 * t + e]!;
-    return [p[v]!, p[v + 1]!, p[v + 2]!];
-  };
-  const [a, b, c] = [corner(0), corner(1), corner(2)];
-  const minus = (u: Vector, v: Vector): Vector => [u[0] - v[0], u[1] - v[1], u[2] - v[2]];
-  const times = (u: Vector, v: Vector) => u[0] * v[0] + u[1] * v[1] + u[2] * v[2];
-  const along = (from: Vector, way: Vector, s: number): Vector => [
-    from[0] + s * way[0],
-    from[1] + s * way[1],
-    from[2] + s * way[2],
-  ];
-  const [ab, ac, ap] = [minus(b, a), minus(c, a), minus(o, a)];
-  const [d1, d2] = [times(ab, ap), times(ac, ap)];
-  if (d1 <= 0 && d2 <= 0) return a;
-  const bp = minus(o, b);
-  const [d3, d4] = [times(ab, bp), times(ac, bp)];
-  if (d3 >= 0 && d4 <= d3) return b;
-  const vc = d1 * d4 - d3 * d2;
-  if (vc <= 0 && d1 >= 0 && d3 <= 0) return along(a, ab, d1 / (d1 - d3));
-  const cp = minus(o, c);
-  const [d5, d6] = [times(ab, cp), times(ac, cp)];
-  if (d6 >= 0 && d5 <= d6) return c;
-  const vb = d5 * d2 - d1 * d6;
-  if (vb <= 0 && d2 >= 0 && d6 <= 0) return along(a, ac, d2 / (d2 - d6));
-  const va = d3 * d6 - d5 * d4;
-  if (va <= 0 && d4 - d3 >= 0 && d5 - d6 >= 0) return along(b, minus(c, b), (d4 - d3) / (d4 - d3 + d5 - d6));
-  const sum = va + vb + vc;
-  return along(along(a, ab, vb / sum), ac, vc / sum);
 }
 
 /** Copies of an addition look at one part: its tree is grown once. */

@@ -1,7 +1,7 @@
 import type { CheckContext } from '../checks/context';
 import type { Drawing } from '../drawing/drawing';
 import type { Finding } from '../findings/finding';
-import type { Body, PartKernel } from '../kernels/kernel';
+import type { Body, Kernels, Models, PartKernel } from '../kernels/kernel';
 import type { MateSpec, MateSurface } from '../mates';
 import type { ParameterSpec, Parameters } from './parameters';
 import type { BuiltSolid, EffortLever, GuideStep, Recipe, RoundGrip } from './recipe';
@@ -64,12 +64,12 @@ interface RecipeDeclaration<L extends readonly Declared[], G extends string, M e
   shown?: { readonly [N in L[number]['name']]?: (p: ValuesOf<L>) => boolean };
   guide: readonly (GuideStep & { key: G })[];
   mates: Readonly<Record<M, MateDeclaration<ValuesOf<L>, NoInfer<G>>>>;
-  refuse(p: ValuesOf<L>): Finding[];
+  refuse(p: ValuesOf<L>, models?: Models): Finding[];
   drawing(p: ValuesOf<L>): Drawing<L[number]['name'] | NoInfer<M>>;
   objectDrawing(measured: Measured<NoInfer<G>>, p: ValuesOf<L>): Drawing<NoInfer<G>>;
-  solid(p: ValuesOf<L>, kernel: PartKernel): Body;
-  places(p: ValuesOf<L>): Places<NoInfer<M>>;
-  checks?(p: ValuesOf<L>, solid: BuiltSolid, context: CheckContext): Finding[];
+  solid(p: ValuesOf<L>, kernel: PartKernel, kernels: Kernels): Body;
+  places(p: ValuesOf<L>, models?: Models): Places<NoInfer<M>>;
+  checks?(p: ValuesOf<L>, solid: BuiltSolid, context: CheckContext, models?: Models): Finding[];
   levers?(p: ValuesOf<L>): (EffortLever & { mate: NoInfer<M>; parameter: NumbersOf<ValuesOf<L>> })[];
   grips?(p: ValuesOf<L>): (RoundGrip & { mate: NoInfer<M>; passes?: { dimension: NoInfer<G> } })[];
   demo: { name: string; sizes: Readonly<Record<NoInfer<G>, number>>; parameters: ValuesOf<L> };
@@ -105,8 +105,8 @@ export function defineRecipe<const L extends readonly Declared[], G extends stri
     // A fit hangs on what a mate is made for.
     guide: guide.map(step => ({ ...step, critical: step.critical || mating.has(step.key) })),
     mates: specs,
-    surfaces: p => {
-      const found = places(p as ValuesOf<L>);
+    surfaces: (p, models) => {
+      const found = places(p as ValuesOf<L>, models);
       return specs
         .filter(mate => mate.active(p))
         .map(({ id, side, parameter }) => {
@@ -115,6 +115,6 @@ export function defineRecipe<const L extends readonly Declared[], G extends stri
           return { ...place, mate: id, side, size: p[parameter] as number };
         });
     },
-    checks: (p, solid, context) => checks?.(p as ValuesOf<L>, solid, context) ?? [],
+    checks: (p, solid, context, models) => checks?.(p as ValuesOf<L>, solid, context, models) ?? [],
   };
 }

@@ -95,6 +95,20 @@ export const words = <const N extends string>(
   ...(shown ? { shown } : {}),
 });
 
+/** A scanned object, or a body from a file; until one is chosen another stands in for it. */
+export const model = <const N extends string>(
+  name: N,
+  label: string,
+  standsIn: string,
+): Written<'model', N> => ({
+  kind: 'model',
+  name,
+  label,
+  group: 'main',
+  default: standsIn,
+  surface: true,
+});
+
 /** Holes, written out: see outline-text.ts. */
 export const holes = <const N extends string>(
   name: N,

@@ -1,11 +1,13 @@
 import { boardTray } from './board-tray';
 import { bush } from './bush';
+import { contourFoot } from './contour-foot';
 import { cradle } from './cradle';
 import { driveBlade } from './drive-blade';
 import { ductAdapter } from './duct-adapter';
 import { hingeLeaf } from './hinge-leaf';
 import { plateAdapter } from './plate-adapter';
 import { profilePart } from './profile-part';
+import { recess } from './recess';
 import type { Recipe } from './recipe';
 import { rimFork } from './rim-fork';
 import { roundCap } from './round-cap';
@@ -40,6 +42,8 @@ export const RECIPES: readonly Recipe[] = [
   toolBlock,
   boardTray,
   wallPlate,
+  recess,
+  contourFoot,
 ];
 
 export const recipeById = (id: string): Recipe | undefined => RECIPES.find(recipe => recipe.id === id);

@@ -57,7 +57,12 @@ export type ParameterSpec = ParameterBase &
     /** Letters on the part, or what something is called. */
     | { kind: 'words'; default: string; most: number }
     /** A body from a file, by its reference (model.ts); empty for none. */
-    | { kind: 'model'; default: string }
+    | {
+        kind: 'model';
+        default: string;
+        /** A surface with holes will do: the part follows it. */
+        surface?: true;
+      }
     /** One of the part's mates, by its name; empty for the first that will do. */
     | { kind: 'surface'; default: string }
   );

@@ -3,7 +3,7 @@ import type { BoundAddition } from '../additions/addition';
 import type { CheckContext } from '../checks/context';
 import type { Drawing } from '../drawing/drawing';
 import type { Finding } from '../findings/finding';
-import type { Body, PartKernel } from '../kernels/kernel';
+import type { Body, Kernels, Models, PartKernel } from '../kernels/kernel';
 import type { MateSpec, MateSurface } from '../mates';
 import type { TriangleMesh } from '../mesh/mesh';
 import type { ParameterSpec, Parameters } from './parameters';
@@ -23,18 +23,21 @@ export interface Recipe {
   guide: readonly GuideStep[];
   mates: readonly MateSpec[];
   parameters: readonly ParameterSpec[];
-  /** What cannot be built or makes no sense, before the kernel sees it. */
-  refuse(p: Parameters): Finding[];
+  /** What cannot be built or makes no sense, before the kernel sees it. @param models left out, only numbers are judged */
+  refuse(p: Parameters, models?: Models): Finding[];
   /** The part, dimensioned. */
   drawing(p: Parameters): Drawing;
   /** The object with its guide dimensions; dimensions not measured yet are drawn at their example size. */
   objectDrawing(measured: Readonly<Record<string, number>>, p: Parameters): Drawing;
   /** Deterministic. Lies on the bed at z = 0 in its usual pose. */
-  solid(p: Parameters, kernel: PartKernel): Body;
-  /** Where each mate is on the solid, by analytic description. */
-  surfaces(p: Parameters): MateSurface[];
+  solid(p: Parameters, kernel: PartKernel, kernels: Kernels): Body;
+  /**
+   * Where each mate is on the solid, by analytic description.
+   * @param models left out, one that follows an object is where it usually is
+   */
+  surfaces(p: Parameters, models?: Models): MateSurface[];
   /** Recipe's own reading of the finished triangles. */
-  checks(p: Parameters, solid: BuiltSolid, context: CheckContext): Finding[];
+  checks(p: Parameters, solid: BuiltSolid, context: CheckContext, models?: Models): Finding[];
   /** What makes it go on, off and stay home more easily or less, at the same size. */
   levers?(p: Parameters): EffortLever[];
   /** Its round surfaces that grip on one axis, so that what they ask of the hand adds up. */
@@ -90,6 +93,7 @@ export interface RoundGrip extends GripWall {
   passes?: { dimension: string; width: number; leads: number; holds: number };
 }
 
+/** In one piece where it is drawn, whatever hand it was made for. */
 export interface BuiltSolid {
   mesh: TriangleMesh;
 }

@@ -1,6 +1,7 @@
 import { ToggleButton, ToggleButtonGroup } from 'react-aria-components';
 import styled from 'styled-components';
-import { type Brief, MOST_PIECES } from '../../../core/job/document';
+import type { Brief } from '../../../core/job/document';
+import { MOST_PIECES } from '../../../core/job/fields';
 import { useBench } from '../../job/bench-context';
 import { CommittedField } from '../../ui/CommittedField';
 import { Checkbox, FieldLabel } from '../../ui/controls';

@@ -1,7 +1,8 @@
 import { zodResolver } from '@hookform/resolvers/zod';
 import { useForm, useWatch } from 'react-hook-form';
 import { z } from 'zod';
-import { Dimension, Note } from '../../../core/job/document';
+import { Dimension } from '../../../core/job/document';
+import { Note } from '../../../core/job/fields';
 import { useBench } from '../../job/bench-context';
 import { Button, Checkbox, Dialog, Select } from '../../ui/controls';
 import { FormField } from '../../ui/FormField';

@@ -1,57 +1,46 @@
-import { lazy, Suspense, useEffect, useMemo, useState } from 'react';
+import { lazy, Suspense, useMemo, useState } from 'react';
 import { useNavigate, useSearchParams } from 'react-router';
 import styled from 'styled-components';
-import { CRITICAL_READINGS } from '../../../core/measure/evaluate';
-import { type DimensionState, readEnough } from '../../../core/work/dimension';
 import { useBench } from '../../job/bench-context';
 import { CommittedField } from '../../ui/CommittedField';
 import { Button, Checkbox } from '../../ui/controls';
-import { Empty, Lead, Loading, Panel, Row, TabRow } from '../../ui/layout';
+import { Empty, Loading, Panel, Row, TabRow } from '../../ui/layout';
 import { AddDimensionDialog } from './AddDimensionDialog';
 import { AddThreadDialog } from './AddThreadDialog';
 import { CsvDialog } from './CsvDialog';
 import { Deciding } from './Deciding';
 import { DerivedPanel } from './DerivedPanel';
-import { HoldPicture, holdFor } from './HoldPicture';
+import { HoldPicture } from './HoldPicture';
 import { Leaving } from './Leaving';
 import { ReadingPanel } from './ReadingPanel';
 import { ShelfDialog } from './ShelfDialog';
 import { ThreadPanel } from './ThreadPanel';
+import { TurnLead, useTurn } from './turn';
 import { NotUsed, UsedFor } from './UsedFor';
 import { Views } from './Views';
 import { WorkOutDialog } from './WorkOutDialog';
 
 const ScansPage = lazy(() => import('./scans/ScansPage').then(m => ({ default: m.ScansPage })));
-
-const ORDINALS = [
-  'First',
-  'Second',
-  'Third',
-  'Fourth',
-  'Fifth',
-  'Sixth',
-  'Seventh',
-  'Eighth',
-  'Ninth',
-  'Tenth',
-];
+const PhotosPage = lazy(() => import('./photos/PhotosPage').then(m => ({ default: m.PhotosPage })));
 
 type Asking =
   | { what: 'add' | 'thread' | 'csv' }
   | { what: 'work-out'; id: string }
   | { what: 'shelf'; question: string };
 
-/** Two ways to take the object's measure: reading by reading, and off scans. */
+/** Three ways to take the object's measure: reading by reading, off scans, and off photos. */
 export function MeasureStage() {
   const { document } = useBench('document');
   const [params, setParams] = useSearchParams();
-  const by = params.get('by') === SCANS ? SCANS : 'readings';
+  const asked = params.get('by');
+  const by = asked === SCANS || asked === PHOTOS ? asked : 'readings';
+  const photos = document.traces?.length ?? 0;
   const tab = (id: string, label: string) => (
     <button
       type="button"
       role="tab"
       aria-selected={by === id}
-      onClick={() => setParams(id === SCANS ? { by: SCANS } : {}, { replace: true })}
+      onClick={() => setParams(id === 'readings' ? {} : { by: id }, { replace: true })}
     >
       {label}
     </button>
@@ -62,11 +51,16 @@ export function MeasureStage() {
         <div role="tablist" aria-label="How it is measured">
           {tab('readings', 'Readings')}
           {tab(SCANS, document.scans.length > 0 ? `Scans, ${document.scans.length}` : 'Scans')}
+          {tab(PHOTOS, photos > 0 ? `Photos to trace, ${photos}` : 'Photos to trace')}
         </div>
       </Ways>
       {by === SCANS ? (
         <Suspense fallback={<Loading what="Opening the scans" />}>
           <ScansPage />
+        </Suspense>
+      ) : by === PHOTOS ? (
+        <Suspense fallback={<Loading what="Opening the photos" />}>
+          <PhotosPage />
         </Suspense>
       ) : (
         <Readings />
@@ -76,14 +70,14 @@ export function MeasureStage() {
 }
 
 const SCANS = 'scans';
+const PHOTOS = 'photos';
 const Ways = styled(TabRow)`margin: -6px 0 12px; padding-left: 0;`;
 
 /** One dimension in turn: the drawing shows where, the field takes the number. */
 function Readings() {
-  const { document, resolved, selected, select, go, job, edit } = useBench(
+  const { document, resolved, select, go, job, edit } = useBench(
     'document',
     'resolved',
-    'selected',
     'select',
     'go',
     'job',
@@ -91,20 +85,12 @@ function Readings() {
   );
   const navigate = useNavigate();
   const [asking, setAsking] = useState<Asking | null>(null);
-  const needed = resolved.needed;
-  const turn = dimensionInTurn(needed, selected, resolved.ledger.mates);
+  const { turn, place, needed, way, done, following, next } = useTurn();
   const measured = useMemo(() => {
     const sizes: Record<string, number> = {};
     for (const [id, state] of resolved.dimensions) if (state.evaluation) sizes[id] = state.evaluation.value;
     return sizes;
   }, [resolved.dimensions]);
-  // The dimension on the screen stays until the maker moves on, whatever is read or asked for meanwhile.
-  const shown = turn?.dimension.id;
-  const held =
-    selected === shown || resolved.ledger.mates.some(m => m.mate.id === selected && m.dimension.id === shown);
-  useEffect(() => {
-    if (shown !== undefined && !held) select(shown);
-  }, [shown, held, select]);
   const tools = (
     <Tools>
       <Button $small onPress={() => setAsking({ what: 'add' })}>
@@ -144,7 +130,7 @@ function Readings() {
       {asking?.what === 'csv' ? <CsvDialog onClose={() => setAsking(null)} /> : null}
     </>
   );
-  if (!turn)
+  if (!turn || !way)
     return (
       <>
         <Empty title="Nothing to measure" action={tools}>
@@ -155,32 +141,16 @@ function Readings() {
       </>
     );
   const { dimension } = turn;
-  const place = needed.findIndex(n => n.dimension.id === dimension.id);
-  const step = resolved.recipe.guide.find(g => g.key === dimension.guide);
-  const { hold, how } = step ?? holdFor(dimension);
+  const { hold, how } = way;
   const thread = document.threads.find(t =>
     [t.diameter, t.span, t.ridgeHeight, t.ridgeWidth].includes(dimension.id),
   );
-  const next = (by: 1 | -1) => {
-    const to = needed[place + by];
-    if (!to) return false;
-    select(to.dimension.id);
-    return true;
-  };
-  const done = needed.every(n => readEnough(n, n.dimension.critical ? CRITICAL_READINGS : 1));
   const workingOut =
     asking?.what === 'work-out' ? document.dimensions.find(d => d.id === asking.id) : undefined;
   return (
     <>
       <h1>{dimension.label}</h1>
-      <Lead>
-        {ORDINALS[place] ?? `Number ${place + 1}`} of {needed.length}
-        {dimension.derived
-          ? ', worked out from others.'
-          : dimension.critical
-            ? `, and the fit depends on it: three readings, ${dimension.kind === 'outside' || dimension.kind === 'inside' ? 'turned' : 'each set on anew'}.`
-            : '. Once is enough.'}
-      </Lead>
+      <TurnLead state={turn} place={place} of={needed.length} />
       <Used>
         <UsedFor state={turn} />
       </Used>
@@ -198,9 +168,9 @@ function Readings() {
             )}
             {done ? (
               <Button onPress={() => go('fit')}>All read: say how it should fit</Button>
-            ) : place + 1 < needed.length ? (
+            ) : following ? (
               <Button $look="quiet" onPress={() => next(1)}>
-                Next: {needed[place + 1]!.dimension.label}
+                Next: {following}
               </Button>
             ) : null}
           </Foot>
@@ -298,7 +268,7 @@ function Readings() {
           <ReadingPanel
             key={dimension.id}
             state={turn}
-            next={needed[place + 1]?.dimension.label}
+            next={following}
             onNext={next}
             onShelf={question => setAsking({ what: 'shelf', question })}
           />
@@ -319,21 +289,6 @@ function Readings() {
         <ShelfDialog dimension={dimension} question={asking.question} onClose={() => setAsking(null)} />
       ) : null}
     </>
-  );
-}
-
-/** The one that was picked, else the first that is not read, else the first that wants another reading. */
-function dimensionInTurn(
-  needed: readonly DimensionState[],
-  selected: string | null,
-  mates: { mate: { id: string }; dimension: { id: string } }[],
-): DimensionState | undefined {
-  const ofMate = mates.find(m => m.mate.id === selected)?.dimension.id;
-  return (
-    needed.find(n => n.dimension.id === selected || n.dimension.id === ofMate) ??
-    needed.find(n => !n.evaluation) ??
-    needed.find(n => n.dimension.critical && !readEnough(n, CRITICAL_READINGS)) ??
-    needed[0]
   );
 }
 

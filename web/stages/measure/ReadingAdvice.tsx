@@ -14,7 +14,7 @@ export function ReadingAdvice({
   onShelf,
 }: {
   state: DimensionState;
-  onShelf(question: string): void;
+  onShelf?(question: string): void;
 }) {
   const { document, edit, unit } = useBench('document', 'edit', 'unit');
   const { dimension, evaluation, jawShortfall, source } = state;
@@ -68,7 +68,13 @@ export function ReadingAdvice({
         <Near>
           <span className="soft">Within its doubt of</span>
           {near.map(({ item, matched }) => (
-            <Button key={item.id} $small $look="quiet" onPress={() => onShelf(item.name)}>
+            <Button
+              key={item.id}
+              $small
+              $look="quiet"
+              isDisabled={!onShelf}
+              onPress={() => onShelf?.(item.name)}
+            >
               {item.name}, {matched[0]!.size.label} {formatPlain(matched[0]!.size.value, 2)}
             </Button>
           ))}

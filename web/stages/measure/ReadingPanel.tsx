@@ -2,7 +2,8 @@ import { useEffect, useRef, useState } from 'react';
 import styled from 'styled-components';
 import { ulid } from 'ulid';
 import { BenchSent } from '../../../contract/bench';
-import { type Dimension, type JobDocument, LARGEST_READING, type Reading } from '../../../core/job/document';
+import type { Dimension, JobDocument, Reading } from '../../../core/job/document';
+import { LARGEST_READING } from '../../../core/job/fields';
 import { readingInLine } from '../../../core/measure/device-line';
 import { looksLikeSlip } from '../../../core/measure/evaluate';
 import { formatPlain } from '../../../core/quantity/format';
@@ -41,7 +42,8 @@ interface Props {
   next?: string;
   /** Moves to a neighbouring dimension; false at the end of the list. */
   onNext(by: 1 | -1): boolean;
-  onShelf(question: string): void;
+  /** Left out where there is no room for the shelf. */
+  onShelf?(question: string): void;
 }
 
 /** A value that looks like a slip, waiting for the maker's word. */
@@ -218,7 +220,7 @@ export function ReadingPanel({ state, next, onNext, onShelf }: Props) {
         </Notice>
       ) : null}
       <Row $wrap $gap={7} style={{ margin: '8px 0 10px' }}>
-        <Button
+        <Keep
           $small
           onPress={() =>
             void (text.trim() === ''
@@ -227,7 +229,7 @@ export function ReadingPanel({ state, next, onNext, onShelf }: Props) {
           }
         >
           Keep it
-        </Button>
+        </Keep>
         {workshop.practiceBench && dimension.guide ? (
           <Button
             $small
@@ -241,9 +243,11 @@ export function ReadingPanel({ state, next, onNext, onShelf }: Props) {
             Practice caliper
           </Button>
         ) : null}
-        <Button $small $look="quiet" onPress={() => onShelf('')}>
-          From the shelf
-        </Button>
+        {onShelf ? (
+          <Button $small $look="quiet" onPress={() => onShelf('')}>
+            From the shelf
+          </Button>
+        ) : null}
         {serial.offered ? (
           <Button
             $small
@@ -328,9 +332,13 @@ const FieldBox = styled.div`
   &[data-invalid] { border-color: var(--danger); }
 `;
 const Help = styled.p`font-size: 13.5px; color: var(--soft); margin-top: 6px; min-height: 38px; b { color: var(--danger); font-weight: 500; }`;
-/** A phone has no Tab key. */
+/** A phone has no Enter key beside its figures. */
+const Keep = styled(
+  Button,
+)`@media (max-width: 760px), (pointer: coarse) { flex: 1 0 45%; min-height: 46px; }`;
+/** Nor a Tab key. */
 const Thumb = styled.div`
   display: none; margin-bottom: 10px; button { width: 100%; min-height: 46px; white-space: normal; }
-  @media (max-width: 760px) { display: block; }
+  @media (max-width: 760px), (pointer: coarse) { display: block; }
 `;
 const Selects = styled.div`display: flex; flex-direction: column; gap: 10px; margin-top: 12px;`;

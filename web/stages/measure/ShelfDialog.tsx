@@ -1,9 +1,9 @@
-import { ulid } from 'ulid';
 import type { Dimension } from '../../../core/job/document';
 import { formatPlain } from '../../../core/quantity/format';
 import { useBench } from '../../job/bench-context';
 import { ShelfSearch } from '../../shelf/ShelfSearch';
 import { Dialog } from '../../ui/controls';
+import { shelfReading } from './shelf-reading';
 
 /** A standard size for the dimension in turn: a value that was said, with its tolerance for doubt. */
 export function ShelfDialog({
@@ -24,19 +24,7 @@ export function ShelfDialog({
         use={{
           label: 'Use',
           onUse: (item, size) => {
-            const reading = {
-              id: ulid(),
-              value: size.value,
-              text: `${formatPlain(size.value, 3)} ${item.name}`.slice(0, 60),
-              unit: 'mm' as const,
-              at: new Date().toISOString(),
-              instrumentId: null,
-              source: 'said' as const,
-              via: 'typed' as const,
-              struck: null,
-              // A tolerance is a rectangle about the size.
-              u: size.tolerance / Math.sqrt(3),
-            };
+            const reading = shelfReading(item, size);
             void edit({ kind: 'add-reading', dimensionId: dimension.id, reading }).then(done => {
               if (!done) return;
               say(

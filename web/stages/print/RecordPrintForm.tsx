@@ -3,7 +3,7 @@ import { useEffect, useState } from 'react';
 import { useForm, useWatch } from 'react-hook-form';
 import styled from 'styled-components';
 import { z } from 'zod';
-import { MOST_PIECES } from '../../../core/job/document';
+import { MOST_PIECES } from '../../../core/job/fields';
 import { counting, type Version } from '../../../core/job/history';
 import type { AsSliced } from '../../../core/job/history/print';
 import { FAILURE_WORDS, FAILURES, type Failure } from '../../../core/learn/happened';

@@ -2,10 +2,11 @@ import { Download } from 'lucide-react';
 import { useState } from 'react';
 import styled from 'styled-components';
 import { parseQuantity } from '../../../core/quantity/parse';
-import { ServerSaid, Unreachable } from '../../api/client';
+import { fileFrom, ServerSaid, Unreachable } from '../../api/client';
 import { useBench } from '../../job/bench-context';
 import { Button, Select, TextField } from '../../ui/controls';
 import { Notice } from '../../ui/layout';
+import { saveFile } from '../../ui/save-file';
 
 /** The part in several sizes at once: spacers between two stock sizes, a set of plugs. */
 export function FamilyPanel() {
@@ -49,7 +50,7 @@ function Family() {
         to: String(to),
         step: String(step),
       });
-      await download(`/api/jobs/${job.id}/parts/${part.id}/family.3mf?${query}`);
+      await download(`/jobs/${job.id}/parts/${part.id}/family.3mf?${query}`);
     } catch (error) {
       if (!(error instanceof ServerSaid) && !(error instanceof Unreachable)) throw error;
       setProblem(error.message);
@@ -93,25 +94,8 @@ function Family() {
 
 /** What is refused comes as words, not as a file. */
 async function download(path: string): Promise<void> {
-  const response = await fetch(path).catch(() => {
-    throw new Unreachable();
-  });
-  if (!response.ok) {
-    const { error } = (await response.json().catch(() => ({}))) as {
-      error?: { code: string; message: string };
-    };
-    throw new ServerSaid(
-      response.status,
-      error?.code ?? 'unknown',
-      error?.message ?? `The server answered ${response.status}.`,
-    );
-  }
-  const name = /filename="([^"]+)"/.exec(response.headers.get('content-disposition') ?? '')?.[1];
-  const link = document.createElement('a');
-  link.href = URL.createObjectURL(await response.blob());
-  link.download = name ?? 'family.3mf';
-  link.click();
-  URL.revokeObjectURL(link.href);
+  const { content, name } = await fileFrom('GET', path);
+  saveFile(name ?? 'family.3mf', content);
 }
 
 const Line = styled.div`

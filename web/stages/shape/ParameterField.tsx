@@ -63,7 +63,14 @@ function FieldOf({ spec }: { spec: ParameterSpec }) {
       />
     );
   if (spec.kind === 'model')
-    return <ModelSelect label={spec.label} value={expressions[spec.name]?.text ?? ''} onChange={set} />;
+    return (
+      <ModelSelect
+        label={spec.label}
+        value={expressions[spec.name]?.text ?? ''}
+        onChange={text => set(text === '' ? null : text)}
+        follows={spec.surface ?? false}
+      />
+    );
   if (spec.kind === 'surface')
     return (
       <Select

@@ -1,26 +1,24 @@
-import { useState } from 'react';
-import { counting, type Print, type Version } from '../../../core/job/history';
+import type { Print, Version } from '../../../core/job/history';
 import { formatPercent } from '../../../core/quantity/format';
-import { type Outcome, restWaits, type StandingPrint, standingPrints } from '../../../core/work/outcome';
+import { type Outcome, restWaits } from '../../../core/work/outcome';
 import { namesOf } from '../../../core/work/overview';
-import { versionWords } from '../../../core/work/show';
 import { useBench } from '../../job/bench-context';
 import { EffortNotes } from '../../job/EffortNotes';
-import { Button, Select } from '../../ui/controls';
-import { Empty, Lead, Notice, Panel, Row, Stack } from '../../ui/layout';
+import { Button } from '../../ui/controls';
+import { Empty, Notice, Panel, Row, Stack } from '../../ui/layout';
 import { Contradictions } from './Contradictions';
 import { NextVersion } from './NextVersion';
 import { PressAndSay } from './PressAndSay';
+import { PrintInHand, usePrintInHand } from './print-in-hand';
 import { Rescue } from './Rescue';
 import { TryForm } from './TryForm';
 import { WhatItMeans } from './WhatItMeans';
 
 /** Verdict on every surface, and what to change. */
 export function TryStage() {
-  const { document, resolved, go, overview } = useBench('document', 'resolved', 'go', 'overview');
-  const standing = standingPrints(counting(resolved.history));
-  const [chosen, setChosen] = useState<string | null>(null);
-  const shown = standing.find(p => p.print.id === chosen) ?? standing.at(-1);
+  const { resolved, go, overview } = useBench('resolved', 'go', 'overview');
+  const inHand = usePrintInHand();
+  const { shown, choose, isLast } = inHand;
   if (!shown) {
     return (
       <Empty
@@ -37,28 +35,10 @@ export function TryStage() {
     );
   }
   const { print, version, outcome } = shown;
-  const words = `${print.slice ? 'the slice of ' : ''}${versionWords(version.number, version.partId, document)}`;
-  const tried = outcome !== null;
-  const isLast = shown === standing.at(-1);
   return (
     <>
-      <h1>{tried ? `What ${words} taught` : `How does ${words} sit?`}</h1>
-      <Lead>
-        {tried
-          ? 'The verdict is in the ledger; the next numbers follow from it.'
-          : 'Put it on the object. One word for each surface is enough, keys 1 to 5; a caliper on the print says more.'}
-      </Lead>
-      {standing.length > 1 ? (
-        <div style={{ maxWidth: 360, marginBottom: 14 }}>
-          <Select
-            label="Which print is it?"
-            value={print.id}
-            options={standing.toReversed().map(p => ({ value: p.print.id, label: printWords(p) }))}
-            onChange={setChosen}
-          />
-        </div>
-      ) : null}
-      <Contradictions onTry={setChosen} />
+      <PrintInHand {...inHand} shown={shown} />
+      <Contradictions onTry={choose} />
       {outcome ? (
         <Lesson
           outcome={outcome}
@@ -73,11 +53,6 @@ export function TryStage() {
     </>
   );
 }
-
-const printWords = ({ print, version, outcome }: StandingPrint) =>
-  `print ${print.number}, ${print.slice ? 'slice of ' : ''}version ${version.number}: ${
-    outcome === null ? 'not tried yet' : outcome.right ? 'sat right' : 'tried'
-  }`;
 
 interface LessonProps {
   outcome: Outcome;

@@ -1,7 +1,7 @@
 import { beforeAll, describe, expect, test } from 'vitest';
 import { kernels as startKernels } from '../../../../kernels/node';
+import { PLAIN_CONTEXT } from '../../../../testing/plain-context';
 import { buildPart } from '../../build';
-import { NO_DEMANDS } from '../../checks/context';
 import type { Kernels } from '../../kernels/kernel';
 import { centroidOf } from '../../mesh/mesh';
 import { Path, rectangle } from '../../outline';
@@ -15,16 +15,7 @@ let kernels: Kernels;
 beforeAll(async () => {
   kernels = await startKernels();
 });
-const context = {
-  lineWidth: 0.4,
-  density: 1.25,
-  bed: { width: 300, depth: 300, height: 300 },
-  flexible: false,
-  strainLimit: 0.02,
-  ledger: {},
-  measured: {},
-  ...NO_DEMANDS,
-};
+const context = { ...PLAIN_CONTEXT, density: 1.25 };
 const built = (change: Partial<P>) => {
   const p = { ...(cradle.demo.parameters as P), stand: 'foot' as const, ...change };
   const outcome = buildPart(cradle, p, kernels, 'file');

@@ -1,14 +1,21 @@
 import { ScanLine } from 'lucide-react';
-import { useRef, useState } from 'react';
-import styled from 'styled-components';
+import { useState } from 'react';
 import { MOST_BYTES } from '../../../../core/scan/scan-file';
+import { fileFrom } from '../../../api/client';
 import { useBench } from '../../../job/bench-context';
 import { sendScan } from '../../../scan/send-scan';
 import { Button } from '../../../ui/controls';
+import { FileButton } from '../../../ui/FileButton';
+
+interface Props {
+  /** The file that is on its way. */
+  sending: string | null;
+  send(file: File): Promise<void>;
+  main?: boolean;
+}
 
 const TYPES = '.stl,.obj,.ply,.off,.3mf,.xyz,.asc,.txt,.csv';
 
-/** A file is chosen, or dropped anywhere on what is inside. */
 export function useAddScan(onAdded: (id: string) => void) {
   const { job, session, say } = useBench('job', 'session', 'say');
   const [sending, setSending] = useState<string | null>(null);
@@ -31,40 +38,39 @@ export function useAddScan(onAdded: (id: string) => void) {
   return { sending, send };
 }
 
-export function AddScanButton({
-  sending,
-  send,
-  main = false,
-}: {
-  sending: string | null;
-  send(file: File): Promise<void>;
-  main?: boolean;
-}) {
-  const file = useRef<HTMLInputElement>(null);
+/** Where the practice bench is on: its scanner's file goes the way that any other goes. */
+export function PracticeScanButton({ sending, send }: Omit<Props, 'main'>) {
+  const { job, resolved, workshop, say } = useBench('job', 'resolved', 'workshop', 'say');
+  const [scanning, setScanning] = useState(false);
+  if (!workshop.practiceBench) return null;
+  const scan = async () => {
+    setScanning(true);
+    try {
+      const path = `/bench/jobs/${job.id}/scan`;
+      const { content } = await fileFrom('POST', path, { partId: resolved.part.id });
+      const nth = job.document.scans.length + 1;
+      await send(new File([content], `practice scan ${nth}.stl`));
+    } catch (error) {
+      say((error as Error).message, 'stop');
+    } finally {
+      setScanning(false);
+    }
+  };
   return (
-    <>
-      <Hidden
-        ref={file}
-        type="file"
-        accept={TYPES}
-        aria-label="Scan of the object"
-        tabIndex={-1}
-        onChange={event => {
-          const chosen = event.target.files?.[0];
-          event.target.value = '';
-          if (chosen) void send(chosen);
-        }}
-      />
-      <Button
-        $small={!main}
-        $look={main ? 'main' : undefined}
-        isDisabled={sending !== null}
-        onPress={() => file.current?.click()}
-      >
-        <ScanLine size={16} /> {sending ? `Reading ${sending.slice(0, 24)}…` : 'Add a scan'}
-      </Button>
-    </>
+    <Button isDisabled={scanning || sending !== null} onPress={() => void scan()}>
+      {scanning ? 'Scanning the practice object…' : 'Practice scanner'}
+    </Button>
   );
 }
 
-const Hidden = styled.input`display: none;`;
+export const AddScanButton = ({ sending, send, main }: Props) => (
+  <FileButton
+    label="Scan of the object"
+    accept={TYPES}
+    main={main}
+    isDisabled={sending !== null}
+    onFile={file => void send(file)}
+  >
+    <ScanLine size={16} /> {sending ? `Reading ${sending.slice(0, 24)}…` : 'Add a scan'}
+  </FileButton>
+);

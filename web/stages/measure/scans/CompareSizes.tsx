@@ -1,21 +1,27 @@
 import styled from 'styled-components';
-import type { Scan } from '../../../../core/job/document';
+import type { Scan } from '../../../../core/job/scans';
 import { formatPlain } from '../../../../core/quantity/format';
-import { scanCheck } from '../../../../core/work/scan-trust';
-import { useBench } from '../../../job/bench-context';
+import type { SizeCheck } from '../../../../core/work/scan-trust';
 import { Button } from '../../../ui/controls';
 import { Notice, Panel, Row } from '../../../ui/layout';
 
 /** A factor so near to the one that was settled says nothing new. */
 const SAME = 0.0005;
 
-/** How large the scan truly is, by what was read with calipers too. */
-export function CompareSizes({ scan }: { scan: Scan }) {
-  const { document, workshop, edit } = useBench('document', 'workshop', 'edit');
-  const check = scanCheck(scan, document, workshop);
-  const settle = (trust: { factor: number; u: number } | null) =>
-    void edit({ kind: 'scan', scanId: scan.id, change: { trust } });
-  const { trust } = scan;
+export type Trust = NonNullable<Scan['trust']>;
+
+interface Props {
+  check: SizeCheck;
+  trust: Trust | undefined;
+  /** What it is called, in a table's head: Scan, Photo. */
+  what: string;
+  /** What sizes carry until it is settled; null where nothing more. */
+  meanwhile: string | null;
+  onSettle(trust: Trust | null): void;
+}
+
+/** How large a scan or a photo truly is, by what was read with calipers too. */
+export function CompareSizes({ check, trust, what, meanwhile, onSettle: settle }: Props) {
   const isSettled =
     trust !== undefined &&
     (check.factor === null || Math.abs(trust.factor - check.factor) < SAME || trust.factor === 1);
@@ -28,14 +34,14 @@ export function CompareSizes({ scan }: { scan: Scan }) {
           <thead>
             <tr>
               <th>Size, mm</th>
-              <th>Calipers</th>
-              <th>Scan</th>
-              <th>Scan is</th>
+              <th>By hand</th>
+              <th>{what}</th>
+              <th>{what} is</th>
             </tr>
           </thead>
           <tbody>
             {check.pairs.map(p => (
-              <tr key={p.dimension}>
+              <tr key={p.key}>
                 <td>{p.label}</td>
                 <td className="number">{formatPlain(p.read, 2)}</td>
                 <td className="number">{formatPlain(p.scanned, 2)}</td>
@@ -51,8 +57,8 @@ export function CompareSizes({ scan }: { scan: Scan }) {
             ? `Taken as it is, ± ${formatPlain(200 * trust.u, 2)} %.`
             : `All that is read off it is multiplied by ${trust.factor.toFixed(4)}, ± ${formatPlain(200 * trust.u, 2)} %.`}
         </p>
-      ) : check.factor === null ? null : (
-        <p className="soft">Until that is settled, sizes off it carry ± 0.8 % more.</p>
+      ) : check.factor === null || meanwhile === null ? null : (
+        <p className="soft">{meanwhile}</p>
       )}
       <Row $gap={8} $wrap>
         {check.factor !== null && !isSettled ? (
@@ -93,5 +99,5 @@ const signed = (x: number) =>
 const Sizes = styled.table`
   width: 100%; border-collapse: collapse; font-size: 14px; margin: 8px 0;
   th { text-align: right; font-weight: 500; color: var(--soft); } th:first-child, td:first-child { text-align: left; }
-  td { text-align: right; padding: 2px 0; border-top: 1px solid var(--rule); } td:first-child { overflow-wrap: anywhere; }
+  th, td { padding: 2px 0 2px 10px; } td { text-align: right; border-top: 1px solid var(--rule); vertical-align: top; } th:first-child, td:first-child { padding-left: 0; } td:first-child { overflow-wrap: anywhere; }
 `;

@@ -1,10 +1,12 @@
 import styled from 'styled-components';
 import { ulid } from 'ulid';
-import type { Scan } from '../../../../core/job/document';
+import type { Scan } from '../../../../core/job/scans';
 import { formatPlain } from '../../../../core/quantity/format';
-import { turnOnto } from '../../../../core/scan/align/pose';
+import { standing } from '../../../../core/scan/align/upright';
 import { takesFor } from '../../../../core/scan/find/become';
 import type { FoundSize } from '../../../../core/scan/find/findings';
+import { relationsOf } from '../../../../core/scan/find/relations';
+import { scaled } from '../../../../core/shape/vector';
 import { UNCHECKED_SCALE } from '../../../../core/work/dimension';
 import { useBench } from '../../../job/bench-context';
 import { scanReading } from '../../../scan/scan-reading';
@@ -28,22 +30,12 @@ export function FindingsList({ scan, findings, lit, onLit, onTake }: Props) {
   const { edit } = useBench('edit');
   const upright = (f: ShownFinding, down: boolean) => {
     if (!f.axis) return;
-    const z = down ? f.axis.map(x => -x) : f.axis;
-    const [a, b, c] = z as [number, number, number];
-    const x = Math.abs(a) < 0.9 ? ([1, 0, 0] as const) : ([0, 1, 0] as const);
-    const turn = turnOnto({ z: [a, b, c], x }, { z: [0, 0, 1], x });
-    const at = f.near;
-    const moved = [0, 1, 2].map(
-      i => turn[3 * i]! * at[0] + turn[3 * i + 1]! * at[1] + turn[3 * i + 2]! * at[2],
-    );
+    const { turn, shift } = standing(down ? scaled(f.axis, -1) : f.axis, f.near);
     void edit({
       kind: 'scan',
       scanId: scan.id,
       change: {
-        steps: [
-          ...scan.steps,
-          { id: ulid(), kind: 'put', turn, shift: [-moved[0]!, -moved[1]!, -moved[2]!] },
-        ],
+        steps: [...scan.steps, { id: ulid(), kind: 'put', turn: [...turn], shift: [...shift] }],
       },
     });
   };
@@ -71,6 +63,7 @@ export function FindingsList({ scan, findings, lit, onLit, onTake }: Props) {
                 <span className="soft number">{formatPlain(f.area / 100, 1)} cm²</span>
               ) : null}
             </button>
+            {f === lit ? <Relations findings={findings} index={i} onTake={onTake} /> : null}
             {f === lit ? (
               <span className="do">
                 {f.sizes.length > 0 ? (
@@ -105,6 +98,29 @@ export function FindingsList({ scan, findings, lit, onLit, onTake }: Props) {
     </Panel>
   );
 }
+
+/** What may be meant of it, within its error; nothing is put right by itself. */
+function Relations({ findings, index, onTake }: Pick<Props, 'findings' | 'onTake'> & { index: number }) {
+  const relations = relationsOf(findings, index);
+  if (relations.length === 0) return null;
+  return (
+    <ul className="meant">
+      {relations.slice(0, MOST_RELATIONS).map((r, k) => (
+        <li key={k}>
+          {r.words}
+          {r.kind === 'one-size' ? (
+            <Button $small $look="quiet" onPress={() => onTake({ ...findings[index]!, sizes: [r.size] })}>
+              Take that
+            </Button>
+          ) : null}
+        </li>
+      ))}
+    </ul>
+  );
+}
+
+/** A plate's face is square to every hole in it. */
+const MOST_RELATIONS = 6;
 
 /** What of it answers the steps of the recipe, in one press. */
 function Asked({ scan, findings }: { scan: Scan; findings: readonly ShownFinding[] }) {
@@ -165,5 +181,7 @@ const List = styled.ul`
     font: inherit; font-size: 14px; padding: 6px 8px; cursor: pointer;
   }
   .what b { flex-basis: 100%; }
+  .meant { margin: 0; padding: 0 8px 6px 24px; font-size: 13.5px; color: var(--soft); list-style: disc; }
+  .meant li { border: 0; padding: 1px 0; }
   .do { display: flex; flex-wrap: wrap; gap: 6px; padding: 0 8px 8px; }
 `;

@@ -1,8 +1,9 @@
 import styled from 'styled-components';
 import { ulid } from 'ulid';
-import type { Scan, ScanStep } from '../../../../core/job/document';
+import type { Scan, ScanStep } from '../../../../core/job/scans';
 import { formatPlain } from '../../../../core/quantity/format';
 import type { Judged } from '../../../../core/scan/judge';
+import type { StepDid } from '../../../../core/scan/prepare';
 import { SCAN_UNITS, type ScanUnit } from '../../../../core/scan/unit';
 import { useBench } from '../../../job/bench-context';
 import { UNIT_NAMES } from '../../../scan/units';
@@ -92,7 +93,7 @@ export function Judgement({ scan, shown }: { scan: Scan; shown: ShownScan }) {
             small ones are not. Dull the surface and scan it once more.
           </Notice>
         ) : null}
-        {after.nonManifoldEdges > OVER_ITSELF * after.triangles ? (
+        {before.nonManifoldEdges > OVER_ITSELF * before.triangles ? (
           <Notice level="warn">
             Its skin lies over itself in many places: it was scanned too often there. Sizes come out too large
             by about its thickness.
@@ -109,6 +110,7 @@ export function Judgement({ scan, shown }: { scan: Scan; shown: ShownScan }) {
           {scan.steps.map((step, i) => (
             <li key={step.id}>
               {wordsOf(step, document.scans)}
+              {didWords(shown.did[step.id])}
               {i === scan.steps.length - 1 ? (
                 <Button $small $look="quiet" onPress={() => change({ steps: scan.steps.slice(0, -1) })}>
                   Take back
@@ -136,9 +138,23 @@ function unitTimes(now: ScanUnit, factor: number): ScanUnit | undefined {
 
 function wordsOf(step: ScanStep, scans: readonly Scan[]): string {
   if (step.kind === 'without-islands') return 'Specks left out';
+  if (step.kind === 'fill') return `Holes up to ${formatPlain(step.across, 1)} mm closed`;
+  if (step.kind === 'smooth') return 'Smoothed';
+  if (step.kind === 'reduce') return `Thinned out to within ${formatPlain(step.bound, 3)} mm`;
+  if (step.kind === 'mirror')
+    return `Completed by symmetry: ${Math.round(100 * step.overlap)} % of it lay on its own image, ${formatPlain(step.rms, 2)} mm apart`;
   if (step.kind === 'merge')
     return `Put together with ${scans.find(s => s.id === step.scan)?.label ?? 'another scan'}: ${Math.round(100 * step.overlap)} % of it lie on this one, ${formatPlain(step.rms, 2)} mm apart`;
   return step.kind === 'crop' ? 'Cropped' : 'Put upright';
+}
+
+function didWords(did: StepDid | undefined): string {
+  if (!did) return '';
+  if (did.kind === 'filled')
+    return `: ${did.filled} of them; ${did.left} larger ${did.left === 1 ? 'border stays' : 'borders stay'} open`;
+  if (did.kind === 'moved')
+    return `: its corners moved by ${formatPlain(did.rms, 3)} mm rms, ${formatPlain(did.most, 2)} mm at most`;
+  return `: ${Math.round(100 * did.left)} % of its triangles, ${formatPlain(did.off, 3)} mm off at most`;
 }
 
 const Facts = styled.dl`

@@ -1,4 +1,4 @@
-import styled from 'styled-components';
+import { Advice } from '../Advice';
 
 /** How to scan so that sizes can be trusted. Common practice, no source. */
 const ADVICE = [
@@ -28,25 +28,6 @@ const ADVICE = [
   ],
 ] as const;
 
-export function ScanAdvice({ open = false }: { open?: boolean }) {
-  return (
-    <Advice open={open}>
-      <summary>How to get a scan that can be measured on</summary>
-      <dl>
-        {ADVICE.map(([what, words]) => (
-          <div key={what}>
-            <dt>{what}</dt>
-            <dd>{words}</dd>
-          </div>
-        ))}
-      </dl>
-    </Advice>
-  );
-}
-
-const Advice = styled.details`
-  margin-top: 16px; font-size: 14.5px;
-  summary { cursor: pointer; color: var(--blue); font-weight: 600; padding: 4px 0; }
-  dl { display: grid; grid-template-columns: repeat(auto-fill, minmax(260px, 1fr)); gap: 10px 22px; margin: 8px 0 0; }
-  dt { font-weight: 600; } dd { margin: 0; color: var(--soft); }
-`;
+export const ScanAdvice = ({ open = false }: { open?: boolean }) => (
+  <Advice summary="How to get a scan that can be measured on" advice={ADVICE} open={open} />
+);

@@ -2,22 +2,29 @@ import { Trash2 } from 'lucide-react';
 import { lazy, Suspense, useMemo, useState } from 'react';
 import styled from 'styled-components';
 import { ulid } from 'ulid';
-import type { Scan } from '../../../../core/job/document';
+import type { Scan } from '../../../../core/job/scans';
 import { deviationColour } from '../../../../core/scan/against-part';
 import type { PrimitiveKind } from '../../../../core/scan/fit/primitive';
 import type { Point3 } from '../../../../core/shape/vector';
+import { scanCheck } from '../../../../core/work/scan-trust';
 import { useBench } from '../../../job/bench-context';
+import { crossAt } from '../../../scan/marks';
 import type { Painted } from '../../../scan/ScanView';
 import { useScan } from '../../../scan/use-scan';
 import { Button, MenuButton, Select } from '../../../ui/controls';
 import { Loading, Notice, Panel, Row, Stack } from '../../../ui/layout';
 import type { ShownAgainst, ShownFinding, ShownSection } from '../../../workers/scan-protocol';
-import { AgainstPanel, AgainstScale, scaleOf } from './AgainstPanel';
+import { AgainstScale, scaleOf } from '../AgainstScale';
+import { AgainstPanel } from './AgainstPanel';
 import { CompareSizes } from './CompareSizes';
 import { FindingsList } from './FindingsList';
+import { FollowPanel } from './FollowPanel';
 import { Judgement } from './Judgement';
+import { PairsDialog } from './PairsDialog';
+import { PreparePanel } from './PreparePanel';
 import { SectionPanel } from './SectionPanel';
 import { TakeDialog } from './TakeDialog';
+import { TestPieces } from './TestPieces';
 
 const ScanView = lazy(() => import('../../../scan/ScanView'));
 
@@ -34,7 +41,7 @@ const REGIONS = [0.06, 0.03, 0.12];
 
 /** One scan: seen, judged, measured on. */
 export function ScanBench({ scan, onRemoved }: { scan: Scan; onRemoved(): void }) {
-  const { job, document, edit, say } = useBench('job', 'document', 'edit', 'say');
+  const { job, document, workshop, edit, say } = useBench('job', 'document', 'workshop', 'edit', 'say');
   const others = document.scans.filter(s => s.id !== scan.id).map(s => ({ ...s, jobId: job.id }));
   const from = useMemo(() => ({ jobId: job.id, scanId: scan.id }), [job.id, scan.id]);
   const { shown, problem, busy, ask } = useScan({ from, unit: scan.unit, steps: scan.steps, others });
@@ -45,12 +52,18 @@ export function ScanBench({ scan, onRemoved }: { scan: Scan; onRemoved(): void }
   const [taking, setTaking] = useState<ShownFinding | null>(null);
   const [against, setAgainst] = useState<ShownAgainst | null>(null);
   const [section, setSection] = useState<ShownSection | null>(null);
+  const [points, setPoints] = useState<readonly Point3[] | null>(null);
+  /** Another scan that found no place on this one by itself. */
+  const [unlaid, setUnlaid] = useState<string | null>(null);
+  const [pairing, setPairing] = useState(false);
+  const [places, setPlaces] = useState<readonly Point3[] | null>(null);
   // What was found belongs to the scan as it was then.
   const list = findings.of === shown ? findings.list : [];
   const put = (list: ShownFinding[]) => setFindings({ of: shown, list });
 
   const findAll = async () => {
     setSaid(null);
+    setUnlaid(null);
     const reply = await ask((api, progress) => api.find(progress));
     if (!reply) return;
     if (!reply.ok) return setSaid(reply.message);
@@ -61,6 +74,9 @@ export function ScanBench({ scan, onRemoved }: { scan: Scan; onRemoved(): void }
   const press = async (near: Point3) => {
     if (!shown || busy) return;
     setSaid(null);
+    setUnlaid(null);
+    if (points) return setPoints([...points.slice(-2), near]);
+    if (places) return setPlaces([...places, near]);
     const { min, max } = shown.bounds;
     const size = Math.max(max[0] - min[0], max[1] - min[1], max[2] - min[2]);
     for (const share of REGIONS) {
@@ -74,13 +90,19 @@ export function ScanBench({ scan, onRemoved }: { scan: Scan; onRemoved(): void }
       setSaid(reply.message);
     }
   };
-  const lay = async (id: string) => {
+  const lay = async (id: string, pairs: readonly (readonly [Point3, Point3])[] | null = null) => {
     const other = others.find(o => o.id === id);
     if (!other) return;
     setSaid(null);
-    const reply = await ask((api, progress) => api.lay(other, progress));
+    const reply = await ask((api, progress) => api.lay(other, progress, pairs));
     if (!reply) return;
-    if (!reply.ok) return setSaid(reply.message);
+    if (!reply.ok) {
+      setSaid(reply.message);
+      setUnlaid(id);
+      return;
+    }
+    setUnlaid(null);
+    setPairing(false);
     const { turn, shift, rms, overlap } = reply;
     const step = {
       id: ulid(),
@@ -99,7 +121,7 @@ export function ScanBench({ scan, onRemoved }: { scan: Scan; onRemoved(): void }
   };
   const colours = useMemo(() => {
     if (!against || against.offs.length * 3 !== shown?.positions.length) return null;
-    const most = scaleOf(against);
+    const most = scaleOf(against.p95);
     const paint = new Float32Array(3 * against.offs.length);
     against.offs.forEach((off, v) => {
       // The view works in linear light.
@@ -127,12 +149,20 @@ export function ScanBench({ scan, onRemoved }: { scan: Scan; onRemoved(): void }
                   scan={shown}
                   painted={painted}
                   colours={colours}
-                  lines={section?.loops.map(l => l.line) ?? []}
+                  lines={[
+                    ...(section ? [...section.loops, ...(section.beside ?? [])].map(l => l.line) : []),
+                    ...(points ? [lineThrough(points)] : []),
+                    ...(places ?? []).map(crossAt),
+                  ]}
                   onPress={at => void press(at)}
                   says={
-                    shown.hasSurface
-                      ? `Press on ${FORMS.find(f => f.value === form)!.label}: its size comes from all of it that was seen. Drag to turn.`
-                      : 'Points alone have no surface to press on: export triangles.'
+                    places
+                      ? `Press where posts are to stand: ${places.length} so far.`
+                      : points
+                        ? `Press on three places that are level: ${points.length} of 3.`
+                        : shown.hasSurface
+                          ? `Press on ${FORMS.find(f => f.value === form)!.label}: its size comes from all of it that was seen. Drag to turn.`
+                          : 'Points alone have no surface to press on: export triangles.'
                   }
                 />
               </Suspense>
@@ -145,7 +175,7 @@ export function ScanBench({ scan, onRemoved }: { scan: Scan; onRemoved(): void }
               </Working>
             ) : null}
           </Room>
-          {against && colours ? <AgainstScale against={against} /> : null}
+          {against && colours ? <AgainstScale most={scaleOf(against.p95)} /> : null}
           {shown?.hasSurface ? (
             <Tools>
               <Row $gap={8}>
@@ -179,7 +209,20 @@ export function ScanBench({ scan, onRemoved }: { scan: Scan; onRemoved(): void }
                   />
                 </Row>
               ) : null}
-              {said ? <Notice level="warn">{said}</Notice> : null}
+              {said ? (
+                <Notice
+                  level="warn"
+                  action={
+                    unlaid ? (
+                      <Button $small onPress={() => setPairing(true)}>
+                        Pick three pairs
+                      </Button>
+                    ) : undefined
+                  }
+                >
+                  {said}
+                </Notice>
+              ) : null}
             </Tools>
           ) : null}
           {shown?.hasSurface ? (
@@ -204,17 +247,51 @@ export function ScanBench({ scan, onRemoved }: { scan: Scan; onRemoved(): void }
           {list.length > 0 ? (
             <FindingsList scan={scan} findings={list} lit={lit} onLit={setLit} onTake={setTaking} />
           ) : null}
-          <CompareSizes scan={scan} />
+          {shown?.hasSurface ? (
+            <FollowPanel scan={scan} findings={list} ask={ask} places={places} onPlaces={setPlaces} />
+          ) : null}
+          <TestPieces scan={scan} />
+          <CompareSizes
+            check={scanCheck(scan, document, workshop)}
+            trust={scan.trust}
+            what="Scan"
+            meanwhile="Until that is settled, sizes off it carry ± 0.8 % more."
+            onSettle={trust => void edit({ kind: 'scan', scanId: scan.id, change: { trust } })}
+          />
           {shown ? <Judgement scan={scan} shown={shown} /> : null}
+          {shown?.hasSurface ? (
+            <PreparePanel
+              scan={scan}
+              shown={shown}
+              ask={ask}
+              busy={busy !== null}
+              points={points}
+              onPoints={setPoints}
+            />
+          ) : null}
           <Button $small $look="quiet" onPress={remove}>
             <Trash2 size={16} /> Remove this scan
           </Button>
         </Stack>
       </Bench>
+      {pairing && unlaid && shown && others.some(o => o.id === unlaid) ? (
+        <PairsDialog
+          shown={shown}
+          label={scan.label}
+          other={others.find(o => o.id === unlaid)!}
+          busy={busy !== null}
+          onClose={() => setPairing(false)}
+          onPairs={pairs => void lay(unlaid, pairs)}
+        />
+      ) : null}
       {taking ? <TakeDialog scan={scan} finding={taking} onClose={() => setTaking(null)} /> : null}
     </>
   );
 }
+
+/** Closed where there are three. */
+const lineThrough = (points: readonly Point3[]): Float32Array =>
+  Float32Array.from((points.length === 3 ? [...points, points[0]!] : points).flat());
 
 /** Found again, it is the same thing: of one kind, about as large and about there. */
 function isSame(a: ShownFinding, b: ShownFinding): boolean {

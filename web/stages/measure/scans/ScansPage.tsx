@@ -1,8 +1,8 @@
 import { useState } from 'react';
-import styled from 'styled-components';
 import { useBench } from '../../../job/bench-context';
-import { Empty, Lead, TabRow } from '../../../ui/layout';
-import { AddScanButton, useAddScan } from './AddScan';
+import { Empty, Row } from '../../../ui/layout';
+import { FileDrop, ImagedPage } from '../ImagedPage';
+import { AddScanButton, PracticeScanButton, useAddScan } from './AddScan';
 import { ScanAdvice } from './ScanAdvice';
 import { ScanBench } from './ScanBench';
 
@@ -12,55 +12,43 @@ export function ScansPage() {
   const [picked, setPicked] = useState<string | null>(null);
   const adding = useAddScan(setPicked);
   const scan = document.scans.find(s => s.id === picked) ?? document.scans[0];
-  const drop = {
-    onDragOver: (event: React.DragEvent) => event.preventDefault(),
-    onDrop: (event: React.DragEvent) => {
-      event.preventDefault();
-      const [file] = event.dataTransfer.files;
-      if (file) void adding.send(file);
-    },
-  };
-  if (!scan)
-    return (
-      <div {...drop}>
-        <Empty title="No scan yet" action={<AddScanButton {...adding} main />}>
-          Add a scan of the object, or drop its file here: STL, OBJ, PLY, OFF, 3MF or a list of points, up to
-          300 MB. Sagoma finds what is on it and how sure each size is. A scan finds shapes, calipers find
-          sizes: read one or two sizes both ways before anything is built on it.
-        </Empty>
-        <ScanAdvice open />
-      </div>
-    );
   return (
-    <div {...drop}>
-      <h1>Scans of the object</h1>
-      <Lead>
-        A scan finds shapes, calipers find sizes: press on what you need, take its size as a reading, and read
-        one or two sizes with calipers too.
-      </Lead>
-      <Which>
-        <div role="tablist" aria-label="Scans">
-          {document.scans.map(s => (
-            <button
-              key={s.id}
-              type="button"
-              role="tab"
-              aria-selected={s.id === scan.id}
-              title={s.label}
-              onClick={() => setPicked(s.id)}
-            >
-              {s.label}
-            </button>
-          ))}
-        </div>
-        <span className="end">
-          <AddScanButton {...adding} />
-        </span>
-      </Which>
-      <ScanBench key={scan.id} scan={scan} onRemoved={() => setPicked(null)} />
-      <ScanAdvice />
-    </div>
+    <FileDrop onFile={file => void adding.send(file)}>
+      {scan ? (
+        <ImagedPage
+          title="Scans of the object"
+          lead="A scan finds shapes, calipers find sizes: press on what you need, take its size as a reading, and read one or two sizes with calipers too."
+          kept={document.scans}
+          shown={scan}
+          onShow={setPicked}
+          adding={
+            <>
+              <PracticeScanButton {...adding} />
+              <AddScanButton {...adding} />
+            </>
+          }
+        >
+          <ScanBench key={scan.id} scan={scan} onRemoved={() => setPicked(null)} />
+          <ScanAdvice />
+        </ImagedPage>
+      ) : (
+        <>
+          <Empty
+            title="No scan yet"
+            action={
+              <Row $gap={8}>
+                <AddScanButton {...adding} main />
+                <PracticeScanButton {...adding} />
+              </Row>
+            }
+          >
+            Add a scan of the object, or drop its file here: STL, OBJ, PLY, OFF, 3MF or a list of points, up
+            to 300 MB. Sagoma finds what is on it and how sure each size is. A scan finds shapes, calipers
+            find sizes: read one or two sizes both ways before anything is built on it.
+          </Empty>
+          <ScanAdvice open />
+        </>
+      )}
+    </FileDrop>
   );
 }
-
-const Which = styled(TabRow)`margin-bottom: 12px;`;

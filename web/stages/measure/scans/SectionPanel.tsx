@@ -1,19 +1,21 @@
 import { useState } from 'react';
 import styled from 'styled-components';
 import { ulid } from 'ulid';
-import type { Scan } from '../../../../core/job/document';
+import type { Scan } from '../../../../core/job/scans';
 import { formatPlain } from '../../../../core/quantity/format';
 import type { CutPlane } from '../../../../core/scan/section/cut';
-import { writeHoles } from '../../../../core/shape/outline-text';
 import type { Point3 } from '../../../../core/shape/vector';
 import { useBench } from '../../../job/bench-context';
 import type { OpenScan } from '../../../scan/use-scan';
-import { Button, Select } from '../../../ui/controls';
-import { Notice, Panel, Row } from '../../../ui/layout';
+import { Button, Checkbox, Select } from '../../../ui/controls';
+import { Notice, Panel, Row, Stack } from '../../../ui/layout';
 import type { ShownFinding, ShownScan, ShownSection } from '../../../workers/scan-protocol';
+import { useOutline } from '../use-outline';
+import { TestPieceButton } from './TestPieceButton';
 
 type Way = 'x' | 'y' | 'z' | 'lit';
 const AXES = { x: 0, y: 1, z: 2 } as const;
+const CUTS = { x: 'left to right', y: 'front to back', z: 'level' } as const;
 const SIDES = {
   x: ['what is left of it', 'what is right of it'],
   y: ['what is before it', 'what is behind it'],
@@ -31,34 +33,40 @@ interface Props {
 
 /** A cut through the scan: lines and arcs, measured, and as an outline for the part. */
 export function SectionPanel({ scan, shown, ask, section, onSection, lit }: Props) {
-  const { resolved, edit, say, go } = useBench('resolved', 'edit', 'say', 'go');
+  const { edit } = useBench('edit');
+  const { words: useWords, use } = useOutline();
   const [way, setWay] = useState<Way>('z');
   const [share, setShare] = useState(50);
+  const [planes, setPlanes] = useState('1');
   const [said, setSaid] = useState<string | null>(null);
+  const [taken, setTaken] = useState<readonly string[]>([]);
   const { min, max } = shown.bounds;
   const axis = lit?.axis ?? null;
   const across = way === 'lit' && !axis ? 'z' : way;
   const at =
     across === 'lit' ? null : min[AXES[across]] + (share / 100) * (max[AXES[across]] - min[AXES[across]]);
-  const cut = async () => {
+  const cut = async (tidy: readonly string[] = []) => {
     setSaid(null);
-    const reply = await ask(api => api.section(planeOf(across, at, shown, lit)));
+    setTaken(tidy);
+    const cutAt = (where: number | null) =>
+      ask(api => api.section(planeOf(across, where, shown, lit), scan.trust?.factor ?? 1, tidy));
+    const reply = await cutAt(at);
     if (!reply) return;
     onSection(reply.ok ? reply.section : null);
-    if (!reply.ok) setSaid(reply.message);
+    if (!reply.ok) return setSaid(reply.message);
+    if (across === 'lit') return;
+    // The others are seen beside it: what is measured and sent on is the one that was chosen.
+    const count = Number(planes);
+    const [low, high] = [min[AXES[across]], max[AXES[across]]];
+    const others: ShownSection['loops'] = [];
+    for (let k = 0; k + 1 < count; k++) {
+      const beside = await cutAt(low + ((k + 1) / count) * (high - low));
+      if (!beside) return;
+      if (beside.ok) others.push(...beside.section.loops);
+    }
+    if (others.length > 0) onSection({ ...reply.section, beside: others });
   };
-  const outline = resolved.recipe.parameters.find(p => p.kind === 'outline');
-  const hasHoles = resolved.recipe.parameters.some(p => p.name === 'holes');
   const profile = section?.profile;
-  const use = async () => {
-    if (!profile || !outline) return;
-    const put = (name: string, text: string) =>
-      edit({ kind: 'parameter', partId: resolved.part.id, name, expression: { text, unit: 'mm' } });
-    if (!(await put(outline.name, profile.outline))) return;
-    if (hasHoles && profile.circles.length > 0) await put('holes', writeHoles(profile.circles));
-    say('The section is the outline now. Lay a thin print of it on the object before you trust it.');
-    go('shape');
-  };
   const keep = (side: 'above' | 'below') => {
     if (across === 'lit' || at === null) return;
     const i = AXES[across];
@@ -117,6 +125,20 @@ export function SectionPanel({ scan, shown, ask, section, onSection, lit }: Prop
             <span className="number">{formatPlain(at, 1)} mm</span>
           </Where>
         )}
+        {at === null ? null : (
+          <div style={{ width: 150 }}>
+            <Select
+              label="Planes"
+              value={planes}
+              options={[
+                { value: '1', label: 'this one' },
+                { value: '4', label: 'and 3 more' },
+                { value: '8', label: 'and 7 more' },
+              ]}
+              onChange={setPlanes}
+            />
+          </div>
+        )}
         <Button onPress={() => void cut()}>Cut here</Button>
       </Row>
       {said ? <Notice level="warn">{said}</Notice> : null}
@@ -131,26 +153,55 @@ export function SectionPanel({ scan, shown, ask, section, onSection, lit }: Prop
             ))}
             {section.loops.length > 8 ? <li>and {section.loops.length - 8} shorter ones</li> : null}
           </Loops>
+          {section.offers.length > 0 ? (
+            <Stack $gap={4} style={{ margin: '6px 0 10px' }}>
+              {section.offers.map(o => (
+                <Checkbox
+                  key={o.key}
+                  isSelected={taken.includes(o.key)}
+                  onChange={on => void cut(on ? [...taken, o.key] : taken.filter(k => k !== o.key))}
+                >
+                  {o.words}
+                </Checkbox>
+              ))}
+            </Stack>
+          ) : null}
           {section.notes.map(n => (
             <Notice key={n} level="note">
               {n}
             </Notice>
           ))}
           <Row $gap={8} $wrap>
-            {profile && outline ? (
-              <Button $look="main" onPress={() => void use()}>
-                Use it as the outline, {formatPlain(profile.width, 1)} × {formatPlain(profile.depth, 1)} mm
+            {profile ? (
+              <Button
+                $look="main"
+                onPress={() =>
+                  void use(
+                    { outline: profile.outline, holes: profile.circles },
+                    `Section of ${scan.label}`.slice(0, 120),
+                    'The section is the outline now. Lay a thin print of it on the object before you trust it.',
+                  )
+                }
+              >
+                {useWords}, {formatPlain(profile.width, 1)} × {formatPlain(profile.depth, 1)} mm
               </Button>
-            ) : profile ? (
-              <p className="soft">
-                This recipe takes no outline. A part of the recipe “profile part” takes this section,{' '}
-                {formatPlain(profile.width, 1)} × {formatPlain(profile.depth, 1)} mm, as its own.
-              </p>
             ) : (
               <p className="soft">
                 No line of it closes: cut where the object was seen all round to have an outline.
               </p>
             )}
+            {profile ? (
+              <TestPieceButton
+                scan={scan}
+                profile={profile}
+                where={
+                  at === null
+                    ? 'across what was lit'
+                    : `${CUTS[across as 'x' | 'y' | 'z']} at ${formatPlain(at, 1)} mm`
+                }
+                ask={ask}
+              />
+            ) : null}
             {at === null ? null : (
               <>
                 <Button $small onPress={() => keep('above')}>

@@ -1,17 +1,17 @@
 import { useState } from 'react';
-import type { Dimension, Scan } from '../../../../core/job/document';
-import { useBench } from '../../../job/bench-context';
+import type { Scan } from '../../../../core/job/scans';
+import { formatPlain } from '../../../../core/quantity/format';
+import { nearStandard } from '../../../../core/shelf/search';
+import { UNCHECKED_SCALE } from '../../../../core/work/dimension';
 import { scanReading } from '../../../scan/scan-reading';
-import { Button, Dialog, Select, TextField } from '../../../ui/controls';
-import { Notice, Row, Stack } from '../../../ui/layout';
+import { Button, Select } from '../../../ui/controls';
+import { Notice, Row } from '../../../ui/layout';
 import type { ShownFinding } from '../../../workers/scan-protocol';
-import { ownDimension } from '../own-dimension';
+import { shelfReading } from '../shelf-reading';
+import { TakeReadingDialog } from '../TakeReadingDialog';
 import { sizeWords } from './FindingsList';
 
-const OWN = 'own';
-const LENGTHS: readonly Dimension['kind'][] = ['length', 'step', 'depth'];
-
-/** A size of a thing on the scan becomes a reading: of a dimension that the recipe asks for, or of one of its own. */
+/** A size of a thing on the scan becomes a reading. */
 export function TakeDialog({
   scan,
   finding,
@@ -21,37 +21,26 @@ export function TakeDialog({
   finding: ShownFinding;
   onClose(): void;
 }) {
-  const { document, resolved, edit, say, select } = useBench('document', 'resolved', 'edit', 'say', 'select');
   const [of, setOf] = useState(finding.sizes[0]!.of);
   const size = finding.sizes.find(s => s.of === of)!;
-  const wanted = new Set(resolved.needed.map(n => n.dimension.id));
-  const fitting = document.dimensions
-    .filter(d => !d.derived && answers(d.kind, size.kind))
-    .sort((a, b) => Number(wanted.has(b.id)) - Number(wanted.has(a.id)));
-  const [to, setTo] = useState<string>(
-    fitting.find(d => wanted.has(d.id) && d.readings.length === 0)?.id ?? fitting[0]?.id ?? OWN,
-  );
-  const target = fitting.find(d => d.id === to);
-  const [name, setName] = useState(finding.title);
-  const kind = size.kind;
-  const take = async () => {
-    const reading = scanReading(scan.id, finding, size);
-    let dimensionId = target?.id;
-    if (dimensionId === undefined) {
-      const fresh = ownDimension(name.trim() || finding.title, kind, document.dimensions);
-      if (!(await edit({ kind: 'add-dimension', dimension: fresh }))) return;
-      dimensionId = fresh.id;
-    }
-    if (!(await edit({ kind: 'add-reading', dimensionId, reading }))) return;
-    select(dimensionId);
-    say(`${target?.label ?? (name.trim() || finding.title)} has a reading off the scan.`);
-    onClose();
-  };
-  const read = target?.readings.some(r => r.source === 'seat' && r.struck === null);
+  const { kind } = size;
+  // Never in silence: the maker says that it is that thing.
+  const near =
+    kind === 'outside' || kind === 'inside'
+      ? nearStandard(
+          size.value * (scan.trust?.factor ?? 1),
+          2 * Math.hypot(size.u, size.value * (scan.trust?.u ?? UNCHECKED_SCALE)),
+          kind,
+        )
+      : [];
   return (
-    <Dialog title={`Take ${finding.title.toLowerCase()} as a reading`} isOpen onClose={onClose} width={480}>
-      <Stack $gap={12}>
-        {finding.sizes.length > 1 ? (
+    <TakeReadingDialog
+      title={finding.title}
+      kind={kind}
+      off="scan"
+      reading={() => scanReading(scan.id, finding, size)}
+      size={
+        finding.sizes.length > 1 ? (
           <Select
             label="Which size"
             value={of}
@@ -62,20 +51,10 @@ export function TakeDialog({
           <p>
             <b className="number">{sizeWords(size, scan)}</b>
           </p>
-        )}
-        <Select
-          label="It is a reading of"
-          value={target ? to : OWN}
-          options={[
-            ...fitting.map(d => ({ value: d.id, label: d.label })),
-            { value: OWN, label: 'a new dimension of your own' },
-          ]}
-          onChange={setTo}
-        />
-        {target ? null : (
-          <TextField label="What it is called" value={name} onChange={setName} maxLength={120} />
-        )}
-        {read ? (
+        )
+      }
+      note={read =>
+        read ? (
           <Notice level="note">
             It was read with calipers too: those count, and the scan’s size tells how large the scan is.
           </Notice>
@@ -83,20 +62,24 @@ export function TakeDialog({
           <Notice level="note">
             Nobody has compared this scan with calipers yet: the reading carries ± 0.8 % for that.
           </Notice>
-        )}
-        <Row style={{ justifyContent: 'flex-end' }}>
-          <Button $look="main" onPress={() => void take()}>
-            Take it
-          </Button>
-        </Row>
-      </Stack>
-    </Dialog>
+        )
+      }
+      also={take =>
+        near.length > 0 ? (
+          <div>
+            <p className="soft">Within its doubt of a standard size. Is it that thing?</p>
+            <Row $gap={6} $wrap>
+              {near.map(({ item, matched }) => (
+                <Button key={item.id} $small onPress={() => take(shelfReading(item, matched[0]!.size))}>
+                  {item.name}, {matched[0]!.size.label} {formatPlain(matched[0]!.size.value, 2)}: take that
+                  too
+                </Button>
+              ))}
+            </Row>
+          </div>
+        ) : null
+      }
+      onClose={onClose}
+    />
   );
-}
-
-/** Whether a size of that kind can be a reading of a dimension of this kind. */
-function answers(dimension: Dimension['kind'], size: ShownFinding['sizes'][0]['kind']): boolean {
-  if (dimension === size) return true;
-  if (size === 'angle' || dimension === 'angle') return false;
-  return LENGTHS.includes(dimension) && (LENGTHS.includes(size) || size === 'outside' || size === 'inside');
 }

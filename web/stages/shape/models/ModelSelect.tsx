@@ -5,8 +5,10 @@ import styled from 'styled-components';
 import { z } from 'zod';
 import { Model } from '../../../../core/job/document';
 import { formatPlain } from '../../../../core/quantity/format';
+import { preparedAs } from '../../../../core/work/scan-trust';
 import { call } from '../../../api/client';
 import { useBench } from '../../../job/bench-context';
+import { useFollow } from '../../../scan/use-follow';
 import { Button, Select } from '../../../ui/controls';
 import { Notice } from '../../../ui/layout';
 
@@ -20,20 +22,33 @@ const UNITS: readonly { factor: Model['factor']; words: string }[] = [
 /** A neighbour smaller or larger than this in mm was more likely drawn in another unit. */
 const USUAL = { least: 3, most: 1500 };
 
+/** A scan of the job that no body was made from yet is offered by its id after this. */
+const SCAN = 'scan ';
+
 /** Which body from a file: those of the job, or a new one from STEP, STL, OBJ or 3MF. */
 export function ModelSelect({
   label,
   value,
   onChange,
+  follows = false,
 }: {
   label: string;
   value: string;
   onChange(id: string): void;
+  /** The part follows it: a scan will do. */
+  follows?: boolean;
 }) {
   const { document, edit } = useBench('document', 'edit');
+  const following = useFollow();
   const [busy, setBusy] = useState(false);
   const [problem, setProblem] = useState<string | null>(null);
   const chosen = document.models.find(m => m.id === value);
+  const scans = follows
+    ? document.scans.filter(
+        s => !document.models.some(m => m.from?.scan === s.id && m.from.prepared === preparedAs(s)),
+      )
+    : [];
+  const old = scans.find(s => s.id === chosen?.from?.scan);
   const take = async (file: File | undefined) => {
     if (!file) return;
     setBusy(true);
@@ -56,21 +71,38 @@ export function ModelSelect({
           label={label}
           value={chosen ? chosen.id : NONE}
           options={[
-            { value: NONE, label: 'none yet' },
+            { value: NONE, label: follows ? 'an example' : 'none yet' },
             ...document.models.map(m => ({ value: m.id, label: m.label })),
+            ...scans.map(s => ({ value: SCAN + s.id, label: `scan: ${s.label}` })),
           ]}
-          onChange={id => onChange(id === NONE ? '' : id)}
+          onChange={id => {
+            const scan = scans.find(s => SCAN + s.id === id);
+            if (scan) void following.follow(scan);
+            else onChange(id === NONE ? '' : id);
+          }}
         />
         <FileTrigger
           acceptedFileTypes={['.step', '.stp', '.stl', '.obj', '.3mf']}
           onSelect={files => void take(files?.[0])}
         >
-          <Button $small isDisabled={busy || document.models.length >= 20}>
-            <FileUp size={15} /> {busy ? 'Reading the file…' : 'From a file'}
+          <Button $small isDisabled={busy || following.busy || document.models.length >= 20}>
+            <FileUp size={15} />{' '}
+            {busy ? 'Reading the file…' : following.busy ? 'Reading the scan…' : 'From a file'}
           </Button>
         </FileTrigger>
       </Line>
-      {problem ? <Notice level="stop">{problem}</Notice> : null}
+      {(problem ?? following.problem) ? <Notice level="stop">{problem ?? following.problem}</Notice> : null}
+      {follows && scans.length === 0 && !chosen ? (
+        <p className="soft">Take in a scan of it on Measure, under Scans, or its file here.</p>
+      ) : null}
+      {old ? (
+        <Notice level="warn">
+          The scan was prepared otherwise since this was taken from it.{' '}
+          <Button $small isDisabled={following.busy} onPress={() => void following.follow(old)}>
+            {following.busy ? 'Reading the scan…' : 'Take it anew'}
+          </Button>
+        </Notice>
+      ) : null}
       {chosen ? (
         <Facts
           model={chosen}
@@ -91,12 +123,14 @@ function Facts({ model, onUnit }: { model: Model; onUnit(factor: Model['factor']
         <p>
           {size.map(x => formatPlain(x, 1)).join(' × ')} mm, {model.triangles.toLocaleString('en')} triangles
         </p>
-        <Select
-          label="Its file is in"
-          value={String(model.factor)}
-          options={UNITS.map(u => ({ value: String(u.factor), label: u.words }))}
-          onChange={text => onUnit(UNITS.find(u => String(u.factor) === text)!.factor)}
-        />
+        {model.from ? null : (
+          <Select
+            label="Its file is in"
+            value={String(model.factor)}
+            options={UNITS.map(u => ({ value: String(u.factor), label: u.words }))}
+            onChange={text => onUnit(UNITS.find(u => String(u.factor) === text)!.factor)}
+          />
+        )}
       </Line>
       {odd ? (
         <Notice level="warn">

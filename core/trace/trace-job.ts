@@ -1,0 +1,30 @@
+import type { Trace } from '../job/traces';
+import type { Doubt } from './doubt';
+import type { Picture } from './picture';
+import { traceDimensions } from './trace-dimensions';
+import { traceFlatbed } from './trace-flatbed';
+import { tracePhoto } from './trace-photo';
+import type { TraceAnswer, TracedPlane, TraceProgress } from './trace-plane';
+import { traceRectangle } from './trace-rectangle';
+
+/** A picture traced as a job says that it is to be read. */
+export type TracedJob = TracedPlane & { doubt: Doubt; tilt?: number };
+
+type Read = Pick<Trace, 'by' | 'thickness' | 'broken' | 'inside' | 'tolerance' | 'strokes'>;
+
+export function traceAsRead(
+  picture: Picture,
+  { by, thickness, broken, inside, tolerance, strokes }: Read,
+  progress: TraceProgress,
+): TraceAnswer<TracedJob> {
+  const shared = { inside: inside ?? null, tolerance, strokes };
+  const standing = { height: thickness, broken: Math.min(broken, thickness) };
+  if (by.kind === 'flatbed')
+    return traceFlatbed(picture, { ...shared, ...by, known: by.known ?? null }, progress);
+  const f35 = by.f35 ?? null;
+  if (by.kind === 'rectangle')
+    return traceRectangle(picture, { ...shared, ...by, f35, thickness: standing }, progress);
+  if (by.kind === 'dimensions')
+    return traceDimensions(picture, { ...shared, ...by, f35, thickness: standing }, progress);
+  return tracePhoto(picture, { ...shared, ...by, f35, bars: by.bars ?? null, thickness: standing }, progress);
+}

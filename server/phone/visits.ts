@@ -1,0 +1,19 @@
+import type { Response } from 'express';
+
+/** Answers that are under way to each device: they end when it is sent away. */
+export class Visits {
+  private readonly answers = new Map<string, Set<Response>>();
+
+  begin(deviceId: string, res: Response): void {
+    const open = this.answers.get(deviceId) ?? new Set();
+    this.answers.set(deviceId, open.add(res));
+    res.on('close', () => {
+      open.delete(res);
+      if (open.size === 0) this.answers.delete(deviceId);
+    });
+  }
+
+  end(deviceId: string): void {
+    for (const res of this.answers.get(deviceId) ?? []) res.destroy();
+  }
+}

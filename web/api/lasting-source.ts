@@ -1,0 +1,23 @@
+/** A stream that the server refused is asked for again after this long, ms. */
+const AGAIN = 3000;
+
+export interface Heard {
+  /** What was told, not checked yet. */
+  told(event: unknown): void;
+  connected(now: boolean): void;
+}
+
+/**
+ * The server's events for as long as the page lives. Browsers reconnect by themselves where a connection broke, but give
+ * up for good where they were answered with a refusal: a phone that was sent away, a passphrase that was not given yet.
+ */
+export function openLasting(url: string, heard: Heard, make = (at: string) => new EventSource(at)): void {
+  const source = make(url);
+  source.onmessage = ({ data }) => heard.told(JSON.parse(String(data)));
+  source.onopen = () => heard.connected(true);
+  source.onerror = () => {
+    heard.connected(false);
+    // 2: closed for good.
+    if (source.readyState === 2) setTimeout(() => openLasting(url, heard, make), AGAIN);
+  };
+}
