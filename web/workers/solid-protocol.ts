@@ -66,7 +66,12 @@ export interface SolidApi {
   /** What of it hangs over air as it lies now, on the solid as it lies; a part in pieces lies as its pieces do. */
   overAir(part: AskedPart, asked: OverAirAsked): Promise<Answer<{ solid: ShownSolid; hangs: ShownHang[] }>>;
   /** By place in the list of what hangs over air: what would do without its support. */
-  remedies(part: AskedPart, asked: OverAirAsked): Promise<Answer<{ remedies: Record<number, Remedy> }>>;
+  /** @param found told of each as soon as it is known, by its place in what hangs */
+  remedies(
+    part: AskedPart,
+    asked: OverAirAsked,
+    found: (place: number, remedy: Remedy) => void,
+  ): Promise<Answer<{ remedies: Record<number, Remedy> }>>;
   /** Where a part that is too large is best cut in two; null where no cut makes it small enough. */
   split(part: AskedPart, asked: SplitAsked): Promise<Answer<{ attempt: Attempt | null }>>;
   /** Test slices of a part, one for each of these surfaces. */

@@ -68,9 +68,6 @@ const LONGEST_NAMING = 2500;
 /** Numbers are tried for this long, ms; a part that takes longer to build shows what was found by then. */
 const LONGEST_NUDGING = 6000;
 
-/** Remedies are tried for so long, ms: those of the largest regions come first. */
-const LONGEST_MENDING = 8000;
-
 const starting = start();
 
 /** The kernels with letters and bodies that these parts need. */
@@ -208,14 +205,12 @@ const api: SolidApi = {
       );
     }),
 
-  remedies: (part, asked) =>
+  remedies: (part, asked, found) =>
     told(async () => {
       const kernels = await ready([part]);
       const outcome = buildPart(recipeOf(part), part.parameters, kernels, 'screen');
       if (!outcome.ok) return { ok: false, findings: outcome.findings, heap: kernels.part.memory() };
-      const started = performance.now();
-      const late = () => performance.now() - started > LONGEST_MENDING;
-      const remedies = remediesFor(part, outcome.part, asked, kernels, late);
+      const remedies = remediesFor(part, outcome.part, asked, kernels, found);
       return { ok: true as const, remedies, heap: kernels.part.memory() };
     }),
 

@@ -16,7 +16,6 @@ beforeAll(async () => {
   kernels = await startKernels();
 });
 
-const never = () => false;
 const demo = (id: string, more: Partial<SolidSpec> = {}): SolidSpec => ({
   recipe: id,
   additions: [],
@@ -32,7 +31,7 @@ function built(spec: SolidSpec): BuiltPart {
 function mended(spec: SolidSpec, down: Point3 = [0, 0, -1]): { area: number; remedy: Remedy | null }[] {
   const part = built(spec);
   const asked = { now: { down, turn: 0 }, rules: USUAL_RULES, layer: 0.2 };
-  const remedies = remediesFor(spec, part, asked, kernels, never);
+  const remedies = remediesFor(spec, part, asked, kernels);
   return hangsOn(part, asked).flatMap(({ kind, area }, i) =>
     kind === 'bridge' ? [] : [{ area, remedy: remedies[i] ?? null }],
   );
@@ -92,11 +91,15 @@ describe('what would do without supports', () => {
     expect(ceiling!.area).toBeGreaterThan(1000);
     expect(ceiling!.remedy).toBeNull();
   });
-  test('nothing is tried when the time is up', () => {
+  test('each is told as soon as it is found', () => {
     const spec = demo('tube-adapter');
-    const part = built(spec);
     const asked = { now: { down: [0, 0, -1] as const, turn: 0 }, rules: USUAL_RULES, layer: 0.2 };
-    expect(remediesFor(spec, part, asked, kernels, () => true)).toEqual({});
+    const told: Record<number, Remedy> = {};
+    const all = remediesFor(spec, built(spec), asked, kernels, (place, remedy) => {
+      told[place] = remedy;
+    });
+    expect(Object.keys(told)).toHaveLength(1);
+    expect(told).toEqual(all);
   });
 });
 

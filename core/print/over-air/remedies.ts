@@ -33,44 +33,66 @@ const SAME_SIZE = 0.02;
 const NEAR_EDGE = 1.2;
 /** Cutting a part in two is worth it from here, mm². Common practice, no source. */
 const WORTH_A_CUT = 200;
+/** So many are built at most. By number, not by time: a slow machine offers what a fast one does. */
+const MOST_TRIED = 40;
 /** Chamfers larger than this change the part too much, mm. */
 const MOST_CHAMFER = 20;
 
-/** What does best for each region that has anything, by its place in the list. @param late whether the time is up */
+/**
+ * What does best for each region that has anything, by its place in the list; the largest regions come first.
+ * @param found told of each as soon as it is known
+ */
 export function remediesFor(
   part: SolidSpec,
   now: BuiltPart,
   asked: OverAirAsked,
   kernels: Kernels,
-  late: () => boolean,
+  found: (place: number, remedy: Remedy) => void = () => {},
 ): Record<number, Remedy> {
   const hangs = hangsOn(now, asked);
   const all = areaToSupport(hangs);
+  const leftWith = trying(part, now, asked, kernels);
   const remedies: Record<number, Remedy> = {};
   hangs.forEach((region, i) => {
-    const found = remedyFor(region, all, part, now, asked, kernels, late);
-    if (found) remedies[i] = found;
+    const remedy = remedyFor(region, all, attempts(region, part, now, asked), leftWith);
+    if (!remedy) return;
+    remedies[i] = remedy;
+    found(i, remedy);
   });
   return remedies;
+}
+
+/** What an attempt leaves to support on the whole part, mm²; null where it is no good, or enough was tried. */
+type LeftWith = (attempt: Attempt) => number | null;
+
+/** Each attempt is built once, also where several regions ask for it. */
+function trying(part: SolidSpec, now: BuiltPart, asked: OverAirAsked, kernels: Kernels): LeftWith {
+  const tried = new Map<string, number | null>();
+  return attempt => {
+    const key = JSON.stringify([attempt.numbers, attempt.additions.map(a => a.begins)]);
+    const known = tried.get(key);
+    if (known !== undefined) return known;
+    if (tried.size >= MOST_TRIED) return null;
+    const built = rebuilt(part, attempt, kernels);
+    const left = built && sameSizes(now, built) ? areaToSupport(hangsOn(built, asked)) : null;
+    tried.set(key, left);
+    return left;
+  };
 }
 
 function remedyFor(
   region: OverAir,
   all: number,
-  part: SolidSpec,
-  now: BuiltPart,
-  asked: OverAirAsked,
-  kernels: Kernels,
-  late: () => boolean,
+  attempts: Iterable<Attempt>,
+  leftWith: LeftWith,
 ): Remedy | null {
   if (region.kind === 'bridge' || region.area === 0) return null;
   const elsewhere = all - region.area;
   let best: Remedy | null = null;
-  for (const attempt of attempts(region, part, now, asked)) {
-    if (late()) break;
-    const built = rebuilt(part, attempt, kernels);
-    if (!built || !sameSizes(now, built)) continue;
-    const left = Math.max(0, areaToSupport(hangsOn(built, asked)) - elsewhere);
+  for (const attempt of attempts) {
+    const whole = leftWith(attempt);
+    if (whole === null) continue;
+    const left = Math.max(0, whole - elsewhere);
     if (left > (1 - GONE) * region.area || (best && left >= best.left)) continue;
     best = { ...attempt, left };
     if (left < ALL_BUT) break;

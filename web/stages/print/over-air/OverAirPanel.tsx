@@ -58,7 +58,7 @@ export function OverAirPanel() {
       {hangs.length > 0 ? (
         <List>
           {rows.map((hang, i) => (
-            <HangRow key={i} number={i + 1} hang={hang} remedy={found.remedies?.[i] ?? null} />
+            <HangRow key={i} number={i + 1} hang={hang} remedy={found.remedies[i] ?? null} />
           ))}
         </List>
       ) : null}
@@ -67,10 +67,8 @@ export function OverAirPanel() {
           {hangs.length - rows.length} more
         </Button>
       ) : null}
-      {asking.length > 0 && found.remedies === null ? (
-        <Quiet role="status">Trying what would do without supports…</Quiet>
-      ) : null}
-      {asking.length > 0 && found.remedies !== null && Object.keys(found.remedies).length === 0 ? (
+      {found.trying ? <Quiet role="status">Trying what would do without supports…</Quiet> : null}
+      {asking.length > 0 && !found.trying && Object.keys(found.remedies).length === 0 ? (
         <Quiet>
           No chamfer, pointed hole or cut does without these supports: lay the part another way, or let the
           slicing program set them.

@@ -1,3 +1,4 @@
+import { proxy } from 'comlink';
 import { useEffect, useRef, useState } from 'react';
 import { rulesOf, settingsOf } from '../../../../core/print/of-printer';
 import type { OverAirAsked } from '../../../../core/print/over-air/over-air';
@@ -9,8 +10,10 @@ import type { ShownHang, ShownSolid } from '../../../workers/solid-protocol';
 export interface OverAirFound {
   solid: ShownSolid;
   hangs: ShownHang[];
-  /** By place in the list; null while they are being tried. */
-  remedies: Readonly<Record<number, Remedy>> | null;
+  /** Those that were found, by place in the list. */
+  remedies: Readonly<Record<number, Remedy>>;
+  /** Whether more are being tried. */
+  trying: boolean;
 }
 
 /** What of the part hangs over air as it lies now; null while that is worked out. */
@@ -40,11 +43,21 @@ export function useOverAir(): OverAirFound | Error | null {
       }
       const { solid, hangs } = answer;
       const asks = hangs.some(h => h.kind !== 'bridge' && h.area > 0);
-      setState({ key, found: { solid, hangs, remedies: asks ? null : {} } });
+      const show = (remedies: Readonly<Record<number, Remedy>>, trying: boolean) =>
+        setState({ key, found: { solid, hangs, remedies, trying } });
+      show({}, asks);
       if (!asks) return;
-      const mended = await line.ask(api => api.remedies(spec, how));
-      if (gone || !mended) return;
-      setState({ key, found: { solid, hangs, remedies: mended.ok ? mended.remedies : {} } });
+      let answered = false;
+      let soFar: Readonly<Record<number, Remedy>> = {};
+      const found = proxy((place: number, remedy: Remedy) => {
+        if (gone || answered) return;
+        soFar = { ...soFar, [place]: remedy };
+        show(soFar, true);
+      });
+      const mended = await line.ask(api => api.remedies(spec, how, found));
+      // What comes by a way of its own may come later than the answer.
+      answered = true;
+      if (!gone && mended) show(mended.ok ? mended.remedies : soFar, false);
     };
     look().catch((error: Error) => {
       if (!gone) setState({ key, found: error });
