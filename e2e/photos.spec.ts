@@ -124,6 +124,41 @@ test('a photo becomes an outline in millimetres: bars read, a hole taken as a re
   await expect(page.getByText(/All round it is/)).toBeHidden();
 });
 
+test('lines and arcs are changed by hand: cut, put together, rounded, and taken back', async ({
+  page,
+  bench,
+}) => {
+  const id = await openPhotos(page, bench);
+  await page.getByLabel('Photo to trace').setInputFiles(file);
+  const sides = page.getByRole('button', { name: /^Side \d/ });
+  await expect(sides.first()).toBeVisible({ timeout: 60_000 });
+  const found = await sides.count();
+  // The whole photo would be too small to press on one side of the object.
+  await sides.first().click();
+  await page.getByRole('button', { name: 'Cut it in two…' }).click();
+  await expect(page.getByRole('button', { name: 'Where to cut' })).toHaveAttribute('aria-pressed', 'true');
+  const lit = page.locator('g[data-lit] polyline').last();
+  const box = (await lit.boundingBox())!;
+  await page.mouse.click(box.x + box.width / 2, box.y + box.height / 2);
+  await expect(sides).toHaveCount(found + 1);
+  await expect(page.getByText('One change of lines and arcs made by hand')).toBeVisible();
+  // It stays over a reload, and goes step by step.
+  await page.reload();
+  await expect(sides).toHaveCount(found + 1, { timeout: 60_000 });
+  await page.getByRole('button', { name: 'Take back the last' }).click();
+  await expect(sides).toHaveCount(found);
+  const traces = async () => (await bench.api('GET', `/jobs/${id}`)).document.traces;
+  await expect.poll(async () => (await traces())[0].parting).toEqual([]);
+  // What stands higher than the rest is said at its own side.
+  const size = async () => (await page.locator('p', { hasText: /round hole/ }).textContent()) ?? '';
+  const before = await size();
+  await type(page, 'How thick the object is, mm', 3);
+  await sides.first().click();
+  await type(page, 'Its edge stands above the sheet by, mm', 30);
+  await expect.poll(async () => (await traces())[0].parting?.[0]).toMatchObject({ as: 'height', height: 30 });
+  await expect.poll(size).not.toBe(before);
+});
+
 test('strokes say what is not the object, and are taken back', async ({ page, bench }) => {
   const id = await openPhotos(page, bench);
   await page.getByLabel('Photo to trace').setInputFiles(file);

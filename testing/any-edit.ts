@@ -258,6 +258,12 @@ export const anyEdit = fc.oneof(
     change: fc.constantFrom<Extract<Edit, { kind: 'trace' }>['change']>(
       { thickness: 3 },
       { tidy: ['square 0.1 0.3'] },
+      {
+        parting: [
+          { as: 'out', at: [10, 20] },
+          { as: 'height', at: [30, 20], height: 4 },
+        ],
+      },
       { inside: [10, 20] },
       { inside: null },
       { trust: { factor: 1.002, u: 0.0005 } },

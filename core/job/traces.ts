@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { REPARTINGS } from '../shape/reparted';
 import { MIDDLES, PAPERS } from '../trace/sheet/layout';
 import { Id, Label, listOf } from './fields';
 
@@ -59,6 +60,13 @@ export const Stroke = z.object({
   wide: z.number().positive().max(2000),
 });
 
+/** A piece of the outline, or the corner nearest to a place in the picture, as the maker says that it is. */
+export const Parting = z.discriminatedUnion('as', [
+  z.object({ as: z.enum(REPARTINGS), at: Pixel }),
+  /** Its edge stands so high above the sheet, mm. */
+  z.object({ as: z.literal('height'), at: Pixel, height: z.number().min(0).max(60) }),
+]);
+
 export const Trace = z.object({
   id: Id,
   /** One of the job's. */
@@ -74,6 +82,8 @@ export const Trace = z.object({
   /** How far edges may scatter about a line, mm. */
   tolerance: z.number().min(0.01).max(1),
   strokes: listOf(Stroke, 60),
+  /** What the maker says of its lines and arcs, one after the other: see trace/parting. */
+  parting: z.array(Parting).max(60).optional(),
   /** What was taken of the clean-up that is offered, by name: see trace/tidy. */
   tidy: z.array(z.string().max(60)).max(60),
   /** True size over traced size as caliper readings gave it, and its standard uncertainty; left out while unchecked. */
@@ -85,4 +95,5 @@ export const TracedPlace = z.object({ trace: Id, of: Label });
 
 export type Trace = z.infer<typeof Trace>;
 export type TraceBy = z.infer<typeof TraceBy>;
+export type Parting = z.infer<typeof Parting>;
 export type Stroke = z.infer<typeof Stroke>;

@@ -22,10 +22,18 @@ const FLAT = 8;
 /** A line meets an arc at less than 9°, and touches it, where it lies so far from its middle, in radii. */
 const LEAST_AWAY = Math.cos((9 * Math.PI) / 180);
 
-export type Piece = { from: number; to: number } & (
-  | { kind: 'line'; at: Point2; way: Point2 }
-  | { kind: 'arc'; centre: Point2; radius: number; turn: 1 | -1 }
-);
+export type Piece = Run &
+  ({ kind: 'line'; at: Point2; way: Point2 } | { kind: 'arc'; centre: Point2; radius: number; turn: 1 | -1 });
+
+/** Points that a piece goes over, and how it is laid on them. */
+export interface Run {
+  from: number;
+  to: number;
+  /** The points that it is laid on, where they are not nearly all of its run. */
+  own?: readonly [number, number];
+  /** It begins where it crosses the piece before it, however far that is from both. */
+  meets?: boolean;
+}
 
 /** A line of points, and which runs of them make which piece; or all of them one circle. */
 export interface Parted {
@@ -243,7 +251,8 @@ function pieceOf(
 }
 
 /** The points that are surely a piece's own: next to a corner they are the neighbour's too. */
-function ownOf({ from, to }: { from: number; to: number }): readonly [number, number] {
+export function ownOf({ from, to, own }: Run): readonly [number, number] {
+  if (own) return own;
   const off = Math.min(2, Math.floor((to - from) / 6));
   return [from + off, to - off];
 }
@@ -251,18 +260,41 @@ function ownOf({ from, to }: { from: number; to: number }): readonly [number, nu
 function laidOn(
   points: readonly Point2[],
   runs: Runs,
-  { from, to, kind }: Pick<Piece, 'from' | 'to' | 'kind'>,
+  { from, to, own, meets, kind }: Run & Pick<Piece, 'kind'>,
 ): Piece {
-  const [a, b] = ownOf({ from, to });
+  const run: Run = { from, to, ...(own ? { own } : {}), ...(meets ? { meets } : {}) };
+  const [a, b] = ownOf(run);
   const circle = kind === 'arc' ? runs.circle(a, b) : null;
-  if (!circle) {
-    const { at, way } = runs.line(a, b);
-    return { from, to, kind: 'line', at, way };
-  }
-  const middle = points[Math.floor((from + to) / 2)]!;
-  const turn = cross2(minus2(middle, points[from]!), minus2(points[to]!, middle)) > 0 ? 1 : -1;
+  if (!circle) return { ...run, kind: 'line', ...lineOn(runs, a, b) };
+  const middle = points[Math.floor((a + b) / 2)]!;
+  const turn = cross2(minus2(middle, points[a]!), minus2(points[b]!, middle)) > 0 ? 1 : -1;
   const fine = orthogonal(points.slice(a, b + 1), circle.centre, circle.radius);
-  return { from, to, kind: 'arc', turn, ...fine };
+  return { ...run, kind: 'arc', turn, ...fine };
+}
+
+function lineOn(runs: Runs, a: number, b: number): { at: Point2; way: Point2 } {
+  const { at, way } = runs.line(a, b);
+  return { at, way };
+}
+
+/** A run of points as a line or an arc, by least squares; an arc that they do not make is a line. */
+export const laidAs = (points: readonly Point2[], run: Run, kind: Piece['kind']): Piece =>
+  laidOn(points, new Runs(points), { ...run, kind });
+
+/** A run of points as what it most likely is. @param tolerance mm */
+export function likeliest(points: readonly Point2[], run: Run, tolerance: number): Piece {
+  const runs = new Runs(points);
+  const { kind } = pieceOf(points, runs, run.from, run.to, (SHARE * tolerance) ** 2, stepOf(points));
+  return laidOn(points, runs, { ...run, kind });
+}
+
+/** What both ways of laying a run of points miss, squares summed, mm². */
+export function missedOn(points: readonly Point2[]): (run: Run, kind: Piece['kind']) => number {
+  const runs = new Runs(points);
+  return (run, kind) => {
+    const [a, b] = ownOf(run);
+    return kind === 'line' ? runs.line(a, b).missed : (runs.circle(a, b)?.missed ?? Infinity);
+  };
 }
 
 /** An arc laid on its points with a radius that is given. */
@@ -308,23 +340,34 @@ function orthogonal(points: readonly Point2[], centre: Point2, radius: number, k
   return { centre: [u, v] as Point2, radius: r };
 }
 
+/** A crossing of two pieces so near to their raw joint is meant. */
+function reachAt(points: readonly Point2[], tolerance: number): (k: number) => number {
+  return k => {
+    const steps = [points[k - 1], points[k + 1]].map(p => (p ? distance2(p, points[k]!) : 0));
+    return 3 * tolerance + 2 * Math.max(...steps);
+  };
+}
+
+/** The pieces that curves are made of: without the specks between them. */
+export const settledPieces = (
+  pieces: readonly Piece[],
+  { points, tolerance }: Omit<Parted, 'pieces'>,
+): Piece[] => withoutSpecks(pieces, points, reachAt(points, tolerance));
+
 function curvesOfPieces(
   pieces: readonly Piece[],
   points: readonly Point2[],
   closed: boolean,
   tolerance: number,
 ): Curve[] {
-  const reach = (k: number) => {
-    const steps = [points[k - 1], points[k + 1]].map(p => (p ? distance2(p, points[k]!) : 0));
-    return 3 * tolerance + 2 * Math.max(...steps);
-  };
+  const reach = reachAt(points, tolerance);
   const shaped = touching(withoutSpecks(pieces, points, reach), points, closed);
   const count = shaped.length;
   const joints = shaped.map((p, i) => {
     const before = i > 0 ? shaped[i - 1]! : closed ? shaped[count - 1]! : null;
     const raw = points[p.from]!;
     return before && before !== p
-      ? meeting(before, p, raw, Math.max(reach(p.from), reach(before.to)))
+      ? meeting(before, p, raw, p.meets ? Infinity : Math.max(reach(p.from), reach(before.to)))
       : onto(p, raw);
   });
   const last = shaped[count - 1]!;
@@ -353,7 +396,7 @@ function withoutSpecks(
   const kept = [...pieces];
   for (let i = 1; i < kept.length - 1; i++) {
     const [before, speck, after] = [kept[i - 1]!, kept[i]!, kept[i + 1]!];
-    if (speck.to - speck.from > SPECK) continue;
+    if (speck.to - speck.from > SPECK || speck.meets) continue;
     const middle = Math.round((speck.from + speck.to) / 2);
     if (!crossings(before, after).some(p => distance2(p, points[middle]!) < reach(middle))) continue;
     kept.splice(i - 1, 3, { ...before, to: middle }, { ...after, from: middle });
@@ -420,7 +463,8 @@ function meeting(a: Piece, b: Piece, raw: Point2, reach: number): Point2 {
   return [(p[0] + q[0]) / 2, (p[1] + q[1]) / 2];
 }
 
-function crossings(a: Piece, b: Piece): Point2[] {
+/** Where two pieces cross, each gone on beyond its ends. */
+export function crossings(a: Piece, b: Piece): Point2[] {
   if (a.kind === 'line' && b.kind === 'line') {
     const det = cross2(a.way, b.way);
     if (Math.abs(det) < 0.02) return [];

@@ -23,7 +23,18 @@ const ROUNDING = 0.1;
 /** So far either side of it, in spurs. */
 const ROUND_SPURS = 0.6;
 
-export type Contact = 'foot' | 'top' | 'corner';
+export type Contact =
+  | 'foot'
+  | 'top'
+  | 'corner'
+  /** How high somebody said that the edge stands, mm. */
+  | number;
+
+/** How high an edge stands, mm. */
+export function standsAt(contact: Contact, { height, broken }: Thickness): number {
+  if (typeof contact === 'number') return contact;
+  return contact === 'top' ? Math.max(0, height - broken) : 0;
+}
 
 /** What each point of a closed line is; null stays null. @param step between points, mm */
 export function contactsOf(
@@ -89,13 +100,11 @@ export function placesOf(
   points: readonly (EdgePoint | null)[],
   contacts: readonly (Contact | null)[],
   camera: Camera,
-  { height, broken }: Thickness,
+  thickness: Thickness,
 ): (Point2 | null)[] {
   const back = ray(camera);
-  const top = Math.max(0, height - broken);
   return points.map((p, i) => {
-    const contact = contacts[i];
-    if (!p || !contact || contact === 'corner') return null;
-    return back(p.seen[0], p.seen[1], contact === 'foot' ? 0 : top);
+    const contact = contacts[i] ?? 'corner';
+    return p && contact !== 'corner' ? back(p.seen[0], p.seen[1], standsAt(contact, thickness)) : null;
   });
 }

@@ -3,7 +3,7 @@ import { curvesOfParted, type Parted, partedAgain, partedInto } from '../shape/l
 import type { Point2 } from '../shape/vector';
 import { distance2 } from '../shape/vector';
 import type { Camera, Projection } from './camera/camera';
-import { type Contact, placesOf, type Thickness } from './contact';
+import { type Contact, placesOf, standsAt, type Thickness } from './contact';
 import type { EdgePoint } from './find/edge-points';
 
 /** One closed line of the object as it truly lies, seen from above, y up. Lengths mm. */
@@ -33,9 +33,9 @@ export const placingBy =
 
 /** Back again: where a place of the outline is seen. */
 export const shownBy =
-  (project: Projection, { height, broken }: Thickness) =>
+  (project: Projection, thickness: Thickness) =>
   ([x, y]: Point2, contact: Contact): Point2 =>
-    project(x, -y, contact === 'top' ? Math.max(0, height - broken) : 0);
+    project(x, -y, standsAt(contact, thickness));
 
 /** y down the sheet to y up: no hand is swapped, it is the same plane from the same side. */
 export const upwards = ([x, y]: Point2): Point2 => [x, -y];
@@ -95,7 +95,8 @@ export function loopAgain(
   return partedAgain(loop.parted, moved);
 }
 
-function scatterOf({ points, pieces }: Parted, curves: readonly Curve[]): number[] {
+/** How far points scatter about each piece, mm; of a circle one number. */
+export function scatterOf({ points, pieces }: Parted, curves: readonly Curve[]): number[] {
   const root = (all: readonly number[]) =>
     Math.sqrt(all.reduce((s, d) => s + d * d, 0) / Math.max(1, all.length));
   if (pieces === 'circle') {
@@ -103,7 +104,8 @@ function scatterOf({ points, pieces }: Parted, curves: readonly Curve[]): number
     return [root(points.map(p => distance2(p, centre) - radius))];
   }
   return pieces.map(p => {
-    const own = points.slice(p.from + 2, Math.max(p.from + 3, p.to - 1));
+    const [from, to] = p.own ?? [p.from + 2, Math.max(p.from + 2, p.to - 2)];
+    const own = points.slice(from, to + 1);
     return root(
       own.map(q =>
         p.kind === 'arc'

@@ -1,11 +1,18 @@
 import { cross2, distance2, minus2, type Point2, type Point3, unit2 } from '../shape/vector';
 import { type Camera, CX, CY, F, K1, NUMBERS, projection, ray, SHIFT, SX, SY, TURN } from './camera/camera';
 import { focalLength, SD } from './camera/fit-camera';
-import { type Doubt, doubtOf, placingsAbout } from './doubt';
+import { doubtOf, placingsAbout } from './doubt';
 import { type OnTable, pixelOf, tracedOnTable } from './on-table';
 import { type Placing, placingBy, shownBy } from './outline';
 import type { Picture } from './picture';
-import { refused, type TraceAnswer, type TracedPlane, type TraceProgress } from './trace-plane';
+import {
+  refused,
+  type TraceAnswer,
+  type TraceProgress,
+  type Weigh,
+  type Weighed,
+  weighed,
+} from './trace-plane';
 
 /** A length that was read by caliper, and its two ends in the picture, px. */
 export interface KnownLength {
@@ -20,10 +27,6 @@ export interface DimensionsAsked extends OnTable {
   /** One, or two across each other. */
   lines: readonly KnownLength[];
   f35: number | null;
-}
-
-export interface TracedDimensions extends TracedPlane {
-  doubt: Doubt;
 }
 
 /** Ends that are pointed at lie so well, px; and a caliper's reading, mm. */
@@ -44,7 +47,7 @@ export function traceDimensions(
   picture: Picture,
   asked: DimensionsAsked,
   progress: TraceProgress = () => {},
-): TraceAnswer<TracedDimensions> {
+): TraceAnswer<Weighed> {
   progress('Looking at the lengths');
   const { lines, f35, thickness } = asked;
   const across = Math.min(picture.width, picture.height);
@@ -96,16 +99,17 @@ export function traceDimensions(
     held({ ...how, f: how.f * (1 + (f35 === null ? SD.fUnsaid : SD.f)) }),
     held({ ...how, k1: BEND }),
   ];
-  const doubt = doubtOf(
-    answered.traced.loops,
-    [
-      ...otherwise.map(place),
-      ...placingsAbout(still.camera, thickness).map(p => stretchedBy(p, still.stretch)),
-    ],
-    pixelOf(still.camera),
-    height,
-  );
-  return { ok: true, traced: { ...answered.traced, doubt } };
+  const weigh: Weigh = loops =>
+    doubtOf(
+      loops,
+      [
+        ...otherwise.map(place),
+        ...placingsAbout(still.camera, thickness).map(p => stretchedBy(p, still.stretch)),
+      ],
+      pixelOf(still.camera),
+      height,
+    );
+  return { ok: true, traced: weighed(answered.traced, weigh) };
 }
 
 const angleBetween = (a: KnownLength, b: KnownLength): number => {

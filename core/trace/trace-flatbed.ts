@@ -1,10 +1,18 @@
 import type { Point2 } from '../shape/vector';
-import { type Doubt, doubtOf } from './doubt';
+import { doubtOf } from './doubt';
 import type { EdgePoint } from './find/edge-points';
 import { type Placing, upwards } from './outline';
 import type { Picture } from './picture';
 import { type DrawnStroke, strokesOn } from './strokes';
-import { refused, type TraceAnswer, type TracedPlane, type TraceProgress, tracePlane } from './trace-plane';
+import {
+  refused,
+  type TraceAnswer,
+  type TraceProgress,
+  tracePlane,
+  type Weigh,
+  type Weighed,
+  weighed,
+} from './trace-plane';
 
 export interface FlatbedAsked {
   /** Pixels of an inch each way, as the file says. */
@@ -16,10 +24,6 @@ export interface FlatbedAsked {
   /** A scanner looks up at the face that lies on the glass; from above the object is the other hand of that. */
   from: 'above' | 'glass';
   strokes?: readonly DrawnStroke[];
-}
-
-export interface TracedFlatbed extends TracedPlane {
-  doubt: Doubt;
 }
 
 const INCH = 25.4;
@@ -34,7 +38,7 @@ export function traceFlatbed(
   picture: Picture,
   { dpi, known, inside, tolerance, from, strokes = [] }: FlatbedAsked,
   progress: TraceProgress = () => {},
-): TraceAnswer<TracedFlatbed> {
+): TraceAnswer<Weighed> {
   const [kx, ky] = [known?.x ?? 1, known?.y ?? 1];
   // Millimetres of a pixel.
   const [mx, my] = [(INCH / dpi.x) * kx, (INCH / dpi.y) * ky];
@@ -77,11 +81,7 @@ export function traceFlatbed(
   if (!answered.ok) return answered;
   progress('Weighing doubts');
   const sd = known ? READ : UNREAD;
-  const doubt = doubtOf(
-    answered.traced.loops,
-    [placing(1 + sd), placing(1, 1 + sd), placing(1, 1, SKEW)],
-    (mx + my) / 2,
-    0,
-  );
-  return { ok: true, traced: { ...answered.traced, doubt } };
+  const weigh: Weigh = loops =>
+    doubtOf(loops, [placing(1 + sd), placing(1, 1 + sd), placing(1, 1, SKEW)], (mx + my) / 2, 0);
+  return { ok: true, traced: weighed(answered.traced, weigh) };
 }

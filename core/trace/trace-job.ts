@@ -1,14 +1,14 @@
 import type { Trace } from '../job/traces';
-import type { Doubt } from './doubt';
+import { partedAsSaid, type Said } from './parting';
 import type { Picture } from './picture';
 import { traceDimensions } from './trace-dimensions';
 import { traceFlatbed } from './trace-flatbed';
 import { tracePhoto } from './trace-photo';
-import type { TraceAnswer, TracedPlane, TraceProgress } from './trace-plane';
+import { isCleanAll, type TraceAnswer, type TraceProgress, type Weighed } from './trace-plane';
 import { traceRectangle } from './trace-rectangle';
 
 /** A picture traced as a job says that it is to be read. */
-export type TracedJob = TracedPlane & { doubt: Doubt; tilt?: number };
+export type TracedJob = Weighed & { tilt?: number };
 
 type Read = Pick<Trace, 'by' | 'thickness' | 'broken' | 'inside' | 'tolerance' | 'strokes'>;
 
@@ -27,4 +27,14 @@ export function traceAsRead(
   if (by.kind === 'dimensions')
     return traceDimensions(picture, { ...shared, ...by, f35, thickness: standing }, progress);
   return tracePhoto(picture, { ...shared, ...by, f35, bars: by.bars ?? null, thickness: standing }, progress);
+}
+
+/** What was traced with all that the maker says of its lines and arcs. @returns also how much of that no longer fits it */
+export function asSaid(traced: TracedJob, said: readonly Said[]): { traced: TracedJob; lost: number } {
+  if (said.length === 0) return { traced, lost: 0 };
+  const { loops, lost } = partedAsSaid(traced, said);
+  return {
+    traced: { ...traced, loops, clean: isCleanAll(loops), doubt: traced.weigh(loops) },
+    lost: lost.length,
+  };
 }

@@ -1,7 +1,7 @@
 import type { Point2 } from '../shape/vector';
 import { projection, ray, SX, SY, tiltOf } from './camera/camera';
 import { contactsOf, type Thickness } from './contact';
-import { type Doubt, doubtOf, placingsOf } from './doubt';
+import { doubtOf, placingsOf } from './doubt';
 import { ALONG } from './find/edge-points';
 import { placingBy, shownBy, upwards } from './outline';
 import type { Picture } from './picture';
@@ -12,9 +12,11 @@ import {
   type Refusal,
   refused,
   type TraceAnswer,
-  type TracedPlane,
   type TraceProgress,
   tracePlane,
+  type Weigh,
+  type Weighed,
+  weighed,
 } from './trace-plane';
 
 export interface PhotoAsked {
@@ -34,12 +36,11 @@ export interface PhotoAsked {
 }
 
 /** What a photo on the reference sheet tells of the object. Lengths mm, from above, y up. */
-export interface TracedPhoto extends TracedPlane {
+export interface TracedPhoto extends Weighed {
   sighted: Sighted;
   thickness: Thickness;
   /** Degrees off square. */
   tilt: number;
-  doubt: Doubt;
 }
 
 /** The blank middle is looked at up to so far from its ring, mm. */
@@ -82,15 +83,16 @@ export function tracePhoto(
   );
   if (!answered.ok) return answered;
   progress('Weighing doubts');
-  const doubt = doubtOf(
-    answered.traced.loops,
-    placingsOf(sighted, asked.thickness),
-    1 / sighted.scale,
-    asked.thickness.height,
-  );
+  const weigh: Weigh = loops =>
+    doubtOf(loops, placingsOf(sighted, asked.thickness), 1 / sighted.scale, asked.thickness.height);
   return {
     ok: true,
-    traced: { ...answered.traced, sighted, thickness: asked.thickness, tilt: tiltOf(camera), doubt },
+    traced: {
+      ...weighed(answered.traced, weigh),
+      sighted,
+      thickness: asked.thickness,
+      tilt: tiltOf(camera),
+    },
   };
 }
 

@@ -1,6 +1,7 @@
 import { polygonCentroid } from 'd3-polygon';
 import type { Point2 } from '../shape/vector';
 import type { Contact } from './contact';
+import type { Doubt } from './doubt';
 import { EdgeFinder, type EdgePoint } from './find/edge-points';
 import { flattened, type Seen } from './find/flattened';
 import { shadowWithin } from './find/shadow';
@@ -42,8 +43,9 @@ export type Shown = (place: Point2, contact: Contact) => Point2;
 /** What shows of an object: from above, y up. */
 export interface TracedPlane {
   shown: Shown;
+  place: Placing;
   /** The outer line first. */
-  loops: TracedLoop[];
+  loops: readonly TracedLoop[];
   /** Blur, px. */
   sigma: number;
   /** Holes that cannot be seen to their edge: middles, and how wide they show, 0 where not even that does. To be read by caliper. */
@@ -53,6 +55,19 @@ export interface TracedPlane {
   /** Share of its outer line where a hard shadow was taken for a part of it. */
   inShadow: number;
 }
+
+/** Its sizes with their doubt, also where its lines and arcs are taken otherwise. */
+export type Weigh = (loops: readonly TracedLoop[]) => Doubt;
+export interface Weighed extends TracedPlane {
+  doubt: Doubt;
+  weigh: Weigh;
+}
+
+export const weighed = (traced: TracedPlane, weigh: Weigh): Weighed => ({
+  ...traced,
+  doubt: weigh(traced.loops),
+  weigh,
+});
 
 export type Refusal = { ok: false; code: string; message: string };
 export type TraceAnswer<T> = { ok: true; traced: T } | Refusal;
@@ -145,14 +160,18 @@ export function tracePlane(
     ok: true,
     traced: {
       shown: plane.shown,
+      place: plane.place,
       loops,
       sigma: outer.sigma,
       unseen,
-      clean: loops.every(isClean),
+      clean: isCleanAll(loops),
       inShadow,
     },
   };
 }
+
+/** Whether lines and arcs make up what was seen. */
+export const isCleanAll = (loops: readonly TracedLoop[]): boolean => loops.every(isClean);
 
 function isClean({ parted: { points, pieces }, rms, seen }: TracedLoop): boolean {
   if (seen < CLEAN_SEEN) return false;

@@ -2,11 +2,18 @@ import { polygonContains } from 'd3-polygon';
 import { cross2, minus2, type Point2 } from '../shape/vector';
 import { tiltOf } from './camera/camera';
 import { fitCamera } from './camera/fit-camera';
-import { type Doubt, doubtOf, placingsOf } from './doubt';
+import { doubtOf, placingsOf } from './doubt';
 import { type OnTable, pixelOf, tracedOnTable } from './on-table';
 import type { Picture } from './picture';
 import { BAR } from './sheet/layout';
-import { refused, type TraceAnswer, type TracedPlane, type TraceProgress } from './trace-plane';
+import {
+  refused,
+  type TraceAnswer,
+  type TraceProgress,
+  type Weigh,
+  type Weighed,
+  weighed,
+} from './trace-plane';
 
 /** Without a sheet: a rectangle of known size that lies in the object's plane, a card or a frame. */
 export interface RectangleAsked extends OnTable {
@@ -18,9 +25,8 @@ export interface RectangleAsked extends OnTable {
   f35: number | null;
 }
 
-export interface TracedRectangle extends TracedPlane {
+export interface TracedRectangle extends Weighed {
   tilt: number;
-  doubt: Doubt;
 }
 
 /** Corners that are pointed at lie so well, px. */
@@ -82,11 +88,10 @@ export function traceRectangle(
   );
   if (!answered.ok) return answered;
   progress('Weighing doubts');
-  const doubt = doubtOf(
-    answered.traced.loops,
-    placingsOf(fit, asked.thickness),
-    pixelOf(camera),
-    asked.thickness.height,
-  );
-  return { ok: true, traced: { ...answered.traced, tilt: tiltOf(camera), doubt } };
+  const weigh: Weigh = loops =>
+    doubtOf(loops, placingsOf(fit, asked.thickness), pixelOf(camera), asked.thickness.height);
+  return {
+    ok: true,
+    traced: { ...weighed(answered.traced, weigh), tilt: tiltOf(camera) },
+  };
 }

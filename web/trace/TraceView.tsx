@@ -7,7 +7,7 @@ import { LaidOver } from './LaidOver';
 import { pointsOf } from './points';
 
 /** What a press on the picture means. */
-export type Pressing = 'pick' | 'point' | 'object' | 'not-object' | 'corner' | 'end';
+export type Pressing = 'pick' | 'point' | 'object' | 'not-object' | 'corner' | 'end' | 'cut';
 
 interface Props {
   src: string;

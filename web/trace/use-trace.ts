@@ -15,8 +15,10 @@ export interface OpenTrace {
 const BROKEN =
   'Sagoma failed at this photo: it may be larger than this machine’s memory. Close other pages and load this one anew.';
 
+type Said = Pick<TraceAsked, 'tidy' | 'parting'>;
+
 /** One worker holds the picture that is looked at; it ends with the page, and its memory with it. */
-export function useTrace(jobId: string, photoId: string, { tidy, ...asked }: TraceAsked): OpenTrace {
+export function useTrace(jobId: string, photoId: string, { tidy, parting, ...asked }: TraceAsked): OpenTrace {
   const [api, setApi] = useState<Remote<TraceApi> | null>(null);
   const [size, setSize] = useState<OpenTrace['size']>(null);
   const [trace, setTrace] = useState<ShownTrace | null>(null);
@@ -57,11 +59,11 @@ export function useTrace(jobId: string, photoId: string, { tidy, ...asked }: Tra
   }, [jobId, photoId]);
 
   const how = JSON.stringify(asked);
-  const taken = JSON.stringify(tidy);
-  /** What the trace that is shown was made by: how it is read, and what was taken of the tidying. */
-  const [done, setDone] = useState<{ how: string; taken: string } | null>(null);
-  const latest = useRef(taken);
-  latest.current = taken;
+  const said = JSON.stringify({ tidy, parting: parting ?? [] });
+  /** What the trace that is shown was made by: how it is read, and what was said of its outline. */
+  const [done, setDone] = useState<{ how: string; said: string } | null>(null);
+  const latest = useRef(said);
+  latest.current = said;
   useEffect(() => {
     if (!api) return;
     let isWanted = true;
@@ -73,14 +75,14 @@ export function useTrace(jobId: string, photoId: string, { tidy, ...asked }: Tra
     setProblem(null);
     api
       .trace(
-        { ...(JSON.parse(how) as Omit<TraceAsked, 'tidy'>), tidy: JSON.parse(now) as string[] },
+        { ...(JSON.parse(how) as Omit<TraceAsked, 'tidy' | 'parting'>), ...(JSON.parse(now) as Said) },
         progress,
       )
       .then(reply => {
         if (!isWanted) return;
         setBusy(null);
         setTrace(reply.ok ? reply.trace : null);
-        setDone(reply.ok ? { how, taken: now } : null);
+        setDone(reply.ok ? { how, said: now } : null);
         if (!reply.ok) setProblem(reply.message);
       })
       .catch(() => {
@@ -91,16 +93,16 @@ export function useTrace(jobId: string, photoId: string, { tidy, ...asked }: Tra
     };
   }, [api, how]);
 
-  // What was taken of the tidying is laid on what was found: nothing is looked for anew.
+  // What was said of the outline is laid on what was found: nothing is looked for anew.
   useEffect(() => {
-    if (!api || done?.how !== how || done.taken === taken) return;
+    if (!api || done?.how !== how || done.said === said) return;
     let isWanted = true;
     api
-      .tidy(JSON.parse(taken) as string[])
+      .shape(JSON.parse(said) as Said)
       .then(reply => {
         if (!isWanted || !reply.ok) return;
         setTrace(reply.trace);
-        setDone({ how, taken });
+        setDone({ how, said });
       })
       .catch(() => {
         if (isWanted) setProblem(BROKEN);
@@ -108,7 +110,7 @@ export function useTrace(jobId: string, photoId: string, { tidy, ...asked }: Tra
     return () => {
       isWanted = false;
     };
-  }, [api, done, how, taken]);
+  }, [api, done, how, said]);
 
   return {
     size,

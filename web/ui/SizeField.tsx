@@ -6,8 +6,8 @@ import { CommittedField } from './CommittedField';
 
 interface Props {
   label: string;
-  /** mm, or degrees of an angle. */
-  value: number;
+  /** mm, or degrees of an angle; null while nobody said it. */
+  value: number | null;
   angle?: boolean;
   least: number;
   most: number;
@@ -34,13 +34,13 @@ export function SizeField({ label, value, least, most, angle = false, text, look
   return (
     <CommittedField
       label={`${label},${angle ? ' °' : unit}`}
-      value={text?.text ?? formatPlain(value, 3)}
+      value={text?.text ?? (value === null ? '' : formatPlain(value, 3))}
       hint={
         now === undefined
           ? undefined
           : typeof now === 'number'
             ? `= ${formatPlain(now, 2)}${unit}`
-            : `${now.problem} It stays at ${formatPlain(value, 2)}${unit}.`
+            : `${now.problem}${value === null ? '' : ` It stays at ${formatPlain(value, 2)}${unit}.`}`
       }
       check={problem}
       onCommit={typed => {

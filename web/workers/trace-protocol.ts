@@ -29,6 +29,8 @@ export interface ShownTrace {
   unseen: { at: Point2; diameter: number }[];
   clean: boolean;
   advice: string[];
+  /** So many of the changes that were made by hand no longer fit it. */
+  lost: number;
   offers: Pick<Tidying, 'key' | 'words'>[];
   /** Degrees off square; left out of a flatbed scan. */
   tilt?: number;
@@ -71,8 +73,8 @@ export interface TraceApi {
   /** Decodes the picture. */
   open(from: { jobId: string; photoId: string }): Promise<TraceReply<{ width: number; height: number }>>;
   trace(asked: TraceAsked, progress: (step: string) => void): Promise<TraceReply<{ trace: ShownTrace }>>;
-  /** Taken of the tidying that is offered; nothing is looked for anew. */
-  tidy(taken: readonly string[]): Promise<TraceReply<{ trace: ShownTrace }>>;
+  /** What is said of its lines and arcs, and taken of the tidying that is offered; nothing is looked for anew. */
+  shape(said: Pick<TraceAsked, 'parting' | 'tidy'>): Promise<TraceReply<{ trace: ShownTrace }>>;
   sizes(picked: readonly Picked[]): Promise<TraceReply<{ sizes: ShownSize[] }>>;
   /** A part laid over what was traced. */
   lay(shadows: Record<Side, Rings>, how: LaidHow): Promise<TraceReply<{ laid: ShownLaid }>>;

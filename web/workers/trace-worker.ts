@@ -11,7 +11,7 @@ import { circleOf, type TracedLoop } from '../../core/trace/outline';
 import { differences } from '../../core/trace/overlay/differences';
 import type { Picture } from '../../core/trace/picture';
 import { type Picked, sizesOf } from '../../core/trace/sizes';
-import { type TracedJob, traceAsRead } from '../../core/trace/trace-job';
+import { asSaid, type TracedJob, traceAsRead } from '../../core/trace/trace-job';
 import { laidUpright } from '../../core/trace/upright';
 import { contactAt, keyOf, shownLaid } from './shown-laid';
 import type { ShownPiece, ShownTrace, TraceApi, TraceAsked } from './trace-protocol';
@@ -19,7 +19,22 @@ import type { ShownPiece, ShownTrace, TraceApi, TraceAsked } from './trace-proto
 /** Holds one picture and what was traced of it: twelve million pixels never touch the page's own thread. */
 
 let picture: Picture | null = null;
-let held: { asked: TraceAsked; traced: TracedJob; doubt: Doubt } | null = null;
+let held: Held | null = null;
+
+interface Held {
+  asked: TraceAsked;
+  /** As it was found. */
+  found: TracedJob;
+  /** With all that was said of its lines and arcs. */
+  traced: TracedJob;
+  lost: number;
+  doubt: Doubt;
+}
+
+function heldAs(found: TracedJob, asked: TraceAsked): Held {
+  const { traced, lost } = asSaid(found, asked.parting ?? []);
+  return { asked, found, traced, lost, doubt: traced.doubt.with(asked.tidy) };
+}
 
 const NOT_OPEN = { ok: false, message: 'The photo is not read yet: wait a moment.' } as const;
 const NOT_TRACED = { ok: false, message: 'Nothing is traced yet.' } as const;
@@ -58,13 +73,13 @@ const api: TraceApi = {
       held = null;
       return answer;
     }
-    held = { asked, traced: answer.traced, doubt: answer.traced.doubt.with(asked.tidy) };
+    held = heldAs(answer.traced, asked);
     return { ok: true, trace: shown() };
   },
 
-  async tidy(taken) {
+  async shape(said) {
     if (!held) return NOT_TRACED;
-    held = { ...held, asked: { ...held.asked, tidy: [...taken] }, doubt: held.traced.doubt.with(taken) };
+    held = heldAs(held.found, { ...held.asked, ...said });
     return { ok: true, trace: shown() };
   },
 
@@ -99,7 +114,7 @@ const api: TraceApi = {
 expose(api);
 
 function shown(): ShownTrace {
-  const { asked, traced, doubt } = held!;
+  const { asked, traced, lost, doubt } = held!;
   const outlines = doubt.outlines;
   const { by } = asked;
   const barsRead =
@@ -115,6 +130,7 @@ function shown(): ShownTrace {
     unseen: traced.unseen.map(({ at, diameter }) => ({ at: traced.shown(at, 'foot'), diameter })),
     clean: traced.clean,
     advice: adviceOn(traced, { barsRead, thickness: asked.thickness }),
+    lost,
     offers: tidyings(traced.loops.map(l => l.parted)).map(({ key, words }) => ({ key, words })),
     ...(traced.tilt === undefined ? {} : { tilt: traced.tilt }),
     sigma: traced.sigma,

@@ -38,6 +38,7 @@ export const changeTrace = defineEdit(
       tolerance: true,
       strokes: true,
       tidy: true,
+      parting: true,
     })
       .partial()
       .extend({
@@ -64,6 +65,7 @@ export const changeTrace = defineEdit(
       if (change.trust) return `Settled how large ${name} is`;
       if (change.trust === null) return `Unsettled how large ${name} is`;
       if (change.strokes) return `Said what is the object in ${name}`;
+      if (change.parting) return `Changed lines and arcs of ${name}`;
       if (change.tidy) return `Tidied the outline of ${name}`;
       if (change.inside !== undefined) return `Pointed at the object in ${name}`;
       if (change.label) return `Named the traced photo ${name}`;

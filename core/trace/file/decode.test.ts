@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { encode as encodePng } from 'fast-png';
+import { zlibSync } from 'fflate';
 import jpeg from 'jpeg-js';
 import { describe, expect, test } from 'vitest';
 import { aboutPhoto } from './about-photo';
@@ -85,6 +86,35 @@ test('a picture is turned upright, each of the eight ways', () => {
     [2, 3, 1, 2],
     [2, 3, 0, 2],
   ]);
+});
+
+/** A chunk as PNG has them; nobody here looks at its check sum but the decoder. */
+function chunk(kind: string, data: Uint8Array): Uint8Array {
+  const out = new Uint8Array(12 + data.length);
+  const view = new DataView(out.buffer);
+  view.setUint32(0, data.length);
+  out.set(
+    [...kind].map(c => c.charCodeAt(0)),
+    4,
+  );
+  out.set(data, 8);
+  return out;
+}
+
+test('a small picture that unpacks to many megabytes is refused before it does', async () => {
+  const png = encodePng({ width: 20, height: 20, data: new Uint8Array(400), channels: 1 });
+  const head = png.subarray(0, 33);
+  const bomb = zlibSync(new Uint8Array(80e6), { level: 6 });
+  const file = Uint8Array.from([...head, ...chunk('IDAT', bomb), ...chunk('IEND', new Uint8Array(0))]);
+  await expect(readPhotoFile(file)).rejects.toThrow('unpacks to more than its size says');
+  // One in what does not belong to the picture is not unpacked at all.
+  const profile = Uint8Array.from([
+    ...head,
+    ...chunk('iCCP', Uint8Array.from([97, 0, 0, ...bomb])),
+    ...png.subarray(33),
+  ]);
+  const { picture: read } = await readPhotoFile(profile);
+  expect([read.width, read.height]).toEqual([20, 20]);
 });
 
 test('broken and hostile files get a sentence, never anything else', async () => {

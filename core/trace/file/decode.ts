@@ -3,6 +3,7 @@ import { imageSize } from 'image-size';
 import jpeg from 'jpeg-js';
 import type { Picture } from '../picture';
 import { type AboutPhoto, aboutPhoto } from './about-photo';
+import { type PngSize, pictureOnly } from './png-chunks';
 
 /** A picture and what its file says of it; upright. For where no browser decodes. */
 export interface PhotoFile extends Pick<AboutPhoto, 'f35' | 'dpi'> {
@@ -24,7 +25,7 @@ export class PhotoFileError extends Error {
 const [MOST_PIXELS, MOST_MEMORY] = [60, 1400];
 
 export async function readPhotoFile(bytes: Uint8Array): Promise<PhotoFile> {
-  const kind = kindOf(bytes);
+  const { kind, size } = kindOf(bytes);
   const { f35, dpi, orientation } = await aboutPhoto(bytes);
   let picture: Picture;
   try {
@@ -35,7 +36,7 @@ export async function readPhotoFile(bytes: Uint8Array): Promise<PhotoFile> {
             maxResolutionInMP: MOST_PIXELS,
             maxMemoryUsageInMB: MOST_MEMORY,
           })
-        : ofPng(bytes);
+        : ofPng(pictureOnly(bytes, size));
   } catch (error) {
     if (error instanceof PhotoFileError || !(error instanceof Error)) throw error;
     throw new PhotoFileError(
@@ -46,11 +47,11 @@ export async function readPhotoFile(bytes: Uint8Array): Promise<PhotoFile> {
   return { picture: upright(picture, orientation), f35, dpi };
 }
 
-function kindOf(bytes: Uint8Array): 'jpeg' | 'png' {
+function kindOf(bytes: Uint8Array): { kind: 'jpeg' | 'png'; size: PngSize } {
   const isPng = [0x89, 0x50, 0x4e, 0x47].every((b, i) => bytes[i] === b);
   if (!isPng && !(bytes[0] === 0xff && bytes[1] === 0xd8 && bytes[2] === 0xff))
     throw new PhotoFileError('bad-photo', 'This is no picture that is read here: give a JPEG or a PNG file.');
-  let size: { width: number; height: number };
+  let size: PngSize;
   try {
     size = imageSize(bytes);
   } catch (error) {
@@ -62,7 +63,7 @@ function kindOf(bytes: Uint8Array): 'jpeg' | 'png' {
       'photo-too-large',
       `The picture has ${Math.round((size.width * size.height) / 1e6)} megapixels: give one of at most ${MOST_PIXELS}.`,
     );
-  return isPng ? 'png' : 'jpeg';
+  return { kind: isPng ? 'png' : 'jpeg', size };
 }
 
 function ofPng(bytes: Uint8Array): Picture {

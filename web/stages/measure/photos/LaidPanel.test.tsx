@@ -25,6 +25,7 @@ const shown: ShownTrace = {
   unseen: [],
   clean: true,
   advice: [],
+  lost: 0,
   offers: [],
   sigma: 1,
   outline: '',

@@ -127,6 +127,12 @@ export function ReadBy({ trace, onChange, onPressCorners, onPressEnds }: Props) 
             is.
           </Notice>
         ) : null}
+        {by.kind !== 'flatbed' && trace.thickness > 0 ? (
+          <p className="soft">
+            Does some of its outline stand higher or lower than that, a rim or a flange? Press on that side or
+            hole, and type how high its edge is.
+          </p>
+        ) : null}
         {by.kind !== 'flatbed' && by.f35 === undefined ? (
           <p className="soft">
             The file does not say its focal length: that does for things up to 3 mm thick. For thicker ones
@@ -139,7 +145,7 @@ export function ReadBy({ trace, onChange, onPressCorners, onPressEnds }: Props) 
             {by.kind === 'flatbed' ? null : (
               <SizeField
                 label="Focal length in terms of 35 mm film"
-                value={by.f35 ?? 27}
+                value={by.f35 ?? null}
                 least={5}
                 most={500}
                 onCommit={next => void onChange({ by: { ...by, f35: next } })}

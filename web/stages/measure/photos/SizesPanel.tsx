@@ -2,13 +2,14 @@ import { useEffect, useState } from 'react';
 import styled from 'styled-components';
 import { ulid } from 'ulid';
 import type { Reading } from '../../../../core/job/document';
-import type { Trace } from '../../../../core/job/traces';
+import type { Parting, Trace } from '../../../../core/job/traces';
 import { formatPlain } from '../../../../core/quantity/format';
 import type { OpenTrace } from '../../../trace/use-trace';
 import { Button } from '../../../ui/controls';
 import { Notice, Panel, Row } from '../../../ui/layout';
 import type { ShownPiece, ShownSize, ShownTrace } from '../../../workers/trace-protocol';
 import { TakeReadingDialog } from '../TakeReadingDialog';
+import { Reshape } from './Reshape';
 
 interface Props {
   trace: Trace;
@@ -17,12 +18,14 @@ interface Props {
   onPick(piece: ShownPiece): void;
   onClear(): void;
   ask: OpenTrace['ask'];
+  onSay(said: Parting): void;
+  onCut(): void;
 }
 
 const NAMES = { side: 'Side', rounding: 'Rounding', round: 'Round' } as const;
 
 /** Sides, roundings and holes with their sizes, and what lies between those that are lit. */
-export function SizesPanel({ trace, shown, lit, onPick, onClear, ask }: Props) {
+export function SizesPanel({ trace, shown, lit, onPick, onClear, ask, onSay, onCut }: Props) {
   const [sizes, setSizes] = useState<ShownSize[]>([]);
   const [taking, setTaking] = useState<ShownSize | null>(null);
   const picked = JSON.stringify(lit.map(({ loop, piece }) => ({ loop, piece })));
@@ -73,6 +76,13 @@ export function SizesPanel({ trace, shown, lit, onPick, onClear, ask }: Props) {
               </Row>
             ))
           )}
+          <Reshape
+            shown={shown}
+            lit={lit}
+            stands={trace.thickness > 0 ? trace.thickness : null}
+            onSay={onSay}
+            onCut={onCut}
+          />
         </Lit>
       )}
       <List>

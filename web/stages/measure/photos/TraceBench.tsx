@@ -2,7 +2,7 @@ import { Trash2 } from 'lucide-react';
 import { useState } from 'react';
 import styled from 'styled-components';
 import { ulid } from 'ulid';
-import type { Trace } from '../../../../core/job/traces';
+import type { Parting, Trace } from '../../../../core/job/traces';
 import { formatPlain } from '../../../../core/quantity/format';
 import type { Point2 } from '../../../../core/shape/vector';
 import { traceCheck } from '../../../../core/work/scan-trust';
@@ -45,6 +45,13 @@ export function TraceBench({ trace, onRemoved }: { trace: Trace; onRemoved(): vo
     setLit(now =>
       now.some(p => p.key === piece.key) ? now.filter(p => p.key !== piece.key) : [...now, piece].slice(-6),
     );
+  /** Pieces are numbered anew then, and what was tidied by their numbers is offered again. */
+  const reshape = (parting: Parting[]) => {
+    setLit([]);
+    void change({ parting, ...(trace.tidy.length > 0 ? { tidy: [] } : {}) });
+  };
+  const parting = trace.parting ?? [];
+  const say = (said: Parting) => reshape([...parting, { ...said, at: whole(said.at) }]);
   const point = (at: Point2) => {
     if (pressing === 'corner') {
       const next = [...corners, at];
@@ -68,6 +75,7 @@ export function TraceBench({ trace, onRemoved }: { trace: Trace; onRemoved(): vo
       return;
     }
     setPressing('pick');
+    if (pressing === 'cut') return say({ as: 'cut', at: whole(at) });
     setLit([]);
     void change({ inside: whole(at) });
   };
@@ -89,6 +97,7 @@ export function TraceBench({ trace, onRemoved }: { trace: Trace; onRemoved(): vo
     ['point', 'Point at the object'],
     ['object', 'Draw what is it'],
     ['not-object', 'Draw what is not'],
+    ...(pressing === 'cut' ? [['cut', 'Where to cut'] as [Pressing, string]] : []),
     ...(trace.by.kind === 'rectangle' ? [['corner', 'Its corners'] as [Pressing, string]] : []),
     ...(trace.by.kind === 'dimensions' ? [['end', 'Ends of a length'] as [Pressing, string]] : []),
   ];
@@ -163,6 +172,20 @@ export function TraceBench({ trace, onRemoved }: { trace: Trace; onRemoved(): vo
               </Button>
             </Row>
           ) : null}
+          {parting.length > 0 ? (
+            <Row $gap={8}>
+              <span className="soft">
+                {parting.length === 1 ? 'One line or arc' : `${parting.length} lines and arcs`} changed by
+                hand
+                {shown && shown.lost > 0
+                  ? `, ${shown.lost === 1 ? 'one' : shown.lost} of it not possible on this outline`
+                  : ''}
+              </span>
+              <Button $small $look="quiet" onPress={() => reshape(parting.slice(0, -1))}>
+                Take back the last
+              </Button>
+            </Row>
+          ) : null}
           {trace.inside ? (
             <Row $gap={8}>
               <span className="soft">The object that was pointed at is traced</span>
@@ -189,6 +212,8 @@ export function TraceBench({ trace, onRemoved }: { trace: Trace; onRemoved(): vo
               onPick={pick}
               onClear={() => setLit([])}
               ask={open.ask}
+              onSay={say}
+              onCut={() => press('cut')}
             />
             <Panel>
               <h2>Tidy it</h2>
