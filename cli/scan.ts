@@ -31,7 +31,7 @@ export const scanInspect: Command<z.infer<typeof FileAsked>> = {
   example: {},
   input: FileAsked,
   run({ file }, options) {
-    const { bounds, fuzz, islands, holes, ...judged } = judgeScan(scanFrom(file, options));
+    const { bounds, fuzz, islands, holes, unseen, double, ...judged } = judgeScan(scanFrom(file, options));
     const rounded3 = (p: readonly number[]) => p.map(x => rounded(x, 4));
     return {
       ...judged,
@@ -40,6 +40,12 @@ export const scanInspect: Command<z.infer<typeof FileAsked>> = {
       // Beyond the contract.
       islands,
       holes,
+      unseen: unseen.map(({ side, area, share }) => ({
+        side,
+        area: rounded(area, 2),
+        share: rounded(share, 3),
+      })),
+      double: double && { share: rounded(double.share, 3), apart: rounded(double.apart, 3) },
     };
   },
 };

@@ -1,6 +1,7 @@
 import { type Bounds, boundsOf, type TriangleMesh } from '../shape/mesh/mesh';
 import { edgesOf } from './edges';
 import { fuzzOf } from './fuzz';
+import { type DoubleSkin, doubleSkin, type UnseenSide, unseenSides } from './skin';
 
 /** What a scan is, before anything is done to it. Lengths in mm once its unit is put in. */
 export interface Judged {
@@ -18,6 +19,10 @@ export interface Judged {
   /** Scatter of its corners, sd; null for points alone. */
   fuzz: number | null;
   unitSuspicion: UnitSuspicion;
+  /** Sides of which a part is missing, the largest first. */
+  unseen: UnseenSide[];
+  /** Some of it scanned twice, beside itself; null where it was not. */
+  double: DoubleSkin | null;
 }
 
 export interface UnitSuspicion {
@@ -34,6 +39,7 @@ export function judgeScan(scan: TriangleMesh): Judged {
   const bounds = boundsOf(scan);
   const edges = scan.triangles.length > 0 ? edgesOf(scan) : null;
   const largest = edges?.components[0] ?? 0;
+  const fuzz = edges ? fuzzOf(scan) : null;
   return {
     triangles: scan.triangles.length / 3,
     vertices: scan.positions.length / 3,
@@ -44,17 +50,22 @@ export function judgeScan(scan: TriangleMesh): Judged {
     openEdges: edges?.open ?? 0,
     nonManifoldEdges: edges?.nonManifold ?? 0,
     holes: edges?.borders ?? 0,
-    fuzz: scan.triangles.length > 0 ? fuzzOf(scan) : null,
+    fuzz,
     unitSuspicion: unitSuspicions(bounds)[0]!,
+    unseen: edges ? unseenSides(scan) : [],
+    double: edges ? doubleSkin(scan, fuzz ?? 0, longestOf(bounds)) : null,
   };
 }
+
+const longestOf = ({ min, max }: Bounds): number =>
+  Math.max(max[0] - min[0], max[1] - min[1], max[2] - min[2]);
 
 /** Objects that are scanned on a bench are longer than this and shorter than that, mm. Common practice, no source. */
 const [SMALLEST, LARGEST] = [12, 1500];
 
 /** What the unit may be by the longest side, the likeliest first; a caliper reading of one size settles it. */
 export function unitSuspicions({ min, max }: Bounds): UnitSuspicion[] {
-  const longest = Math.max(max[0] - min[0], max[1] - min[1], max[2] - min[2]);
+  const longest = longestOf({ min, max });
   const told = (x: number) => (x >= 100 ? x.toFixed(0) : x >= 1 ? x.toFixed(1) : x.toPrecision(2));
   const as = (unit: UnitSuspicion['unit'], factor: number, why: string): UnitSuspicion => ({
     unit,

@@ -42,6 +42,10 @@ test('every step is one that its recipe asks for, and the kind of size agrees', 
       sizes: [{ of: 'pitch', kind: 'length' as const, value: 64, u: 0.02 }],
     },
     { ...round('Between two faces', 'outside', 6, 3000), kind: 'across' as const },
+    { ...round('Between two faces', 'outside', 9, 2000), kind: 'across' as const, axis: [1, 0, 0] as const },
+    { ...round('Gap', 'inside', 40, 900), kind: 'across' as const },
+    { ...round('Gap', 'inside', 30, 800), kind: 'across' as const, axis: [0, 1, 0] as const },
+    round('Pin', 'outside', 5, 60, 90),
   ];
   for (const { recipe, takes } of becomes(all)) {
     const { guide } = RECIPES.find(r => r.id === recipe)!;
@@ -50,6 +54,30 @@ test('every step is one that its recipe asks for, and the kind of size agrees', 
         all[finding]!.sizes[size]!.kind,
       );
   }
+});
+test('a rectangle is asked for by both ways across it, at right angles; a thick slab is no rim', () => {
+  const across = (value: number, axis: readonly [number, number, number], side: 'outside' | 'inside') => ({
+    ...round('Between two faces', side, value, 10 * value),
+    kind: 'across' as const,
+    axis,
+  });
+  const duct = [across(110, [1, 0, 0], 'outside'), across(54, [0, 1, 0], 'outside')];
+  const values = (recipe: string, of: typeof duct) =>
+    takesFor(recipe, of).map(t => of[t.finding]!.sizes[t.size]!.value);
+  expect(values('duct-adapter', duct)).toEqual([110, 54]);
+  expect(values('section-cap', duct)).toEqual([110, 54]);
+  expect(values('rim-fork', duct)).toEqual([]);
+  expect(values('profile-part', duct)).toEqual([]);
+  expect(values('profile-part', [across(40, [1, 0, 0], 'inside'), across(30, [0, 1, 0], 'inside')])).toEqual([
+    40, 30,
+  ]);
+  // Side by side they are two slabs.
+  expect(
+    values('section-cap', [across(110, [1, 0, 0], 'outside'), across(54, [1, 0, 0], 'outside')]),
+  ).toEqual([]);
+  expect(values('rim-fork', [across(6, [1, 0, 0], 'outside')])).toEqual([6]);
+  expect(takesFor('hinge-leaf', [round('Round outside', 'outside', 31.8, 1200)])).toEqual([]);
+  expect(takesFor('hinge-leaf', [round('Round outside', 'outside', 5, 300)])).toHaveLength(1);
 });
 test('what it is, in words', () => {
   expect(wordsFor(port)).toBe('round outside of 31.8, bore of 24.3, round outside of 12.0');

@@ -12,6 +12,10 @@ interface Asks {
   side: FoundSize['kind'];
   /** It lies on the first one's axis, and is smaller by no more than so large a share. */
   on?: { smallerBy: number };
+  /** It goes at right angles to the first one. */
+  square?: true;
+  /** Larger it would be something else, mm. Common practice, no source. */
+  upTo?: number;
   /** The recipe is nothing without it. */
   must?: true;
 }
@@ -25,6 +29,11 @@ const outside = (step: string, more: Partial<Asks> = {}): Asks => ({
 });
 const bore = (step: string, more: Partial<Asks> = {}): Asks => ({ step, of: ROUND, side: 'inside', ...more });
 const must = { must: true } as const;
+/** Both ways across a rectangle. */
+const rectangle = (wide: string, deep: string, side: 'outside' | 'inside'): Asks[] => [
+  { step: wide, of: ['across'], side, ...must },
+  { step: deep, of: ['across'], side, square: true, ...must },
+];
 
 /** By recipe; what is on the first one's axis belongs to it. Tried on scans of known objects. */
 const ASKED: Readonly<Record<string, readonly Asks[]>> = {
@@ -46,6 +55,12 @@ const ASKED: Readonly<Record<string, readonly Asks[]>> = {
   'drive-blade': [{ step: 'slot', of: ['slot'], side: 'inside', must: true }],
   'plate-adapter': [{ step: 'across_a', of: ['pitch'], side: 'length', must: true }],
   'wall-plate': [{ step: 'apart', of: ['pitch'], side: 'length', must: true }],
+  'section-cap': rectangle('rim_width', 'rim_depth', 'outside'),
+  'duct-adapter': rectangle('duct_width_a', 'duct_depth_a', 'outside'),
+  'profile-part': rectangle('seat_width', 'seat_height', 'inside'),
+  'hinge-leaf': [outside('pin', { upTo: 12, ...must })],
+  'screw-handle': [{ step: 'apart', of: ['pitch'], side: 'length', ...must }],
+  'rim-fork': [{ step: 'bead', of: ['across'], side: 'outside', upTo: 15, ...must }],
   cradle: [{ step: 'slab_thickness', of: ['across'], side: 'outside', must: true }],
 };
 
@@ -87,6 +102,8 @@ export function takesFor(recipe: string, findings: readonly Thing[]): Becoming['
           size >= 0 &&
           ask.of.includes(thing.kind) &&
           takes.every(t => t.finding !== index) &&
+          thing.sizes[size]!.value <= (ask.upTo ?? Infinity) &&
+          (!ask.square || (first !== undefined && isSquareTo(first, thing))) &&
           (!ask.on || (first !== undefined && isOnAxis(first, thing, ask.on.smallerBy))),
       )
       .sort((a, b) => b.thing.area - a.thing.area)[0];
@@ -102,6 +119,9 @@ export function takesFor(recipe: string, findings: readonly Thing[]): Becoming['
 
 /** How far beside an axis still counts as on it, mm, and how far it may lean, degrees. */
 const [BESIDE, LEANING] = [0.8, 4];
+
+const isSquareTo = (first: Thing, other: Thing): boolean =>
+  first.axis !== null && other.axis !== null && leanOf(first.axis, other.axis) > 90 - LEANING;
 
 function isOnAxis(first: Thing, other: Thing, smallerBy: number): boolean {
   if (!first.axis || !other.axis || leanOf(first.axis, other.axis) > LEANING) return false;

@@ -4,6 +4,7 @@ import type { Scan, ScanStep } from '../../../../core/job/scans';
 import { formatPlain } from '../../../../core/quantity/format';
 import type { Judged } from '../../../../core/scan/judge';
 import type { StepDid } from '../../../../core/scan/prepare';
+import type { UnseenSide } from '../../../../core/scan/skin';
 import { SCAN_UNITS, type ScanUnit } from '../../../../core/scan/unit';
 import { useBench } from '../../../job/bench-context';
 import { UNIT_NAMES } from '../../../scan/units';
@@ -46,6 +47,12 @@ export function Judgement({ scan, shown }: { scan: Scan; shown: ShownScan }) {
         <dd className="number">{after.fuzz === null ? 'no surface' : `${formatPlain(after.fuzz, 3)} mm`}</dd>
         <dt>Skin</dt>
         <dd>{skinOf(after)}</dd>
+        {after.unseen.length > 0 ? (
+          <>
+            <dt>Not seen</dt>
+            <dd>{after.unseen.map(unseenWords).join(', ')}</dd>
+          </>
+        ) : null}
       </Facts>
       <Row $gap={10} style={{ margin: '10px 0', alignItems: 'flex-end' }}>
         <div style={{ width: 170 }}>
@@ -93,6 +100,13 @@ export function Judgement({ scan, shown }: { scan: Scan; shown: ShownScan }) {
             small ones are not. Dull the surface and scan it once more.
           </Notice>
         ) : null}
+        {after.double ? (
+          <Notice level="warn">
+            {formatPlain(100 * after.double.share, 0)} % of it was scanned twice, and the two skins lie{' '}
+            {formatPlain(after.double.apart, 2)} mm apart: sizes across them are off by as much. Scan it anew
+            without going over it twice, or crop that part away.
+          </Notice>
+        ) : null}
         {before.nonManifoldEdges > OVER_ITSELF * before.triangles ? (
           <Notice level="warn">
             Its skin lies over itself in many places: it was scanned too often there. Sizes come out too large
@@ -129,6 +143,10 @@ function skinOf({ watertight, holes, components, islands }: Judged): string {
   const bodies = components - islands;
   return `open, ${holes} ${holes === 1 ? 'border' : 'borders'}${bodies > 1 ? `, ${bodies} bodies` : ''}`;
 }
+
+/** “42 % of the underside”: what is missing of it, seen from there. */
+const unseenWords = ({ side, share }: UnseenSide): string =>
+  `${share > 0.95 ? '' : `${formatPlain(100 * share, 0)} % of `}the ${side}${side === 'top' || side === 'underside' ? '' : ' side'}`;
 
 /** The unit that is so many times the one that was said; null where there is none. */
 function unitTimes(now: ScanUnit, factor: number): ScanUnit | undefined {
