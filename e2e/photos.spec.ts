@@ -141,7 +141,7 @@ test('lines and arcs are changed by hand: cut, put together, rounded, and taken 
   const box = (await lit.boundingBox())!;
   await page.mouse.click(box.x + box.width / 2, box.y + box.height / 2);
   await expect(sides).toHaveCount(found + 1);
-  await expect(page.getByText('One change of lines and arcs made by hand')).toBeVisible();
+  await expect(page.getByText('One change to its lines and arcs')).toBeVisible();
   // It stays over a reload, and goes step by step.
   await page.reload();
   await expect(sides).toHaveCount(found + 1, { timeout: 60_000 });

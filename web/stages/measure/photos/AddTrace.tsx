@@ -72,7 +72,7 @@ export function PracticeCameraButton({ sending, send }: Omit<Props, 'main'>) {
     }
   };
   return (
-    <Button isDisabled={taking || sending !== null} onPress={() => void take()}>
+    <Button $small isDisabled={taking || sending !== null} onPress={() => void take()}>
       {taking ? 'Photographing the practice object…' : 'Practice camera'}
     </Button>
   );

@@ -152,7 +152,7 @@ function TakeSize({
 const amountOf = ({ value, u, kind }: ShownSize) =>
   `${formatPlain(value, 2)} ± ${formatPlain(u, 2)} ${kind === 'angle' ? '°' : 'mm'}`;
 
-const Lit = styled.div`display: flex; flex-direction: column; gap: 6px; padding: 8px 10px; margin-bottom: 8px; background: var(--tint); border-radius: 4px; font-size: 14.5px;`;
+const Lit = styled.div`display: flex; flex-direction: column; gap: 6px; padding: 8px 10px; margin-bottom: 8px; background: var(--tint); border-radius: 4px; font-size: 14.5px; .number { white-space: nowrap; }`;
 const List = styled.ul`
   list-style: none; margin: 0; padding: 0; max-height: 220px; overflow: auto; font-size: 14.5px;
   button { display: flex; justify-content: space-between; gap: 12px; width: 100%; border: 0; border-top: 1px solid var(--rule); background: none; padding: 4px 4px; cursor: pointer; color: var(--ink); font: inherit; text-align: left; }

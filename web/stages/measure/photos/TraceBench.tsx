@@ -175,11 +175,8 @@ export function TraceBench({ trace, onRemoved }: { trace: Trace; onRemoved(): vo
           {parting.length > 0 ? (
             <Row $gap={8}>
               <span className="soft">
-                {parting.length === 1 ? 'One line or arc' : `${parting.length} lines and arcs`} changed by
-                hand
-                {shown && shown.lost > 0
-                  ? `, ${shown.lost === 1 ? 'one' : shown.lost} of it not possible on this outline`
-                  : ''}
+                {parting.length === 1 ? 'One change' : `${parting.length} changes`} to its lines and arcs
+                {shown && shown.lost > 0 ? `, ${shown.lost} not possible on this outline` : ''}
               </span>
               <Button $small $look="quiet" onPress={() => reshape(parting.slice(0, -1))}>
                 Take back the last

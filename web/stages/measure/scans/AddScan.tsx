@@ -57,7 +57,7 @@ export function PracticeScanButton({ sending, send }: Omit<Props, 'main'>) {
     }
   };
   return (
-    <Button isDisabled={scanning || sending !== null} onPress={() => void scan()}>
+    <Button $small isDisabled={scanning || sending !== null} onPress={() => void scan()}>
       {scanning ? 'Scanning the practice object…' : 'Practice scanner'}
     </Button>
   );
