@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { AWAY } from '../core/job/document';
 import { MARKS } from '../core/learn/verdict';
 import { STAGES } from '../core/work/stages';
 
@@ -16,7 +17,7 @@ export const RackJob = z.object({
   marks: z.array(z.object({ version: z.number(), words: z.string(), verdict: z.enum(MARKS).nullable() })),
   inService: z.boolean(),
   /** Off the rack, and how. */
-  away: z.enum(['archived', 'removed']).nullable().default(null),
+  away: z.enum(AWAY).nullable().default(null),
   /** When to look at it again. */
   lookAt: z.string().nullable().default(null),
   /** Versions that wait for a printer, and how many pieces of each. */

@@ -1,3 +1,4 @@
+import { readFile } from 'node:fs/promises';
 import { expect, ledgerRow, read, reading, solidVolume, test } from './bench';
 
 test('Brief: what it must do is kept, and what may hurt is cautioned at once', async ({ page, bench }) => {
@@ -214,6 +215,40 @@ test('Keep: what does not count any more stays in the logbook, and nothing is le
   await page.getByText('Every edit').click();
   await expect(page.getByText('Looked at version 1 in service: it holds')).toBeVisible();
   await expect(page.getByText('Made version 1')).toBeVisible();
+});
+
+test('Keep: a job is saved as a recipe, and another workshop begins a job from it', async ({
+  page,
+  bench,
+}) => {
+  const id = await bench.measuredJob();
+  await page.goto(`${bench.url}/jobs/${id}/keep`);
+  const saved = page.waitForEvent('download');
+  await page.getByRole('link', { name: 'save it as a recipe' }).click();
+  const file = await (await saved).path();
+  await page.goto(bench.url);
+  const choosing = page.waitForEvent('filechooser');
+  await page.getByRole('button', { name: 'Import a job' }).click();
+  // The file has no name of its own here; a browser gives it the one that it was sent with.
+  await (await choosing).setFiles({
+    name: 'recipe.zip',
+    mimeType: 'application/zip',
+    buffer: await readFile(file),
+  });
+  await expect(page.getByRole('dialog')).toContainText(/taken in|added/i);
+  await page.keyboard.press('Escape');
+  await expect(page.getByRole('link', { name: /not named yet/ })).toHaveCount(0);
+  await page.getByRole('button', { name: /Which jobs/ }).click();
+  await page.getByRole('option', { name: 'kept as recipes' }).click();
+  await expect(page.getByRole('link', { name: /not named yet/ })).toHaveCount(1);
+  await page.getByRole('button', { name: 'New job' }).click();
+  await page.getByLabel('What do you make?').fill('From the recipe');
+  await page
+    .getByRole('radio', { name: /^Again: / })
+    .first()
+    .click();
+  await page.getByRole('button', { name: 'Start measuring' }).click();
+  await expect(page.getByRole('banner')).toContainText('From the recipe');
 });
 
 test('the theme is kept over a reload', async ({ page, bench }) => {

@@ -356,7 +356,12 @@ export const anyEdit = fc.oneof(
   fc.record({ kind: fc.constant('look-again' as const), at: fc.constantFrom(at, null) }),
   fc.record({
     kind: fc.constant('put-away' as const),
-    away: fc.constantFrom(null, { how: 'archived' as const, at }, { how: 'removed' as const, at }),
+    away: fc.constantFrom(
+      null,
+      { how: 'archived' as const, at },
+      { how: 'removed' as const, at },
+      { how: 'recipe' as const, at },
+    ),
   }),
   fc.record({ kind: fc.constant('add-mate' as const), mate: fc.constantFrom(LENGTH, PEG) }),
   fc.record({

@@ -55,6 +55,28 @@ describe('a job as a recipe of one’s own', () => {
     expect(read.ledger.mates[0]!.model).toBe(read.ledger.mates[0]!.proposed);
   });
 
+  test('a picture that shows where a dimension is read comes along; others and what was traced do not', () => {
+    const photo = (id: string) => ({
+      id,
+      sha256: id.repeat(64).slice(0, 64),
+      type: 'image/jpeg' as const,
+      label: id,
+      width: 40,
+      height: 30,
+    });
+    const pictured: JobDocument = {
+      ...fitted,
+      photos: [photo('a'), photo('b')],
+      dimensions: fitted.dimensions.map((d, i) =>
+        i === 0 ? { ...d, mark: { on: 'a', from: [0.1, 0.2], to: [0.8, 0.2] } } : d,
+      ),
+    };
+    const next = forAnotherObject(pictured, 'Other', '');
+    expect(next.photos.map(p => p.id)).toEqual(['a']);
+    expect(next.dimensions[0]!.mark?.on).toBe('a');
+    expect(next.traces).toBeUndefined();
+  });
+
   test('what was decided, not measured, stays', () => {
     const decided = edited(
       fitted,

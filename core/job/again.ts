@@ -7,8 +7,9 @@ import { recipeOf } from './parts';
  * object that is still to be read. What was decided stays; what was measured of the old object goes.
  */
 export function forAnotherObject(document: JobDocument, title: string, object: string): JobDocument {
-  const photos = new Set(document.photos.map(p => p.id));
-  const { away: _, ...kept } = document;
+  // Pictures that show where a dimension is read help with the next object too.
+  const marked = new Set(document.dimensions.flatMap(d => (d.mark ? [d.mark.on] : [])));
+  const { away: _, traces: __, ...kept } = document;
   return {
     ...kept,
     title,
@@ -23,20 +24,24 @@ export function forAnotherObject(document: JobDocument, title: string, object: s
     brief: { ...document.brief, cautionsRead: [] },
     parts: document.parts.map(part => followingAgain(document, part)),
     dimensions: document.dimensions.map(d => {
-      const { mark, ...rest } = d;
       return {
-        ...rest,
+        ...d,
         readings: d.readings.filter(r => r.source === 'said' && r.u === 0 && r.struck === null),
-        ...(mark && !photos.has(mark.on) ? { mark } : {}),
       };
     }),
-    photos: [],
+    photos: document.photos.filter(p => marked.has(p.id)),
     scans: [],
     // What standard a thread is follows from its readings.
     threads: document.threads.map(t => ({ ...t, standard: null })),
     service: { since: null, notes: [] },
   };
 }
+
+/** The same to be kept, and given to others: it hangs on no rack, and is made again from the list of recipes. */
+export const asOwnRecipe = (document: JobDocument, at: string): JobDocument => ({
+  ...forAnotherObject(document, document.title, ''),
+  away: { how: 'recipe', at },
+});
 
 /** A number that the maker set by hand for a surface that must fit was the old object's: it follows the ledger again. */
 function followingAgain(document: JobDocument, part: Part): Part {

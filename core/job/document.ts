@@ -346,6 +346,10 @@ export const Brief = z.object({
   quantity: z.number().int().min(1, 'At least 1.').max(MOST_PIECES, `At most ${MOST_PIECES}.`).optional(),
 });
 
+/** How a job is off the rack. */
+export const AWAY = ['archived', 'removed', 'recipe'] as const;
+export type Away = (typeof AWAY)[number];
+
 export const JobDocument = z.object({
   schemaVersion: z.literal(JOB_SCHEMA_VERSION),
   title: Title,
@@ -369,8 +373,8 @@ export const JobDocument = z.object({
   traces: listOf(Trace, 20).optional(),
   threads: listOf(MeasuredThread, 10),
   mates: listOf(Mate, 100),
-  /** Off the rack: put away, or removed and swept after a while. Left out while it hangs there. */
-  away: z.object({ how: z.enum(['archived', 'removed']), at: z.iso.datetime() }).optional(),
+  /** Off the rack: put away, removed and swept after a while, or kept to be made again only. Left out while it hangs there. */
+  away: z.object({ how: z.enum(AWAY), at: z.iso.datetime() }).optional(),
   /** In service: what was fitted and how it holds. */
   service: z.object({
     since: z.iso.datetime().nullable(),

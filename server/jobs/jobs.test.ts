@@ -307,6 +307,29 @@ describe('version, print, try, version', () => {
     expect((await server.call('POST', '/jobs/none/again', { title: 'x' })).status).toBe(404);
   });
 
+  test('a recipe of one’s own goes to another workshop, hangs on no rack there, and is made again', async () => {
+    const { id } = await measured();
+    const file = await server.bytes(`/jobs/${id}/recipe`);
+    const other = await testServer();
+    try {
+      const { jobs } = (await other.call('POST', '/import', file)).body;
+      expect(jobs).toMatchObject([{ outcome: 'added' }]);
+      expect(jobs[0].id).not.toBe(id);
+      expect((await other.call('POST', '/import', file)).body.jobs[0].outcome).toBe('same');
+      const [tag] = (await other.call('GET', '/jobs')).body.jobs;
+      expect(tag).toMatchObject({ away: 'recipe', marks: [] });
+      const recipe = (await other.call('GET', `/jobs/${tag.id}`)).body;
+      expect(recipe.document.dimensions.every((d: { readings: [] }) => d.readings.length === 0)).toBe(true);
+      expect(recipe.history.versions).toEqual([]);
+      const made = await other.call('POST', `/jobs/${tag.id}/again`, { title: 'From the recipe' });
+      expect(made.status).toBe(201);
+      expect(made.body.document.away).toBeUndefined();
+      expect(made.body.document.parts).toEqual(recipe.document.parts);
+    } finally {
+      await other.stop();
+    }
+  });
+
   test('a bundle takes the whole job to another workshop, and back only when newer', async () => {
     const { id, revision } = await measured();
     const { history } = (await server.call('POST', `/jobs/${id}/versions`, { revision, partId: 'part-1' }))

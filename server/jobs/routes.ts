@@ -1,9 +1,11 @@
 import { Router } from 'express';
+import { ulid } from 'ulid';
 import { z } from 'zod';
-import type { HoursAnswer } from '../../contract/jobs';
+import type { HoursAnswer, JobView } from '../../contract/jobs';
 import { CreateJob, EditRequest, MakeAgain, UndoRequest } from '../../contract/jobs';
 import type { Found } from '../../contract/rack';
-import { forAnotherObject } from '../../core/job/again';
+import { asOwnRecipe, forAnotherObject } from '../../core/job/again';
+import { emptyHistory } from '../../core/job/history';
 import { newJob } from '../../core/job/new-job';
 import { recipeById } from '../../core/shape/recipes';
 import { minutesByStage } from '../../core/work/hours';
@@ -149,6 +151,26 @@ export function jobRoutes(app: App): Router {
       'content-disposition': `attachment; filename="sagoma-job-${job.number}.zip"`,
     });
     res.end(bytes);
+  });
+
+  // A job as a recipe of the maker's own, for another workshop: nothing that was measured or printed goes along.
+  router.get('/:id/recipe', async (req, res) => {
+    const job = await readJob(store.db, req.params.id);
+    const now = new Date().toISOString();
+    const recipe: JobView = {
+      ...job,
+      id: ulid(),
+      revision: 1,
+      createdAt: now,
+      updatedAt: now,
+      document: asOwnRecipe(job.document, now),
+      history: emptyHistory(),
+    };
+    res.set({
+      'content-type': 'application/zip',
+      'content-disposition': `attachment; filename="sagoma-recipe-${job.number}.zip"`,
+    });
+    res.end(await exportJob(recipe, blobs, app.version));
   });
 
   return router;

@@ -4,6 +4,7 @@ import { LessonsAnswer } from '../../contract/lessons';
 import type { Evidence } from '../../core/learn/lessons';
 import { get } from './client';
 import { useStream } from './events';
+import { fetchAnew } from './fetch-anew';
 
 const NONE: readonly Evidence[] = [];
 
@@ -16,7 +17,7 @@ export function useLessons(jobId: string): readonly Evidence[] | null {
   // What is shown here is what a version made now would have: the server goes by the same.
   useStream(event => {
     if (event.kind === 'back' || (event.kind === 'job' && event.jobId !== jobId))
-      void client.invalidateQueries({ queryKey: ['lessons'] });
+      void fetchAnew(client, 'lessons');
   });
   const { data, error } = useQuery({
     queryKey: ['lessons'],

@@ -6,6 +6,7 @@ import { paceOfPrinter } from '../../core/print/of-printer';
 import type { NotedPrint, Pace } from '../../core/print/pace';
 import { get } from './client';
 import { useStream } from './events';
+import { fetchAnew } from './fetch-anew';
 
 const NONE: readonly NotedPrint[] = [];
 
@@ -13,7 +14,7 @@ const NONE: readonly NotedPrint[] = [];
 export function useNoted(printerId: string): readonly NotedPrint[] {
   const client = useQueryClient();
   useStream(event => {
-    if (event.kind === 'back' || event.kind === 'job') void client.invalidateQueries({ queryKey: ['pace'] });
+    if (event.kind === 'back' || event.kind === 'job') void fetchAnew(client, 'pace');
   });
   const { data } = useQuery({ queryKey: ['pace'], queryFn: () => get('/pace', PaceAnswer) });
   return data?.noted[printerId] ?? NONE;

@@ -6,6 +6,7 @@ import styled from 'styled-components';
 import { OnBench } from '../../contract/phone';
 import { get, ServerSaid } from '../api/client';
 import { useConnected, useStream } from '../api/events';
+import { fetchAnew } from '../api/fetch-anew';
 import { BenchContext } from '../job/bench-context';
 import { ConflictDialog } from '../job/ConflictDialog';
 import { MessageLine, useMessage } from '../job/MessageLine';
@@ -42,8 +43,7 @@ export default function PhonePage() {
   // Whatever becomes of the job that is shown, photos that wait are sent.
   const { waiting } = useOutbox();
   useStream(event => {
-    if (event.kind === 'bench' || event.kind === 'back')
-      void client.invalidateQueries({ queryKey: ['on-bench'] });
+    if (event.kind === 'bench' || event.kind === 'back') void fetchAnew(client, 'on-bench');
   });
   // What is being typed stays where it is: the phone goes along when it is asked to.
   const [held, setHeld] = useState<string | null>(null);

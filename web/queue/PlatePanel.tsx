@@ -6,6 +6,7 @@ import { JobChange } from '../../contract/jobs';
 import { Plate, type Queue } from '../../contract/queue';
 import { formatHours, formatPlain } from '../../core/quantity/format';
 import { get, post } from '../api/client';
+import { fetchAnew } from '../api/fetch-anew';
 import { FileLink } from '../stages/print/FileLink';
 import { TakesFigures } from '../stages/print/TakesFigures';
 import { Button, Select } from '../ui/controls';
@@ -69,7 +70,7 @@ export function PlatePanel({
       setSaid(`${done > 0 ? `${done} are recorded; then: ` : ''}${(error as Error).message}`);
     } finally {
       setSending(false);
-      await client.invalidateQueries({ queryKey: ['queue'] });
+      await fetchAnew(client, 'queue');
     }
   };
   const beds = plate.error ? [] : (plate.data?.beds ?? []);

@@ -7,6 +7,7 @@ import { MOST_PIECES } from '../../core/job/fields';
 import { formatHours, formatPlain } from '../../core/quantity/format';
 import { get } from '../api/client';
 import { useStream } from '../api/events';
+import { fetchAnew } from '../api/fetch-anew';
 import { Checkbox, Select, TextField } from '../ui/controls';
 import { Empty, Failure, Lead, Loading, Panel, Stack } from '../ui/layout';
 import { TopBar } from '../ui/TopBar';
@@ -19,7 +20,7 @@ export default function QueuePage() {
   const queue = useQuery({ queryKey: ['queue'], queryFn: () => get('/queue', Queue) });
   const [chosen, setChosen] = useState<Chosen>({});
   useStream(event => {
-    if (event.kind === 'job' || event.kind === 'back') void client.invalidateQueries({ queryKey: ['queue'] });
+    if (event.kind === 'job' || event.kind === 'back') void fetchAnew(client, 'queue');
   });
   useEffect(() => {
     document.title = 'Waiting for a printer';

@@ -3,6 +3,7 @@ import { useState } from 'react';
 import { FileTrigger } from 'react-aria-components';
 import { ImportAnswer, type ImportChoice, ImportLook } from '../../contract/import';
 import { post } from '../api/client';
+import { fetchAnew } from '../api/fetch-anew';
 import { Button, Dialog } from '../ui/controls';
 import { Notice, Stack } from '../ui/layout';
 import { ImportChoices } from './ImportChoices';
@@ -31,7 +32,7 @@ export function ImportButton() {
       const done = await post(`/import?${chosen}`, ImportAnswer, file as Blob);
       setAsked(null);
       setAnswer(done);
-      await client.invalidateQueries({ queryKey: ['rack'] });
+      await fetchAnew(client, 'rack');
     });
   const look = (file: File) =>
     working(async () => {

@@ -51,7 +51,9 @@ export default function NewJobDialog({ isOpen, onClose }: { isOpen: boolean; onC
   const { recipe, materialId } = useWatch({ control });
   // The rack was just shown: what is known of it is enough.
   const rack = useQuery({ queryKey: ['rack'], queryFn: () => get('/jobs', Rack), staleTime: 60_000 });
-  const own = (rack.data?.jobs ?? []).filter(job => job.marks.at(-1)?.verdict === 'right');
+  const own = (rack.data?.jobs ?? []).filter(
+    job => job.away === 'recipe' || (job.away !== 'removed' && job.marks.at(-1)?.verdict === 'right'),
+  );
   const [scan, setScan] = useState<ScanForJob | null>(null);
   const again = own.find(job => againId(job.id) === recipe);
   const setRecipe = useCallback((id: string) => setValue('recipe', id), [setValue]);

@@ -4,8 +4,10 @@ import { lazy, Suspense, useDeferredValue, useEffect, useMemo, useState } from '
 import { Link } from 'react-router';
 import styled from 'styled-components';
 import { Found, Rack as RackAnswer, type RackJob } from '../../contract/rack';
+import type { Away } from '../../core/job/document';
 import { get } from '../api/client';
 import { useStream } from '../api/events';
+import { fetchAnew } from '../api/fetch-anew';
 import { Button, fieldBox, Select } from '../ui/controls';
 import { Empty, Failure, Loading, Row, VerdictMark } from '../ui/layout';
 import { PartThumbnail } from '../ui/PartThumbnail';
@@ -25,7 +27,7 @@ export function Rack() {
   const [making, setMaking] = useState(false);
   const [wanted, setWanted] = useState('');
   useStream(event => {
-    if (event.kind === 'job' || event.kind === 'back') void client.invalidateQueries({ queryKey: ['rack'] });
+    if (event.kind === 'job' || event.kind === 'back') void fetchAnew(client, 'rack');
   });
   useEffect(() => {
     document.title = 'Sagoma';
@@ -149,10 +151,11 @@ export function Rack() {
 /** Tags of a group that are shown at once: thousands take a browser seconds. */
 const PAGE = 60;
 
-type Where = 'rack' | 'archived' | 'removed';
+type Where = 'rack' | Away;
 const WHERE: { value: Where; label: string }[] = [
   { value: 'rack', label: 'on the rack' },
   { value: 'archived', label: 'put away' },
+  { value: 'recipe', label: 'kept as recipes' },
   { value: 'removed', label: 'removed, kept for 30 days' },
 ];
 const whereIs = ({ away }: RackJob): Where => away ?? 'rack';

@@ -3,6 +3,7 @@ import { useState } from 'react';
 import { z } from 'zod';
 import type { Rack } from '../../contract/rack';
 import { call } from '../api/client';
+import { fetchAnew } from '../api/fetch-anew';
 import { Button } from '../ui/controls';
 import { Notice, Row } from '../ui/layout';
 
@@ -14,7 +15,7 @@ export function UnreadableJob({ job }: { job: Rack['unreadable'][number] }) {
   const remove = async () => {
     try {
       await call('DELETE', `/jobs/${job.id}`, z.object({ removed: z.literal(true) }));
-      await client.invalidateQueries({ queryKey: ['rack'] });
+      await fetchAnew(client, 'rack');
     } catch (error) {
       setProblem((error as Error).message);
     }

@@ -12,6 +12,7 @@ import type { Calibration, Workshop } from '../../core/job/workshop';
 import { formatPlain } from '../../core/quantity/format';
 import { AGES_AFTER_DAYS, profileOf } from '../../core/work/profiles';
 import { call, post } from '../api/client';
+import { fetchAnew } from '../api/fetch-anew';
 import { Button, IconButton } from '../ui/controls';
 import { Notice, Panel, Row } from '../ui/layout';
 import { startCalibration } from './calibration/start';
@@ -56,7 +57,7 @@ export function CalibrationPanel({ workshop, unsaved }: Props) {
       });
       const { notes: said } = await post('/calibrations/import', ImportedProfile, content);
       setNotes(said.length > 0 ? said : ['The profile is in the list.']);
-      await client.invalidateQueries({ queryKey: ['workshop'] });
+      await fetchAnew(client, 'workshop');
     });
   const remove = (id: string) =>
     attempt(async () => {

@@ -6,6 +6,7 @@ import styled from 'styled-components';
 import { type Device, DeviceName, PhoneDoor } from '../../contract/phone';
 import { call, get } from '../api/client';
 import { useStream } from '../api/events';
+import { fetchAnew } from '../api/fetch-anew';
 import { CommittedField } from '../ui/CommittedField';
 import { Button, Checkbox } from '../ui/controls';
 import { Failure, Notice, Panel, Row, Stack } from '../ui/layout';
@@ -18,8 +19,7 @@ export function PhonesPanel() {
   const [problem, setProblem] = useState<string | null>(null);
   const [pairing, setPairing] = useState(false);
   useStream(event => {
-    if (event.kind === 'phones' || event.kind === 'back')
-      void client.invalidateQueries({ queryKey: ['phones'] });
+    if (event.kind === 'phones' || event.kind === 'back') void fetchAnew(client, 'phones');
   });
   const ask = async (method: string, path: string, body?: object) => {
     setProblem(null);

@@ -10,6 +10,7 @@ import { machineOf, rulesOf } from '../../core/print/of-printer';
 import { parseQuantity } from '../../core/quantity/parse';
 import { POLYMER_SOURCE, POLYMERS, spoolFigures } from '../../core/shelf/polymers';
 import { call, get } from '../api/client';
+import { fetchAnew } from '../api/fetch-anew';
 import { Button, Checkbox, IconButton, Select, TextField } from '../ui/controls';
 import { Failure, Lead, Loading, Notice, Panel, Row, Stack } from '../ui/layout';
 import { TopBar } from '../ui/TopBar';
@@ -78,7 +79,7 @@ function WorkshopForm({ answer, saved, onSaved }: FormProps) {
       });
       onSaved(next.revision);
       client.setQueryData(['workshop'], next);
-      await client.invalidateQueries({ queryKey: ['rack'] });
+      await fetchAnew(client, 'rack');
     } catch (failure) {
       setError((failure as Error).message);
     }

@@ -44,9 +44,9 @@ export const putAway = defineEdit(
     words: ({ away }) =>
       away === null
         ? 'Hung it on the rack again'
-        : away.how === 'archived'
-          ? 'Put it away'
-          : 'Removed it from the rack',
+        : { archived: 'Put it away', recipe: 'Kept it as a recipe', removed: 'Removed it from the rack' }[
+            away.how
+          ],
   },
 );
 

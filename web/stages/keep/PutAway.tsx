@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { JobAnswer } from '../../../contract/jobs';
+import type { Away } from '../../../core/job/document';
 import { post } from '../../api/client';
 import { useBench } from '../../job/bench-context';
 import { Button, Dialog, TextField } from '../../ui/controls';
@@ -12,7 +13,7 @@ export function PutAway() {
   const [again, setAgain] = useState(false);
   const [removing, setRemoving] = useState(false);
   const { away } = document;
-  const put = (how: 'archived' | 'removed' | null) =>
+  const put = (how: Away | null) =>
     void edit({ kind: 'put-away', away: how === null ? null : { how, at: new Date().toISOString() } });
   return (
     <Panel>
@@ -23,6 +24,13 @@ export function PutAway() {
             Make it for another object
           </Button>
         </Row>
+        <p className="soft">
+          Once it sits right it stands among the recipes of every new job. For another workshop:{' '}
+          <a href={`/api/jobs/${job.id}/recipe`} download>
+            save it as a recipe
+          </a>
+          , with its shape, wants and additions and nothing that was measured.
+        </p>
         {away ? (
           <Notice
             level={away.how === 'removed' ? 'warn' : 'note'}
@@ -32,9 +40,7 @@ export function PutAway() {
               </Button>
             }
           >
-            {away.how === 'removed'
-              ? 'Removed from the rack: 30 days after that it goes for good.'
-              : 'Put away: it hangs on the rack no more, and is found there under “put away”.'}
+            {AWAY_WORDS[away.how]}
           </Notice>
         ) : removing ? (
           <Notice
@@ -78,6 +84,12 @@ export function PutAway() {
     </Panel>
   );
 }
+
+const AWAY_WORDS: Readonly<Record<Away, string>> = {
+  removed: 'Removed from the rack: 30 days after that it goes for good.',
+  archived: 'Put away: it hangs on the rack no more, and is found there under “put away”.',
+  recipe: 'A recipe of your own: a new job begins from it. It is found on the rack under “kept as recipes”.',
+};
 
 /** Everything but the readings: only the names are asked. */
 function AgainDialog({ onClose }: { onClose(): void }) {
