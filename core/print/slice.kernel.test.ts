@@ -7,7 +7,7 @@ import { bodiesOf, closureOf, volumeOf } from '../shape/mesh/mesh';
 import { requireRecipe } from '../shape/recipes';
 import { solidOf } from '../shape/solid';
 import { AS_DRAWN } from './pose';
-import { sliceOf } from './slice';
+import { sharedSlices, sliceOf } from './slice';
 
 let kernels: Kernels;
 beforeAll(async () => {
@@ -21,7 +21,7 @@ function demo(recipe: string) {
   return solid.part;
 }
 const slice = (recipe: string, mate: string) =>
-  sliceOf(demo(recipe), mate, AS_DRAWN, kernels.mesh, SAGITTA.file);
+  sliceOf(demo(recipe), [mate], AS_DRAWN, kernels.mesh, SAGITTA.file);
 
 describe('a slice is one closed body, much smaller than the part, and its mate is the part’s own', () => {
   test.each([
@@ -36,7 +36,7 @@ describe('a slice is one closed body, much smaller than the part, and its mate i
     ['wall-plate', 'slot'],
   ])('%s, %s', (recipe, mate) => {
     const part = demo(recipe);
-    const found = sliceOf(part, mate, AS_DRAWN, kernels.mesh, SAGITTA.file);
+    const found = sliceOf(part, [mate], AS_DRAWN, kernels.mesh, SAGITTA.file);
     if (!found.ok) throw new Error(found.why);
     expect(bodiesOf(found.mesh)).toHaveLength(1);
     expect(closureOf(found.mesh).openEdges).toBe(0);
@@ -60,6 +60,34 @@ describe('no slice where it would not tell, with the reason', () => {
       ok: false,
       why: expect.stringContaining('not on the part'),
     }));
+});
+
+describe('several surfaces in one piece', () => {
+  test.each([
+    ['board-tray', ['tube', 'board', 'edge']],
+    ['stepped-sleeve', ['sleeve', 'rod']],
+    ['duct-adapter', ['overWidthB', 'overDepthB']],
+  ])('%s: %j', (recipe, mates) => {
+    const part = demo(recipe);
+    const groups = sharedSlices(part, mates, AS_DRAWN, kernels.mesh, SAGITTA.file);
+    expect(groups.map(g => g.mates)).toEqual([mates]);
+    const { mesh, volume } = groups[0]!.slice;
+    expect(bodiesOf(mesh)).toHaveLength(1);
+    expect(closureOf(mesh).openEdges).toBe(0);
+    expect(volume).toBeLessThan(0.5 * volumeOf(part.whole));
+    const surfaces = mates.map(m => part.surfaces.find(s => s.mate === m)!);
+    const [own, whole] = [mesh, part.whole].map(m => measureMates(m, surfaces).map(s => s.size));
+    own!.forEach((size, i) => expect(Math.abs(size - whole![i]!)).toBeLessThan(0.005));
+  });
+
+  test('at both ends of a tube they have no piece in common, and one that is gone is told', () => {
+    const part = demo('tube-adapter');
+    expect(sharedSlices(part, ['overA', 'intoB'], AS_DRAWN, kernels.mesh, SAGITTA.file)).toEqual([]);
+    const asked = (mates: string[]) => sliceOf(part, mates, AS_DRAWN, kernels.mesh, SAGITTA.file);
+    expect(asked(['overA', 'intoB'])).toMatchObject({ why: expect.stringContaining('too far apart') });
+    expect(asked(['overA', 'nothing'])).toMatchObject({ why: expect.stringContaining('not on the part') });
+    expect(asked([])).toMatchObject({ ok: false });
+  });
 });
 
 test('what it does not stand for is said: less length, and a closed end near by', () => {

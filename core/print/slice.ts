@@ -10,7 +10,7 @@ import { columnsOf } from './columns';
 import { type Pose, posed } from './pose';
 
 /**
- * A slice of the real solid that carries one mate and no more: printed first where the part takes long. Lengths mm.
+ * A slice of the real solid that carries one mate, or a few near each other, and no more: printed first where the part takes long. Lengths mm.
  */
 
 export type Sliced =
@@ -38,36 +38,37 @@ const [STIFF_REACH, USUAL_WALL] = [2.45, 1.6];
 type Kernel = Pick<MeshKernel, 'common' | 'combine' | 'extrude'>;
 
 /**
- * @param part where it is drawn @param sagitta how far its triangles may lie from the true surface
+ * @param part where it is drawn
+ * @param mates one that it is to carry, or several in one piece
+ * @param sagitta how far its triangles may lie from the true surface
  * @returns the slice where it is drawn, or why there is none that would tell something
  */
 export function sliceOf(
   part: { whole: TriangleMesh; surfaces: readonly MateSurface[] },
-  mate: string,
+  mates: readonly string[],
   pose: Pose,
   kernel: Kernel,
   sagitta: number,
 ): Sliced {
-  const surface = part.surfaces.find(s => s.mate === mate);
-  if (!surface) return { ok: false, why: 'It is not on the part as it is now.' };
-  if (surface.taper) return { ok: false, why: 'A taper tells by its whole depth: print the part.' };
+  const surfaces = mates.flatMap(mate => part.surfaces.find(s => s.mate === mate) ?? []);
+  if (surfaces.length < mates.length || surfaces.length === 0)
+    return { ok: false, why: 'It is not on the part as it is now.' };
+  if (surfaces.some(s => s.taper))
+    return { ok: false, why: 'A taper tells by its whole depth: print the part.' };
   const whole = volumeOf(part.whole);
-  if (!Number.isFinite(rectangleAround(part.whole, surface, 0, sagitta)[0]![0]))
+  if (surfaces.some(s => !Number.isFinite(rectangleAround(part.whole, s, 0, sagitta)[0]![0])))
     return { ok: false, why: 'Nothing of it is on the finished solid.' };
-  const cut = carrying(
-    kernel.common(part.whole, cutterFor(part.whole, surface, kernel, sagitta)),
-    surface,
-    sagitta,
-  );
-  // Its sides have lost each other: all of that height holds them together.
-  const mesh =
-    cut && bodiesOf(cut).length === 1
-      ? cut
-      : carrying(kernel.common(part.whole, slabFor(part.whole, surface, kernel)), surface, sagitta);
+  const mesh = cutOut(part.whole, surfaces, kernel, sagitta);
   if (!mesh || bodiesOf(mesh).length !== 1 || closureOf(mesh).openEdges > 0)
-    return { ok: false, why: 'No slice of it holds together: print the part.' };
-  const [there, before] = [mesh, part.whole].map(m => measureMates(m, [surface])[0]!.size);
-  if (!(Math.abs(there! - before!) <= SAME_MATE))
+    return {
+      ok: false,
+      why:
+        mates.length > 1
+          ? 'They lie too far apart for one piece: cut a slice for each.'
+          : 'No slice of it holds together: print the part.',
+    };
+  const sizes = [mesh, part.whole].map(m => measureMates(m, surfaces).map(found => found.size));
+  if (!surfaces.every((_, i) => Math.abs(sizes[0]![i]! - sizes[1]![i]!) <= SAME_MATE))
     return { ok: false, why: 'A slice of it would not be as large as the part there: print the part.' };
   const volume = volumeOf(mesh);
   if (volume > (1 - SAVES) * whole)
@@ -75,7 +76,46 @@ export function sliceOf(
   const foot = footOf(mesh, pose);
   if (foot < LEAST_FOOT)
     return { ok: false, why: 'As the part lies, a slice would stand on next to nothing: print the part.' };
-  return { ok: true, mesh, volume, says: saysOf(part.whole, surface) };
+  return { ok: true, mesh, volume, says: [...new Set(surfaces.flatMap(s => saysOf(part.whole, s)))] };
+}
+
+/** The mates that lie near enough to others for one piece, in groups of two and more; each in one group at most. */
+export function sharedSlices(
+  part: { whole: TriangleMesh; surfaces: readonly MateSurface[] },
+  mates: readonly string[],
+  pose: Pose,
+  kernel: Kernel,
+  sagitta: number,
+): { mates: string[]; slice: Extract<Sliced, { ok: true }> }[] {
+  const left = [...mates];
+  const groups: { mates: string[]; slice: Extract<Sliced, { ok: true }> }[] = [];
+  while (left.length > 1) {
+    let group = { mates: [left.shift()!], slice: null as Extract<Sliced, { ok: true }> | null };
+    for (const mate of [...left]) {
+      const slice = sliceOf(part, [...group.mates, mate], pose, kernel, sagitta);
+      if (!slice.ok) continue;
+      group = { mates: [...group.mates, mate], slice };
+      left.splice(left.indexOf(mate), 1);
+    }
+    if (group.slice) groups.push({ mates: group.mates, slice: group.slice });
+  }
+  return groups;
+}
+
+/** What of the part carries the mates; where the sides of one have lost each other, all of that height holds them together. */
+function cutOut(
+  whole: TriangleMesh,
+  surfaces: readonly MateSurface[],
+  kernel: Kernel,
+  sagitta: number,
+): TriangleMesh | null {
+  const cutters = surfaces.map(surface => {
+    const cutter = cutterFor(whole, surface, kernel, sagitta);
+    const cut = carrying(kernel.common(whole, cutter), [surface], sagitta);
+    return cut && bodiesOf(cut).length === 1 ? cutter : slabFor(whole, surface, kernel);
+  });
+  const cutter = cutters.reduce((all, one) => kernel.combine('fuse', all, one));
+  return carrying(kernel.common(whole, cutter), surfaces, sagitta);
 }
 
 function footOf(mesh: TriangleMesh, pose: Pose): number {
@@ -177,10 +217,14 @@ function rectangleAround(
   ];
 }
 
-/** The bodies that carry some of the mate, together; null where none does. */
-function carrying(mesh: TriangleMesh | null, surface: MateSurface, sagitta: number): TriangleMesh | null {
+/** The bodies that carry some of the mates, together; null where none does. */
+function carrying(
+  mesh: TriangleMesh | null,
+  surfaces: readonly MateSurface[],
+  sagitta: number,
+): TriangleMesh | null {
   if (!mesh) return null;
-  const own = bodiesOf(mesh).filter(b => trianglesOfMates(b, [surface], sagitta).some(o => o >= 0));
+  const own = bodiesOf(mesh).filter(b => trianglesOfMates(b, surfaces, sagitta).some(o => o >= 0));
   return own.length > 0 ? joined(own) : null;
 }
 

@@ -15,9 +15,11 @@ export interface Outcome {
   happened: Try['happened'];
 }
 
-/** A version as one of its prints has it: a slice carries one mate and tells nothing of the others. */
+/** A version as one of its prints has it: a slice carries some of its mates and tells nothing of the others. */
 export const carriedBy = ({ slice }: Pick<Print, 'slice'>, version: Version): Version =>
-  slice === null ? version : { ...version, mates: version.mates.filter(m => m.mateId === slice), signed: [] };
+  slice === null
+    ? version
+    : { ...version, mates: version.mates.filter(m => slice.includes(m.mateId)), signed: [] };
 
 /**
  * What was said of a print; null while it was not tried. Two tries of one print are one print: the later word on a

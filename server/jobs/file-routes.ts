@@ -53,11 +53,11 @@ export function addFileRoutes(router: Router, app: App): void {
     sendFile(res, '3mf', await batchFile(job, version, pieces, workshop, solids));
   });
 
-  router.get('/:id/versions/:versionId/slices/:mateId/slice.:kind', async (req, res) => {
+  router.get('/:id/versions/:versionId/slices/:mateIds/slice.:kind', async (req, res) => {
     const kind = (['3mf', 'stl'] as const).find(k => k === req.params.kind);
     if (!kind) throw new HttpError(400, 'bad-input', 'Slices come as 3mf or stl.');
     const { job, version, workshop } = await versionAsked(req.params);
-    const slice = await sliceOfVersion(job, version, req.params.mateId, workshop, solids);
+    const slice = await sliceOfVersion(job, version, req.params.mateIds.split(','), workshop, solids);
     if (!slice.ok) throw new HttpError(422, 'no-slice', slice.why);
     const name = fileName(job, version, kind, workshop).replace(/\.(\w+)$/, '-slice.$1');
     sendFile(res, kind, { name, bytes: slice.files[kind] });

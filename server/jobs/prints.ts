@@ -87,22 +87,22 @@ export async function estimateOfVersion(
   return (await solids.pool.run('estimate', asked, { owner })).estimate;
 }
 
-/** A slice of a version that carries one of its mates. @throws HttpError where there is no such mate */
+/** A slice of a version that carries some of its mates. @throws HttpError where there is no such mate */
 export async function sliceOfVersion(
   job: JobView,
   version: Version,
-  mateId: string,
+  mateIds: readonly string[],
   workshop: Workshop,
   solids: Solids,
 ): Promise<SliceMade> {
-  const mate = version.mates.find(m => m.mateId === mateId);
-  if (!mate) throw notFound('That surface of the version');
+  const surfaces = mateIds.flatMap(id => version.mates.find(m => m.mateId === id)?.surface ?? []);
+  if (surfaces.length < mateIds.length) throw notFound('That surface of the version');
   const solid = await solids.built(version, { owner: job.id });
   if (!solid.ok) return { ok: false, why: solid.findings[0]?.message ?? 'The solid could not be built.' };
   const printer = printerOf(version, workshop);
   const asked = {
     solid,
-    surface: mate.surface,
+    surfaces,
     words: { name: `${versionName(job, version)}, slice`, note: sizesNote(version, workshop) },
     pose: version.pose,
     settings: settingsOf(printer, version.quality),

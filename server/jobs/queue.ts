@@ -223,12 +223,12 @@ async function bodiesOf(
   const solid = await solids.built(version, { owner: job.id });
   if (!solid.ok) throw notBuildable(solid.findings[0]?.message);
   if (wish.kind === 'slice') {
-    const slice = await sliceOfVersion(job, version, wish.mateId, workshop, solids);
+    const slice = await sliceOfVersion(job, version, [wish.mateId], workshop, solids);
     if (!slice.ok) throw new HttpError(422, 'no-slice', slice.why);
     const { surface } = version.mates.find(m => m.mateId === wish.mateId)!;
     return [
       {
-        of: { kind: 'slice', solid, pose: version.pose, surface },
+        of: { kind: 'slice', solid, pose: version.pose, surfaces: [surface] },
         name: `${name}, slice`,
         pieces: 1,
         printer,

@@ -113,7 +113,7 @@ describe('a slice first', () => {
     );
     expect(boundsOf(file).max[2]).toBeLessThan(12);
     const slice = await print(id, version.id, { slice: mate.mateId });
-    expect(slice).toMatchObject({ slice: mate.mateId, noted: false, files: {} });
+    expect(slice).toMatchObject({ slice: [mate.mateId], noted: false, files: {} });
     expect(slice.grams).toBeLessThan(0.6 * whole.grams);
     await server.call('POST', `/jobs/${id}/tries`, {
       printId: slice.id,
@@ -139,5 +139,33 @@ describe('a slice first', () => {
       slice: 'nothing',
     });
     expect(status).toBe(404);
+  });
+
+  test('one piece may carry several surfaces: each of them is judged by it, and no other', async () => {
+    const { id } = await server.newJob('Sleeve', 'stepped-sleeve');
+    let revision = 1;
+    for (const [key, value] of [
+      ['bore', 30],
+      ['rod', 14],
+      ['bore_depth', 40],
+    ] as const)
+      revision = (await edit(id, revision, readingEdit(key, value))).body.revision;
+    const made = (await server.call('POST', `/jobs/${id}/versions`, { revision, partId: 'part-1' })).body;
+    const [version] = made.history.versions;
+    const ids = version.mates.map((m: { mateId: string }) => m.mateId);
+    expect(ids).toHaveLength(2);
+    const file = readStl(
+      await server.bytes(`/jobs/${id}/versions/${version.id}/slices/${ids.join(',')}/slice.stl`),
+    );
+    expect(boundsOf(file).max[0] - boundsOf(file).min[0]).toBeGreaterThan(29);
+    const both = await print(id, version.id, { slice: ids });
+    expect(both).toMatchObject({ slice: ids });
+    const tried = await server.call('POST', `/jobs/${id}/tries`, {
+      printId: both.id,
+      mates: { [ids[0]]: { verdict: 'right' }, [ids[1]]: { verdict: 'tight' } },
+    });
+    expect(tried.status).toBe(201);
+    const { body: rack } = await server.call('GET', '/jobs');
+    expect(rack.jobs.find((j: { id: string }) => j.id === id).next.action).toContain('Make version 2');
   });
 });

@@ -55,7 +55,7 @@ export type PlateBody =
       /** The other hand of it. */
       mirrored?: boolean;
     }
-  | { kind: 'slice'; solid: KeptSolid; pose: Pose; surface: string }
+  | { kind: 'slice'; solid: KeptSolid; pose: Pose; surfaces: readonly string[] }
   | { kind: 'ring'; side: Side; sizes: readonly number[]; number: number };
 
 export interface PlateMade {
@@ -99,11 +99,11 @@ export interface Tasks {
     };
     answer: { estimate: Estimate };
   };
-  /** A slice that carries one mate, as files and with what it takes; or why there is none. */
+  /** A slice that carries some mates, as files and with what it takes; or why there is none. */
   slice: {
     asked: {
       solid: KeptSolid;
-      surface: string;
+      surfaces: readonly string[];
       words: FileWords;
       pose: Pose;
       settings: PrintSettings;

@@ -83,10 +83,10 @@ const handlers: Handlers = {
     return { estimate: withSupports(bare, volume, settings, machine) };
   },
 
-  async slice({ solid, surface, words, pose, settings, machine }) {
+  async slice({ solid, surfaces, words, pose, settings, machine }) {
     const { part } = await solidAt(solid);
     const { mesh: kernel } = await kernels();
-    const slice = sliceOf(part, surface, pose, kernel, SAGITTA.file);
+    const slice = sliceOf(part, surfaces, pose, kernel, SAGITTA.file);
     if (!slice.ok) return { slice };
     const mesh = posed(slice.mesh, pose);
     const files = {
@@ -197,7 +197,7 @@ async function plateBody(of: PlateBody): Promise<TriangleMesh | string> {
     const lies = lying(part, of.pose);
     return of.mirrored ? mirroredMesh(lies) : lies;
   }
-  const slice = sliceOf(part, of.surface, of.pose, (await kernels()).mesh, SAGITTA.file);
+  const slice = sliceOf(part, of.surfaces, of.pose, (await kernels()).mesh, SAGITTA.file);
   return slice.ok ? posed(slice.mesh, of.pose) : slice.why;
 }
 

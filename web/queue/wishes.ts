@@ -9,7 +9,7 @@ export interface Choice {
   printerId: string;
   materialId: string;
   /** What is recorded once it is printed; null for rings, which are judged, not counted. */
-  print: { jobId: string; versionId: string; pieces: number; slice: string | null; note: string } | null;
+  print: { jobId: string; versionId: string; pieces: number; slice: string[] | null; note: string } | null;
 }
 
 /** What is printed of a version: the whole part in one hand, or a slice that carries a mate. */
@@ -27,7 +27,7 @@ export function choiceOf(item: QueueItem, pieces: number, what: Of): Choice {
       jobId,
       versionId,
       pieces: slice ? 1 : hand === 'both' ? 2 * pieces : pieces,
-      slice,
+      slice: slice === null ? null : [slice],
       note: { drawn: '', other: 'other hand', both: 'both hands' }[hand],
     },
   };

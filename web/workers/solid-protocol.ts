@@ -74,7 +74,7 @@ export interface SolidApi {
   ): Promise<Answer<{ remedies: Record<number, Remedy> }>>;
   /** Where a part that is too large is best cut in two; null where no cut makes it small enough. */
   split(part: AskedPart, asked: SplitAsked): Promise<Answer<{ attempt: Attempt | null }>>;
-  /** Test slices of a part, one for each of these surfaces. */
+  /** Test slices of a part, one for each of these surfaces, then those that carry several near each other. */
   slices(
     part: AskedPart,
     surfaces: readonly string[],
@@ -113,7 +113,8 @@ export interface Sliced {
 }
 
 /** A test slice with what it takes and a picture, PNG; or why there is none. */
-export type ShownSlice = { surface: string } & (
+/** Surfaces that it carries. */
+export type ShownSlice = { surfaces: string[] } & (
   | { ok: true; estimate: Estimate; says: string[]; picture: Uint8Array }
   | { ok: false; why: string }
 );

@@ -19,7 +19,7 @@ import { hangsOn } from '../../core/print/over-air/over-air';
 import { remediesFor } from '../../core/print/over-air/remedies';
 import { AS_DRAWN, frameOf, lowestOf, type Pose, posed } from '../../core/print/pose';
 import { reasonsFor } from '../../core/print/reasons';
-import { sliceOf } from '../../core/print/slice';
+import { sharedSlices, sliceOf } from '../../core/print/slice';
 import { splitFor } from '../../core/print/split-where';
 import { estimateOf } from '../../core/print/time';
 import { faceInWords, facePressed, followed } from '../../core/shape/additions/pressed';
@@ -230,12 +230,20 @@ const api: SolidApi = {
       const heap = kernels.part.memory();
       if (!solid.ok) return { ok: false, findings: solid.findings, heap };
       const takes = (mesh: TriangleMesh) => estimateOf(posed(mesh, now), settings, machine, kernels.mesh);
-      const slices = surfaces.map((surface): ShownSlice => {
-        const slice = sliceOf(solid.part, surface, now, kernels.mesh, SAGITTA.file);
-        if (!slice.ok) return { surface, ok: false, why: slice.why };
-        const picture = partPicture([posed(slice.mesh, now)], PICTURE);
-        return { surface, ok: true, estimate: takes(slice.mesh), says: slice.says, picture };
+      const shown = (of: string[], { mesh, says }: { mesh: TriangleMesh; says: string[] }): ShownSlice => ({
+        surfaces: of,
+        ok: true,
+        estimate: takes(mesh),
+        says,
+        picture: partPicture([posed(mesh, now)], PICTURE),
       });
+      const slices = surfaces.map((surface): ShownSlice => {
+        const slice = sliceOf(solid.part, [surface], now, kernels.mesh, SAGITTA.file);
+        return slice.ok ? shown([surface], slice) : { surfaces: [surface], ok: false, why: slice.why };
+      });
+      const single = slices.flatMap(s => (s.ok ? s.surfaces : []));
+      for (const { mates, slice } of sharedSlices(solid.part, single, now, kernels.mesh, SAGITTA.file))
+        slices.push(shown(mates, slice));
       return { ok: true as const, slices, whole: takes(solid.part.whole), heap };
     }),
 

@@ -57,6 +57,12 @@ export function asSlicedWords({ lineWidth, passes, temperature, outsides, holes 
     .join(', ');
 }
 
+/** Mates that a slice carries; rows from before slices carried several name one. */
+export const SliceOf = z.preprocess(
+  said => (typeof said === 'string' ? [said] : said),
+  z.array(Id).min(1).max(10).nullable(),
+);
+
 /** One piece made from a version, or several alike in one go. */
 export const Print = z.object({
   ...Voidable,
@@ -67,8 +73,8 @@ export const Print = z.object({
   hours: z.number().min(0, 'Hours cannot be negative.').max(2000).nullable(),
   grams: z.number().min(0, 'Grams cannot be negative.').max(100_000).nullable(),
   cost: z.number().min(0).max(1e6).nullable(),
-  /** Only a slice of it was printed, that carries this mate; null for the whole part. */
-  slice: Id.nullable().default(null),
+  /** Only a slice of it was printed, that carries these mates; null for the whole part. */
+  slice: SliceOf.default(null),
   /** The hours are what it took, not what was expected. */
   noted: z.boolean().default(false),
   /** What was expected of one piece at a usual pace, by layers; null where its solid could not be built. */

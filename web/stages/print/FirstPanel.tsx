@@ -44,7 +44,7 @@ export function FirstPanel({ ways }: { ways: ReturnType<typeof useWays>['found']
       pAllRight: chance!,
       whole: whole!,
       mates: ledger.mates.map(row => {
-        const slice = slices?.find(s => s.surface === row.mate.ours.surface);
+        const slice = slices?.find(s => s.surfaces.length === 1 && s.surfaces[0] === row.mate.ours.surface);
         return {
           id: row.mate.id,
           name: row.mate.name,

@@ -16,7 +16,7 @@ import { PngPicture } from '../PngPicture';
 
 type Found = { slices: ShownSlice[]; hours: number } | Error | 'busy' | null;
 
-/** Slices of a version that carry one surface each: printed first, where the part takes long and may be wrong. */
+/** Slices of a version that carry one surface each, or several near each other: printed first, where the part takes long and may be wrong. */
 export function TestSlices({ version }: { version: Version }) {
   const { workshop } = useBench('workshop');
   const printer = workshop.printers.find(p => p.id === version.printerId) ?? workshop.printers[0]!;
@@ -63,7 +63,7 @@ export function TestSlices({ version }: { version: Version }) {
     <Rows>
       {found.slices.map(slice => (
         <Slice
-          key={slice.surface}
+          key={slice.surfaces.join()}
           slice={slice}
           version={version}
           whole={found.hours}
@@ -88,9 +88,10 @@ function Slice({
 }) {
   const { job, work, session, say, go } = useBench('job', 'work', 'session', 'say', 'go');
   const [sending, setSending] = useState(false);
-  const mate = version.mates.find(m => m.surface === slice.surface)!;
-  const name =
-    mate.own?.name ?? work.recipeOf(version).mates.find(m => m.id === slice.surface)?.name ?? slice.surface;
+  const mates = slice.surfaces.map(surface => version.mates.find(m => m.surface === surface)!);
+  const name = mates
+    .map(m => m.own?.name ?? work.recipeOf(version).mates.find(r => r.id === m.surface)?.name ?? m.surface)
+    .join(' and ');
   if (!slice.ok || !takes)
     return (
       <li>
@@ -98,8 +99,9 @@ function Slice({
         <span className="soft">{slice.ok ? '' : slice.why}</span>
       </li>
     );
-  const saves = sliceSaves(mate.pRight, 60 * takes.hours, 60 * whole);
-  const path = `/api/jobs/${job.id}/versions/${version.id}/slices/${mate.mateId}/slice`;
+  const pRight = mates.reduce((all, m) => all * m.pRight, 1);
+  const saves = sliceSaves(pRight, 60 * takes.hours, 60 * whole);
+  const path = `/api/jobs/${job.id}/versions/${version.id}/slices/${mates.map(m => m.mateId).join(',')}/slice`;
   const printed = async () => {
     setSending(true);
     try {
@@ -110,7 +112,7 @@ function Slice({
         grams: null,
         note: '',
         failed: null,
-        slice: mate.mateId,
+        slice: mates.map(m => m.mateId),
       }));
       go('try');
     } catch (error) {
@@ -123,8 +125,9 @@ function Slice({
     <li>
       <PngPicture bytes={slice.picture} alt={`Slice that carries ${name}`} height={64} />
       <div>
-        <strong>{name}</strong>: {formatHours(takes.hours)} and {formatPlain(takes.grams, 1)} g, instead of{' '}
-        {formatHours(whole)}.{' '}
+        <strong>{name}</strong>
+        {mates.length > 1 ? ', in one piece' : ''}: {formatHours(takes.hours)} and{' '}
+        {formatPlain(takes.grams, 1)} g, instead of {formatHours(whole)}.{' '}
         {saves > 0
           ? `First the slice saves ${formatHours(saves / 60)} on the average.`
           : 'The whole part is likely enough right to print it at once.'}
