@@ -7,6 +7,7 @@ import { LadderTry } from '../core/job/history/ladder';
 import { Look } from '../core/job/history/look';
 import { Print } from '../core/job/history/print';
 import { Remark } from '../core/job/history/remark';
+import { Rework } from '../core/job/history/rework';
 import { Try, TryMate } from '../core/job/history/try';
 import { Version } from '../core/job/history/version';
 import { Scan } from '../core/job/scans';
@@ -125,6 +126,7 @@ export const RecordTry = z
     path: ['mates'],
   });
 export const RecordRemark = Remark.omit({ id: true, at: true, voided: true });
+export const RecordRework = Rework.omit({ id: true, at: true, voided: true });
 export const RecordLook = Look.omit({ id: true, at: true, voided: true });
 export const MakeLadder = z.object({ mateId: Id, partId: Id });
 export const RecordLadderTry = z.object({

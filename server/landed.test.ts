@@ -43,6 +43,7 @@ describe('what the version before this one wrote', () => {
         // There were none then.
         looks: 0,
         remarks: 0,
+        reworks: 0,
       });
       const [version] = job.history.versions;
       expect(version).toMatchObject({ files: {}, without: {} });

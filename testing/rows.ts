@@ -1,4 +1,4 @@
-import type { Print, Try, Version } from '../core/job/history';
+import type { Print, Rework, Try, Version } from '../core/job/history';
 import { AS_DRAWN } from '../core/print/pose';
 
 /** Rows of a history with as little in them as may be, for tests; each takes what it is about. */
@@ -55,6 +55,16 @@ export const aTry = (row: Made<Try, 'id' | 'at' | 'printId' | 'mates'>): Try => 
   happened: [],
   photos: [],
   by: '',
+  note: '',
+  ...row,
+});
+
+export const aRework = (row: Made<Rework, 'id' | 'at' | 'printId' | 'mateId'>): Rework => ({
+  voided: null,
+  how: 'ream',
+  amount: 0.2,
+  by: 'caliper',
+  after: 'right',
   note: '',
   ...row,
 });

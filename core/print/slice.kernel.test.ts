@@ -77,7 +77,7 @@ describe('several surfaces in one piece', () => {
     expect(volume).toBeLessThan(0.5 * volumeOf(part.whole));
     const surfaces = mates.map(m => part.surfaces.find(s => s.mate === m)!);
     const [own, whole] = [mesh, part.whole].map(m => measureMates(m, surfaces).map(s => s.size));
-    own!.forEach((size, i) => expect(Math.abs(size - whole![i]!)).toBeLessThan(0.005));
+    for (const [i, size] of own!.entries()) expect(Math.abs(size - whole![i]!)).toBeLessThan(0.005);
   });
 
   test('at both ends of a tube they have no piece in common, and one that is gone is told', () => {

@@ -37,12 +37,12 @@ export function contradictionsIn({
   ledger,
   history,
 }: Pick<ResolvedPart, 'ledger' | 'history'>): Contradiction[] {
-  const { versions, prints, tries } = counting(history);
+  const { versions, prints, tries, reworks } = counting(history);
   return ledger.mates.flatMap(({ mate, reading, scatter }): Contradiction[] => {
     const judged = prints.flatMap((print): (Judged & { clearance: number })[] => {
       const version = versions.find(v => v.id === print.versionId)!;
       const drawn = version.mates.find(m => m.mateId === mate.id);
-      const verdict = outcomeOf(print, version, tries)?.said[mate.id]?.verdict;
+      const verdict = outcomeOf(print, version, { tries, reworks })?.said[mate.id]?.verdict;
       const last = tries.findLast(t => t.printId === print.id && t.mates[mate.id]?.verdict);
       if (!drawn || !verdict || !last) return [];
       const model = modelAsSliced(drawn.model, mate.side, print);

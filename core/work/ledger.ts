@@ -3,7 +3,7 @@ import { type SurfaceKind, surfaceKind } from '../fit/print-bias';
 import type { LedgerStep } from '../fit/propose';
 import { clearanceWindow, windowForSize } from '../fit/wants';
 import type { FitMate, Mate, Part, Reading } from '../job/document';
-import { counting, type History, type TryMate } from '../job/history';
+import { counting, type History, type Rework, type TryMate } from '../job/history';
 import { modelAsSliced } from '../job/history/print';
 import { expectationOf, type NextAnswer, type NextMate } from '../learn/next';
 import { drawnClearance, type MatePosterior, type Observation, type Trial } from '../learn/posterior';
@@ -292,10 +292,10 @@ function trialsOf(
   questions: readonly Question[],
   { history, recipeOf }: Pick<LedgerInput, 'history' | 'recipeOf'>,
 ): Trial[] {
-  const { versions, prints, tries } = counting(history);
+  const { versions, prints, ...judged } = counting(history);
   const parts = prints.flatMap(print => {
     const version = versions.find(v => v.id === print.versionId)!;
-    const said = outcomeOf(print, version, tries)?.said ?? {};
+    const said = outcomeOf(print, version, judged)?.said ?? {};
     const mates: Trial['mates'] = {};
     for (const q of questions) {
       const own = said[q.id];
@@ -308,7 +308,8 @@ function trialsOf(
       const scale = scaleAbout(q.reading.value, q.state.source, drawn.want, q.mate);
       // Where the other side is ours too, it may have been drawn otherwise then: what counts is the difference.
       const since = q.mate.other.of === 'part' ? q.reading.value - drawn.reading.value : 0;
-      const off = missed(own, scale);
+      const worked = judged.reworks.filter(r => r.printId === print.id && r.mateId === q.id);
+      const off = missed(own, scale) ?? mendedBy(own, scale, worked);
       const model = modelAsSliced(drawn.model, q.side, print) + since;
       mates[q.id] = { model, verdict: own.verdict, printed: own.printed, off, scale };
     }
@@ -323,6 +324,27 @@ function missed({ verdict, about }: TryMate, { min, max }: VerdictScale): Observ
   if (!about || !verdict || verdict === 'right') return undefined;
   const value = MARK_OF[verdict] === 'tight' ? min - about.amount : max + about.amount;
   return { value, u: doubtOf(about.by, about.amount, 'mm') };
+}
+
+/**
+ * Work by hand that made it sit right says how far the print was from that: by so much from somewhere in the window.
+ * Several goes at one surface add up.
+ */
+function mendedBy(
+  { verdict }: TryMate,
+  { min, max }: VerdictScale,
+  worked: readonly Rework[],
+): Observation['off'] {
+  if (!verdict || verdict === 'right' || worked.at(-1)?.after !== 'right') return undefined;
+  const amounts = worked.flatMap(r => r.amount ?? []);
+  if (amounts.length < worked.length) return undefined;
+  const amount = amounts.reduce((sum, a) => sum + a, 0);
+  const u = worked.map(r => doubtOf(r.by, r.amount ?? 0, 'mm'));
+  const middle = (min + max) / 2;
+  return {
+    value: MARK_OF[verdict] === 'tight' ? middle - amount : middle + amount,
+    u: Math.hypot((max - min) / Math.sqrt(12), ...u),
+  };
 }
 
 /** Each rung that was tried is a print of its own; rungs lie flat. */

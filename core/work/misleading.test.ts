@@ -167,7 +167,7 @@ describe('what a print came to', () => {
   );
   const { version, history } = printed(work(both));
   const outcome = (...rows: Try['mates'][]) =>
-    outcomeOf(history.prints[0]!, version, said(history, ...rows).tries)!;
+    outcomeOf(history.prints[0]!, version, said(history, ...rows))!;
   const right = { verdict: 'right' as const };
 
   test('one of two surfaces judged is not done: the other one is asked for', () => {

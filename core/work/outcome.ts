@@ -9,6 +9,8 @@ export interface Outcome {
   unjudged: (Version['mates'] | Version['signed'])[number][];
   /** Whether each of its surfaces sits right, and nothing about its effort was wrong: nothing is left to mend. */
   right: boolean;
+  /** It was not, but what missed was put right by hand, and nothing else is left to mend: this piece may be used. */
+  saved: boolean;
   /** Of every surface that was judged. */
   marks: VerdictMark[];
   /** What else happened, at whichever try. */
@@ -25,7 +27,11 @@ export const carriedBy = ({ slice }: Pick<Print, 'slice'>, version: Version): Ve
  * What was said of a print; null while it was not tried. Two tries of one print are one print: the later word on a
  * surface counts.
  */
-export function outcomeOf(print: Print, made: Version, tries: readonly Try[]): Outcome | null {
+export function outcomeOf(
+  print: Print,
+  made: Version,
+  { tries, reworks }: Pick<History, 'tries' | 'reworks'>,
+): Outcome | null {
   const version = carriedBy(print, made);
   const own = tries.filter(t => t.printId === print.id);
   if (own.length === 0) return null;
@@ -37,14 +43,18 @@ export function outcomeOf(print: Print, made: Version, tries: readonly Try[]): O
     ...version.signed.filter(m => !said[m.mateId]?.off),
   ];
   const happened = own.flatMap(t => t.happened);
-  const right =
+  const mended = new Set(
+    reworks.filter(r => r.printId === print.id && r.after === 'right').map(r => r.mateId),
+  );
+  const sits = (orMended: boolean) =>
     // Of a slice nothing is left to mend, and the part is still to be printed.
     print.slice === null &&
     happened.length === 0 &&
     version.mates.length + version.signed.length > 0 &&
-    version.mates.every(m => sitsRight(said[m.mateId])) &&
+    version.mates.every(m => sitsRight(said[m.mateId]) || (orMended && mended.has(m.mateId))) &&
     version.signed.every(m => isWithin(said[m.mateId], m.tolerance));
-  return { said, unjudged, right, marks: marksOf(said, version), happened };
+  const right = sits(false);
+  return { said, unjudged, right, saved: !right && sits(true), marks: marksOf(said, version), happened };
 }
 
 const isWithin = (mate: TryMate | undefined, { min, max }: Version['signed'][number]['tolerance']): boolean =>
@@ -72,12 +82,12 @@ export interface StandingPrint {
 }
 
 /** Prints that came out and count, oldest first: each of them can be judged, and judged again. */
-export const standingPrints = ({ versions, prints, tries }: History): StandingPrint[] =>
+export const standingPrints = ({ versions, prints, ...said }: History): StandingPrint[] =>
   prints.flatMap(print => {
     const made = versions.find(v => v.id === print.versionId);
     if (!made || print.failed !== null) return [];
     const version = carriedBy(print, made);
-    return [{ print, version, outcome: outcomeOf(print, version, tries) }];
+    return [{ print, version, outcome: outcomeOf(print, version, said) }];
   });
 
 /** Those that are whole parts: what may be used. */

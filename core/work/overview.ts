@@ -124,7 +124,7 @@ function nextStep(resolved: ResolvedPart, now: History): NextStep {
         }
       : undefined;
   // What failed in service is not sent back, however well it sat.
-  if (last?.outcome?.right && failed?.print.id !== last.print.id) {
+  if (last && maybeUsed(last.outcome) && failed?.print.id !== last.print.id) {
     // Asked before the first version, and once more before anybody relies on the part.
     if (unasked) return { ...unasked, waits: true };
     if (document.service.since) {
@@ -138,7 +138,7 @@ function nextStep(resolved: ResolvedPart, now: History): NextStep {
     return {
       stage: 'keep',
       action: 'Put it in service',
-      reason: `Version ${last.version.number} sat right.`,
+      reason: `Version ${last.version.number} ${saidOf(last.outcome)}.`,
       waits: true,
     };
   }
@@ -261,13 +261,13 @@ function stateOf({ document, nextNumber }: ResolvedPart, now: History): { state:
   const failed = failedPiece(now, document.service.since);
   if (failed && !failed.mended)
     return { state: 'Failed in service', detail: LOOKED_WORDS[failed.look.found] };
-  if (document.service.since && last?.outcome?.right && failed?.print.id !== last.print.id) {
-    return { state: 'In service', detail: `version ${last.version.number} sat right` };
+  if (document.service.since && last && maybeUsed(last.outcome) && failed?.print.id !== last.print.id) {
+    return { state: 'In service', detail: `version ${last.version.number} ${saidOf(last.outcome)}` };
   }
   const tried = now.tries.at(-1);
   const triedPrint = now.prints.find(p => p.id === tried?.printId);
   const triedVersion = now.versions.find(v => v.id === triedPrint?.versionId);
-  const outcome = triedPrint && triedVersion && outcomeOf(triedPrint, triedVersion, now.tries);
+  const outcome = triedPrint && triedVersion && outcomeOf(triedPrint, triedVersion, now);
   const detail =
     outcome && triedVersion ? `version ${triedVersion.number} ${saidOf(outcome)}` : 'nothing tried yet';
   if (last && !last.outcome)
@@ -281,15 +281,20 @@ function stateOf({ document, nextNumber }: ResolvedPart, now: History): { state:
     slicesOf(newest, now).every(sliceFits)
   )
     return { state: `Version ${newest.number} is ready to print`, detail };
-  if (last?.outcome?.right) return { state: `Version ${last.version.number} fits`, detail };
+  if (last && maybeUsed(last.outcome)) return { state: `Version ${last.version.number} fits`, detail };
   if (last?.outcome && restWaits(last.outcome))
     return { state: `Version ${last.version.number} is being tried`, detail };
   if (last?.outcome) return { state: `Version ${nextNumber} is being fitted`, detail };
   return { state: 'On the bench', detail };
 }
 
+/** It sits right as it was printed, or was made to. */
+const maybeUsed = (outcome: Outcome | null): outcome is Outcome =>
+  outcome !== null && (outcome.right || outcome.saved);
+
 function saidOf(outcome: Outcome): string {
   if (outcome.right) return 'sat right';
+  if (outcome.saved) return 'sits right after work by hand';
   const [happening] = outcome.happened;
   if (happening) return `was tried: ${HAPPENING_WORDS[happening.what]}`;
   const mark = markOf(outcome.marks);
@@ -308,7 +313,7 @@ function pinsOf(resolved: ResolvedPart, now: History): Record<Stage, number[]> {
     parts.length === 0 ? 0 : parts.filter(Boolean).length / parts.length;
   const chance = resolved.ledger.pAllRight ?? 0;
   const last = lastPrint(now);
-  const right = Boolean(last?.outcome?.right);
+  const right = last !== undefined && maybeUsed(last.outcome);
   const solid = Object.keys(resolved.problems).length === 0;
   return {
     brief: [

@@ -1,9 +1,9 @@
 import { describe, expect, test } from 'vitest';
 import { readEdit } from '../../testing/read-edit';
-import { aPrint, aTry, aVersion } from '../../testing/rows';
+import { aPrint, aRework, aTry, aVersion } from '../../testing/rows';
 import type { JobDocument, Mate, SignedMate } from '../job/document';
 import { applyEdit, type Edit } from '../job/edits';
-import { emptyHistory, type History } from '../job/history';
+import { emptyHistory, type History, type Rework } from '../job/history';
 import { newJob } from '../job/new-job';
 import { FIRST_WORKSHOP } from '../job/workshop';
 import { USUAL_SENSE } from '../learn/signed';
@@ -280,7 +280,7 @@ describe('a print that misses may be saved by hand', () => {
     const history = tried(12.2, 0, verdict);
     const work = part(judged, history);
     return rescuesFor(
-      outcomeOf(history.prints[0]!, history.versions[0]!, history.tries)!,
+      outcomeOf(history.prints[0]!, history.versions[0]!, history)!,
       { version: history.versions[0]!, print: history.prints[0]! },
       work,
     );
@@ -295,5 +295,57 @@ describe('a print that misses may be saved by hand', () => {
   });
   test('not where it sits right', () => {
     expect(saved('right')).toEqual([]);
+  });
+});
+
+describe('what was worked on by hand is kept apart from the try', () => {
+  const tight = tried(12.2, 0, 'tight');
+  const printId = tight.prints[0]!.id;
+  const mateId = tight.versions[0]!.mates[0]!.mateId;
+  const worked = (...rows: Partial<Rework>[]): History => ({
+    ...tight,
+    reworks: rows.map((row, i) =>
+      aRework({ id: `w${i}`, at: '2026-01-03T00:00:00.000Z', printId, mateId, ...row }),
+    ),
+  });
+  const outcome = (history: History) => outcomeOf(history.prints[0]!, history.versions[0]!, history)!;
+  const model = (history: History) => part(judged, history).ledger.mates[0]!.model;
+
+  test('the print stays tight, and its piece may be used once it sits', () => {
+    expect(outcome(tight)).toMatchObject({ right: false, saved: false });
+    expect(outcome(worked({}))).toMatchObject({
+      right: false,
+      saved: true,
+      marks: expect.arrayContaining(['tight']),
+    });
+    expect(outcome(worked({ after: 'tight' })).saved).toBe(false);
+    const { overview } = new Work(
+      edited(judged, { kind: 'brief', brief: { ifItBreaks: 'nuisance' } }),
+      FIRST_WORKSHOP,
+      worked({}),
+    );
+    expect(overview.next).toMatchObject({
+      stage: 'keep',
+      reason: 'Version 1 sits right after work by hand.',
+    });
+    expect(new Work(judged, FIRST_WORKSHOP, tight).overview.next.action).toContain('Make version 2');
+  });
+
+  test('how much it took says how far off it was: the next number follows it', () => {
+    const drawn = tight.versions[0]!.mates[0]!.model;
+    const [little, much] = [model(worked({ amount: 0.15 })), model(worked({ amount: 0.5 }))];
+    expect(much).toBeGreaterThan(little + 0.1);
+    // Half a millimetre off a bore that was drawn for the middle of its window.
+    expect(much - drawn).toBeGreaterThan(0.3);
+    expect(much - drawn).toBeLessThan(0.65);
+    // Two goes are as good as one.
+    const twice = worked({ amount: 0.2, after: 'tight' }, { amount: 0.3 });
+    expect(Math.abs(model(twice) - much)).toBeLessThan(0.05);
+  });
+
+  test('nobody measured it, it does not sit yet, or it does not count: then it teaches nothing', () => {
+    for (const rows of [{ amount: null }, { after: 'tight' as const }])
+      expect(model(worked(rows))).toBe(model(tight));
+    expect(model(worked({ voided: 'another print' }))).toBe(model(tight));
   });
 });

@@ -1,4 +1,5 @@
 import { modelAsSliced } from '../job/history/print';
+import type { ReworkKind } from '../job/history/rework';
 import { drawnClearance } from '../learn/posterior';
 import { MARK_OF } from '../learn/verdict';
 import { formatPlain } from '../quantity/format';
@@ -11,7 +12,7 @@ export interface Rescue {
   mateId: string;
   name: string;
   /** What is done to it. */
-  how: RescueKind;
+  how: ReworkKind;
   words: string;
   /** Across the whole width, mm; how much this print most likely misses by. */
   amount: number;
@@ -20,10 +21,8 @@ export interface Rescue {
   minutes: number;
 }
 
-type RescueKind = 'sand' | 'ream' | 'wrap' | 'shim' | 'warm';
-
 /** More than this is no rescue, mm of the whole width: walls get thin, wraps slip. Common practice, no source. */
-const MOST: Record<RescueKind, number> = { sand: 0.5, ream: 0.5, wrap: 0.5, shim: 2, warm: 0.2 };
+const MOST: Record<ReworkKind, number> = { sand: 0.5, ream: 0.5, wrap: 0.5, shim: 2, warm: 0.2 };
 const DUST = 'Sand wet or with a mask: the dust does not belong in lungs.';
 const BLADE = 'A reamer or a blade turns away from the hand, with the part held in a vice.';
 const HEAT = 'Warm water or air only, gloves on: softened plastic burns and warps.';

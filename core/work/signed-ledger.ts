@@ -94,10 +94,10 @@ const groupOf = (unit: SignedUnit, made: { printerId: string | null; materialId:
 
 /** What was said of each print. What is off is the number's own, in whatever plastic it was printed. */
 function trialsOf(questions: readonly SignedQuestion[], { history }: Pick<LedgerInput, 'history'>): Trial[] {
-  const { versions, prints, tries } = counting(history);
+  const { versions, prints, ...judged } = counting(history);
   return prints.flatMap(print => {
     const version = versions.find(v => v.id === print.versionId)!;
-    const said = outcomeOf(print, version, tries)?.said ?? {};
+    const said = outcomeOf(print, version, judged)?.said ?? {};
     const mates: Trial['mates'] = {};
     for (const { mate } of questions) {
       const off = said[mate.id]?.off;

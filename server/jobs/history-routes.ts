@@ -9,6 +9,7 @@ import {
   RecordLook,
   RecordPrint,
   RecordRemark,
+  RecordRework,
   RecordTry,
   VoidRow,
 } from '../../contract/jobs';
@@ -139,6 +140,23 @@ export function addHistoryRoutes(router: Router, app: App): void {
       const job = await readJob(tx, id);
       if (!counting(job.history).versions.some(v => v.id === wish.versionId)) throw notFound('That version');
       const row: HistoryRow = { kind: 'remark', row: { ...now(), ...wish } };
+      await appendRow(tx, id, row);
+      return { added: [row], revision: job.revision };
+    });
+    tell(req, id, revision);
+    res.status(201).json(await change(req, id, { added }));
+  });
+
+  router.post('/:id/reworks', async (req, res) => {
+    const wish = RecordRework.parse(req.body);
+    const { id } = req.params;
+    const { added, revision } = await store.write(async tx => {
+      const job = await readJob(tx, id);
+      const standing = standingPrints(counting(job.history)).find(p => p.print.id === wish.printId);
+      if (!standing) throw notFound('That print');
+      if (!standing.outcome?.said[wish.mateId]?.verdict)
+        throw new HttpError(400, 'bad-input', 'Say first how that surface sat as it was printed.');
+      const row: HistoryRow = { kind: 'rework', row: { ...now(), ...wish } };
       await appendRow(tx, id, row);
       return { added: [row], revision: job.revision };
     });

@@ -169,3 +169,34 @@ describe('a slice first', () => {
     expect(rack.jobs.find((j: { id: string }) => j.id === id).next.action).toContain('Make version 2');
   });
 });
+
+test('work by hand is recorded of a surface that was judged, and of no other', async () => {
+  const { id, version } = await cap();
+  const made = await print(id, version.id);
+  const [mate] = version.mates;
+  const worked = {
+    printId: made.id,
+    mateId: mate.mateId,
+    how: 'ream',
+    amount: 0.2,
+    by: 'caliper',
+    after: 'right',
+  };
+  const record = async (body: object) =>
+    (await server.call('POST', `/jobs/${id}/reworks`, { ...worked, ...body })).status;
+  expect(await record({})).toBe(400);
+  await server.call('POST', `/jobs/${id}/tries`, {
+    printId: made.id,
+    mates: { [mate.mateId]: { verdict: 'tight' } },
+  });
+  expect(await record({ amount: 50 })).toBe(400);
+  expect(await record({ how: 'hammer' })).toBe(400);
+  expect(await record({ printId: 'none' })).toBe(404);
+  expect(await record({})).toBe(201);
+  const { body: rack } = await server.call('GET', '/jobs');
+  const { next } = rack.jobs.find((j: { id: string }) => j.id === id);
+  // Asked before anybody relies on it.
+  expect(next.action).toBe('Say what happens if it breaks');
+  const { body } = await server.call('GET', `/jobs/${id}/activity`);
+  expect(body.activity[0].words).toBe('Worked on a print of version 1: reamed or scraped by 0.2 mm across');
+});

@@ -3,7 +3,9 @@ import { useState } from 'react';
 import styled from 'styled-components';
 import { asSlicedWords } from '../../../core/job/history/print';
 import { remarkOf } from '../../../core/job/history/remark-of';
+import { reworkWords } from '../../../core/job/history/rework';
 import { FAILURE_WORDS } from '../../../core/learn/happened';
+import { VERDICT_WORDS } from '../../../core/learn/verdict';
 import { capital, formatPlain } from '../../../core/quantity/format';
 import { versionWords } from '../../../core/work/show';
 import { useBench } from '../../job/bench-context';
@@ -15,11 +17,11 @@ import { lookWords, tryWords } from './log-words';
 export function Logbook() {
   const { job, document, workshop } = useBench('job', 'document', 'workshop');
   const [voiding, setVoiding] = useState<{
-    kind: 'version' | 'print' | 'try' | 'look';
+    kind: 'version' | 'print' | 'try' | 'look' | 'rework';
     id: string;
     name: string;
   } | null>(null);
-  const { versions, prints, tries, looks } = job.history;
+  const { versions, prints, tries, looks, reworks } = job.history;
   const plasticOf = (id: string | null) => {
     const plastic = workshop.materials.find(m => m.id === id);
     return plastic ? `, ${plastic.name}` : '';
@@ -77,6 +79,19 @@ export function Logbook() {
                       <VoidKey
                         row={t}
                         onVoid={() => setVoiding({ kind: 'try', id: t.id, name: 'this try' })}
+                      />
+                    </Row>
+                  ))}
+                {reworks
+                  .filter(r => r.printId === p.id)
+                  .map(r => (
+                    <Row key={r.id} $between data-void={r.voided ? '' : undefined}>
+                      <span className="soft">
+                        {mateName(r.mateId)} {reworkWords(r)}: {VERDICT_WORDS[r.after]}
+                      </span>
+                      <VoidKey
+                        row={r}
+                        onVoid={() => setVoiding({ kind: 'rework', id: r.id, name: 'this work' })}
                       />
                     </Row>
                   ))}

@@ -65,7 +65,7 @@ interface LessonProps {
 
 function Lesson({ outcome, version, print, next, isLast }: LessonProps) {
   const { resolved, go } = useBench('resolved', 'go');
-  const { right, unjudged } = outcome;
+  const { right, saved, unjudged } = outcome;
   const waits = restWaits(outcome);
   const { ledger } = resolved;
   return (
@@ -96,12 +96,13 @@ function Lesson({ outcome, version, print, next, isLast }: LessonProps) {
         {isLast && !right ? <Rescue outcome={outcome} of={{ version, print }} /> : null}
         {isLast ? (
           <Row $wrap>
-            {right ? (
+            {right || saved ? (
               <Button $look="main" onPress={() => go('keep')}>
                 Put it in service
               </Button>
-            ) : waits ? null : (
-              <Button $look="main" onPress={() => go('print')}>
+            ) : null}
+            {right || waits ? null : (
+              <Button $look={saved ? undefined : 'main'} onPress={() => go('print')}>
                 Make version {next}
               </Button>
             )}
