@@ -14,7 +14,14 @@ export const RackJob = z.object({
   /** The part whose next step it is. */
   partId: z.string(),
   next: z.object({ stage: z.enum(STAGES), action: z.string(), reason: z.string(), waits: z.boolean() }),
-  marks: z.array(z.object({ version: z.number(), words: z.string(), verdict: z.enum(MARKS).nullable() })),
+  marks: z.array(
+    z.object({
+      version: z.number(),
+      slice: z.boolean().default(false),
+      words: z.string(),
+      verdict: z.enum(MARKS).nullable(),
+    }),
+  ),
   inService: z.boolean(),
   /** Off the rack, and how. */
   away: z.enum(AWAY).nullable().default(null),

@@ -4,6 +4,7 @@ import { z } from 'zod';
 import { ChoicesAsked } from '../contract/import';
 import type { LessonsAnswer } from '../contract/lessons';
 import type { PaceAnswer } from '../contract/pace';
+import type { WorthAnswer } from '../contract/worth';
 import { Workshop } from '../core/job/workshop';
 import { MIDDLES, PAPERS } from '../core/trace/sheet/layout';
 import { benchRoutes } from './bench/bench';
@@ -36,6 +37,7 @@ import { Solids } from './solids/solids';
 import type { Store } from './store/database';
 import { repeatabilityOfInstruments } from './workshop/repeatability';
 import { readWorkshop, saveWorkshop } from './workshop/repository';
+import { readWorth } from './workshop/worth';
 
 export interface AppOptions {
   log: Log;
@@ -172,6 +174,10 @@ function apiRoutes(app: App): Router {
   });
   api.get('/lessons', async (_req, res) => {
     const answer: LessonsAnswer = { evidence: await app.rack.lessons() };
+    res.json(answer);
+  });
+  api.get('/worth', async (_req, res) => {
+    const answer: WorthAnswer = await readWorth(app.store.db, new Date());
     res.json(answer);
   });
   api.delete('/builds/:id', (req, res) => {

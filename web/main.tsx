@@ -18,6 +18,7 @@ import { applyTheme, GlobalStyle, readTheme } from './ui/theme';
 const AboutPage = lazy(() => import('./about/AboutPage'));
 const JobPage = lazy(() => import('./job/JobPage'));
 const StagePage = lazy(() => import('./stages/StagePage'));
+const WorthPage = lazy(() => import('./workshop/worth/WorthPage'));
 const LessonsPage = lazy(() => import('./workshop/lessons/LessonsPage'));
 const PairPage = lazy(() => import('./phone/PairPage'));
 const PhonePage = lazy(() => import('./phone/PhonePage'));
@@ -48,6 +49,14 @@ const router = createBrowserRouter([
         element: (
           <Suspense fallback={<Loading what="Opening the calibration" />}>
             <CalibrationPage />
+          </Suspense>
+        ),
+      },
+      {
+        path: '/workshop/worth',
+        element: (
+          <Suspense fallback={<Loading what="Adding it up" />}>
+            <WorthPage />
           </Suspense>
         ),
       },

@@ -33,6 +33,7 @@ const OF_ROOT: Readonly<Record<string, Stage>> = {
   dimensions: 'measure',
   photos: 'measure',
   scans: 'measure',
+  traces: 'measure',
   threads: 'measure',
   mates: 'fit',
   service: 'keep',
@@ -48,7 +49,7 @@ export function stageOfPath([root, , of]: readonly string[]): Stage {
 
 /** The stage at which a row of the history is written. */
 export function stageOfRow(kind: HistoryKindName): Stage {
-  if (kind === 'try' || kind === 'ladder-try') return 'try';
+  if (kind === 'try' || kind === 'ladder-try' || kind === 'rework') return 'try';
   if (kind === 'ladder') return 'fit';
   return kind === 'look' || kind === 'remark' ? 'keep' : 'print';
 }

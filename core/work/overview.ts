@@ -30,7 +30,13 @@ export interface Overview {
   /** Per stage, how much of it is settled: four pins, each 0 to 1. */
   pins: Record<Stage, number[]>;
   /** Standing prints, oldest first, with the worst verdict of each; null while not tried. */
-  marks: { version: number /** “version 2 of the lid”. */; words: string; verdict: VerdictMark | null }[];
+  marks: {
+    version: number;
+    slice: boolean;
+    /** “version 2 of the lid”. */
+    words: string;
+    verdict: VerdictMark | null;
+  }[];
   prints: number;
   /** Of these, prints that came to nothing. */
   failed: number;
@@ -87,8 +93,9 @@ function totalsOf(
   document: JobDocument,
 ): Pick<Overview, 'marks' | 'prints' | 'failed' | 'grams' | 'hours' | 'cost'> {
   return {
-    marks: standingPrints(now).map(({ version, outcome }) => ({
+    marks: standingPrints(now).map(({ version, print, outcome }) => ({
       version: version.number,
+      slice: print.slice !== null,
       words: versionWords(version.number, version.partId, document),
       verdict: outcome ? markOf(outcome.marks) : null,
     })),

@@ -200,3 +200,27 @@ test('work by hand is recorded of a surface that was judged, and of no other', a
   const { body } = await server.call('GET', `/jobs/${id}/activity`);
   expect(body.activity[0].words).toBe('Worked on a print of version 1: reamed or scraped by 0.2 mm across');
 });
+
+test('what the workshop made this month adds up, what does not count left out', async () => {
+  const worth = async () => (await server.call('GET', '/worth')).body.months.at(-1);
+  const before = await worth();
+  const { id, version } = await cap();
+  await print(id, version.id, { pieces: 2, hours: 3, grams: 10, cost: 0.4 });
+  await print(id, version.id, { hours: 1, grams: 4, cost: 0.1, failed: 'clogged' });
+  const wrong = await print(id, version.id, { hours: 9 });
+  await server.call('POST', `/jobs/${id}/void`, { kind: 'print', id: wrong.id, reason: 'twice' });
+  const { body } = await server.call('GET', `/jobs/${id}`);
+  const priced = await edit(id, body.revision, { kind: 'brief', brief: { priceToBuy: 7.5, quantity: 2 } });
+  await edit(id, priced.body.revision, { kind: 'in-service', since: new Date().toISOString() });
+  const now = await worth();
+  const more = (of: string) => now[of] - before[of];
+  expect(['pieces', 'failed', 'jobs'].map(more)).toEqual([2, 1, 1]);
+  expect(more('printHours')).toBeCloseTo(4, 6);
+  expect(more('grams')).toBeCloseTo(14, 6);
+  expect(more('cost')).toBeCloseTo(0.5, 6);
+  expect(more('bought')).toBeCloseTo(15, 6);
+  expect(more('ownHours')).toBeGreaterThan(0.02);
+  // With its version all of its prints are gone.
+  await server.call('POST', `/jobs/${id}/void`, { kind: 'version', id: version.id, reason: 'wrong' });
+  expect((await worth()).pieces).toBe(before.pieces);
+});

@@ -348,6 +348,7 @@ function WorkshopForm({ answer, saved, onSaved }: FormProps) {
           ))}
         </Panel>
         <Row $gap={22} $wrap>
+          <Link to="/workshop/worth">What the workshop made</Link>
           <Link to="/workshop/lessons">What jobs taught of these printers</Link>
           <Link to="/about">What Sagoma is made of, and its licences</Link>
         </Row>

@@ -3,15 +3,13 @@ import styled from 'styled-components';
 import { HoursAnswer } from '../../../contract/jobs';
 import { counting } from '../../../core/job/history';
 import { capital, formatHours, formatPlain } from '../../../core/quantity/format';
+import { energyOf } from '../../../core/work/months';
 import { STAGES } from '../../../core/work/stages';
 import { get } from '../../api/client';
 import { useBench } from '../../job/bench-context';
 import { CommittedField } from '../../ui/CommittedField';
 import { Panel } from '../../ui/layout';
 import { numberProblem, valueFor } from '../number-field';
-
-/** A filament printer draws about this while it prints, kW. Common practice, no source. */
-const DRAWS = 0.12;
 
 /** Hours, plastic and failed prints against the price and the days of a bought one. */
 export function WorthIt() {
@@ -44,7 +42,7 @@ export function WorthIt() {
           <h3>Made</h3>
           <p>
             {money(overview.cost)} of plastic, {formatHours(own)} of yours, {formatHours(overview.hours)} of
-            the printer’s, about {formatPlain(DRAWS * overview.hours, 1)} kWh.
+            the printer’s, about {formatPlain(energyOf(overview.hours), 1)} kWh.
           </p>
           {lost.length > 0 ? (
             <p className="soft">

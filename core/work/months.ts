@@ -1,0 +1,106 @@
+import { group } from 'd3-array';
+import { type Moment, minutesByStage } from './hours';
+
+/** What the workshop made, month by month: prints, hours and money, beside what the parts would have cost. */
+
+export interface Month {
+  /** As “2026-11”, in UTC. */
+  month: string;
+  /** Pieces that came out, and prints that came to nothing. */
+  pieces: number;
+  failed: number;
+  /** Of the printers, failed prints too. */
+  printHours: number;
+  grams: number;
+  cost: number;
+  /** Of the makers. */
+  ownHours: number;
+  /** Jobs that went into service, and what their parts would have cost, of those whose price is known. */
+  jobs: number;
+  bought: number;
+}
+
+export interface PrintOfMonth {
+  at: string;
+  pieces: number;
+  failed: boolean;
+  hours: number | null;
+  grams: number | null;
+  cost: number | null;
+}
+
+export interface InService {
+  since: string;
+  /** For all pieces that are wanted; null where nobody said. */
+  price: number | null;
+}
+
+export interface Made {
+  prints: readonly PrintOfMonth[];
+  /** Of each job: what was done at it, and when. */
+  moments: Iterable<readonly Moment[]>;
+  inService: readonly InService[];
+}
+
+const monthOf = (at: string): string => at.slice(0, 7);
+
+/** So many months up to this one, those without anything too, oldest first. @param now ISO time */
+export function monthsOf({ prints, moments, inService }: Made, now: string, count: number): Month[] {
+  const months = new Map<string, Month>();
+  const [year, month] = monthOf(now).split('-').map(Number) as [number, number];
+  for (let back = count - 1; back >= 0; back--) {
+    const name = new Date(Date.UTC(year, month - 1 - back, 1)).toISOString().slice(0, 7);
+    months.set(name, {
+      month: name,
+      pieces: 0,
+      failed: 0,
+      printHours: 0,
+      grams: 0,
+      cost: 0,
+      ownHours: 0,
+      jobs: 0,
+      bought: 0,
+    });
+  }
+  for (const print of prints) {
+    const into = months.get(monthOf(print.at));
+    if (!into) continue;
+    if (print.failed) into.failed++;
+    else into.pieces += print.pieces;
+    into.printHours += print.hours ?? 0;
+    into.grams += print.grams ?? 0;
+    into.cost += print.cost ?? 0;
+  }
+  for (const own of moments) {
+    for (const [name, within] of group(own, m => monthOf(m.at))) {
+      const into = months.get(name);
+      if (!into) continue;
+      into.ownHours += Object.values(minutesByStage(within)).reduce((sum, m) => sum + m, 0) / 60;
+    }
+  }
+  for (const { since, price } of inService) {
+    const into = months.get(monthOf(since));
+    if (!into) continue;
+    into.jobs++;
+    into.bought += price ?? 0;
+  }
+  return [...months.values()];
+}
+
+/** A filament printer draws about this while it prints, kW. Common practice, no source. */
+const DRAWS = 0.12;
+
+/** kWh */
+export const energyOf = (printHours: number): number => DRAWS * printHours;
+
+/** Of jobs whose marks these are, one list a job, how many sat right with the first print, the second, and so on. */
+export function printsUntilRight(jobs: readonly (readonly (string | null)[])[]): number[] {
+  const counts: number[] = [];
+  for (const marks of jobs) {
+    const first = marks.indexOf('right');
+    if (first < 0) continue;
+    while (counts.length <= first) counts.push(0);
+    counts[first]!++;
+  }
+  return counts;
+}
