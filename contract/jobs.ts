@@ -16,7 +16,7 @@ import { STAGES } from '../core/work/stages';
 export const CreateJob = z.object({
   title: z.string().trim().min(1, 'Give the job a name.').max(300, 'At most 300 characters.'),
   recipe: z.string().max(60),
-  object: z.string().trim().max(300).optional(),
+  object: z.string().trim().max(300, 'At most 300 characters.').optional(),
   materialId: Id.optional(),
 });
 
@@ -136,7 +136,7 @@ export const RecordLadderTry = z.object({
 export const VoidRow = z.object({
   kind: HistoryKindName,
   id: Id,
-  reason: z.string().trim().min(1, 'Say why it does not count.').max(300),
+  reason: z.string().trim().min(1, 'Say why it does not count.').max(300, 'At most 300 characters.'),
 });
 
 export type JobView = z.infer<typeof JobView>;

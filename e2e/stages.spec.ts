@@ -1,4 +1,5 @@
 import { readFile } from 'node:fs/promises';
+import AxeBuilder from '@axe-core/playwright';
 import { expect, ledgerRow, read, reading, solidVolume, test } from './bench';
 
 test('Brief: what it must do is kept, and what may hurt is cautioned at once', async ({ page, bench }) => {
@@ -249,6 +250,22 @@ test('Keep: a job is saved as a recipe, and another workshop begins a job from i
     .click();
   await page.getByRole('button', { name: 'Start measuring' }).click();
   await expect(page.getByRole('banner')).toContainText('From the recipe');
+});
+
+test('Workshop: what it made adds up by month, in charts and as a table', async ({ page, bench }) => {
+  await page.goto(`${bench.url}/workshop/worth`);
+  await expect(page.getByText('Nothing made in the last twelve months')).toBeVisible();
+  const id = await bench.measuredJob();
+  const { revision } = await bench.api('GET', `/jobs/${id}`);
+  const { history } = await bench.api('POST', `/jobs/${id}/versions`, { revision, partId: 'part-1' });
+  await bench.api('POST', `/jobs/${id}/prints`, { versionId: history.versions[0].id, pieces: 3, grams: 21 });
+  await page.goto(`${bench.url}/workshop`);
+  await page.getByRole('link', { name: 'What the workshop made' }).click();
+  await expect(page.getByText(/In twelve months 3 pieces came out/)).toBeVisible();
+  await expect(page.getByRole('img', { name: /Pieces that came out/ })).toBeVisible();
+  await page.getByText('The same as a table').click();
+  await expect(page.getByRole('row').nth(1).getByRole('cell').nth(4)).toHaveText('21');
+  expect((await new AxeBuilder({ page }).include('main').analyze()).violations).toEqual([]);
 });
 
 test('the theme is kept over a reload', async ({ page, bench }) => {

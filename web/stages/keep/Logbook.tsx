@@ -9,18 +9,15 @@ import { VERDICT_WORDS } from '../../../core/learn/verdict';
 import { capital, formatPlain } from '../../../core/quantity/format';
 import { versionWords } from '../../../core/work/show';
 import { useBench } from '../../job/bench-context';
-import { Button, Dialog, TextField } from '../../ui/controls';
-import { Panel, Row, Stack } from '../../ui/layout';
+import { Button } from '../../ui/controls';
+import { Panel, Row } from '../../ui/layout';
 import { lookWords, tryWords } from './log-words';
+import { VoidDialog, type Voiding } from './VoidDialog';
 
 /** Everything that was made, tried and seen of the part, version by version. */
 export function Logbook() {
   const { job, document, workshop } = useBench('job', 'document', 'workshop');
-  const [voiding, setVoiding] = useState<{
-    kind: 'version' | 'print' | 'try' | 'look' | 'rework';
-    id: string;
-    name: string;
-  } | null>(null);
+  const [voiding, setVoiding] = useState<Voiding | null>(null);
   const { versions, prints, tries, looks, reworks } = job.history;
   const plasticOf = (id: string | null) => {
     const plastic = workshop.materials.find(m => m.id === id);
@@ -112,7 +109,7 @@ export function Logbook() {
             ))}
         </Entry>
       ))}
-      <VoidDialog voiding={voiding} onClose={() => setVoiding(null)} />
+      {voiding ? <VoidDialog voiding={voiding} onClose={() => setVoiding(null)} /> : null}
     </Panel>
   );
 }
@@ -123,65 +120,6 @@ function VoidKey({ row, onVoid }: { row: { voided: string | null }; onVoid(): vo
     <Button $small $look="quiet" onPress={onVoid}>
       Does not count…
     </Button>
-  );
-}
-
-function VoidDialog({
-  voiding,
-  onClose,
-}: {
-  voiding: { kind: string; id: string; name: string } | null;
-  onClose(): void;
-}) {
-  const { session, say } = useBench('session', 'say');
-  const [reason, setReason] = useState('');
-  const [problem, setProblem] = useState<string>();
-  const send = async () => {
-    if (reason.trim() === '') {
-      setProblem('Say why it does not count.');
-      return;
-    }
-    try {
-      await session.append('void', () => ({
-        kind: voiding!.kind,
-        id: voiding!.id,
-        reason: reason.trim(),
-      }));
-      setReason('');
-      onClose();
-    } catch (error) {
-      say((error as Error).message, 'stop');
-    }
-  };
-  return (
-    <Dialog
-      title={`Why does ${voiding?.name ?? 'it'} not count?`}
-      isOpen={voiding !== null}
-      onClose={onClose}
-    >
-      <Stack>
-        <p className="soft">It stays in the logbook, struck through; nothing is learned from it any more.</p>
-        <TextField
-          label="Reason"
-          placeholder="printed with the wrong spool"
-          value={reason}
-          onChange={text => {
-            setReason(text.slice(0, 300));
-            setProblem(undefined);
-          }}
-          problem={problem}
-          autoFocus
-        />
-        <Row>
-          <Button $look="danger" onPress={() => void send()}>
-            It does not count
-          </Button>
-          <Button $look="quiet" onPress={onClose}>
-            Cancel
-          </Button>
-        </Row>
-      </Stack>
-    </Dialog>
   );
 }
 

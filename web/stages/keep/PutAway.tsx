@@ -1,11 +1,9 @@
 import { useState } from 'react';
-import { useNavigate } from 'react-router';
-import { JobAnswer } from '../../../contract/jobs';
 import type { Away } from '../../../core/job/document';
-import { post } from '../../api/client';
 import { useBench } from '../../job/bench-context';
-import { Button, Dialog, TextField } from '../../ui/controls';
+import { Button } from '../../ui/controls';
 import { Notice, Panel, Row, Stack } from '../../ui/layout';
+import { AgainDialog } from './AgainDialog';
 
 /** What becomes of a job that is done: made again for another object, put away, removed. */
 export function PutAway() {
@@ -90,61 +88,3 @@ const AWAY_WORDS: Readonly<Record<Away, string>> = {
   archived: 'Put away: it hangs on the rack no more, and is found there under “put away”.',
   recipe: 'A recipe of your own: a new job begins from it. It is found on the rack under “kept as recipes”.',
 };
-
-/** Everything but the readings: only the names are asked. */
-function AgainDialog({ onClose }: { onClose(): void }) {
-  const { document, job } = useBench('document', 'job');
-  const navigate = useNavigate();
-  const [title, setTitle] = useState(document.title.slice(0, 280));
-  const [object, setObject] = useState('');
-  const [problem, setProblem] = useState<string>();
-  const [busy, setBusy] = useState(false);
-  const make = async () => {
-    if (title.trim() === '') {
-      setProblem('Give the job a name.');
-      return;
-    }
-    setBusy(true);
-    try {
-      const made = await post(`/jobs/${job.id}/again`, JobAnswer, {
-        title: title.trim(),
-        object: object.trim(),
-      });
-      await navigate(`/jobs/${made.id}/measure`);
-    } catch (error) {
-      setProblem((error as Error).message);
-      setBusy(false);
-    }
-  };
-  return (
-    <Dialog title="Make it for another object" isOpen onClose={onClose}>
-      <Stack $gap={12}>
-        <p className="soft">
-          Shape, wants, additions and what it has to bear come along; readings, photos and prints stay here.
-          What was decided and not measured comes along too.
-        </p>
-        <TextField
-          label="What do you make?"
-          value={title}
-          onChange={text => setTitle(text.slice(0, 300))}
-          problem={problem}
-          autoFocus
-        />
-        <TextField
-          label="For which object?"
-          placeholder="the other boat’s port"
-          value={object}
-          onChange={text => setObject(text.slice(0, 300))}
-        />
-        <Row style={{ justifyContent: 'flex-end' }} $gap={8}>
-          <Button $look="quiet" onPress={onClose}>
-            Cancel
-          </Button>
-          <Button $look="main" isDisabled={busy} onPress={() => void make()}>
-            Start measuring
-          </Button>
-        </Row>
-      </Stack>
-    </Dialog>
-  );
-}
