@@ -111,6 +111,7 @@ export const RecordPrint = z.object({
   photos: Print.shape.photos,
   failed: Print.shape.failed,
   slice: Print.shape.slice,
+  finished: Print.shape.finished,
 });
 export const RecordTry = z
   .object({

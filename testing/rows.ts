@@ -38,6 +38,7 @@ export const aPrint = (row: Made<Print, 'id' | 'at' | 'versionId'>): Print => ({
   grams: 5,
   cost: 0.1,
   slice: null,
+  finished: null,
   noted: false,
   expected: null,
   note: '',

@@ -144,6 +144,15 @@ describe('what decides', () => {
     expect(sharp.costs.again).toBeGreaterThan(as(0.4).costs.again);
     expect(reasonsFor(sharp).join()).toContain('first layer bulges');
   });
+  test('the seam lies on a bore that stands upright, and is told; not on one that lies', () => {
+    const plans = planPoses(asked('bush', demo('bush', 'screen'), 'screen'));
+    const seamOf = (down: readonly [number, number, number]) =>
+      reasonsFor(plans.find(p => isSameWay(p.pose.down, down))!).filter(r => r.includes('seam'));
+    expect(seamOf([0, 0, -1])).toHaveLength(1);
+    expect(seamOf([0, 0, -1])[0]).toMatch(/^the seam of every layer lies on “.+”/);
+    const lying = plans.find(p => Math.abs(p.pose.down[2]) < 0.1);
+    if (lying) expect(reasonsFor(lying).join()).not.toContain('seam');
+  });
   test('one too long for the bed says by how much, and one that fits askew is turned', () => {
     const bar = (length: number) => {
       const mesh = box([length, 20, 8]);

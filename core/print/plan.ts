@@ -57,6 +57,8 @@ export interface MateInPose {
   supported: boolean;
   /** It begins on the bed, where the first layer bulges. */
   onBed: boolean;
+  /** Every layer begins and ends on it, and it has no corner that hides that; a screw’s hole does not mind. */
+  seam: boolean;
   /** How many times the doubt that it has upright. */
   doubt: number;
 }
@@ -258,7 +260,8 @@ function planOf(down: Point3, asked: PlanAsked, owner: Int16Array, whole: WholeF
       (lyingThread ? DOUBT_OF_LYING_THREAD : DOUBT[lies]) *
       (supported ? DOUBT_OF_SUPPORTED : 1) *
       (onBed ? DOUBT_OF_BULGE : 1);
-    return { name: m.name, lies, supported, onBed, doubt };
+    const seam = lies === 'upright' && m.form === 'round' && !m.forgiving;
+    return { name: m.name, lies, supported, onBed, seam, doubt };
   });
   const weakest = asked.strength
     ? asked.loads

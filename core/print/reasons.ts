@@ -28,6 +28,11 @@ export function reasonsFor(plan: PosePlan): string[] {
     words.push(`“${m.name}” begins on the bed: the first layer bulges into its mouth, take that edge off`);
   const upright = mates.filter(m => m.lies === 'upright' && !m.supported && !m.onBed).map(m => `“${m.name}”`);
   if (upright.length > 0) words.push(`${upright.join(', ')} upright: as true as this printer prints`);
+  const seams = mates.filter(m => m.seam).map(m => `“${m.name}”`);
+  if (seams.length > 0)
+    words.push(
+      `the seam of every layer lies on ${seams.join(', ')}: keep it in one line, and take its ridge off before trying`,
+    );
   if (weakest)
     words.push(
       weakest.betweenLayers

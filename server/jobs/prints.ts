@@ -35,12 +35,16 @@ export interface PrintWish {
   photos?: Print['photos'];
   failed: Print['failed'];
   slice: Print['slice'];
+  finished?: Print['finished'];
 }
 
 /** Prints that tell a printer's pace best are its latest. */
 const MOST_NOTED = 8;
 /** Looked through for them. */
 const MOST_READ = 60;
+
+/** A phone's clock and this one's may differ, ms. */
+const CLOCKS_APART = 10 * 60_000;
 
 export const printerOf = ({ printerId }: Pick<Version, 'printerId'>, { printers }: Workshop) =>
   printers.find(p => p.id === printerId) ?? printers[0]!;
@@ -135,6 +139,12 @@ export async function preparePrint(
   const { versions } = counting(job.history);
   const version = versions.find(v => v.id === wish.versionId);
   if (!version) throw notFound('That version');
+  if (wish.finished && Date.parse(wish.finished) > Date.now() + CLOCKS_APART)
+    throw new HttpError(
+      400,
+      'bad-input',
+      'It cannot have come off the printer in the future: check the time.',
+    );
   const slice = wish.slice === null ? null : await sliceOfVersion(job, version, wish.slice, workshop, solids);
   if (slice && !slice.ok) throw new HttpError(422, 'no-slice', slice.why);
   const estimate = slice ? slice.estimate : await estimateOfVersion(version, workshop, solids, job.id);
@@ -165,6 +175,7 @@ export async function preparePrint(
     failed: wish.failed,
     practice,
     slice: wish.slice,
+    finished: wish.finished ?? null,
     // A version from before its files were kept has them with its first print.
     files: slice ? {} : Object.keys(version.files).length > 0 ? version.files : (before?.files ?? {}),
   };

@@ -201,6 +201,19 @@ test('work by hand is recorded of a surface that was judged, and of no other', a
   expect(body.activity[0].words).toBe('Worked on a print of version 1: reamed or scraped by 0.2 mm across');
 });
 
+test('when a print came off is kept, and never in the future', async () => {
+  const { id, version } = await cap();
+  const finished = new Date(Date.now() - 3600e3).toISOString();
+  expect(await print(id, version.id, { finished })).toMatchObject({ finished });
+  const later = new Date(Date.now() + 86_400e3).toISOString();
+  const { status, body } = await server.call('POST', `/jobs/${id}/prints`, {
+    versionId: version.id,
+    finished: later,
+  });
+  expect(status).toBe(400);
+  expect(body.error.message).toContain('in the future');
+});
+
 test('what the workshop made this month adds up, what does not count left out', async () => {
   const worth = async () => (await server.call('GET', '/worth')).body.months.at(-1);
   const before = await worth();

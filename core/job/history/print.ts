@@ -75,6 +75,8 @@ export const Print = z.object({
   cost: z.number().min(0).max(1e6).nullable(),
   /** Only a slice of it was printed, that carries these mates; null for the whole part. */
   slice: SliceOf.default(null),
+  /** When it came off the printer; null where only its recording is known. */
+  finished: z.iso.datetime().nullable().default(null),
   /** The hours are what it took, not what was expected. */
   noted: z.boolean().default(false),
   /** What was expected of one piece at a usual pace, by layers; null where its solid could not be built. */
@@ -92,6 +94,15 @@ export const Print = z.object({
   files: z.record(z.string(), z.string()),
 });
 export type Print = z.infer<typeof Print>;
+
+/** When a print ran, as ISO times; null where that was not said. Several at once ran together. */
+export function ranAt({
+  finished,
+  hours,
+}: Pick<Print, 'finished' | 'hours'>): { from: string; to: string } | null {
+  if (finished === null || hours === null) return null;
+  return { from: new Date(Date.parse(finished) - 3600e3 * hours).toISOString(), to: finished };
+}
 
 export const print = defineRow({
   kind: 'print',

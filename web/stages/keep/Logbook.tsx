@@ -1,7 +1,8 @@
-import { format } from 'date-fns';
+import { format, isSameDay } from 'date-fns';
 import { useState } from 'react';
 import styled from 'styled-components';
-import { asSlicedWords } from '../../../core/job/history/print';
+import type { Print } from '../../../core/job/history';
+import { asSlicedWords, ranAt } from '../../../core/job/history/print';
 import { remarkOf } from '../../../core/job/history/remark-of';
 import { reworkWords } from '../../../core/job/history/rework';
 import { FAILURE_WORDS } from '../../../core/learn/happened';
@@ -58,7 +59,7 @@ export function Logbook() {
                     {p.failed ? `, failed: ${FAILURE_WORDS[p.failed]}` : ''}: {formatPlain(p.hours ?? 0, 1)}{' '}
                     h, {formatPlain(p.grams ?? 0, 1)} g, {(p.cost ?? 0).toFixed(2)} {workshop.currency}{' '}
                     <small className="soft">
-                      {[p.spool && `spool “${p.spool}”`, asSlicedWords(p.sliced), p.note]
+                      {[ranWords(p), p.spool && `spool “${p.spool}”`, asSlicedWords(p.sliced), p.note]
                         .filter(Boolean)
                         .join(', ')}
                     </small>
@@ -112,6 +113,14 @@ export function Logbook() {
       {voiding ? <VoidDialog voiding={voiding} onClose={() => setVoiding(null)} /> : null}
     </Panel>
   );
+}
+
+/** “3 Nov 12:20 to 14:10” */
+function ranWords(print: Print): string {
+  const ran = ranAt(print);
+  if (!ran) return '';
+  const [from, to] = [new Date(ran.from), new Date(ran.to)];
+  return `${format(from, 'd MMM HH:mm')} to ${format(to, isSameDay(from, to) ? 'HH:mm' : 'd MMM HH:mm')}`;
 }
 
 function VoidKey({ row, onVoid }: { row: { voided: string | null }; onVoid(): void }) {

@@ -51,6 +51,10 @@ const Printed = z.object({
   hours: field(MOST.hours),
   grams: field(MOST.grams),
   note: z.string().max(2000, 'At most 2000 characters.'),
+  /** As a browser's field of day and time gives it, in local time; empty where nobody says. */
+  finished: z.string().refine(text => text === '' || Date.parse(text) <= Date.now() + 60_000, {
+    error: 'That is still to come: check the day and the time.',
+  }),
   failed: z.enum(FAILURES).nullable(),
 });
 
@@ -66,6 +70,7 @@ export function RecordPrintForm({ version, figures }: { version: Version; figure
       hours: '',
       grams: '',
       note: '',
+      finished: '',
       failed: null as Failure | null,
       // The spool is most often still on; settings are said anew: what is not said is not assumed.
       spool: last?.spool ?? '',
@@ -89,7 +94,7 @@ export function RecordPrintForm({ version, figures }: { version: Version; figure
   }, [figures, setValue]);
   const [outsides, holes] = useWatch({ control, name: ['outsides', 'holes'] });
   const corrected = [outsides, holes].some(text => (Number(text) || 0) !== 0);
-  const record = handleSubmit(async ({ pieces, hours, grams, note, spool, ...settings }) => {
+  const record = handleSubmit(async ({ pieces, hours, grams, note, spool, finished, ...settings }) => {
     const sliced = TOLD_NAMES.flatMap(name => {
       const { value } = read(settings[name], TOLD[name].most, TOLD[name].least);
       return value === null ? [] : [[name, value]];
@@ -105,6 +110,7 @@ export function RecordPrintForm({ version, figures }: { version: Version; figure
         spool,
         sliced: Object.fromEntries(sliced),
         photos,
+        finished: finished === '' ? null : new Date(finished).toISOString(),
       }));
       setPhotos([]);
       if (failed === null) go('try');
@@ -125,9 +131,10 @@ export function RecordPrintForm({ version, figures }: { version: Version; figure
       <FormField control={control} name="grams" label="Grams" placeholder="estimate" />
       <FormField control={control} name="note" label="Note" placeholder="seam, supports, settings" />
       <details>
-        <summary>Spool, settings and a photo</summary>
+        <summary>Spool, settings, when it was finished, a photo</summary>
         <Told>
           <FormField control={control} name="spool" label="Spool" placeholder="which roll it was" />
+          <FormField control={control} name="finished" label="Finished" type="datetime-local" />
           {TOLD_NAMES.map(name => (
             <FormField
               key={name}

@@ -1,5 +1,5 @@
 // @vitest-environment jsdom
-import { cleanup, render, screen } from '@testing-library/react';
+import { cleanup, fireEvent, render, screen } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { afterEach, describe, expect, test, vi } from 'vitest';
 import { finding } from '../../../core/shape/findings/finding';
@@ -34,6 +34,7 @@ describe('recording a print', () => {
           spool: '',
           sliced: {},
           photos: [],
+          finished: null,
         },
       },
     ]);
@@ -42,7 +43,7 @@ describe('recording a print', () => {
   test('with its spool and what the slicing program was told; a correction of its own is warned of', async () => {
     const bench = printed();
     bench.show(<Newest />);
-    await userEvent.click(screen.getByText('Spool, settings and a photo'));
+    await userEvent.click(screen.getByText(/^Spool, settings/));
     await userEvent.type(screen.getByLabelText('Spool'), 'black, the second');
     await userEvent.type(screen.getByLabelText('Nozzle, °C'), '235');
     await userEvent.type(screen.getByLabelText('Holes larger by, mm'), '0.1');
@@ -57,6 +58,20 @@ describe('recording a print', () => {
     expect(bench.appended).toMatchObject([
       { body: { spool: 'black, the second', sliced: { temperature: 235, holes: 0.1, passes: 3 } } },
     ]);
+  });
+
+  test('with when it was finished, never in the future', async () => {
+    const bench = printed();
+    bench.show(<Newest />);
+    await userEvent.click(screen.getByText(/^Spool, settings/));
+    const finished = screen.getByLabelText('Finished');
+    fireEvent.change(finished, { target: { value: '2999-01-01T10:00' } });
+    await record();
+    expect(screen.getByText(/That is still to come/)).toBeTruthy();
+    expect(bench.appended).toEqual([]);
+    fireEvent.change(finished, { target: { value: '2026-01-03T14:10' } });
+    await record();
+    expect(bench.appended[0]!.body).toMatchObject({ finished: new Date('2026-01-03T14:10').toISOString() });
   });
 
   test('takes what was typed', async () => {
