@@ -252,6 +252,37 @@ test('Keep: a job is saved as a recipe, and another workshop begins a job from i
   await expect(page.getByRole('banner')).toContainText('From the recipe');
 });
 
+test('Print: going on from an earlier version makes a branch, which is drawn', async ({ page, bench }) => {
+  const id = await bench.measuredJob();
+  const make = async () => {
+    const { revision } = await bench.api('GET', `/jobs/${id}`);
+    await bench.api('POST', `/jobs/${id}/versions`, { revision, partId: 'part-1' });
+  };
+  await make();
+  await page.goto(`${bench.url}/jobs/${id}/shape`);
+  await page.getByLabel('Skirt wall').fill('3');
+  await page.keyboard.press('Tab');
+  await expect
+    .poll(async () => (await bench.api('GET', `/jobs/${id}`)).document.parts[0].parameters.wall?.text)
+    .toBe('3');
+  await make();
+  await page.goto(`${bench.url}/jobs/${id}/print`);
+  const tree = page.getByLabel('How the versions came out of each other');
+  await expect(page.getByRole('heading', { name: /^Version 2/ })).toBeVisible();
+  await expect(tree).toBeHidden();
+  await page.getByRole('button', { name: 'Go on from this version' }).click();
+  await expect(page.getByRole('banner')).toContainText('Vent-port cap');
+  await expect
+    .poll(async () => (await bench.api('GET', `/jobs/${id}`)).document.parts[0].parameters.wall)
+    .toBeUndefined();
+  await make();
+  await page.goto(`${bench.url}/jobs/${id}/print`);
+  await expect(tree.getByRole('listitem').first()).toContainText('from version 1');
+  const { history } = await bench.api('GET', `/jobs/${id}`);
+  expect(history.versions[2].follows).toBe(history.versions[0].id);
+  expect(history.versions[1].follows).toBe(history.versions[0].id);
+});
+
 test('Workshop: what it made adds up by month, in charts and as a table', async ({ page, bench }) => {
   await page.goto(`${bench.url}/workshop/worth`);
   await expect(page.getByText('Nothing made in the last twelve months')).toBeVisible();

@@ -9,6 +9,7 @@ export const aVersion = (row: Made<Version, 'id' | 'at'>): Version => ({
   voided: null,
   partId: 'part-1',
   number: 1,
+  follows: null,
   recipe: 'round-cap',
   recipeVersion: 1,
   kernels: '',

@@ -62,5 +62,6 @@ function followingAgain(document: JobDocument, part: Part): Part {
     if (bound && name) parameters[number] = { text: `${name}.model`, unit: text.unit };
     else delete parameters[number];
   }
-  return { ...part, parameters };
+  const { base: _, ...rest } = part;
+  return { ...rest, parameters };
 }

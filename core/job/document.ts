@@ -313,6 +313,8 @@ export const Part = z.object({
   neighbours: listOf(Neighbour, 20),
   keepOpen: listOf(OpenZone, 20).default([]),
   goesOn: GoesOn.nullable(),
+  /** The version that the maker went back to, and the newest one then: see work/version-tree. */
+  base: z.object({ version: Id, over: Id }).optional(),
 });
 
 export const Brief = z.object({

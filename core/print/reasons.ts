@@ -26,13 +26,13 @@ export function reasonsFor(plan: PosePlan): string[] {
   for (const m of mates.filter(m => m.lies !== 'upright')) words.push(`“${m.name}” is ${LIES[m.lies]}`);
   for (const m of mates.filter(m => m.onBed))
     words.push(`“${m.name}” begins on the bed: the first layer bulges into its mouth, take that edge off`);
-  const upright = mates.filter(m => m.lies === 'upright' && !m.supported && !m.onBed).map(m => `“${m.name}”`);
-  if (upright.length > 0) words.push(`${upright.join(', ')} upright: as true as this printer prints`);
-  const seams = mates.filter(m => m.seam).map(m => `“${m.name}”`);
-  if (seams.length > 0)
+  const upright = mates.filter(m => m.lies === 'upright' && !m.supported && !m.onBed);
+  if (upright.length > 0) {
+    const seam = upright.some(m => m.seam) ? ' once the ridge of the seam is off' : '';
     words.push(
-      `the seam of every layer lies on ${seams.join(', ')}: keep it in one line, and take its ridge off before trying`,
+      `${upright.map(m => `“${m.name}”`).join(', ')} upright: as true as this printer prints${seam}`,
     );
+  }
   if (weakest)
     words.push(
       weakest.betweenLayers

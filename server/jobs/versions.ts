@@ -7,6 +7,7 @@ import type { Evidence } from '../../core/learn/lessons';
 import type { Pose } from '../../core/print/pose';
 import { isAccepted } from '../../core/shape/findings/finding';
 import type { SolidSpec } from '../../core/shape/solid-key';
+import { baseOf } from '../../core/work/version-tree';
 import { type PartWork, Work } from '../../core/work/work';
 import { KERNEL_VERSIONS } from '../../kernels/versions';
 import type { Blobs } from '../blobs/blobs';
@@ -84,6 +85,7 @@ function frozen(work: PartWork): Omit<Version, 'accepted' | 'volume'> {
     voided: null,
     partId: part.id,
     number: work.nextNumber,
+    follows: baseOf(part, work.versions)?.id ?? null,
     recipe: recipe.id,
     recipeVersion: recipe.version,
     kernels: KERNEL_VERSIONS,

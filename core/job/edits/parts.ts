@@ -202,10 +202,19 @@ export const backTo = defineEdit(
     materialId: Part.shape.materialId,
     printerId: Part.shape.printerId,
     pose: Pose,
+    base: Part.shape.base,
   }),
   {
-    apply: (document, { partId, parameters, additions, materialId, printerId, pose }) =>
-      withPart(document, partId, part => ({ ...part, parameters, additions, materialId, printerId, pose })),
+    apply: (document, { partId, parameters, additions, materialId, printerId, pose, base }) =>
+      withPart(document, partId, part => ({
+        ...part,
+        parameters,
+        additions,
+        materialId,
+        printerId,
+        pose,
+        ...(base ? { base } : {}),
+      })),
     words: ({ partId, version }, document) =>
       `Went back to version ${version} of ${nameOf.part(document, partId)}`,
   },

@@ -45,6 +45,8 @@ export const Version = z.object({
   ...Voidable,
   partId: Id,
   number: z.number().int().min(1),
+  /** The version that it goes on from; null for the first, and for those from before that was kept. */
+  follows: Id.nullable().default(null),
   recipe: z.string(),
   recipeVersion: z.number().int(),
   kernels: z.string(),

@@ -9,6 +9,7 @@ import { Lead, Notice, Panel, Stack } from '../../ui/layout';
 import { NewVersion } from './NewVersion';
 import { OverAirPanel } from './over-air/OverAirPanel';
 import { VersionCard } from './VersionCard';
+import { VersionTree } from './VersionTree';
 import { useWays } from './ways/use-ways';
 import { WaysPanel } from './ways/WaysPanel';
 
@@ -72,6 +73,7 @@ export function PrintStage() {
         <Stack $gap={14}>
           <NewVersion ways={looked.found} />
           {versions.length > 0 ? <h2>Versions</h2> : null}
+          <VersionTree versions={resolved.versions} />
           {versions.map((version, i) => (
             <VersionCard key={version.id} version={version} open={i === 0} />
           ))}

@@ -108,6 +108,7 @@ export function VersionCard({ version, open }: { version: Version; open: boolean
                 kind: 'back-to',
                 partId: version.partId,
                 version: version.number,
+                base: { version: version.id, over: resolved.versions.at(-1)!.id },
                 ...partAsIn(version, recipe),
               }).then(done => (done ? go('shape') : undefined))
             }
