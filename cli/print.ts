@@ -317,7 +317,8 @@ export const printRead: Command<z.infer<typeof ReadInput>> = {
       findings:
         against.length > 0
           ? looked.findings
-              .filter(f => f.code !== 'support-on-mate')
+              // What the contract does not know.
+              .filter(f => f.code !== 'support-on-mate' && f.code !== 'thick-layers')
               .map(({ code, message }) => ({ code, message }))
           : [],
     };

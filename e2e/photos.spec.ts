@@ -90,9 +90,10 @@ test('a photo becomes an outline in millimetres: bars read, a hole taken as a re
     .toBe(1);
   await page.getByRole('button', { name: 'Use it as the outline' }).click();
   await expect(page.getByText('What was traced is the outline now.')).toBeVisible();
-  const used = (await bench.api('GET', `/jobs/${id}`)).document.parts[0].parameters;
-  expect(used.outline.text).toMatch(/^[-\d., ;via]+$/);
-  expect(used.holes.text).toMatch(/, [34]\.\d+$/);
+  // What the page shows may still be on its way.
+  const used = async () => (await bench.api('GET', `/jobs/${id}`)).document.parts[0].parameters;
+  await expect.poll(async () => (await used()).outline?.text).toMatch(/^[-\d., ;via]+$/);
+  expect((await used()).holes.text).toMatch(/, [34]\.\d+$/);
 
   // The part that was made of it lies on it, smaller all round by what its fit wants; moved by hand it does not.
   const { revision } = await bench.api('GET', `/jobs/${id}`);

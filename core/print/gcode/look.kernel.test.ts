@@ -86,6 +86,16 @@ describe.each(['bush', 'tube-clip', 'screw-handle'])('%s', id => {
   });
 });
 
+test('layers thicker than half a lip are told, of that lip; thinner ones are not', async () => {
+  const lip = async (lipWidth: number) => {
+    const cap = version('v1', 'round-cap', { lip: 'skirt', lipWidth });
+    const layers = await sliced(cap.mesh, UP, { ...settings, layer: 0.3, firstLayer: 0.3 });
+    return look(layers, [cap]).findings.flatMap(f => (f.code === 'thick-layers' ? [f.surface] : []));
+  };
+  expect(await lip(0.5)).toEqual(['lip']);
+  expect(await lip(1.6)).toEqual([]);
+});
+
 describe('slips', () => {
   test('a file read in inches is 25.4 times too small, and says so', async () => {
     const v = version('v1', 'cradle');

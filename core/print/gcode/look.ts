@@ -1,7 +1,7 @@
 import { formatPlain } from '../../quantity/format';
 import type { MeshKernel } from '../../shape/kernels/kernel';
 import { boundsOf } from '../../shape/mesh/mesh';
-import type { Point3 } from '../../shape/vector';
+import { dot, type Point3 } from '../../shape/vector';
 import { type SupportRules, USUAL_RULES } from '../hangs';
 import { isSameWay } from '../pose';
 import { poseInWords } from '../pose-words';
@@ -37,7 +37,8 @@ export type GcodeCode =
   | 'incomplete'
   | 'no-support'
   | 'moved-outline'
-  | 'support-on-mate';
+  | 'support-on-mate'
+  | 'thick-layers';
 
 export interface GcodeFinding {
   code: GcodeCode;
@@ -84,8 +85,29 @@ export function lookedAt(
         message:
           'Supports stand on a surface that must fit: it comes out rough there, and not as read. Block supports there where you slice it, or lay it another way.',
       });
+  if (version) findings.push(...tooThick(version, match, facts.layerHeight));
   return { ...facts, match: known, mates, findings };
 }
+
+/** A surface is made of so many layers at least, or its height is not what was drawn: of a lip, one half at most each. */
+const LEAST_LAYERS = 2;
+
+/** Lips and other surfaces that stand no higher than a layer or two. */
+function tooThick({ surfaces }: Known, { down, upright }: Match, layer: number): GcodeFinding[] {
+  return surfaces
+    .filter(({ axis, from, to }) => {
+      const up = Math.abs(dot(axis, down));
+      return up > UPRIGHT && layer * LEAST_LAYERS > (to - from) * up * upright + SAME_LAYER;
+    })
+    .map(({ mate, from, to }) => ({
+      code: 'thick-layers',
+      level: 'warn',
+      surface: mate,
+      message: `A surface that must fit is ${formatPlain(to - from, 2)} mm high, and a layer ${formatPlain(layer, 2)}: slice it with layers of ${formatPlain(Math.floor((50 * (to - from)) / LEAST_LAYERS) / 50, 2)} or thinner.`,
+    }));
+}
+/** A surface stands upright within 25°: cosine. Heights are the same within this, mm. */
+const [UPRIGHT, SAME_LAYER] = [0.9, 0.005];
 
 function factsOf({
   things,
