@@ -304,6 +304,11 @@ function reasonFor(
   const shift = mate.shift ?? 0;
   const tighter = (bias: number) =>
     `${formatPlain(Math.abs(bias + shift))} ${bias + shift < 0 ? 'looser' : 'tighter'} than drawn`;
+  if (!last && mate.elsewhere?.length) {
+    const words = [...new Set(mate.elsewhere.flatMap(e => e.words ?? []))].join(' and ');
+    const off = own.mean - prior.mean;
+    return `${name}: not tried so yet. What ${words || 'other prints'} taught of the object carries over: ${Math.abs(off) < 0.005 ? 'its reading holds' : `it is ${formatPlain(Math.abs(off))} ${off > 0 ? 'tighter' : 'looser'} than its reading says`}; a print is expected to come out ${tighter(own.mean)}, give or take ${formatPlain(own.sd)}.`;
+  }
   if (!last) {
     return `${name}: not tried yet; a print is expected to come out ${tighter(prior.mean)}, give or take ${formatPlain(own.sd)}.`;
   }

@@ -23,6 +23,18 @@ export interface LearnMate {
   growth?: number;
   /** How far the surface moves for each mm or degree of its number; 1 where left out. */
   rate?: number;
+  /** What was seen of it in other plastics, on other printers, or lying otherwise: its reading's error is the same there. */
+  elsewhere?: readonly Elsewhere[];
+}
+
+/** Prints of a mate that share another b. */
+export interface Elsewhere {
+  /** What is believed of that b, and of how sizes go there. */
+  prior: { mean: number; sd: number };
+  scatter: number;
+  seen: readonly Observation[];
+  /** In words: “PLA”. */
+  words?: string;
 }
 
 export interface Observation {
@@ -95,8 +107,9 @@ export function groupPosterior(
   trials: readonly Trial[],
 ): GroupPosterior {
   const repeatability = prior.scatter ?? scatter;
-  // Before any try nothing speaks against what is believed.
-  const wild = trials.length === 0 ? 0 : (prior.wild ?? WILD);
+  // Before any try of theirs nothing speaks against what is believed.
+  const tried = trials.some(t => mates.some(m => t.mates[m.id]));
+  const wild = tried ? (prior.wild ?? WILD) : 0;
   const beyond = Math.max(...mates.map(m => m.scale.beyond));
   // No coarser than a print scatters, so that what is read off the far points is smooth.
   const narrowest = Math.min(...mates.map(m => m.scale.max - m.scale.min));
@@ -113,8 +126,11 @@ export function groupPosterior(
   );
   const inner = mates.map(mate => {
     const u = Math.hypot(mate.reading.u, mate.growth ?? 0);
-    const delta = withTails(deltaGrid(u, repeatability), 0, u, tails);
-    const own = Float64Array.from(delta.at, (x, j) => delta.width[j]! * density(x, u, tails));
+    // What was seen elsewhere speaks of the reading, and of this printer not at all.
+    const ownTails = mate.elsewhere?.length ? { ...tails, share: prior.wild ?? WILD } : tails;
+    const delta = withTails(deltaGrid(u, repeatability), 0, u, ownTails);
+    const carried = carriedOver(mate);
+    const own = Float64Array.from(delta.at, (x, j) => delta.width[j]! * density(x, u, ownTails) * carried(x));
     const seen = trials.flatMap(t => (t.mates[mate.id] ? [t.mates[mate.id]!] : []));
     const nothing = seen.length === 0;
     const told = likelihoodOf(
@@ -221,6 +237,32 @@ function seenOff({ value, u }: { value: number; u: number }, clearance: number, 
 
 /** Step of the table of what verdicts tell of β, mm: well under the feel's blur. */
 const TOLD_STEP = 0.004;
+
+/** The b of elsewhere is tried out to so many sd of it, where it is wrong altogether, as finely as prints scatter. */
+const FAR_ELSEWHERE = 8;
+const [LEAST_PLACES, MOST_PLACES] = [41, 401];
+
+/**
+ * What was seen elsewhere, as a likelihood of δ alone: b there is another one, known no better than by its prior, and
+ * the same for all prints that were made so. What one mate says there of another is left out.
+ */
+function carriedOver({ elsewhere = [], ...mate }: LearnMate): (delta: number) => number {
+  const there = { ...mate, shift: 0 };
+  const all = elsewhere.map(({ prior, scatter, seen }) => {
+    const fine = (2 * FAR_ELSEWHERE * prior.sd) / Math.max(SHARED_STEP, scatter / 2);
+    const places = Math.min(MOST_PLACES, Math.max(LEAST_PLACES, Math.ceil(fine)));
+    const z = even(-FAR_ELSEWHERE, FAR_ELSEWHERE, places);
+    const weight = z.map(x => (1 - WILD) * Math.exp(-0.5 * x * x) + WILD / (1 + x * x));
+    return { b: z.map(x => prior.mean + x * prior.sd), weight, scatter, seen };
+  });
+  return delta =>
+    all.reduce((chance, { b, weight, scatter, seen }) => {
+      let told = 0;
+      for (let k = 0; k < b.length; k++)
+        told += seen.reduce((p, o) => p * likelihood(there, o, b[k]!, delta, scatter), weight[k]!);
+      return chance * told;
+    }, 1);
+}
 
 /** All that was seen of a mate, as a likelihood of b and δ. Verdicts alone tell of their sum: they are looked up. */
 function likelihoodOf(mate: LearnMate, seen: readonly Observation[], s: number, from: number, to: number) {

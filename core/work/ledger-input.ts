@@ -26,6 +26,8 @@ export interface LedgerInput {
   history: History;
   /** The recipe of a version, with its additions. */
   recipeOf(version: Version): Recipe;
+  /** What of a version is made otherwise than the next one: “PLA”, “the other printer”. */
+  madeWords(version: Version): string;
   /** Where a mate goes with another of our parts: how large that prints. */
   sizeOf(other: { part: string; surface: string }): OtherSize | null;
   /** Numbers of the maker's own, by mate: they are built instead of what the ledger would draw. */

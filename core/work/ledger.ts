@@ -1,12 +1,19 @@
+import { group as grouped } from 'd3-array';
 import { chanceRight } from '../fit/best-number';
 import { type SurfaceKind, surfaceKind } from '../fit/print-bias';
 import type { LedgerStep } from '../fit/propose';
 import { clearanceWindow, windowForSize } from '../fit/wants';
 import type { FitMate, Mate, Part, Reading } from '../job/document';
-import { counting, type History, type Rework, type TryMate } from '../job/history';
+import { counting, type History, type Print, type Rework, type TryMate, type Version } from '../job/history';
 import { modelAsSliced } from '../job/history/print';
 import { expectationOf, type NextAnswer, type NextMate } from '../learn/next';
-import { drawnClearance, type MatePosterior, type Observation, type Trial } from '../learn/posterior';
+import {
+  drawnClearance,
+  type Elsewhere,
+  type MatePosterior,
+  type Observation,
+  type Trial,
+} from '../learn/posterior';
 import { doubtOf } from '../learn/signed';
 import { MARK_OF } from '../learn/verdict';
 import { type VerdictScale, verdictScale } from '../learn/verdict-scale';
@@ -141,23 +148,27 @@ export function ledgerOf(input: LedgerInput): LedgerState {
     return { mates: [], signed: [], learned: [], pAllRight: null, unread };
   const priors = priorsOf(questions, part, printers);
   const trials = trialsOf(questions, input);
+  for (const q of questions) q.elsewhere = elsewhereOf(q, input);
   const s = printers.scatter(part);
   const believed = Object.entries(priors).map(([group, { mean, sd }]) => [group, { mean, sd }] as const);
   const next = input.next({
     mates: [
-      ...questions.map(({ id, name, side, group, reading, scale, shift, growth, prefer, own, number }) => ({
-        id,
-        name,
-        side,
-        group,
-        reading,
-        scale,
-        shift,
-        growth,
-        prefer,
-        own,
-        number,
-      })),
+      ...questions.map(
+        ({ id, name, side, group, reading, scale, shift, growth, prefer, own, number, elsewhere }) => ({
+          id,
+          name,
+          side,
+          group,
+          reading,
+          scale,
+          shift,
+          growth,
+          prefer,
+          own,
+          number,
+          ...(elsewhere?.length ? { elsewhere } : {}),
+        }),
+      ),
       ...signed.questions.map(q => q.next),
     ],
     priors: { ...Object.fromEntries(believed), ...signed.priors },
@@ -292,31 +303,68 @@ function trialsOf(
   questions: readonly Question[],
   { history, recipeOf }: Pick<LedgerInput, 'history' | 'recipeOf'>,
 ): Trial[] {
-  const { versions, prints, ...judged } = counting(history);
+  const { prints, ...judged } = counting(history);
   const parts = prints.flatMap(print => {
-    const version = versions.find(v => v.id === print.versionId)!;
-    const said = outcomeOf(print, version, judged)?.said ?? {};
     const mates: Trial['mates'] = {};
     for (const q of questions) {
-      const own = said[q.id];
-      const drawn = version.mates.find(m => m.mateId === q.id);
-      if (!own || !drawn) continue;
-      // A part of another recipe then may have had this surface under another name.
-      const then = { ...q.mate, ours: { ...q.mate.ours, surface: drawn.surface } };
-      if (groupOf(then, recipeOf(version), version) !== q.group) continue;
-      if (!own.verdict && !own.printed) continue;
-      const scale = scaleAbout(q.reading.value, q.state.source, drawn.want, q.mate);
-      // Where the other side is ours too, it may have been drawn otherwise then: what counts is the difference.
-      const since = q.mate.other.of === 'part' ? q.reading.value - drawn.reading.value : 0;
-      const worked = judged.reworks.filter(r => r.printId === print.id && r.mateId === q.id);
-      const off = missed(own, scale) ?? mendedBy(own, scale, worked);
-      const model = modelAsSliced(drawn.model, q.side, print) + since;
-      mates[q.id] = { model, verdict: own.verdict, printed: own.printed, off, scale };
+      const seen = seenOf(q, print, judged);
+      if (seen && groupAt(q, seen, recipeOf) === q.group) mates[q.id] = seen.observation;
     }
     return Object.keys(mates).length > 0 ? [{ mates }] : [];
   });
   // A ladder comes before the parts it saves: what was said last of a part still counts as the last word.
   return [...rungsOf(questions, history), ...parts];
+}
+
+interface Seen {
+  version: Version;
+  /** As the surface was called then: a part of another recipe may have had another name for it. */
+  surface: string;
+  observation: Observation;
+}
+
+/** What one print said of a mate; null where it carried it not, or nobody judged it. */
+function seenOf(
+  q: Question,
+  print: Print,
+  { versions, tries, reworks }: Pick<History, 'versions' | 'tries' | 'reworks'>,
+): Seen | null {
+  const version = versions.find(v => v.id === print.versionId)!;
+  const own = outcomeOf(print, version, { tries, reworks })?.said[q.id];
+  const drawn = version.mates.find(m => m.mateId === q.id);
+  if (!own || !drawn || (!own.verdict && !own.printed)) return null;
+  const scale = scaleAbout(q.reading.value, q.state.source, drawn.want, q.mate);
+  // Where the other side is ours too, it may have been drawn otherwise then: what counts is the difference.
+  const since = q.mate.other.of === 'part' ? q.reading.value - drawn.reading.value : 0;
+  const worked = reworks.filter(r => r.printId === print.id && r.mateId === q.id);
+  const off = missed(own, scale) ?? mendedBy(own, scale, worked);
+  const model = modelAsSliced(drawn.model, q.side, print) + since;
+  const observation = { model, verdict: own.verdict, printed: own.printed, off, scale };
+  return { version, surface: drawn.surface, observation };
+}
+
+const groupAt = (q: Question, { version, surface }: Seen, recipeOf: LedgerInput['recipeOf']): string =>
+  groupOf({ ...q.mate, ours: { ...q.mate.ours, surface } }, recipeOf(version), version);
+
+/** What was said of a mate where it was made otherwise than the next one will be: of its object it says as much. */
+function elsewhereOf(q: Question, { history, recipeOf, printers, madeWords }: LedgerInput): Elsewhere[] {
+  const { prints, ...judged } = counting(history);
+  const seen = prints.flatMap(print => seenOf(q, print, judged) ?? []);
+  const groups = grouped(
+    seen.filter(s => groupAt(q, s, recipeOf) !== q.group),
+    s => groupAt(q, s, recipeOf),
+  );
+  return [...groups.values()].map((all): Elsewhere => {
+    const [{ version, surface }] = all as [Seen, ...Seen[]];
+    const kind = kindOn({ ...q.mate, ours: { ...q.mate.ours, surface } }, recipeOf(version), version);
+    const { mean, sd, growth } = printers.belief(version, q.side, kind, q.reading.value);
+    return {
+      prior: { mean, sd: Math.hypot(sd, growth, q.growth) },
+      scatter: printers.scatter(version),
+      seen: all.map(s => s.observation),
+      words: madeWords(version),
+    };
+  });
 }
 
 /** “Tight by about a tenth” is a clearance: so far outside the window that it was judged by. */

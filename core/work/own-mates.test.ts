@@ -349,3 +349,31 @@ describe('what was worked on by hand is kept apart from the try', () => {
     expect(model(worked({ voided: 'another print' }))).toBe(model(tight));
   });
 });
+
+describe('a draft in another plastic', () => {
+  const flexible = edited(judged, { kind: 'material', partId: 'part-1', materialId: 'tpu' });
+  const ledger = (document: JobDocument, history: History = emptyHistory()) =>
+    part(document, history).ledger.mates[0]!;
+  const made = (verdict: 'right' | 'tight'): History => {
+    const history = tried(12.2, 0, verdict);
+    return {
+      ...history,
+      versions: history.versions.map(v => ({ ...v, materialId: ledger(judged) && part(judged).material.id })),
+    };
+  };
+  test('says of the object as much in this one, and that it does', () => {
+    const fresh = ledger(flexible);
+    const after = ledger(flexible, made('tight'));
+    expect(fresh.reason).toContain('not tried yet');
+    expect(after.reason).toMatch(/not tried so yet\. What PLA taught of the object carries over/);
+    expect(after.bias.mean).toBeGreaterThan(fresh.bias.mean);
+    expect(after.tries).toBe(0);
+    // It is no try of this plastic: the printer's share is believed as before.
+    expect(part(flexible, made('tight')).ledger.learned).toEqual([]);
+  });
+  test('that sat right leaves the reading as it is', () => {
+    const [fresh, after] = [ledger(flexible), ledger(flexible, made('right'))];
+    expect(Math.abs(after.bias.mean - fresh.bias.mean)).toBeLessThan(0.03);
+    expect(after.bias.sd).toBeLessThan(fresh.bias.sd + 2e-3);
+  });
+});

@@ -33,6 +33,7 @@ import { type Grips, gripsOf } from './grips';
 import { kindOn } from './kind-on';
 import { type LedgerState, ledgerOf, type MateLedger } from './ledger';
 import type { OtherSize } from './ledger-input';
+import { otherwise } from './made-words';
 import { type BothWays, bothWays } from './other-plastic';
 import { foremostOf, jobOverview, type Overview, overviewOf } from './overview';
 import { ownNumbers, ownSurfaces } from './own';
@@ -331,6 +332,7 @@ export class PartWork implements ResolvedPart {
         bed: this.part.additions.some(a => a.kind === 'split' && a.on) ? null : this.printer.bed,
         history: this.work.history,
         recipeOf: version => this.work.recipeOfVersion(version),
+        madeWords: version => otherwise(version, this),
         sizeOf: other => this.sizeOfOther(other),
         own,
         next: this.next,

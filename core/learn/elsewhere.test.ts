@@ -1,0 +1,63 @@
+import { describe, expect, test } from 'vitest';
+import { type Elsewhere, groupPosterior, type LearnMate, type Observation } from './posterior';
+import { verdictScale } from './verdict-scale';
+
+const scale = verdictScale({ min: 0.1, max: 0.3 }, 'mm');
+const S = 0.03;
+const mate = (elsewhere: readonly Elsewhere[], u = 0.1): LearnMate => ({
+  id: 'bore',
+  side: 'inside',
+  group: 'g',
+  reading: { value: 30, u },
+  scale,
+  elsewhere,
+});
+const prior = { mean: 0.1, sd: 0.05 };
+const posterior = (elsewhere: readonly Elsewhere[], u?: number) =>
+  groupPosterior([mate(elsewhere, u)], prior, S, []).mates.get('bore')!;
+const there = (seen: readonly Observation[], sd = 0.04): Elsewhere => ({
+  prior: { mean: 0.15, sd },
+  scatter: S,
+  seen,
+});
+
+describe('what was seen in another plastic', () => {
+  test('says of the reading what a normal would: closed form, but for the few that are wrong altogether', () => {
+    // Drawn 0.4 loose, and 0.05 loose it was: b there and δ are 0.35 together.
+    const found = posterior([there([{ model: 30.4, off: { value: 0.05, u: 0.02 } }])]);
+    const noise = 0.04 ** 2 + S ** 2 + 0.02 ** 2;
+    const gain = 0.1 ** 2 / (0.1 ** 2 + noise);
+    const delta = gain * (0.35 - 0.15);
+    expect(found.mean).toBeCloseTo(prior.mean + delta, 1);
+    expect(Math.abs(found.mean - prior.mean - delta)).toBeLessThan(0.02);
+    expect(found.sd).toBeGreaterThan(Math.hypot(prior.sd, Math.sqrt(0.1 ** 2 * (1 - gain))) - 0.005);
+    expect(found.sd).toBeLessThan(0.95 * Math.hypot(prior.sd, 0.1));
+  });
+
+  test('three verdicts that were tight say that the object is tighter than it was read', () => {
+    const tight = (model: number): Observation => ({ model, verdict: 'tight' });
+    const none = posterior([]);
+    const found = posterior([there([tight(30.35), tight(30.45), tight(30.5)])]);
+    expect(found.mean).toBeGreaterThan(none.mean + 0.08);
+    // Loose ones say the other thing.
+    const loose = posterior([there([{ model: 30.35, verdict: 'loose' }])]);
+    expect(loose.mean).toBeLessThan(none.mean - 0.02);
+  });
+
+  test('of a printer that nobody knows it says little, and of a sure reading too', () => {
+    const seen: Observation[] = [{ model: 30.4, off: { value: 0.05, u: 0.02 } }];
+    const moved = (e: Elsewhere, u: number) => posterior([e], u).mean - prior.mean;
+    expect(Math.abs(moved(there(seen, 1.5), 0.1))).toBeLessThan(0.02);
+    // Nearly as its printer makes it: the reading is believed.
+    const near: Observation[] = [{ model: 30.4, off: { value: 0.22, u: 0.02 } }];
+    expect(Math.abs(moved(there(near), 0.005))).toBeLessThan(0.02);
+  });
+
+  test('three prints of one printer are no three printers', () => {
+    const seen: Observation = { model: 30.4, off: { value: 0.05, u: 0.005 } };
+    const [one, three] = [posterior([there([seen])]), posterior([there([seen, seen, seen])])];
+    // However many: what that printer does to all of them stays unknown.
+    expect(three.sd).toBeGreaterThan(0.9 * Math.hypot(prior.sd, 0.037));
+    expect(three.sd).toBeLessThanOrEqual(one.sd + 1e-3);
+  });
+});
