@@ -267,6 +267,8 @@ export const anyEdit = fc.oneof(
       { inside: [10, 20] },
       { inside: null },
       { trust: { factor: 1.002, u: 0.0005 } },
+      { refused: 'taken askew' },
+      { refused: null },
       { trust: null },
       {
         strokes: [
@@ -294,6 +296,8 @@ export const anyEdit = fc.oneof(
       { unit: 'in' as const },
       { trust: { factor: 1.004, u: 0.001 } },
       { trust: null },
+      { refused: 'it slipped' },
+      { refused: null },
       { steps: [{ id: 'i', kind: 'without-islands' as const, share: 0.01 }] },
     ),
   }),

@@ -83,6 +83,13 @@ export const ScanPiece = z.object({
     .optional(),
 });
 
+/** Why a scan or a photo is not gone by. */
+export const Refusal = z
+  .string()
+  .trim()
+  .min(1, 'Say why it is not gone by.')
+  .max(300, 'At most 300 characters.');
+
 /** A scan of the object: a file as it came, and what is known of it. */
 export const Scan = z.object({
   id: Id,
@@ -93,6 +100,8 @@ export const Scan = z.object({
   steps: listOf(ScanStep, 50),
   /** True size over scanned size as caliper readings gave it, and its standard uncertainty; left out while unchecked. */
   trust: z.object({ factor: z.number().min(0.8).max(1.25), u: z.number().min(0).max(0.1) }).optional(),
+  /** Why it is not gone by: nothing that was read off it counts then. */
+  refused: Refusal.optional(),
   /** Left out while none was printed. */
   pieces: listOf(ScanPiece, 20).optional(),
 });

@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { REPARTINGS } from '../shape/reparted';
 import { MIDDLES, PAPERS } from '../trace/sheet/layout';
 import { Id, Label, listOf } from './fields';
+import { Refusal } from './scans';
 
 /** The pictures of a job's object that are traced: how each is to be read. What it shows follows from that. */
 
@@ -88,6 +89,8 @@ export const Trace = z.object({
   tidy: z.array(z.string().max(60)).max(60),
   /** True size over traced size as caliper readings gave it, and its standard uncertainty; left out while unchecked. */
   trust: z.object({ factor: z.number().min(0.8).max(1.25), u: z.number().min(0).max(0.1) }).optional(),
+  /** Why it is not gone by: nothing that was read off it counts then. */
+  refused: Refusal.optional(),
 });
 
 /** What a reading is of, on a trace. */

@@ -37,7 +37,7 @@ const SAID_ERROR = 0.2;
 const SHORTFALL_WORTH_SAYING = 0.01;
 
 /** A scan or a traced photo: how large it truly is. */
-export type Sized = Pick<Scan, 'id' | 'trust'>;
+export type Sized = Pick<Scan, 'id' | 'trust' | 'refused'>;
 
 /** Scans and traced photos of a job alike. */
 export const sizedOf = ({ scans, traces = [] }: Pick<JobDocument, 'scans' | 'traces'>): readonly Sized[] => [
@@ -57,7 +57,7 @@ export function evaluateDimension(
   workshop: Known,
   sized: readonly Sized[] = [],
 ): DimensionState {
-  const standing = dimension.readings.filter(r => r.struck === null);
+  const standing = dimension.readings.filter(r => r.struck === null && !imageOf(r, sized)?.refused);
   const source =
     (['seat', 'old-part', 'scan', 'photo', 'said'] as const).find(s => standing.some(r => r.source === s)) ??
     null;
@@ -104,6 +104,15 @@ export function evaluateDimension(
   };
 }
 
+/** What it was read off. */
+function imageOf(
+  { scanned, traced }: Pick<Reading, 'scanned' | 'traced'>,
+  sized: readonly Sized[],
+): Sized | undefined {
+  const own = scanned?.scan ?? traced?.trace;
+  return own === undefined ? undefined : sized.find(s => s.id === own);
+}
+
 /** Before calipers were held against it, a scan's size is known to so much, sd as a share. Common practice, no source. */
 export const UNCHECKED_SCALE = 0.004;
 
@@ -112,8 +121,7 @@ export function imagedSize(
   reading: Pick<Reading, 'value' | 'u' | 'unit' | 'source' | 'scanned' | 'traced'>,
   sized: readonly Sized[],
 ): { value: number; u: number } {
-  const own = reading.scanned?.scan ?? reading.traced?.trace;
-  const trust = sized.find(s => s.id === own)?.trust;
+  const trust = imageOf(reading, sized)?.trust;
   // No scale changes an angle; and the doubt of what was traced has its scale's in it.
   if (reading.unit === 'deg' || (reading.source === 'photo' && !trust))
     return { value: reading.value, u: reading.u ?? 0 };

@@ -56,6 +56,19 @@ describe('a reading off a photo', () => {
     expect(state.evaluation!.standardUncertainty).toBeCloseTo(0.03, 6);
   });
 
+  test('of one that is not gone by counts no more, until it is gone by again', () => {
+    const refuse = (refused: string | null): Edit => ({ kind: 'trace', traceId: 'c1', change: { refused } });
+    const none = edit(start, traced('rim', 31.72), refuse('taken askew'));
+    expect(none.traces![0]!.refused).toBe('taken askew');
+    expect(rimOf(none).evaluation).toBeNull();
+    // What was read otherwise still counts, and what a label said comes before nothing.
+    const read31 = edit(none, read('rim', 31.7));
+    expect(rimOf(read31)).toMatchObject({ source: 'seat', evaluation: { value: 31.7 } });
+    const again = edit(none, refuse(null));
+    expect(again.traces![0]).not.toHaveProperty('refused');
+    expect(rimOf(again).evaluation!.value).toBe(31.72);
+  });
+
   test('steps back where calipers read the same, and their disagreement is told', () => {
     const both = edit(start, traced('rim', 31.9), ...[31.7, 31.71, 31.69].map(v => read('rim', v)));
     expect(rimOf(both).source).toBe('seat');

@@ -9,7 +9,7 @@ import type { Picked, TraceSize } from '../../core/trace/sizes';
 
 /** What the page asks the worker that holds a picture. Lengths mm, angles degrees; places in the picture px. */
 
-export type TraceAsked = Omit<Trace, 'id' | 'photo' | 'label' | 'trust'>;
+export type TraceAsked = Omit<Trace, 'id' | 'photo' | 'label' | 'trust' | 'refused'>;
 
 /** Something that can be pressed on: a side, a rounding, or a round hole or disc as a whole. */
 export interface ShownPiece extends Picked {

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import type { JobDocument } from '../document';
 import { Id } from '../fields';
-import { Scan } from '../scans';
+import { Refusal, Scan } from '../scans';
 import { defineEdit } from './define';
 import { EditRefused } from './tools';
 
@@ -39,16 +39,18 @@ export const changeScan = defineEdit(
   z.object({
     kind: z.literal('scan'),
     scanId: Id,
-    change: Scan.pick({ label: true, unit: true, steps: true, pieces: true })
-      .partial()
-      .extend({ trust: Scan.shape.trust.unwrap().nullable().optional() }),
+    change: Scan.pick({ label: true, unit: true, steps: true, pieces: true }).partial().extend({
+      trust: Scan.shape.trust.unwrap().nullable().optional(),
+      refused: Refusal.nullable().optional(),
+    }),
   }),
   {
-    apply(document, { scanId, change: { trust, ...change } }) {
+    apply(document, { scanId, change: { trust, refused, ...change } }) {
       requireScan(document, scanId);
       const scans = document.scans.map(s => {
         if (s.id !== scanId) return s;
-        const { trust: before, pieces, ...rest } = { ...s, ...change };
+        const { trust: before, refused: was, pieces, ...rest } = { ...s, ...change };
+        const why = refused === undefined ? was : (refused ?? undefined);
         // Numbers of another unit are checked anew, and what was printed of them was of another size.
         const isOther = change.unit !== undefined && change.unit !== s.unit;
         const kept = isOther ? undefined : before;
@@ -57,6 +59,7 @@ export const changeScan = defineEdit(
           ...rest,
           ...(pieces && !isOther ? { pieces } : {}),
           ...(now ? { trust: now } : {}),
+          ...(why ? { refused: why } : {}),
         };
       });
       return { ...document, scans };
@@ -64,6 +67,10 @@ export const changeScan = defineEdit(
     words({ scanId, change }, document) {
       const scan = document.scans.find(s => s.id === scanId);
       const name = scan?.label ?? 'a scan';
+      if (change.refused !== undefined)
+        return change.refused === null
+          ? `Went by the scan ${name} again`
+          : `Went no longer by the scan ${name}`;
       if (change.trust) return `Settled how large the scan ${name} is`;
       if (change.trust === null) return `Unsettled how large the scan ${name} is`;
       if (change.pieces)

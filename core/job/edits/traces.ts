@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import type { JobDocument } from '../document';
 import { Id } from '../fields';
+import { Refusal } from '../scans';
 import { Trace } from '../traces';
 import { defineEdit } from './define';
 import { EditRefused } from './tools';
@@ -44,24 +45,33 @@ export const changeTrace = defineEdit(
       .extend({
         inside: Trace.shape.inside.unwrap().nullable().optional(),
         trust: Trace.shape.trust.unwrap().nullable().optional(),
+        refused: Refusal.nullable().optional(),
       }),
   }),
   {
-    apply(document, { traceId, change: { trust, inside, ...change } }) {
+    apply(document, { traceId, change: { trust, refused, inside, ...change } }) {
       requireTrace(document, traceId);
       const traces = tracesOf(document).map(t => {
         if (t.id !== traceId) return t;
-        const { trust: before, inside: within, ...rest } = { ...t, ...change };
+        const { trust: before, refused: was, inside: within, ...rest } = { ...t, ...change };
+        const why = refused === undefined ? was : (refused ?? undefined);
         // Read by another measure, its size is checked anew.
         const kept = change.by === undefined ? before : undefined;
         const now = trust === undefined ? kept : (trust ?? undefined);
         const at = inside === undefined ? within : (inside ?? undefined);
-        return { ...rest, ...(at ? { inside: at } : {}), ...(now ? { trust: now } : {}) };
+        return {
+          ...rest,
+          ...(at ? { inside: at } : {}),
+          ...(now ? { trust: now } : {}),
+          ...(why ? { refused: why } : {}),
+        };
       });
       return { ...document, traces };
     },
     words({ traceId, change }, document) {
       const name = tracesOf(document).find(t => t.id === traceId)?.label ?? 'a photo';
+      if (change.refused !== undefined)
+        return change.refused === null ? `Went by ${name} again` : `Went no longer by ${name}`;
       if (change.trust) return `Settled how large ${name} is`;
       if (change.trust === null) return `Unsettled how large ${name} is`;
       if (change.strokes) return `Said what is the object in ${name}`;

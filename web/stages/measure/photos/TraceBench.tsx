@@ -28,7 +28,7 @@ const whole = ([u, v]: Point2): [number, number] => [Math.round(u * 10) / 10, Ma
 export function TraceBench({ trace, onRemoved }: { trace: Trace; onRemoved(): void }) {
   const { job, document, workshop, edit } = useBench('job', 'document', 'workshop', 'edit');
   const { words: useWords, use } = useOutline();
-  const { id, photo, label, trust, ...asked } = trace;
+  const { id, photo, label, trust, refused, ...asked } = trace;
   const open = useTrace(job.id, photo, asked);
   const [lit, setLit] = useState<ShownPiece[]>([]);
   const [pressing, setPressing] = useState<Pressing>('pick');
@@ -278,6 +278,8 @@ export function TraceBench({ trace, onRemoved }: { trace: Trace; onRemoved(): vo
           what="Photo"
           meanwhile={null}
           onSettle={settled => void change({ trust: settled })}
+          refused={refused}
+          onRefuse={why => void change({ refused: why })}
         />
         <Row $gap={8}>
           <Button

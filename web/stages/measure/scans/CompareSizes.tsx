@@ -1,8 +1,13 @@
+import { zodResolver } from '@hookform/resolvers/zod';
+import { useState } from 'react';
+import { useForm } from 'react-hook-form';
 import styled from 'styled-components';
-import type { Scan } from '../../../../core/job/scans';
+import { z } from 'zod';
+import { Refusal, type Scan } from '../../../../core/job/scans';
 import { formatPlain } from '../../../../core/quantity/format';
 import type { SizeCheck } from '../../../../core/work/scan-trust';
 import { Button } from '../../../ui/controls';
+import { FormField } from '../../../ui/FormField';
 import { Notice, Panel, Row } from '../../../ui/layout';
 
 /** A factor so near to the one that was settled says nothing new. */
@@ -18,17 +23,42 @@ interface Props {
   /** What sizes carry until it is settled; null where nothing more. */
   meanwhile: string | null;
   onSettle(trust: Trust | null): void;
+  /** Why it is not gone by. */
+  refused: string | undefined;
+  onRefuse(why: string | null): void;
 }
 
 /** How large a scan or a photo truly is, by what was read with calipers too. */
-export function CompareSizes({ check, trust, what, meanwhile, onSettle: settle }: Props) {
+export function CompareSizes({
+  check,
+  trust,
+  what,
+  meanwhile,
+  onSettle: settle,
+  refused,
+  onRefuse: refuse,
+}: Props) {
+  const [asking, setAsking] = useState(false);
   const isSettled =
     trust !== undefined &&
     (check.factor === null || Math.abs(trust.factor - check.factor) < SAME || trust.factor === 1);
   return (
     <Panel>
       <h2>Is it as large as the object?</h2>
-      <Notice level={check.verdict === 'true' ? 'note' : 'warn'}>{check.words}</Notice>
+      {refused ? (
+        <Notice
+          level="stop"
+          action={
+            <Button $small onPress={() => refuse(null)}>
+              Go by it again
+            </Button>
+          }
+        >
+          Nothing that was read off it counts: {refused}
+        </Notice>
+      ) : (
+        <Notice level={check.verdict === 'true' ? 'note' : 'warn'}>{check.words}</Notice>
+      )}
       {check.pairs.length > 0 ? (
         <Sizes>
           <thead>
@@ -88,8 +118,47 @@ export function CompareSizes({ check, trust, what, meanwhile, onSettle: settle }
             Check it anew
           </Button>
         ) : null}
+        {refused || asking ? null : (
+          <Button $small $look="quiet" onPress={() => setAsking(true)}>
+            Do not go by it…
+          </Button>
+        )}
       </Row>
+      {asking ? (
+        <WhyRefused
+          onClose={() => setAsking(false)}
+          onRefuse={why => {
+            setAsking(false);
+            refuse(why);
+          }}
+        />
+      ) : null}
     </Panel>
+  );
+}
+
+const Why = z.object({ why: Refusal });
+
+function WhyRefused({ onClose, onRefuse }: { onClose(): void; onRefuse(why: string): void }) {
+  const { control, handleSubmit } = useForm({ resolver: zodResolver(Why), defaultValues: { why: '' } });
+  return (
+    <form style={{ marginTop: 8 }} onSubmit={event => void handleSubmit(({ why }) => onRefuse(why))(event)}>
+      <FormField
+        control={control}
+        name="why"
+        label="Why not?"
+        placeholder="it slipped on the table half-way"
+        autoFocus
+      />
+      <Row $gap={8} style={{ marginTop: 8 }}>
+        <Button $small $look="danger" type="submit">
+          Count nothing of it
+        </Button>
+        <Button $small $look="quiet" onPress={onClose}>
+          Cancel
+        </Button>
+      </Row>
+    </form>
   );
 }
 

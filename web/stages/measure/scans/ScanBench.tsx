@@ -257,6 +257,8 @@ export function ScanBench({ scan, onRemoved }: { scan: Scan; onRemoved(): void }
             what="Scan"
             meanwhile="Until that is settled, sizes off it carry ± 0.8 % more."
             onSettle={trust => void edit({ kind: 'scan', scanId: scan.id, change: { trust } })}
+            refused={scan.refused}
+            onRefuse={refused => void edit({ kind: 'scan', scanId: scan.id, change: { refused } })}
           />
           {shown ? <Judgement scan={scan} shown={shown} /> : null}
           {shown?.hasSurface ? (
