@@ -8,7 +8,14 @@ import { CompareSizes } from './CompareSizes';
 
 afterEach(cleanup);
 
-const check: SizeCheck = { pairs: [], factor: 1.004, u: 0.001, odd: null, verdict: 'off', words: 'Too small by 0.4 %.' };
+const check: SizeCheck = {
+  pairs: [],
+  factor: 1.004,
+  u: 0.001,
+  odd: null,
+  verdict: 'off',
+  words: 'Too small by 0.4 %.',
+};
 
 function show(refused?: string) {
   const [onSettle, onRefuse] = [vi.fn(), vi.fn()];
