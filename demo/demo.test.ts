@@ -41,7 +41,7 @@ describe('the boathouse', () => {
 
   test('the vent-port cap is flexible, went on tight, and waits with its second version', async () => {
     const cap = job('Vent-port cap');
-    expect(cap.marks).toEqual([
+    expect(cap.marks).toMatchObject([
       { version: 1, words: 'version 1', verdict: 'tight' },
       { version: 2, words: 'version 2', verdict: null },
     ]);
