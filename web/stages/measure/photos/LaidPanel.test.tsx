@@ -7,7 +7,9 @@ import type { ShownLaid, ShownPiece, ShownTrace } from '../../../workers/trace-p
 import { LaidPanel } from './LaidPanel';
 
 // The kernels are not asked here: what was laid is given.
-vi.mock('../../../solid/kernel-worker', () => ({ kernelLine: () => ({ ask: () => Promise.resolve(null) }) }));
+vi.mock('../../../solid/kernel-worker', () => ({
+  kernelLine: () => ({ ask: () => Promise.resolve({ ok: true, shadows: {} }) }),
+}));
 afterEach(cleanup);
 
 const piece = (key: string): ShownPiece => ({
@@ -106,6 +108,24 @@ describe('where a part differs from what was photographed', () => {
   test('another thing altogether is said', () => {
     show({ overlap: 0.31 });
     expect(screen.getByText(/It does not lie on this part: 31 % of it/)).toBeTruthy();
+  });
+
+  test('what was taken off meanwhile is not laid again by an answer that comes late', async () => {
+    const onLaid = vi.fn();
+    let answer: (reply: never) => void = () => {};
+    const late = new Promise<never>(resolve => {
+      answer = resolve;
+    });
+    const ask = vi.fn(() => late);
+    new PageBench([], 'profile-part').show(
+      <LaidPanel shown={shown} laid={laid} ask={ask} onLaid={onLaid} onPick={() => {}} />,
+    );
+    await userEvent.click(screen.getByRole('button', { name: 'Move the part' }));
+    await vi.waitFor(() => expect(ask).toHaveBeenCalled());
+    await userEvent.click(screen.getByRole('button', { name: 'Take it off' }));
+    answer({ ok: true, laid } as never);
+    await new Promise(resolve => setTimeout(resolve, 20));
+    expect(onLaid.mock.calls).toEqual([[null]]);
   });
 
   test('how far it is moved by hand is a number', async () => {

@@ -1,5 +1,5 @@
 import { zodResolver } from '@hookform/resolvers/zod';
-import { useState } from 'react';
+import { useRef, useState } from 'react';
 import { useForm } from 'react-hook-form';
 import styled from 'styled-components';
 import { z } from 'zod';
@@ -52,17 +52,26 @@ interface Props {
 
 /** The part's outline over the photo at true size: of the object before it is printed, of the print after. */
 export function LaidPanel({ shown, laid, ask, onLaid, onPick }: Props) {
-  const { spec, choice } = useComparedPart(() => onLaid(null));
   const [side, setSide] = useState<Side | typeof BEST>(BEST);
   const [said, setSaid] = useState<string | null>(null);
   const [busy, setBusy] = useState(false);
+  /** Which question is the newest: what was taken off meanwhile is not laid again by an answer that comes late. */
+  const newest = useRef(0);
+  const takeOff = () => {
+    newest.current++;
+    setBusy(false);
+    onLaid(null);
+  };
+  const { spec, choice } = useComparedPart(takeOff);
   const { control, handleSubmit, reset } = useForm({ resolver: zodResolver(Moved), defaultValues: STILL });
   const lay = async (nudge?: z.output<typeof Moved>) => {
     setSaid(null);
     setBusy(true);
+    const mine = ++newest.current;
     const built = await kernelLine('show')
       .ask(api => api.shadows(spec))
       .catch((error: Error) => error);
+    if (mine !== newest.current) return;
     if (built === null || built instanceof Error || !built.ok) {
       setBusy(false);
       if (built !== null) setSaid(NOT_BUILT);
@@ -70,6 +79,7 @@ export function LaidPanel({ shown, laid, ask, onLaid, onPick }: Props) {
     }
     const how = { ...(side === BEST ? {} : { side }), ...(nudge ? { nudge } : {}) };
     const reply = await ask(api => api.lay(built.shadows, how));
+    if (mine !== newest.current) return;
     setBusy(false);
     if (reply?.ok) onLaid(reply.laid);
     else if (reply) setSaid(reply.message);
@@ -94,7 +104,7 @@ export function LaidPanel({ shown, laid, ask, onLaid, onPick }: Props) {
             ]}
             onChange={next => {
               setSide(next);
-              onLaid(null);
+              takeOff();
             }}
           />
         </div>
@@ -102,7 +112,7 @@ export function LaidPanel({ shown, laid, ask, onLaid, onPick }: Props) {
           {busy ? 'Laying it…' : 'Lay it over'}
         </Button>
         {laid ? (
-          <Button $small $look="quiet" onPress={() => onLaid(null)}>
+          <Button $small $look="quiet" onPress={takeOff}>
             Take it off
           </Button>
         ) : null}
