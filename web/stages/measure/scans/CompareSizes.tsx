@@ -42,23 +42,22 @@ export function CompareSizes({
   const isSettled =
     trust !== undefined &&
     (check.factor === null || Math.abs(trust.factor - check.factor) < SAME || trust.factor === 1);
+  if (refused)
+    return (
+      <Panel>
+        <h2>It is not gone by</h2>
+        <Notice level="stop">Nothing that was read off it counts: {refused}</Notice>
+        <Row style={{ marginTop: 8 }}>
+          <Button $small onPress={() => refuse(null)}>
+            Go by it again
+          </Button>
+        </Row>
+      </Panel>
+    );
   return (
     <Panel>
       <h2>Is it as large as the object?</h2>
-      {refused ? (
-        <Notice
-          level="stop"
-          action={
-            <Button $small onPress={() => refuse(null)}>
-              Go by it again
-            </Button>
-          }
-        >
-          Nothing that was read off it counts: {refused}
-        </Notice>
-      ) : (
-        <Notice level={check.verdict === 'true' ? 'note' : 'warn'}>{check.words}</Notice>
-      )}
+      <Notice level={check.verdict === 'true' ? 'note' : 'warn'}>{check.words}</Notice>
       {check.pairs.length > 0 ? (
         <Sizes>
           <thead>
@@ -118,7 +117,7 @@ export function CompareSizes({
             Check it anew
           </Button>
         ) : null}
-        {refused || asking ? null : (
+        {asking ? null : (
           <Button $small $look="quiet" onPress={() => setAsking(true)}>
             Do not go by it…
           </Button>
