@@ -1,6 +1,7 @@
 import { gauss } from '../core/bench/random';
+import { drawnClearance } from '../core/learn/likelihood';
 import { type NextMate, nextVersion } from '../core/learn/next';
-import { drawnClearance, type Trial } from '../core/learn/posterior';
+import type { Trial } from '../core/learn/posterior';
 import { USUAL_SENSE } from '../core/learn/signed';
 import { signedNext } from '../core/learn/signed-mate';
 import { VERDICTS } from '../core/learn/verdict';

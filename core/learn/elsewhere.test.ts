@@ -1,5 +1,6 @@
 import { describe, expect, test } from 'vitest';
-import { type Elsewhere, groupPosterior, type LearnMate, type Observation } from './posterior';
+import type { Elsewhere, LearnMate, Observation } from './likelihood';
+import { groupPosterior } from './posterior';
 import { verdictScale } from './verdict-scale';
 
 const scale = verdictScale({ min: 0.1, max: 0.3 }, 'mm');

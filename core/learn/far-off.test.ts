@@ -1,8 +1,9 @@
 import { describe, expect, test } from 'vitest';
 import { gauss, seeded } from '../bench/random';
 import { clearanceWindow } from '../fit/wants';
+import { drawnClearance } from './likelihood';
 import { type NextMate, nextVersion } from './next';
-import { drawnClearance, type Trial } from './posterior';
+import type { Trial } from './posterior';
 import { MARK_OF } from './verdict';
 import { verdictFor, verdictScale } from './verdict-scale';
 

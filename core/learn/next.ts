@@ -2,15 +2,12 @@ import { bestNumber, chanceRight, type Expectation, largest, worthOf } from '../
 import { chanceWithin } from '../fit/probability';
 import type { Preference } from '../fit/wants';
 import { formatPlain, formatSigned } from '../quantity/format';
+import { drawnClearance, type LearnMate, modelFor, type Observation } from './likelihood';
 import {
-  drawnClearance,
   type GroupPosterior,
   type GroupPrior,
   groupPosterior,
-  type LearnMate,
   type MatePosterior,
-  modelFor,
-  type Observation,
   type Trial,
 } from './posterior';
 import type { Sense, SignedUnit } from './signed';

@@ -1,6 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import { gauss, seeded } from '../bench/random';
-import { groupPosterior, type LearnMate, type Trial } from './posterior';
+import type { LearnMate } from './likelihood';
+import { groupPosterior, type Trial } from './posterior';
 import { VERDICTS } from './verdict';
 import { chanceOfVerdict, verdictFor, verdictScale } from './verdict-scale';
 

@@ -1,7 +1,8 @@
 import { describe, expect, test } from 'vitest';
 import { gauss, seeded } from '../bench/random';
+import type { Observation } from './likelihood';
 import { nextVersion } from './next';
-import type { GroupPrior, Observation } from './posterior';
+import type { GroupPrior } from './posterior';
 import { doubtOf, USUAL_SENSE } from './signed';
 import { signedNext } from './signed-mate';
 

@@ -1,6 +1,6 @@
 import { counting } from '../job/history';
 import { modelAsSliced } from '../job/history/print';
-import { drawnClearance } from '../learn/posterior';
+import { drawnClearance } from '../learn/likelihood';
 import { VERDICTS, type Verdict } from '../learn/verdict';
 import { outcomeOf } from './outcome';
 import type { ResolvedPart } from './resolved';

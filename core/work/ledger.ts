@@ -1,30 +1,17 @@
-import { group as grouped } from 'd3-array';
 import { chanceRight } from '../fit/best-number';
-import { type SurfaceKind, surfaceKind } from '../fit/print-bias';
+import type { SurfaceKind } from '../fit/print-bias';
 import type { LedgerStep } from '../fit/propose';
-import { clearanceWindow, windowForSize } from '../fit/wants';
 import type { FitMate, Mate, Part, Reading } from '../job/document';
-import { counting, type History, type Print, type Rework, type TryMate, type Version } from '../job/history';
-import { modelAsSliced } from '../job/history/print';
-import { expectationOf, type NextAnswer, type NextMate } from '../learn/next';
-import {
-  drawnClearance,
-  type Elsewhere,
-  type MatePosterior,
-  type Observation,
-  type Trial,
-} from '../learn/posterior';
-import { doubtOf } from '../learn/signed';
-import { MARK_OF } from '../learn/verdict';
-import { type VerdictScale, verdictScale } from '../learn/verdict-scale';
+import { drawnClearance } from '../learn/likelihood';
+import { expectationOf, type NextAnswer } from '../learn/next';
+import type { MatePosterior, Trial } from '../learn/posterior';
+import { verdictScale } from '../learn/verdict-scale';
 import type { Evaluation } from '../measure/evaluate';
-import type { Recipe } from '../shape/recipes/recipe';
-import type { Made } from './choices';
 import type { DimensionState } from './dimension';
+import { evidenceFor, groupOf, type Question, scaleAbout } from './evidence';
 import { kindOn } from './kind-on';
 import type { LedgerInput, OtherSize } from './ledger-input';
 import { asDrawn, LEAST_CHANCE } from './model-number';
-import { outcomeOf } from './outcome';
 import type { Printers, SourcedBelief } from './printers';
 import { type SignedLedger, signedChain, signedQuestions } from './signed-ledger';
 
@@ -95,13 +82,6 @@ export interface LedgerState {
 export const acrossOf = ({ kind }: Pick<MateLedger, 'kind'>): string =>
   kind.startsWith('hole') || kind.startsWith('peg') ? 'across the diameter' : 'across the width';
 
-/** Verdicts carry over only among prints of one printer and material, of one kind of surface. */
-const groupOf = (
-  mate: Pick<FitMate, 'side' | 'ours'>,
-  recipe: Recipe,
-  made: Made & Pick<Part, 'printerId' | 'materialId'>,
-) => [kindOn(mate, recipe, made), made.printerId, made.materialId].join('/');
-
 /** The ledger of one part's mates that are in use. */
 export function ledgerOf(input: LedgerInput): LedgerState {
   const { part, recipe, dimensions, printers } = input;
@@ -147,28 +127,25 @@ export function ledgerOf(input: LedgerInput): LedgerState {
   if (questions.length + signed.questions.length === 0)
     return { mates: [], signed: [], learned: [], pAllRight: null, unread };
   const priors = priorsOf(questions, part, printers);
-  const trials = trialsOf(questions, input);
-  for (const q of questions) q.elsewhere = elsewhereOf(q, input);
+  const { trials, elsewhere } = evidenceFor(questions, input);
   const s = printers.scatter(part);
   const believed = Object.entries(priors).map(([group, { mean, sd }]) => [group, { mean, sd }] as const);
   const next = input.next({
     mates: [
-      ...questions.map(
-        ({ id, name, side, group, reading, scale, shift, growth, prefer, own, number, elsewhere }) => ({
-          id,
-          name,
-          side,
-          group,
-          reading,
-          scale,
-          shift,
-          growth,
-          prefer,
-          own,
-          number,
-          ...(elsewhere?.length ? { elsewhere } : {}),
-        }),
-      ),
+      ...questions.map(({ id, name, side, group, reading, scale, shift, growth, prefer, own, number }) => ({
+        id,
+        name,
+        side,
+        group,
+        reading,
+        scale,
+        shift,
+        growth,
+        prefer,
+        own,
+        number,
+        ...(elsewhere.has(id) ? { elsewhere: elsewhere.get(id) } : {}),
+      })),
       ...signed.questions.map(q => q.next),
     ],
     priors: { ...Object.fromEntries(believed), ...signed.priors },
@@ -240,15 +217,6 @@ function stateOfOther(mate: FitMate, size: OtherSize | null): DimensionState | u
   };
 }
 
-type Question = NextMate & {
-  mate: FitMate;
-  kind: SurfaceKind;
-  around: boolean;
-  state: DimensionState;
-  shift: number;
-  growth: number;
-};
-
 /**
  * What is believed of the printer before tries, by group. One printer, one plastic, one side share their
  * bias; how it goes with size is known from the calibration, so each mate is shifted to its own size.
@@ -269,147 +237,12 @@ function priorsOf(questions: Question[], part: Part, printers: Printers): Record
 }
 
 /**
- * What a want comes to in clearance about a reading: where a print is right, for the number to draw and for what was
- * said of a print alike. An old part's size already holds its maker's clearance: it is copied, within the want's
- * width, and gets back what it has worn.
- */
-function scaleAbout(
-  size: number,
-  source: DimensionState['source'],
-  want: FitMate['want'],
-  { side, soft }: Pick<FitMate, 'side' | 'soft'>,
-): VerdictScale {
-  const wanted = clearanceWindow(windowForSize(want, size), size, side, soft);
-  if (source !== 'old-part') return verdictScale(wanted, want.window.unit);
-  const half = (wanted.max - wanted.min) / 2;
-  const wear = want.wear ?? 0;
-  return verdictScale({ min: -wear - half, max: -wear + half }, want.window.unit);
-}
-
-/**
  * What a rigid part must pass on an object that is out of round: the largest of an outside, the smallest
  * of an inside. A flexible one follows the mean.
  */
 function envelopeOf({ value, form }: Evaluation, { side, soft }: Pick<FitMate, 'side' | 'soft'>): number {
   if (soft !== 'none' || form === null) return value;
   return value + ((side === 'inside' ? 1 : -1) * form) / 2;
-}
-
-/**
- * Evidence rows: what was said of each print, where it was made as the next one will be. A verdict is about the want
- * it was judged by.
- */
-function trialsOf(
-  questions: readonly Question[],
-  { history, recipeOf }: Pick<LedgerInput, 'history' | 'recipeOf'>,
-): Trial[] {
-  const { prints, ...judged } = counting(history);
-  const parts = prints.flatMap(print => {
-    const mates: Trial['mates'] = {};
-    for (const q of questions) {
-      const seen = seenOf(q, print, judged);
-      if (seen && groupAt(q, seen, recipeOf) === q.group) mates[q.id] = seen.observation;
-    }
-    return Object.keys(mates).length > 0 ? [{ mates }] : [];
-  });
-  // A ladder comes before the parts it saves: what was said last of a part still counts as the last word.
-  return [...rungsOf(questions, history), ...parts];
-}
-
-interface Seen {
-  version: Version;
-  /** As the surface was called then: a part of another recipe may have had another name for it. */
-  surface: string;
-  observation: Observation;
-}
-
-/** What one print said of a mate; null where it carried it not, or nobody judged it. */
-function seenOf(
-  q: Question,
-  print: Print,
-  { versions, tries, reworks }: Pick<History, 'versions' | 'tries' | 'reworks'>,
-): Seen | null {
-  const version = versions.find(v => v.id === print.versionId)!;
-  const own = outcomeOf(print, version, { tries, reworks })?.said[q.id];
-  const drawn = version.mates.find(m => m.mateId === q.id);
-  if (!own || !drawn || (!own.verdict && !own.printed)) return null;
-  const scale = scaleAbout(q.reading.value, q.state.source, drawn.want, q.mate);
-  // Where the other side is ours too, it may have been drawn otherwise then: what counts is the difference.
-  const since = q.mate.other.of === 'part' ? q.reading.value - drawn.reading.value : 0;
-  const worked = reworks.filter(r => r.printId === print.id && r.mateId === q.id);
-  const off = missed(own, scale) ?? mendedBy(own, scale, worked);
-  const model = modelAsSliced(drawn.model, q.side, print) + since;
-  const observation = { model, verdict: own.verdict, printed: own.printed, off, scale };
-  return { version, surface: drawn.surface, observation };
-}
-
-const groupAt = (q: Question, { version, surface }: Seen, recipeOf: LedgerInput['recipeOf']): string =>
-  groupOf({ ...q.mate, ours: { ...q.mate.ours, surface } }, recipeOf(version), version);
-
-/** What was said of a mate where it was made otherwise than the next one will be: of its object it says as much. */
-function elsewhereOf(q: Question, { history, recipeOf, printers, madeWords }: LedgerInput): Elsewhere[] {
-  const { prints, ...judged } = counting(history);
-  const seen = prints.flatMap(print => seenOf(q, print, judged) ?? []);
-  const groups = grouped(
-    seen.filter(s => groupAt(q, s, recipeOf) !== q.group),
-    s => groupAt(q, s, recipeOf),
-  );
-  return [...groups.values()].map((all): Elsewhere => {
-    const [{ version, surface }] = all as [Seen, ...Seen[]];
-    const kind = kindOn({ ...q.mate, ours: { ...q.mate.ours, surface } }, recipeOf(version), version);
-    const { mean, sd, growth } = printers.belief(version, q.side, kind, q.reading.value);
-    return {
-      prior: { mean, sd: Math.hypot(sd, growth, q.growth) },
-      scatter: printers.scatter(version),
-      seen: all.map(s => s.observation),
-      words: madeWords(version),
-    };
-  });
-}
-
-/** “Tight by about a tenth” is a clearance: so far outside the window that it was judged by. */
-function missed({ verdict, about }: TryMate, { min, max }: VerdictScale): Observation['off'] {
-  if (!about || !verdict || verdict === 'right') return undefined;
-  const value = MARK_OF[verdict] === 'tight' ? min - about.amount : max + about.amount;
-  return { value, u: doubtOf(about.by, about.amount, 'mm') };
-}
-
-/**
- * Work by hand that made it sit right says how far the print was from that: by so much from somewhere in the window.
- * Several goes at one surface add up.
- */
-function mendedBy(
-  { verdict }: TryMate,
-  { min, max }: VerdictScale,
-  worked: readonly Rework[],
-): Observation['off'] {
-  if (!verdict || verdict === 'right' || worked.at(-1)?.after !== 'right') return undefined;
-  const amounts = worked.flatMap(r => r.amount ?? []);
-  if (amounts.length < worked.length) return undefined;
-  const amount = amounts.reduce((sum, a) => sum + a, 0);
-  const u = worked.map(r => doubtOf(r.by, r.amount ?? 0, 'mm'));
-  const middle = (min + max) / 2;
-  return {
-    value: MARK_OF[verdict] === 'tight' ? middle - amount : middle + amount,
-    u: Math.hypot((max - min) / Math.sqrt(12), ...u),
-  };
-}
-
-/** Each rung that was tried is a print of its own; rungs lie flat. */
-function rungsOf(questions: readonly Question[], history: History): Trial[] {
-  const { ladders, ladderTries } = counting(history);
-  return ladderTries.flatMap(said => {
-    const ladder = ladders.find(l => l.id === said.ladderId)!;
-    const q = questions.find(x => x.id === ladder.mateId);
-    // Rungs are printed upright, in any orientation of the part.
-    const upright = q && [surfaceKind(q.side, 'round', false), ladder.printerId, ladder.materialId].join('/');
-    if (!q || upright !== q.group) return [];
-    const scale = scaleAbout(q.reading.value, q.state.source, ladder.want, q.mate);
-    return ladder.sizes.flatMap((model, i) => {
-      const verdict = said.verdicts[i];
-      return verdict ? [{ mates: { [q.id]: { model, verdict, scale, rung: true } } }] : [];
-    });
-  });
 }
 
 function chainOf(

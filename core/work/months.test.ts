@@ -1,5 +1,5 @@
 import { expect, test } from 'vitest';
-import { monthsOf, printsUntilRight } from './months';
+import { monthNames, monthsOf, printsUntilRight } from './months';
 
 const print = (at: string, more: object = {}) => ({
   at,
@@ -12,7 +12,10 @@ const print = (at: string, more: object = {}) => ({
 });
 
 test('months follow each other over the turn of a year, those without anything too', () => {
-  const months = monthsOf({ prints: [], moments: [], inService: [] }, '2026-02-14T10:00:00.000Z', 4);
+  const months = monthsOf(
+    { prints: [], moments: [], inService: [] },
+    monthNames('2026-02-14T10:00:00.000Z', 4),
+  );
   expect(months.map(m => m.month)).toEqual(['2025-11', '2025-12', '2026-01', '2026-02']);
   expect(months.every(m => m.pieces + m.failed + m.ownHours === 0)).toBe(true);
 });
@@ -41,8 +44,7 @@ test('pieces, failed prints with what they cost, hours of both, and what was put
         { since: '2026-02-04T00:00:00.000Z', price: null },
       ],
     },
-    '2026-02-20T00:00:00.000Z',
-    2,
+    monthNames('2026-02-20T00:00:00.000Z', 2),
   );
   expect(months[0]).toMatchObject({ pieces: 3, failed: 1, printHours: 4, grams: 20, cost: 1, jobs: 0 });
   expect(months[0]!.ownHours).toBeCloseTo((2 + 10 + 2) / 60, 9);

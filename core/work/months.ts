@@ -1,24 +1,27 @@
 import { group } from 'd3-array';
+import { z } from 'zod';
 import { type Moment, minutesByStage } from './hours';
 
 /** What the workshop made, month by month: prints, hours and money, beside what the parts would have cost. */
 
-export interface Month {
+const Amount = z.number().min(0);
+export const Month = z.object({
   /** As “2026-11”, in UTC. */
-  month: string;
+  month: z.string().regex(/^\d{4}-\d{2}$/),
   /** Pieces that came out, and prints that came to nothing. */
-  pieces: number;
-  failed: number;
+  pieces: Amount,
+  failed: Amount,
   /** Of the printers, failed prints too. */
-  printHours: number;
-  grams: number;
-  cost: number;
+  printHours: Amount,
+  grams: Amount,
+  cost: Amount,
   /** Of the makers. */
-  ownHours: number;
+  ownHours: Amount,
   /** Jobs that went into service, and what their parts would have cost, of those whose price is known. */
-  jobs: number;
-  bought: number;
-}
+  jobs: Amount,
+  bought: Amount,
+});
+export type Month = z.infer<typeof Month>;
 
 export interface PrintOfMonth {
   at: string;
@@ -44,12 +47,18 @@ export interface Made {
 
 const monthOf = (at: string): string => at.slice(0, 7);
 
-/** So many months up to this one, those without anything too, oldest first. @param now ISO time */
-export function monthsOf({ prints, moments, inService }: Made, now: string, count: number): Month[] {
-  const months = new Map<string, Month>();
+/** So many months up to this one, oldest first, as “2026-11”. @param now ISO time */
+export function monthNames(now: string, count: number): string[] {
   const [year, month] = monthOf(now).split('-').map(Number) as [number, number];
-  for (let back = count - 1; back >= 0; back--) {
-    const name = new Date(Date.UTC(year, month - 1 - back, 1)).toISOString().slice(0, 7);
+  return Array.from({ length: count }, (_, i) =>
+    monthOf(new Date(Date.UTC(year, month - count + i, 1)).toISOString()),
+  );
+}
+
+/** What falls into each of these months, those without anything too. */
+export function monthsOf({ prints, moments, inService }: Made, names: readonly string[]): Month[] {
+  const months = new Map<string, Month>();
+  for (const name of names)
     months.set(name, {
       month: name,
       pieces: 0,
@@ -61,7 +70,6 @@ export function monthsOf({ prints, moments, inService }: Made, now: string, coun
       jobs: 0,
       bought: 0,
     });
-  }
   for (const print of prints) {
     const into = months.get(monthOf(print.at));
     if (!into) continue;

@@ -1,6 +1,6 @@
 import { modelAsSliced } from '../job/history/print';
 import type { ReworkKind } from '../job/history/rework';
-import { drawnClearance } from '../learn/posterior';
+import { drawnClearance } from '../learn/likelihood';
 import { MARK_OF } from '../learn/verdict';
 import { formatPlain } from '../quantity/format';
 import type { MateLedger } from './ledger';

@@ -99,8 +99,9 @@ export async function sliceOfVersion(
   workshop: Workshop,
   solids: Solids,
 ): Promise<SliceMade> {
-  const surfaces = mateIds.flatMap(id => version.mates.find(m => m.mateId === id)?.surface ?? []);
-  if (surfaces.length < mateIds.length) throw notFound('That surface of the version');
+  const ids = [...new Set(mateIds)];
+  const surfaces = ids.flatMap(id => version.mates.find(m => m.mateId === id)?.surface ?? []);
+  if (surfaces.length < ids.length) throw notFound('That surface of the version');
   const solid = await solids.built(version, { owner: job.id });
   if (!solid.ok) return { ok: false, why: solid.findings[0]?.message ?? 'The solid could not be built.' };
   const printer = printerOf(version, workshop);

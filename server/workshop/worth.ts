@@ -3,7 +3,7 @@ import { and, eq, gte, isNotNull, sql } from 'drizzle-orm';
 import type { WorthAnswer } from '../../contract/worth';
 import type { HistoryKindName } from '../../core/job/history';
 import { type Moment, stageOfPath, stageOfRow } from '../../core/work/hours';
-import { type InService, monthsOf, type PrintOfMonth } from '../../core/work/months';
+import { type InService, monthNames, monthsOf, type PrintOfMonth } from '../../core/work/months';
 import type { Reader } from '../jobs/repository';
 import { edits, history, jobs } from '../store/schema';
 
@@ -12,13 +12,14 @@ const MONTHS = 12;
 
 /** What was made in the last twelve months: read column by column, since a workshop has thousands of rows. */
 export async function readWorth(db: Reader, now: Date): Promise<WorthAnswer> {
-  const since = new Date(Date.UTC(now.getUTCFullYear(), now.getUTCMonth() - MONTHS + 1, 1)).toISOString();
+  const names = monthNames(now.toISOString(), MONTHS);
+  const since = `${names[0]}-01T00:00:00.000Z`;
   const [prints, moments, inService] = [
     await readPrints(db, since),
     await readAllMoments(db, since),
     await readInService(db, since),
   ];
-  return { months: monthsOf({ prints, moments, inService }, now.toISOString(), MONTHS) };
+  return { months: monthsOf({ prints, moments, inService }, names) };
 }
 
 const ofRow = <T>(path: string) => sql<T>`json_extract(${history.document}, ${path})`;

@@ -3,7 +3,7 @@ import { useLayoutEffect, useMemo, useRef, useState } from 'react';
 import styled from 'styled-components';
 import { strainAt } from '../../../core/fit/wants';
 import { counting } from '../../../core/job/history';
-import { drawnClearance } from '../../../core/learn/posterior';
+import { drawnClearance } from '../../../core/learn/likelihood';
 import { MARK_OF, VERDICT_WORDS } from '../../../core/learn/verdict';
 import { formatLength, formatPercent, formatSigned } from '../../../core/quantity/format';
 import { acrossOf, chanceIf, type MateLedger } from '../../../core/work/ledger';

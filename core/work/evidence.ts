@@ -1,0 +1,188 @@
+import { group as grouped } from 'd3-array';
+import { type SurfaceKind, surfaceKind } from '../fit/print-bias';
+import { clearanceWindow, windowForSize } from '../fit/wants';
+import type { FitMate, Part } from '../job/document';
+import { counting, type History, type Print, type Rework, type TryMate, type Version } from '../job/history';
+import { modelAsSliced } from '../job/history/print';
+import type { Elsewhere, Observation } from '../learn/likelihood';
+import type { NextMate } from '../learn/next';
+import type { Trial } from '../learn/posterior';
+import { doubtOf } from '../learn/signed';
+import { MARK_OF } from '../learn/verdict';
+import { type VerdictScale, verdictScale } from '../learn/verdict-scale';
+import type { Recipe } from '../shape/recipes/recipe';
+import type { Made } from './choices';
+import type { DimensionState } from './dimension';
+import { kindOn } from './kind-on';
+import type { LedgerInput } from './ledger-input';
+import { outcomeOf } from './outcome';
+
+/** What prints and ladders said of a part's mates, as the learning engine takes it. Lengths mm, clearance whole width. */
+
+/** A mate, and all that its next number hangs on. */
+export type Question = NextMate & {
+  mate: FitMate;
+  kind: SurfaceKind;
+  around: boolean;
+  state: DimensionState;
+  shift: number;
+  growth: number;
+};
+
+/** Verdicts carry over only among prints of one printer and material, of one kind of surface. */
+export const groupOf = (
+  mate: Pick<FitMate, 'side' | 'ours'>,
+  recipe: Recipe,
+  made: Made & Pick<Part, 'printerId' | 'materialId'>,
+) => [kindOn(mate, recipe, made), made.printerId, made.materialId].join('/');
+
+/**
+ * What a want comes to in clearance about a reading: where a print is right, for the number to draw and for what was
+ * said of a print alike. An old part's size already holds its maker's clearance: it is copied, within the want's
+ * width, and gets back what it has worn.
+ */
+export function scaleAbout(
+  size: number,
+  source: DimensionState['source'],
+  want: FitMate['want'],
+  { side, soft }: Pick<FitMate, 'side' | 'soft'>,
+): VerdictScale {
+  const wanted = clearanceWindow(windowForSize(want, size), size, side, soft);
+  if (source !== 'old-part') return verdictScale(wanted, want.window.unit);
+  const half = (wanted.max - wanted.min) / 2;
+  const wear = want.wear ?? 0;
+  return verdictScale({ min: -wear - half, max: -wear + half }, want.window.unit);
+}
+
+/**
+ * Evidence rows: what was said of each print, where it was made as the next one will be. A verdict is about the want
+ * it was judged by. What was made otherwise says of the object as much, and stands by mate.
+ */
+export function evidenceFor(
+  questions: readonly Question[],
+  input: Pick<LedgerInput, 'history' | 'recipeOf' | 'printers' | 'madeWords'>,
+): { trials: Trial[]; elsewhere: Map<string, Elsewhere[]> } {
+  const seen = seenIn(questions, input);
+  const parts = [...grouped(seen, s => s.print).values()].flatMap(of => {
+    const own = of.filter(s => s.group === s.question.group);
+    if (own.length === 0) return [];
+    return [{ mates: Object.fromEntries(own.map(s => [s.question.id, s.observation])) }];
+  });
+  const elsewhere = grouped(
+    seen.filter(s => s.group !== s.question.group),
+    s => s.question.id,
+  );
+  return {
+    // A ladder comes before the parts it saves: what was said last of a part still counts as the last word.
+    trials: [...rungsOf(questions, input.history), ...parts],
+    elsewhere: new Map([...elsewhere].map(([id, all]) => [id, elsewhereOf(all, input)])),
+  };
+}
+
+/** What one print said of one mate. */
+interface Seen {
+  question: Question;
+  print: Print;
+  version: Version;
+  /** With which prints it shares what its printer does. */
+  group: string;
+  kind: SurfaceKind;
+  observation: Observation;
+}
+
+function seenIn(
+  questions: readonly Question[],
+  { history, recipeOf }: Pick<LedgerInput, 'history' | 'recipeOf'>,
+): Seen[] {
+  const { versions, prints, ...judged } = counting(history);
+  return prints.flatMap(print => {
+    const version = versions.find(v => v.id === print.versionId)!;
+    const said = outcomeOf(print, version, judged)?.said ?? {};
+    return questions.flatMap((q): Seen[] => {
+      const own = said[q.id];
+      const drawn = version.mates.find(m => m.mateId === q.id);
+      if (!own || !drawn || (!own.verdict && !own.printed)) return [];
+      const scale = scaleAbout(q.reading.value, q.state.source, drawn.want, q.mate);
+      // Where the other side is ours too, it may have been drawn otherwise then: what counts is the difference.
+      const since = q.mate.other.of === 'part' ? q.reading.value - drawn.reading.value : 0;
+      const worked = judged.reworks.filter(r => r.printId === print.id && r.mateId === q.id);
+      const off = missed(own, scale) ?? mendedBy(own, scale, worked);
+      const model = modelAsSliced(drawn.model, q.side, print) + since;
+      // A part of another recipe then may have had this surface under another name.
+      const then = { ...q.mate, ours: { ...q.mate.ours, surface: drawn.surface } };
+      const recipe = recipeOf(version);
+      return [
+        {
+          question: q,
+          print,
+          version,
+          group: groupOf(then, recipe, version),
+          kind: kindOn(then, recipe, version),
+          observation: { model, verdict: own.verdict, printed: own.printed, off, scale },
+        },
+      ];
+    });
+  });
+}
+
+/** What was said of a mate where it was made otherwise than the next one will be: of its object it says as much. */
+function elsewhereOf(
+  seen: readonly Seen[],
+  { printers, madeWords }: Pick<LedgerInput, 'printers' | 'madeWords'>,
+): Elsewhere[] {
+  return [...grouped(seen, s => s.group).values()].map((all): Elsewhere => {
+    const { question: q, version, kind } = all[0]!;
+    const { mean, sd, growth } = printers.belief(version, q.side, kind, q.reading.value);
+    return {
+      prior: { mean, sd: Math.hypot(sd, growth, q.growth) },
+      scatter: printers.scatter(version),
+      seen: all.map(s => s.observation),
+      words: madeWords(version),
+    };
+  });
+}
+
+/** “Tight by about a tenth” is a clearance: so far outside the window that it was judged by. */
+function missed({ verdict, about }: TryMate, { min, max }: VerdictScale): Observation['off'] {
+  if (!about || !verdict || verdict === 'right') return undefined;
+  const value = MARK_OF[verdict] === 'tight' ? min - about.amount : max + about.amount;
+  return { value, u: doubtOf(about.by, about.amount, 'mm') };
+}
+
+/**
+ * Work by hand that made it sit right says how far the print was from that: by so much from somewhere in the window.
+ * Several goes at one surface add up.
+ */
+function mendedBy(
+  { verdict }: TryMate,
+  { min, max }: VerdictScale,
+  worked: readonly Rework[],
+): Observation['off'] {
+  if (!verdict || verdict === 'right' || worked.at(-1)?.after !== 'right') return undefined;
+  const amounts = worked.flatMap(r => r.amount ?? []);
+  if (amounts.length < worked.length) return undefined;
+  const amount = amounts.reduce((sum, a) => sum + a, 0);
+  const u = worked.map(r => doubtOf(r.by, r.amount ?? 0, 'mm'));
+  const middle = (min + max) / 2;
+  return {
+    value: MARK_OF[verdict] === 'tight' ? middle - amount : middle + amount,
+    u: Math.hypot((max - min) / Math.sqrt(12), ...u),
+  };
+}
+
+/** Each rung that was tried is a print of its own; rungs lie flat. */
+function rungsOf(questions: readonly Question[], history: History): Trial[] {
+  const { ladders, ladderTries } = counting(history);
+  return ladderTries.flatMap(said => {
+    const ladder = ladders.find(l => l.id === said.ladderId)!;
+    const q = questions.find(x => x.id === ladder.mateId);
+    // Rungs are printed upright, in any orientation of the part.
+    const upright = q && [surfaceKind(q.side, 'round', false), ladder.printerId, ladder.materialId].join('/');
+    if (!q || upright !== q.group) return [];
+    const scale = scaleAbout(q.reading.value, q.state.source, ladder.want, q.mate);
+    return ladder.sizes.flatMap((model, i) => {
+      const verdict = said.verdicts[i];
+      return verdict ? [{ mates: { [q.id]: { model, verdict, scale, rung: true } } }] : [];
+    });
+  });
+}
