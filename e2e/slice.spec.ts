@@ -132,6 +132,8 @@ test('an edit made while the server is away is kept, sent later, and survives a 
   const id = await bench.measuredJob();
   await page.goto(`${bench.url}/jobs/${id}/measure`);
   await ledgerRow(page, 'Rim, outside').click();
+  // The page is whole before the server goes: what it has not fetched yet it could not fetch then.
+  await expect(reading(page)).toBeVisible();
   await bench.kill();
   await read(page, '31.71');
   await expect(page.getByText(/1 edit is kept here/)).toBeVisible();
