@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import type { Page } from '@playwright/test';
 import { readThreeMf } from '../core/files/reading-back';
 import { boundsOf, volumeOf } from '../core/shape/mesh/mesh';
-import { expect, test } from './bench';
+import { expect, ledgerRow, test } from './bench';
 
 /** What the Shape stage is for beyond single numbers: outlines, measuring, comparing, families. */
 const volume = async (page: Page) => {
@@ -147,6 +147,55 @@ test('measured on the solid: the wall that is pressed, then how far apart', asyn
   await expect(measured).toHaveText(/apart \d+\.\d\d mm · across .* · up 0\.00/);
   await page.getByRole('button', { name: 'Done measuring' }).click();
   await expect(measured).toBeHidden();
+});
+
+test('two faces pressed on the solid: the size between them, the number that makes it, and that it must fit', async ({
+  page,
+  bench,
+}) => {
+  const { id } = await bench.api('POST', '/jobs', { title: 'Block', recipe: 'profile-part' });
+  await bench.read(id, [
+    ['seat_width', 40],
+    ['seat_height', 25],
+    ['seat_depth', 10],
+  ]);
+  await page.goto(`${bench.url}/jobs/${id}/shape`);
+  await volume(page);
+  const view = page.locator('canvas').first();
+  await expect(view).toBeVisible();
+  const lookFrom = async (side: string) => {
+    await page.getByRole('button', { name: 'Look from' }).click();
+    await page.getByRole('menuitem', { name: side, exact: true }).click();
+  };
+  const press = async () => {
+    const box = (await view.boundingBox())!;
+    await page.mouse.click(box.x + box.width * 0.5, box.y + box.height * 0.5);
+  };
+  await lookFrom('above');
+  await page.getByRole('button', { name: 'What moves this?' }).click();
+  await press();
+  await expect(page.getByRole('heading', { name: 'What moves this place' })).toBeVisible();
+  await page.getByRole('button', { name: 'Across this hole or boss' }).click();
+  await expect(page.getByText(/That is a flat. Press a second face/)).toBeVisible();
+  await page.getByRole('button', { name: 'Close' }).click();
+
+  await page.getByRole('button', { name: 'What moves this?' }).click();
+  await press();
+  await page.getByRole('button', { name: 'From here to another face…' }).click();
+  await expect(page.getByText('Press the other face.')).toBeVisible();
+  await lookFrom('below');
+  await press();
+  await expect(page.getByRole('heading', { name: 'Between the two: 10 mm' })).toBeVisible();
+  await page.getByLabel('It should be').fill('12');
+  await expect(page.getByRole('button', { name: 'Make it 12 mm' }).first()).toBeVisible();
+  await page.getByRole('button', { name: 'It must fit…' }).first().click();
+  await page.getByLabel('What is it called?').fill('Under the shelf');
+  await expect(page.getByLabel(/The size it must come to/)).toHaveValue('12');
+  await page.getByRole('button', { name: 'It must fit', exact: true }).click();
+  await expect(page.getByRole('heading', { name: 'Under the shelf: how should it fit?' })).toBeVisible();
+  await expect(ledgerRow(page, 'Under the shelf').first()).toBeVisible();
+  const { document } = await bench.api('GET', `/jobs/${id}`);
+  expect(document.mates.at(-1).pressed).toMatchObject({ size: 10, number: 10 });
 });
 
 test('a family of spacers between two stock sizes, as one file; an unusual wall is remarked on', async ({

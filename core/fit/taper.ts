@@ -15,6 +15,10 @@ export function insertionDepth(clearance: number, halfAngle: number): number {
   return clearance / (2 * Math.tan(halfAngle * RADIANS));
 }
 
+/** The clearance with which a plug wedges so deep beyond the mouth: the inverse of `insertionDepth`, whole diameter. */
+export const clearanceAtDepth = (depth: number, halfAngle: number): number =>
+  2 * depth * Math.tan(halfAngle * RADIANS);
+
 /** What a doubt of the diameter makes of the depth. */
 export const depthDoubt = (diameterDoubt: number, halfAngle: number): number =>
   insertionDepth(diameterDoubt, halfAngle);

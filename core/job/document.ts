@@ -182,6 +182,20 @@ export const OwnNumber = z.object({
   lying: z.boolean(),
 });
 
+const Coordinates = z.tuple([z.number(), z.number(), z.number()]);
+
+/** Two faces, or one hole or boss, as they were pressed on the solid. */
+const Pressed = z.object({
+  places: z
+    .array(z.object({ point: Coordinates, normal: Coordinates }))
+    .min(1)
+    .max(2),
+  /** Measured there: mm, degrees of an angle. */
+  size: z.number().min(0).max(5000),
+  /** The number that moves it, as it was then. */
+  number: z.number().min(-5000).max(5000),
+});
+
 /** A surface that goes over or into something, with a feel. */
 export const FitMate = z.object({
   id: Id,
@@ -195,6 +209,7 @@ export const FitMate = z.object({
   want: Want,
   /** Left out where a recipe or an addition proposed it. */
   own: OwnNumber.optional(),
+  pressed: Pressed.optional(),
 });
 
 const Amount = z.number().min(-500, 'Not below −500.').max(500, 'At most 500.');
@@ -223,6 +238,7 @@ export const SignedMate = z.object({
   tolerance: Tolerance,
   /** What the bench calls one that is off to either side. */
   sense: z.object({ more: Label, less: Label }),
+  pressed: Pressed.optional(),
 });
 
 export const Mate = z.discriminatedUnion('kind', [FitMate, SignedMate]);

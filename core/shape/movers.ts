@@ -1,8 +1,8 @@
-import type { Press } from './additions/pressed';
 import type { BuiltPart } from './built-part';
 import { facing, type TriangleMesh } from './mesh/mesh';
 import { RayTree } from './mesh/rays';
 import type { Parameters } from './recipes/parameters';
+import type { Place } from './vector';
 import { dot, lengthOfVector, moved, negated, type Point3, point3, scaled } from './vector';
 
 /** The part with one of its numbers changed, and all that is made from it. */
@@ -49,7 +49,7 @@ const DISTURBED = 0.02;
  * @param build the part with other numbers; null where it cannot be built, or there is no time left
  */
 export function moversAt(
-  { point, normal }: Pick<Press, 'point' | 'normal'>,
+  { point, normal }: Place,
   now: Built,
   nudges: readonly Nudge[],
   build: (parameters: Parameters) => Built | null,
@@ -66,7 +66,9 @@ export function moversAt(
       const way = wentTo(then.mesh, tree, s.point, s.normal, by);
       return way === null || Math.abs(way / by) >= LEAST_RATE;
     });
-    return [{ name, rate: went / by, share: others.length / samples.length, disturbs: changed(now, then) }];
+    return [
+      { name, rate: went / by, share: others.length / samples.length, disturbs: disturbedBy(now, then) },
+    ];
   });
   const strongest = Math.max(...movers.map(m => Math.abs(m.rate)));
   const isWeak = (m: Mover) => Number(Math.abs(m.rate) < WEAK * strongest);
@@ -75,33 +77,40 @@ export function moversAt(
   );
 }
 
-/** How far the surface at a place has gone outwards, mm; null where it is no longer there. */
-export function wentTo(
-  mesh: TriangleMesh,
-  tree: RayTree,
-  point: Point3,
-  n: Point3,
-  by: number,
-): number | null {
+/** Where the surface at a place has gone to. */
+export interface FoundNear {
+  point: Point3;
+  triangle: number;
+  /** Outwards, mm. */
+  way: number;
+}
+
+type Asked = [mesh: TriangleMesh, tree: RayTree, point: Point3, normal: Point3, by: number];
+
+/** The surface that was at a place, looked for along its normal; null where it is no longer there. */
+export function foundNear(...[mesh, tree, point, n, by]: Asked): FoundNear | null {
   const reach = Math.max(LEAST_REACH, REACH * Math.abs(by));
-  const ways = [1, -1].flatMap(side => {
+  const found = [1, -1].flatMap((side): FoundNear[] => {
     const along = side > 0 ? n : negated(n);
     const hit = tree.firstHit(moved(point, along, -OFF_IT), along);
     if (!hit || hit.distance - OFF_IT > reach) return [];
     const looks = facing(mesh, hit.triangle);
     if (dot(looks, n) < LOOKS_ALIKE * lengthOfVector(looks)) return [];
-    return [side * (hit.distance - OFF_IT)];
+    const way = side * (hit.distance - OFF_IT);
+    return [{ point: moved(point, n, way), triangle: hit.triangle, way }];
   });
-  if (ways.length === 0) return null;
-  return ways.reduce((a, b) => (Math.abs(b) < Math.abs(a) ? b : a));
+  return found.reduce<FoundNear | null>((a, b) => (!a || Math.abs(b.way) < Math.abs(a.way) ? b : a), null);
 }
 
+/** How far the surface at a place has gone outwards, mm; null where it is no longer there. */
+export const wentTo = (...place: Asked): number | null => foundNear(...place)?.way ?? null;
+
 /** Places spread evenly over the surface by its area, with where it looks there. */
-export function placesOn(mesh: TriangleMesh): { point: Point3; normal: Point3 }[] {
+export function placesOn(mesh: TriangleMesh): Place[] {
   const count = mesh.triangles.length / 3;
   const areas = Array.from({ length: count }, (_, t) => lengthOfVector(facing(mesh, t)));
   const total = areas.reduce((sum, a) => sum + a, 0);
-  const samples: { point: Point3; normal: Point3 }[] = [];
+  const samples: Place[] = [];
   let passed = 0;
   for (let t = 0; t < count; t++) {
     passed += areas[t]!;
@@ -119,7 +128,8 @@ export function placesOn(mesh: TriangleMesh): { point: Point3; normal: Point3 }[
   return samples;
 }
 
-const changed = (now: Built, then: Built): string[] =>
+/** Surfaces that must fit and change their size from the one to the other. */
+export const disturbedBy = (now: Pick<Built, 'mates'>, then: Pick<Built, 'mates'>): string[] =>
   now.mates.flatMap(mate => {
     const other = then.mates.find(m => m.id === mate.id);
     return other && Math.abs(other.size - mate.size) < DISTURBED ? [] : [mate.id];

@@ -2,6 +2,13 @@
 export type Point2 = readonly [number, number];
 export type Point3 = readonly [number, number, number];
 
+/** A place on a solid’s surface. */
+export interface Place {
+  point: Point3;
+  /** Where the surface looks. */
+  normal: Point3;
+}
+
 /** Where an outline is drawn: its origin, its own x, and its up. Unit vectors at right angles. */
 export interface Frame {
   at: Point3;

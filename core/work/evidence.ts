@@ -16,6 +16,7 @@ import type { DimensionState } from './dimension';
 import { kindOn } from './kind-on';
 import type { LedgerInput } from './ledger-input';
 import { outcomeOf } from './outcome';
+import { clearanceOfDepth, halfAngleOf } from './wedge';
 
 /** What prints and ladders said of a part's mates, as the learning engine takes it. Lengths mm, clearance whole width. */
 
@@ -106,11 +107,14 @@ function seenIn(
       // Where the other side is ours too, it may have been drawn otherwise then: what counts is the difference.
       const since = q.mate.other.of === 'part' ? q.reading.value - drawn.reading.value : 0;
       const worked = judged.reworks.filter(r => r.printId === print.id && r.mateId === q.id);
-      const off = missed(own, scale) ?? mendedBy(own, scale, worked);
+      const recipe = recipeOf(version);
+      const depth = wentIn(own, recipe, version, drawn.surface);
+      const off = depth ?? missed(own, scale) ?? mendedBy(own, scale, worked);
+      // A depth says all that the word made of it says.
+      const verdict = depth ? undefined : own.verdict;
       const model = modelAsSliced(drawn.model, q.side, print) + since;
       // A part of another recipe then may have had this surface under another name.
       const then = { ...q.mate, ours: { ...q.mate.ours, surface: drawn.surface } };
-      const recipe = recipeOf(version);
       return [
         {
           question: q,
@@ -118,7 +122,7 @@ function seenIn(
           version,
           group: groupOf(then, recipe, version),
           kind: kindOn(then, recipe, version),
-          observation: { model, verdict: own.verdict, printed: own.printed, off, scale },
+          observation: { model, verdict, printed: own.printed, off, scale },
         },
       ];
     });
@@ -140,6 +144,17 @@ function elsewhereOf(
       words: madeWords(version),
     };
   });
+}
+
+/** How far a taper went in is a clearance too. */
+function wentIn(
+  { depth }: TryMate,
+  recipe: Recipe,
+  { parameters }: Version,
+  surface: string,
+): Observation['off'] {
+  const halfAngle = depth ? halfAngleOf(recipe.surfaces(parameters), surface) : null;
+  return depth && halfAngle !== null ? clearanceOfDepth(depth, halfAngle) : undefined;
 }
 
 /** “Tight by about a tenth” is a clearance: so far outside the window that it was judged by. */

@@ -5,12 +5,20 @@ import type { Work } from './work';
 /** So much, mm and degrees: far more than triangles are off, far less than what makes another shape. */
 const BY = { length: 0.4, angle: 1 };
 
-/** The part with each of its numbers a little larger, and whatever is made from it: for finding what moves a place. */
-export function nudgesOf(work: Work, partId: string): Nudge[] {
+/**
+ * The part with each of its numbers a little larger, and whatever is made from it: for finding what moves a place.
+ * @param only this one of them
+ */
+export function nudgesOf(work: Work, partId: string, only?: string): Nudge[] {
   const { document } = work;
   const { recipe, parameters } = work.part(partId);
   return recipe.parameters.flatMap((spec): Nudge[] => {
-    if (!carriesMate(spec) || !(spec.shown?.(parameters) ?? true)) return [];
+    if (
+      (only !== undefined && spec.name !== only) ||
+      !carriesMate(spec) ||
+      !(spec.shown?.(parameters) ?? true)
+    )
+      return [];
     const now = parameters[spec.name];
     if (typeof now !== 'number') return [];
     const isAngle = spec.measure === 'angle';

@@ -1,4 +1,5 @@
-import { fitsOf, type JobDocument, type Part } from '../job/document';
+import { fitsOf, isSigned, type JobDocument, type Mate, ownNumberOf, type Part } from '../job/document';
+import type { OwnMateAsked } from '../shape/checks/context';
 import type { OwnSurface } from '../shape/own-mates';
 import type { LedgerState } from './ledger';
 import type { ResolvedPart } from './resolved';
@@ -42,3 +43,12 @@ export function ownNumbers(
   }
   return own;
 }
+
+/** What the finished solid is asked about the maker’s own mates. */
+export const ownMatesAsked = (mates: readonly Mate[]): OwnMateAsked[] =>
+  mates.flatMap(mate => {
+    const number = ownNumberOf(mate);
+    if (number === undefined) return [];
+    const { name, kind, pressed } = mate;
+    return [{ name, number, kind, rate: isSigned(mate) ? mate.rate : 1, ...(pressed ? { pressed } : {}) }];
+  });

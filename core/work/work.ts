@@ -4,7 +4,6 @@ import {
   isFit,
   type JobDocument,
   type Mate,
-  ownNumberOf,
   type Part,
   type SignedMate,
 } from '../job/document';
@@ -36,7 +35,7 @@ import type { OtherSize } from './ledger-input';
 import { otherwise } from './made-words';
 import { type BothWays, bothWays } from './other-plastic';
 import { foremostOf, jobOverview, type Overview, overviewOf } from './overview';
-import { ownNumbers, ownSurfaces } from './own';
+import { ownMatesAsked, ownNumbers, ownSurfaces } from './own';
 import { activeMates, activeSigned, ParameterPass } from './parameters';
 import { Printers } from './printers';
 import { measureAgain, neededDimensions, stillToRead } from './reading-list';
@@ -490,12 +489,7 @@ export class PartWork implements ResolvedPart {
         ]),
       ),
       measured: this.lengths,
-      ownMates: [...this.mates, ...this.signed].flatMap(mate => {
-        const number = ownNumberOf(mate);
-        return number !== undefined && (mate.kind === 'fit' || mate.kind === 'length')
-          ? [{ name: mate.name, number }]
-          : [];
-      }),
+      ownMates: ownMatesAsked([...this.mates, ...this.signed]),
       ...this.demands,
     }));
   }

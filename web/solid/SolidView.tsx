@@ -14,6 +14,7 @@ import type { Press } from '../../core/shape/additions/pressed';
 import { Button, MenuButton } from '../ui/controls';
 import { colourNow, useThemeChange } from '../ui/use-theme-change';
 import type { ShownChange, ShownSolid } from '../workers/solid-protocol';
+import { ArrowView, type ShownArrow } from './arrow';
 import { type Mark, MarkPoints, markAt, Reading } from './measuring';
 import { type Numbered, NumberedView } from './numbered';
 import { type Surroundings, SurroundingsView } from './surroundings';
@@ -38,6 +39,10 @@ interface Props {
   surroundings?: Surroundings | null;
   /** Places in colour, with their numbers. */
   numbered?: readonly Numbered[];
+  /** Where what is lit stands. */
+  arrow?: ShownArrow | null;
+  /** Places that were pressed. */
+  pressed?: readonly Press[];
   /** Where it is looked at from to begin with. */
   from?: ViewName;
 }
@@ -54,6 +59,8 @@ export default function SolidView({
   change = null,
   surroundings = null,
   numbered = [],
+  arrow = null,
+  pressed = [],
   from,
 }: Props) {
   /** How much of the part is cut away from its front, as a share. */
@@ -95,6 +102,8 @@ export default function SolidView({
           change={change}
           surroundings={surroundings}
           numbered={numbered}
+          arrow={arrow}
+          pressed={pressed}
           marks={marks}
           onMark={measuring ? mark => setMarks(now => (now.length > 1 ? [mark] : [...now, mark])) : undefined}
         />
@@ -181,6 +190,8 @@ function Scene({
   change,
   surroundings,
   numbered = [],
+  arrow,
+  pressed = [],
   marks,
   onMark,
 }: SceneProps) {
@@ -296,7 +307,9 @@ function Scene({
         />
       ) : null}
       <NumberedView places={numbered} size={size} colours={colours} />
-      <MarkPoints marks={marks} size={size} colour={colours.blue} />
+      <MarkPoints places={marks.map(m => m.at)} size={size} colour={colours.blue} />
+      <MarkPoints places={pressed.map(p => p.point)} size={size} colour={colours.blue} />
+      {arrow ? <ArrowView arrow={arrow} size={size} colour={colours.blue} on={colours.sheet} /> : null}
       <Turntable size={size} bounds={solid.bounds} around={surroundings?.neighbours ?? []} look={look} />
     </>
   );

@@ -2,6 +2,7 @@ import type { ThreeEvent } from '@react-three/fiber';
 import styled from 'styled-components';
 import { type Mesh, Raycaster, Vector3 } from 'three';
 import { formatLength } from '../../core/quantity/format';
+import type { Point3 } from '../../core/shape/vector';
 import { FONTS } from '../ui/theme';
 
 /** A place on the part that was pressed, and how thick the part is there. mm */
@@ -51,18 +52,18 @@ function doubleSided(mesh: Mesh): Mesh {
 }
 
 export function MarkPoints({
-  marks,
+  places,
   size,
   colour,
 }: {
-  marks: readonly Mark[];
+  places: readonly Point3[];
   size: number;
   colour: string;
 }) {
   return (
     <>
-      {marks.map((m, i) => (
-        <mesh key={i} position={m.at} raycast={() => {}}>
+      {places.map((at, i) => (
+        <mesh key={i} position={[...at]} raycast={() => {}}>
           <sphereGeometry args={[size / 90, 12, 8]} />
           <meshBasicMaterial color={colour} depthTest={false} transparent />
         </mesh>

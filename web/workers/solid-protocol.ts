@@ -16,7 +16,10 @@ import type { Finding } from '../../core/shape/findings/finding';
 import type { Bounds } from '../../core/shape/mesh/mesh';
 import type { Mover, Nudge } from '../../core/shape/movers';
 import type { Parameters } from '../../core/shape/recipes/parameters';
+import type { Span } from '../../core/shape/span/span';
+import type { spanMovers } from '../../core/shape/span/span-movers';
 import type { LoadResult } from '../../core/shape/strength/loads';
+import type { Place, Point3 } from '../../core/shape/vector';
 import type { Rings, Side } from '../../core/trace/overlay/sides';
 
 /** A part to be built: what its solid depends on. */
@@ -46,6 +49,14 @@ export interface SolidApi {
     press: Press,
     nudges: readonly Nudge[],
   ): Promise<Answer<{ movers: Mover[]; tried: number }>>;
+  /** The size between two pressed faces, or across one hole or boss, and the numbers that change it. */
+  span(
+    part: AskedPart,
+    places: readonly Place[],
+    nudges: readonly Nudge[],
+  ): Promise<Answer<{ found: ReturnType<typeof spanMovers>; tried: number }>>;
+  /** Where a number stands on the solid: between which faces, or which place it moves and where to. */
+  stands(part: AskedPart, asked: StandsAsked): Promise<Answer<{ stands: Stands | null }>>;
   /** What grew and shrank from one part to the other. */
   compare(
     part: AskedPart,
@@ -96,6 +107,17 @@ export interface SolidApi {
     joints: readonly Joint[],
   ): Promise<Answer<{ assembly: ShownAssembly }>>;
 }
+
+/** A number of the part, made larger by so much. Lengths mm, angles in degrees. */
+export interface StandsAsked {
+  size: number;
+  angle: boolean;
+  nudge: Nudge;
+  /** Two faces, or one hole or boss, that were pressed: measured there. */
+  pressed?: readonly Place[];
+}
+
+export type Stands = { is: 'span'; span: Span } | { is: 'place'; at: Point3; along: Point3 };
 
 /** What hangs over air, with the surfaces that must fit by their names. */
 export interface ShownHang extends Omit<OverAir, 'mates' | 'places' | 'carriedAt'> {

@@ -41,6 +41,9 @@ import { moversAt } from '../../core/shape/movers';
 import { recipeWith } from '../../core/shape/recipe-with';
 import type { Parameters } from '../../core/shape/recipes/parameters';
 import { solidOf } from '../../core/shape/solid';
+import { isSpan } from '../../core/shape/span/span';
+import { spanAt, spanMovers } from '../../core/shape/span/span-movers';
+import { movedMost, standsAt } from '../../core/shape/span/stands';
 import { dot, type Point3 } from '../../core/shape/vector';
 import { shadowsOf } from '../../core/trace/overlay/sides';
 import type {
@@ -88,6 +91,27 @@ async function told<T>(work: () => Promise<T>): Promise<T> {
     throw new Error(`The geometry kernel failed: ${reason}. Reload the page to start it again.`);
   }
 }
+
+/** The part as it is, and with other numbers while there is time. */
+const nudged = <T>(
+  part: AskedPart,
+  look: (now: BuiltPart, build: (parameters: Parameters) => BuiltPart | null) => T,
+) =>
+  told(async () => {
+    const kernels = await ready([part]);
+    const recipe = recipeOf(part);
+    const now = buildPart(recipe, part.parameters, kernels, 'screen');
+    if (!now.ok) return { ok: false as const, findings: now.findings, heap: kernels.part.memory() };
+    const until = performance.now() + LONGEST_NUDGING;
+    let tried = 0;
+    const seen = look(now.part, parameters => {
+      if (performance.now() > until) return null;
+      tried++;
+      const outcome = buildPart(recipe, parameters, kernels, 'screen');
+      return outcome.ok ? outcome.part : null;
+    });
+    return { ok: true as const, ...seen, tried, heap: kernels.part.memory() };
+  });
 
 const recipeOf = ({ recipe, additions }: AskedPart) => recipeWith(recipe, additions);
 
@@ -146,20 +170,24 @@ const api: SolidApi = {
     }),
 
   movers: (part, press, nudges) =>
-    told(async () => {
-      const kernels = await ready([part]);
-      const recipe = recipeOf(part);
-      const now = buildPart(recipe, part.parameters, kernels, 'screen');
-      if (!now.ok) return { ok: false, findings: now.findings, heap: kernels.part.memory() };
-      const until = performance.now() + LONGEST_NUDGING;
-      let tried = 0;
-      const movers = moversAt(press, now.part, nudges, parameters => {
-        if (performance.now() > until) return null;
-        tried++;
-        const outcome = buildPart(recipe, parameters, kernels, 'screen');
-        return outcome.ok ? outcome.part : null;
-      });
-      return { ok: true as const, movers, tried, heap: kernels.part.memory() };
+    nudged(part, (now, build) => ({ movers: moversAt(press, now, nudges, build) })),
+
+  span: (part, places, nudges) =>
+    nudged(part, (now, build) => ({ found: spanMovers(places, now, nudges, build) })),
+
+  stands: (part, { size, angle, nudge, pressed }) =>
+    nudged(part, (now, build) => {
+      // In pieces it is shown as they lie on the bed, not where they belong.
+      if (now.pieces.length > 0) return { stands: null };
+      const again = pressed && spanAt(now, pressed, nudge.by);
+      if (again && isSpan(again)) return { stands: { is: 'span' as const, span: again } };
+      const larger = build(nudge.parameters);
+      if (!larger) return { stands: null };
+      const enlarged = { size, by: nudge.by, angle, now, larger };
+      const span = standsAt(enlarged);
+      if (span) return { stands: { is: 'span' as const, span } };
+      const place = movedMost(enlarged);
+      return { stands: place && { is: 'place' as const, ...place } };
     }),
 
   ways: (part, asked) =>

@@ -5,6 +5,13 @@ import { VERDICTS } from '../../learn/verdict';
 import { Id } from '../fields';
 import { defineRow, Voidable } from './kind';
 
+/** How far off, signed, and how sure that is; mm or degrees. */
+const Off = z.object({
+  value: z.number().min(-500, 'Not below −500.').max(500, 'At most 500.'),
+  u: z.number().min(0).max(500),
+  by: z.enum(JUDGED_BY),
+});
+
 const Effort = z.enum(['too-easy', 'good', 'too-hard']);
 
 /** Where along its way on a surface binds. */
@@ -12,14 +19,10 @@ export const BINDS = ['start', 'middle', 'end', 'one-side', 'all-along'] as cons
 
 export const TryMate = z.object({
   verdict: z.enum(VERDICTS).optional(),
-  /** For position, length, angle and flush: how far off, signed, and how sure that is; mm or degrees. */
-  off: z
-    .object({
-      value: z.number().min(-500, 'Not below −500.').max(500, 'At most 500.'),
-      u: z.number().min(0).max(500),
-      by: z.enum(JUDGED_BY),
-    })
-    .optional(),
+  /** For position, length, angle and flush. */
+  off: Off.optional(),
+  /** Of a taper: how far beyond its place it went in, mm along its axis; below 0 short of it. Its verdict follows. */
+  depth: Off.optional(),
   /** For stretch and click. */
   effort: z.object({ on: Effort.optional(), off: Effort.optional(), home: Effort.optional() }).optional(),
   /** By how much it missed, of one that is judged by a feel: beside its verdict, mm of the whole width. */

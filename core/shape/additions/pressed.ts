@@ -2,14 +2,11 @@ import { boundsOf, facing, type TriangleMesh } from '../mesh/mesh';
 import { rayTreeOf } from '../mesh/rays';
 import type { Parameters } from '../recipes/parameters';
 import type { Recipe } from '../recipes/recipe';
-import { dot, lengthOfVector, moved, negated, type Point3, point3, scaled } from '../vector';
+import { dot, lengthOfVector, moved, negated, type Place, type Point3, point3, scaled } from '../vector';
 import { DIRECTIONS, type Flat, flatsFacing, frameDirections } from './place';
 
 /** Which face was meant by a press on the solid, and what it is called so that it is found again when sizes change. */
-export interface Press {
-  point: Point3;
-  /** Of the triangle that was pressed. */
-  normal: Point3;
+export interface Press extends Place {
   /** The way the eye looks. */
   looks: Point3;
 }

@@ -1,6 +1,7 @@
 import { AS_DRAWN, type Pose } from '../../print/pose';
 import type { Lies } from '../model';
 import type { Side } from '../sides';
+import type { PressedSpan } from '../span/span';
 
 /** What the checks on the finished triangles need to know besides the solid. Lengths mm. */
 
@@ -31,7 +32,7 @@ export interface CheckContext {
   keepOpen: readonly OpenZoneAsked[];
   /** The last straight piece of the way on, and the one before it if there is one. */
   goesOn: { from: string; distance: number; before?: { from: string; distance: number } } | null;
-  /** Sizes that the maker said must fit. */
+  /** What the maker said must fit. */
   ownMates: readonly OwnMateAsked[];
 }
 
@@ -60,10 +61,14 @@ export const NO_DEMANDS = {
   ownMates: [],
 } satisfies Partial<CheckContext>;
 
-/** A length that the maker said must fit, by its number. */
+/** What the maker said must fit, by its number. Lengths mm, angles in degrees. */
 export interface OwnMateAsked {
   name: string;
   number: string;
+  kind: 'fit' | 'length' | 'position' | 'angle' | 'flush';
+  /** How far it moves for each mm or degree of its number. */
+  rate: number;
+  pressed?: PressedSpan;
 }
 
 /** What the part has to bear, as its maker says it. */

@@ -38,7 +38,7 @@ export function inspectPart(
     ...checkBounds(recipe, parameters, context),
     ...checkRecesses(part.whole, recipe.additions ?? [], parameters, context, kernels),
     ...recipe.checks(parameters, ownSolid(recipe, part), context, kernels.models),
-    ...checkOwnMates(context.ownMates, recipe, parameters, kernels),
+    ...checkOwnMates(context.ownMates, recipe, parameters, part, kernels),
   ];
   return { findings: ranked(findings), loads };
 }

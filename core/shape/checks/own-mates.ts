@@ -2,87 +2,76 @@ import { buildPart } from '../build';
 import type { BuiltPart } from '../built-part';
 import { type Finding, finding } from '../findings/finding';
 import type { Kernels } from '../kernels/kernel';
-import { facing } from '../mesh/mesh';
-import { RayTree } from '../mesh/rays';
-import { placesOn, wentTo } from '../movers';
 import type { Parameters } from '../recipes/parameters';
 import type { Recipe } from '../recipes/recipe';
-import { dot, lengthOfVector, moved, negated, type Point3 } from '../vector';
+import { isSpan } from '../span/span';
+import { spanAt } from '../span/span-movers';
+import { movedMost, standsAt } from '../span/stands';
 import type { OwnMateAsked } from './context';
 
-/** The number is made so much larger to see what it moves, mm. */
-const NUDGE = 0.4;
-/** What is measured across facets is this much less than what was drawn at the most, mm. */
-const OFF_BY = 0.08;
-/** Faces that look away from each other, or at each other: cosine. */
-const OPPOSITE = -0.98;
-const PARALLEL = 0.9995;
-const START = 0.01;
+/** The number is made so much larger to see what it moves: mm, and degrees of an angle. */
+const NUDGE = { length: 0.4, angle: 2 };
+/** What was pressed is this near to what the numbers say, mm or degrees: screens show hundredths. */
+const AS_ASKED = 0.05;
 
 /**
- * Whether each size that the maker said must fit stands on the finished solid: two faces that far apart, of which the
- * number moves the distance one to one. Found by building the part with that number a little larger.
+ * Whether what the maker said must fit stands on the finished solid. Two faces that were pressed are measured again;
+ * else the part is built with the number a little larger: a size is two faces that far apart, an angle two faces at
+ * that angle, of which the number moves the distance one to one; a place is whatever it moves.
  */
 export function checkOwnMates(
   own: readonly OwnMateAsked[],
   recipe: Recipe,
   parameters: Parameters,
+  part: BuiltPart,
   kernels: Kernels,
 ): Finding[] {
-  if (own.length === 0) return [];
   const build = (p: Parameters) => {
     const outcome = buildPart(recipe, p, kernels, 'screen');
     return outcome.ok ? outcome.part : null;
   };
-  const now = build(parameters);
-  if (!now) return [];
-  return own.flatMap(({ name, number }): Finding[] => {
+  let built: BuiltPart | null = null;
+  return own.flatMap((asked): Finding[] => {
+    const { name, number, kind, pressed } = asked;
     const size = parameters[number];
     if (typeof size !== 'number') return [];
+    if (pressed) return pressedAgain(asked, pressed, size, part);
     const spec = recipe.parameters.find(p => p.name === number);
-    const by = spec?.kind === 'length' && size + NUDGE > spec.max ? -NUDGE : NUDGE;
-    const then = build({ ...parameters, [number]: size + by });
+    const angle = kind === 'angle';
+    const step = NUDGE[angle ? 'angle' : 'length'];
+    const by = spec?.kind === 'length' && size + step > spec.max ? -step : step;
+    built ??= build(parameters);
+    const larger = build({ ...parameters, [number]: size + by });
     // What cannot be built so much larger is not judged by it.
-    if (!then || isThere(now, then, Math.abs(size), by)) return [];
+    if (!built || !larger) return [];
+    const enlarged = { size, by, angle, now: built, larger };
+    const isThere = kind === 'position' || kind === 'flush' ? movedMost(enlarged) : standsAt(enlarged);
+    if (isThere) return [];
     return [
-      finding('own-mate-not-there', 'note', { name, size: Number(size.toFixed(2)) }, { parameter: number }),
+      finding(
+        'own-mate-not-there',
+        'note',
+        { name, size: Number(size.toFixed(2)), is: kind === 'fit' ? 'length' : kind },
+        { parameter: number },
+      ),
     ];
   });
 }
 
-function isThere(now: BuiltPart, then: BuiltPart, size: number, by: number): boolean {
-  const [before, after] = [new RayTree(now.whole), new RayTree(then.whole)];
-  const places = placesOn(now.whole).flatMap(place => {
-    const way = wentTo(then.whole, after, place.point, place.normal, by);
-    return way === null ? [] : [{ ...place, way }];
-  });
-  const fits = (d: number, d1: number) => Math.abs(d - size) < OFF_BY && Math.abs(d1 - d - by) < OFF_BY;
-  return places.some(({ point, normal, way }) => {
-    if (way === 0) return false;
-    const there = moved(point, normal, way);
-    // A diameter: through the part, or through the air.
-    const across = [negated(normal), normal].some(along => {
-      const [d, d1] = [acrossTo(now, before, point, along), acrossTo(then, after, there, along)];
-      return d !== null && d1 !== null && fits(d, d1);
-    });
-    // A thickness, a gap or a step: two parallel faces, wherever they are.
-    return (
-      across ||
-      places.some(other => {
-        const turned = dot(normal, other.normal);
-        if (Math.abs(turned) < PARALLEL) return false;
-        const apart = dot(moved(point, other.point, -1), normal);
-        return fits(Math.abs(apart), Math.abs(apart + way - turned * other.way));
-      })
-    );
-  });
+function pressedAgain(
+  { name, number, kind, rate }: OwnMateAsked,
+  pressed: NonNullable<OwnMateAsked['pressed']>,
+  now: number,
+  part: BuiltPart,
+): Finding[] {
+  const unit = kind === 'angle' ? ('deg' as const) : ('mm' as const);
+  const asked = pressed.size + rate * (now - pressed.number);
+  const found = spanAt(part, pressed.places, REACH);
+  if (!found || !isSpan(found))
+    return [finding('own-mate-lost', 'note', { name, asked, unit }, { parameter: number })];
+  if (Math.abs(found.size - asked) < AS_ASKED) return [];
+  return [finding('own-mate-off', 'warn', { name, size: found.size, asked, unit }, { parameter: number })];
 }
 
-/** How far the face on the other side is, mm; null where there is none that looks the other way. */
-function acrossTo(part: BuiltPart, tree: RayTree, point: Point3, along: Point3): number | null {
-  const hit = tree.firstHit(moved(point, along, START), along);
-  if (!hit) return null;
-  const looks = facing(part.whole, hit.triangle);
-  const facingBack = Math.abs(dot(looks, along)) / (lengthOfVector(looks) || 1);
-  return facingBack > -OPPOSITE ? hit.distance + START : null;
-}
+/** Faces are looked for as far as a number that was changed by this would move them, mm. */
+const REACH = 1.5;

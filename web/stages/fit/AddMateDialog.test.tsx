@@ -5,7 +5,7 @@ import { afterEach, describe, expect, test, vi } from 'vitest';
 import { PageBench } from '../../../testing/page-bench';
 import { readEdit } from '../../../testing/read-edit';
 import { Ledger } from '../../job/Ledger';
-import { AddMateDialog } from './AddMateDialog';
+import { AddMateDialog, type PressedOn } from './AddMateDialog';
 import { Dropped, MateKeys } from './MateKeys';
 
 afterEach(cleanup);
@@ -63,6 +63,63 @@ describe('what else must fit', () => {
     await choose(/What about it must be right/, /an edge that must lie flush/);
     expect(screen.getByLabelText<HTMLInputElement>('Above it, the bench says').value).toBe('proud');
     expect(screen.getByLabelText(/Still right: sunk by/)).toBeTruthy();
+  });
+});
+
+describe('a size between two faces that were pressed', () => {
+  const on = (size: number, rate: number, more: Partial<PressedOn> = {}): PressedOn => ({
+    places: [
+      { point: [0, 0, 0], normal: [0, 0, -1] },
+      { point: [0, 0, size], normal: [0, 0, 1] },
+    ],
+    span: { kind: 'length', size, from: [0, 0, 0], to: [0, 0, size], side: 'outside' },
+    rate,
+    wanted: null,
+    ...more,
+  });
+  const named = async (name: string) => userEvent.type(screen.getByLabelText('What is it called?'), name);
+
+  test('that is the number itself goes by its size, and keeps where it was pressed', async () => {
+    const bench = new PageBench(READ);
+    const now = bench.part.parameters.endThickness as number;
+    bench.show(<AddMateDialog preset={{ number: 'endThickness', on: on(now, 1) }} onClose={() => {}} />);
+    expect(screen.getByText(/Where it was pressed it is/).textContent).toContain(`${now} mm`);
+    await named('Lid');
+    await userEvent.type(screen.getByLabelText(/The size it must come to/), '2.4');
+    await add();
+    await vi.waitFor(() => expect(bench.edits).toHaveLength(2));
+    const mate = bench.part.mates.find(m => m.name === 'Lid')!;
+    expect(mate.pressed).toMatchObject({ size: now, number: now });
+    expect(mate).toMatchObject({ own: { number: 'endThickness', form: 'flats' }, side: 'outside' });
+  });
+
+  test('that is more than the number: the number’s target is worked out from the size that is read', async () => {
+    const bench = new PageBench(READ);
+    const now = bench.part.parameters.endThickness as number;
+    // Twice the number and 3 more.
+    const pressed = on(2 * now + 3, 2, { wanted: 9 });
+    bench.show(
+      <AddMateDialog preset={{ number: 'endThickness', kind: 'length', on: pressed }} onClose={() => {}} />,
+    );
+    await named('Over both');
+    await userEvent.type(screen.getByLabelText(/Still right: too short/), '0.2');
+    await userEvent.type(screen.getByLabelText(/Still right: too long/), '0.2');
+    await add();
+    await vi.waitFor(() => expect(bench.edits).toHaveLength(3));
+    const [row] = bench.part.ledger.signed;
+    expect(row!.mate.rate).toBe(2);
+    expect(row!.target.value).toBeCloseTo((9 - 3) / 2, 6);
+    expect(row!.dimension.label).toMatch(/^Over both, as “.*” counts it$/);
+    expect(bench.part.parameters.endThickness).toBeCloseTo(row!.model, 9);
+  });
+
+  test('a number that moves it twice as far cannot be judged by feel', async () => {
+    new PageBench(READ).show(
+      <AddMateDialog preset={{ number: 'endThickness', on: on(8, 2) }} onClose={() => {}} />,
+    );
+    await userEvent.click(screen.getByRole('button', { name: /What about it must be right/ }));
+    expect(screen.queryByRole('option', { name: /judged by its feel/ })).toBeNull();
+    expect(screen.getByRole('option', { name: /a length that must be right/ })).toBeTruthy();
   });
 });
 

@@ -9,6 +9,8 @@ import { SIGNED_KINDS, type SignedKind, USUAL_SENSE } from '../../../core/learn/
 import { formatPlain } from '../../../core/quantity/format';
 import { parseQuantity } from '../../../core/quantity/parse';
 import { carriesMate } from '../../../core/shape/own-mates';
+import type { Span } from '../../../core/shape/span/span';
+import type { Place } from '../../../core/shape/vector';
 import { useBench } from '../../job/bench-context';
 import { Button, Checkbox, Dialog, Select } from '../../ui/controls';
 import { FormField } from '../../ui/FormField';
@@ -76,30 +78,49 @@ export interface Preset {
   number?: string;
   dimension?: string;
   kind?: Kind;
+  /** Two faces, or one hole or boss, that were pressed on the solid; `number` moves them. */
+  on?: PressedOn;
 }
+
+export interface PressedOn {
+  places: readonly Place[];
+  span: Span;
+  /** What it should come to, where that was said. */
+  wanted: number | null;
+  /** So much larger it gets for each mm or degree of the number. */
+  rate: number;
+}
+
+/** The size is the number itself, mm or degrees: screens show hundredths. */
+const ITSELF = 0.005;
 
 /** Anything that must fit: from a number of the part, a size of the object, or a place that was pressed. */
 export function AddMateDialog({ preset, onClose }: { preset: Preset; onClose(added?: string): void }) {
   const { document, resolved, edit, workshop } = useBench('document', 'resolved', 'edit', 'workshop');
   const { recipe, parameters, part } = resolved;
-  const numbers = recipe.parameters.filter(spec => carriesMate(spec) && (spec.shown?.(parameters) ?? true));
+  const numbers = recipe.parameters.filter(
+    spec =>
+      carriesMate(spec) && (spec.shown?.(parameters) ?? true) && (!preset.on || spec.name === preset.number),
+  );
   const specOf = (name: string) => recipe.parameters.find(p => p.name === name);
   const angleOf = (name: string) => {
     const spec = specOf(name);
     return spec?.kind === 'length' && spec.measure === 'angle';
   };
   const given = document.dimensions.find(d => d.id === preset.dimension);
-  const firstKind: Kind = preset.kind ?? kindFor(given, angleOf(preset.number ?? ''));
+  const { on } = preset;
+  const kinds = KINDS.filter(kind => !on || canBe(kind, on));
+  const firstKind: Kind = preset.kind ?? (on ? kinds[0]! : kindFor(given, angleOf(preset.number ?? '')));
   const form = useForm({
     resolver: zodResolver(Wish),
     defaultValues: {
-      name: given?.label ?? specOf(preset.number ?? '')?.label ?? '',
+      name: given?.label ?? (on ? '' : (specOf(preset.number ?? '')?.label ?? '')),
       kind: firstKind,
       number: preset.number ?? '',
       dimension: given?.id ?? NEW,
-      value: '',
-      side: given?.kind === 'outside' ? 'inside' : 'outside',
-      round: true,
+      value: on?.wanted == null ? '' : formatPlain(on.wanted, 3),
+      side: on?.span.side ?? (given?.kind === 'outside' ? 'inside' : 'outside'),
+      round: on ? on.span.kind === 'diameter' : true,
       under: '',
       over: '',
       ...(firstKind === 'fit' ? { more: '', less: '' } : USUAL_SENSE[firstKind]),
@@ -124,11 +145,19 @@ export function AddMateDialog({ preset, onClose }: { preset: Preset; onClose(add
   const add = handleSubmit(async said => {
     setProblem(undefined);
     const known = document.dimensions.find(d => d.id === said.dimension);
-    const dimension = known ?? newDimension(said, document.dimensions);
-    if (!known && !(await edit({ kind: 'add-dimension', dimension }))) return;
+    const read = known ?? newDimension(said, document.dimensions);
+    const now = parameters[said.number];
+    const counted =
+      on && typeof now === 'number'
+        ? countedBy(on, now, read, specOf(said.number)?.label ?? said.number, document.dimensions)
+        : null;
+    const dimension = counted ?? read;
+    for (const added of [...(known ? [] : [read]), ...(counted ? [counted] : [])])
+      if (!(await edit({ kind: 'add-dimension', dimension: added }))) return;
     const mate = mateOf(said, part.id, dimension.id, {
       flexible: resolved.material.flexible,
       window: windowFor(workshop, said.round && resolved.material.flexible ? 'stretch' : 'slide'),
+      pressed: on && typeof now === 'number' ? { ...on, number: now } : undefined,
     });
     if (await edit({ kind: 'add-mate', mate })) onClose(mate.id);
     else setProblem('It was not added: see the message on the page.');
@@ -137,6 +166,12 @@ export function AddMateDialog({ preset, onClose }: { preset: Preset; onClose(add
     <Dialog title="What else must fit?" isOpen onClose={() => onClose()} width={640}>
       <form onSubmit={event => void add(event)}>
         <Stack $gap={12}>
+          {on ? (
+            <p className="soft">
+              Where it was pressed it is {shown(on.span.size)}
+              {on.span.kind === 'angle' ? '°' : ' mm'} now.
+            </p>
+          ) : null}
           <FormField
             control={control}
             name="name"
@@ -148,7 +183,7 @@ export function AddMateDialog({ preset, onClose }: { preset: Preset; onClose(add
           <Select
             label="What about it must be right?"
             value={wish.kind}
-            options={KINDS.map(value => ({ value, label: KIND_WORDS[value] }))}
+            options={kinds.map(value => ({ value, label: KIND_WORDS[value] }))}
             onChange={choose}
           />
           <div>
@@ -291,14 +326,59 @@ function newDimension(wish: Wish, taken: readonly Dimension[]): Dimension {
   return ownDimension(wish.name, kind, taken, { critical: wish.kind === 'fit', readings });
 }
 
+/** What a size between pressed faces can be: a feel needs a number that moves it one to one. */
+const canBe = (kind: Kind, { span, rate }: PressedOn) =>
+  (kind === 'angle') === (span.kind === 'angle') && (kind !== 'fit' || Math.abs(rate - 1) < 0.02);
+
+const pressedOf = ({
+  places,
+  span,
+  number,
+}: PressedOn & { number: number }): NonNullable<Mate['pressed']> => ({
+  places: places.map(({ point, normal }) => ({ point: [...point], normal: [...normal] })),
+  size: Number(span.size.toFixed(4)),
+  number,
+});
+
+/** What its number should come to where the size is not the number itself: worked out from the size that is read. */
+function countedBy(
+  { span: { size }, rate }: PressedOn,
+  now: number,
+  read: Dimension,
+  number: string,
+  taken: readonly Dimension[],
+): Dimension | null {
+  const steady = Number((size - rate * now).toFixed(3));
+  const times = Number(rate.toFixed(4));
+  if (Math.abs(steady) < ITSELF && Math.abs(times - 1) < 0.02) return null;
+  const less = steady === 0 ? read.name : `(${read.name} ${steady > 0 ? '-' : '+'} ${Math.abs(steady)})`;
+  const text =
+    Math.abs(times - 1) < 0.02
+      ? less.replace(/^\(|\)$/g, '')
+      : `${less} / ${times < 0 ? `(${times})` : times}`;
+  return ownDimension(`${read.label}, as “${number}” counts it`, read.kind, [...taken, read], {
+    critical: read.critical,
+    derived: { by: 'expression', expression: { text, unit: read.kind === 'angle' ? 'deg' : 'mm' } },
+  });
+}
+
 function mateOf(
   wish: Wish,
   partId: string,
   dimension: string,
-  { flexible, window }: { flexible: boolean; window: ReturnType<typeof windowFor> },
+  {
+    flexible,
+    window,
+    pressed,
+  }: {
+    flexible: boolean;
+    window: ReturnType<typeof windowFor>;
+    pressed: (PressedOn & { number: number }) | undefined;
+  },
 ): Mate {
   const id = ulid();
   const about = {
+    ...(pressed ? { pressed: pressedOf(pressed) } : {}),
     id,
     name: wish.name,
     ours: { of: 'part' as const, part: partId, surface: id },
@@ -309,7 +389,7 @@ function mateOf(
       ...about,
       kind: wish.kind,
       number: wish.number,
-      rate: 1,
+      rate: pressed ? Number(pressed.rate.toFixed(4)) : 1,
       tolerance: toleranceOf(wish)!,
       sense: { more: wish.more, less: wish.less },
     };

@@ -15,6 +15,7 @@ import { formatPercent, formatPlain } from '../../../core/quantity/format';
 import { parseQuantity } from '../../../core/quantity/parse';
 import { acrossOf, type MateLedger } from '../../../core/work/ledger';
 import type { ResolvedPart } from '../../../core/work/resolved';
+import { wedgeOf } from '../../../core/work/wedge';
 import { useBench } from '../../job/bench-context';
 import { EffortNotes } from '../../job/EffortNotes';
 import { CommittedField } from '../../ui/CommittedField';
@@ -117,6 +118,8 @@ function SignedOf({ mate }: { mate: SignedMate }) {
 function FitOf({ mate }: { mate: FitMate }) {
   const { resolved } = useBench('resolved');
   const ledger = resolved.ledger.mates.find(m => m.mate.id === mate.id);
+  const wedge =
+    ledger && wedgeOf(resolved.recipe.surfaces(resolved.parameters), mate.ours.surface, ledger.window);
   return (
     <>
       <h1>{mate.name}: how should it fit?</h1>
@@ -125,6 +128,9 @@ function FitOf({ mate }: { mate: FitMate }) {
         {mate.want.window.unit === 'strain'
           ? 'The window is how far the soft side is stretched.'
           : `Clearance is ${ledger ? acrossOf(ledger).replace('the ', 'the whole ') : 'across the whole of it'}.`}
+        {wedge
+          ? ` It tapers, and is judged by how far it goes in: right from ${placeWords(wedge.min)} to ${placeWords(wedge.max)}.`
+          : ''}
       </Lead>
       <GoesWith mate={mate} />
       <Wants mate={mate} ledger={ledger} />
@@ -139,6 +145,9 @@ function FitOf({ mate }: { mate: FitMate }) {
     </>
   );
 }
+
+const placeWords = (depth: number) =>
+  depth < 0 ? `${formatPlain(-depth, 1)} mm short of its place` : `${formatPlain(depth, 1)} mm beyond it`;
 
 function Wants({ mate, ledger }: { mate: FitMate; ledger: MateLedger | undefined }) {
   const { edit, resolved, workshop } = useBench('edit', 'resolved', 'workshop');

@@ -2,20 +2,22 @@ import type { Look, Try, Version } from '../../../core/job/history';
 import { LOOKED_WORDS } from '../../../core/job/history/look';
 import { HAPPENING_WORDS } from '../../../core/learn/happened';
 import { VERDICT_WORDS } from '../../../core/learn/verdict';
-import { formatSigned } from '../../../core/quantity/format';
+import { formatPlain, formatSigned } from '../../../core/quantity/format';
 
 /** A try in a line: each surface with what was drawn and what was said, what else happened, who judged. */
 export function tryWords(row: Try, version: Version, nameOf: (mateId: string) => string): string {
   const drawn = new Map([...version.mates, ...version.signed].map(m => [m.mateId, m.model]));
   const said = Object.entries(row.mates).map(([id, mate]) => {
     const model = drawn.get(id);
-    const words = mate.verdict
-      ? VERDICT_WORDS[mate.verdict]
-      : mate.off
-        ? mate.off.value === 0
-          ? 'just right'
-          : `off by ${formatSigned(mate.off.value)}`
-        : 'measured';
+    const words = mate.depth
+      ? depthWords(mate.depth.value)
+      : mate.verdict
+        ? VERDICT_WORDS[mate.verdict]
+        : mate.off
+          ? mate.off.value === 0
+            ? 'just right'
+            : `off by ${formatSigned(mate.off.value)}`
+          : 'measured';
     const effort = Object.entries(mate.effort ?? {})
       .filter(([, e]) => e !== 'good')
       .map(([when, e]) => `${e!.replace('-', ' ')} ${when === 'home' ? 'when home' : `going ${when}`}`);
@@ -35,6 +37,14 @@ export function tryWords(row: Try, version: Version, nameOf: (mateId: string) =>
     (row.note ? `. ${row.note}` : '')
   );
 }
+
+/** How far a taper went in. @param depth mm beyond its place */
+const depthWords = (depth: number) =>
+  depth === 0
+    ? 'went in to its place'
+    : depth < 0
+      ? `stopped ${formatPlain(-depth)} mm short`
+      : `went in ${formatPlain(depth)} mm too far`;
 
 export const lookWords = (row: Look, pieces: number): string =>
   [

@@ -1,8 +1,10 @@
 import { lazy, Suspense, useMemo, useState } from 'react';
 import styled from 'styled-components';
+import { ownNumberOf } from '../../../core/job/document';
 import { formatLength, formatPlain } from '../../../core/quantity/format';
 import type { Press } from '../../../core/shape/additions/pressed';
 import type { DrawDimension } from '../../../core/shape/drawing/drawing';
+import type { Span } from '../../../core/shape/span/span';
 import { DrawingView } from '../../drawing/DrawingView';
 import { useBench } from '../../job/bench-context';
 import { RemedyNotice } from '../../job/RemedyNotice';
@@ -21,6 +23,7 @@ import { WhatMovesThis } from './movers/WhatMovesThis';
 import { ParameterField } from './ParameterField';
 import { PlacePanel } from './place/PlacePanel';
 import { TogetherPanel } from './together/TogetherPanel';
+import { arrowOf, useArrow } from './use-arrow';
 import { useCompare } from './use-compare';
 
 const SolidView = lazy(() => import('../../solid/SolidView'));
@@ -35,6 +38,11 @@ export function ShapeStage() {
   const lit =
     resolved.ledger.mates.find(m => m.mate.id === selected || m.dimension.id === selected)?.mate.ours
       .surface ?? selected;
+  const chosenMate = [...resolved.mates, ...resolved.signed].find(
+    m => m.id === selected || m.ours.surface === lit,
+  );
+  /** On the drawing the maker’s own mates are the numbers that they are about. */
+  const litNumber = (chosenMate && ownNumberOf(chosenMate)) ?? lit;
   const value = (d: DrawDimension) => formatLength(resolved.drawnSize(d), unit);
   const { versions } = resolved;
   const [against, setAgainst] = useState<string | null>(null);
@@ -45,7 +53,10 @@ export function ShapeStage() {
   const [asking, setAsking] = useState<{ who: string; then: (place: string) => void } | null>(null);
   const [naming, setNaming] = useState<string | null>(null);
   const [probing, setProbing] = useState(false);
-  const [probed, setProbed] = useState<Press | null>(null);
+  const [probed, setProbed] = useState<readonly Press[]>([]);
+  const [spanned, setSpanned] = useState<Span | null>(null);
+  const chosenArrow = useArrow(solid.solid?.bounds, probing || probed.length > 0);
+  const arrow = useMemo(() => (spanned ? arrowOf(spanned) : chosenArrow), [spanned, chosenArrow]);
   const picking: Picking = {
     naming,
     asking: asking?.who ?? null,
@@ -104,18 +115,26 @@ export function ShapeStage() {
                     aria-pressed={probing}
                     onPress={() => {
                       setProbing(!probing);
-                      setProbed(null);
+                      setProbed([]);
                     }}
                   >
                     {probing ? 'Never mind' : 'What moves this?'}
                   </Button>
                 }
-                says={probing ? 'Press the place that should move.' : undefined}
+                says={
+                  probing
+                    ? probed.length > 0
+                      ? 'Press the other face.'
+                      : 'Press the place that should move.'
+                    : undefined
+                }
+                arrow={arrow}
+                pressed={probed}
                 onFace={
                   probing
                     ? press => {
                         setProbing(false);
-                        setProbed(press);
+                        setProbed([...probed, press]);
                       }
                     : asking
                       ? press => {
@@ -158,7 +177,7 @@ export function ShapeStage() {
           <DrawingView
             drawing={drawing}
             valueFor={value}
-            lit={lit}
+            lit={litNumber}
             onPick={select}
             height={300}
             caption={drawing.title}
@@ -173,9 +192,17 @@ export function ShapeStage() {
           </Takeaway>
         </Panel>
       </Views>
-      {probed ? (
+      {probed.length > 0 ? (
         <div style={{ marginTop: 12 }}>
-          <WhatMovesThis press={probed} onClose={() => setProbed(null)} />
+          <WhatMovesThis
+            presses={probed}
+            onClose={() => setProbed([])}
+            onFound={setSpanned}
+            onSecond={() => {
+              setProbing(true);
+              document.querySelector('[data-stays]')?.scrollIntoView({ block: 'nearest' });
+            }}
+          />
         </div>
       ) : null}
       {general.length > 0 && !solid.refused ? (

@@ -10,7 +10,8 @@ import { useSolid } from '../../solid/use-solid';
 import { Button, Select, TextField } from '../../ui/controls';
 import { Loading, Notice, Panel, Row } from '../../ui/layout';
 import { ownDimension } from '../measure/own-dimension';
-import { isAngleOf, labelOf, MoversPanel } from '../shape/movers/MoversPanel';
+import { isAngleOf, labelOf } from '../shape/movers/MoverList';
+import { MoversPanel } from '../shape/movers/MoversPanel';
 import { amountOf } from './try-draft';
 
 const SolidView = lazy(() => import('../../solid/SolidView'));

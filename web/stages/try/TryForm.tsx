@@ -1,13 +1,14 @@
 import { zodResolver } from '@hookform/resolvers/zod';
-import { useEffect, useRef } from 'react';
+import { type ComponentProps, useEffect, useMemo, useRef } from 'react';
 import { useForm, useWatch } from 'react-hook-form';
 import { BenchVerdicts } from '../../../contract/bench';
-import { type FitMate, isFit, type SignedMate } from '../../../core/job/document';
+import { type FitMate, isFit, type Mate, type SignedMate } from '../../../core/job/document';
 import type { Print, TryMate, Version } from '../../../core/job/history';
 import { unitOfKind } from '../../../core/learn/signed';
-import { VERDICTS } from '../../../core/learn/verdict';
+import { MARK_OF, VERDICTS } from '../../../core/learn/verdict';
 import { singleReading } from '../../../core/work/dimension';
 import type { Outcome } from '../../../core/work/outcome';
+import { verdictOfDepth, type Wedge, wedgeOf } from '../../../core/work/wedge';
 import { post } from '../../api/client';
 import { BenchPhotos } from '../../job/BenchPhotos';
 import { useBench } from '../../job/bench-context';
@@ -41,7 +42,16 @@ interface Props {
 }
 
 /** A mate of the version that is judged, with what was drawn. */
-type Judged = { mate: FitMate; model: number } | { mate: SignedMate; model: number };
+type Judged =
+  | { mate: FitMate; model: number; wedge: Wedge | null }
+  | { mate: SignedMate; model: number; wedge: null };
+
+/** A tight taper stays short of its place. */
+const WAY_OF = { tight: 'less', right: 'right', loose: 'more' } as const;
+type Amounted = ComponentProps<typeof SignedVerdict>['mate'];
+
+/** What the bench says of a taper that is not home. */
+const WEDGES = { less: 'does not go in far enough', more: 'goes in too far' };
 
 export function TryForm({ version, print, outcome }: Props) {
   const { job, session, say, workshop } = useBench('job', 'session', 'say', 'workshop');
@@ -84,7 +94,11 @@ export function TryForm({ version, print, outcome }: Props) {
   const practice = async () => {
     try {
       const { verdicts } = await post(`/bench/jobs/${job.id}/try-on`, BenchVerdicts, { printId: print.id });
-      for (const [id, verdict] of Object.entries(verdicts)) change(id, { verdict });
+      for (const [id, verdict] of Object.entries(verdicts))
+        change(
+          id,
+          judged.some(j => j.mate.id === id && j.wedge) ? { way: WAY_OF[MARK_OF[verdict]] } : { verdict },
+        );
     } catch (error) {
       say((error as Error).message, 'stop');
     }
@@ -100,8 +114,8 @@ export function TryForm({ version, print, outcome }: Props) {
         {outcome ? (
           <h2>{open > 0 ? 'How does the rest of it sit?' : 'Try it again, or more carefully'}</h2>
         ) : null}
-        {judged.map(({ mate, model }) =>
-          isFit(mate) ? (
+        {judged.map(({ mate, model, wedge }) =>
+          isFit(mate) && !wedge ? (
             <FitVerdict
               key={mate.id}
               mate={mate}
@@ -113,7 +127,7 @@ export function TryForm({ version, print, outcome }: Props) {
           ) : (
             <SignedVerdict
               key={mate.id}
-              mate={mate}
+              mate={asAmount(mate, wedge)}
               model={model}
               draft={draftOf(mate.id)}
               problem={problemOf(mate.id, 'amount')}
@@ -168,34 +182,48 @@ export function TryForm({ version, print, outcome }: Props) {
   );
 }
 
+/** A taper is judged as a place is: by how far it is off along its axis. */
+const asAmount = (mate: Mate, wedge: Wedge | null): Amounted =>
+  isFit(mate)
+    ? {
+        ...mate,
+        kind: 'position',
+        sense: WEDGES,
+        tolerance: { min: Number(wedge!.min.toFixed(1)), max: Number(wedge!.max.toFixed(1)) },
+      }
+    : mate;
+
 const NOTHING = 'Say how at least one surface feels, or what happened.';
 
 /** What of a version is judged: what was not judged yet comes first. A surface that the job no longer has is left out. */
 function useJudged(version: Version, outcome: Outcome | null): Judged[] {
-  const { document } = useBench('document');
+  const { document, work, resolved } = useBench('document', 'work', 'resolved');
   const open = new Set(outcome?.unjudged.map(m => m.mateId));
+  const surfaces = useMemo(() => work.recipeOfVersion(version).surfaces(version.parameters), [work, version]);
   return [...version.mates, ...version.signed]
     .toSorted((a, b) => Number(open.has(b.mateId)) - Number(open.has(a.mateId)))
     .flatMap(({ mateId, model }): Judged[] => {
       const mate = document.mates.find(m => m.id === mateId);
       if (!mate) return [];
-      return isFit(mate) ? [{ mate, model }] : [{ mate, model }];
+      if (!isFit(mate)) return [{ mate, model, wedge: null }];
+      const window = resolved.ledger.mates.find(m => m.mate.id === mateId)?.window;
+      return [{ mate, model, wedge: window ? wedgeOf(surfaces, mate.ours.surface, window) : null }];
     });
 }
 
 function problemsOf(draft: TryDraft, judged: readonly Judged[]) {
-  return judged.flatMap(({ mate }) => {
+  return judged.flatMap(({ mate, wedge }) => {
     const said = draft.mates[mate.id];
     if (!said) return [];
     const found: { id: string; field: keyof MateDraft; message: string }[] = [];
     const add = (field: keyof MateDraft, message: string | undefined) => {
       if (message) found.push({ id: mate.id, field, message });
     };
-    if (isFit(mate)) {
+    if (isFit(mate) && !wedge) {
       add('printed', sizeOf(said.printed).problem);
       add('about', amountOf(said.about, 'mm', MOST_ABOUT).problem);
     } else {
-      const off = offSaid(said, unitOfKind(mate.kind));
+      const off = offSaid(said, isFit(mate) ? 'mm' : unitOfKind(mate.kind));
       if (off && 'problem' in off) add('amount', off.problem);
     }
     return found;
@@ -215,10 +243,14 @@ function saidOf(
   sizeWith: (typed: Typed) => NonNullable<TryMate['printed']>,
 ): Record<string, TryMate> {
   const said: Record<string, TryMate> = {};
-  for (const { mate } of judged) {
+  for (const { mate, wedge } of judged) {
     const own = draft.mates[mate.id];
     if (!own) continue;
-    const entry: TryMate = isFit(mate) ? feltOf(own, mate, sizeWith) : seenOf(own, mate);
+    const entry: TryMate = wedge
+      ? wedgedOf(own, wedge)
+      : isFit(mate)
+        ? feltOf(own, mate, sizeWith)
+        : seenOf(own, mate);
     if (Object.keys(entry).length > 0) said[mate.id] = entry;
   }
   return said;
@@ -241,6 +273,11 @@ function feltOf(
     ...(printed === null ? {} : { printed: sizeWith({ value: printed, side }) }),
     ...(Object.keys(effort).length > 0 ? { effort } : {}),
   };
+}
+
+function wedgedOf(own: MateDraft, wedge: Wedge): TryMate {
+  const depth = offSaid(own, 'mm');
+  return depth && !('problem' in depth) ? { depth, verdict: verdictOfDepth(depth.value, wedge) } : {};
 }
 
 function seenOf(own: MateDraft, { kind }: SignedMate): TryMate {
@@ -269,7 +306,7 @@ function useVerdictKeys(
         all[0];
       if (!next) return;
       event.preventDefault();
-      if (isFit(next.mate)) set(next.mate.id, { verdict: VERDICTS[number - 1] });
+      if (isFit(next.mate) && !next.wedge) set(next.mate.id, { verdict: VERDICTS[number - 1] });
       else set(next.mate.id, { way: WAYS[number < 3 ? 0 : number === 3 ? 1 : 2] });
     };
     window.addEventListener('keydown', say);

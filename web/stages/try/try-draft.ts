@@ -20,7 +20,7 @@ const MateDraft = z.object({
   marks: z.boolean().default(false),
   printed: z.string().max(60).default(''),
   effort: z.object({ on: Effort, off: Effort, home: Effort }).default({}),
-  /** Of one that is judged by an amount: to which side, by how much, and how that was found. */
+  /** Of one that is judged by an amount, or by how far it goes in: to which side, by how much, and how that was found. */
   way: z.enum(WAYS).optional(),
   amount: z.string().max(60).default(''),
   amountBy: z.enum(JUDGED_BY).default('eye'),

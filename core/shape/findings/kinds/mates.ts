@@ -26,13 +26,32 @@ const SLIPS: Record<string, string> = {
   far: 'these cannot mate. Check the reading and the number.',
 };
 
+const unitOf = ({ unit }: { unit: 'mm' | 'deg' }) => (unit === 'deg' ? '°' : ' mm');
+
 /** Of the surfaces that must fit, and of sizes against what was read. Lengths mm. */
 export const mateFindings = {
-  /** A number that the maker named does not make two faces so far apart. @param size mm */
-  'own-mate-not-there': define<{ name: string; size: number }>({
+  /** What the maker said must fit is not on the solid. @param size mm or degrees of its number */
+  'own-mate-not-there': define<{ name: string; size: number; is: 'length' | 'angle' | 'position' | 'flush' }>(
+    {
+      cost: 'to-know',
+      words: f =>
+        f.is === 'length'
+          ? `“${f.name}”: nothing on the finished solid is ${f.size} mm across where its number moves it. If it is a place and no size, make it a position; else let another number fit.`
+          : f.is === 'angle'
+            ? `“${f.name}”: its number turns no two faces of the finished solid against each other. Let another number fit.`
+            : `“${f.name}”: its number moves nothing on the finished solid. Let another number fit.`,
+    },
+  ),
+  /** Two faces that were pressed are not so far apart as the number says. @param size measured */
+  'own-mate-off': define<{ name: string; size: number; asked: number; unit: 'mm' | 'deg' }>({
+    cost: 'no-fit',
+    words: f =>
+      `“${f.name}”: where it was pressed the solid has ${formatPlain(f.size, 2)}${unitOf(f)}, and its number makes it ${formatPlain(f.asked, 2)}${unitOf(f)}. Another number moves it too: on Shape, drop it and press its faces again.`,
+  }),
+  'own-mate-lost': define<{ name: string; asked: number; unit: 'mm' | 'deg' }>({
     cost: 'to-know',
     words: f =>
-      `“${f.name}”: nothing on the finished solid is ${f.size} mm across where its number moves it. If it is a place and no size, make it a position; else let another number fit.`,
+      `“${f.name}”: the faces that were pressed are not there any more, so its ${formatPlain(f.asked, 2)}${unitOf(f)} could not be measured. Press them again on Shape.`,
   }),
   'mate-missing': define<{ name: string }>({
     cost: 'no-fit',

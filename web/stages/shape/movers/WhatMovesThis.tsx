@@ -1,41 +1,78 @@
 import { useState } from 'react';
 import type { Press } from '../../../../core/shape/additions/pressed';
+import type { Span } from '../../../../core/shape/span/span';
 import { useBench } from '../../../job/bench-context';
 import { Button } from '../../../ui/controls';
-import { AddMateDialog } from '../../fit/AddMateDialog';
+import { Row } from '../../../ui/layout';
+import { AddMateDialog, type Preset } from '../../fit/AddMateDialog';
 import { leadTo } from '../lead-to';
 import { MoversPanel } from './MoversPanel';
+import { SpanPanel } from './SpanPanel';
 
-/** A place that was pressed on Shape: which number it is, and that it must fit. */
-export function WhatMovesThis({ press, onClose }: { press: Press; onClose(): void }) {
+interface Props {
+  /** One place, or the two faces between which a size is meant. */
+  presses: readonly Press[];
+  onClose(): void;
+  /** The next press is the second face. */
+  onSecond(): void;
+  /** A size was found between them, or is none any more. */
+  onFound(span: Span | null): void;
+}
+
+/** Places that were pressed on Shape: which numbers move them, and that they must fit. */
+export function WhatMovesThis({ presses, onClose, onSecond, onFound }: Props) {
   const { select, go } = useBench('select', 'go');
-  const [fitting, setFitting] = useState<string | null>(null);
+  const [fitting, setFitting] = useState<Preset | null>(null);
+  const [across, setAcross] = useState<readonly Press[] | null>(null);
+  const [first, second] = presses;
+  const places = second ? presses : across?.[0] === first ? across : null;
+  if (!first) return null;
   return (
     <>
-      <MoversPanel
-        press={press}
-        title="What moves this place"
-        onClose={onClose}
-        actions={({ name }) => (
-          <>
-            <Button
-              $small
-              onPress={() => {
-                select(name);
-                leadTo(name);
-              }}
-            >
-              To its field
+      {places ? (
+        <SpanPanel
+          places={places}
+          onClose={onClose}
+          onFound={onFound}
+          onFit={(span, { name, rate }, wanted) =>
+            setFitting({ number: name, on: { places: places.map(placeOf), span, rate, wanted } })
+          }
+        />
+      ) : (
+        <MoversPanel
+          press={first}
+          title="What moves this place"
+          onClose={onClose}
+          actions={({ name }) => (
+            <>
+              <Button
+                $small
+                onPress={() => {
+                  select(name);
+                  leadTo(name);
+                }}
+              >
+                To its field
+              </Button>
+              <Button $small $look="quiet" onPress={() => setFitting({ number: name })}>
+                It must fit…
+              </Button>
+            </>
+          )}
+        >
+          <Row $gap={8} $wrap style={{ marginTop: 6 }}>
+            <Button $small onPress={onSecond}>
+              From here to another face…
             </Button>
-            <Button $small $look="quiet" onPress={() => setFitting(name)}>
-              It must fit…
+            <Button $small onPress={() => setAcross([first])}>
+              Across this hole or boss
             </Button>
-          </>
-        )}
-      />
+          </Row>
+        </MoversPanel>
+      )}
       {fitting ? (
         <AddMateDialog
-          preset={{ number: fitting }}
+          preset={fitting}
           onClose={id => {
             setFitting(null);
             if (id) go('fit', id);
@@ -45,3 +82,5 @@ export function WhatMovesThis({ press, onClose }: { press: Press; onClose(): voi
     </>
   );
 }
+
+const placeOf = ({ point, normal }: Press) => ({ point, normal });

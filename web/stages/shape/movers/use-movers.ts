@@ -1,30 +1,35 @@
 import { useEffect, useRef, useState } from 'react';
-import type { Press } from '../../../../core/shape/additions/pressed';
+import type { Work } from '../../../../core/work/work';
 import { useBench } from '../../../job/bench-context';
-import { type Moved, moversOf } from '../../../solid/movers';
 
-/** What moves the pressed place; null while it is being found out. */
-export function useMovers(press: Press): Moved | Error | null {
+/**
+ * What was asked of the solid where it was pressed; null while it is being found out.
+ * @param about the press: found out once for each, so that typing meanwhile does not start it anew
+ */
+export function useFoundOut<T>(
+  about: unknown,
+  ask: (work: Work, partId: string) => Promise<T | null>,
+): T | Error | null {
   const { work, resolved } = useBench('work', 'resolved');
-  const [moved, setMoved] = useState<Moved | Error | null>(null);
-  const partId = resolved.part.id;
-  // Found out once for each press: typing meanwhile must not start it anew.
-  const asked = useRef({ work, partId });
-  asked.current = { work, partId };
+  const [found, setFound] = useState<T | Error | null>(null);
+  const now = { ask, work, partId: resolved.part.id };
+  const asked = useRef(now);
+  asked.current = now;
+  // biome-ignore lint/correctness/useExhaustiveDependencies: asked anew for each press alone
   useEffect(() => {
     let gone = false;
-    setMoved(null);
-    moversOf(asked.current.work, asked.current.partId, press).then(
-      found => {
-        if (!gone && found) setMoved(found);
+    setFound(null);
+    asked.current.ask(asked.current.work, asked.current.partId).then(
+      answer => {
+        if (!gone && answer) setFound(() => answer);
       },
       (error: Error) => {
-        if (!gone) setMoved(error);
+        if (!gone) setFound(error);
       },
     );
     return () => {
       gone = true;
     };
-  }, [press]);
-  return moved;
+  }, [about]);
+  return found;
 }

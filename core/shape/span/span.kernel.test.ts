@@ -1,0 +1,142 @@
+import { beforeAll, describe, expect, test } from 'vitest';
+import { kernels as startKernels } from '../../../kernels/node';
+import { emptyHistory } from '../../job/history';
+import { newJob } from '../../job/new-job';
+import { FIRST_WORKSHOP } from '../../job/workshop';
+import { nudgesOf } from '../../work/nudges';
+import { Work } from '../../work/work';
+import { buildPart } from '../build';
+import type { BuiltPart } from '../built-part';
+import type { Kernels } from '../kernels/kernel';
+import { requireRecipe } from '../recipes';
+import type { Parameters } from '../recipes/parameters';
+import type { Place } from '../vector';
+import { spanMovers } from './span-movers';
+import { movedMost, standsAt } from './stands';
+
+let kernels: Kernels;
+beforeAll(async () => {
+  kernels = await startKernels();
+});
+
+/** A job's part as it is drawn before anything is read. */
+function begun(id: string) {
+  const recipe = requireRecipe(id);
+  const work = new Work(newJob('Any', recipe, FIRST_WORKSHOP), FIRST_WORKSHOP, emptyHistory());
+  const p = work.part('part-1').parameters as Record<string, number>;
+  const build = (parameters: Parameters): BuiltPart | null => {
+    const outcome = buildPart(recipe, parameters, kernels, 'screen');
+    return outcome.ok ? outcome.part : null;
+  };
+  const now = build(p)!;
+  const between = (...places: Place[]) => spanMovers(places, now, nudgesOf(work, 'part-1'), build);
+  const stands = (number: string, angle = false) => {
+    const nudge = nudgesOf(work, 'part-1', number)[0]!;
+    return { size: p[number]!, by: nudge.by, angle, now, larger: build(nudge.parameters)! };
+  };
+  return { p, between, stands };
+}
+
+type Found = ReturnType<typeof spanMovers>;
+const rates = (found: Found) =>
+  'movers' in found ? Object.fromEntries(found.movers.map(m => [m.name, Number(m.rate.toFixed(2))])) : found;
+const sizeOf = (found: Found) => ('span' in found ? found.span.size : Number.NaN);
+
+describe('a wall plate with two keyholes: closed formulas from its drawing', () => {
+  const { plate, hole } = {
+    plate: () => begun('wall-plate'),
+    hole: (p: Record<string, number>, side: 1 | -1): Place => ({
+      point: [(side * p.pitch!) / 2 + (side * p.headHole!) / 2, -p.drop!, 1],
+      normal: [-side, 0, 0],
+    }),
+  };
+
+  test('a hole alone is its diameter, moved by its own number one to one', () => {
+    const { p, between } = plate();
+    const found = between(hole(p, 1));
+    expect(sizeOf(found)).toBeCloseTo(p.headHole!, 3);
+    expect(rates(found)).toEqual({ headHole: 1 });
+  });
+
+  test('two holes: from axis to axis, moved by the pitch alone and not by their size', () => {
+    const { p, between } = plate();
+    const found = between(hole(p, 1), hole(p, -1));
+    expect(sizeOf(found)).toBeCloseTo(p.pitch!, 3);
+    expect(rates(found)).toEqual({ pitch: 1 });
+  });
+
+  test('an end and a hole: half of the width less half of the pitch', () => {
+    const { p, between } = plate();
+    const end: Place = { point: [p.width! / 2, 0, 2], normal: [1, 0, 0] };
+    const found = between(hole(p, 1), end);
+    expect(sizeOf(found)).toBeCloseTo((p.width! - p.pitch!) / 2, 3);
+    // The width follows pitch and heads while nobody sets it.
+    expect(rates(found)).toMatchObject({ width: 0.5, headHole: 0.5 });
+  });
+
+  test('both ends: the width; both broad faces: the thickness', () => {
+    const { p, between } = plate();
+    const end = (side: 1 | -1): Place => ({ point: [(side * p.width!) / 2, 0, 2], normal: [side, 0, 0] });
+    expect(rates(between(end(1), end(-1)))).toMatchObject({ width: 1 });
+    const top: Place = { point: [0, 20, p.thickness!], normal: [0, 0, 1] };
+    const under: Place = { point: [0, 20, 0], normal: [0, 0, -1] };
+    expect(sizeOf(between(top, under))).toBeCloseTo(p.thickness!, 3);
+    expect(rates(between(top, under))).toEqual({ thickness: 1 });
+  });
+
+  test('a flat alone, one face twice, and an axis that runs into a face are refused in words', () => {
+    const { p, between } = plate();
+    const top: Place = { point: [0, 20, p.thickness!], normal: [0, 0, 1] };
+    expect(between(top)).toMatchObject({ why: expect.stringContaining('second face') });
+    expect(between(top, { ...top, point: [5, 20, p.thickness!] })).toMatchObject({
+      why: expect.stringContaining('one plane'),
+    });
+    expect(between(hole(p, 1), top)).toMatchObject({ why: expect.stringContaining('runs into') });
+  });
+
+  test('a place where there is no surface any more asks for another press', () => {
+    const { between } = plate();
+    expect(between({ point: [0, 0, 80], normal: [0, 0, 1] })).toMatchObject({
+      why: expect.stringContaining('press it again'),
+    });
+  });
+});
+
+test('a hole in a boss about the same axis: the wall between them', () => {
+  const { p, between } = begun('round-cap');
+  const high = p.endThickness! + p.skirtDepth! / 2;
+  const found = between(
+    { point: [p.skirtDiameter! / 2, 0, high], normal: [-1, 0, 0] },
+    { point: [p.skirtDiameter! / 2 + p.wall!, 0, high], normal: [1, 0, 0] },
+  );
+  expect(sizeOf(found)).toBeCloseTo(p.wall!, 2);
+  expect(rates(found)).toEqual({ wall: 1 });
+});
+
+describe('where a number stands', () => {
+  test('an angle between the faces that it turns', () => {
+    const recipe = requireRecipe('hinge-leaf');
+    const at = (angle: number) => {
+      const p = { ...recipe.demo.parameters, second: true, angle };
+      const outcome = buildPart(recipe, p, kernels, 'screen');
+      if (!outcome.ok) throw new Error(outcome.findings[0]!.message);
+      return outcome.part;
+    };
+    const found = standsAt({ size: 110, by: 1, angle: true, now: at(110), larger: at(111) });
+    expect(found?.kind).toBe('angle');
+    expect(found?.size).toBeCloseTo(110, 1);
+  });
+
+  test('a thickness between two faces, a bore across it', () => {
+    const { p, stands } = begun('hinge-leaf');
+    for (const number of ['plate', 'pinBore'])
+      expect(standsAt(stands(number))?.size).toBeCloseTo(p[number]!, 1);
+  });
+
+  test('a number that is no size of two faces is shown by what it moves', () => {
+    const { stands } = begun('round-cap');
+    const rounding = stands('outerFillet');
+    expect(standsAt(rounding)).toBeNull();
+    expect(movedMost(stands('skirtDepth'))?.along[2]).toBeCloseTo(1, 3);
+  });
+});

@@ -1,0 +1,115 @@
+import { useEffect, useEffectEvent, useState } from 'react';
+import { formatPlain } from '../../../../core/quantity/format';
+import { parseQuantity } from '../../../../core/quantity/parse';
+import type { Span } from '../../../../core/shape/span/span';
+import type { SpanMover } from '../../../../core/shape/span/span-movers';
+import type { Place } from '../../../../core/shape/vector';
+import { useBench } from '../../../job/bench-context';
+import { spanOn } from '../../../solid/movers';
+import { Button, TextField } from '../../../ui/controls';
+import { Loading, Notice } from '../../../ui/layout';
+import { isAngleOf, MoverList } from './MoverList';
+import { PressedPanel } from './MoversPanel';
+import { useFoundOut } from './use-movers';
+
+const WHAT: Record<Span['kind'], string> = {
+  length: 'Between the two',
+  angle: 'Angle between the two faces',
+  diameter: 'Across it',
+};
+
+/** A size on the solid between two pressed faces, or across one hole or boss, and the numbers that change it. */
+export function SpanPanel({
+  places,
+  onClose,
+  onFit,
+  onFound,
+}: {
+  places: readonly Place[];
+  onClose(): void;
+  /** Where it is measured, for showing it. */
+  onFound(span: Span | null): void;
+  /** It must fit, by this number. @param wanted what it should come to, where that was typed */
+  onFit(span: Span, mover: SpanMover, wanted: number | null): void;
+}) {
+  const { resolved, edit } = useBench('resolved', 'edit');
+  const { part, recipe, parameters } = resolved;
+  const answer = useFoundOut(places, (work, partId) => spanOn(work, partId, places));
+  const [text, setText] = useState('');
+  const found = answer && !(answer instanceof Error) ? answer.found : null;
+  const span = found && 'span' in found ? found.span : null;
+  const tell = useEffectEvent(onFound);
+  useEffect(() => {
+    tell(span);
+    return () => tell(null);
+  }, [span]);
+  const unit = span?.kind === 'angle' ? '°' : ' mm';
+  const typed = text.trim() === '' ? null : parseQuantity(text, span?.kind === 'angle' ? 'angle' : 'length');
+  const wanted = typed?.ok ? typed.quantity.value : null;
+  const title = span ? `${WHAT[span.kind]}: ${formatPlain(span.size, 2)}${unit}` : 'The size between them';
+  return (
+    <PressedPanel title={title} onClose={onClose}>
+      {answer === null ? (
+        <Loading what="Trying every number" />
+      ) : answer instanceof Error ? (
+        <Notice level="stop">{answer.message}</Notice>
+      ) : 'why' in answer.found ? (
+        <Notice level="warn">{answer.found.why}</Notice>
+      ) : (
+        <>
+          <div style={{ maxWidth: 220, margin: '8px 0' }}>
+            <TextField
+              label={`It should be,${unit}`}
+              value={text}
+              onChange={setText}
+              placeholder={formatPlain(answer.found.span.size, 2)}
+              problem={typed && !typed.ok ? typed.message : undefined}
+            />
+          </div>
+          <MoverList
+            movers={answer.found.movers}
+            untried={answer.untried}
+            words={({ rate }, angle) => rateWords(rate, angle, unit)}
+            actions={mover => {
+              const now = parameters[mover.name];
+              const to =
+                wanted === null || !span || typeof now !== 'number'
+                  ? null
+                  : now + (wanted - span.size) / mover.rate;
+              const isAngle = isAngleOf(recipe.parameters, mover.name);
+              return (
+                <>
+                  {to === null ? null : (
+                    <Button
+                      $small
+                      onPress={() =>
+                        void edit({
+                          kind: 'parameter',
+                          partId: part.id,
+                          name: mover.name,
+                          expression: { text: to.toFixed(2), unit: isAngle ? 'deg' : 'mm' },
+                        }).then(done => done && onClose())
+                      }
+                    >
+                      Make it {formatPlain(to, 2)}
+                      {isAngle ? '°' : ' mm'}
+                    </Button>
+                  )}
+                  {/* What is judged as an angle is moved by an angle. */}
+                  {span && isAngle === (span.kind === 'angle') ? (
+                    <Button $small $look="quiet" onPress={() => onFit(span, mover, wanted)}>
+                      It must fit…
+                    </Button>
+                  ) : null}
+                </>
+              );
+            }}
+          />
+        </>
+      )}
+    </PressedPanel>
+  );
+}
+
+const rateWords = (rate: number, angle: boolean, unit: string) =>
+  `${angle ? 'One degree' : 'One mm'} more makes it ${formatPlain(Math.abs(rate), 2)}${unit} ${rate > 0 ? 'larger' : 'smaller'}.`;

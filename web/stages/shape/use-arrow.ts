@@ -1,0 +1,56 @@
+import { useMemo } from 'react';
+import { isSigned, type Mate, ownNumberOf } from '../../../core/job/document';
+import { formatPlain } from '../../../core/quantity/format';
+import type { Bounds } from '../../../core/shape/mesh/mesh';
+import type { Span } from '../../../core/shape/span/span';
+import { moved } from '../../../core/shape/vector';
+import { useBench } from '../../job/bench-context';
+import type { ShownArrow } from '../../solid/arrow';
+import { useStands } from '../../solid/stands';
+
+/** How long the arrow of a place is, as a share of the part's longest side. */
+const LONG = 0.16;
+
+/** A size as it is drawn on the solid. */
+export function arrowOf({ from, to, kind, size }: Span, name = ''): ShownArrow {
+  const unit = kind === 'angle' ? '°' : ' mm';
+  return { from, to, heads: 'both', label: `${name} ${formatPlain(size, 2)}${unit}`.trim() };
+}
+
+/**
+ * Where the chosen mate, or the chosen number, stands on the solid; the way it goes where it is a place.
+ * @param bounds of the solid that is shown
+ * @param off while other places are asked for
+ */
+export function useArrow(bounds: Bounds | undefined, off: boolean): ShownArrow | null {
+  const { resolved, selected, work } = useBench('resolved', 'selected', 'work');
+  const { recipe, parameters, part } = resolved;
+  const all: readonly Mate[] = [...resolved.mates, ...resolved.signed];
+  const mate = all.find(
+    m =>
+      selected !== null &&
+      (m.id === selected ||
+        m.ours.surface === selected ||
+        (m.other.of === 'object' && m.other.dimension === selected)),
+  );
+  const number = mate
+    ? (ownNumberOf(mate) ?? recipe.mates.find(m => m.id === mate.ours.surface)?.parameter)
+    : (selected ?? undefined);
+  const asked = off || !bounds ? undefined : number;
+  const pressed = mate?.pressed?.places;
+  const stands = useStands(work, part.id, asked, pressed);
+  const spec = recipe.parameters.find(p => p.name === number);
+  const name = mate?.name ?? spec?.label ?? '';
+  const more = mate && isSigned(mate) ? mate.sense.more : 'larger';
+  const isAngle = spec?.kind === 'length' && spec.measure === 'angle';
+  const size = number === undefined ? undefined : parameters[number];
+  return useMemo(() => {
+    if (!stands || !bounds || typeof size !== 'number') return null;
+    // Triangles of a round wall are a little narrower than what was drawn.
+    if (stands.is === 'span') return arrowOf(pressed ? stands.span : { ...stands.span, size }, name);
+    const { min, max } = bounds;
+    const long = LONG * Math.max(...[0, 1, 2].map(i => max[i]! - min[i]!));
+    const label = `${name} ${formatPlain(size, 2)}${isAngle ? '°' : ' mm'}: ${more} this way`;
+    return { from: stands.at, to: moved(stands.at, stands.along, long), heads: 'one', label };
+  }, [stands, bounds, name, more, isAngle, size, pressed]);
+}
