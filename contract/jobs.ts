@@ -3,6 +3,7 @@ import { JobDocument, Photo } from '../core/job/document';
 import { Edit } from '../core/job/edits';
 import { Id, MOST_PIECES } from '../core/job/fields';
 import { History, HistoryKindName } from '../core/job/history';
+import { GaugeSize } from '../core/job/history/gauge';
 import { LadderTry } from '../core/job/history/ladder';
 import { Look } from '../core/job/history/look';
 import { Print } from '../core/job/history/print';
@@ -130,6 +131,8 @@ export const RecordRemark = Remark.omit({ id: true, at: true, voided: true });
 export const RecordRework = Rework.omit({ id: true, at: true, voided: true });
 export const RecordLook = Look.omit({ id: true, at: true, voided: true });
 export const MakeLadder = z.object({ mateId: Id, partId: Id });
+export const MakeGauge = MakeLadder;
+export const RecordGaugeSize = GaugeSize.omit({ id: true, at: true, voided: true });
 export const RecordLadderTry = z.object({
   ladderId: Id,
   verdicts: LadderTry.shape.verdicts.refine(v => v.some(x => x !== null), 'Say how at least one ring feels.'),

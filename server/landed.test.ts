@@ -44,6 +44,8 @@ describe('what the version before this one wrote', () => {
         looks: 0,
         remarks: 0,
         reworks: 0,
+        gauges: 0,
+        gaugeSizes: 0,
       });
       const [version] = job.history.versions;
       expect(version).toMatchObject({ files: {}, without: {} });

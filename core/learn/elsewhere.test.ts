@@ -62,3 +62,33 @@ describe('what was seen in another plastic', () => {
     expect(three.sd).toBeLessThanOrEqual(one.sd + 1e-3);
   });
 });
+
+describe('what was tried on a gauge', () => {
+  const loose = (gauge?: { value: number; u: number }): Observation => ({
+    model: 30.4,
+    off: { value: 0.05, u: 0.02 },
+    ...(gauge ? { gauge } : {}),
+  });
+  const taughtBy = (seen: Observation, u = 0.1) =>
+    groupPosterior([mate([], u)], prior, S, [{ mates: { bore: seen } }]);
+
+  test('says what the printer does, and of the reading nothing: closed form', () => {
+    // On a gauge of 30.2, drawn 0.2 loose, it was 0.05 loose: b is 0.15, whatever the reading.
+    const found = taughtBy(loose({ value: 30.2, u: 0.01 }));
+    const noise = S ** 2 + 0.02 ** 2 + 0.01 ** 2;
+    const gain = prior.sd ** 2 / (prior.sd ** 2 + noise);
+    expect(Math.abs(found.shared.mean - (prior.mean + gain * (0.15 - prior.mean)))).toBeLessThan(0.01);
+    // The reading is as much in doubt as it was.
+    expect(found.mates.get('bore')!.sd).toBeGreaterThan(0.1);
+  });
+
+  test('the same try on the object tells of both together', () => {
+    const [object, gauge] = [taughtBy(loose()), taughtBy(loose({ value: 30, u: 0.01 }))];
+    expect(object.mates.get('bore')!.sd).toBeLessThan(0.6 * gauge.mates.get('bore')!.sd);
+  });
+
+  test('a gauge that was measured badly says little', () => {
+    const moved = (u: number) => Math.abs(taughtBy(loose({ value: 30.0, u })).shared.mean - prior.mean);
+    expect(moved(0.5)).toBeLessThan(0.2 * moved(0.005));
+  });
+});

@@ -40,6 +40,8 @@ export interface Observation {
   printed?: { value: number; u: number };
   /** How far off it was on the object, seen or measured there: its clearance, of a mate that is judged by an amount. */
   off?: { value: number; u: number };
+  /** What it was tried on in the object's place, as it measures: its reading's error is none of it. */
+  gauge?: { value: number; u: number };
   /** One ring of a ladder, not a part. */
   rung?: boolean;
 }
@@ -69,7 +71,13 @@ export function modelFor(
 const printedBias = (mate: LearnMate, model: number, printed: number) =>
   (mate.side === 'inside' ? model - printed : printed - model) - (mate.shift ?? 0);
 
-function likelihood(mate: LearnMate, seen: Observation, b: number, delta: number, s: number): number {
+/** The clearance that was drawn to what a print was tried on. */
+export const drawnTo = (mate: LearnMate, seen: Pick<Observation, 'model' | 'gauge'>): number =>
+  drawnClearance(seen.gauge ? { ...mate, reading: seen.gauge } : mate, seen.model);
+
+function likelihood(mate: LearnMate, seen: Observation, b: number, own: number, scatter: number): number {
+  const delta = seen.gauge ? 0 : own;
+  const s = seen.gauge ? Math.hypot(scatter, seen.gauge.u) : scatter;
   let shift = 0;
   let spread = s;
   let chance = 1;
@@ -84,7 +92,7 @@ function likelihood(mate: LearnMate, seen: Observation, b: number, delta: number
     }
   }
   if (!seen.verdict && !seen.off) return chance;
-  const clearance = drawnClearance(mate, seen.model) - b - delta - shift;
+  const clearance = drawnTo(mate, seen) - b - delta - shift;
   if (seen.off) chance *= seenOff(seen.off, clearance, spread);
   if (!seen.verdict) return chance;
   return chance * chanceOfVerdict(seen.verdict, clearance, spread, seen.scale ?? mate.scale);
@@ -137,8 +145,9 @@ export function likelihoodOf(
   from: number,
   to: number,
 ) {
-  const measured = seen.filter(o => o.printed);
-  const felt = seen.filter(o => !o.printed);
+  const tellsOfSum = (o: Observation) => !o.printed && !o.gauge;
+  const measured = seen.filter(o => !tellsOfSum(o));
+  const felt = seen.filter(tellsOfSum);
   const points = Math.max(2, Math.ceil((to - from) / TOLD_STEP) + 1);
   const table = Float64Array.from({ length: felt.length > 0 ? points : 0 }, (_, i) =>
     felt.reduce((product, o) => product * likelihood(mate, o, from + i * TOLD_STEP, 0, s), 1),

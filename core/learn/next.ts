@@ -2,7 +2,7 @@ import { bestNumber, chanceRight, type Expectation, largest, worthOf } from '../
 import { chanceWithin } from '../fit/probability';
 import type { Preference } from '../fit/wants';
 import { formatPlain, formatSigned } from '../quantity/format';
-import { drawnClearance, type LearnMate, modelFor, type Observation } from './likelihood';
+import { drawnClearance, drawnTo, type LearnMate, modelFor, type Observation } from './likelihood';
 import {
   type GroupPosterior,
   type GroupPrior,
@@ -234,7 +234,7 @@ interface Miss {
 }
 
 function missOf(seen: Observation, mate: NextMate): Miss[] {
-  const at = drawnClearance(mate, seen.model);
+  const at = drawnTo(mate, seen);
   if (seen.off) {
     const { min, max } = mate.scale;
     const excess = Math.max(seen.off.value - max, min - seen.off.value);
@@ -277,8 +277,11 @@ function bestModel(mate: NextMate, own: MatePosterior, s: number, trials: readon
   const sat = trials.findLast(t => t.mates[mate.id])?.mates[mate.id];
   const worthy = worthOf(mate.scale, prefer);
   const worth = (number: number) => expect(number, worthy);
-  if (sat && !sat.rung && satRight(sat, mate) && worth(sat.model) > worth(model) - LEAVE_ALONE)
-    return sat.model;
+  if (sat && !sat.rung && satRight(sat, mate)) {
+    // What sat right on a gauge is drawn as far from the object.
+    const same = sat.gauge ? modelOf(drawnTo(mate, sat)) : sat.model;
+    if (worth(same) > worth(model) - LEAVE_ALONE) return same;
+  }
   return modelOf(awayFromMisses(mate, drawnClearance(mate, model), trials));
 }
 

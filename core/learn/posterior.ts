@@ -1,6 +1,6 @@
 import {
   carriedOver,
-  drawnClearance,
+  drawnTo,
   even,
   type LearnMate,
   likelihoodOf,
@@ -186,7 +186,7 @@ function sharedGrid(
     for (const trial of trials) {
       const seen = trial.mates[mate.id];
       if (!seen) continue;
-      const drawn = drawnClearance(mate, seen.model);
+      const drawn = drawnTo(mate, seen);
       const { min, max, beyond } = seen.scale ?? mate.scale;
       reach = Math.max(reach, prior.mean - drawn + max + 2 * beyond, drawn - min + 2 * beyond - prior.mean);
       if (seen.off) reach = Math.max(reach, Math.abs(drawn - seen.off.value - prior.mean) + 4 * seen.off.u);

@@ -42,7 +42,9 @@ export function contradictionsIn({
     const judged = prints.flatMap((print): (Judged & { clearance: number })[] => {
       const version = versions.find(v => v.id === print.versionId)!;
       const drawn = version.mates.find(m => m.mateId === mate.id);
-      const verdict = outcomeOf(print, version, { tries, reworks })?.said[mate.id]?.verdict;
+      const said = outcomeOf(print, version, { tries, reworks })?.said[mate.id];
+      // On a gauge the same print feels otherwise, and rightly so.
+      const verdict = said?.gauge ? undefined : said?.verdict;
       const last = tries.findLast(t => t.printId === print.id && t.mates[mate.id]?.verdict);
       if (!drawn || !verdict || !last) return [];
       const model = modelAsSliced(drawn.model, mate.side, print);

@@ -107,6 +107,9 @@ function seenIn(
       // Where the other side is ours too, it may have been drawn otherwise then: what counts is the difference.
       const since = q.mate.other.of === 'part' ? q.reading.value - drawn.reading.value : 0;
       const worked = judged.reworks.filter(r => r.printId === print.id && r.mateId === q.id);
+      const gauge = gaugeOf(own, judged);
+      // Of a gauge that is put away nobody knows any more what it measured.
+      if (own.gauge && !gauge) return [];
       const recipe = recipeOf(version);
       const depth = wentIn(own, recipe, version, drawn.surface);
       const off = depth ?? missed(own, scale) ?? mendedBy(own, scale, worked);
@@ -122,7 +125,7 @@ function seenIn(
           version,
           group: groupOf(then, recipe, version),
           kind: kindOn(then, recipe, version),
-          observation: { model, verdict, printed: own.printed, off, scale },
+          observation: { model, verdict, printed: own.printed, off, scale, ...(gauge ? { gauge } : {}) },
         },
       ];
     });
@@ -144,6 +147,12 @@ function elsewhereOf(
       words: madeWords(version),
     };
   });
+}
+
+/** What the gauge measures that it was tried on; the last word on it counts. */
+function gaugeOf({ gauge }: TryMate, { gaugeSizes }: Pick<History, 'gaugeSizes'>): Observation['gauge'] {
+  const size = gaugeSizes.findLast(g => g.gaugeId === gauge);
+  return size && { value: size.value, u: size.u };
 }
 
 /** How far a taper went in is a clearance too. */

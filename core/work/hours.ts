@@ -50,6 +50,6 @@ export function stageOfPath([root, , of]: readonly string[]): Stage {
 /** The stage at which a row of the history is written. */
 export function stageOfRow(kind: HistoryKindName): Stage {
   if (kind === 'try' || kind === 'ladder-try' || kind === 'rework') return 'try';
-  if (kind === 'ladder') return 'fit';
+  if (kind === 'ladder' || kind === 'gauge' || kind === 'gauge-size') return 'fit';
   return kind === 'look' || kind === 'remark' ? 'keep' : 'print';
 }

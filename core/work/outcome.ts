@@ -37,9 +37,10 @@ export function outcomeOf(
   if (own.length === 0) return null;
   const said: Record<string, TryMate> = {};
   for (const row of own)
-    for (const [id, mate] of Object.entries(row.mates)) said[id] = { ...said[id], ...mate };
+    for (const [id, mate] of Object.entries(row.mates)) said[id] = together(said[id], mate);
+  // What was tried on a gauge is still to be tried on the object.
   const unjudged = [
-    ...version.mates.filter(m => !said[m.mateId]?.verdict),
+    ...version.mates.filter(m => !said[m.mateId]?.verdict || said[m.mateId]?.gauge),
     ...version.signed.filter(m => !said[m.mateId]?.off),
   ];
   const happened = own.flatMap(t => t.happened);
@@ -57,6 +58,12 @@ export function outcomeOf(
   return { said, unjudged, right, saved: !right && sits(true), marks: marksOf(said, version), happened };
 }
 
+/** What was said later counts; a word on the object itself takes back one on a gauge. */
+function together(before: TryMate | undefined, { ...later }: TryMate): TryMate {
+  const { gauge, ...rest } = before ?? {};
+  return later.verdict ? { ...rest, ...later } : { ...rest, ...(gauge ? { gauge } : {}), ...later };
+}
+
 const isWithin = (mate: TryMate | undefined, { min, max }: Version['signed'][number]['tolerance']): boolean =>
   mate?.off !== undefined && mate.off.value >= min && mate.off.value <= max;
 
@@ -72,7 +79,9 @@ function marksOf(said: Outcome['said'], version: Version): VerdictMark[] {
 }
 
 const sitsRight = (mate: TryMate | undefined): boolean =>
-  mate?.verdict === 'right' && Object.values(mate.effort ?? {}).every(effort => effort === 'good');
+  mate?.verdict === 'right' &&
+  !mate.gauge &&
+  Object.values(mate.effort ?? {}).every(effort => effort === 'good');
 
 /** A print that came out, with its version and what was said of it; null while it was not tried. */
 export interface StandingPrint {

@@ -54,8 +54,7 @@ export function addFileRoutes(router: Router, app: App): void {
   });
 
   router.get('/:id/versions/:versionId/slices/:mateIds/slice.:kind', async (req, res) => {
-    const kind = (['3mf', 'stl'] as const).find(k => k === req.params.kind);
-    if (!kind) throw new HttpError(400, 'bad-input', 'Slices come as 3mf or stl.');
+    const kind = fileKind(req.params.kind, 'Slices come');
     const { job, version, workshop } = await versionAsked(req.params);
     const slice = await sliceOfVersion(job, version, req.params.mateIds.split(','), workshop, solids);
     if (!slice.ok) throw new HttpError(422, 'no-slice', slice.why);
@@ -83,9 +82,18 @@ export function addFileRoutes(router: Router, app: App): void {
     sendFile(res, '3mf', await togetherFile(job, workshop, solids));
   });
 
+  router.get('/:id/gauges/:gaugeId/gauge.:kind', async (req, res) => {
+    const kind = fileKind(req.params.kind, 'A gauge comes');
+    const job = await readJob(store.db, req.params.id);
+    const gauge = job.history.gauges.find(g => g.id === req.params.gaugeId);
+    if (!gauge) throw notFound('That gauge');
+    const { side, form, drawn: size } = gauge;
+    const files = await pool.run('gauge', { side, form, size, name: `${job.document.title}, gauge` });
+    sendFile(res, kind, { name: `sagoma-job-${job.number}-gauge.${kind}`, bytes: files[kind] });
+  });
+
   router.get('/:id/ladders/:ladderId/ladder.:kind', async (req, res) => {
-    const kind = (['3mf', 'stl'] as const).find(k => k === req.params.kind);
-    if (!kind) throw new HttpError(400, 'bad-input', 'A ladder comes as 3mf or stl.');
+    const kind = fileKind(req.params.kind, 'A ladder comes');
     const job = await readJob(store.db, req.params.id);
     const ladder = job.history.ladders.find(l => l.id === req.params.ladderId);
     const mate = fitsOf(job.document).find(m => m.id === ladder?.mateId);
@@ -96,6 +104,12 @@ export function addFileRoutes(router: Router, app: App): void {
     const files = await pool.run('ladder', { side: mate.side, sizes: ladder.sizes, name, bed });
     sendFile(res, kind, { name: `sagoma-job-${job.number}-ladder.${kind}`, bytes: files[kind] });
   });
+}
+
+function fileKind(kind: string | undefined, what: string): '3mf' | 'stl' {
+  const known = (['3mf', 'stl'] as const).find(k => k === kind);
+  if (!known) throw new HttpError(400, 'bad-input', `${what} as 3mf or stl.`);
+  return known;
 }
 
 export function sendFile(

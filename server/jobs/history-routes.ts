@@ -3,8 +3,10 @@ import { ulid } from 'ulid';
 import type { z } from 'zod';
 import {
   type JobView,
+  MakeGauge,
   MakeLadder,
   MakeVersion,
+  RecordGaugeSize,
   RecordLadderTry,
   RecordLook,
   RecordPrint,
@@ -19,6 +21,7 @@ import type { App } from '../context';
 import { HttpError, notFound } from '../errors';
 import { readWorkshop } from '../workshop/repository';
 import { answers } from './answering';
+import { prepareGauge } from './gauges';
 import { prepareLadder } from './ladders';
 import { preparePrint, printFiles } from './prints';
 import { appendRow, readJob, voidHistoryRow } from './repository';
@@ -36,6 +39,8 @@ function refuseStrangers(job: JobView, version: Version, wish: z.infer<typeof Re
     if (!known.has(id)) throw new HttpError(400, 'bad-input', `This job has no mate “${id}”.`);
     if (said.verdict && signed.has(id))
       throw new HttpError(400, 'bad-input', `“${id}” is judged by an amount, not by a word.`);
+    if (said.gauge && counting(job.history).gaugeSizes.every(g => g.gaugeId !== said.gauge))
+      throw new HttpError(400, 'bad-input', 'That gauge was not measured yet: say what it measures first.');
     if (said.off && !signed.has(id))
       throw new HttpError(400, 'bad-input', `“${id}” is judged by a word, not by an amount.`);
   }
@@ -46,6 +51,9 @@ function refuseStrangePhotos({ document }: JobView, ids: readonly string[]): voi
   if (ids.some(id => document.photos.every(p => p.id !== id)))
     throw new HttpError(400, 'bad-input', 'One of the photos is no longer in the job.');
 }
+
+/** No print of a gauge is so far from what was drawn, as a share. */
+const FAR_OFF = 0.2;
 
 /** What was made and tried: rows that are only ever added, or voided with a reason. */
 export function addHistoryRoutes(router: Router, app: App): void {
@@ -190,6 +198,38 @@ export function addHistoryRoutes(router: Router, app: App): void {
           `This ladder has ${ladder.sizes.length} rings: say of each, or leave it open.`,
         );
       const row: HistoryRow = { kind: 'ladder-try', row: { ...now(), ...wish } };
+      await appendRow(tx, id, row);
+      return { added: [row], revision: job.revision };
+    });
+    tell(req, id, revision);
+    res.status(201).json(await change(req, id, { added }));
+  });
+
+  router.post('/:id/gauges', async (req, res) => {
+    const { mateId, partId } = MakeGauge.parse(req.body);
+    const { id } = req.params;
+    const job = await readJob(store.db, id);
+    const { workshop } = await readWorkshop(store.db);
+    const row = prepareGauge(job, workshop, await rack.lessons(job.id), partId, mateId);
+    await store.write(tx => appendRow(tx, id, { kind: 'gauge', row }));
+    tell(req, id, job.revision);
+    res.status(201).json(await change(req, id, { added: [{ kind: 'gauge', row }] }));
+  });
+
+  router.post('/:id/gauge-sizes', async (req, res) => {
+    const wish = RecordGaugeSize.parse(req.body);
+    const { id } = req.params;
+    const { added, revision } = await store.write(async tx => {
+      const job = await readJob(tx, id);
+      const gauge = counting(job.history).gauges.find(g => g.id === wish.gaugeId);
+      if (!gauge) throw notFound('That gauge');
+      if (Math.abs(wish.value - gauge.drawn) > FAR_OFF * gauge.drawn)
+        throw new HttpError(
+          400,
+          'bad-input',
+          `It was drawn ${gauge.drawn.toFixed(2)} mm: ${wish.value} mm is another thing, or a slip.`,
+        );
+      const row: HistoryRow = { kind: 'gauge-size', row: { ...now(), ...wish } };
       await appendRow(tx, id, row);
       return { added: [row], revision: job.revision };
     });

@@ -2,6 +2,7 @@ import ManifoldInit from 'manifold-3d';
 import { pieceSolid } from '../../core/calibration/piece-solid';
 import { writeStl } from '../../core/files/stl';
 import { type ThreeMfBody, writeThreeMf } from '../../core/files/three-mf';
+import { gaugeSolid } from '../../core/print/gauge-solid';
 import { ladderSolids, rungSolid } from '../../core/print/ladder-solid';
 import { laidOut } from '../../core/print/plate/rows';
 import { joined, type TriangleMesh } from '../../core/shape/mesh/mesh';
@@ -29,6 +30,12 @@ export async function buildLadder({ side, sizes, name, bed }: Tasks['ladder']['a
     'Rings in steps: try each on the object.',
     laidOut(bodies, bed.width, bed.depth) ?? bodies,
   );
+}
+
+export async function buildGauge({ name, ...asked }: Tasks['gauge']['asked']): Promise<PieceFiles> {
+  const { wasm, font } = await tools();
+  const note = 'It stands in for the object: print it, measure it, then try the part on it.';
+  return filesOf(name, note, [{ name, mesh: gaugeSolid(wasm, font, asked) }]);
 }
 
 /** One ring of a ladder, its number counted from 1. */

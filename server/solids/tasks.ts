@@ -7,6 +7,7 @@ import type { FileWords } from '../../core/files/part-files';
 import type { Side } from '../../core/fit/wants';
 import type { Workshop } from '../../core/job/workshop';
 import type { Evidence } from '../../core/learn/lessons';
+import type { GaugeAsked } from '../../core/print/gauge';
 import type { SupportRules } from '../../core/print/hangs';
 import type { Pose } from '../../core/print/pose';
 import type { Machine, PrintSettings } from '../../core/print/settings';
@@ -151,6 +152,7 @@ export interface Tasks {
     answer: { tag: RackJob; taught: Evidence[] };
   };
   piece: { asked: Record<string, never>; answer: PieceFiles };
+  gauge: { asked: GaugeAsked & { name: string }; answer: PieceFiles };
   ladder: {
     asked: {
       side: Side;

@@ -28,7 +28,7 @@ import { readBundle } from '../bundle/read-bundle';
 import { rackTag } from '../jobs/rack-tag';
 import { readPhoto } from '../photos/read-photo';
 import { drawingFile, handOverFile, sheetFile } from '../sheet/paper';
-import { buildLadder, buildPiece, ladderRing } from './piece';
+import { buildGauge, buildLadder, buildPiece, ladderRing } from './piece';
 import type { Answer, KeptSolid, PlateBody, TaskName, Tasks } from './tasks';
 
 /** Bodies that were asked for lately; a thread is there for minutes. */
@@ -159,6 +159,7 @@ const handlers: Handlers = {
   drawPart: drawingFile,
   tag: async ({ job, workshop, lessons }) => rackTag(job, workshop, lessons),
   piece: buildPiece,
+  gauge: buildGauge,
   ladder: buildLadder,
 };
 

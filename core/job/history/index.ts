@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { type Gauge, type GaugeSize, gauge, gaugeSize } from './gauge';
 import type { RowKind, VoidableRow } from './kind';
 import { type Ladder, type LadderTry, ladder, ladderTry } from './ladder';
 import { type Look, look } from './look';
@@ -12,7 +13,7 @@ import { type Version, version } from './version';
  * What was made and tried of a job: rows of several kinds, append-only. All that is known of a kind is in its own
  * object; this list is the only place that knows all of them. Each comes after those that it may be about.
  */
-const KINDS = [version, print, tryRow, ladder, ladderTry, look, remark, rework] as const;
+const KINDS = [version, print, tryRow, ladder, ladderTry, look, remark, rework, gauge, gaugeSize] as const;
 type Kind = (typeof KINDS)[number];
 
 /** All rows, list by list, oldest first. */
@@ -27,7 +28,7 @@ export type HistoryRow = {
   [K in Kind as K['kind']]: { kind: K['kind']; row: z.infer<K['schema']> };
 }[HistoryKindName];
 
-export type { Ladder, LadderTry, Look, Print, Remark, Rework, Try, TryMate, Version };
+export type { Gauge, GaugeSize, Ladder, LadderTry, Look, Print, Remark, Rework, Try, TryMate, Version };
 
 /** The kinds as code sees them that goes through all of them alike. */
 const ALL: readonly RowKind<HistoryKindName, ListName, z.ZodType<VoidableRow>>[] = KINDS.map(

@@ -32,6 +32,8 @@ export const TryMate = z.object({
   /** Where it binds, and whether that marks the plastic. */
   binds: z.enum(BINDS).optional(),
   marks: z.boolean().optional(),
+  /** The gauge that it was tried on; left out, the object itself. */
+  gauge: Id.optional(),
   /** The print's own size, measured. */
   printed: z.object({ value: z.number().positive(), u: z.number().min(0) }).optional(),
 });

@@ -27,6 +27,7 @@ import { ClearanceCurve } from './ClearanceCurve';
 import { EffectsPanel } from './EffectsPanel';
 import { FeelPanel } from './FeelPanel';
 import { GapPicture } from './GapPicture';
+import { GaugePanel } from './GaugePanel';
 import { GoesWith } from './GoesWith';
 import { GripsPanel } from './GripsPanel';
 import { LadderPanel } from './LadderPanel';
@@ -138,6 +139,7 @@ function FitOf({ mate }: { mate: FitMate }) {
         <EffortNotes />
         {ledger ? <NextPrint ledger={ledger} /> : <Unmeasured mate={mate} />}
         {ledger ? <LadderPanel key={`ladder-${mate.id}`} ledger={ledger} /> : null}
+        {ledger && !wedge ? <GaugePanel key={`gauge-${mate.id}`} ledger={ledger} /> : null}
         {ledger ? <EffectsPanel ledger={ledger} /> : null}
         <GripsPanel />
         {ledger && canBeFelt(mate, ledger) ? <FeelPanel key={mate.id} ledger={ledger} /> : null}

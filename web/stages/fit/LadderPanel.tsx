@@ -1,4 +1,3 @@
-import { FileDown } from 'lucide-react';
 import { useState } from 'react';
 import { ToggleButton, ToggleButtonGroup } from 'react-aria-components';
 import styled from 'styled-components';
@@ -9,6 +8,7 @@ import type { MateLedger } from '../../../core/work/ledger';
 import { post } from '../../api/client';
 import { useBench } from '../../job/bench-context';
 import { Button } from '../../ui/controls';
+import { FilesOf } from '../../ui/FilesOf';
 import { Panel, Row } from '../../ui/layout';
 import { FONTS } from '../../ui/theme';
 
@@ -52,12 +52,7 @@ function Rings({ ladder, said }: { ladder: Ladder; said: readonly (Verdict | nul
       <Row $between $wrap>
         <h2>{said ? 'The ladder, tried' : 'The ladder'}</h2>
         <Row $gap={10} $wrap>
-          <FileLink href={`/api/jobs/${job.id}/ladders/${ladder.id}/ladder.3mf`} download>
-            <FileDown size={15} /> 3MF
-          </FileLink>
-          <FileLink href={`/api/jobs/${job.id}/ladders/${ladder.id}/ladder.stl`} download>
-            <FileDown size={15} /> STL
-          </FileLink>
+          <FilesOf at={`/api/jobs/${job.id}/ladders/${ladder.id}/ladder`} />
           <Button $small $look="quiet" isDisabled={busy} onPress={() => void discard()}>
             Put it away
           </Button>
@@ -113,9 +108,6 @@ function Rings({ ladder, said }: { ladder: Ladder; said: readonly (Verdict | nul
   );
 }
 
-const FileLink = styled.a`
-  display: inline-flex; align-items: center; gap: 6px; min-height: 32px; padding: 0 10px; border: 1px solid var(--blue); border-radius: 4px; font-weight: 600; text-decoration: none;
-`;
 const Rungs = styled.ul`
   list-style: none; margin: 0 0 10px; padding: 0;
   li { display: flex; justify-content: space-between; align-items: center; gap: 14px; border-top: 1px solid var(--rule); padding: 6px 0; flex-wrap: wrap; }

@@ -29,17 +29,21 @@ const BIND_WORDS: Record<(typeof BINDS)[number], string> = {
 };
 const BY: JudgedBy[] = ['paper', 'feeler', 'tape', 'caliper', 'eye'];
 
+const OBJECT = 'object';
+
 interface Props {
   mate: FitMate;
   /** What was drawn, mm. */
   model: number;
   draft: MateDraft;
   problems: { about?: string; printed?: string };
+  /** Measured gauges of the object that it may have been tried on. */
+  gauges: readonly { id: string; value: number }[];
   onChange(change: Partial<MateDraft>): void;
 }
 
 /** How a surface feels: one of five words, and, if the maker can, by how much, where it binds, how much force. */
-export function FitVerdict({ mate, model, draft, problems, onChange }: Props) {
+export function FitVerdict({ mate, model, draft, problems, gauges, onChange }: Props) {
   const { verdict } = draft;
   const missed = verdict !== undefined && verdict !== 'right';
   const tight = verdict !== undefined && MARK_OF[verdict] === 'tight';
@@ -53,6 +57,19 @@ export function FitVerdict({ mate, model, draft, problems, onChange }: Props) {
           <span className="number">{model.toFixed(2)}</span> mm
         </span>
       </Row>
+      {gauges.length > 0 ? (
+        <div style={{ maxWidth: 300, marginTop: 8 }}>
+          <Select
+            label="Tried on"
+            value={draft.gauge ?? OBJECT}
+            options={[
+              { value: OBJECT, label: 'the object itself' },
+              ...gauges.map(g => ({ value: g.id, label: `its gauge, ${g.value.toFixed(2)} mm` })),
+            ]}
+            onChange={on => onChange({ gauge: on === OBJECT ? undefined : on })}
+          />
+        </div>
+      ) : null}
       <Verdicts
         aria-labelledby={`verdict-${mate.id}`}
         selectionMode="single"

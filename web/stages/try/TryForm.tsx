@@ -3,7 +3,7 @@ import { type ComponentProps, useEffect, useMemo, useRef } from 'react';
 import { useForm, useWatch } from 'react-hook-form';
 import { BenchVerdicts } from '../../../contract/bench';
 import { type FitMate, isFit, type Mate, type SignedMate } from '../../../core/job/document';
-import type { Print, TryMate, Version } from '../../../core/job/history';
+import { counting, type Print, type TryMate, type Version } from '../../../core/job/history';
 import { unitOfKind } from '../../../core/learn/signed';
 import { MARK_OF, VERDICTS } from '../../../core/learn/verdict';
 import { singleReading } from '../../../core/work/dimension';
@@ -103,6 +103,7 @@ export function TryForm({ version, print, outcome }: Props) {
       say((error as Error).message, 'stop');
     }
   };
+  const gaugesOf = useGauges();
   const open = outcome?.unjudged.length ?? 0;
   // Said once recording was asked for, then kept up with every key.
   const problems = formState.isSubmitted ? problemsOf(draft, judged) : [];
@@ -122,6 +123,7 @@ export function TryForm({ version, print, outcome }: Props) {
               model={model}
               draft={draftOf(mate.id)}
               problems={{ about: problemOf(mate.id, 'about'), printed: problemOf(mate.id, 'printed') }}
+              gauges={gaugesOf(mate.id)}
               onChange={next => change(mate.id, next)}
             />
           ) : (
@@ -211,6 +213,17 @@ function useJudged(version: Version, outcome: Outcome | null): Judged[] {
     });
 }
 
+/** Gauges of a mate's object that were measured, as they measure. */
+function useGauges(): (mateId: string) => { id: string; value: number }[] {
+  const { history } = useBench('resolved').resolved;
+  const { gauges, gaugeSizes } = counting(history);
+  return mateId =>
+    gauges.flatMap(({ id, mateId: of }) => {
+      const size = gaugeSizes.findLast(s => s.gaugeId === id);
+      return of === mateId && size ? [{ id, value: size.value }] : [];
+    });
+}
+
 function problemsOf(draft: TryDraft, judged: readonly Judged[]) {
   return judged.flatMap(({ mate, wedge }) => {
     const said = draft.mates[mate.id];
@@ -267,6 +280,7 @@ function feltOf(
   const effort = Object.fromEntries(Object.entries(own.effort).filter(([, e]) => e !== undefined));
   return {
     ...(verdict ? { verdict } : {}),
+    ...(verdict && own.gauge ? { gauge: own.gauge } : {}),
     ...(verdict && verdict !== 'right' && amount ? { about: { amount, by: aboutBy } } : {}),
     ...(binds ? { binds } : {}),
     ...(marks ? { marks } : {}),

@@ -19,6 +19,8 @@ const MateDraft = z.object({
   binds: z.enum(BINDS).optional(),
   marks: z.boolean().default(false),
   printed: z.string().max(60).default(''),
+  /** The gauge that it was tried on; left out, the object. */
+  gauge: z.string().max(60).optional(),
   effort: z.object({ on: Effort, off: Effort, home: Effort }).default({}),
   /** Of one that is judged by an amount, or by how far it goes in: to which side, by how much, and how that was found. */
   way: z.enum(WAYS).optional(),
