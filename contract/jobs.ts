@@ -112,6 +112,7 @@ export const RecordPrint = z.object({
   photos: Print.shape.photos,
   failed: Print.shape.failed,
   slice: Print.shape.slice,
+  hand: Print.shape.hand,
   finished: Print.shape.finished,
 });
 export const RecordTry = z

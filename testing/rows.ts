@@ -39,6 +39,7 @@ export const aPrint = (row: Made<Print, 'id' | 'at' | 'versionId'>): Print => ({
   grams: 5,
   cost: 0.1,
   slice: null,
+  hand: 'drawn',
   finished: null,
   noted: false,
   expected: null,

@@ -1,10 +1,11 @@
 import type { JobDocument } from '../job/document';
 import { counting, type History, type Version } from '../job/history';
 import { LOOKED_WORDS } from '../job/history/look';
+import { pieceWords } from '../job/history/print';
 import { HAPPENING_WORDS } from '../learn/happened';
 import { markOf, type VerdictMark } from '../learn/verdict';
 import { CRITICAL_READINGS } from '../measure/evaluate';
-import { formatPercent } from '../quantity/format';
+import { capital, formatPercent } from '../quantity/format';
 import { type DimensionState, readEnough } from './dimension';
 import {
   type Outcome,
@@ -279,7 +280,7 @@ function stateOf({ document, nextNumber }: ResolvedPart, now: History): { state:
     outcome && triedVersion ? `version ${triedVersion.number} ${saidOf(outcome)}` : 'nothing tried yet';
   if (last && !last.outcome)
     return {
-      state: `${last.print.slice ? 'A slice of version' : 'Version'} ${last.version.number} printed, waiting for a try`,
+      state: `${capital(`${pieceWords(last.print)}version`)} ${last.version.number} printed, waiting for a try`,
       detail,
     };
   if (

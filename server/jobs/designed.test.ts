@@ -1,5 +1,6 @@
 import { afterAll, beforeAll, expect, test } from 'vitest';
 import { readStl } from '../../core/files/reading-back';
+import { type Bounds, boundsOf, volumeOf } from '../../core/shape/mesh/mesh';
 import { loopNear, sectionAtZ } from '../../core/shape/mesh/section';
 import { readingEdit, type TestServer, testServer } from '../../testing/server';
 
@@ -67,4 +68,27 @@ test('for another printer its own share is taken instead, and name and file say 
   ).toBe(404);
   expect((await server.call('GET', `${path}/stl?sizes=profile`)).status).toBe(400);
   expect((await server.call('GET', `${path}/stl?sizes=mine`)).status).toBe(400);
+});
+
+test('the other hand is the same version mirrored, under a name of its own, and its print is recorded as such', async () => {
+  const { id, version } = await measuredVersion();
+  const path = `/jobs/${id}/versions/${version.id}/files`;
+  const [drawn, other] = await Promise.all(
+    ['', '?sizes=other-hand'].map(async query => readStl(await server.bytes(`${path}/stl${query}`))),
+  );
+  const middleOf = ({ min, max }: Bounds) => [0, 1, 2].map(i => (min[i]! + max[i]!) / 2);
+  // The tab to the right is to the left now; its cubic millimetres are the same.
+  const [a, b] = [drawn!, other!].map(m => middleOf(boundsOf(m)));
+  expect(a![0]).toBeGreaterThan(1);
+  expect(b![0]).toBeCloseTo(-a![0]!, 2);
+  expect(b![1]).toBeCloseTo(a![1]!, 2);
+  expect(volumeOf(other!) / volumeOf(drawn!)).toBeCloseTo(1, 4);
+  const answer = await server.call('GET', `${path}/3mf?sizes=other-hand`);
+  expect(answer.headers.get('content-disposition')).toContain('v1-other-hand.3mf');
+
+  const printed = await server.call('POST', `/jobs/${id}/prints`, { versionId: version.id, hand: 'other' });
+  const [print] = printed.body.history.prints;
+  expect(print).toMatchObject({ hand: 'other', files: {} });
+  const { activity } = (await server.call('GET', `/jobs/${id}/activity`)).body;
+  expect(JSON.stringify(activity)).toContain('Printed the other hand of version 1');
 });

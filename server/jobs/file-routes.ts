@@ -129,11 +129,12 @@ export function sendFile(
 function sizesAsked({ sizes, printer, plastic }: Record<string, unknown>): OtherSizes | null {
   if (sizes === undefined) return null;
   if (sizes === 'designed') return { for: 'designed' };
+  if (sizes === 'other-hand') return { for: 'other-hand' };
   if (sizes === 'profile' && typeof printer === 'string' && typeof plastic === 'string')
     return { for: 'profile', printerId: printer, materialId: plastic };
   throw new HttpError(
     400,
     'bad-input',
-    'Sizes are “designed”, or “profile” with a printer and a plastic of the workshop; left out, as made for this job.',
+    'Sizes are “designed”, “other-hand”, or “profile” with a printer and a plastic of the workshop; left out, as made for this job.',
   );
 }

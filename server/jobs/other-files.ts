@@ -2,14 +2,17 @@ import type { JobView } from '../../contract/jobs';
 import type { FileKind } from '../../core/files/part-files';
 import type { Version } from '../../core/job/history';
 import type { Workshop } from '../../core/job/workshop';
+import { otherHandOf } from '../../core/work/other-hand';
 import { asDesigned, forPrinter } from '../../core/work/other-printer';
 import { notFound } from '../errors';
-import { otherFileName } from './file-names';
+import { otherFileName, sizesNote } from './file-names';
 import { bytesOf, type Makers, partFiles, versionName } from './versions';
 
 /** For whom a file's sizes are meant, when not for the printer of its version. */
 export type OtherSizes =
   | { for: 'designed' }
+  /** For its own printer, left and right changed. */
+  | { for: 'other-hand' }
   /** A printer of this workshop with one of its plastics: what is known of them, without this version's tries. */
   | { for: 'profile'; printerId: string; materialId: string };
 
@@ -22,6 +25,7 @@ export async function otherFile(
   workshop: Workshop,
   makers: Makers,
 ): Promise<{ name: string; bytes: Uint8Array }> {
+  if (sizes.for === 'other-hand') return otherHandFile(job, version, kind, workshop, makers);
   const whose = sizes.for === 'designed' ? null : printerNamed(sizes, workshop);
   const words = whose ? `for ${whose}` : 'as designed';
   const spec = {
@@ -35,6 +39,23 @@ export async function otherFile(
   const name = `${versionName(job, version)}, ${words}`;
   const made = await partFiles(spec, [kind], { name, note, pose: version.pose }, makers, { owner: job.id });
   return { name: otherFileName(job, version, kind, words), bytes: bytesOf(made[kind]) };
+}
+
+async function otherHandFile(
+  job: JobView,
+  version: Version,
+  kind: FileKind,
+  workshop: Workshop,
+  makers: Makers,
+): Promise<{ name: string; bytes: Uint8Array }> {
+  const { pose, ...spec } = otherHandOf(version);
+  const about = {
+    name: `${versionName(job, version)}, other hand`,
+    note: sizesNote(version, workshop),
+    pose,
+  };
+  const made = await partFiles(spec, [kind], about, makers, { owner: job.id });
+  return { name: otherFileName(job, version, kind, 'other hand'), bytes: bytesOf(made[kind]) };
 }
 
 function printerNamed(

@@ -35,6 +35,7 @@ export interface PrintWish {
   photos?: Print['photos'];
   failed: Print['failed'];
   slice: Print['slice'];
+  hand?: Print['hand'];
   finished?: Print['finished'];
 }
 
@@ -176,9 +177,15 @@ export async function preparePrint(
     failed: wish.failed,
     practice,
     slice: wish.slice,
+    hand: wish.hand ?? 'drawn',
     finished: wish.finished ?? null,
     // A version from before its files were kept has them with its first print.
-    files: slice ? {} : Object.keys(version.files).length > 0 ? version.files : (before?.files ?? {}),
+    files:
+      slice || wish.hand === 'other'
+        ? {}
+        : Object.keys(version.files).length > 0
+          ? version.files
+          : (before?.files ?? {}),
   };
 }
 
@@ -190,7 +197,8 @@ export async function printFiles(
   makers: Makers,
 ): Promise<Print['files']> {
   const version = job.history.versions.find(v => v.id === print.versionId);
-  if (!version || print.slice !== null || Object.keys(print.files).length > 0) return print.files;
+  if (!version || print.slice !== null || print.hand === 'other' || Object.keys(print.files).length > 0)
+    return print.files;
   try {
     return (await filesOf(job, version, workshop, makers, { owner: job.id })).files;
   } catch (error) {

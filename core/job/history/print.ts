@@ -73,6 +73,8 @@ export const Print = z.object({
   hours: z.number().min(0, 'Hours cannot be negative.').max(2000).nullable(),
   grams: z.number().min(0, 'Grams cannot be negative.').max(100_000).nullable(),
   cost: z.number().min(0).max(1e6).nullable(),
+  /** As drawn, or its other hand, left and right changed. */
+  hand: z.enum(['drawn', 'other']).default('drawn'),
   /** Only a slice of it was printed, that carries these mates; null for the whole part. */
   slice: SliceOf.default(null),
   /** When it came off the printer; null where only its recording is known. */
@@ -95,6 +97,10 @@ export const Print = z.object({
 });
 export type Print = z.infer<typeof Print>;
 
+/** What of its version a print is: “the other hand of ”; nothing for the part as drawn. */
+export const pieceWords = ({ slice, hand }: Pick<Print, 'slice' | 'hand'>): string =>
+  slice ? 'a slice of ' : hand === 'other' ? 'the other hand of ' : '';
+
 /** When a print ran, as ISO times; null where that was not said. Several at once ran together. */
 export function ranAt({
   finished,
@@ -112,5 +118,5 @@ export const print = defineRow({
   words: (row, version) =>
     row.failed
       ? `A print of version ${version} failed: ${FAILURE_WORDS[row.failed]}`
-      : `Printed ${row.slice ? 'a slice of ' : ''}version ${version}${row.spool ? `, spool “${row.spool}”` : ''}`,
+      : `Printed ${pieceWords(row)}version ${version}${row.spool ? `, spool “${row.spool}”` : ''}`,
 });

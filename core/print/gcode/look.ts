@@ -150,7 +150,7 @@ function findingsOf(
     add(
       'mirrored',
       'stop',
-      'It is mirrored: left and right are exchanged. Take the mirroring out where you slice it.',
+      'It is mirrored: left and right are exchanged. Take the mirroring out where you slice it, unless this is to be the other hand.',
     );
   const off = match.scale - 1;
   if (Math.abs(off) > RIGHT_SCALE)

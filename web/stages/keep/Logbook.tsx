@@ -54,7 +54,7 @@ export function Logbook() {
                 <Row $between>
                   <span>
                     print {p.number}
-                    {p.slice ? ', a slice' : ''}
+                    {p.slice ? ', a slice' : p.hand === 'other' ? ', the other hand' : ''}
                     {p.pieces > 1 ? `, ${p.pieces} pieces` : ''}
                     {p.failed ? `, failed: ${FAILURE_WORDS[p.failed]}` : ''}: {formatPlain(p.hours ?? 0, 1)}{' '}
                     h, {formatPlain(p.grams ?? 0, 1)} g, {(p.cost ?? 0).toFixed(2)} {workshop.currency}{' '}

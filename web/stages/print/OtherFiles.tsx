@@ -5,7 +5,7 @@ import type { Version } from '../../../core/job/history';
 import { useBench } from '../../job/bench-context';
 import { Select } from '../../ui/controls';
 
-/** The same version without this printer's share in it: as designed, or for another printer and plastic. */
+/** The same version otherwise: as designed, its other hand, or for another printer and plastic. */
 export function OtherFiles({ path, version }: { path: string; version: Version }) {
   const { workshop } = useBench('workshop');
   const [whose, setWhose] = useState('designed');
@@ -17,9 +17,13 @@ export function OtherFiles({ path, version }: { path: string; version: Version }
         label: `for ${printer.name}, ${material.name}`,
       })),
   );
-  const options = [{ value: 'designed', label: 'as designed, for anybody’s printer' }, ...profiles];
+  const options = [
+    { value: 'designed', label: 'as designed, for anybody’s printer' },
+    { value: 'other-hand', label: 'the other hand, for this printer' },
+    ...profiles,
+  ];
   const chosen = options.find(o => o.value === whose) ?? options[0]!;
-  const query = chosen.value === 'designed' ? 'sizes=designed' : chosen.value;
+  const query = chosen.value.startsWith('sizes=') ? chosen.value : `sizes=${chosen.value}`;
   return (
     <Line>
       <span>Also</span>

@@ -4,7 +4,7 @@ import { useForm, useWatch } from 'react-hook-form';
 import styled from 'styled-components';
 import { z } from 'zod';
 import { MOST_PIECES } from '../../../core/job/fields';
-import { counting, type Version } from '../../../core/job/history';
+import { counting, type Print, type Version } from '../../../core/job/history';
 import type { AsSliced } from '../../../core/job/history/print';
 import { FAILURE_WORDS, FAILURES, type Failure } from '../../../core/learn/happened';
 import { formatPlain } from '../../../core/quantity/format';
@@ -56,6 +56,7 @@ const Printed = z.object({
     error: 'That is still to come: check the day and the time.',
   }),
   failed: z.enum(FAILURES).nullable(),
+  hand: z.enum(['drawn', 'other']),
 });
 
 /** "It is printed": what it took, or our estimate where nothing is typed; a print that failed costs, and teaches nothing. */
@@ -72,6 +73,7 @@ export function RecordPrintForm({ version, figures }: { version: Version; figure
       note: '',
       finished: '',
       failed: null as Failure | null,
+      hand: 'drawn' as Print['hand'],
       // The spool is most often still on; settings are said anew: what is not said is not assumed.
       spool: last?.spool ?? '',
       lineWidth: '',
@@ -83,9 +85,11 @@ export function RecordPrintForm({ version, figures }: { version: Version; figure
     mode: 'onChange',
   });
   const failed = useWatch({ control, name: 'failed' }) ?? null;
+  const hand = useWatch({ control, name: 'hand' }) ?? 'drawn';
   useEffect(() => {
     if (!figures) return;
     setValue('pieces', String(figures.pieces));
+    setValue('hand', figures.hand);
     setValue('grams', figures.grams === null ? '' : String(figures.grams));
     setValue('note', figures.note);
     setValue('lineWidth', formatPlain(figures.lineWidth));
@@ -94,7 +98,7 @@ export function RecordPrintForm({ version, figures }: { version: Version; figure
   }, [figures, setValue]);
   const [outsides, holes] = useWatch({ control, name: ['outsides', 'holes'] });
   const corrected = [outsides, holes].some(text => (Number(text) || 0) !== 0);
-  const record = handleSubmit(async ({ pieces, hours, grams, note, spool, finished, ...settings }) => {
+  const record = handleSubmit(async ({ pieces, hours, grams, note, spool, finished, hand, ...settings }) => {
     const sliced = TOLD_NAMES.flatMap(name => {
       const { value } = read(settings[name], TOLD[name].most, TOLD[name].least);
       return value === null ? [] : [[name, value]];
@@ -107,6 +111,7 @@ export function RecordPrintForm({ version, figures }: { version: Version; figure
         grams: read(grams, MOST.grams).value,
         note,
         failed,
+        hand,
         spool,
         sliced: Object.fromEntries(sliced),
         photos,
@@ -131,9 +136,18 @@ export function RecordPrintForm({ version, figures }: { version: Version; figure
       <FormField control={control} name="grams" label="Grams" placeholder="estimate" />
       <FormField control={control} name="note" label="Note" placeholder="seam, supports, settings" />
       <details>
-        <summary>Spool, settings, when it was finished, a photo</summary>
+        <summary>Spool, settings, hand, when it was finished, a photo</summary>
         <Told>
           <FormField control={control} name="spool" label="Spool" placeholder="which roll it was" />
+          <Select
+            label="Hand"
+            value={hand}
+            options={[
+              { value: 'drawn', label: 'as drawn' },
+              { value: 'other', label: 'the other hand' },
+            ]}
+            onChange={chosen => setValue('hand', chosen)}
+          />
           <FormField control={control} name="finished" label="Finished" type="datetime-local" />
           {TOLD_NAMES.map(name => (
             <FormField

@@ -31,6 +31,7 @@ describe('recording a print', () => {
           grams: null,
           note: '',
           failed: null,
+          hand: 'drawn',
           spool: '',
           sliced: {},
           photos: [],

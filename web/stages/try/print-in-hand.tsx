@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import styled from 'styled-components';
 import { counting } from '../../../core/job/history';
+import { pieceWords } from '../../../core/job/history/print';
 import { type StandingPrint, standingPrints } from '../../../core/work/outcome';
 import { versionWords } from '../../../core/work/show';
 import { useBench } from '../../job/bench-context';
@@ -24,7 +25,7 @@ export function PrintInHand({
 }: ReturnType<typeof usePrintInHand> & { shown: StandingPrint }) {
   const { document } = useBench('document');
   const { print, version, outcome } = shown;
-  const words = `${print.slice ? 'the slice of ' : ''}${versionWords(version.number, version.partId, document)}`;
+  const words = `${pieceWords(print).replace(/^a /, 'the ')}${versionWords(version.number, version.partId, document)}`;
   return (
     <>
       <h1>{outcome ? `What ${words} taught` : `How does ${words} sit?`}</h1>
@@ -56,6 +57,6 @@ export function PrintInHand({
 const Keyed = styled.span`@media (max-width: 760px) { display: none; }`;
 
 const printWords = ({ print, version, outcome }: StandingPrint) =>
-  `print ${print.number}, ${print.slice ? 'slice of ' : ''}version ${version.number}: ${
+  `print ${print.number}, ${pieceWords(print).replace(/^(a|the) /, '')}version ${version.number}: ${
     outcome === null ? 'not tried yet' : outcome.right ? 'sat right' : 'tried'
   }`;

@@ -2,7 +2,7 @@ import { Check, FileSearch, TriangleAlert } from 'lucide-react';
 import { useState } from 'react';
 import { DropZone, FileTrigger, isFileDropItem } from 'react-aria-components';
 import styled from 'styled-components';
-import type { Version } from '../../../../core/job/history';
+import type { Print, Version } from '../../../../core/job/history';
 import type { MateInFile } from '../../../../core/print/gcode/mates-in-file';
 import { rulesOf } from '../../../../core/print/of-printer';
 import { isSameWay } from '../../../../core/print/pose';
@@ -21,6 +21,8 @@ export interface SlicedFigures {
   pieces: number;
   grams: number | null;
   note: string;
+  /** Mirrored, it is the other hand. */
+  hand: Print['hand'];
   lineWidth: number;
   /** How far its outlines lie outside those drawn, per side, mm; 0 where they lie on them. */
   moved: number;
@@ -155,6 +157,7 @@ function Found({
               pieces: match?.copies ?? 1,
               grams: Number(grams.toFixed(1)),
               note,
+              hand: match?.mirrored ? 'other' : 'drawn',
               lineWidth: looked.lineWidth,
               moved: findings.some(f => f.code === 'moved-outline') ? (match?.moved ?? 0) : 0,
             })
