@@ -182,14 +182,15 @@ export const OwnNumber = z.object({
   lying: z.boolean(),
 });
 
-const Coordinates = z.tuple([z.number(), z.number(), z.number()]);
+const Coordinate = z.number().min(-5000).max(5000);
+const Coordinates = z.tuple([Coordinate, Coordinate, Coordinate]);
+
+/** A place that was pressed on the solid, mm in the part's own coordinates. */
+export const PressedPlace = z.object({ point: Coordinates, normal: Coordinates });
 
 /** Two faces, or one hole or boss, as they were pressed on the solid. */
 const Pressed = z.object({
-  places: z
-    .array(z.object({ point: Coordinates, normal: Coordinates }))
-    .min(1)
-    .max(2),
+  places: z.array(PressedPlace).min(1).max(2),
   /** Measured there: mm, degrees of an angle. */
   size: z.number().min(0).max(5000),
   /** The number that moves it, as it was then. */

@@ -1,4 +1,5 @@
 import { expect, test } from 'vitest';
+import type { Moment } from './hours';
 import { monthNames, monthsOf, printsUntilRight } from './months';
 
 const print = (at: string, more: object = {}) => ({
@@ -12,10 +13,7 @@ const print = (at: string, more: object = {}) => ({
 });
 
 test('months follow each other over the turn of a year, those without anything too', () => {
-  const months = monthsOf(
-    { prints: [], moments: [], inService: [] },
-    monthNames('2026-02-14T10:00:00.000Z', 4),
-  );
+  const months = monthsOf({ prints: [], work: [], inService: [] }, monthNames('2026-02-14T10:00:00.000Z', 4));
   expect(months.map(m => m.month)).toEqual(['2025-11', '2025-12', '2026-01', '2026-02']);
   expect(months.every(m => m.pieces + m.failed + m.ownHours === 0)).toBe(true);
 });
@@ -30,7 +28,7 @@ test('pieces, failed prints with what they cost, hours of both, and what was put
         // Before what is shown.
         print('2025-12-31T23:59:59.000Z'),
       ],
-      moments: [
+      work: [
         [
           // Two minutes for the beginning, ten between; a night's pause is not counted.
           { at: '2026-01-03T08:00:00.000Z', stage: 'measure' },
@@ -38,7 +36,7 @@ test('pieces, failed prints with what they cost, hours of both, and what was put
           { at: '2026-02-02T08:00:00.000Z', stage: 'keep' },
         ],
         [{ at: '2026-01-05T08:00:00.000Z', stage: 'brief' }],
-      ],
+      ].map(moments => ({ moments: moments as Moment[], typedHours: null })),
       inService: [
         { since: '2026-02-03T00:00:00.000Z', price: 12.5 },
         { since: '2026-02-04T00:00:00.000Z', price: null },
@@ -50,6 +48,19 @@ test('pieces, failed prints with what they cost, hours of both, and what was put
   expect(months[0]!.ownHours).toBeCloseTo((2 + 10 + 2) / 60, 9);
   expect(months[1]).toMatchObject({ pieces: 1, failed: 0, jobs: 2, bought: 12.5 });
   expect(months[1]!.ownHours).toBeCloseTo(2 / 60, 9);
+});
+
+test('hours that were typed count instead, spread over the months as the work was', () => {
+  const moments: Moment[] = [
+    { at: '2025-12-30T08:00:00.000Z', stage: 'measure' },
+    { at: '2026-01-05T08:00:00.000Z', stage: 'fit' },
+    { at: '2026-02-05T08:00:00.000Z', stage: 'keep' },
+    { at: '2026-02-05T08:04:00.000Z', stage: 'keep' },
+  ];
+  const names = monthNames('2026-02-20T00:00:00.000Z', 2);
+  // Two minutes in each of the first two months and six in the last: 3 of 5 hours are February’s, and 1 is before.
+  const months = monthsOf({ prints: [], work: [{ moments, typedHours: 5 }], inService: [] }, names);
+  expect(months.map(m => Number(m.ownHours.toFixed(6)))).toEqual([1, 3]);
 });
 
 test('prints until it sat right, of jobs that came so far', () => {

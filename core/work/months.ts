@@ -40,8 +40,8 @@ export interface InService {
 
 export interface Made {
   prints: readonly PrintOfMonth[];
-  /** Of each job: what was done at it, and when. */
-  moments: Iterable<readonly Moment[]>;
+  /** Of each job: what was done at it, and when; all of it where its maker typed how long it took. */
+  work: Iterable<{ moments: readonly Moment[]; typedHours: number | null }>;
   inService: readonly InService[];
 }
 
@@ -56,7 +56,7 @@ export function monthNames(now: string, count: number): string[] {
 }
 
 /** What falls into each of these months, those without anything too. */
-export function monthsOf({ prints, moments, inService }: Made, names: readonly string[]): Month[] {
+export function monthsOf({ prints, work, inService }: Made, names: readonly string[]): Month[] {
   const months = new Map<string, Month>();
   for (const name of names)
     months.set(name, {
@@ -79,11 +79,16 @@ export function monthsOf({ prints, moments, inService }: Made, names: readonly s
     into.grams += print.grams ?? 0;
     into.cost += print.cost ?? 0;
   }
-  for (const own of moments) {
-    for (const [name, within] of group(own, m => monthOf(m.at))) {
+  for (const { moments, typedHours } of work) {
+    const hours = new Map<string, number>();
+    for (const [name, within] of group(moments, m => monthOf(m.at)))
+      hours.set(name, Object.values(minutesByStage(within)).reduce((sum, m) => sum + m, 0) / 60);
+    // What was typed is spread as the work was.
+    const all = [...hours.values()].reduce((sum, h) => sum + h, 0);
+    const times = typedHours === null || all === 0 ? 1 : typedHours / all;
+    for (const [name, own] of hours) {
       const into = months.get(name);
-      if (!into) continue;
-      into.ownHours += Object.values(minutesByStage(within)).reduce((sum, m) => sum + m, 0) / 60;
+      if (into) into.ownHours += times * own;
     }
   }
   for (const { since, price } of inService) {

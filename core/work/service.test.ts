@@ -8,7 +8,7 @@ import { newJob } from '../job/new-job';
 import { FIRST_WORKSHOP } from '../job/workshop';
 import { requireRecipe } from '../shape/recipes';
 import { handOverOf } from './hand-over';
-import { failedPiece, lookAgainAt, lookFor } from './service';
+import { failedPiece, lookAgainAt, lookFor, piecesOf } from './service';
 import { Work } from './work';
 
 const SINCE = '2026-03-01T08:00:00.000Z';
@@ -153,4 +153,24 @@ test('the hand-over sheet says what it is, what it bears and when to look again'
   });
   expect(sheet.lookAt).toBe('2026-03-04');
   expect(sheet.limits).toContain('Made for up to 30 °C.');
+});
+
+describe('how many pieces there are', () => {
+  test('those of prints that sat right, and what was found of each last', () => {
+    expect(piecesOf(history([]))).toEqual({ right: 2, gone: 0 });
+    const cracked = history([
+      ['2026-04-01', 'cracked', 2],
+      ['2026-04-02', 'holds', 1],
+    ]);
+    expect(piecesOf(cracked)).toEqual({ right: 2, gone: 1 });
+    const again = history([
+      ['2026-04-01', 'worn', 1],
+      ['2026-04-03', 'holds', 1],
+    ]);
+    expect(piecesOf(again)).toEqual({ right: 2, gone: 0 });
+  });
+
+  test('a print that was never tried is none', () => {
+    expect(piecesOf({ ...history([]), tries: [] })).toEqual({ right: 0, gone: 0 });
+  });
 });

@@ -1,7 +1,8 @@
 import { addDays, differenceInCalendarDays, parseISO } from 'date-fns';
 import type { Brief } from '../job/document';
 import { counting, type History, type Print, type Version } from '../job/history';
-import { FAILED_IN_SERVICE, type Look } from '../job/history/look';
+import { FAILED_IN_SERVICE, type Look, type Looked } from '../job/history/look';
+import { wholePrints } from './outcome';
 import type { ResolvedPart } from './resolved';
 
 /** A piece in service that was found failed: nothing sends its design back before it is mended. */
@@ -32,6 +33,30 @@ export function failedPiece(history: History, since: string | null): FailedPiece
     version,
     days: differenceInCalendarDays(parseISO(look.at), parseISO(from)),
     mended: versions.some(v => v.at > look.at),
+  };
+}
+
+/** Pieces that came out right, and those of them that were found to serve no longer. */
+export interface Pieces {
+  right: number;
+  gone: number;
+}
+
+/** A piece that was found so is none that could be put on. */
+const GONE: readonly Looked[] = [...FAILED_IN_SERVICE, 'worn', 'taken-off'];
+
+/** How many pieces there are: of prints that sat right, or were put right by hand. The last look at each counts. */
+export function piecesOf(history: History): Pieces {
+  const right = wholePrints(counting(history)).filter(p => p.outcome?.right || p.outcome?.saved);
+  const { looks } = counting(history);
+  const pieces = right.flatMap(({ print }) =>
+    Array.from({ length: print.pieces }, (_, i) =>
+      looks.findLast(l => l.printId === print.id && l.piece === i + 1),
+    ),
+  );
+  return {
+    right: pieces.length,
+    gone: pieces.filter(look => look && GONE.includes(look.found)).length,
   };
 }
 

@@ -1,9 +1,9 @@
 import { group } from 'd3-array';
-import { and, eq, gte, isNotNull, sql } from 'drizzle-orm';
+import { and, eq, gte, inArray, isNotNull, or, sql } from 'drizzle-orm';
 import type { WorthAnswer } from '../../contract/worth';
 import type { HistoryKindName } from '../../core/job/history';
 import { type Moment, stageOfPath, stageOfRow } from '../../core/work/hours';
-import { type InService, monthNames, monthsOf, type PrintOfMonth } from '../../core/work/months';
+import { type InService, type Made, monthNames, monthsOf, type PrintOfMonth } from '../../core/work/months';
 import type { Reader } from '../jobs/repository';
 import { edits, history, jobs } from '../store/schema';
 
@@ -14,12 +14,12 @@ const MONTHS = 12;
 export async function readWorth(db: Reader, now: Date): Promise<WorthAnswer> {
   const names = monthNames(now.toISOString(), MONTHS);
   const since = `${names[0]}-01T00:00:00.000Z`;
-  const [prints, moments, inService] = [
+  const [prints, work, inService] = [
     await readPrints(db, since),
-    await readAllMoments(db, since),
+    await readWork(db, since),
     await readInService(db, since),
   ];
-  return { months: monthsOf({ prints, moments, inService }, names) };
+  return { months: monthsOf({ prints, work, inService }, names) };
 }
 
 const ofRow = <T>(path: string) => sql<T>`json_extract(${history.document}, ${path})`;
@@ -50,24 +50,35 @@ async function readPrints(db: Reader, since: string): Promise<PrintOfMonth[]> {
   return rows.map(row => ({ ...row, pieces: row.pieces ?? 1, failed: row.failed !== null }));
 }
 
-/** By job, what was done at it and when. */
-async function readAllMoments(db: Reader, since: string): Promise<Moment[][]> {
+/** By job, what was done at it and when: since then, and all of it where its hours were typed. */
+async function readWork(db: Reader, since: string): Promise<Made['work']> {
+  const typed = sql<number | null>`json_extract(${jobs.document}, '$.brief.ownHours')`;
+  const hours = new Map(
+    (await db.select({ id: jobs.id, hours: typed }).from(jobs).where(isNotNull(typed))).map(row => [
+      row.id,
+      row.hours,
+    ]),
+  );
+  const ids = [...hours.keys()];
   const path = (i: 0 | 2) => sql<string | null>`json_extract(${edits.changes}, ${`$[0].path[${i}]`})`;
   const edited = await db
     .select({ job: edits.jobId, at: edits.at, root: path(0), of: path(2) })
     .from(edits)
-    .where(gte(edits.at, since));
+    .where(or(gte(edits.at, since), inArray(edits.jobId, ids)));
   const written = await db
     .select({ job: history.jobId, at: history.at, kind: history.kind })
     .from(history)
-    .where(gte(history.at, since));
-  const all = [
+    .where(or(gte(history.at, since), inArray(history.jobId, ids)));
+  const all: (Moment & { job: string })[] = [
     ...edited.flatMap(({ job, at, root, of }) =>
       root === null ? [] : [{ job, at, stage: stageOfPath([root, '', ...(of === null ? [] : [of])]) }],
     ),
     ...written.map(({ job, at, kind }) => ({ job, at, stage: stageOfRow(kind as HistoryKindName) })),
   ];
-  return [...group(all, m => m.job).values()];
+  return [...group(all, m => m.job)].map(([job, moments]) => ({
+    moments,
+    typedHours: hours.get(job) ?? null,
+  }));
 }
 
 async function readInService(db: Reader, since: string): Promise<InService[]> {

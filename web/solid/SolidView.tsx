@@ -11,6 +11,7 @@ import {
   Vector3,
 } from 'three';
 import type { Press } from '../../core/shape/additions/pressed';
+import type { Place } from '../../core/shape/vector';
 import { Button, MenuButton } from '../ui/controls';
 import { colourNow, useThemeChange } from '../ui/use-theme-change';
 import type { ShownChange, ShownSolid } from '../workers/solid-protocol';
@@ -42,7 +43,7 @@ interface Props {
   /** Where what is lit stands. */
   arrow?: ShownArrow | null;
   /** Places that were pressed. */
-  pressed?: readonly Press[];
+  pressed?: readonly Place[];
   /** Where it is looked at from to begin with. */
   from?: ViewName;
 }

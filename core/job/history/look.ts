@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { PressedPlace } from '../document';
 import { Id, MOST_PIECES } from '../fields';
 import { defineRow, Voidable } from './kind';
 
@@ -29,6 +30,8 @@ export const Look = z.object({
   /** The place on the part, and what is thought to be the cause; empty where nobody said. */
   where: z.string().trim().max(200).default(''),
   cause: z.string().trim().max(400).default(''),
+  /** The same place, pressed on the solid of its version. */
+  place: PressedPlace.optional(),
   /** Photos of the job that were taken at it. */
   photos: z.array(Id).max(10).default([]),
   by: z.string().trim().max(60).default(''),

@@ -1,11 +1,15 @@
 import { differenceInCalendarDays } from 'date-fns';
+import { useState } from 'react';
+import type { Version } from '../../../core/job/history';
 import { LOOKED_WORDS, type Looked } from '../../../core/job/history/look';
 import type { Happening } from '../../../core/job/history/try';
 import type { HappeningKind } from '../../../core/learn/happened';
 import { capital, formatPercent } from '../../../core/quantity/format';
+import type { Place } from '../../../core/shape/vector';
 import { failedPiece } from '../../../core/work/service';
 import { versionWords } from '../../../core/work/show';
 import { useBench } from '../../job/bench-context';
+import { VersionSolid } from '../../solid/VersionSolid';
 import { Button } from '../../ui/controls';
 import { Notice, Panel, Row, Stack } from '../../ui/layout';
 import { WhatItMeans } from '../try/WhatItMeans';
@@ -32,6 +36,7 @@ export function FailedPanel() {
         {look.where || look.cause ? (
           <p>{[look.where, look.cause ? `cause: ${look.cause}` : ''].filter(Boolean).join('; ')}</p>
         ) : null}
+        {look.place ? <Where place={look.place} version={version} /> : null}
         <p className="soft">
           It had been given {formatPercent(version.pAllRight)} to sit right, which says nothing of how long it
           lasts.
@@ -60,6 +65,21 @@ export function FailedPanel() {
         )}
       </Stack>
     </Panel>
+  );
+}
+
+/** The place that was marked, on the version that failed. */
+function Where({ place, version }: { place: Place; version: Version }) {
+  const [open, setOpen] = useState(false);
+  return (
+    <>
+      <Row>
+        <Button $small onPress={() => setOpen(!open)}>
+          {open ? 'Close the solid' : 'Show the place on the solid'}
+        </Button>
+      </Row>
+      {open ? <VersionSolid version={version} marked={[place]} /> : null}
+    </>
   );
 }
 

@@ -1,16 +1,21 @@
 import { zodResolver } from '@hookform/resolvers/zod';
 import { addDays, format } from 'date-fns';
+import { useState } from 'react';
 import { useForm, useWatch } from 'react-hook-form';
 import { z } from 'zod';
+import { PressedPlace } from '../../../core/job/document';
 import { counting } from '../../../core/job/history';
 import { FAILED_IN_SERVICE, LOOKED, LOOKED_WORDS, type Looked } from '../../../core/job/history/look';
+import type { Press } from '../../../core/shape/additions/pressed';
 import { wholePrints } from '../../../core/work/outcome';
-import { failedPiece, lookAgainAt, lookFor } from '../../../core/work/service';
+import { failedPiece, lookAgainAt, lookFor, piecesOf } from '../../../core/work/service';
 import { BenchPhotos } from '../../job/BenchPhotos';
 import { useBench } from '../../job/bench-context';
+import { VersionSolid } from '../../solid/VersionSolid';
 import { Button, MenuButton, Select } from '../../ui/controls';
 import { FormField } from '../../ui/FormField';
 import { Notice, Panel, Row, Stack } from '../../ui/layout';
+import { nameFace } from '../shape/additions/name-face';
 import { dayWords } from './FailedPanel';
 import { lookWords } from './log-words';
 
@@ -48,6 +53,7 @@ export function InService() {
             {f.message}
           </Notice>
         ))}
+        <Pieces serves={service.since !== null} />
         <LookAgain />
         {prints.length > 0 ? <LookForm /> : null}
         {looks.toReversed().map(l => (
@@ -63,6 +69,25 @@ export function InService() {
         ))}
       </Stack>
     </Panel>
+  );
+}
+
+/** How many there are beside the one that serves. */
+function Pieces({ serves }: { serves: boolean }) {
+  const { resolved } = useBench('resolved');
+  const { right, gone } = piecesOf(resolved.history);
+  if (right < 2) return null;
+  const left = right - gone;
+  const spare = serves ? left - 1 : left;
+  return (
+    <p className="soft">
+      {right} pieces sat right
+      {gone > 0 ? `, ${gone} of them no longer ${gone === 1 ? 'serves' : 'serve'}` : ''}:{' '}
+      {spare > 0
+        ? `${spare} ${serves ? 'beside one in service' : 'at hand'}`
+        : 'no spare is left: print another before it is needed'}
+      .
+    </p>
   );
 }
 
@@ -109,6 +134,7 @@ const Seen = z.object({
   found: z.enum(LOOKED),
   where: z.string().trim().max(200, 'At most 200 characters.'),
   cause: z.string().trim().max(400, 'At most 400 characters.'),
+  place: PressedPlace.nullable(),
   by: z.string().trim().max(60, 'At most 60 characters.'),
   note: z.string().trim().max(2000, 'At most 2000 characters.'),
   photos: z.array(z.string()),
@@ -129,21 +155,38 @@ function LookForm() {
     found: 'holds' as Looked,
     where: '',
     cause: '',
+    place: null as z.infer<typeof PressedPlace> | null,
     by: '',
     note: '',
     photos: [] as string[],
   };
-  const { control, handleSubmit, setValue, reset, formState } = useForm({
+  const [pressing, setPressing] = useState(false);
+  const { control, handleSubmit, setValue, getValues, reset, formState } = useForm({
     resolver: zodResolver(Seen),
     defaultValues: empty,
   });
   const { found = 'holds', piece = empty.piece, photos = [] } = useWatch({ control });
+  const place = useWatch({ control, name: 'place' }) ?? null;
+  const { version } = prints.find(p => p.print.id === piece.split(' ')[0]) ?? prints.at(-1)!;
+  /** The words follow the press while nobody wrote their own. */
+  const press = async (pressed: Press) => {
+    setValue('place', { point: [...pressed.point], normal: [...pressed.normal] });
+    if (getValues('where').trim() !== '') return;
+    const words = await nameFace(version, version.parameters, pressed);
+    if (getValues('where').trim() === '') setValue('where', `face: ${words}`);
+  };
   const failing = FAILED_IN_SERVICE.includes(found);
-  const record = handleSubmit(async ({ piece: which, ...seen }) => {
+  const record = handleSubmit(async ({ piece: which, place: marked, ...seen }) => {
     const [printId, number] = which.split(' ');
     try {
-      await session.append('looks', () => ({ ...seen, printId, piece: Number(number) }));
+      await session.append('looks', () => ({
+        ...seen,
+        ...(marked ? { place: marked } : {}),
+        printId,
+        piece: Number(number),
+      }));
       reset({ ...empty, by: seen.by });
+      setPressing(false);
     } catch (error) {
       say((error as Error).message, 'stop');
     }
@@ -159,7 +202,16 @@ function LookForm() {
             onChange={value => setValue('found', value)}
           />
           {pieces.length > 1 ? (
-            <Select label="Which piece" value={piece} options={pieces} onChange={v => setValue('piece', v)} />
+            <Select
+              label="Which piece"
+              value={piece}
+              options={pieces}
+              onChange={v => {
+                setValue('piece', v);
+                // It was marked on another version's solid.
+                setValue('place', null);
+              }}
+            />
           ) : null}
         </Row>
         {failing || found === 'worn' ? (
@@ -170,6 +222,22 @@ function LookForm() {
               label="Where on the part"
               placeholder="at the root of the lip"
             />
+            <Row $gap={10}>
+              <Button $small $look="quiet" onPress={() => setPressing(!pressing)}>
+                {pressing ? 'Close the solid' : 'Press it on the solid'}
+              </Button>
+              {place ? <span className="soft">The place is marked.</span> : null}
+            </Row>
+            {pressing ? (
+              <VersionSolid
+                version={version}
+                marked={place ? [place] : []}
+                says={
+                  place ? 'Press another place to mark that instead.' : 'Press the place where it failed.'
+                }
+                onPress={pressed => void press(pressed)}
+              />
+            ) : null}
             <FormField
               control={control}
               name="cause"
