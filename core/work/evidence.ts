@@ -4,6 +4,7 @@ import { clearanceWindow, windowForSize } from '../fit/wants';
 import type { FitMate, Part } from '../job/document';
 import { counting, type History, type Print, type Rework, type TryMate, type Version } from '../job/history';
 import { modelAsSliced } from '../job/history/print';
+import { shiftedBy } from '../learn/hand';
 import type { Elsewhere, Observation } from '../learn/likelihood';
 import type { NextMate } from '../learn/next';
 import type { Trial } from '../learn/posterior';
@@ -55,6 +56,12 @@ export function scaleAbout(
   return verdictScale({ min: -wear - half, max: -wear + half }, want.window.unit);
 }
 
+/** Only a clearance has edges that a hand may call early; a strain gives way. */
+export const isFelt = ({ window }: FitMate['want']): boolean => window.unit === 'mm';
+
+export const feltScale = (scale: VerdictScale, want: FitMate['want'], early: number): VerdictScale =>
+  isFelt(want) ? shiftedBy(scale, early) : scale;
+
 /**
  * Evidence rows: what was said of each print, where it was made as the next one will be. A verdict is about the want
  * it was judged by. What was made otherwise says of the object as much, and stands by mate.
@@ -93,7 +100,7 @@ interface Seen {
 
 function seenIn(
   questions: readonly Question[],
-  { history, recipeOf }: Pick<LedgerInput, 'history' | 'recipeOf'>,
+  { history, recipeOf, printers }: Pick<LedgerInput, 'history' | 'recipeOf' | 'printers'>,
 ): Seen[] {
   const { versions, prints, ...judged } = counting(history);
   return prints.flatMap(print => {
@@ -103,7 +110,10 @@ function seenIn(
       const own = said[q.id];
       const drawn = version.mates.find(m => m.mateId === q.id);
       if (!own || !drawn || (!own.verdict && !own.printed)) return [];
-      const scale = scaleAbout(q.reading.value, q.state.source, drawn.want, q.mate);
+      // Each try by the edges of the hand that judged it.
+      const by = judged.tries.findLast(t => t.printId === print.id && t.mates[q.id]?.verdict)?.by ?? '';
+      const plain = scaleAbout(q.reading.value, q.state.source, drawn.want, q.mate);
+      const scale = feltScale(plain, drawn.want, printers.handShift(by));
       // Where the other side is ours too, it may have been drawn otherwise then: what counts is the difference.
       const since = q.mate.other.of === 'part' ? q.reading.value - drawn.reading.value : 0;
       const worked = judged.reworks.filter(r => r.printId === print.id && r.mateId === q.id);

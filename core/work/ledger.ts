@@ -7,8 +7,10 @@ import { expectationOf, type NextAnswer } from '../learn/next';
 import type { MatePosterior, Trial } from '../learn/posterior';
 import { verdictScale } from '../learn/verdict-scale';
 import type { Evaluation } from '../measure/evaluate';
+import { formatPlain } from '../quantity/format';
 import type { DimensionState } from './dimension';
-import { evidenceFor, groupOf, type Question, scaleAbout } from './evidence';
+import { evidenceFor, feltScale, groupOf, isFelt, type Question, scaleAbout } from './evidence';
+import { handOf } from './hand-of';
 import { kindOn } from './kind-on';
 import type { LedgerInput, OtherSize } from './ledger-input';
 import { asDrawn, LEAST_CHANCE } from './model-number';
@@ -87,6 +89,9 @@ export function ledgerOf(input: LedgerInput): LedgerState {
   const { part, recipe, dimensions, printers } = input;
   const unread: Mate[] = [];
   const questions: Question[] = [];
+  // Whoever judged last judges the next print too; before that, whoever judges here.
+  const hand = handOf(input.history) || printers.onlyHand();
+  const early = printers.handShift(hand);
   for (const mate of input.mates) {
     const state =
       mate.other.of === 'object'
@@ -110,7 +115,7 @@ export function ledgerOf(input: LedgerInput): LedgerState {
       side: mate.side,
       group: groupOf(mate, recipe, part),
       reading,
-      scale: scaleAbout(reading.value, state.source, mate.want, mate),
+      scale: feltScale(scaleAbout(reading.value, state.source, mate.want, mate), mate.want, early),
       shift: 0,
       growth: 0,
       prefer: mate.want.prefer,
@@ -157,7 +162,8 @@ export function ledgerOf(input: LedgerInput): LedgerState {
   const mates = questions.map(q => {
     const chain = chainOf(q, next.mates[q.id]!, priors[q.group]!, s, trials);
     // A loop is as wide as a third of its girth says, whatever its shape: it may well fit.
-    return { ...chain, tooLarge: !q.around && chain.model > longest };
+    const byHand = early !== 0 && isFelt(q.mate.want) ? ` ${handWords(hand, early)}` : '';
+    return { ...chain, reason: chain.reason + byHand, tooLarge: !q.around && chain.model > longest };
   });
   return {
     mates,
@@ -183,6 +189,10 @@ function learnedIn(
     return [{ surface: own[0]!.kind, before: { mean, sd }, after: next.shared[group]!, prints }];
   });
 }
+
+/** The window lies where this hand calls it right. */
+const handWords = (hand: string, early: number): string =>
+  `${hand} calls “tight” ${formatPlain(Math.abs(early))} mm ${early > 0 ? 'earlier' : 'later'} than the window says, as earlier jobs showed: the window is moved by that.`;
 
 /** The other part's surface, as if it had been read off the print that will be. */
 function stateOfOther(mate: FitMate, size: OtherSize | null): DimensionState | undefined {

@@ -1,12 +1,16 @@
 import { beliefFor, type SurfaceKind } from '../fit/print-bias';
 import type { Workshop } from '../job/workshop';
+import { HAND_PRIOR, handOfLesson } from '../learn/hand';
 import { beliefAfter, countingOf, type Drift, driftIn, type Evidence, type Muted } from '../learn/lessons';
 
 /** What the workshop's jobs taught of one kind of surface on one printer in one plastic. mm */
 export interface LessonGroup {
   printerId: string | null;
   materialId: string | null;
-  surface: SurfaceKind;
+  /** A kind of surface, or a hand. */
+  surface: string;
+  /** Whose hand it is; null for a printer's surfaces. */
+  hand: string | null;
   /** “Holes, on the filament printer, in PETG”. */
   words: string;
   /** Oldest first, muted ones too. */
@@ -44,15 +48,17 @@ export function lessonGroups(evidence: readonly Evidence[], workshop: Workshop, 
       m => m.printerId === printerId && m.materialId === materialId && m.surface === surface,
     );
     const counting = countingOf(all, muted, { printerId, materialId, surface });
+    const hand = handOfLesson(surface);
     const side = kind.startsWith('hole') || kind.startsWith('slot') ? 'inside' : 'outside';
-    const before = beliefFor(workshop.belief, side, kind);
+    const before = hand === null ? beliefFor(workshop.belief, side, kind) : HAND_PRIOR;
     const printer = workshop.printers.find(p => p.id === printerId)?.name ?? 'a printer that is gone';
     const plastic = workshop.materials.find(m => m.id === materialId)?.name ?? 'a plastic that is gone';
     return {
       printerId,
       materialId,
-      surface: kind,
-      words: `${surfaceWords(surface)}: ${printer}, ${plastic}`,
+      surface,
+      hand,
+      words: hand === null ? `${surfaceWords(surface)}: ${printer}, ${plastic}` : `The hand of “${hand}”`,
       evidence: all.toSorted((a, b) => (a.at < b.at ? -1 : 1)),
       counting,
       muted,

@@ -5,6 +5,7 @@ import { type PrinterResponse, proposeFit } from '../fit/propose';
 import type { Side } from '../fit/wants';
 import type { Part } from '../job/document';
 import { type Calibration, type Workshop, windowFor } from '../job/workshop';
+import { HAND_PRIOR, handOfLesson, lessonOfHand, shiftOf } from '../learn/hand';
 import { beliefAfter, countingOf, type Evidence } from '../learn/lessons';
 import { SHRINKAGE } from '../shelf/polymers';
 import { given } from '../shelf/table';
@@ -67,6 +68,23 @@ export class Printers {
     if (taught.length === 0) return known;
     const jobs = new Set(taught.map(e => e.jobId)).size;
     return { ...known, ...beliefAfter(known, taught, this.now), jobs };
+  }
+
+  /** By how much this hand calls the same clearance tighter than the window says, mm; 0 while that is not known. */
+  handShift(name: string): number {
+    if (name === '') return 0;
+    const taught = countingOf(this.lessons, this.workshop.lessonsMuted ?? [], {
+      printerId: null,
+      materialId: null,
+      surface: lessonOfHand(name),
+    });
+    return taught.length === 0 ? 0 : shiftOf(beliefAfter(HAND_PRIOR, taught, this.now));
+  }
+
+  /** The hand that judges in this workshop, where lessons know of one alone; else empty. */
+  onlyHand(): string {
+    const hands = new Set(this.lessons.flatMap(e => handOfLesson(e.surface) ?? []));
+    return hands.size === 1 ? [...hands].join() : '';
   }
 
   /** Pieces are printed flat: on its side a part is not calibrated. */

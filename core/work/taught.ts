@@ -1,13 +1,19 @@
 import { counting } from '../job/history';
 import { type Evidence, toldBy } from '../learn/lessons';
+import { handsTaught } from './hands';
 import { standingPrints } from './outcome';
 import type { Work } from './work';
 
 /**
- * What a job's tries teach of the printers and plastics that its parts were made with: for the next jobs. By what was
+ * What a job's tries teach of the printers and plastics that its parts were made with, and of the hands: for the next jobs. By what was
  * believed before them and after them, so that nothing of the workshop's other lessons comes back.
  */
-export function taughtBy(work: Work, jobId: string): Evidence[] {
+export const taughtBy = (work: Work, jobId: string): Evidence[] => [
+  ...ofPrinters(work, jobId),
+  ...handsTaught(work, jobId),
+];
+
+function ofPrinters(work: Work, jobId: string): Evidence[] {
   return work.parts.flatMap(({ part }) => {
     const standing = standingPrints(counting(work.part(part.id).history)).filter(p => p.outcome !== null);
     const made = new Map(

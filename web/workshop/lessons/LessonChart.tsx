@@ -10,10 +10,14 @@ export default function LessonChart({ group }: { group: LessonGroup }) {
   const traces = useCallback(() => tracesOf(group), [group]);
   return (
     <Chart
-      says={`${group.words}: how much tighter than drawn each job's prints came out, over time`}
+      says={
+        group.hand === null
+          ? `${group.words}: how much tighter than drawn each job's prints came out, over time`
+          : `${group.words}: how much earlier than the window says it called “tight” in each job, over time`
+      }
       height={HEIGHT}
       traces={traces}
-      layout={layout}
+      layout={group.hand === null ? ofPrinter : ofHand}
     />
   );
 }
@@ -58,5 +62,7 @@ function tracesOf({ evidence, counting, after }: LessonGroup): import('plotly.js
   ];
 }
 
-const layout = () =>
-  chartLayout('', 'tighter than drawn, mm', { xaxis: { type: 'date' }, yaxis: { tickformat: '+.2f' } });
+const dated = (across: string) => () =>
+  chartLayout('', across, { xaxis: { type: 'date' }, yaxis: { tickformat: '+.2f' } });
+const ofPrinter = dated('tighter than drawn, mm');
+const ofHand = dated('“tight” earlier by, mm');

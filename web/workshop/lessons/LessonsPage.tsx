@@ -80,14 +80,26 @@ function Group({ group, shop }: { group: LessonGroup; shop: WorkshopAnswer }) {
       <Row $between $wrap>
         <h2>{group.words}</h2>
         <span className="soft">
-          {jobs} {jobs === 1 ? 'job' : 'jobs'}, {prints} {prints === 1 ? 'print' : 'prints'}
+          {jobs} {jobs === 1 ? 'job' : 'jobs'}, {prints}{' '}
+          {group.hand === null ? (prints === 1 ? 'print' : 'prints') : 'measured'}
         </span>
       </Row>
       <p>
-        They come out <b className="number">{formatPlain(Math.abs(after.mean), 2)} mm</b>{' '}
-        {after.mean < 0 ? 'looser' : 'tighter'} than drawn, give or take {formatPlain(after.sd, 2)}; of a
-        printer nobody knows it would be {formatPlain(before.mean, 2)}, give or take{' '}
-        {formatPlain(before.sd, 2)}.
+        {group.hand === null ? (
+          <>
+            They come out <b className="number">{formatPlain(Math.abs(after.mean), 2)} mm</b>{' '}
+            {after.mean < 0 ? 'looser' : 'tighter'} than drawn, give or take {formatPlain(after.sd, 2)}; of a
+            printer nobody knows it would be {formatPlain(before.mean, 2)}, give or take{' '}
+            {formatPlain(before.sd, 2)}.
+          </>
+        ) : (
+          <>
+            It calls “tight” <b className="number">{formatPlain(Math.abs(after.mean), 2)} mm</b>{' '}
+            {after.mean < 0 ? 'later' : 'earlier'} than the window says, give or take{' '}
+            {formatPlain(after.sd, 2)}. Once that is sure, its tries count by its own edges, and what it will
+            judge is drawn for it.
+          </>
+        )}
       </p>
       {drift ? (
         <Notice
@@ -98,9 +110,12 @@ function Group({ group, shop }: { group: LessonGroup; shop: WorkshopAnswer }) {
             </Button>
           }
         >
-          Since {format(new Date(drift.since), 'MMMM yyyy')} they come out{' '}
-          {formatPlain(Math.abs(drift.by), 2)} mm {drift.by > 0 ? 'tighter' : 'looser'} than before. A new
-          nozzle, other settings, another spool?
+          Since {format(new Date(drift.since), 'MMMM yyyy')}{' '}
+          {group.hand === null ? 'they come out' : 'it calls things'} {formatPlain(Math.abs(drift.by), 2)} mm{' '}
+          {drift.by > 0 ? 'tighter' : 'looser'} than before.{' '}
+          {group.hand === null
+            ? 'A new nozzle, other settings, another spool?'
+            : 'Another person of that name?'}
         </Notice>
       ) : null}
       <Suspense fallback={<Loading what="Drawing the chart" />}>
@@ -112,8 +127,8 @@ function Group({ group, shop }: { group: LessonGroup; shop: WorkshopAnswer }) {
             <tr>
               <th scope="col">Job</th>
               <th scope="col">Last try</th>
-              <th scope="col">Prints</th>
-              <th scope="col">Tighter than drawn, mm</th>
+              <th scope="col">{group.hand === null ? 'Prints' : 'Measured tries'}</th>
+              <th scope="col">{group.hand === null ? 'Tighter than drawn, mm' : '“Tight” earlier by, mm'}</th>
               <th scope="col">Give or take</th>
             </tr>
           </thead>
