@@ -90,6 +90,12 @@ export const PlateAsked = z.object({
     .pipe(z.array(Wish).min(1).max(MOST_ON_PLATE, `At most ${MOST_ON_PLATE} kinds of pieces.`)),
   /** One after the other: with room for the head beside each. */
   inTurn: z.enum(['yes', 'no']).default('no'),
+  /** Between neighbours, mm; left out, the usual gap, or what the head needs of those printed in turn. */
+  apart: z.coerce
+    .number('A length in mm.')
+    .min(1, 'At least 1 mm: they would be printed into each other.')
+    .max(100, 'At most 100 mm.')
+    .optional(),
   bed: z.coerce.number().int().min(0).max(100).default(0),
 });
 export type PlateAsked = z.infer<typeof PlateAsked>;

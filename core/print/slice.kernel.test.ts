@@ -92,7 +92,7 @@ describe('several surfaces in one piece', () => {
 
 test('what it does not stand for is said: less length, and a closed end near by', () => {
   const cap = slice('round-cap', 'skirt');
-  expect(cap.ok && cap.says.join()).toContain('stiffer');
+  expect(cap.ok && cap.says.map(s => s.words).join()).toContain('stiffer');
   const sleeve = slice('stepped-sleeve', 'rod');
-  expect(sleeve.ok && sleeve.says.join()).toContain('of the 23 mm');
+  expect(sleeve.ok && sleeve.says.map(s => s.words).join()).toContain('of the 23 mm');
 });

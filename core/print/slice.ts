@@ -14,7 +14,7 @@ import { type Pose, posed } from './pose';
  */
 
 export type Sliced =
-  | { ok: true; mesh: TriangleMesh; volume: number; says: string[] }
+  | { ok: true; mesh: TriangleMesh; volume: number; says: SliceSays[] }
   | { ok: false; why: string };
 
 /** Along the mate's axis: so much of its size, within these. */
@@ -34,6 +34,12 @@ const SAVES = 0.5;
 const LEAST_FOOT = 20;
 /** From an end wall that stiffens it, a ring is stretched freely only beyond this many times √(radius × wall), mm. */
 const [STIFF_REACH, USUAL_WALL] = [2.45, 1.6];
+
+/** Something of a surface for which its slice does not stand. */
+export interface SliceSays {
+  mate: string;
+  words: string;
+}
 
 type Kernel = Pick<MeshKernel, 'common' | 'combine' | 'extrude'>;
 
@@ -76,7 +82,7 @@ export function sliceOf(
   const foot = footOf(mesh, pose);
   if (foot < LEAST_FOOT)
     return { ok: false, why: 'As the part lies, a slice would stand on next to nothing: print the part.' };
-  return { ok: true, mesh, volume, says: [...new Set(surfaces.flatMap(s => saysOf(part.whole, s)))] };
+  return { ok: true, mesh, volume, says: surfaces.flatMap(s => saysOf(part.whole, s)) };
 }
 
 /** The mates that lie near enough to others for one piece, in groups of two and more; each in one group at most. */
@@ -228,17 +234,18 @@ function carrying(
   return own.length > 0 ? joined(own) : null;
 }
 
-/** What a slice does not stand for. */
-function saysOf(whole: TriangleMesh, surface: MateSurface): string[] {
-  const says: string[] = [];
+/** What a slice does not stand for, surface by surface. */
+function saysOf(whole: TriangleMesh, surface: MateSurface): SliceSays[] {
+  const says: SliceSays[] = [];
+  const say = (words: string) => says.push({ mate: surface.mate, words });
   const [from, to] = reachOf(surface);
   const all = surface.to - surface.from;
   if (to - from < 0.9 * all)
-    says.push(
+    say(
       `It is ${Math.round(to - from)} of the ${Math.round(all)} mm that the part goes over: going on and off takes more on the part, in that measure.`,
     );
   if (surface.kind === 'round' && surface.side === 'inside' && closedNear(whole, surface))
-    says.push('Near its closed end the part is stiffer than its slice: a flexible one stretches less there.');
+    say('Near its closed end the part is stiffer than its slice: a flexible one stretches less there.');
   return says;
 }
 

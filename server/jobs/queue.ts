@@ -149,7 +149,7 @@ export async function plateOf(
     {
       bodies: bodies.map(({ of, name, pieces }) => ({ of, name, pieces })),
       bed: printer.bed,
-      ...(turns ? { gap: printer.clearance!.beside } : {}),
+      ...gapOf(asked, turns ? printer.clearance!.beside : 0),
       ...(wantsFile ? { file: { bed: asked.bed, title, note } } : {}),
     },
     { owner: 'plate' },
@@ -256,6 +256,10 @@ async function bodiesOf(
     note: `${name}${mirrored ? ', other hand' : ''}: sizes compensated.`,
   }));
 }
+
+/** What was asked for, never less than the head needs. */
+const gapOf = ({ apart }: PlateAsked, least: number): { gap?: number } =>
+  apart !== undefined ? { gap: Math.max(apart, least) } : least > 0 ? { gap: least } : {};
 
 /** By hand, whether each of its bodies is mirrored. */
 const HANDS_OF: Readonly<Record<Hand, readonly boolean[]>> = {

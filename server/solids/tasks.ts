@@ -39,9 +39,7 @@ export interface PieceFiles {
   '3mf': Uint8Array;
 }
 
-export type SliceMade =
-  | { ok: true; estimate: Estimate; files: PieceFiles; says: string[] }
-  | { ok: false; why: string };
+export type SliceMade = { ok: true; estimate: Estimate; files: PieceFiles } | { ok: false; why: string };
 
 export type ScanRead = { ok: true; triangles: number; vertices: number } | { ok: false; message: string };
 

@@ -94,7 +94,7 @@ const handlers: Handlers = {
       '3mf': writeThreeMf(words.name, words.note, [{ name: words.name, mesh }]),
     };
     const estimate = estimateOf(mesh, settings, machine, kernel);
-    return { slice: { ok: true, estimate, files, says: slice.says } };
+    return { slice: { ok: true, estimate, files } };
   },
 
   async plate({ bodies, bed, gap, file }) {

@@ -4,12 +4,14 @@ import { useState } from 'react';
 import styled from 'styled-components';
 import { JobChange } from '../../contract/jobs';
 import { Plate, type Queue } from '../../contract/queue';
+import { GAP } from '../../core/print/plate/rows';
 import { formatHours, formatPlain } from '../../core/quantity/format';
+import { parseQuantity } from '../../core/quantity/parse';
 import { get, post } from '../api/client';
 import { fetchAnew } from '../api/fetch-anew';
-import { FileLink } from '../stages/print/FileLink';
 import { TakesFigures } from '../stages/print/TakesFigures';
-import { Button, Select } from '../ui/controls';
+import { Button, Select, TextField } from '../ui/controls';
+import { FileLink } from '../ui/FileLink';
 import { Notice, Panel, Row } from '../ui/layout';
 import { FONTS } from '../ui/theme';
 import type { Choice } from './wishes';
@@ -36,7 +38,10 @@ export function PlatePanel({
   const [said, setSaid] = useState<string | null>(null);
   const printer = printers.find(p => p.id === choices[0]?.printerId);
   const how: How = printer?.inTurn ? inTurn : 'no';
-  const query = `of=${choices.map(c => c.wish).join(',')}&inTurn=${how}`;
+  const [apart, setApart] = useState('');
+  const gap = apart.trim() === '' ? null : parseQuantity(apart, 'length');
+  const gapProblem = gap && !gap.ok ? gap.message : undefined;
+  const query = `of=${choices.map(c => c.wish).join(',')}&inTurn=${how}${gap?.ok ? `&apart=${gap.quantity.value}` : ''}`;
   const plate = useQuery({
     queryKey: ['plate', query],
     queryFn: () => get(`/queue/plate?${query}`, Plate),
@@ -78,9 +83,20 @@ export function PlatePanel({
     <Panel aria-label="Plate" aria-busy={plate.isFetching}>
       <Row $between $wrap>
         <h2>{beds.length > 1 ? `On ${beds.length} beds` : 'On one bed'}</h2>
-        {printer?.inTurn ? (
-          <Select label="How" hideLabel value={how} options={HOW} onChange={(to: How) => setInTurn(to)} />
-        ) : null}
+        <Row $gap={10} $wrap style={{ alignItems: 'flex-end' }}>
+          <div style={{ width: 110 }}>
+            <TextField
+              label="Apart, mm"
+              value={apart}
+              onChange={setApart}
+              placeholder={how === 'yes' ? 'as the head needs' : String(GAP)}
+              problem={gapProblem}
+            />
+          </div>
+          {printer?.inTurn ? (
+            <Select label="How" hideLabel value={how} options={HOW} onChange={(to: How) => setInTurn(to)} />
+          ) : null}
+        </Row>
       </Row>
       {plate.error ? <Notice level="warn">{plate.error.message}</Notice> : null}
       {plate.isPending ? (

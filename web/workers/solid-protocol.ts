@@ -6,6 +6,7 @@ import type { SupportRules } from '../../core/print/hangs';
 import type { Way, WaysAsked } from '../../core/print/lay';
 import type { OverAir, OverAirAsked } from '../../core/print/over-air/over-air';
 import type { Remedy } from '../../core/print/over-air/remedies';
+import type { SliceSays } from '../../core/print/slice';
 import type { SplitAsked } from '../../core/print/split-where';
 import type { Estimate } from '../../core/print/time';
 import type { Addition } from '../../core/shape/additions/addition';
@@ -137,7 +138,7 @@ export interface Sliced {
 /** A test slice with what it takes and a picture, PNG; or why there is none. */
 /** Surfaces that it carries. */
 export type ShownSlice = { surfaces: string[] } & (
-  | { ok: true; estimate: Estimate; says: string[]; picture: Uint8Array }
+  | { ok: true; estimate: Estimate; says: SliceSays[]; picture: Uint8Array }
   | { ok: false; why: string }
 );
 

@@ -19,7 +19,7 @@ import { hangsOn } from '../../core/print/over-air/over-air';
 import { remediesFor } from '../../core/print/over-air/remedies';
 import { AS_DRAWN, frameOf, lowestOf, type Pose, posed } from '../../core/print/pose';
 import { reasonsFor } from '../../core/print/reasons';
-import { sharedSlices, sliceOf } from '../../core/print/slice';
+import { type SliceSays, sharedSlices, sliceOf } from '../../core/print/slice';
 import { splitFor } from '../../core/print/split-where';
 import { estimateOf } from '../../core/print/time';
 import { faceInWords, facePressed, followed } from '../../core/shape/additions/pressed';
@@ -258,7 +258,10 @@ const api: SolidApi = {
       const heap = kernels.part.memory();
       if (!solid.ok) return { ok: false, findings: solid.findings, heap };
       const takes = (mesh: TriangleMesh) => estimateOf(posed(mesh, now), settings, machine, kernels.mesh);
-      const shown = (of: string[], { mesh, says }: { mesh: TriangleMesh; says: string[] }): ShownSlice => ({
+      const shown = (
+        of: string[],
+        { mesh, says }: { mesh: TriangleMesh; says: SliceSays[] },
+      ): ShownSlice => ({
         surfaces: of,
         ok: true,
         estimate: takes(mesh),

@@ -1,4 +1,3 @@
-import { Download } from 'lucide-react';
 import { useState } from 'react';
 import styled from 'styled-components';
 import type { Version } from '../../../../core/job/history';
@@ -9,9 +8,9 @@ import { usePace } from '../../../api/use-pace';
 import { useBench } from '../../../job/bench-context';
 import { kernelLine } from '../../../solid/kernel-worker';
 import { Button } from '../../../ui/controls';
+import { FilesOf } from '../../../ui/FilesOf';
 import { Notice, Row } from '../../../ui/layout';
 import type { ShownSlice } from '../../../workers/solid-protocol';
-import { FileLink } from '../FileLink';
 import { PngPicture } from '../PngPicture';
 
 type Found = { slices: ShownSlice[]; hours: number } | Error | 'busy' | null;
@@ -89,9 +88,11 @@ function Slice({
   const { job, work, session, say, go } = useBench('job', 'work', 'session', 'say', 'go');
   const [sending, setSending] = useState(false);
   const mates = slice.surfaces.map(surface => version.mates.find(m => m.surface === surface)!);
-  const name = mates
-    .map(m => m.own?.name ?? work.recipeOf(version).mates.find(r => r.id === m.surface)?.name ?? m.surface)
-    .join(' and ');
+  const nameOf = (surface: string) =>
+    mates.find(m => m.surface === surface)?.own?.name ??
+    work.recipeOf(version).mates.find(r => r.id === surface)?.name ??
+    surface;
+  const name = mates.map(m => nameOf(m.surface)).join(' and ');
   if (!slice.ok || !takes)
     return (
       <li>
@@ -131,17 +132,13 @@ function Slice({
         {saves > 0
           ? `First the slice saves ${formatHours(saves / 60)} on the average.`
           : 'The whole part is likely enough right to print it at once.'}
-        {slice.says.map(words => (
-          <p key={words} className="soft">
-            {words}
+        {slice.says.map(({ mate, words }) => (
+          <p key={mate + words} className="soft">
+            {mates.length > 1 ? `${nameOf(mate)}: ${words.charAt(0).toLowerCase()}${words.slice(1)}` : words}
           </p>
         ))}
         <Row $wrap style={{ marginTop: 4 }}>
-          {(['3mf', 'stl'] as const).map(kind => (
-            <FileLink key={kind} href={`${path}.${kind}`} download>
-              <Download size={15} aria-hidden /> {kind.toUpperCase()}
-            </FileLink>
-          ))}
+          <FilesOf at={path} />
           <Button $small isDisabled={sending} onPress={() => void printed()}>
             The slice is printed
           </Button>

@@ -1,5 +1,5 @@
 import styled from 'styled-components';
-import { FONTS } from '../../ui/theme';
+import { FONTS } from './theme';
 
 /** A file to take away, as a button. */
 export const FileLink = styled.a`
