@@ -1,16 +1,20 @@
+import { zodResolver } from '@hookform/resolvers/zod';
 import { useQuery } from '@tanstack/react-query';
 import { format } from 'date-fns';
 import { Plus, Trash2 } from 'lucide-react';
 import { useState } from 'react';
+import { useForm, useWatch } from 'react-hook-form';
 import styled from 'styled-components';
 import { ulid } from 'ulid';
+import { z } from 'zod';
 import { RepeatabilityAnswer } from '../../contract/workshop';
 import type { Instrument } from '../../core/job/workshop';
 import { formatPlain } from '../../core/quantity/format';
-import { parseQuantity } from '../../core/quantity/parse';
 import { get } from '../api/client';
 import { Button, Dialog, IconButton, Select, TextField } from '../ui/controls';
+import { FormField } from '../ui/FormField';
 import { Notice, Panel, Row, Stack } from '../ui/layout';
+import { lengthIn, typedLength } from '../ui/typed-length';
 
 /** First figures for a new instrument of each kind. Common practice, no source. */
 const KINDS: { value: Instrument['kind']; label: string; resolution: number; maxError: number }[] = [
@@ -190,44 +194,24 @@ function ZeroDialog({
   onClose(): void;
   onRead(offset: number): void;
 }) {
-  const [text, setText] = useState('');
-  const typed = parseQuantity(text, 'length');
-  const problem =
-    text.trim() === ''
-      ? undefined
-      : !typed.ok
-        ? typed.message
-        : Math.abs(typed.quantity.value) > 5
-          ? 'That is no zero: clean the jaws and set it anew.'
-          : undefined;
+  const { control, handleSubmit } = useForm({ resolver: zodResolver(Zero), defaultValues: { zero: '' } });
+  const offset = lengthIn(useWatch({ control, name: 'zero' }) ?? '');
   return (
     <Dialog title={`Zero of ${instrument.name}`} isOpen onClose={onClose} width={440}>
-      <form
-        onSubmit={event => {
-          event.preventDefault();
-          if (typed.ok && !problem) onRead(typed.quantity.value);
-        }}
-      >
+      <form onSubmit={event => void handleSubmit(({ zero }) => onRead(lengthIn(zero)!))(event)}>
         <Stack $gap={12}>
           <p className="soft">
             Wipe the jaws and close them gently, or set it down on the flat. What does it read?
           </p>
-          <TextField
-            label="It reads, mm"
-            value={text}
-            onChange={setText}
-            problem={problem}
-            autoFocus
-            placeholder="0.00"
-          />
-          {typed.ok && typed.quantity.value !== 0 && !problem ? (
+          <FormField control={control} name="zero" label="It reads, mm" autoFocus placeholder="0.00" />
+          {offset !== null && offset !== 0 && Math.abs(offset) <= MOST_ZERO ? (
             <Notice level="note">
-              {formatPlain(typed.quantity.value, 3)} mm will be taken off readings from now on; those already
-              kept stay as they are. Setting it to zero is better still.
+              {formatPlain(offset, 3)} mm will be taken off readings from now on; those already kept stay as
+              they are. Setting it to zero is better still.
             </Notice>
           ) : null}
           <Row style={{ justifyContent: 'flex-end' }}>
-            <Button $look="main" type="submit" isDisabled={!typed.ok || problem !== undefined}>
+            <Button $look="main" type="submit">
               That is its zero
             </Button>
           </Row>
@@ -237,6 +221,18 @@ function ZeroDialog({
   );
 }
 
+/** A zero farther off is none, mm. */
+const MOST_ZERO = 5;
+const Zero = z.object({
+  zero: typedLength(x =>
+    Math.abs(x) > MOST_ZERO ? 'That is no zero: clean the jaws and set it anew.' : undefined,
+  ),
+});
+const Block = z.object({
+  block: typedLength(x => (x <= 0 ? 'Above 0.' : undefined)),
+  reading: typedLength(),
+});
+
 interface BlockProps {
   instrument: Instrument;
   onClose(): void;
@@ -244,54 +240,35 @@ interface BlockProps {
 }
 
 function BlockDialog({ instrument, onClose, onChange }: BlockProps) {
-  const [block, setBlock] = useState('');
-  const [reading, setReading] = useState('');
-  const [nominal, shown] = [parseQuantity(block, 'length'), parseQuantity(reading, 'length')];
+  const { control, handleSubmit } = useForm({
+    resolver: zodResolver(Block),
+    defaultValues: { block: '', reading: '' },
+  });
+  const typed = useWatch({ control });
+  const [nominal, shown] = [lengthIn(typed.block ?? ''), lengthIn(typed.reading ?? '')];
   const offset = instrument.zero?.offset ?? 0;
-  const error = nominal.ok && shown.ok ? shown.quantity.value - offset - nominal.quantity.value : null;
+  const error = nominal === null || shown === null ? null : shown - offset - nominal;
   const bad = error !== null && Math.abs(error) > instrument.maxError + 1e-9;
-  const keep = (more: Partial<Instrument>) => {
-    if (!nominal.ok || !shown.ok) return;
-    const check = {
-      at: new Date().toISOString(),
-      block: nominal.quantity.value,
-      reading: shown.quantity.value,
-    };
-    onChange({ checks: [...(instrument.checks ?? []), check].slice(-100), ...more });
-    onClose();
-  };
+  const keep = (more: Partial<Instrument>) =>
+    handleSubmit(said => {
+      const check = {
+        at: new Date().toISOString(),
+        block: lengthIn(said.block)!,
+        reading: lengthIn(said.reading)!,
+      };
+      onChange({ checks: [...(instrument.checks ?? []), check].slice(-100), ...more });
+      onClose();
+    });
   return (
     <Dialog title={`A known block under ${instrument.name}`} isOpen onClose={onClose} width={480}>
-      <form
-        onSubmit={event => {
-          event.preventDefault();
-          if (error !== null) keep({});
-        }}
-      >
+      <form onSubmit={event => void keep({})(event)}>
         <Stack $gap={12}>
           <p className="soft">
             A gauge block, a bearing ring or a new drill’s shank: something whose size you trust. One reading,
             without squeezing.
           </p>
-          <TextField
-            label="The block is, mm"
-            value={block}
-            onChange={setBlock}
-            problem={
-              block && !nominal.ok
-                ? nominal.message
-                : nominal.ok && nominal.quantity.value <= 0
-                  ? 'Above 0.'
-                  : undefined
-            }
-            autoFocus
-          />
-          <TextField
-            label="It reads, mm"
-            value={reading}
-            onChange={setReading}
-            problem={reading && !shown.ok ? shown.message : undefined}
-          />
+          <FormField control={control} name="block" label="The block is, mm" autoFocus />
+          <FormField control={control} name="reading" label="It reads, mm" />
           {error === null ? null : bad ? (
             <Notice level="warn">
               Off by {formatPlain(error, 3)} mm{offset === 0 ? '' : ' with its zero taken off'}: more than the
@@ -306,15 +283,11 @@ function BlockDialog({ instrument, onClose, onChange }: BlockProps) {
           )}
           <Row style={{ justifyContent: 'flex-end' }} $gap={8} $wrap>
             {bad ? (
-              <Button onPress={() => keep({ maxError: Number(Math.abs(error).toFixed(3)) })}>
+              <Button onPress={() => void keep({ maxError: Number(Math.abs(error).toFixed(3)) })()}>
                 Keep, and trust it to ± {formatPlain(Math.abs(error), 3)}
               </Button>
             ) : null}
-            <Button
-              $look="main"
-              type="submit"
-              isDisabled={error === null || (nominal.ok && nominal.quantity.value <= 0)}
-            >
+            <Button $look="main" type="submit">
               Keep the check
             </Button>
           </Row>

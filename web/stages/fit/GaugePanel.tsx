@@ -4,7 +4,6 @@ import { z } from 'zod';
 import { counting, type Gauge } from '../../../core/job/history';
 import { hasGauge } from '../../../core/print/gauge';
 import { formatPlain, formatSigned } from '../../../core/quantity/format';
-import { parseQuantity } from '../../../core/quantity/parse';
 import { singleReading } from '../../../core/work/dimension';
 import type { MateLedger } from '../../../core/work/ledger';
 import { useBench } from '../../job/bench-context';
@@ -13,14 +12,9 @@ import { Button, Select } from '../../ui/controls';
 import { FilesOf } from '../../ui/FilesOf';
 import { FormField } from '../../ui/FormField';
 import { Panel, Row } from '../../ui/layout';
+import { lengthIn, typedLength } from '../../ui/typed-length';
 
-const Measured = z.object({
-  size: z.string().superRefine((text, context) => {
-    const typed = parseQuantity(text, 'length');
-    if (!typed.ok) context.addIssue({ code: 'custom', message: typed.message });
-    else if (typed.quantity.value <= 0) context.addIssue({ code: 'custom', message: 'A size is above 0.' });
-  }),
-});
+const Measured = z.object({ size: typedLength(x => (x <= 0 ? 'A size is above 0.' : undefined)) });
 
 /** A printed stand-in for an object that is away: its files, and what the print measures. */
 export function GaugePanel({ ledger }: { ledger: MateLedger }) {
@@ -62,9 +56,7 @@ function OneGauge({ gauge, ledger }: { gauge: Gauge; ledger: MateLedger }) {
     defaultValues: { size: '' },
   });
   const record = handleSubmit(async ({ size: text }) => {
-    const typed = parseQuantity(text, 'length');
-    if (!typed.ok) return;
-    const read = singleReading(typed.quantity.value, gauge.side, instrument.instrument?.id ?? null, workshop);
+    const read = singleReading(lengthIn(text)!, gauge.side, instrument.instrument?.id ?? null, workshop);
     await session
       .append('gauge-sizes', () => ({ gaugeId: gauge.id, ...read }))
       .then(

@@ -1,16 +1,26 @@
+import { zodResolver } from '@hookform/resolvers/zod';
 import { format } from 'date-fns';
 import { Trash2 } from 'lucide-react';
-import { useState } from 'react';
+import { useForm } from 'react-hook-form';
 import styled from 'styled-components';
 import { ulid } from 'ulid';
+import { z } from 'zod';
 import { useBench } from '../../job/bench-context';
-import { Button, Checkbox, IconButton, TextField } from '../../ui/controls';
+import { Button, Checkbox, IconButton } from '../../ui/controls';
+import { FormField } from '../../ui/FormField';
 import { Notice, Panel, Row } from '../../ui/layout';
+
+const ToRead = z.object({
+  words: z.string().trim().min(1, 'Say what to look at.').max(120, 'At most 120 characters.'),
+});
 
 /** A borrowed or far-away object: what is still to be read, checked off before it goes. */
 export function Leaving() {
   const { document, resolved, edit } = useBench('document', 'resolved', 'edit');
-  const [words, setWords] = useState('');
+  const { control, handleSubmit, reset, formState } = useForm({
+    resolver: zodResolver(ToRead),
+    defaultValues: { words: '' },
+  });
   const { object } = document;
   if (!object.leaves) return null;
   const own = new Set(object.toRead.map(t => t.words));
@@ -18,11 +28,9 @@ export function Leaving() {
   const measured = open.filter(w => !own.has(w));
   const describe = (change: { toRead?: typeof object.toRead; goneAt?: string | null }) =>
     edit({ kind: 'describe-object', ...change });
-  const add = async () => {
-    if (!words.trim()) return;
-    if (await describe({ toRead: [...object.toRead, { id: ulid(), words: words.trim(), done: false }] }))
-      setWords('');
-  };
+  const add = handleSubmit(async ({ words }) => {
+    if (await describe({ toRead: [...object.toRead, { id: ulid(), words, done: false }] })) reset();
+  });
   if (object.goneAt) {
     return (
       <Panel>
@@ -74,23 +82,17 @@ export function Leaving() {
           </li>
         ))}
       </List>
-      <form
-        onSubmit={event => {
-          event.preventDefault();
-          void add();
-        }}
-      >
+      <form onSubmit={event => void add(event)}>
         <Row $gap={8} style={{ alignItems: 'flex-end' }}>
           <div style={{ flex: 1 }}>
-            <TextField
+            <FormField
+              control={control}
+              name="words"
               label="Something else to look at"
-              value={words}
-              onChange={setWords}
-              maxLength={120}
               placeholder="A photo of the underside"
             />
           </div>
-          <Button type="submit" isDisabled={!words.trim()}>
+          <Button type="submit" isDisabled={formState.isSubmitting}>
             Add
           </Button>
         </Row>

@@ -1,16 +1,19 @@
+import { zodResolver } from '@hookform/resolvers/zod';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { format } from 'date-fns';
 import { lazy, Suspense, useState } from 'react';
+import { useForm } from 'react-hook-form';
 import { Link } from 'react-router';
 import styled from 'styled-components';
 import { LessonsAnswer } from '../../../contract/lessons';
 import { WorkshopAnswer } from '../../../contract/workshop';
 import type { Workshop } from '../../../core/job/workshop';
-import type { Muted } from '../../../core/learn/lessons';
+import { Muted } from '../../../core/learn/lessons';
 import { formatPlain } from '../../../core/quantity/format';
 import { type LessonGroup, lessonGroups } from '../../../core/work/lesson-groups';
 import { call, get } from '../../api/client';
-import { Button, TextField } from '../../ui/controls';
+import { Button } from '../../ui/controls';
+import { FormField } from '../../ui/FormField';
 import { Empty, Failure, Lead, Loading, Notice, Panel, Row, Stack } from '../../ui/layout';
 import { TopBar } from '../../ui/TopBar';
 
@@ -66,13 +69,8 @@ function Groups({ shop, evidence }: { shop: WorkshopAnswer; evidence: LessonsAns
 function Group({ group, shop }: { group: LessonGroup; shop: WorkshopAnswer }) {
   const { before, after, counting, evidence, muted, drift } = group;
   const save = useSaveMuted(shop);
-  const [asking, setAsking] = useState<{ before: string | null; reason: string } | null>(null);
-  const mute = async () => {
-    if (!asking) return;
-    const { printerId, materialId, surface } = group;
-    const row: Muted = { printerId, materialId, surface, ...asking };
-    if (await save.with([...(shop.workshop.lessonsMuted ?? []), row])) setAsking(null);
-  };
+  const [asking, setAsking] = useState<{ before: string | null } | null>(null);
+  const { printerId, materialId, surface } = group;
   const jobs = new Set(counting.map(e => e.jobId)).size;
   const prints = counting.reduce((sum, e) => sum + e.prints, 0);
   return (
@@ -105,7 +103,7 @@ function Group({ group, shop }: { group: LessonGroup; shop: WorkshopAnswer }) {
         <Notice
           level="warn"
           action={
-            <Button $small onPress={() => setAsking({ before: drift.since, reason: '' })}>
+            <Button $small onPress={() => setAsking({ before: drift.since })}>
               Forget what is older…
             </Button>
           }
@@ -163,34 +161,69 @@ function Group({ group, shop }: { group: LessonGroup; shop: WorkshopAnswer }) {
         </Row>
       ))}
       {asking ? (
-        <Row $gap={10} $wrap style={{ alignItems: 'flex-end', marginTop: 8 }}>
-          <div style={{ flex: '1 1 260px', maxWidth: 420 }}>
-            <TextField
-              label={
-                asking.before
-                  ? `Why forget what is older than ${format(new Date(asking.before), 'd MMM yyyy')}?`
-                  : 'Why not go by it?'
-              }
-              placeholder="new nozzle"
-              value={asking.reason}
-              onChange={reason => setAsking({ ...asking, reason: reason.slice(0, 300) })}
-              autoFocus
-            />
-          </div>
-          <Button $small isDisabled={asking.reason.trim() === ''} onPress={() => void mute()}>
-            Do not go by it
-          </Button>
-          <Button $small $look="quiet" onPress={() => setAsking(null)}>
-            Never mind
-          </Button>
-        </Row>
+        <MuteForm
+          older={asking.before}
+          onClose={() => setAsking(null)}
+          mute={reason =>
+            save.with([
+              ...(shop.workshop.lessonsMuted ?? []),
+              { printerId, materialId, surface, before: asking.before, reason },
+            ])
+          }
+        />
       ) : muted.some(m => m.before === null) ? null : (
-        <Button $small $look="quiet" onPress={() => setAsking({ before: null, reason: '' })}>
+        <Button $small $look="quiet" onPress={() => setAsking({ before: null })}>
           Do not go by it…
         </Button>
       )}
       {save.problem ? <Notice level="stop">{save.problem}</Notice> : null}
     </Panel>
+  );
+}
+
+const Why = Muted.pick({ reason: true });
+
+/** Why a lesson is not gone by. @param older than which day; null for all of it */
+function MuteForm({
+  older,
+  mute,
+  onClose,
+}: {
+  older: string | null;
+  mute(reason: string): Promise<boolean>;
+  onClose(): void;
+}) {
+  const { control, handleSubmit, formState } = useForm({
+    resolver: zodResolver(Why),
+    defaultValues: { reason: '' },
+  });
+  const save = handleSubmit(async ({ reason }) => {
+    if (await mute(reason)) onClose();
+  });
+  return (
+    <form onSubmit={event => void save(event)}>
+      <Row $gap={10} $wrap style={{ alignItems: 'flex-end', marginTop: 8 }}>
+        <div style={{ flex: '1 1 260px', maxWidth: 420 }}>
+          <FormField
+            control={control}
+            name="reason"
+            label={
+              older
+                ? `Why forget what is older than ${format(new Date(older), 'd MMM yyyy')}?`
+                : 'Why not go by it?'
+            }
+            placeholder="new nozzle"
+            autoFocus
+          />
+        </div>
+        <Button $small type="submit" isDisabled={formState.isSubmitting}>
+          Do not go by it
+        </Button>
+        <Button $small $look="quiet" onPress={onClose}>
+          Never mind
+        </Button>
+      </Row>
+    </form>
   );
 }
 
