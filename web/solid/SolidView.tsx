@@ -309,7 +309,7 @@ function Scene({
       ) : null}
       <NumberedView places={numbered} size={size} colours={colours} />
       <MarkPoints places={marks.map(m => m.at)} size={size} colour={colours.blue} />
-      <MarkPoints places={pressed.map(p => p.point)} size={size} colour={colours.blue} />
+      <MarkPoints places={pressed.map(p => p.point)} size={1.6 * size} colour={colours.danger} />
       {arrow ? <ArrowView arrow={arrow} size={size} colour={colours.blue} on={colours.sheet} /> : null}
       <Turntable size={size} bounds={solid.bounds} around={surroundings?.neighbours ?? []} look={look} />
     </>

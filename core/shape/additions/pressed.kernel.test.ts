@@ -6,7 +6,7 @@ import type { Kernels } from '../kernels/kernel';
 import { facing, type TriangleMesh } from '../mesh/mesh';
 import type { Parameters } from '../recipes/parameters';
 import { lengthOfVector, type Point3, point3, scaled } from '../vector';
-import { faceInWords, facePressed, followed, type Press } from './pressed';
+import { faceInWords, facePressed, followed, type Press, placeInWords } from './pressed';
 
 let kernels: Kernels;
 beforeAll(async () => {
@@ -73,4 +73,9 @@ describe('a press on the solid', () => {
     const place = cut.name(pressOn(cut.mesh, (n, p) => leans(n) && p[2] > 8));
     expect(place).toMatch(/^-?0(\.\d+)?, -?0(\.\d+)?, 0\.9397 at \d/);
   });
+});
+
+test('a place in the words of whoever looks for it', () => {
+  expect(placeInWords({ point: [3, -9.9, 12.4], normal: [0.3, -0.95, 0] })).toBe('the front, 12 mm up');
+  expect(placeInWords({ point: [0, 0, 15], normal: [0, 0.1, 0.99] })).toBe('the top');
 });

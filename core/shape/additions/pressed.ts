@@ -53,6 +53,15 @@ export function facePressed(mesh: TriangleMesh, { point, normal, looks }: Press)
 const nearestWay = (n: Point3): Point3 =>
   Object.values(DIRECTIONS).reduce((best, d) => (dot(d, n) > dot(best, n) ? d : best));
 
+/** “the front, 12 mm up”: where somebody would look for it, of a part as it is drawn. */
+export function placeInWords({ point, normal }: Place): string {
+  const names = Object.keys(DIRECTIONS);
+  const side = names.reduce((best, k) =>
+    dot(DIRECTIONS[k]!, normal) > dot(DIRECTIONS[best]!, normal) ? k : best,
+  );
+  return side === 'top' || side === 'underside' ? `the ${side}` : `the ${side}, ${Math.round(point[2])} mm up`;
+}
+
 function named(mesh: TriangleMesh, up: Point3, { offset }: Flat): Pressed {
   const { min, max } = boundsOf(mesh);
   const corner = point3(i => (up[i] > 0 ? max[i] : min[i]));

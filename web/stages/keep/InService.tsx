@@ -6,7 +6,7 @@ import { z } from 'zod';
 import { PressedPlace } from '../../../core/job/document';
 import { counting } from '../../../core/job/history';
 import { FAILED_IN_SERVICE, LOOKED, LOOKED_WORDS, type Looked } from '../../../core/job/history/look';
-import type { Press } from '../../../core/shape/additions/pressed';
+import { type Press, placeInWords } from '../../../core/shape/additions/pressed';
 import { wholePrints } from '../../../core/work/outcome';
 import { failedPiece, lookAgainAt, lookFor, piecesOf } from '../../../core/work/service';
 import { BenchPhotos } from '../../job/BenchPhotos';
@@ -15,7 +15,6 @@ import { VersionSolid } from '../../solid/VersionSolid';
 import { Button, MenuButton, Select } from '../../ui/controls';
 import { FormField } from '../../ui/FormField';
 import { Notice, Panel, Row, Stack } from '../../ui/layout';
-import { nameFace } from '../shape/additions/name-face';
 import { dayWords } from './FailedPanel';
 import { lookWords } from './log-words';
 
@@ -169,11 +168,11 @@ function LookForm() {
   const place = useWatch({ control, name: 'place' }) ?? null;
   const { version } = prints.find(p => p.print.id === piece.split(' ')[0]) ?? prints.at(-1)!;
   /** The words follow the press while nobody wrote their own. */
-  const press = async (pressed: Press) => {
+  const press = (pressed: Press) => {
+    const before = getValues('place');
     setValue('place', { point: [...pressed.point], normal: [...pressed.normal] });
-    if (getValues('where').trim() !== '') return;
-    const words = await nameFace(version, version.parameters, pressed);
-    if (getValues('where').trim() === '') setValue('where', `face: ${words}`);
+    const own = getValues('where').trim();
+    if (own === '' || (before && own === placeInWords(before))) setValue('where', placeInWords(pressed));
   };
   const failing = FAILED_IN_SERVICE.includes(found);
   const record = handleSubmit(async ({ piece: which, place: marked, ...seen }) => {
@@ -235,7 +234,7 @@ function LookForm() {
                 says={
                   place ? 'Press another place to mark that instead.' : 'Press the place where it failed.'
                 }
-                onPress={pressed => void press(pressed)}
+                onPress={press}
               />
             ) : null}
             <FormField

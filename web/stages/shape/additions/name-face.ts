@@ -5,7 +5,7 @@ import { kernelLine } from '../../../solid/kernel-worker';
 
 /** What a pressed face is called; by its way alone where the kernel has no answer. */
 export async function nameFace(
-  { recipe, additions }: Pick<Part, 'recipe' | 'additions'>,
+  { recipe, additions }: Part,
   parameters: Parameters,
   press: Press,
 ): Promise<string> {
