@@ -79,6 +79,9 @@ test('by keyboard alone: from an empty rack to a part in service', async ({ page
   await expect(page.getByRole('radio', { name: 'right', exact: true })).toBeChecked();
   await pressKey(page, 'Record the try');
   await expect(page.getByText('Every surface sits right')).toBeVisible();
+  // Try leads to Keep, where it is put in service.
+  await pressKey(page, 'Put it in service');
+  await expect(page.getByRole('heading', { name: 'Not in service yet' })).toBeVisible();
   await pressKey(page, 'Put it in service');
   const [{ id }] = (await bench.api('GET', '/jobs')).jobs;
   await expect

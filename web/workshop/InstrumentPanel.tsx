@@ -194,7 +194,11 @@ function ZeroDialog({
   onClose(): void;
   onRead(offset: number): void;
 }) {
-  const { control, handleSubmit } = useForm({ resolver: zodResolver(Zero), defaultValues: { zero: '' } });
+  const { control, handleSubmit } = useForm({
+    resolver: zodResolver(Zero),
+    defaultValues: { zero: '' },
+    mode: 'onChange',
+  });
   const offset = lengthIn(useWatch({ control, name: 'zero' }) ?? '');
   return (
     <Dialog title={`Zero of ${instrument.name}`} isOpen onClose={onClose} width={440}>
@@ -243,6 +247,7 @@ function BlockDialog({ instrument, onClose, onChange }: BlockProps) {
   const { control, handleSubmit } = useForm({
     resolver: zodResolver(Block),
     defaultValues: { block: '', reading: '' },
+    mode: 'onChange',
   });
   const typed = useWatch({ control });
   const [nominal, shown] = [lengthIn(typed.block ?? ''), lengthIn(typed.reading ?? '')];

@@ -59,7 +59,9 @@ export function placeInWords({ point, normal }: Place): string {
   const side = names.reduce((best, k) =>
     dot(DIRECTIONS[k]!, normal) > dot(DIRECTIONS[best]!, normal) ? k : best,
   );
-  return side === 'top' || side === 'underside' ? `the ${side}` : `the ${side}, ${Math.round(point[2])} mm up`;
+  return side === 'top' || side === 'underside'
+    ? `the ${side}`
+    : `the ${side}, ${Math.round(point[2])} mm up`;
 }
 
 function named(mesh: TriangleMesh, up: Point3, { offset }: Flat): Pressed {
