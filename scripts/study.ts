@@ -5,6 +5,7 @@ import { writeFileSync } from 'node:fs';
 import { cpus } from 'node:os';
 import { fileURLToPath } from 'node:url';
 import { seeded } from '../core/bench/random';
+import { WILD_MEASURED } from '../core/learn/likelihood';
 import {
   drawSimulation,
   engine,
@@ -26,8 +27,8 @@ const practice: SimulationPrior = {
   repeatability: 0.04,
 };
 const calibrated: SimulationPrior = {
-  inside: { mean: 0.22, sd: 0.03 },
-  outside: { mean: 0.05, sd: 0.03 },
+  inside: { mean: 0.22, sd: 0.03, wild: WILD_MEASURED },
+  outside: { mean: 0.05, sd: 0.03, wild: WILD_MEASURED },
   signed: { mean: 0, sd: 0.03 },
   repeatability: 0.04,
 };

@@ -19,7 +19,8 @@ export interface SimulatedWorld {
   slips: number;
 }
 
-type Shared = Record<'inside' | 'outside' | 'signed', { mean: number; sd: number }>;
+/** What is believed of printers; how often that is wrong altogether is the engine’s own affair. */
+type Shared = Record<'inside' | 'outside' | 'signed', { mean: number; sd: number; wild?: number }>;
 export interface SimulationPrior extends Omit<Shared, 'signed'> {
   /** Of lengths; as the outsides where left out. */
   signed?: Shared['signed'];

@@ -50,6 +50,8 @@ export interface Observation {
 export const SHARED_STEP = 0.012;
 /** Beliefs and readings that are wrong altogether, as a share. Common practice, no source. */
 export const WILD = 0.1;
+/** Of a printer that was measured. Common practice, no source. */
+export const WILD_MEASURED = 0.05;
 
 /** Clearance drawn: what the model number would give if everything but the known shift printed true. */
 export function drawnClearance(

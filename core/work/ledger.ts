@@ -2,7 +2,7 @@ import { chanceRight } from '../fit/best-number';
 import type { SurfaceKind } from '../fit/print-bias';
 import type { LedgerStep } from '../fit/propose';
 import type { FitMate, Mate, Part, Reading } from '../job/document';
-import { drawnClearance } from '../learn/likelihood';
+import { drawnClearance, WILD_MEASURED } from '../learn/likelihood';
 import { expectationOf, type NextAnswer } from '../learn/next';
 import type { MatePosterior, Trial } from '../learn/posterior';
 import { verdictScale } from '../learn/verdict-scale';
@@ -134,7 +134,10 @@ export function ledgerOf(input: LedgerInput): LedgerState {
   const priors = priorsOf(questions, part, printers);
   const { trials, elsewhere } = evidenceFor(questions, input);
   const s = printers.scatter(part);
-  const believed = Object.entries(priors).map(([group, { mean, sd }]) => [group, { mean, sd }] as const);
+  const believed = Object.entries(priors).map(
+    ([group, { mean, sd, calibration }]) =>
+      [group, { mean, sd, ...(calibration ? { wild: WILD_MEASURED } : {}) }] as const,
+  );
   const next = input.next({
     mates: [
       ...questions.map(({ id, name, side, group, reading, scale, shift, growth, prefer, own, number }) => ({
