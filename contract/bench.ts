@@ -8,6 +8,8 @@ export const BenchPrint = z.object({
   /** In the practice printer's own time; null where its solid could not be built. */
   hours: z.number().nullable(),
   failed: z.enum(FAILURES).nullable(),
+  /** Of the file that it was given; null where it printed the version itself. */
+  filed: z.object({ scale: z.number(), mirrored: z.boolean() }).nullable(),
 });
 export const BenchVerdicts = z.object({ verdicts: z.record(z.string(), z.enum(VERDICTS)) });
 export const BenchLadderVerdicts = z.object({ verdicts: z.array(z.enum(VERDICTS).nullable()) });

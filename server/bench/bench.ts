@@ -1,8 +1,9 @@
 import { eq } from 'drizzle-orm';
-import { Router } from 'express';
+import express, { Router } from 'express';
 import { ulid } from 'ulid';
 import { z } from 'zod';
 import type { JobView } from '../../contract/jobs';
+import type { Filed } from '../../core/bench/filed';
 import { printRun } from '../../core/bench/print-run';
 import { drawPrinter, readPiece } from '../../core/bench/printer';
 import { seedOf } from '../../core/bench/random';
@@ -29,6 +30,13 @@ import { appendRow, readJob } from '../jobs/repository';
 import type { Store } from '../store/database';
 import { bench } from '../store/schema';
 import { readWorkshop } from '../workshop/repository';
+
+/** Bytes of a file that the practice printer takes. */
+const MOST_FILE = 64e6;
+const PrintAsked = z.object({
+  versionId: z.string(),
+  mayFail: z.preprocess(x => x === true || x === 'yes', z.boolean()),
+});
 
 /** The stand-ins for hardware. They answer through the same paths as a caliper, a printer, a maker. */
 export function benchRoutes(app: App): Router {
@@ -107,37 +115,64 @@ export function benchRoutes(app: App): Router {
     res.end(Buffer.from(photo.file));
   });
 
-  router.post('/jobs/:id/print', async (req, res) => {
-    const { versionId, mayFail } = z
-      .object({ versionId: z.string(), mayFail: z.boolean().default(false) })
-      .parse(req.body);
-    const job = await readJob(store.db, req.params.id);
-    const { workshop } = await readWorkshop(store.db);
-    const wish = {
-      versionId,
-      pieces: 1,
-      hours: null,
-      grams: null,
-      cost: null,
-      note: 'Made on the practice bench',
-      failed: null,
-      slice: null,
-    };
-    const prepared = await preparePrint(job, wish, true, workshop, { db: store.db, solids });
-    const { expected, grams, cost } = prepared;
-    const run = expected && printRun(expected.printerId, prepared.id, secondsAt(expected) / 3600, mayFail);
-    const part = (x: number | null) => x && Number((x * (run?.share ?? 1)).toFixed(2));
-    const row = {
-      ...prepared,
-      hours: run ? Number(run.hours.toFixed(2)) : prepared.hours,
-      failed: run?.failed ?? null,
-      grams: part(grams),
-      cost: part(cost),
-    };
-    await store.write(tx => appendRow(tx, job.id, { kind: 'print', row }));
-    events.send({ kind: 'job', jobId: job.id, revision: job.revision, tab: null });
-    res.status(201).json({ printId: row.id, hours: row.hours, failed: row.failed });
-  });
+  /** Prints a version; or the file that comes along, right or wrong, as any printer does. */
+  router.post(
+    '/jobs/:id/print',
+    express.raw({ type: 'application/octet-stream', limit: MOST_FILE }),
+    async (req, res) => {
+      const asked = Buffer.isBuffer(req.body) ? req.query : req.body;
+      const { versionId, mayFail } = PrintAsked.parse(asked);
+      const job = await readJob(store.db, String(req.params.id));
+      const { workshop } = await readWorkshop(store.db);
+      const version = job.history.versions.find(v => v.id === versionId);
+      const filed = Buffer.isBuffer(req.body) && version ? await fileFor(job, version, req.body) : null;
+      const wish = {
+        versionId,
+        pieces: 1,
+        hours: null,
+        grams: null,
+        cost: null,
+        note: 'Made on the practice bench',
+        failed: null,
+        slice: null,
+        ...(filed?.mirrored ? { hand: 'other' as const } : {}),
+      };
+      const prepared = await preparePrint(job, wish, true, workshop, { db: store.db, solids });
+      const { expected, grams, cost } = prepared;
+      const run = expected && printRun(expected.printerId, prepared.id, secondsAt(expected) / 3600, mayFail);
+      const part = (x: number | null) => x && Number((x * (run?.share ?? 1)).toFixed(2));
+      const row: Print = {
+        ...prepared,
+        hours: run ? Number(run.hours.toFixed(2)) : prepared.hours,
+        failed: run?.failed ?? null,
+        grams: part(grams),
+        cost: part(cost),
+        ...(filed ? { asFiled: sizesByMate(filed, version!) } : {}),
+      };
+      await store.write(tx => appendRow(tx, job.id, { kind: 'print', row }));
+      events.send({ kind: 'job', jobId: job.id, revision: job.revision, tab: null });
+      res.status(201).json({
+        printId: row.id,
+        hours: row.hours,
+        failed: row.failed,
+        filed: filed && { scale: filed.scale, mirrored: filed.mirrored },
+      });
+    },
+  );
+
+  /** What the file makes of the version. @throws HttpError where it is another part's, or none */
+  async function fileFor(job: JobView, version: Version, file: Buffer): Promise<Filed> {
+    const solid = await solids.built(version, { owner: job.id });
+    if (!solid.ok) throw new HttpError(422, 'no-solid', 'The version’s solid could not be built.');
+    const asked = { file: new Uint8Array(file), solid, pose: version.pose };
+    const { filed, why } = await solids.pool.run('practiceFile', asked, { owner: job.id });
+    if (filed) return filed;
+    throw new HttpError(
+      422,
+      'other-file',
+      why ?? 'That is not this version: another part, or stretched. Take the file from this version.',
+    );
+  }
 
   /** Puts the print on the hidden object and answers what hands would say; the maker records it or not. */
   router.post('/jobs/:id/try-on', async (req, res) => {
@@ -213,8 +248,16 @@ export function readPractice(
   );
 }
 
+const sizesByMate = ({ sizes }: Filed, version: Version): Record<string, number> =>
+  Object.fromEntries(
+    version.mates.flatMap(m => {
+      const size = sizes[m.surface];
+      return size !== undefined && Number.isFinite(size) ? [[m.mateId, size]] : [];
+    }),
+  );
+
 export function feel(world: World, job: JobView, version: Version, print: Print) {
-  const mates = benchMates(job, version);
+  const mates = benchMates(job, version).map(m => ({ ...m, model: print.asFiled?.[m.id] ?? m.model }));
   const printer = drawPrinter(version.printerId ?? '', version.materialId ?? '');
   return tryOn(world, mates, printSizes(world, printer, mates, print.number));
 }

@@ -1,5 +1,6 @@
 import type { JobView } from '../../contract/jobs';
 import type { RackJob } from '../../contract/rack';
+import type { Filed } from '../../core/bench/filed';
 import type { PracticePhoto } from '../../core/bench/practice-photo';
 import type { World } from '../../core/bench/world';
 import type { BodyAnswer } from '../../core/files/bodies/read-body';
@@ -133,6 +134,11 @@ export interface Tasks {
   practicePhoto: {
     asked: { recipe: string; world: World; count: number };
     answer: { photo: (Omit<PracticePhoto, 'picture'> & { file: Uint8Array }) | null };
+  };
+  /** What a file of a version would print, for the practice printer; a sentence where it is none. */
+  practiceFile: {
+    asked: { file: Uint8Array; solid: KeptSolid; pose: Pose };
+    answer: { filed: Filed | null; why: string | null };
   };
   drawReferenceSheet: { asked: { paper: Paper; middle: Middle }; answer: { file: Uint8Array } };
   /** Read and given up again: whether it is a scan, and of how much. */

@@ -1,4 +1,5 @@
 import { readFile } from 'node:fs/promises';
+import { filedAs } from '../../core/bench/filed';
 import { practiceScan } from '../../core/bench/practice-scan';
 import { readBody, readSurface } from '../../core/files/bodies/read-body';
 import { partStep, partStl, partThreeMf } from '../../core/files/part-files';
@@ -138,6 +139,18 @@ const handlers: Handlers = {
   practiceScan: async ({ recipe, world, count }) => {
     const mesh = practiceScan(recipe, world, count);
     return { file: mesh && writeStl(mesh, 'practice scan') };
+  },
+  async practiceFile({ file, solid, pose }) {
+    const { part } = await solidAt(solid);
+    try {
+      const read = readScan(file);
+      if (read.triangles.length === 0)
+        return { filed: null, why: 'There are only points in it, no surface.' };
+      return { filed: filedAs(read, part, pose), why: null };
+    } catch (error) {
+      if (error instanceof ScanError) return { filed: null, why: error.message };
+      throw error;
+    }
   },
   // Asked for now and then: every thread would read them at its start.
   practicePhoto: async ({ recipe, world, count }) => {

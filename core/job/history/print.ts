@@ -92,6 +92,8 @@ export const Print = z.object({
   failed: z.enum(FAILURES).nullable().default(null),
   /** Made on the practice bench. */
   practice: z.boolean(),
+  /** By mate, what the file had that the practice printer was given, mm; left out, what the version has. */
+  asFiled: z.record(Id, z.number()).optional(),
   /** Hashes of the files as they were when printed, by file name. */
   files: z.record(z.string(), z.string()),
 });

@@ -4,12 +4,19 @@ import { BenchPrint } from '../../../contract/bench';
 import { FILE_KINDS } from '../../../core/files/part-files';
 import { counting, type Version } from '../../../core/job/history';
 import { FAILURE_WORDS } from '../../../core/learn/happened';
-import { capital, formatHours, formatLength, formatPercent } from '../../../core/quantity/format';
+import {
+  capital,
+  formatHours,
+  formatLength,
+  formatPercent,
+  formatPlain,
+} from '../../../core/quantity/format';
 import { partAsIn } from '../../../core/work/back-to';
 import { versionWords } from '../../../core/work/show';
 import { post } from '../../api/client';
 import { useBench } from '../../job/bench-context';
 import { Button, MenuButton } from '../../ui/controls';
+import { FileButton } from '../../ui/FileButton';
 import { FileLink } from '../../ui/FileLink';
 import { Panel, Row } from '../../ui/layout';
 import { BatchLines } from './Batch';
@@ -19,6 +26,13 @@ import { RecordPrintForm } from './RecordPrintForm';
 import { type SlicedFigures, SlicedFile } from './sliced/SlicedFile';
 import { TestSlices } from './slices/TestSlices';
 import { VersionNote } from './VersionNote';
+
+/** What the practice printer found in its file; nothing where it is as it should be. */
+const filedWords = ({ scale, mirrored }: { scale: number; mirrored: boolean }): string =>
+  [
+    Math.abs(scale - 1) > 0.0005 ? `, ${formatPlain(scale, 3)} times as large as drawn` : '',
+    mirrored ? ', the other hand' : '',
+  ].join('');
 
 /** A version that was made: its numbers, its files, and its prints. */
 export function VersionCard({ version, open }: { version: Version; open: boolean }) {
@@ -39,17 +53,23 @@ export function VersionCard({ version, open }: { version: Version; open: boolean
     p => p.versionId === version.id && p.slice === null,
   );
   const material = workshop.materials.find(m => m.id === version.materialId)?.name ?? 'unknown plastic';
-  const practice = async (mayFail: boolean) => {
+  /** @param file right or wrong: it prints what it is given */
+  const practice = async (mayFail: boolean, file?: File) => {
+    const wish = { versionId: version.id, mayFail };
+    const at = `/bench/jobs/${job.id}/print`;
     try {
-      const { hours, failed } = await post(`/bench/jobs/${job.id}/print`, BenchPrint, {
-        versionId: version.id,
-        mayFail,
-      });
+      const { hours, failed, filed } = file
+        ? await post(
+            `${at}?versionId=${version.id}`,
+            BenchPrint,
+            new Blob([file], { type: 'application/octet-stream' }),
+          )
+        : await post(at, BenchPrint, wish);
       await session.refresh();
       const took = hours === null ? '' : ` after ${formatHours(hours)} of its own time`;
       if (failed)
         say(`The practice printer failed${took}: ${FAILURE_WORDS[failed]}. Print it again.`, 'stop');
-      else say(`The practice printer made one${took}. Try it on.`);
+      else say(`The practice printer made one${took}${filed ? filedWords(filed) : ''}. Try it on.`);
     } catch (error) {
       say((error as Error).message, 'stop');
     }
@@ -98,6 +118,15 @@ export function VersionCard({ version, open }: { version: Version; open: boolean
             ]}
             onChoose={how => void practice(how === 'may-fail')}
           />
+        ) : null}
+        {workshop.practiceBench ? (
+          <FileButton
+            label="A file for the practice printer"
+            accept=".3mf,.stl"
+            onFile={file => void practice(false, file)}
+          >
+            Give it a file
+          </FileButton>
         ) : null}
         {open || version.recipe !== resolved.part.recipe ? null : (
           <Button
