@@ -5,8 +5,9 @@ import { afterEach, describe, expect, test, vi } from 'vitest';
 import { PageBench } from '../../../testing/page-bench';
 import { readEdit } from '../../../testing/read-edit';
 import { Ledger } from '../../job/Ledger';
-import { AddMateDialog, type PressedOn } from './AddMateDialog';
+import { AddMateDialog } from './AddMateDialog';
 import { Dropped, MateKeys } from './MateKeys';
+import type { PressedOn } from './new-mate';
 
 afterEach(cleanup);
 

@@ -18,7 +18,8 @@ const Measured = z.object({ size: typedLength(x => (x <= 0 ? 'A size is above 0.
 
 /** A printed stand-in for an object that is away: its files, and what the print measures. */
 export function GaugePanel({ ledger }: { ledger: MateLedger }) {
-  const { resolved, session, say } = useBench('resolved', 'session', 'say');
+  const { resolved, session, say, document } = useBench('resolved', 'session', 'say', 'document');
+  const { leaves, goneAt } = document.object;
   const { gauges } = counting(resolved.history);
   const gauge = gauges.findLast(g => g.mateId === ledger.mate.id);
   if (gauge) return <OneGauge key={gauge.id} gauge={gauge} ledger={ledger} />;
@@ -27,7 +28,13 @@ export function GaugePanel({ ledger }: { ledger: MateLedger }) {
     <Panel>
       <Row $between $wrap>
         <div>
-          <h3>Is the object away, or hard to reach?</h3>
+          <h3>
+            {goneAt
+              ? 'The object is away'
+              : leaves
+                ? 'The object will go'
+                : 'Is the object away, or hard to reach?'}
+          </h3>
           <p className="soft" style={{ fontSize: 14 }}>
             A gauge has its surface at the size that was read. Print it, measure it, and try the part on it.
           </p>
