@@ -31,12 +31,17 @@ function version(recipe: string, change: Parameters = {}): Known {
 
 async function mates(
   known: Known,
-  { walls = 3, dialect = {}, turn = 20 }: { walls?: number; dialect?: Dialect; turn?: number } = {},
+  {
+    walls = 3,
+    dialect = {},
+    turn = 20,
+    down = UP,
+  }: { walls?: number; dialect?: Dialect; turn?: number; down?: Point3 } = {},
 ): Promise<MateInFile[]> {
-  const layers = await toolpathsOf(posed(known.mesh, { down: UP, turn: 0 }), { ...settings, walls });
+  const layers = await toolpathsOf(posed(known.mesh, { down, turn: 0 }), { ...settings, walls });
   const reader = new GcodeReader();
   reader.push(new TextEncoder().encode(gcodeOf(layers, settings.lineWidth, dialect, { turn })));
-  return lookedAt(reader.end(), [known], { id: 'v1', down: UP }, kernels.mesh).mates;
+  return lookedAt(reader.end(), [known], { id: 'v1', down }, kernels.mesh).mates;
 }
 
 describe('surfaces that must fit, as the file will print them', () => {
@@ -54,6 +59,33 @@ describe('surfaces that must fit, as the file will print them', () => {
       }
     },
   );
+  test.each([
+    ['bush', [0, 1, 0]],
+    ['bush', [1, 0, 0]],
+    ['stepped-sleeve', [0, 1, 0]],
+    ['rim-fork', [0, 1, 0]],
+    ['tube-adapter', [0, 1, 0]],
+    ['round-cap', [0, 1, 0]],
+    ['plate-adapter', [0, 1, 0]],
+    ['cradle', [0, 1, 0]],
+  ] as [string, Point3][])('%s, lying on %j: level ones within 0.02 too', async (id, down) => {
+    const found = await mates(version(id), { down });
+    const told = found.filter(m => m.size !== null);
+    for (const m of told)
+      expect(Math.abs(m.size! - m.drawn), `${m.surface}: ${m.size} for ${m.drawn}`).toBeLessThan(0.02);
+    expect(told.length).toBe(found.length);
+  });
+  test('where lines do not agree, nothing is told: no false alarm on an open ring', async () => {
+    const found = await mates(version('tube-clip'), { down: [0, 1, 0] });
+    for (const m of found) if (m.size !== null) expect(Math.abs(m.size - m.drawn)).toBeLessThan(0.02);
+  });
+  test('a lying bore that is drawn 0.15 larger is read 0.15 larger', async () => {
+    const size = async (boreDiameter: number) =>
+      (await mates(version('bush', { boreDiameter }), { down: [0, 1, 0] })).find(m => m.surface === 'bore')!
+        .size!;
+    const { boreDiameter } = requireRecipe('bush').demo.parameters as { boreDiameter: number };
+    expect((await size(boreDiameter + 0.15)) - (await size(boreDiameter))).toBeCloseTo(0.15, 1.7);
+  });
   test('without a word of what each line is, in inches, they are the same', async () => {
     const known = version('bush');
     const found = await mates(known, { dialect: { bare: true, relativeE: true, inches: true } });

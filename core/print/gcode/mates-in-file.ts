@@ -1,7 +1,7 @@
-import { solved } from '../../quantity/linear';
 import type { MateSurface } from '../../shape/mates';
-import { dot, moved, type Point2, type Point3, point3 } from '../../shape/vector';
-import { frameOf, lowestOf } from '../pose';
+import { sectionAtZ } from '../../shape/mesh/section';
+import { cross, dot, moved, type Point2, type Point3, point3 } from '../../shape/vector';
+import { frameOf, lowestOf, posed } from '../pose';
 import { type GcodeFile, ROLES } from './file';
 import type { Known, Match } from './match';
 import type { Bed } from './on-bed';
@@ -11,7 +11,7 @@ import type { Thing } from './things';
 
 export interface MateInFile {
   surface: string;
-  /** As it will be printed, null where only an upright surface could tell; and how it was drawn. */
+  /** As it will be printed, null where neither an upright nor a level surface tells; and how it was drawn. */
   size: number | null;
   drawn: number;
   /** Passes beside it, one after the other. */
@@ -24,6 +24,18 @@ export interface MateInFile {
 
 /** An axis is upright within this: cosine of 2°. */
 const UPRIGHT = 0.9994;
+/** And level within this: sine of 2°. */
+const LEVEL = 0.035;
+/** A level bore is read off the layers about its axis, where its walls are steep: so far from it, of its radius. */
+const STEEP = 0.6;
+/** Flats may be wider above and below where they are measured: layers so near to it tell, mm. */
+const AT_ITS_HEIGHT = 0.35;
+/** Lines of a surface agree on its size within this, mm. */
+const AGREE = 0.05;
+/** So much of its length, about its middle, is the surface’s own for certain. */
+const MIDDLE = 0.5;
+/** Layers about it in which passes are counted. */
+const UPRIGHT_LAYERS = 3;
 /** Lines are looked for this near to where they should be, as a share of a line's width. */
 const NEAR = 0.6;
 /** At its ends a surface may have a lead-in: this share of its length is left out at each. */
@@ -59,6 +71,15 @@ export function matesIn(file: GcodeFile, bed: Bed, match: Match, version: Known)
     const h = z / match.upright - rise;
     return point3(i => u * frame.x[i] + w * frame.y[i] + h * frame.up[i]);
   };
+  const lying = posed(version.mesh, pose);
+  const wallsAt = (z: number): Point2[][] =>
+    sectionAtZ(lying, z / match.upright).map(loop =>
+      loop.points.map(([u, w]): Point2 => [a * u + b * w + c, d * u + e * w + f]),
+    );
+  const cuts = thing.layers.map((layer, k) => ({
+    layer,
+    z: (layer.z + (thing.layers[k - 1]?.z ?? 0)) / 2,
+  }));
   const supported = supportedIn(file, version.surfaces, drawnAt);
   return version.surfaces.map((surface, k): MateInFile => {
     const none = {
@@ -70,7 +91,16 @@ export function matesIn(file: GcodeFile, bed: Bed, match: Match, version: Known)
     };
     const { at, axis } = surface;
     const stands = Math.abs(dot(axis, frame.up)) > UPRIGHT;
-    if (!stands || (surface.kind !== 'round' && surface.kind !== 'flats')) return { ...none, layers: [] };
+    if (surface.kind !== 'round' && surface.kind !== 'flats') return { ...none, layers: [] };
+    if (!stands) {
+      const level = levelShape(surface, frame.up, place, match.scale);
+      if (!level) return { ...none, layers: [] };
+      const z = (dot(at, frame.up) + rise) * match.upright;
+      return {
+        ...none,
+        ...levelMate(file, cuts, level, z, wallsAt, { half: match.half, lineWidth: bed.lineWidth }),
+      };
+    }
     // Its ends along the way up; the axis may look down.
     const along = dot(axis, frame.up) > 0 ? 1 : -1;
     const heights = [surface.from, surface.to].map(
@@ -79,18 +109,29 @@ export function matesIn(file: GcodeFile, bed: Bed, match: Match, version: Known)
     const [low, high] = [Math.min(...heights), Math.max(...heights)];
     const centre = place(at);
     const across = surface.across && directionOf(surface.across, place);
-    const layers = thing.layers.filter(
-      (l, k) => k >= FIRST_LAYERS && l.z > low + ENDS * (high - low) && l.z < high - ENDS * (high - low),
+    const layers = cuts.filter(
+      ({ layer: l }, k) =>
+        k >= FIRST_LAYERS && l.z > low + ENDS * (high - low) && l.z < high - ENDS * (high - low),
     );
     if (layers.length === 0) return { ...none, layers: [] };
     const shape: Shape = { surface, centre, across: across ?? null, scale: match.scale };
-    const measured = spread(layers, MOST_MEASURED);
-    const size = sizeOf(file, measured, shape, match.half);
+    const off = (match.scale * surface.size) / 2;
+    const measured = spread(layers, MOST_MEASURED).map(cut => ({ ...cut, off }));
+    const size = sizeOf(file, measured, shape, match.half, wallsAt);
     return {
       ...none,
       size,
-      passes: size === null ? 0 : passesOf(file, measured, shape, match.half, bed.lineWidth),
-      layers: spread(layers, MOST_SHOWN).map(l => shownLayer(file, l, shape)),
+      passes:
+        size === null
+          ? 0
+          : passesOf(
+              file,
+              measured.map(m => m.layer),
+              shape,
+              match.half,
+              bed.lineWidth,
+            ),
+      layers: spread(layers, MOST_SHOWN).map(({ layer }) => shownLayer(file, layer, shape)),
     };
   });
 }
@@ -101,6 +142,8 @@ interface Shape {
   centre: Point2;
   /** Of flats: the way their width is measured, in the file, a unit vector. */
   across: Point2 | null;
+  /** Of a level one: its lines pass so near to its middle, along them. */
+  within?: number;
   scale: number;
 }
 
@@ -139,79 +182,134 @@ function runsAlong({ centre, across }: Shape, file: GcodeFile, i: number): boole
 
 /** Lines of a layer whose both ends lie about so far from the middle; of flats only beside it. */
 function linesAt(file: GcodeFile, { pieces }: Layer, shape: Shape, off: number, near: number): number[] {
-  const { surface, centre, across, scale } = shape;
+  const { surface, centre, across, scale, within } = shape;
   const beside = (scale * surface.size) / 2 + 4;
   return Array.from(pieces).filter(i => {
     if (file.role[i] === INFILL || !runsAlong(shape, file, i)) return false;
     const [ax, ay, bx, by] = [file.x0[i]!, file.y0[i]!, file.x1[i]!, file.y1[i]!];
     if (across) {
-      const along = (x: number, y: number) =>
-        Math.abs(-(x - centre[0]) * across[1] + (y - centre[1]) * across[0]);
-      if (Math.min(along(ax, ay), along(bx, by)) > beside) return false;
+      const along = (x: number, y: number) => -(x - centre[0]) * across[1] + (y - centre[1]) * across[0];
+      const ends = [along(ax, ay), along(bx, by)] as const;
+      if (Math.min(...ends.map(Math.abs)) > beside && ends[0] * ends[1] > 0) return false;
+      // A wall beyond it goes on as wide, or nearly.
+      if (within !== undefined && (Math.min(...ends) > within || Math.max(...ends) < -within)) return false;
     }
     return Math.abs(offOf(shape, ax, ay) - off) < near && Math.abs(offOf(shape, bx, by) - off) < near;
   });
 }
 
-function sizeOf(file: GcodeFile, layers: readonly Layer[], shape: Shape, half: number): number | null {
+/** A layer with the height at which it was cut: half of its own below its top. */
+interface Cut {
+  layer: Layer;
+  z: number;
+  /** How far the surface lies from its middle there, mm. */
+  off: number;
+}
+
+/**
+ * A line of the surface lies half of its width beside the wall as it is drawn at that height, or the surface is larger
+ * by the rest. Null where its lines do not agree: something else was looked at.
+ * @param wallsAt the version as drawn, cut at a height of the file, where it lies there
+ */
+function sizeOf(
+  file: GcodeFile,
+  cuts: readonly Cut[],
+  shape: Shape,
+  half: number,
+  wallsAt: (z: number) => Point2[][],
+): number | null {
   const { surface, scale } = shape;
   const into = intoPlastic(surface);
-  const drawn = (scale * surface.size) / 2;
-  const sizes = layers.flatMap(layer => {
-    const lines = linesAt(file, layer, shape, drawn + into * half, NEAR * 2 * half);
-    if (lines.length < LEAST_LINES && !shape.across) return [];
-    const middle = shape.across ? flatsOf(file, lines, shape) : radiusOf(file, lines);
-    return middle === null ? [] : [2 * (middle - into * half)];
+  const radius = (scale * surface.size) / 2;
+  const sizes = cuts.flatMap(({ layer, z, off }) => {
+    const lines = linesAt(file, layer, shape, off + into * half, NEAR * 2 * half);
+    if (lines.length === 0) return [];
+    const walls = wallsAt(z);
+    return lines.map(i => {
+      const middle: Point2 = [(file.x0[i]! + file.x1[i]!) / 2, (file.y0[i]! + file.y1[i]!) / 2];
+      // A sloping wall goes sideways by less than the surface grows.
+      return 2 * radius + (2 * into * (toWalls(walls, middle) - half) * off) / radius;
+    });
   });
   sizes.sort((a, b) => a - b);
-  return sizes[Math.floor(sizes.length / 2)] ?? null;
+  const at = (share: number) => sizes[Math.floor(share * (sizes.length - 1))]!;
+  return sizes.length >= LEAST_LINES && at(0.8) - at(0.2) < AGREE ? at(0.5) : null;
 }
 
-/** Radius of the circle through the ends of lines, least squares (Kåsa 1976). */
-function radiusOf(file: GcodeFile, lines: readonly number[]): number | null {
-  let [n, sx, sy, sxx, syy, sxy, sxz, syz, sz] = [0, 0, 0, 0, 0, 0, 0, 0, 0];
-  // About the first point: coordinates on the bed are large against a bore.
-  const [ox, oy] = [file.x0[lines[0]!]!, file.y0[lines[0]!]!];
-  for (const i of lines) {
-    const [x, y] = [file.x0[i]! - ox, file.y0[i]! - oy];
-    const z = x * x + y * y;
-    n++;
-    sx += x;
-    sy += y;
-    sxx += x * x;
-    syy += y * y;
-    sxy += x * y;
-    sxz += x * z;
-    syz += y * z;
-    sz += z;
-  }
-  const found = solved(
-    [
-      [sxx, sxy, sx],
-      [sxy, syy, sy],
-      [sx, sy, n],
-    ],
-    [sxz, syz, sz],
-  );
-  if (!found) return null;
-  const [a, b, c] = found as [number, number, number];
-  return Math.sqrt(c + (a * a + b * b) / 4);
+/** A surface that lies along the bed, as its walls run there; null where its layers cannot tell its size. */
+function levelShape(
+  surface: MateSurface,
+  up: Point3,
+  place: (p: Point3) => Point2,
+  scale: number,
+): Shape | null {
+  const { axis, at, kind } = surface;
+  // Across a level bore there are its two walls; of flats, those whose width is measured along the bed.
+  const across = kind === 'round' ? cross(axis, up) : surface.across!;
+  const level = kind === 'round' ? Math.abs(dot(axis, up)) : Math.abs(dot(across, up));
+  if (level > LEVEL) return null;
+  const middle = dot(at, axis);
+  const long = Math.max(Math.abs(surface.from - middle), Math.abs(surface.to - middle));
+  return {
+    surface,
+    centre: place(at),
+    across: directionOf(across, place),
+    within: scale * MIDDLE * long,
+    scale,
+  };
 }
 
-/** Half the width between lines on both sides of the middle, by their length; null where one side has none. */
-function flatsOf(file: GcodeFile, lines: readonly number[], { centre, across }: Shape): number | null {
-  const sides = [0, 0];
-  const long = [0, 0];
-  for (const i of lines) {
-    const [x, y] = [(file.x0[i]! + file.x1[i]!) / 2, (file.y0[i]! + file.y1[i]!) / 2];
-    const off = (x - centre[0]) * across![0] + (y - centre[1]) * across![1];
-    const length = Math.hypot(file.x1[i]! - file.x0[i]!, file.y1[i]! - file.y0[i]!);
-    const side = off < 0 ? 0 : 1;
-    sides[side]! += length * Math.abs(off);
-    long[side]! += length;
-  }
-  if (long[0]! < 1 || long[1]! < 1) return null;
-  return (sides[0]! / long[0]! + sides[1]! / long[1]!) / 2;
+/** @param axisAt how high its axis is in the file, mm */
+function levelMate(
+  file: GcodeFile,
+  cuts: readonly Omit<Cut, 'off'>[],
+  shape: Shape,
+  axisAt: number,
+  wallsAt: (z: number) => Point2[][],
+  { half, lineWidth }: { half: number; lineWidth: number },
+): Pick<MateInFile, 'size' | 'passes' | 'layers'> {
+  const { surface, scale } = shape;
+  const round = surface.kind === 'round';
+  const radius = (scale * surface.size) / 2;
+  const near = cuts.flatMap(({ layer, z }, k) => {
+    const rise = z - axisAt;
+    if (k < FIRST_LAYERS || Math.abs(rise) >= (round ? STEEP * radius : AT_ITS_HEIGHT)) return [];
+    return [{ layer, z, rise, off: round ? Math.sqrt(radius ** 2 - rise ** 2) : radius }];
+  });
+  const size = sizeOf(file, spread(near, MOST_MEASURED), shape, half, wallsAt);
+  // About the axis the walls are upright: passes lie side by side there.
+  const upright = near.toSorted((a, b) => Math.abs(a.rise) - Math.abs(b.rise)).slice(0, UPRIGHT_LAYERS);
+  return {
+    size,
+    passes:
+      size === null
+        ? 0
+        : passesOf(
+            file,
+            upright.map(n => n.layer),
+            shape,
+            half,
+            lineWidth,
+          ),
+    layers: spread(
+      near.map(n => n.layer),
+      MOST_SHOWN,
+    ).map(l => shownLayer(file, l, shape)),
+  };
+}
+
+/** From a point to the nearest wall of a section, mm. */
+function toWalls(walls: readonly Point2[][], [x, y]: Point2): number {
+  let least = Infinity;
+  for (const points of walls)
+    points.forEach(([ax, ay], i) => {
+      const [bx, by] = points[(i + 1) % points.length]!;
+      const [dx, dy] = [bx - ax, by - ay];
+      const long = dx * dx + dy * dy || 1;
+      const t = Math.max(0, Math.min(1, ((x - ax) * dx + (y - ay) * dy) / long));
+      least = Math.min(least, Math.hypot(ax + t * dx - x, ay + t * dy - y));
+    });
+  return least;
 }
 
 /** Passes one beside the other from the surface into the plastic; infill ends them. */

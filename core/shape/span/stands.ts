@@ -69,6 +69,7 @@ function acrossOrBetween(
   const size = Math.abs(signed);
   const [before, after] = [rayTreeOf(now.whole), rayTreeOf(larger.whole)];
   const fits = (d: number, d1: number) => Math.abs(d - size) < OFF_BY && Math.abs(d1 - d - by) < OFF_BY;
+  const found: Span[] = [];
   for (const { point, normal, way } of places) {
     if (way === 0) continue;
     const there = moved(point, normal, way);
@@ -76,7 +77,7 @@ function acrossOrBetween(
     for (const along of [negated(normal), normal]) {
       const [d, d1] = [acrossTo(now, before, point, along), acrossTo(larger, after, there, along)];
       if (d !== null && d1 !== null && fits(d, d1))
-        return { kind: 'length', size: d, from: point, to: moved(point, along, d) };
+        found.push({ kind: 'length', size: d, from: point, to: moved(point, along, d) });
     }
     // A thickness, a gap or a step: two parallel faces, wherever they are.
     for (const other of places) {
@@ -84,11 +85,14 @@ function acrossOrBetween(
       if (Math.abs(turned) < PARALLEL) continue;
       const apart = dot(moved(other.point, point, -1), normal);
       if (fits(Math.abs(apart), Math.abs(apart + turned * other.way - way)))
-        return { kind: 'length', size: Math.abs(apart), from: point, to: moved(point, normal, apart) };
+        found.push({ kind: 'length', size: Math.abs(apart), from: point, to: moved(point, normal, apart) });
     }
   }
-  return null;
+  return found.reduce<Span | null>((best, s) => (!best || sideways(s) > sideways(best) ? s : best), null);
 }
+
+/** From left to right it is seen best, as a part is looked at from the front: one across a bore may lie any way. */
+const sideways = ({ from, to, size }: Span): number => Math.abs(to[0] - from[0]) / (size || 1);
 
 const anglesOf = (a: Point3, b: Point3) => (Math.acos(Math.max(-1, Math.min(1, dot(a, b)))) * 180) / Math.PI;
 

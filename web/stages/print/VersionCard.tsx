@@ -125,7 +125,7 @@ export function VersionCard({ version, open }: { version: Version; open: boolean
             accept=".3mf,.stl"
             onFile={file => void practice(false, file)}
           >
-            Give it a file
+            Practice: print a file
           </FileButton>
         ) : null}
         {open || version.recipe !== resolved.part.recipe ? null : (
