@@ -46,7 +46,7 @@ export function ArrowView({
   const high = size / 10;
   const middle = new Vector3(...from).addScaledVector(along, heads === 'both' ? 0.5 : 1);
   // Beside the line, where it hides nothing of it.
-  middle.z += 0.8 * high;
+  middle.z += 1.4 * high;
   return (
     <>
       {/* Twice: first wider in the room’s own colour, so that it stands out from whatever is behind it. */}
