@@ -8,7 +8,8 @@ import { singleReading } from '../../../core/work/dimension';
 import type { MateLedger } from '../../../core/work/ledger';
 import { useBench } from '../../job/bench-context';
 import { useInstrumentInHand } from '../../job/instrument-in-hand';
-import { Button, Select } from '../../ui/controls';
+import { MeasuredWith } from '../../job/MeasuredWith';
+import { Button } from '../../ui/controls';
 import { FilesOf } from '../../ui/FilesOf';
 import { FormField } from '../../ui/FormField';
 import { Panel, Row } from '../../ui/layout';
@@ -114,16 +115,7 @@ function OneGauge({ gauge, ledger }: { gauge: Gauge; ledger: MateLedger }) {
               placeholder={gauge.drawn.toFixed(2)}
             />
           </div>
-          {instrument.instrument ? (
-            <div style={{ maxWidth: 250 }}>
-              <Select
-                label="Measured with"
-                value={instrument.instrument.id}
-                options={instrument.all.map(i => ({ value: i.id, label: i.name }))}
-                onChange={instrument.take}
-              />
-            </div>
-          ) : null}
+          <MeasuredWith inHand={instrument} />
           <Button type="submit" isDisabled={formState.isSubmitting}>
             Note its size
           </Button>

@@ -13,8 +13,9 @@ import { post } from '../../api/client';
 import { BenchPhotos } from '../../job/BenchPhotos';
 import { useBench } from '../../job/bench-context';
 import { useInstrumentInHand } from '../../job/instrument-in-hand';
+import { MeasuredWith } from '../../job/MeasuredWith';
 import { isTyping } from '../../job/use-job-keys';
-import { Button, Select } from '../../ui/controls';
+import { Button } from '../../ui/controls';
 import { FormField } from '../../ui/FormField';
 import { Notice, Panel, Row, Stack } from '../../ui/layout';
 import { FitVerdict } from './FitVerdict';
@@ -158,15 +159,8 @@ export function TryForm({ version, print, outcome }: Props) {
                   maxLength={60}
                 />
               </div>
-              {judged.some(({ mate }) => draftOf(mate.id).printed.trim() !== '') && instrument.instrument ? (
-                <div style={{ maxWidth: 250 }}>
-                  <Select
-                    label="Measured with"
-                    value={instrument.instrument.id}
-                    options={instrument.all.map(i => ({ value: i.id, label: i.name }))}
-                    onChange={instrument.take}
-                  />
-                </div>
+              {judged.some(({ mate }) => draftOf(mate.id).printed.trim() !== '') ? (
+                <MeasuredWith inHand={instrument} />
               ) : null}
               <BenchPhotos photos={draft.photos} onChange={photos => setValue('photos', photos)} />
             </Row>
