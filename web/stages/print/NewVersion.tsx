@@ -2,6 +2,7 @@ import { useState } from 'react';
 import styled from 'styled-components';
 import { same } from '../../../core/job/changes';
 import type { Version } from '../../../core/job/history';
+import { supportFindings } from '../../../core/print/support-findings';
 import { capital, formatLength, formatPercent } from '../../../core/quantity/format';
 import type { Finding } from '../../../core/shape/findings/finding';
 import { acceptedAs, acceptedFor, isAccepted } from '../../../core/shape/findings/finding';
@@ -67,10 +68,15 @@ export function NewVersion({ ways }: Pick<Parameters<typeof FirstPanel>[0], 'way
         if (said?.code === 'stale') void session.refresh();
       }
     });
-  const all = [...cautions, ...resolved.unsaid, ...(findings ?? [])];
   const shaky = resolved.measureAgain;
   const { way } = asItLies(ways, part.pose);
   const weak = way?.plan.weakest ? [way.plan.weakest.at] : [];
+  const all = [
+    ...cautions,
+    ...resolved.unsaid,
+    ...(findings ?? []),
+    ...(way ? supportFindings(way.plan) : []),
+  ];
   return (
     <>
       <Panel>

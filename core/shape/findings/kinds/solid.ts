@@ -5,6 +5,18 @@ const mm = (x: number, digits?: number) => formatPlain(x, digits);
 
 /** Findings on the solid itself, its walls and its place on the bed. Lengths mm. */
 export const solidFindings = {
+  /** Supports stand on a surface that must fit, as the part lies. */
+  'supports-on-mate': define<{ name: string }>({
+    cost: 'no-fit',
+    words: f =>
+      `As it lies, supports stand on “${f.name}”: they leave marks where it must fit. Lay it another way, or see what would do without them under “What hangs over air”.`,
+  }),
+  /** @param area that is held up, mm² */
+  'needs-supports': define<{ area: number }>({
+    cost: 'to-know',
+    words: f =>
+      `As it lies it needs supports under ${f.area} mm²; none stands on a surface that must fit. “What hangs over air” says what would do without.`,
+  }),
   /** The recipe's own refusal: its words are the recipe's. */
   'cannot-build': define<{ why: string; make: number }>({
     cost: 'no-solid',
