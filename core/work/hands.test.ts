@@ -27,7 +27,8 @@ const lesson = (name: string, mean: number, sd = 0.015): Evidence => ({
   mean,
   sd,
   prints: 12,
-  at: AT,
+  // Lessons age.
+  at: new Date().toISOString(),
 });
 /** One job is chance, three are a hand. */
 const often = (name: string, mean: number): Evidence[] =>
@@ -98,7 +99,7 @@ describe('whose hand it is', () => {
   test('the next job is drawn for the hand that will judge it, and says so', () => {
     const [plain, shifted] = [skirt(about([])), skirt(about(often('Ada', 0.08)))];
     expect(shifted.window.min - plain.window.min).toBeGreaterThan(0.05);
-    expect(skirt(about([lesson('Ada', 0.08)])).window).toEqual(plain.window);
+    expect(skirt(about([lesson('Ada', 0.08, 0.05)])).window).toEqual(plain.window);
     expect(shifted.model - plain.model).toBeGreaterThan(0.05);
     expect(shifted.reason).toContain('ada calls “tight” 0.0');
     expect(plain.reason).not.toContain('calls');

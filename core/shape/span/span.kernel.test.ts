@@ -1,5 +1,6 @@
 import { beforeAll, describe, expect, test } from 'vitest';
 import { kernels as startKernels } from '../../../kernels/node';
+import { applyEdit, type Edit } from '../../job/edits';
 import { emptyHistory } from '../../job/history';
 import { newJob } from '../../job/new-job';
 import { FIRST_WORKSHOP } from '../../job/workshop';
@@ -111,6 +112,37 @@ test('a hole in a boss about the same axis: the wall between them', () => {
   );
   expect(sizeOf(found)).toBeCloseTo(p.wall!, 2);
   expect(rates(found)).toEqual({ wall: 1 });
+});
+
+test('two sides of an outline: the numbers that its corners are written with', () => {
+  const recipe = requireRecipe('profile-part');
+  const set = (name: string, text: string): Edit => ({
+    kind: 'parameter',
+    partId: 'part-1',
+    name,
+    expression: { text, unit: 'mm' },
+  });
+  const document = [
+    set('outline', '0, 0; seat_width, 0; seat_width, thickness + 20; 0, thickness + 20'),
+    set('thickness', '6'),
+  ].reduce((job, edit) => applyEdit(job, edit, FIRST_WORKSHOP), newJob('Any', recipe, FIRST_WORKSHOP));
+  const work = new Work(document, FIRST_WORKSHOP, emptyHistory());
+  const { parameters } = work.part('part-1');
+  const build = (p: Parameters): BuiltPart | null => {
+    const outcome = buildPart(recipe, p, kernels, 'screen');
+    return outcome.ok ? outcome.part : null;
+  };
+  const now = build(parameters)!;
+  const { min, max } = now.bounds;
+  const side = (y: number, normal: Place['normal']): Place => ({
+    point: [(min[0] + max[0]) / 2, y, max[2] / 3],
+    normal,
+  });
+  const places = [side(min[1], [0, -1, 0]), side(max[1], [0, 1, 0])];
+  const found = spanMovers(places, now, nudgesOf(work, 'part-1'), build);
+  // All of the outline is made smaller by the fit of its width.
+  expect(sizeOf(found)).toBeCloseTo(max[1] - min[1], 3);
+  expect(rates(found)).toMatchObject({ thickness: 1 });
 });
 
 describe('where a number stands', () => {

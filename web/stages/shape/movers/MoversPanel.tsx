@@ -7,7 +7,7 @@ import { moversOf } from '../../../solid/movers';
 import { IconButton } from '../../../ui/controls';
 import { Loading, Notice, Panel, Row } from '../../../ui/layout';
 import { MoverList } from './MoverList';
-import { useFoundOut } from './use-movers';
+import { useFoundOut } from './use-found-out';
 
 interface Props {
   press: Press;

@@ -10,7 +10,7 @@ import { Button, TextField } from '../../../ui/controls';
 import { Loading, Notice } from '../../../ui/layout';
 import { isAngleOf, MoverList } from './MoverList';
 import { PressedPanel } from './MoversPanel';
-import { useFoundOut } from './use-movers';
+import { useFoundOut } from './use-found-out';
 
 const WHAT: Record<Span['kind'], string> = {
   length: 'Between the two',
