@@ -2,6 +2,7 @@ import { drawnFrom, type Pose, posed } from '../print/pose';
 import type { BuiltPart } from '../shape/built-part';
 import { measureMates } from '../shape/checks/measure';
 import { boundsOf, mirroredMesh, type TriangleMesh } from '../shape/mesh/mesh';
+import { rayTreeOf } from '../shape/mesh/rays';
 import type { Point3 } from '../shape/vector';
 
 /** What a file makes of a version: the practice printer prints what it is given, right or wrong. */
@@ -16,7 +17,7 @@ export interface Filed {
 
 /** A file’s three sizes go together within this share, or it is another part, or stretched. */
 const ALIKE = 0.003;
-/** Of its corners so many are the version’s, within so much, mm. */
+/** Of the corners of each so many lie on the other, within so much, mm. */
 const SHARE = 0.9;
 const NEAR = 0.02;
 
@@ -36,7 +37,7 @@ export function filedAs(
     const { min } = boundsOf(own);
     const back = own.positions.map((x, i) => (x - min[i % 3]!) / scale + was.min[i % 3]!);
     const laid = { positions: back, triangles: own.triangles };
-    if (sharedCorners(laid, drawn) < SHARE) continue;
+    if (Math.min(liesOn(laid, drawn), liesOn(drawn, laid)) < SHARE) continue;
     const lies = drawnFrom(version.mesh, pose);
     const mesh = { ...laid, positions: inPlace(back, lies) };
     const sizes = Object.fromEntries(
@@ -54,29 +55,10 @@ function inPlace(positions: Float64Array, lies: (lies: Point3) => Point3): Float
   return drawn;
 }
 
-/** How many corners of one are corners of the other too, as a share. */
-function sharedCorners(a: TriangleMesh, b: TriangleMesh): number {
-  const cell = (x: number) => Math.floor(x / (4 * NEAR));
-  const cells = new Map<string, number[]>();
-  for (let i = 0; i < b.positions.length; i += 3) {
-    const key = [0, 1, 2].map(k => cell(b.positions[i + k]!)).join();
-    cells.set(key, [...(cells.get(key) ?? []), i]);
-  }
+/** How many corners of one lie on the other, as a share. */
+function liesOn({ positions: p }: TriangleMesh, other: TriangleMesh): number {
+  const tree = rayTreeOf(other);
   let found = 0;
-  const steps = [-1, 0, 1];
-  for (let i = 0; i < a.positions.length; i += 3) {
-    const at = [0, 1, 2].map(k => a.positions[i + k]!);
-    const [x, y, z] = at.map(cell) as [number, number, number];
-    const near = steps.some(dx =>
-      steps.some(dy =>
-        steps.some(dz =>
-          cells
-            .get([x + dx, y + dy, z + dz].join())
-            ?.some(j => Math.hypot(...at.map((v, k) => v - b.positions[j + k]!)) < NEAR),
-        ),
-      ),
-    );
-    if (near) found++;
-  }
-  return found / (a.positions.length / 3);
+  for (let i = 0; i < p.length; i += 3) if (tree.nearest([p[i]!, p[i + 1]!, p[i + 2]!], NEAR)) found++;
+  return found / (p.length / 3);
 }

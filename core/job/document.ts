@@ -419,6 +419,11 @@ export const isFit = (mate: Mate): mate is FitMate => mate.kind === 'fit';
 /** The number of its part that a mate of the maker's own is about; undefined where a recipe proposed it. */
 export const ownNumberOf = (mate: Mate): string | undefined =>
   mate.kind === 'fit' ? mate.own?.number : mate.number;
+/** The number that a mate is about, whoever proposed it. @param specs of its part's recipe */
+export const numberOfMate = (
+  mate: Mate,
+  specs: readonly { id: string; parameter: string }[],
+): string | undefined => ownNumberOf(mate) ?? specs.find(s => s.id === mate.ours.surface)?.parameter;
 export const isSigned = (mate: Mate): mate is SignedMate => mate.kind !== 'fit';
 export const fitsOf = ({ mates }: Pick<JobDocument, 'mates'>): FitMate[] => mates.filter(isFit);
 export type Part = z.infer<typeof Part>;

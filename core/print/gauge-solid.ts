@@ -2,12 +2,14 @@ import type { Manifold, ManifoldToplevel } from 'manifold-3d';
 import type { Font } from 'opentype.js';
 import { type TriangleMesh, weld } from '../shape/mesh/mesh';
 import { textOutlines } from '../shape/text';
-import { GAUGE, type GaugeAsked, gaugeFootprint } from './gauge';
+import { GAUGE, type GaugeAsked, gaugeFoot } from './gauge';
 
 /** Flats of a round one lie within this of its circle, mm: it must measure its number. */
 const SAGITTA = 0.0025;
 const TEXT = { height: 4, proud: 0.5 };
 const INTO = 0.2;
+/** The tongue reaches so far into the foot, mm; its figures lie as far from its end. */
+const JOINED = 2;
 /** Its upper edge is broken, so that what is tried on finds its way; the lower edge ends on the foot. mm */
 const LEAD = 0.6;
 
@@ -20,7 +22,7 @@ export function gaugeSolid(wasm: ManifoldToplevel, font: Font, asked: GaugeAsked
   };
   const { side, form, size } = asked;
   const top = GAUGE.foot.height + GAUGE.height;
-  const { width, depth } = gaugeFootprint(asked);
+  const { width, depth } = gaugeFoot(asked);
   /** The cross-section this much larger all round, from one height to another, as wide above as `above` says. */
   const stands = (across: number, from: number, to: number, above = across): Manifold => {
     if (form === 'round') {
@@ -48,16 +50,16 @@ export function gaugeSolid(wasm: ManifoldToplevel, font: Font, asked: GaugeAsked
     const wide = box.max[0] - box.min[0];
     // On a tongue towards the front: the foot’s rim is too narrow for figures.
     const tongue = hold(
-      hold(wasm.Manifold.cube([wide + 4, 10, GAUGE.foot.height])).translate([
+      hold(wasm.Manifold.cube([wide + 4, GAUGE.tongue + JOINED, GAUGE.foot.height])).translate([
         -(wide + 4) / 2,
-        -depth / 2 - 8,
+        -depth / 2 - GAUGE.tongue,
         0,
       ]),
     );
     const figures = hold(
       hold(label.extrude(TEXT.proud + INTO)).translate([
         -(box.min[0] + box.max[0]) / 2,
-        -depth / 2 - 6,
+        -depth / 2 - GAUGE.tongue + JOINED,
         GAUGE.foot.height - INTO,
       ]),
     );

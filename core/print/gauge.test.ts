@@ -5,7 +5,7 @@ import { beforeAll, describe, expect, test } from 'vitest';
 import { meshKernel } from '../shape/kernels/mesh-kernel';
 import { boundsOf, closureOf } from '../shape/mesh/mesh';
 import { loopNear, sectionAtZ } from '../shape/mesh/section';
-import { GAUGE, type GaugeAsked, gaugeFootprint } from './gauge';
+import { GAUGE, type GaugeAsked, gaugeFoot } from './gauge';
 import { gaugeSolid } from './gauge-solid';
 
 const bytes = readFileSync(
@@ -56,7 +56,7 @@ describe('a gauge of the object', () => {
     expect(min[2]).toBeCloseTo(0, 6);
     expect(max[2]).toBeCloseTo(GAUGE.foot.height + GAUGE.height, 2);
     // Round ones are as wide as their foot, or as the tongue with their number.
-    expect(max[0] - min[0]).toBeLessThan(Math.max(gaugeFootprint(asked).width, 24) + 0.01);
+    expect(max[0] - min[0]).toBeLessThan(Math.max(gaugeFoot(asked).width, 24) + 0.01);
   });
 
   test('its number stands on it: another size is another solid there', () => {

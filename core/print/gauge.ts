@@ -12,6 +12,8 @@ export const GAUGE = {
   /** Of a hole's or a gap's walls, and of a thick outside's. */
   wall: 3,
   foot: { height: 2.4, beyond: 5 },
+  /** It carries the size, towards the front. */
+  tongue: 8,
   /** Flats go on for so much of their width at least. */
   long: 24,
 };
@@ -33,8 +35,13 @@ export interface GaugeAsked {
   size: number;
 }
 
-/** How much of a bed it takes, mm. */
-export function gaugeFootprint({ side, form, size }: GaugeAsked): { width: number; depth: number } {
+/** Of its foot, without the tongue; mm. */
+export function gaugeFoot({ side, form, size }: GaugeAsked): { width: number; depth: number } {
   const across = size + 2 * ((side === 'inside' ? GAUGE.wall : 0) + GAUGE.foot.beyond);
   return { width: across, depth: form === 'round' ? across : GAUGE.long + 2 * GAUGE.foot.beyond };
+}
+
+export function fitsBed(asked: GaugeAsked, bed: { width: number; depth: number }): boolean {
+  const { width, depth } = gaugeFoot(asked);
+  return width <= bed.width && depth + GAUGE.tongue <= bed.depth;
 }

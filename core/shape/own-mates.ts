@@ -23,6 +23,10 @@ export interface OwnSurface {
 export const carriesMate = (spec: ParameterSpec): spec is Extract<ParameterSpec, { kind: 'length' }> =>
   spec.kind === 'length' && spec.measure !== 'count';
 
+/** Whether a number is an angle, and no length. */
+export const isAngleOf = (specs: readonly ParameterSpec[], number: string): boolean =>
+  specs.some(s => s.name === number && s.kind === 'length' && s.measure === 'angle');
+
 /** Whether a number is asked for as the part's choices are. */
 export const isShown = (recipe: Pick<Recipe, 'parameters'>, number: string, choices: Parameters): boolean => {
   const spec = recipe.parameters.find(p => p.name === number);

@@ -1,5 +1,5 @@
 import { usersOf } from '../job/derived';
-import { type Dimension, ownNumberOf } from '../job/document';
+import { type Dimension, numberOfMate } from '../job/document';
 import { dimensionOf } from '../job/parts';
 import { namesIn } from '../quantity/expression';
 import type { ParameterSpec, Parameters } from '../shape/recipes/parameters';
@@ -22,9 +22,7 @@ export function usesOf(shaped: Shaped, dimension: Dimension): string[] {
     m => m.other.of === 'object' && m.other.dimension === dimension.id,
   );
   // A mate’s own number is meant by the mate.
-  const ofMates = new Set(
-    fits.map(m => ownNumberOf(m) ?? recipe.mates.find(s => s.id === m.ours.surface)?.parameter),
-  );
+  const ofMates = new Set(fits.map(m => numberOfMate(m, recipe.mates)));
   const numbers = recipe.parameters.filter(
     spec => !ofMates.has(spec.name) && namesOf(spec, shaped).some(name => isCalled(name, dimension, part)),
   );

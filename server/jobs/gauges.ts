@@ -3,7 +3,7 @@ import type { JobView } from '../../contract/jobs';
 import type { Gauge } from '../../core/job/history';
 import type { Workshop } from '../../core/job/workshop';
 import type { Evidence } from '../../core/learn/lessons';
-import { gaugeFootprint, hasGauge, objectSide } from '../../core/print/gauge';
+import { fitsBed, hasGauge, objectSide } from '../../core/print/gauge';
 import { Work } from '../../core/work/work';
 import { HttpError, notFound } from '../errors';
 
@@ -25,8 +25,7 @@ export function prepareGauge(
   const form = recipe.mates.find(m => m.id === own.mate.ours.surface)?.form ?? 'round';
   const drawn = Number(own.reading.value.toFixed(2));
   const asked = { side: objectSide(own.mate.side), form, size: drawn };
-  const { width, depth } = gaugeFootprint(asked);
-  if (width > printer.bed.width || depth + 10 > printer.bed.depth)
+  if (!fitsBed(asked, printer.bed))
     throw new HttpError(422, 'no-gauge', `A gauge of ${drawn} mm does not fit on ${printer.name}.`);
   return {
     id: ulid(),

@@ -28,21 +28,22 @@ export function VersionSolid({
   useEffect(() => {
     let gone = false;
     setShown(null);
-    kernelLine('show')
-      .ask(api => api.show({ recipe, additions, parameters }))
-      .then(
-        answer => {
-          if (gone || !answer) return;
+    const ask = (): Promise<void> =>
+      kernelLine('show')
+        .ask(api => api.show({ recipe, additions, parameters }))
+        .then(answer => {
+          if (gone) return;
+          // Another solid on this page took its turn.
+          if (!answer) return ask();
           setShown(
             answer.ok
               ? answer.solid
               : { why: answer.findings[0]?.message ?? 'The solid could not be built.' },
           );
-        },
-        (error: Error) => {
-          if (!gone) setShown({ why: error.message });
-        },
-      );
+        });
+    ask().catch((error: Error) => {
+      if (!gone) setShown({ why: error.message });
+    });
     return () => {
       gone = true;
     };

@@ -1,4 +1,5 @@
 import { useEffect, useState } from 'react';
+import { isAngleOf } from '../../core/shape/own-mates';
 import type { Place } from '../../core/shape/vector';
 import { nudgesOf } from '../../core/work/nudges';
 import type { Work } from '../../core/work/work';
@@ -23,7 +24,7 @@ export function useStands(
   const spec = full.parameters.find(p => p.name === number);
   const size = number === undefined ? undefined : parameters[number];
   const asks = number !== undefined && spec?.kind === 'length' && typeof size === 'number';
-  const angle = spec?.kind === 'length' && spec.measure === 'angle';
+  const angle = number !== undefined && isAngleOf(full.parameters, number);
   const { recipe, additions } = part;
   const key = JSON.stringify([recipe, additions, parameters, asks ? number : null, pressed]);
   const [found, setFound] = useState<{ key: string; stands: Stands | null } | null>(null);

@@ -7,6 +7,7 @@ import {
   type JobDocument,
   Mate,
   MateSide,
+  numberOfMate,
   ownNumberOf,
   SignedMate,
   Want,
@@ -108,11 +109,7 @@ const numberOf = (document: JobDocument, partId: string, number: string) => {
 /** Every mate of a part on one of its numbers: proposed ones, additions' and the maker's own. */
 function matesOn(document: JobDocument, partId: string, number: string): Mate[] {
   const { mates } = recipeOf(requirePart(document, partId));
-  return document.mates.filter(
-    m =>
-      m.ours.part === partId &&
-      (ownNumberOf(m) ?? mates.find(s => s.id === m.ours.surface)?.parameter) === number,
-  );
+  return document.mates.filter(m => m.ours.part === partId && numberOfMate(m, mates) === number);
 }
 
 const withNumber = (

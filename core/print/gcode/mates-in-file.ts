@@ -121,16 +121,7 @@ export function matesIn(file: GcodeFile, bed: Bed, match: Match, version: Known)
     return {
       ...none,
       size,
-      passes:
-        size === null
-          ? 0
-          : passesOf(
-              file,
-              measured.map(m => m.layer),
-              shape,
-              match.half,
-              bed.lineWidth,
-            ),
+      passes: size === null ? 0 : passesOf(file, measured, shape, match.half, bed.lineWidth),
       layers: spread(layers, MOST_SHOWN).map(({ layer }) => shownLayer(file, layer, shape)),
     };
   });
@@ -281,20 +272,8 @@ function levelMate(
   const upright = near.toSorted((a, b) => Math.abs(a.rise) - Math.abs(b.rise)).slice(0, UPRIGHT_LAYERS);
   return {
     size,
-    passes:
-      size === null
-        ? 0
-        : passesOf(
-            file,
-            upright.map(n => n.layer),
-            shape,
-            half,
-            lineWidth,
-          ),
-    layers: spread(
-      near.map(n => n.layer),
-      MOST_SHOWN,
-    ).map(l => shownLayer(file, l, shape)),
+    passes: size === null ? 0 : passesOf(file, upright, shape, half, lineWidth),
+    layers: spread(near, MOST_SHOWN).map(({ layer }) => shownLayer(file, layer, shape)),
   };
 }
 
@@ -315,7 +294,7 @@ function toWalls(walls: readonly Point2[][], [x, y]: Point2): number {
 /** Passes one beside the other from the surface into the plastic; infill ends them. */
 function passesOf(
   file: GcodeFile,
-  layers: readonly Layer[],
+  cuts: readonly Pick<Cut, 'layer'>[],
   shape: Shape,
   half: number,
   width: number,
@@ -328,7 +307,7 @@ function passesOf(
       (sum, i) => sum + Math.hypot(file.x1[i]! - file.x0[i]!, file.y1[i]! - file.y0[i]!),
       0,
     );
-  const counts = layers.map(layer => {
+  const counts = cuts.map(({ layer }) => {
     const round = lengthAt(layer, 0);
     let k = 1;
     while (k < MOST_PASSES && round > 0 && lengthAt(layer, k) > LEAST_ROUND * round) k++;

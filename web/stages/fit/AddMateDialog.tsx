@@ -5,7 +5,7 @@ import type { Dimension } from '../../../core/job/document';
 import { windowFor } from '../../../core/job/workshop';
 import { type SignedKind, USUAL_SENSE } from '../../../core/learn/signed';
 import { formatPlain } from '../../../core/quantity/format';
-import { carriesMate } from '../../../core/shape/own-mates';
+import { carriesMate, isAngleOf } from '../../../core/shape/own-mates';
 import { useBench } from '../../job/bench-context';
 import { Button, Checkbox, Dialog, Select } from '../../ui/controls';
 import { FormField } from '../../ui/FormField';
@@ -48,10 +48,7 @@ export function AddMateDialog({ preset, onClose }: { preset: Preset; onClose(add
       carriesMate(spec) && (spec.shown?.(parameters) ?? true) && (!preset.on || spec.name === preset.number),
   );
   const specOf = (name: string) => recipe.parameters.find(p => p.name === name);
-  const angleOf = (name: string) => {
-    const spec = specOf(name);
-    return spec?.kind === 'length' && spec.measure === 'angle';
-  };
+  const angleOf = (name: string) => isAngleOf(recipe.parameters, name);
   const given = document.dimensions.find(d => d.id === preset.dimension);
   const { on } = preset;
   const kinds = KINDS.filter(kind => !on || canBe(kind, on));

@@ -1,6 +1,7 @@
 import { useState } from 'react';
-import { isFit, type Mate, ownNumberOf } from '../../../core/job/document';
+import { isFit, type Mate, numberOfMate } from '../../../core/job/document';
 import { formatPlain } from '../../../core/quantity/format';
+import { isAngleOf } from '../../../core/shape/own-mates';
 import { useBench } from '../../job/bench-context';
 import { CommittedField } from '../../ui/CommittedField';
 import { Button } from '../../ui/controls';
@@ -11,10 +12,10 @@ export function MateKeys({ mate }: { mate: Mate }) {
   const { resolved, edit } = useBench('resolved', 'edit');
   const [asking, setAsking] = useState(false);
   const { recipe, parameters } = resolved;
-  const number = ownNumberOf(mate) ?? recipe.mates.find(m => m.id === mate.ours.surface)?.parameter;
+  const number = numberOfMate(mate, recipe.mates);
   const spec = recipe.parameters.find(p => p.name === number);
   const now = number === undefined ? undefined : parameters[number];
-  const isAngle = spec?.kind === 'length' && spec.measure === 'angle';
+  const isAngle = number !== undefined && isAngleOf(recipe.parameters, number);
   const drop = () =>
     void edit({
       kind: 'drop-mate',

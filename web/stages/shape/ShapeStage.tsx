@@ -17,6 +17,7 @@ import { nameFace } from './additions/name-face';
 import { type Picking, PickingContext } from './additions/picking';
 import { LoadsPanel } from './bears/LoadsPanel';
 import { ComparePanel } from './ComparePanel';
+import { chosenMate } from './chosen-mate';
 import { FamilyPanel } from './FamilyPanel';
 import { useLead, useLeadTo } from './lead-to';
 import { WhatMovesThis } from './movers/WhatMovesThis';
@@ -35,14 +36,10 @@ export function ShapeStage() {
   useLeadTo(useLead());
   const context = resolved.checkContext;
   const solid = useSolid(resolved.part, parameters, context);
-  const lit =
-    resolved.ledger.mates.find(m => m.mate.id === selected || m.dimension.id === selected)?.mate.ours
-      .surface ?? selected;
-  const chosenMate = [...resolved.mates, ...resolved.signed].find(
-    m => m.id === selected || m.ours.surface === lit,
-  );
+  const mate = chosenMate(resolved, selected);
+  const lit = mate?.ours.surface ?? selected;
   /** On the drawing the maker’s own mates are the numbers that they are about. */
-  const litNumber = (chosenMate && ownNumberOf(chosenMate)) ?? lit;
+  const litNumber = (mate && ownNumberOf(mate)) ?? lit;
   const value = (d: DrawDimension) => formatLength(resolved.drawnSize(d), unit);
   const { versions } = resolved;
   const [against, setAgainst] = useState<string | null>(null);

@@ -1,12 +1,14 @@
 import { useMemo } from 'react';
-import { isSigned, type Mate, ownNumberOf } from '../../../core/job/document';
+import { isSigned, numberOfMate } from '../../../core/job/document';
 import { formatPlain } from '../../../core/quantity/format';
 import type { Bounds } from '../../../core/shape/mesh/mesh';
+import { isAngleOf } from '../../../core/shape/own-mates';
 import type { Span } from '../../../core/shape/span/span';
 import { moved } from '../../../core/shape/vector';
 import { useBench } from '../../job/bench-context';
 import type { ShownArrow } from '../../solid/arrow';
 import { useStands } from '../../solid/stands';
+import { chosenMate } from './chosen-mate';
 
 /** How long the arrow of a place is, as a share of the part's longest side. */
 const LONG = 0.16;
@@ -25,24 +27,15 @@ export function arrowOf({ from, to, kind, size }: Span, name = ''): ShownArrow {
 export function useArrow(bounds: Bounds | undefined, off: boolean): ShownArrow | null {
   const { resolved, selected, work } = useBench('resolved', 'selected', 'work');
   const { recipe, parameters, part } = resolved;
-  const all: readonly Mate[] = [...resolved.mates, ...resolved.signed];
-  const mate = all.find(
-    m =>
-      selected !== null &&
-      (m.id === selected ||
-        m.ours.surface === selected ||
-        (m.other.of === 'object' && m.other.dimension === selected)),
-  );
-  const number = mate
-    ? (ownNumberOf(mate) ?? recipe.mates.find(m => m.id === mate.ours.surface)?.parameter)
-    : (selected ?? undefined);
+  const mate = chosenMate(resolved, selected);
+  const number = mate ? numberOfMate(mate, recipe.mates) : (selected ?? undefined);
   const asked = off || !bounds ? undefined : number;
   const pressed = mate?.pressed?.places;
   const stands = useStands(work, part.id, asked, pressed);
   const spec = recipe.parameters.find(p => p.name === number);
   const name = mate?.name ?? spec?.label ?? '';
   const more = mate && isSigned(mate) ? mate.sense.more : 'larger';
-  const isAngle = spec?.kind === 'length' && spec.measure === 'angle';
+  const isAngle = number !== undefined && isAngleOf(recipe.parameters, number);
   const size = number === undefined ? undefined : parameters[number];
   return useMemo(() => {
     if (!stands || !bounds || typeof size !== 'number') return null;

@@ -5,12 +5,13 @@ import { doubtOf, JUDGED_WORDS, type JudgedBy, USUAL_SENSE } from '../../../core
 import { formatPlain } from '../../../core/quantity/format';
 import type { Press } from '../../../core/shape/additions/pressed';
 import type { Mover } from '../../../core/shape/movers';
+import { isAngleOf } from '../../../core/shape/own-mates';
 import { useBench } from '../../job/bench-context';
 import { useSolid } from '../../solid/use-solid';
 import { Button, Select, TextField } from '../../ui/controls';
 import { Loading, Notice, Panel, Row } from '../../ui/layout';
 import { ownDimension } from '../measure/own-dimension';
-import { isAngleOf, labelOf } from '../shape/movers/MoverList';
+import { labelOf } from '../shape/movers/MoverList';
 import { MoversPanel } from '../shape/movers/MoversPanel';
 import { amountOf } from './try-draft';
 

@@ -2,6 +2,7 @@ import type { ReactNode } from 'react';
 import styled from 'styled-components';
 import { formatPlain } from '../../../../core/quantity/format';
 import type { Mover } from '../../../../core/shape/movers';
+import { isAngleOf } from '../../../../core/shape/own-mates';
 import { useBench } from '../../../job/bench-context';
 import { Notice, Row } from '../../../ui/layout';
 
@@ -59,11 +60,6 @@ type Specs = Resolved['recipe']['parameters'];
 
 export const labelOf = (specs: Specs, name: string): string =>
   specs.find(s => s.name === name)?.label ?? name;
-
-export const isAngleOf = (specs: Specs, name: string): boolean => {
-  const spec = specs.find(s => s.name === name);
-  return spec?.kind === 'length' && spec.measure === 'angle';
-};
 
 function sizeOf({ recipe, parameters }: Pick<Resolved, 'recipe' | 'parameters'>, name: string): string {
   const value = parameters[name];

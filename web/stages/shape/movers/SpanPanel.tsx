@@ -1,6 +1,7 @@
 import { useEffect, useEffectEvent, useState } from 'react';
 import { formatPlain } from '../../../../core/quantity/format';
 import { parseQuantity } from '../../../../core/quantity/parse';
+import { isAngleOf } from '../../../../core/shape/own-mates';
 import type { Span } from '../../../../core/shape/span/span';
 import type { SpanMover } from '../../../../core/shape/span/span-movers';
 import type { Place } from '../../../../core/shape/vector';
@@ -8,7 +9,7 @@ import { useBench } from '../../../job/bench-context';
 import { spanOn } from '../../../solid/movers';
 import { Button, TextField } from '../../../ui/controls';
 import { Loading, Notice } from '../../../ui/layout';
-import { isAngleOf, MoverList } from './MoverList';
+import { MoverList } from './MoverList';
 import { PressedPanel } from './MoversPanel';
 import { useFoundOut } from './use-found-out';
 
