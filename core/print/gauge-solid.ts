@@ -71,7 +71,8 @@ export function gaugeSolid(wasm: ManifoldToplevel, font: Font, asked: GaugeAsked
       const whole = hold(wasm.Manifold.union([...base, ...outside]));
       const inner = size - 2 * GAUGE.wall;
       // A thick one is hollow: it measures the same and prints sooner.
-      body = form === 'round' && inner > 8 ? hold(whole.subtract(stands(inner, -1, top + 1))) : whole;
+      body =
+        form === 'round' && inner > GAUGE.hollow ? hold(whole.subtract(stands(inner, -1, top + 1))) : whole;
     } else {
       const whole = hold(wasm.Manifold.union([...base, stands(size + 2 * GAUGE.wall, 0, top)]));
       // A hole goes through, for whatever is longer than the gauge; a gap is open at both ends.

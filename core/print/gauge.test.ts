@@ -3,9 +3,9 @@ import ManifoldInit, { type ManifoldToplevel } from 'manifold-3d';
 import opentype from 'opentype.js';
 import { beforeAll, describe, expect, test } from 'vitest';
 import { meshKernel } from '../shape/kernels/mesh-kernel';
-import { boundsOf, closureOf } from '../shape/mesh/mesh';
+import { boundsOf, closureOf, volumeOf } from '../shape/mesh/mesh';
 import { loopNear, sectionAtZ } from '../shape/mesh/section';
-import { GAUGE, type GaugeAsked, gaugeFoot } from './gauge';
+import { GAUGE, type GaugeAsked, gaugeFoot, gaugeVolume } from './gauge';
 import { gaugeSolid } from './gauge-solid';
 
 const bytes = readFileSync(
@@ -57,6 +57,13 @@ describe('a gauge of the object', () => {
     expect(max[2]).toBeCloseTo(GAUGE.foot.height + GAUGE.height, 2);
     // Round ones are as wide as their foot, or as the tongue with their number.
     expect(max[0] - min[0]).toBeLessThan(Math.max(gaugeFoot(asked).width, 24) + 0.01);
+  });
+
+  test.each(ALL)('%s: its plastic is as its solid’s, but for tongue and figures', (_, asked) => {
+    const told = gaugeVolume(asked);
+    const made = volumeOf(gaugeSolid(wasm, font, asked));
+    expect(made - told).toBeGreaterThan(-0.06 * made);
+    expect(made - told).toBeLessThan(0.06 * made + 24 * 10 * GAUGE.foot.height);
   });
 
   test('its number stands on it: another size is another solid there', () => {

@@ -14,6 +14,8 @@ export const GAUGE = {
   foot: { height: 2.4, beyond: 5 },
   /** It carries the size, towards the front. */
   tongue: 8,
+  /** A round outside is hollow from this inside on. */
+  hollow: 8,
   /** Flats go on for so much of their width at least. */
   long: 24,
 };
@@ -44,4 +46,19 @@ export function gaugeFoot({ side, form, size }: GaugeAsked): { width: number; de
 export function fitsBed(asked: GaugeAsked, bed: { width: number; depth: number }): boolean {
   const { width, depth } = gaugeFoot(asked);
   return width <= bed.width && depth + GAUGE.tongue <= bed.depth;
+}
+
+/** mm³, edges and figures left out. */
+export function gaugeVolume(asked: GaugeAsked): number {
+  const { side, form, size } = asked;
+  const { width, depth } = gaugeFoot(asked);
+  const disc = (diameter: number) => (Math.PI / 4) * diameter ** 2;
+  const foot = form === 'round' ? disc(width) : width * depth;
+  const inner = size - 2 * GAUGE.wall;
+  const hole = form !== 'round' ? 0 : side === 'inside' ? disc(size) : inner > GAUGE.hollow ? disc(inner) : 0;
+  const wall =
+    form === 'round'
+      ? (side === 'inside' ? disc(size + 2 * GAUGE.wall) : disc(size)) - hole
+      : (side === 'inside' ? 2 * GAUGE.wall : size) * GAUGE.long;
+  return (foot - hole) * GAUGE.foot.height + wall * GAUGE.height;
 }
