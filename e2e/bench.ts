@@ -3,7 +3,7 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
-import { test as base, expect, type Page } from '@playwright/test';
+import { test as base, expect, type Locator, type Page } from '@playwright/test';
 
 const root = fileURLToPath(new URL('..', import.meta.url));
 
@@ -210,4 +210,17 @@ export async function solidVolume(page: Page): Promise<number> {
   const facts = page.getByTestId('solid-facts');
   await expect(facts).toHaveAttribute('data-busy', 'false');
   return Number(await facts.getAttribute('data-volume'));
+}
+
+/** Presses on what is drawn on a canvas, once it is drawn. @param across, down shares of its width and height */
+export async function pressOn(
+  view: Locator,
+  across: number,
+  down: number,
+  /** The side it is seen from by then. */
+  from = '',
+): Promise<void> {
+  await expect(view).toHaveAttribute('data-drawn', from || /./);
+  const { width, height } = (await view.boundingBox())!;
+  await view.click({ position: { x: across * width, y: down * height } });
 }

@@ -9,7 +9,7 @@ import { writeStl } from '../core/files/stl';
 import { joined, type TriangleMesh } from '../core/shape/mesh/mesh';
 import type { Point3 } from '../core/shape/vector';
 import { box } from '../testing/solids';
-import { expect, ledgerRow, type TestBench, test } from './bench';
+import { expect, ledgerRow, pressOn, type TestBench, test } from './bench';
 
 /** A tube of 31.9 with a flange, as a scanner that makes everything 0.5 % too large brings it; the tube is 31.7. */
 const file = join(tmpdir(), 'sagoma-e2e-port.stl');
@@ -323,10 +323,9 @@ test('a foot follows a deck, and posts stand under the places that were pressed'
   await page.goto(`${bench.url}/jobs/${id}/measure?by=scans`);
   await page.getByRole('button', { name: 'Choose places for posts' }).click({ timeout: 30_000 });
   const view = page.locator('canvas').first();
-  const { x, y, width, height } = (await view.boundingBox())!;
-  await page.mouse.click(x + 0.45 * width, y + 0.5 * height);
+  await pressOn(view, 0.45, 0.5);
   await expect(page.getByText('Press where posts are to stand: 1 so far.')).toBeVisible();
-  await page.mouse.click(x + 0.55 * width, y + 0.5 * height);
+  await pressOn(view, 0.55, 0.5);
   await page.getByRole('button', { name: 'Posts at these 2 places' }).click();
   await page.waitForURL(/shape/, { timeout: 30_000 });
   // Edits are shown before the server has them.
@@ -355,16 +354,12 @@ test('round things that fit in every turn are put together by three pairs of pla
   const form = page.getByRole('dialog');
   await expect(form.locator('canvas')).toHaveCount(2, { timeout: 30_000 });
   await expect(form.getByText('Press on place 1.')).toBeVisible();
-  const boxes = await Promise.all([0, 1].map(i => form.locator('canvas').nth(i).boundingBox()));
   for (const [u, v] of [
     [0.42, 0.6],
     [0.6, 0.62],
     [0.5, 0.4],
   ] as const)
-    for (const box of boxes) {
-      await page.mouse.click(box!.x + u * box!.width, box!.y + v * box!.height);
-      await page.waitForTimeout(200);
-    }
+    for (const i of [0, 1]) await pressOn(form.locator('canvas').nth(i), u, v);
   await expect(form.getByText('3 of 3 pairs at least.')).toBeVisible();
   await form.getByRole('button', { name: 'Lay it on by these' }).click();
   await expect(page.getByText(/Put together with/).last()).toBeVisible({ timeout: 60_000 });

@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import type { Page } from '@playwright/test';
 import { readThreeMf } from '../core/files/reading-back';
 import { boundsOf, volumeOf } from '../core/shape/mesh/mesh';
-import { expect, ledgerRow, test } from './bench';
+import { expect, ledgerRow, pressOn, test } from './bench';
 
 /** What the Shape stage is for beyond single numbers: outlines, measuring, comparing, families. */
 const volume = async (page: Page) => {
@@ -137,13 +137,11 @@ test('measured on the solid: the wall that is pressed, then how far apart', asyn
   await volume(page);
   await page.getByRole('button', { name: 'Measure', exact: true }).click();
   const view = page.locator('canvas').first();
-  await expect(view).toBeVisible();
-  const box = (await view.boundingBox())!;
-  await page.mouse.click(box.x + box.width * 0.5, box.y + box.height * 0.42);
+  await pressOn(view, 0.5, 0.42);
   const measured = page.getByTestId('measured');
   // Its upper face, ten above the bed, ten thick.
   await expect(measured).toHaveText('wall 10.00 mm · 10.00 mm over the bed');
-  await page.mouse.click(box.x + box.width * 0.55, box.y + box.height * 0.45);
+  await pressOn(view, 0.55, 0.45);
   await expect(measured).toHaveText(/apart \d+\.\d\d mm · across .* · up 0\.00/);
   await page.getByRole('button', { name: 'Done measuring' }).click();
   await expect(measured).toBeHidden();
@@ -167,24 +165,21 @@ test('two faces pressed on the solid: the size between them, the number that mak
     await page.getByRole('button', { name: 'Look from' }).click();
     await page.getByRole('menuitem', { name: side, exact: true }).click();
   };
-  const press = async () => {
-    const box = (await view.boundingBox())!;
-    await page.mouse.click(box.x + box.width * 0.5, box.y + box.height * 0.5);
-  };
+  const press = (from: string) => pressOn(view, 0.5, 0.5, from);
   await lookFrom('above');
   await page.getByRole('button', { name: 'What moves this?' }).click();
-  await press();
+  await press('above');
   await expect(page.getByRole('heading', { name: 'What moves this place' })).toBeVisible();
   await page.getByRole('button', { name: 'Across this hole or boss' }).click();
   await expect(page.getByText(/That is a flat. Press a second face/)).toBeVisible();
   await page.getByRole('button', { name: 'Close' }).click();
 
   await page.getByRole('button', { name: 'What moves this?' }).click();
-  await press();
+  await press('above');
   await page.getByRole('button', { name: 'From here to another face…' }).click();
   await expect(page.getByText('Press the other face.')).toBeVisible();
   await lookFrom('below');
-  await press();
+  await press('below');
   await expect(page.getByRole('heading', { name: 'Between the two: 10 mm' })).toBeVisible();
   await page.getByLabel('It should be').fill('12');
   await expect(page.getByRole('button', { name: 'Make it 12 mm' }).first()).toBeVisible();

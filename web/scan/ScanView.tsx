@@ -1,5 +1,5 @@
 import { Canvas, useThree } from '@react-three/fiber';
-import { type ReactNode, useEffect, useMemo, useState } from 'react';
+import { type ReactNode, type RefObject, useEffect, useMemo, useRef, useState } from 'react';
 import styled from 'styled-components';
 import { BufferAttribute, BufferGeometry, Color, DoubleSide } from 'three';
 import type { Point3 } from '../../core/shape/vector';
@@ -33,6 +33,9 @@ const SIDES = (Object.keys(VIEWS) as ViewName[]).map(id => ({ id, label: VIEWS[i
 /** A scan in the same room as a part: clay, what was found on it in blue. */
 export default function ScanView({ scan, painted, colours = null, lines, onPress, says, tools }: Props) {
   const [look, setLook] = useState<Look | null>(null);
+  // The scene is drawn apart and later: a press must do what the words below it say now.
+  const answer = useRef(onPress);
+  answer.current = onPress;
   return (
     <Room>
       <Canvas
@@ -41,7 +44,7 @@ export default function ScanView({ scan, painted, colours = null, lines, onPress
         camera={{ fov: 32, near: 0.5, far: 20_000 }}
         aria-label="The scan; drag to turn it"
       >
-        <Scene scan={scan} painted={painted} colours={colours} lines={lines} onPress={onPress} look={look} />
+        <Scene scan={scan} painted={painted} colours={colours} lines={lines} answer={answer} look={look} />
       </Canvas>
       <Tools>
         {tools}
@@ -60,9 +63,12 @@ function Scene({
   painted,
   colours: own = null,
   lines,
-  onPress,
+  answer,
   look,
-}: Omit<Props, 'says' | 'tools'> & { look: Look | null }) {
+}: Omit<Props, 'says' | 'tools' | 'onPress'> & {
+  look: Look | null;
+  answer: RefObject<Props['onPress']>;
+}) {
   useThemeChange();
   const colours = {
     sheet: colourNow('sheet'),
@@ -117,7 +123,7 @@ function Scene({
           geometry={geometry}
           onClick={event => {
             // A click that ends a drag is not a click.
-            if (event.delta < 3) onPress?.(event.point.toArray());
+            if (event.delta < 3) answer.current?.(event.point.toArray());
           }}
         >
           <meshStandardMaterial vertexColors roughness={0.85} side={DoubleSide} />

@@ -1,5 +1,5 @@
 import { Canvas, type ThreeEvent, useThree } from '@react-three/fiber';
-import { type ReactNode, useEffect, useMemo, useState } from 'react';
+import { type ReactNode, type RefObject, useEffect, useMemo, useRef, useState } from 'react';
 import styled from 'styled-components';
 import {
   BackSide,
@@ -82,6 +82,13 @@ export default function SolidView({
     setMarkedOn(solid);
     setMarks([]);
   }
+  // The scene is drawn apart and later: a press must do what the words below it say now.
+  const answers = useRef<Answers>({});
+  answers.current = {
+    onPick,
+    onFace,
+    onMark: measuring ? mark => setMarks(now => (now.length > 1 ? [mark] : [...now, mark])) : undefined,
+  };
   return (
     <Room data-busy={busy ? '' : undefined}>
       <Canvas
@@ -96,8 +103,7 @@ export default function SolidView({
         <Scene
           solid={solid}
           lit={lit}
-          onPick={onPick}
-          onFace={onFace}
+          answers={answers}
           cut={cut}
           look={look}
           change={change}
@@ -106,7 +112,6 @@ export default function SolidView({
           arrow={arrow}
           pressed={pressed}
           marks={marks}
-          onMark={measuring ? mark => setMarks(now => (now.length > 1 ? [mark] : [...now, mark])) : undefined}
         />
       </Canvas>
       <p>
@@ -174,18 +179,22 @@ const Room = styled.div`
   > p { margin: 0 12px 6px; min-height: 1.4em; font-size: 12.5px; color: var(--soft); }
 `;
 
-interface SceneProps extends Omit<Props, 'busy' | 'from'> {
+/** What a press on the part does. */
+interface Answers extends Pick<Props, 'onPick' | 'onFace'> {
+  onMark?: ((mark: Mark) => void) | undefined;
+}
+
+interface SceneProps extends Omit<Props, 'busy' | 'from' | 'onPick' | 'onFace'> {
   cut: number;
   look: Look | null;
   marks: readonly Mark[];
-  onMark: ((mark: Mark) => void) | undefined;
+  answers: RefObject<Answers>;
 }
 
 function Scene({
   solid,
   lit,
-  onPick,
-  onFace,
+  answers,
   cut,
   look,
   change,
@@ -194,7 +203,6 @@ function Scene({
   arrow,
   pressed = [],
   marks,
-  onMark,
 }: SceneProps) {
   const colours = useColours();
   const invalidate = useThree(three => three.invalidate);
@@ -256,6 +264,7 @@ function Scene({
       <mesh
         geometry={geometry}
         onClick={event => {
+          const { onPick, onFace, onMark } = answers.current;
           if (onFace) {
             if (event.delta < 3 && event.face) onFace(pressAt(event));
             return;

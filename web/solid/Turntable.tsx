@@ -26,10 +26,11 @@ export function Turntable({
   around: readonly NeighbourAsked[];
   look: Look | null;
 }) {
-  const { camera, invalidate } = useThree();
+  const { camera, gl, invalidate } = useThree();
   const controls = useOrbit();
   const framed = useRef({ size: 0, x: 0, y: 0 });
   const looked = useRef<Look>(null);
+  const seenFrom = useRef<Look['from']>('corner');
   useEffect(() => {
     const middle = middleOf(bounds);
     const before = framed.current;
@@ -41,6 +42,7 @@ export function Turntable({
     looked.current = look;
     const shown = asked?.around ? boundsWith(bounds, around) : bounds;
     const target = middleOf(shown);
+    seenFrom.current = asked?.from ?? 'corner';
     const from =
       asked?.from === 'here'
         ? new Vector3().subVectors(camera.position, controls.current.target).normalize()
@@ -49,10 +51,17 @@ export function Turntable({
     (camera as PerspectiveCamera).updateProjectionMatrix();
     controls.current.target.copy(target);
     controls.current.update();
+    // A press that comes before the next frame is meant for what this view shows.
+    camera.updateMatrixWorld();
     invalidate();
   }, [camera, controls, size, bounds, around, look, invalidate]);
   useFrame(() => {
     controls.current?.update();
+    // Who presses by program waits for this: a canvas that has drawn nothing yet has no place to press.
+    if (framed.current.size > 0 && gl.domElement.dataset.drawn !== seenFrom.current)
+      requestAnimationFrame(() => {
+        gl.domElement.dataset.drawn = seenFrom.current;
+      });
   });
   return null;
 }
