@@ -72,7 +72,8 @@ export function ScanBench({ scan, onRemoved }: { scan: Scan; onRemoved(): void }
     if (reply.findings.length === 0) setSaid('No flat, round or even form is on it: take a section instead.');
   };
   const press = async (near: Point3) => {
-    if (!shown || busy) return;
+    if (!shown) return;
+    if (!points && !places && busy) return;
     setSaid(null);
     setUnlaid(null);
     if (points) return setPoints([...points.slice(-2), near]);
