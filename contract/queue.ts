@@ -28,24 +28,24 @@ export const QueueItem = z.object({
 });
 export type QueueItem = z.infer<typeof QueueItem>;
 
-/** Rings of a ladder that nobody tried yet. */
-export const QueueLadder = z.object({
+/** A ladder that nobody tried yet, or a gauge that nobody measured. */
+export const QueueAid = z.object({
+  kind: z.enum(['ladder', 'gauge']),
+  id: z.string(),
   jobId: z.string(),
   number: z.number().int(),
   title: z.string(),
-  ladderId: z.string(),
   words: z.string(),
   printerId: z.string(),
   materialId: z.string(),
   material: z.string(),
-  rings: z.number().int().positive(),
 });
-export type QueueLadder = z.infer<typeof QueueLadder>;
+export type QueueAid = z.infer<typeof QueueAid>;
 
 export const Queue = z.object({
   printers: z.array(z.object({ id: z.string(), name: z.string(), inTurn: z.boolean() })),
   items: z.array(QueueItem),
-  ladders: z.array(QueueLadder),
+  aids: z.array(QueueAid),
   /** Versions that wait too and are not listed. */
   more: z.number().int(),
 });
@@ -63,8 +63,8 @@ export const HANDS = ['drawn', 'other', 'both'] as const;
 export type Hand = (typeof HANDS)[number];
 
 /**
- * `part:job:version:pieces`, with `:other` or `:both` for its other hand, `slice:job:version:mate` or
- * `ladder:job:ladder`, with commas between.
+ * `part:job:version:pieces`, with `:other` or `:both` for its other hand, `slice:job:version:mate`,
+ * `ladder:job:ladder` or `gauge:job:gauge`, with commas between.
  */
 const Wish = z.string().transform((text, ctx) => {
   const [kind, jobId, id, last, hands = 'drawn'] = text.split(':');
@@ -73,7 +73,8 @@ const Wish = z.string().transform((text, ctx) => {
   const pieces = Number(last);
   if (ids.success) {
     const [job, of] = ids.data;
-    if (kind === 'ladder' && last === undefined) return { kind, jobId: job, ladderId: of } as const;
+    if (kind === 'ladder' && last === undefined) return { kind, jobId: job, aidId: of } as const;
+    if (kind === 'gauge' && last === undefined) return { kind, jobId: job, aidId: of } as const;
     if (kind === 'slice' && Id.safeParse(last).success)
       return { kind, jobId: job, versionId: of, mateId: last! } as const;
     if (kind === 'part' && hand && Number.isInteger(pieces) && pieces >= 1 && pieces <= MOST_PIECES)

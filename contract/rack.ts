@@ -40,6 +40,18 @@ export const RackJob = z.object({
       }),
     )
     .default([]),
+  /** Test pieces that wait for one too. */
+  aids: z
+    .array(
+      z.object({
+        kind: z.enum(['ladder', 'gauge']),
+        id: z.string(),
+        words: z.string(),
+        printerId: z.string().nullable(),
+        materialId: z.string().nullable(),
+      }),
+    )
+    .default([]),
   /** Cut through the part, as paths in mm with the frame they fill. */
   thumbnail: z.object({
     viewBox: z.string(),

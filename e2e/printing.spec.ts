@@ -159,7 +159,7 @@ test('Printers: what waits is laid on one bed, and recorded as printed', async (
     await bench.api('POST', `/jobs/${id}/versions`, { revision, partId: 'part-1' });
   }
   await page.goto(bench.url);
-  await page.getByRole('link', { name: '2 versions wait for a printer' }).click();
+  await page.getByRole('link', { name: '2 prints wait for a printer' }).click();
   await expect(page.getByText(/min, [\d.]+ g each/)).toHaveCount(2, { timeout: 60_000 });
   await page.getByText('Bush for the seat wheel').click();
   const pieces = page

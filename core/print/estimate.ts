@@ -1,5 +1,8 @@
+import type { Machine, PrintSettings } from './settings';
+import type { Estimate } from './time';
+
 /**
- * What small pieces that are printed solid take: rings of a ladder, the calibration piece. A part's own print is worked
+ * What small pieces that are printed solid take: rings of a ladder, a gauge, the calibration piece. A part's own print is worked
  * out from its sections (time.ts). Lengths mm, volumes mm³.
  */
 
@@ -15,3 +18,20 @@ export const USUAL_LAYER = 0.2;
 /** Minutes to print a small part all solid. @param volume mm³ @param nozzle and layer, mm */
 export const solidMinutes = (volume: number, nozzle: number, layer: number): number =>
   START + volume / (WIDTH_PER_NOZZLE * nozzle * layer * SPEED) / 60;
+
+/** What a small part that is all solid takes on a plate with others. @param volume mm³ @param height mm */
+export function solidEstimate(
+  volume: number,
+  height: number,
+  { layer, lineWidth }: Pick<PrintSettings, 'layer' | 'lineWidth'>,
+  { inner, leastLayer, start }: Pick<Machine, 'inner' | 'leastLayer' | 'start'>,
+): Estimate {
+  const layers = Math.ceil(height / layer);
+  const motion = volume / layers / (lineWidth * layer * inner);
+  return {
+    layers,
+    times: [{ count: layers, motion, cooling: leastLayer }],
+    plastic: volume,
+    start: 60 * start,
+  };
+}

@@ -2,7 +2,7 @@ import type { Manifold, ManifoldToplevel } from 'manifold-3d';
 import type { Font } from 'opentype.js';
 import { type TriangleMesh, weld } from '../shape/mesh/mesh';
 import { textOutlines } from '../shape/text';
-import { GAUGE, type GaugeAsked, gaugeFoot } from './gauge';
+import { GAUGE, GAUGE_HEIGHT, type GaugeAsked, gaugeFoot } from './gauge';
 
 /** Flats of a round one lie within this of its circle, mm: it must measure its number. */
 const SAGITTA = 0.0025;
@@ -21,7 +21,7 @@ export function gaugeSolid(wasm: ManifoldToplevel, font: Font, asked: GaugeAsked
     return made;
   };
   const { side, form, size } = asked;
-  const top = GAUGE.foot.height + GAUGE.height;
+  const top = GAUGE_HEIGHT;
   const { width, depth } = gaugeFoot(asked);
   /** The cross-section this much larger all round, from one height to another, as wide above as `above` says. */
   const stands = (across: number, from: number, to: number, above = across): Manifold => {

@@ -2,10 +2,11 @@ import { readFileSync } from 'node:fs';
 import ManifoldInit, { type ManifoldToplevel } from 'manifold-3d';
 import opentype from 'opentype.js';
 import { beforeAll, describe, expect, test } from 'vitest';
+import { gauss, seeded } from '../bench/random';
 import { meshKernel } from '../shape/kernels/mesh-kernel';
 import { boundsOf, closureOf, volumeOf } from '../shape/mesh/mesh';
 import { loopNear, sectionAtZ } from '../shape/mesh/section';
-import { GAUGE, type GaugeAsked, gaugeFoot, gaugeVolume } from './gauge';
+import { chancesWithGauge, GAUGE, type GaugeAsked, gaugeFoot, gaugeVolume } from './gauge';
 import { gaugeSolid } from './gauge-solid';
 
 const bytes = readFileSync(
@@ -69,5 +70,44 @@ describe('a gauge of the object', () => {
   test('its number stands on it: another size is another solid there', () => {
     const at = (size: number) => gaugeSolid(wasm, font, { side: 'outside', form: 'flats', size });
     expect(at(20).triangles.length).not.toBe(at(20.18).triangles.length);
+  });
+});
+
+describe('what a gauge parts', () => {
+  const ledger = (of: { clearance?: number; printer: number; u: number }) => ({
+    window: { min: 0, max: 0.2 },
+    clearance: of.clearance ?? 0.1,
+    sd: Math.hypot(of.printer, of.u),
+    scatter: 0.02,
+    reading: { value: 30, u: of.u, source: 'seat' as const },
+  });
+  test('what is the printer’s falls to the gauge, what is the reading’s to the object', () => {
+    const printer = chancesWithGauge(ledger({ printer: 0.1, u: 0.001 }));
+    // One sd to each side of the middle: 0.683.
+    expect(printer.onGauge).toBeCloseTo(0.6827, 3);
+    expect(printer.onObject).toBeGreaterThan(0.99);
+    const reading = chancesWithGauge(ledger({ printer: 0.02, u: 0.1 }));
+    expect(reading.onGauge).toBeGreaterThan(0.999);
+    expect(reading.onObject).toBeCloseTo(0.68, 1);
+  });
+  test('both together are about the chance without a gauge, counted by drawing', () => {
+    const of = ledger({ printer: 0.08, u: 0.06, clearance: 0.13 });
+    const { onGauge, onObject } = chancesWithGauge(of);
+    const random = seeded(7);
+    let [there, both] = [0, 0];
+    for (let i = 0; i < 40_000; i++) {
+      const at = of.clearance + gauss(random, 0, 0.08);
+      if (at < 0 || at > 0.2) continue;
+      there++;
+      const on = at + gauss(random, 0, 0.06);
+      if (on >= 0 && on <= 0.2) both++;
+    }
+    expect(Math.abs(onGauge - there / 40_000)).toBeLessThan(0.01);
+    expect(Math.abs(onObject - both / there)).toBeLessThan(0.01);
+  });
+  test('a print that is sure to miss the window is moved into its middle first', () => {
+    const { onGauge, onObject } = chancesWithGauge(ledger({ printer: 0.03, u: 0.05, clearance: 3 }));
+    expect(onGauge).toBe(0);
+    expect(onObject).toBeCloseTo(0.954, 2);
   });
 });

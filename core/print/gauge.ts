@@ -1,6 +1,8 @@
 import type { SurfaceForm } from '../fit/print-bias';
+import { chanceWithin } from '../fit/probability';
 import type { Side } from '../fit/wants';
 import type { MateLedger } from '../work/ledger';
+import { solidMinutes } from './estimate';
 
 /**
  * A gauge of the object: its surface alone, at the size that was read, on a foot to hold it by. Lengths mm. It is
@@ -20,6 +22,9 @@ export const GAUGE = {
   long: 24,
 };
 
+/** From the bed to its top, mm. */
+export const GAUGE_HEIGHT = GAUGE.foot.height + GAUGE.height;
+
 /** What cannot stand in: an object that gives, a thread, a hook; and what is another part of ours is at hand. */
 export const hasGauge = ({ mate, reading }: Pick<MateLedger, 'mate' | 'reading'>): boolean =>
   mate.other.of === 'object' &&
@@ -28,7 +33,7 @@ export const hasGauge = ({ mate, reading }: Pick<MateLedger, 'mate' | 'reading'>
   reading.value >= 2;
 
 /** The object's side of a mate. */
-export const objectSide = (ours: Side): Side => (ours === 'inside' ? 'outside' : 'inside');
+const objectSide = (ours: Side): Side => (ours === 'inside' ? 'outside' : 'inside');
 
 export interface GaugeAsked {
   side: Side;
@@ -48,6 +53,9 @@ export function fitsBed(asked: GaugeAsked, bed: { width: number; depth: number }
   return width <= bed.width && depth + GAUGE.tongue <= bed.depth;
 }
 
+/** The tongue is about so wide, by its figures; mm. */
+const TONGUE_WIDE = 19;
+
 /** mm³, edges and figures left out. */
 export function gaugeVolume(asked: GaugeAsked): number {
   const { side, form, size } = asked;
@@ -60,5 +68,55 @@ export function gaugeVolume(asked: GaugeAsked): number {
     form === 'round'
       ? (side === 'inside' ? disc(size + 2 * GAUGE.wall) : disc(size)) - hole
       : (side === 'inside' ? 2 * GAUGE.wall : size) * GAUGE.long;
-  return (foot - hole) * GAUGE.foot.height + wall * GAUGE.height;
+  const tongue = TONGUE_WIDE * GAUGE.tongue;
+  return (foot - hole + tongue) * GAUGE.foot.height + wall * GAUGE.height;
+}
+
+/** The gauge that would stand in for a mate’s object. @param mates of the recipe */
+export const gaugeAsked = (
+  { mate, reading }: Pick<MateLedger, 'mate' | 'reading'>,
+  mates: readonly { id: string; form?: SurfaceForm }[],
+): GaugeAsked => ({
+  side: objectSide(mate.side),
+  form: mates.find(m => m.id === mate.ours.surface)?.form ?? 'round',
+  size: Number(reading.value.toFixed(2)),
+});
+
+/** Measuring it and writing that down, minutes. Common practice, no source. */
+const MEASURING = 2;
+
+/** Minutes to print a gauge and measure it. */
+export const gaugeMinutes = (asked: GaugeAsked, nozzle: number, layer: number): number =>
+  solidMinutes(gaugeVolume(asked), nozzle, layer) + MEASURING;
+
+/** Of the normal's middle ±4 sd. */
+const STEPS = 60;
+
+/**
+ * What a gauge parts: the chance that the next print sits right on it, where nothing is left of the reading’s doubt,
+ * and that one which sits right on it sits right on the object, where nothing is left of the printer’s.
+ */
+export function chancesWithGauge({
+  window: { min, max },
+  clearance,
+  sd,
+  scatter,
+  reading,
+}: Pick<MateLedger, 'window' | 'clearance' | 'sd' | 'scatter' | 'reading'>): {
+  onGauge: number;
+  onObject: number;
+} {
+  const printed = Math.sqrt(Math.max(scatter ** 2, sd ** 2 - reading.u ** 2));
+  const onGauge = chanceWithin(min, max, clearance, printed);
+  let [there, both] = [0, 0];
+  for (let i = 0; i <= STEPS; i++) {
+    const z = -4 + (8 * i) / STEPS;
+    const at = clearance + z * printed;
+    if (at < min || at > max) continue;
+    const share = Math.exp((-z * z) / 2);
+    there += share;
+    both += share * chanceWithin(min, max, at, reading.u);
+  }
+  // No print lands on the window: whatever will is moved into its middle first.
+  return { onGauge, onObject: there > 0 ? both / there : chanceWithin(min, max, (min + max) / 2, reading.u) };
 }

@@ -1,9 +1,8 @@
 import { chanceWithin } from '../fit/probability';
 import type { Side } from '../fit/wants';
 import type { MateLedger } from '../work/ledger';
-import { solidMinutes } from './estimate';
+import { solidEstimate, solidMinutes } from './estimate';
 import { GAP } from './plate/rows';
-import type { Machine, PrintSettings } from './settings';
 import type { Estimate } from './time';
 
 /**
@@ -68,17 +67,12 @@ export function ladderVolume(side: Side, sizes: readonly number[]): number {
 }
 
 /** What one rung takes on a plate with others: all of it is laid at the speed of passes. */
-export function rungEstimate(
+export const rungEstimate = (
   side: Side,
   size: number,
-  { layer, lineWidth }: Pick<PrintSettings, 'layer' | 'lineWidth'>,
-  { inner, leastLayer, start }: Pick<Machine, 'inner' | 'leastLayer' | 'start'>,
-): Estimate {
-  const plastic = ladderVolume(side, [size]);
-  const layers = Math.ceil(RUNG.height / layer);
-  const motion = plastic / layers / (lineWidth * layer * inner);
-  return { layers, times: [{ count: layers, motion, cooling: leastLayer }], plastic, start: 60 * start };
-}
+  settings: Parameters<typeof solidEstimate>[2],
+  machine: Parameters<typeof solidEstimate>[3],
+): Estimate => solidEstimate(ladderVolume(side, [size]), RUNG.height, settings, machine);
 
 /** Trying one rung takes about so long, minutes. Common practice, no source. */
 const MINUTES_A_RUNG = 0.5;

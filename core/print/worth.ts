@@ -14,6 +14,9 @@ export const sliceSaves = (pRight: number, slice: number, whole: number): number
 /** Of prints that follow a try, so many sit right. Common practice, no source. */
 const RIGHT_AFTER_A_TRY = 0.85;
 
+/** Prints that follow the next one until one sits right, on the average. @param pRight of the next one */
+export const furtherPrints = (pRight: number): number => (1 - pRight) / RIGHT_AFTER_A_TRY;
+
 /** Until a part sits right, on the average. @param pRight of the next print @param whole minutes to print it */
 export const expectedMinutes = (pRight: number, whole: number): number =>
-  (whole + TRY_PART) * (1 + (1 - pRight) / RIGHT_AFTER_A_TRY);
+  (whole + TRY_PART) * (1 + furtherPrints(pRight));

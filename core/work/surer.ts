@@ -27,13 +27,15 @@ const TAKE_UP = 1;
 /** The same of one surface of a part, by the readings that it has. */
 export function waysForMate(
   ledger: MateLedger,
-  { dimensions, printer }: Pick<ResolvedPart, 'dimensions' | 'printer'>,
+  { document, dimensions, printer }: Pick<ResolvedPart, 'document' | 'dimensions' | 'printer'>,
   workshop: Pick<Workshop, 'belief'>,
 ): Surer[] {
   const state = dimensions.get(ledger.dimension.id);
   const count = state?.counted.length ?? 0;
   const spread = count > 0 ? (state!.evaluation!.budget[0]?.u ?? 0) * Math.sqrt(count) : 0;
-  return waysToBeSurer(ledger, { spread, count: Math.max(1, count) }, workshop, printer);
+  const ways = waysToBeSurer(ledger, { spread, count: Math.max(1, count) }, workshop, printer);
+  // An object that is away is neither read again nor tried on.
+  return document.object.goneAt ? ways.filter(w => w.what === 'calibrate') : ways;
 }
 
 /**

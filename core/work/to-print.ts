@@ -1,4 +1,5 @@
-import { counting } from '../job/history';
+import type { JobDocument } from '../job/document';
+import { counting, type History } from '../job/history';
 import { standingPrints, wholePrints } from './outcome';
 import type { ResolvedPart } from './resolved';
 import { versionWords } from './show';
@@ -38,4 +39,35 @@ export function toPrint({ history, document, part }: ResolvedPart): ToPrint | nu
     materialId,
     pieces,
   };
+}
+
+/** A test piece that waits for a printer: a ladder that nobody tried, a gauge that nobody measured. */
+export interface AidToPrint {
+  kind: 'ladder' | 'gauge';
+  id: string;
+  /** “ladder of 5 rings, Bore”. */
+  words: string;
+  printerId: string | null;
+  materialId: string | null;
+}
+
+/** Of all parts of a job. */
+export function aidsToPrint(history: History, { mates }: Pick<JobDocument, 'mates'>): AidToPrint[] {
+  const now = counting(history);
+  const of = (mateId: string) => mates.find(m => m.id === mateId)?.name ?? 'a surface';
+  const aid = (kind: AidToPrint['kind'], row: Omit<AidToPrint, 'kind' | 'words'>, words: string) => ({
+    kind,
+    id: row.id,
+    words,
+    printerId: row.printerId,
+    materialId: row.materialId,
+  });
+  return [
+    ...now.ladders
+      .filter(l => !now.ladderTries.some(t => t.ladderId === l.id))
+      .map(l => aid('ladder', l, `ladder of ${l.sizes.length} rings, ${of(l.mateId)}`)),
+    ...now.gauges
+      .filter(g => !now.gaugeSizes.some(s => s.gaugeId === g.id))
+      .map(g => aid('gauge', g, `gauge of the object, ${of(g.mateId)}`)),
+  ];
 }

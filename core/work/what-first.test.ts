@@ -48,4 +48,20 @@ describe('what to do first', () => {
     const both = [sand, { mateId: 'rim', words: 'shim', minutes: 5 }];
     expect(first({ rescues: both }).map(s => s.what)).not.toContain('rescue');
   });
+  test('of an object that is away, a gauge saves trips; where the reading is what is in doubt, it does not', () => {
+    const gauge = { minutes: 60, onGauge: 0.5, onObject: 0.97 };
+    const away = (mates: FirstAsked['mates']) => first({ away: true, mates, whole: 100 });
+    const steps = away([mate({ slice: 20, gauge })]);
+    expect(steps.map(s => s.what)).toEqual(['gauge', 'print']);
+    // By hand: 60 for the gauge; 115 · (1 + 0.5/0.85) on it; 0.03/0.85 of a part and a trip more, and the first trip.
+    const further = 0.03 / 0.85;
+    expect(steps[0]!.minutes).toBeCloseTo(
+      60 + 115 * (1 + 0.5 / 0.85) + 115 * further + 1440 * (1 + further),
+      6,
+    );
+    expect(steps[1]!.minutes).toBeCloseTo((115 + 1440) * (1 + 0.5 / 0.85), 6);
+    const unread = { minutes: 60, onGauge: 0.97, onObject: 0.51 };
+    expect(away([mate({ gauge: unread })])[0]!.what).toBe('print');
+    expect(first({ mates: [mate({ gauge })] }).map(s => s.what)).toEqual(['print']);
+  });
 });

@@ -1,4 +1,4 @@
-import { expectedMinutes, sliceSaves } from '../print/worth';
+import { expectedMinutes, furtherPrints, sliceSaves } from '../print/worth';
 import type { Surer } from './surer';
 
 /** What to do first, by the time that it takes on the average until a part sits right. Minutes. */
@@ -16,13 +16,17 @@ export interface FirstAsked {
     surer: readonly Surer[];
     /** To print a slice that carries it; null where there is none. */
     slice: number | null;
+    /** To print and measure a gauge of its object, and what it parts; null or left out where there is none. */
+    gauge?: { minutes: number; onGauge: number; onObject: number } | null;
   }[];
+  /** The object is away: a part goes to it, and whether it fits is heard of later. */
+  away?: boolean;
   /** What would save the print that was tried last, the quickest first. */
   rescues?: readonly { mateId: string; words: string; minutes: number }[];
 }
 
 export interface First {
-  what: 'print' | 'slice' | 'rescue' | Exclude<Surer['what'], 'calibrate'>;
+  what: 'print' | 'slice' | 'gauge' | 'rescue' | Exclude<Surer['what'], 'calibrate'>;
   /** The surface it is about; null for the part. */
   mateId: string | null;
   words: string;
@@ -32,10 +36,13 @@ export interface First {
 
 /** A print that was sanded, reamed or shimmed serves in so many cases. Common practice, no source. */
 const RESCUED = 0.7;
+/** Until a part came to an object that is away, and word of it came back: a day. Common practice, no source. */
+const THERE_AND_BACK = 24 * 60;
 
 /** All that may be done first, the one that takes least on the average first. */
-export function whatFirst({ pAllRight, whole, mates, rescues = [] }: FirstAsked): First[] {
-  const print = expectedMinutes(pAllRight, whole);
+export function whatFirst({ pAllRight, whole, mates, rescues = [], away = false }: FirstAsked): First[] {
+  const sent = (p: number) => (away ? THERE_AND_BACK * (1 + furtherPrints(p)) : 0);
+  const print = expectedMinutes(pAllRight, whole) + sent(pAllRight);
   const steps: First[] = [{ what: 'print', mateId: null, words: 'print the whole part', minutes: print }];
   for (const { id, name, pRight, surer, slice } of mates) {
     // The other surfaces stay as likely as they are.
@@ -47,16 +54,34 @@ export function whatFirst({ pAllRight, whole, mates, rescues = [] }: FirstAsked)
         what: way.what,
         mateId: id,
         words: `${way.words} for “${name}”`,
-        minutes: way.minutes + expectedMinutes(then(way.pRight), whole),
+        minutes: way.minutes + expectedMinutes(then(way.pRight), whole) + sent(then(way.pRight)),
       });
     }
-    if (slice !== null)
+    // A slice is tried on the object itself.
+    if (slice !== null && !away)
       steps.push({
         what: 'slice',
         mateId: id,
         words: `print a slice that carries “${name}”`,
         minutes: print - sliceSaves(pRight, slice, whole),
       });
+  }
+  for (const { id, name, pRight, gauge } of mates) {
+    if (!gauge || !away) continue;
+    // What the other surfaces do is heard of on the object only.
+    const others = Math.min(1, pAllRight / Math.max(pRight, 1e-6));
+    const there = others * gauge.onObject;
+    steps.push({
+      what: 'gauge',
+      mateId: id,
+      words: `print a gauge in place of the object of “${name}”, and fit the part on that`,
+      minutes:
+        gauge.minutes +
+        expectedMinutes(gauge.onGauge, whole) +
+        expectedMinutes(there, whole) -
+        expectedMinutes(1, whole) +
+        sent(there),
+    });
   }
   const [rescue] = rescues;
   if (rescue && new Set(rescues.map(r => r.mateId)).size === 1)

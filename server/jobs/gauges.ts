@@ -3,7 +3,7 @@ import type { JobView } from '../../contract/jobs';
 import type { Gauge } from '../../core/job/history';
 import type { Workshop } from '../../core/job/workshop';
 import type { Evidence } from '../../core/learn/lessons';
-import { fitsBed, hasGauge, objectSide } from '../../core/print/gauge';
+import { fitsBed, gaugeAsked, hasGauge } from '../../core/print/gauge';
 import { Work } from '../../core/work/work';
 import { HttpError, notFound } from '../errors';
 
@@ -22,11 +22,9 @@ export function prepareGauge(
   if (!own) throw notFound('That mate');
   if (!hasGauge(own))
     throw new HttpError(422, 'no-gauge', 'Nothing printed can stand in for that: it gives, screws or hooks.');
-  const form = recipe.mates.find(m => m.id === own.mate.ours.surface)?.form ?? 'round';
-  const drawn = Number(own.reading.value.toFixed(2));
-  const asked = { side: objectSide(own.mate.side), form, size: drawn };
+  const asked = gaugeAsked(own, recipe.mates);
   if (!fitsBed(asked, printer.bed))
-    throw new HttpError(422, 'no-gauge', `A gauge of ${drawn} mm does not fit on ${printer.name}.`);
+    throw new HttpError(422, 'no-gauge', `A gauge of ${asked.size} mm does not fit on ${printer.name}.`);
   return {
     id: ulid(),
     at: new Date().toISOString(),
@@ -36,7 +34,7 @@ export function prepareGauge(
     printerId: printer.id,
     materialId: material.id,
     side: asked.side,
-    form,
-    drawn,
+    form: asked.form,
+    drawn: asked.size,
   };
 }

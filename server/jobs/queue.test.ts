@@ -1,6 +1,7 @@
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { Plate, Queue } from '../../contract/queue';
 import { readThreeMf } from '../../core/files/reading-back';
+import { GAUGE_HEIGHT, gaugeVolume } from '../../core/print/gauge';
 import { boundsOf, volumeOf } from '../../core/shape/mesh/mesh';
 import { readingEdit, type TestServer, testServer } from '../../testing/server';
 
@@ -66,6 +67,36 @@ describe('what waits for a printer', () => {
     });
     expect(tried.status, JSON.stringify(tried.body)).toBe(201);
     expect((await waiting(batch.version))?.pieces).toBe(11);
+  });
+  test('a ladder until it is tried and a gauge until it is measured, before there is a version', async () => {
+    const { id } = await server.newJob('Aids', 'bush');
+    await server.call('POST', `/jobs/${id}/edits`, { revision: 1, edit: readingEdit('shaft', 12) });
+    const say = async (path: string, body: object) => {
+      const { status, body: answer } = await server.call('POST', `/jobs/${id}/${path}`, body);
+      expect(status, JSON.stringify(answer)).toBe(201);
+      return answer.history;
+    };
+    const aids = async () => (await queue()).aids.filter(a => a.jobId === id);
+    const { mates } = (await server.call('GET', `/jobs/${id}`)).body.document;
+    const [mate] = mates.filter((m: { other: { dimension?: string } }) => m.other.dimension === 'shaft');
+    const [gauge] = (await say('gauges', { mateId: mate.id, partId: 'part-1' })).gauges;
+    const [ladder] = (await say('ladders', { mateId: mate.id, partId: 'part-1' })).ladders;
+    expect((await aids()).map(a => a.words)).toEqual([
+      `ladder of 5 rings, ${mate.name}`,
+      `gauge of the object, ${mate.name}`,
+    ]);
+    const of = `of=gauge:${id}:${gauge.id},ladder:${id}:${ladder.id}`;
+    const plate = Plate.parse((await server.call('GET', `/queue/plate?${of}`)).body);
+    expect(plate.beds[0]!.pieces).toHaveLength(6);
+    const { meshes, names } = readThreeMf(await server.bytes(`/queue/plate.3mf?${of}`));
+    const drawn = meshes[names.findIndex(n => n.includes('gauge: 12.00'))]!;
+    expect(boundsOf(drawn).max[2]).toBeCloseTo(GAUGE_HEIGHT, 2);
+    // Figures and edges are left out of what is worked out.
+    expect(volumeOf(drawn) / gaugeVolume({ side: 'outside', form: 'round', size: 12 })).toBeCloseTo(1, 1);
+    await say('ladder-tries', { ladderId: ladder.id, verdicts: [null, null, 'right', null, null] });
+    await say('gauge-sizes', { gaugeId: gauge.id, value: 12.05, u: 0.02 });
+    expect(await aids()).toEqual([]);
+    expect((await server.call('GET', `/queue/plate?of=gauge:${id}:none`)).status).toBe(404);
   });
 });
 

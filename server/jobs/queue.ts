@@ -1,7 +1,8 @@
-import type { Hand, Plate, PlateAsked, Queue, QueueItem, QueueLadder } from '../../contract/queue';
+import type { Hand, Plate, PlateAsked, Queue, QueueAid, QueueItem } from '../../contract/queue';
 import { Rack } from '../../contract/rack';
-import { counting } from '../../core/job/history';
 import type { Material, Printer, Workshop } from '../../core/job/workshop';
+import { solidEstimate } from '../../core/print/estimate';
+import { GAUGE_HEIGHT, gaugeVolume } from '../../core/print/gauge';
 import { rungEstimate } from '../../core/print/ladder';
 import { machineOf, paceOfPrinter, settingsOf, takesOf } from '../../core/print/of-printer';
 import type { NotedPrint } from '../../core/print/pace';
@@ -24,13 +25,13 @@ type Kinds = Pick<App, 'store' | 'rack' | 'solids'>;
 export async function queueOf({ store, rack }: Kinds): Promise<Queue> {
   const { workshop } = await readWorkshop(store.db);
   const { jobs } = Rack.parse(JSON.parse((await rack.read()).toString()));
-  const waiting = jobs.filter(j => j.away === null && j.toPrint.length > 0);
+  const waiting = jobs.filter(j => j.away === null && j.toPrint.length + j.aids.length > 0);
   const items: QueueItem[] = [];
-  const ladders: QueueLadder[] = [];
+  const aids: QueueAid[] = [];
   let more = 0;
   for (const tag of waiting) {
-    if (items.length >= MOST_LISTED) {
-      more += tag.toPrint.length;
+    if (items.length + aids.length >= MOST_LISTED) {
+      more += tag.toPrint.length + tag.aids.length;
       continue;
     }
     const job = await readJob(store.db, tag.id);
@@ -56,20 +57,18 @@ export async function queueOf({ store, rack }: Kinds): Promise<Queue> {
         })),
       });
     }
-    const now = counting(job.history);
-    for (const ladder of now.ladders) {
-      if (now.ladderTries.some(t => t.ladderId === ladder.id)) continue;
-      const material = materialFor(ladder.materialId, workshop);
-      ladders.push({
-        jobId: job.id,
-        number: job.number,
-        title: job.document.title,
-        ladderId: ladder.id,
-        words: `ladder of ${ladder.sizes.length} rings, ${job.document.mates.find(m => m.id === ladder.mateId)?.name ?? 'a surface'}`,
-        printerId: printerOf({ printerId: ladder.printerId ?? '' }, workshop).id,
+    for (const { kind, id, words, printerId, materialId } of tag.aids) {
+      const material = materialFor(materialId, workshop);
+      aids.push({
+        kind,
+        id,
+        jobId: tag.id,
+        number: tag.number,
+        title: tag.title,
+        words,
+        printerId: printerOf({ printerId: printerId ?? '' }, workshop).id,
         materialId: material.id,
         material: material.name,
-        rings: ladder.sizes.length,
       });
     }
   }
@@ -78,7 +77,7 @@ export async function queueOf({ store, rack }: Kinds): Promise<Queue> {
     name: p.name,
     inTurn: p.clearance !== undefined,
   }));
-  return { printers, items, ladders, more };
+  return { printers, items, aids, more };
 }
 
 const materialFor = (id: string | null, { materials }: Workshop): Material =>
@@ -201,7 +200,7 @@ async function bodiesOf(
 ): Promise<OnPlate[]> {
   const job = await readJob(store.db, wish.jobId);
   if (wish.kind === 'ladder') {
-    const ladder = job.history.ladders.find(l => l.id === wish.ladderId);
+    const ladder = job.history.ladders.find(l => l.id === wish.aidId);
     const mate = job.document.mates.find(m => m.id === ladder?.mateId);
     if (!ladder || mate?.kind !== 'fit') throw notFound('That ladder');
     const printer = printerOf({ printerId: ladder.printerId ?? '' }, workshop);
@@ -214,6 +213,28 @@ async function bodiesOf(
       estimate: rungEstimate(mate.side, size, settingsOf(printer, 'usual'), machineOf(printer)),
       note: `Ring ${i + 1} measures ${size.toFixed(2)}.`,
     }));
+  }
+  if (wish.kind === 'gauge') {
+    const gauge = job.history.gauges.find(g => g.id === wish.aidId);
+    if (!gauge) throw notFound('That gauge');
+    const printer = printerOf({ printerId: gauge.printerId ?? '' }, workshop);
+    const of = { side: gauge.side, form: gauge.form, size: gauge.drawn };
+    return [
+      {
+        of: { kind: 'gauge', ...of },
+        name: `${job.number} gauge: ${gauge.drawn.toFixed(2)}`,
+        pieces: 1,
+        printer,
+        material: materialFor(gauge.materialId, workshop),
+        estimate: solidEstimate(
+          gaugeVolume(of),
+          GAUGE_HEIGHT,
+          settingsOf(printer, 'usual'),
+          machineOf(printer),
+        ),
+        note: `The gauge stands in for an object of ${gauge.drawn.toFixed(2)}: measure it before anything is tried on it.`,
+      },
+    ];
   }
   const version = job.history.versions.find(v => v.id === wish.versionId);
   if (!version) throw notFound('That version');

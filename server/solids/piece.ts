@@ -2,6 +2,7 @@ import ManifoldInit from 'manifold-3d';
 import { pieceSolid } from '../../core/calibration/piece-solid';
 import { writeStl } from '../../core/files/stl';
 import { type ThreeMfBody, writeThreeMf } from '../../core/files/three-mf';
+import type { GaugeAsked } from '../../core/print/gauge';
 import { gaugeSolid } from '../../core/print/gauge-solid';
 import { ladderSolids, rungSolid } from '../../core/print/ladder-solid';
 import { laidOut } from '../../core/print/plate/rows';
@@ -33,9 +34,14 @@ export async function buildLadder({ side, sizes, name, bed }: Tasks['ladder']['a
 }
 
 export async function buildGauge({ name, ...asked }: Tasks['gauge']['asked']): Promise<PieceFiles> {
-  const { wasm, font } = await tools();
   const note = 'It stands in for the object: print it, measure it, then try the part on it.';
-  return filesOf(name, note, [{ name, mesh: gaugeSolid(wasm, font, asked) }]);
+  return filesOf(name, note, [{ name, mesh: await gaugeBody(asked) }]);
+}
+
+/** A gauge on the bed. */
+export async function gaugeBody(asked: GaugeAsked): Promise<TriangleMesh> {
+  const { wasm, font } = await tools();
+  return gaugeSolid(wasm, font, asked);
 }
 
 /** One ring of a ladder, its number counted from 1. */

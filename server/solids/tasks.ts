@@ -56,7 +56,8 @@ export type PlateBody =
       mirrored?: boolean;
     }
   | { kind: 'slice'; solid: KeptSolid; pose: Pose; surfaces: readonly string[] }
-  | { kind: 'ring'; side: Side; sizes: readonly number[]; number: number };
+  | { kind: 'ring'; side: Side; sizes: readonly number[]; number: number }
+  | ({ kind: 'gauge' } & GaugeAsked);
 
 export interface PlateMade {
   /** Bed by bed: what lies there, with its outline from above, mm. */

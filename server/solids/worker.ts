@@ -29,7 +29,7 @@ import { readBundle } from '../bundle/read-bundle';
 import { rackTag } from '../jobs/rack-tag';
 import { readPhoto } from '../photos/read-photo';
 import { drawingFile, handOverFile, sheetFile } from '../sheet/paper';
-import { buildGauge, buildLadder, buildPiece, ladderRing } from './piece';
+import { buildGauge, buildLadder, buildPiece, gaugeBody, ladderRing } from './piece';
 import type { Answer, KeptSolid, PlateBody, TaskName, Tasks } from './tasks';
 
 /** Bodies that were asked for lately; a thread is there for minutes. */
@@ -206,6 +206,7 @@ function named(
 /** As it lies on the bed, or why it cannot be made. */
 async function plateBody(of: PlateBody): Promise<TriangleMesh | string> {
   if (of.kind === 'ring') return ladderRing(of);
+  if (of.kind === 'gauge') return gaugeBody(of);
   const { part } = await solidAt(of.solid);
   if (of.kind === 'part') {
     const lies = lying(part, of.pose);

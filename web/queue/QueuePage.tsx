@@ -12,7 +12,7 @@ import { Checkbox, Select, TextField } from '../ui/controls';
 import { Empty, Failure, Lead, Loading, Panel, Stack } from '../ui/layout';
 import { TopBar } from '../ui/TopBar';
 import { PlatePanel } from './PlatePanel';
-import { type Choice, type Chosen, choiceOf, choiceOfLadder } from './wishes';
+import { type Choice, type Chosen, choiceOf, choiceOfAid } from './wishes';
 
 /** What waits for a printer, over all jobs; several go on one bed. */
 export default function QueuePage() {
@@ -29,9 +29,7 @@ export default function QueuePage() {
     setChosen(({ [key]: _, ...others }) => (choice ? { ...others, [key]: choice } : others));
   const { data } = queue;
   // What was printed meanwhile, or thrown away, is no longer there to be chosen.
-  const there = new Set(
-    data ? [...data.items.map(i => i.versionId), ...data.ladders.map(l => l.ladderId)] : [],
-  );
+  const there = new Set(data ? [...data.items.map(i => i.versionId), ...data.aids.map(a => a.id)] : []);
   const still = Object.entries(chosen).filter(([key]) => there.has(key));
   return (
     <>
@@ -39,23 +37,24 @@ export default function QueuePage() {
       <Page>
         <h1>Waiting for a printer</h1>
         <Lead>
-          Versions that were made and not printed, and what is missing of a batch once one sat right. Choose
-          several: they share a bed.
+          Versions that were made and not printed, what is missing of a batch once one sat right, ladders and
+          gauges. Choose several: they share a bed.
         </Lead>
         {queue.error ? <Failure error={queue.error} retry={() => void queue.refetch()} /> : null}
         {queue.isPending ? <Loading what="Looking through the jobs" /> : null}
-        {data && data.items.length + data.ladders.length === 0 ? (
+        {data && data.items.length + data.aids.length === 0 ? (
           <Empty title="Nothing waits">
-            A version that is made on Print stands here until a print of it came out.
+            A version that is made on Print stands here until a print of it came out; so does a ladder until
+            it is tried, and a gauge until it is measured.
           </Empty>
         ) : null}
-        {data && data.items.length + data.ladders.length > 0 ? (
+        {data && data.items.length + data.aids.length > 0 ? (
           <Columns>
             <Stack $gap={14}>
               {data.printers.map(printer => {
                 const items = data.items.filter(i => i.printerId === printer.id);
-                const ladders = data.ladders.filter(l => l.printerId === printer.id);
-                return items.length + ladders.length === 0 ? null : (
+                const aids = data.aids.filter(a => a.printerId === printer.id);
+                return items.length + aids.length === 0 ? null : (
                   <Panel key={printer.id} aria-label={printer.name}>
                     <h2>{printer.name}</h2>
                     <List>
@@ -67,23 +66,23 @@ export default function QueuePage() {
                           onChoose={choice => choose(item.versionId, choice)}
                         />
                       ))}
-                      {ladders.map(ladder => (
-                        <li key={ladder.ladderId}>
+                      {aids.map(aid => (
+                        <li key={aid.id}>
                           <Checkbox
-                            aria-label={`${ladder.title}, ${ladder.words}`}
-                            isSelected={ladder.ladderId in chosen}
-                            onChange={on => choose(ladder.ladderId, on ? choiceOfLadder(ladder) : null)}
+                            aria-label={`${aid.title}, ${aid.words}`}
+                            isSelected={aid.id in chosen}
+                            onChange={on => choose(aid.id, on ? choiceOfAid(aid) : null)}
                           >
                             <Words>
                               <b>
-                                {ladder.number} · {ladder.title}
+                                {aid.number} · {aid.title}
                               </b>
                               <span className="soft">
-                                {ladder.words}, {ladder.material}
+                                {aid.words}, {aid.material}
                               </span>
                             </Words>
                           </Checkbox>
-                          <Link to={`/jobs/${ladder.jobId}/fit`}>open</Link>
+                          <Link to={`/jobs/${aid.jobId}/fit`}>open</Link>
                         </li>
                       ))}
                     </List>

@@ -1,4 +1,4 @@
-import type { Hand, QueueItem, QueueLadder } from '../../contract/queue';
+import type { Hand, QueueAid, QueueItem } from '../../contract/queue';
 
 /** What was chosen for a plate. */
 export type Chosen = Readonly<Record<string, Choice>>;
@@ -8,7 +8,7 @@ export interface Choice {
   wish: string;
   printerId: string;
   materialId: string;
-  /** What is recorded once it is printed; null for rings, which are judged, not counted. */
+  /** What is recorded once it is printed; null for rings and gauges, which are judged, not counted. */
   print: { jobId: string; versionId: string; pieces: number; slice: string[] | null; note: string } | null;
 }
 
@@ -33,8 +33,8 @@ export function choiceOf(item: QueueItem, pieces: number, what: Of): Choice {
   };
 }
 
-export const choiceOfLadder = ({ jobId, ladderId, printerId, materialId }: QueueLadder): Choice => ({
-  wish: `ladder:${jobId}:${ladderId}`,
+export const choiceOfAid = ({ kind, jobId, id, printerId, materialId }: QueueAid): Choice => ({
+  wish: `${kind}:${jobId}:${id}`,
   printerId,
   materialId,
   print: null,

@@ -48,7 +48,10 @@ export function Rack() {
   const jobs = all.filter(
     job => whereIs(job) === where && (matches(job, wanted) || (found?.has(job.id) ?? false)),
   );
-  const waiting = all.reduce((sum, job) => sum + (job.away === null ? job.toPrint.length : 0), 0);
+  const waiting = all.reduce(
+    (sum, job) => sum + (job.away === null ? job.toPrint.length + job.aids.length : 0),
+    0,
+  );
   const groups = [
     { title: 'Waiting for you', jobs: jobs.filter(j => j.next.waits) },
     { title: 'Look how it holds', jobs: jobs.filter(j => !j.next.waits && isDue(j)) },
@@ -75,7 +78,7 @@ export function Rack() {
           <Row $gap={10}>
             {waiting > 0 ? (
               <Link to="/queue">
-                {waiting === 1 ? 'One version waits' : `${waiting} versions wait`} for a printer
+                {waiting === 1 ? 'One print waits' : `${waiting} prints wait`} for a printer
               </Link>
             ) : null}
             {away ? (

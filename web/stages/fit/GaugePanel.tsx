@@ -2,8 +2,8 @@ import { zodResolver } from '@hookform/resolvers/zod';
 import { useForm } from 'react-hook-form';
 import { z } from 'zod';
 import { counting, type Gauge } from '../../../core/job/history';
-import { solidMinutes, USUAL_LAYER } from '../../../core/print/estimate';
-import { gaugeVolume, hasGauge, objectSide } from '../../../core/print/gauge';
+import { USUAL_LAYER } from '../../../core/print/estimate';
+import { gaugeAsked, gaugeMinutes, hasGauge } from '../../../core/print/gauge';
 import { formatPlain, formatSigned } from '../../../core/quantity/format';
 import { singleReading } from '../../../core/work/dimension';
 import type { MateLedger } from '../../../core/work/ledger';
@@ -26,10 +26,11 @@ export function GaugePanel({ ledger }: { ledger: MateLedger }) {
   const gauge = gauges.findLast(g => g.mateId === ledger.mate.id);
   if (gauge) return <OneGauge key={gauge.id} gauge={gauge} ledger={ledger} />;
   if (!hasGauge(ledger)) return null;
-  const { mate, reading } = ledger;
-  const form = resolved.recipe.mates.find(m => m.id === mate.ours.surface)?.form ?? 'round';
-  const volume = gaugeVolume({ side: objectSide(mate.side), form, size: reading.value });
-  const minutes = solidMinutes(volume, resolved.printer.nozzle, USUAL_LAYER);
+  const minutes = gaugeMinutes(
+    gaugeAsked(ledger, resolved.recipe.mates),
+    resolved.printer.nozzle,
+    USUAL_LAYER,
+  );
   return (
     <Panel>
       <Row $between $wrap>
@@ -42,8 +43,8 @@ export function GaugePanel({ ledger }: { ledger: MateLedger }) {
                 : 'Is the object away, or hard to reach?'}
           </h3>
           <p className="soft" style={{ fontSize: 14 }}>
-            A gauge has its surface at the size that was read. Print it (about {formatPlain(minutes, 0)}{' '}
-            minutes), measure it, and try the part on it.
+            A gauge has its surface at the size that was read. Print it, measure it (about{' '}
+            {formatPlain(minutes, 0)} minutes), and try the part on it.
           </p>
         </div>
         <Button

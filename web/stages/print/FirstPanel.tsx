@@ -3,6 +3,7 @@ import styled from 'styled-components';
 import { counting } from '../../../core/job/history';
 import { takesOf } from '../../../core/print/of-printer';
 import { capital, formatHours } from '../../../core/quantity/format';
+import { gaugeOfMate } from '../../../core/work/gauge-first';
 import { waysForMate } from '../../../core/work/surer';
 import { type First, whatFirst } from '../../../core/work/what-first';
 import { usePace } from '../../api/use-pace';
@@ -26,7 +27,8 @@ export function FirstPanel({ ways }: { ways: ReturnType<typeof useWays>['found']
     'go',
     'select',
   );
-  const { part, printer, material, ledger, history } = resolved;
+  const { part, printer, material, ledger, history, document } = resolved;
+  const away = document.object.goneAt !== null;
   const pace = usePace(printer);
   const { estimate } = asItLies(ways, part.pose);
   const whole = estimate ? 60 * takesOf(estimate, pace, material).hours : null;
@@ -34,7 +36,7 @@ export function FirstPanel({ ways }: { ways: ReturnType<typeof useWays>['found']
   const doubtful =
     whole !== null &&
     chance !== null &&
-    whole >= WORTH_A_THOUGHT.minutes &&
+    (away || whole >= WORTH_A_THOUGHT.minutes) &&
     1 - chance >= WORTH_A_THOUGHT.doubt;
   const slices = useSlices(doubtful);
   const steps = useMemo(() => {
@@ -43,6 +45,7 @@ export function FirstPanel({ ways }: { ways: ReturnType<typeof useWays>['found']
     return whatFirst({
       pAllRight: chance!,
       whole: whole!,
+      away,
       mates: ledger.mates.map(row => {
         const slice = slices?.find(s => s.surfaces.length === 1 && s.surfaces[0] === row.mate.ours.surface);
         return {
@@ -53,10 +56,11 @@ export function FirstPanel({ ways }: { ways: ReturnType<typeof useWays>['found']
             w => w.what !== 'ladder' || !ladders.some(l => l.mateId === row.mate.id),
           ),
           slice: slice?.ok ? 60 * takesOf(slice.estimate, pace, material).hours : null,
+          gauge: gaugeOfMate(row, resolved),
         };
       }),
     });
-  }, [doubtful, chance, whole, ledger, history, slices, resolved, workshop, pace, material]);
+  }, [doubtful, chance, whole, away, ledger, history, slices, resolved, workshop, pace, material]);
   const [best] = steps;
   if (!best || best.what === 'print') return null;
   const at = steps.find(s => s.what === 'print')!;
@@ -67,16 +71,19 @@ export function FirstPanel({ ways }: { ways: ReturnType<typeof useWays>['found']
     if (what === 'read-again' && row) {
       select(row.dimension.id);
       go('measure', row.dimension.id);
-    } else if (what === 'ladder' && row)
+    } else if ((what === 'ladder' || what === 'gauge') && row)
       void session
-        .append('ladders', () => ({ mateId: row.mate.id, partId: part.id }))
+        .append(what === 'ladder' ? 'ladders' : 'gauges', () => ({ mateId: row.mate.id, partId: part.id }))
         .then(() => go('fit'))
         .catch((error: Error) => say(error.message, 'stop'));
   };
   return (
     <Box aria-label="What to do first">
       <h3>What saves most time</h3>
-      <p className="soft">Until one sits right, on the average, from now on:</p>
+      <p className="soft">
+        Until one sits right, on the average, from now on
+        {away ? '; the object is away, so a day is counted for every part that goes to it' : ''}:
+      </p>
       <ol>
         {shown.map(step => (
           <li key={`${step.what} ${step.mateId}`}>
@@ -86,7 +93,11 @@ export function FirstPanel({ ways }: { ways: ReturnType<typeof useWays>['found']
               <small className="soft">make the version, then cut it there</small>
             ) : step.what === 'print' ? null : (
               <Button $small onPress={() => follow(step)}>
-                {step.what === 'ladder' ? 'Make a ladder' : 'Read again'}
+                {step.what === 'ladder'
+                  ? 'Make a ladder'
+                  : step.what === 'gauge'
+                    ? 'Make a gauge'
+                    : 'Read again'}
               </Button>
             )}
           </li>
