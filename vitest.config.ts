@@ -22,7 +22,13 @@ export default defineConfig({
       },
       {
         extends: true,
-        test: { name: 'kernel', include: [`{${sources}}/**/*.kernel.test.ts`], sequence: { groupOrder: 1 } },
+        test: {
+          name: 'kernel',
+          include: [`{${sources}}/**/*.kernel.test.ts`],
+          // A kernel is started, and its code made quick, once for each of two processes.
+          isolate: false,
+          sequence: { groupOrder: 1 },
+        },
       },
       {
         extends: true,

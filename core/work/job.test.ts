@@ -9,6 +9,7 @@ import { readJobDocument } from '../job/read-document';
 import { FIRST_WORKSHOP } from '../job/workshop';
 import { MARK_OF, markOf } from '../learn/verdict';
 import { requireRecipe } from '../shape/recipes';
+import { waysForMate } from './surer';
 import { Work } from './work';
 
 const shop = FIRST_WORKSHOP;
@@ -281,6 +282,20 @@ describe('parameters and their names', () => {
 
 describe('the next step', () => {
   const next = (job: Job, history: History = emptyHistory()) => resolve(job, history).overview.next;
+
+  test('of an object that is away no further reading is asked, and none is offered to be surer', () => {
+    const once = read(read(fresh(), 'rim', 31.7), 'rim_height', 14);
+    expect(next(once)).toMatchObject({ stage: 'measure', key: 'rim' });
+    const goneAt = '2026-01-03T00:00:00.000Z';
+    const gone = apply(once, { kind: 'describe-object', leaves: true, goneAt });
+    expect(next(gone).stage).not.toBe('measure');
+    const offered = (job: Job) => {
+      const part = resolve(job);
+      return waysForMate(part.ledger.mates[0]!, part, shop).map(w => w.what);
+    };
+    expect(offered(once)).toContain('ladder');
+    expect(offered(gone)).toEqual(offered(once).filter(w => w === 'calibrate'));
+  });
   test('measure, then again, then say what breaks, then a version', () => {
     expect(next(fresh())).toMatchObject({ stage: 'measure', action: 'Measure “Rim, outside”', key: 'rim' });
     const once = read(read(fresh(), 'rim', 31.7), 'rim_height', 14);

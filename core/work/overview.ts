@@ -186,7 +186,8 @@ function nextStep(resolved: ResolvedPart, now: History): NextStep {
     };
   }
   // Once something was printed the tries say more than another reading would.
-  const shaky = last ? undefined : shakyDimension(needed);
+  // An object that is away cannot be measured again.
+  const shaky = last || document.object.goneAt ? undefined : shakyDimension(needed);
   if (shaky) return shaky;
   if (unasked && now.versions.length === 0) return unasked;
   const problem = Object.entries(resolved.problems)[0];

@@ -78,6 +78,8 @@ export function PlatePanel({
       await fetchAnew(client, 'queue');
     }
   };
+  /** Rings and gauges are noted on Fit. */
+  const counted = choices.some(c => c.print);
   const beds = plate.error ? [] : (plate.data?.beds ?? []);
   return (
     <Panel aria-label="Plate" aria-busy={plate.isFetching}>
@@ -147,13 +149,17 @@ export function PlatePanel({
         </p>
       ) : null}
       <Row $wrap style={{ marginTop: 12 }}>
-        <Button
-          $look="main"
-          isDisabled={sending || plate.isPending || beds.length === 0}
-          onPress={() => void printed()}
-        >
-          {sending ? 'Recording…' : choices.length === 1 ? 'It is printed' : 'They are printed'}
-        </Button>
+        {counted ? (
+          <Button
+            $look="main"
+            isDisabled={sending || plate.isPending || beds.length === 0}
+            onPress={() => void printed()}
+          >
+            {sending ? 'Recording…' : choices.length === 1 ? 'It is printed' : 'They are printed'}
+          </Button>
+        ) : (
+          <p className="soft">Once printed, say on Fit how each ring felt, and what the gauge measures.</p>
+        )}
         {said ? <span role="status">{said}</span> : null}
       </Row>
     </Panel>
