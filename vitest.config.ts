@@ -37,6 +37,8 @@ export default defineConfig({
           include: ['server/**/*.test.ts', 'cli/**/*.test.ts', 'demo/**/*.test.ts'],
           globalSetup: ['testing/bundled.mjs'],
           env: { SAGOMA_BUNDLED: 'yes' },
+          // Kernel threads are started once for each of two processes.
+          isolate: false,
           sequence: { groupOrder: 1 },
         },
       },
@@ -45,6 +47,20 @@ export default defineConfig({
         test: {
           name: 'page',
           include: ['web/**/*.test.{ts,tsx}'],
+          exclude: ['**/*.mocked.test.*'],
+          setupFiles: ['testing/page-setup.ts'],
+          unstubGlobals: true,
+          // The page's code is read once for each of two processes.
+          isolate: false,
+          sequence: { groupOrder: 2 },
+        },
+      },
+      {
+        extends: true,
+        test: {
+          // They put something else in a module's place: each has its own.
+          name: 'mocked',
+          include: ['web/**/*.mocked.test.{ts,tsx}'],
           setupFiles: ['testing/page-setup.ts'],
           sequence: { groupOrder: 2 },
         },

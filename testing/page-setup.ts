@@ -8,3 +8,6 @@ globalThis.ResizeObserver ??= class {
   unobserve() {}
   disconnect() {}
 };
+
+/** No server tells the test page anything. */
+if (!('EventSource' in globalThis)) Object.assign(globalThis, { EventSource: class {} });

@@ -6,8 +6,13 @@ import { join } from 'node:path';
 import { pino } from 'pino';
 import type { JobAnswer } from '../contract/jobs';
 import { createApp } from '../server/app';
+import { KernelPool } from '../server/solids/pool';
 import { openStore } from '../server/store/database';
 import { readEdit } from './read-edit';
+
+/** All test servers of a process share these threads: they are warm after the first. */
+const pool = new KernelPool();
+const reader = KernelPool.forReading();
 
 /** A real server on a free port over a throw-away data folder, for tests. */
 export async function testServer(
@@ -17,6 +22,8 @@ export async function testServer(
   const { express, app, phones, close } = createApp(await openStore(folder), {
     log,
     version: 'test',
+    pool,
+    reader,
   });
   const server = createServer(express);
   await new Promise<void>(done => server.listen(0, '127.0.0.1', done));

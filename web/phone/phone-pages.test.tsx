@@ -1,13 +1,11 @@
 // @vitest-environment jsdom
 import { cleanup, screen } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
-import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest';
+import { afterEach, beforeEach, describe, expect, test } from 'vitest';
 import { PageBench, printed } from '../../testing/page-bench';
 import { readEdit } from '../../testing/read-edit';
 import { PhoneReadings } from './PhoneReadings';
 import { PhoneVerdict } from './PhoneVerdict';
-
-vi.mock('../api/events', () => ({ useStream: () => {} }));
 
 beforeEach(() => {
   sessionStorage.clear();

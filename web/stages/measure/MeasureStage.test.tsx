@@ -1,11 +1,9 @@
 // @vitest-environment jsdom
 import { cleanup, screen } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
-import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest';
+import { afterEach, beforeEach, describe, expect, test } from 'vitest';
 import { PageBench } from '../../../testing/page-bench';
 import { MeasureStage } from './MeasureStage';
-
-vi.mock('../../api/events', () => ({ useStream: () => {} }));
 
 beforeEach(() => sessionStorage.clear());
 afterEach(cleanup);

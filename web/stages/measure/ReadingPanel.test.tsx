@@ -7,8 +7,6 @@ import { readEdit } from '../../../testing/read-edit';
 import { useBenchValue } from '../../job/bench-context';
 import { ReadingPanel } from './ReadingPanel';
 
-vi.mock('../../api/events', () => ({ useStream: () => {} }));
-
 beforeEach(() => sessionStorage.clear());
 afterEach(cleanup);
 
