@@ -75,6 +75,48 @@ describe('surfaces that must fit, as the file will print them', () => {
       expect(Math.abs(m.size! - m.drawn), `${m.surface}: ${m.size} for ${m.drawn}`).toBeLessThan(0.02);
     expect(told.length).toBe(found.length);
   });
+  test.each([
+    ['tool-block', UP, ['hole'], 0.02],
+    ['tool-block', [0, 0.966, -0.259], ['hole'], 0.02],
+    ['hinge-leaf', [0.6, 0, -0.8], ['pin'], 0.02],
+    ['board-tray', [0, 0.966, -0.259], ['board'], 0.02],
+  ] as [string, Point3, string[], number][])(
+    '%s, on %j: what leans is told too',
+    async (id, down, surfaces, most) => {
+      const found = await mates(version(id), { down });
+      for (const surface of surfaces) {
+        const m = found.find(f => f.surface === surface)!;
+        expect(Math.abs(m.size! - m.drawn), `${surface}: ${m.size} for ${m.drawn}`).toBeLessThan(most);
+        expect(m.passes).toBeGreaterThanOrEqual(3);
+      }
+    },
+  );
+  test('a leaning hole that is drawn 0.15 larger is read 0.15 larger', async () => {
+    const { hole } = requireRecipe('tool-block').demo.parameters as { hole: number };
+    const size = async (change: Parameters) =>
+      (await mates(version('tool-block', change))).find(m => m.surface === 'hole')!.size!;
+    expect((await size({ hole: hole + 0.15 })) - (await size({}))).toBeCloseTo(0.15, 1.7);
+  });
+  test.each([
+    // In layers of 0.2 from a first one of 0.2: each flat goes to the layer whose middle it passes.
+    ['board-tray', [0, 1, 0], 'edge', 2],
+    ['board-tray', [1, 0, 0], 'board', 30.4],
+    ['drive-blade', [0, 1, 0], 'tip', 4.8],
+    ['rim-fork', [1, 0, 0], 'slot', 8.4],
+    ['rim-fork', [1, 0, 0], 'mouth', 6.6],
+  ] as [string, Point3, string, number][])(
+    '%s, on %j: “%s” comes in whole layers',
+    async (id, down, surface, size) => {
+      const m = (await mates(version(id), { down })).find(f => f.surface === surface)!;
+      expect(m).toMatchObject({ inLayers: true, passes: 0 });
+      expect(m.size).toBeCloseTo(size, 4);
+    },
+  );
+  test('flats that are not found where they were drawn tell nothing', async () => {
+    const found = await mates(version('cradle'));
+    expect(found.find(m => m.surface === 'thickness')!.size).toBeNull();
+    expect(found.find(m => m.surface === 'width')!.size).toBeCloseTo(78, 1);
+  });
   test('where lines do not agree, nothing is told: no false alarm on an open ring', async () => {
     const found = await mates(version('tube-clip'), { down: [0, 1, 0] });
     for (const m of found) if (m.size !== null) expect(Math.abs(m.size - m.drawn)).toBeLessThan(0.02);

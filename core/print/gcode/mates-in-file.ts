@@ -1,19 +1,31 @@
 import type { MateSurface } from '../../shape/mates';
 import { sectionAtZ } from '../../shape/mesh/section';
-import { cross, dot, moved, type Point2, type Point3, point3 } from '../../shape/vector';
+import { dot, moved, type Point2, type Point3, point3 } from '../../shape/vector';
 import { frameOf, lowestOf, posed } from '../pose';
 import { type GcodeFile, ROLES } from './file';
 import type { Known, Match } from './match';
+import { heightOf } from './mate-height';
+import {
+  type Cut,
+  directionOf,
+  type Layer,
+  leaningShape,
+  levelShape,
+  passesOf,
+  type Shape,
+  sizeOf,
+} from './mate-lines';
 import type { Bed } from './on-bed';
-import type { Thing } from './things';
 
 /** What a sliced file makes of the surfaces that must fit: size, passes, supports on them, and their layers. Lengths mm. */
 
 export interface MateInFile {
   surface: string;
-  /** As it will be printed, null where neither an upright nor a level surface tells; and how it was drawn. */
+  /** As it will be printed, null where its lines do not tell; and how it was drawn. */
   size: number | null;
   drawn: number;
+  /** Its flats lie one above the other: its size comes in whole layers. */
+  inLayers?: true;
   /** Passes beside it, one after the other. */
   passes: number;
   /** Supports stand on it. */
@@ -26,33 +38,28 @@ export interface MateInFile {
 const UPRIGHT = 0.9994;
 /** And level within this: sine of 2°. */
 const LEVEL = 0.035;
+/** Leaning more than this, walls are steps: cosine of 50°. */
+const STEEPEST = 0.64;
 /** A level bore is read off the layers about its axis, where its walls are steep: so far from it, of its radius. */
 const STEEP = 0.6;
 /** Flats may be wider above and below where they are measured: layers so near to it tell, mm. */
 const AT_ITS_HEIGHT = 0.35;
-/** Lines of a surface agree on its size within this, mm. */
-const AGREE = 0.05;
 /** So much of its length, about its middle, is the surface’s own for certain. */
 const MIDDLE = 0.5;
 /** Layers about it in which passes are counted. */
 const UPRIGHT_LAYERS = 3;
-/** Lines are looked for this near to where they should be, as a share of a line's width. */
-const NEAR = 0.6;
 /** At its ends a surface may have a lead-in: this share of its length is left out at each. */
 const ENDS = 0.15;
 /** The lowest layers are squeezed. */
 const FIRST_LAYERS = 2;
 /** Layers that are measured, and shown. */
 const [MOST_MEASURED, MOST_SHOWN] = [10, 8];
-/** Fewer lines than this tell no size. */
-const LEAST_LINES = 4;
-/** Passes that go round so much of a surface count. */
-const LEAST_ROUND = 0.4;
-const MOST_PASSES = 12;
+/** A file that was scaled has other heights than those that were drawn. */
+const NOT_SCALED = 0.004;
 /** Supports as near to a surface as this stand on it, mm. */
 const TOUCHES = 0.8;
 
-const [SUPPORT, INFILL] = [ROLES.indexOf('support'), ROLES.indexOf('infill')];
+const SUPPORT = ROLES.indexOf('support');
 
 export function matesIn(file: GcodeFile, bed: Bed, match: Match, version: Known): MateInFile[] {
   const [thing] = bed.things;
@@ -65,6 +72,7 @@ export function matesIn(file: GcodeFile, bed: Bed, match: Match, version: Known)
     const [u, w] = [dot(v, frame.x), dot(v, frame.y)];
     return [a * u + b * w + c, d * u + e * w + f];
   };
+  const heightAt = (v: Point3): number => (dot(v, frame.up) + rise) * match.upright;
   const det = a * e - b * d;
   const drawnAt = (x: number, y: number, z: number): Point3 => {
     const [u, w] = [(e * (x - c) - b * (y - f)) / det, (a * (y - f) - d * (x - c)) / det];
@@ -76,245 +84,119 @@ export function matesIn(file: GcodeFile, bed: Bed, match: Match, version: Known)
     sectionAtZ(lying, z / match.upright).map(loop =>
       loop.points.map(([u, w]): Point2 => [a * u + b * w + c, d * u + e * w + f]),
     );
-  const cuts = thing.layers.map((layer, k) => ({
-    layer,
-    z: (layer.z + (thing.layers[k - 1]?.z ?? 0)) / 2,
-  }));
+  const layers = thing.layers
+    .map((layer, k) => ({ layer, z: (layer.z + (thing.layers[k - 1]?.z ?? 0)) / 2 }))
+    .slice(FIRST_LAYERS);
+  const { half } = match;
+  const { lineWidth } = bed;
   const supported = supportedIn(file, version.surfaces, drawnAt);
   return version.surfaces.map((surface, k): MateInFile => {
-    const none = {
-      surface: surface.mate,
-      drawn: surface.size,
-      supported: supported[k]!,
-      size: null,
-      passes: 0,
-    };
-    const { at, axis } = surface;
-    const stands = Math.abs(dot(axis, frame.up)) > UPRIGHT;
-    if (surface.kind !== 'round' && surface.kind !== 'flats') return { ...none, layers: [] };
-    if (!stands) {
-      const level = levelShape(surface, frame.up, place, match.scale);
-      if (!level) return { ...none, layers: [] };
-      const z = (dot(at, frame.up) + rise) * match.upright;
-      return {
-        ...none,
-        ...levelMate(file, cuts, level, z, wallsAt, { half: match.half, lineWidth: bed.lineWidth }),
-      };
+    const { mate, size: drawn, kind } = surface;
+    const none = { surface: mate, drawn, supported: supported[k]!, size: null, passes: 0, layers: [] };
+    if (kind !== 'round' && kind !== 'flats') return none;
+    if (kind === 'flats' && Math.abs(dot(surface.across!, frame.up)) > UPRIGHT) {
+      const size =
+        Math.abs(match.upright - 1) < NOT_SCALED
+          ? heightOf(file, thing.layers, surface, lineWidth, place, heightAt)
+          : null;
+      return size === null ? none : { ...none, size, inLayers: true };
     }
-    // Its ends along the way up; the axis may look down.
-    const along = dot(axis, frame.up) > 0 ? 1 : -1;
-    const heights = [surface.from, surface.to].map(
-      t => (dot(at, frame.up) + along * (t - dot(at, axis)) + rise) * match.upright,
-    );
-    const [low, high] = [Math.min(...heights), Math.max(...heights)];
-    const centre = place(at);
-    const across = surface.across && directionOf(surface.across, place);
-    const layers = cuts.filter(
-      ({ layer: l }, k) =>
-        k >= FIRST_LAYERS && l.z > low + ENDS * (high - low) && l.z < high - ENDS * (high - low),
-    );
-    if (layers.length === 0) return { ...none, layers: [] };
-    const shape: Shape = { surface, centre, across: across ?? null, scale: match.scale };
-    const off = (match.scale * surface.size) / 2;
-    const measured = spread(layers, MOST_MEASURED).map(cut => ({ ...cut, off }));
-    const size = sizeOf(file, measured, shape, match.half, wallsAt);
+    const upright = Math.abs(dot(surface.axis, frame.up));
+    const where = { layers, place, heightAt, up: frame.up, scale: match.scale };
+    const { measured, counted, shown } =
+      upright > UPRIGHT
+        ? uprightCuts(surface, where)
+        : (levelCuts(surface, where) ?? leaningCuts(surface, where));
+    if (measured.length === 0) return none;
+    const size = sizeOf(file, measured, half, wallsAt);
     return {
       ...none,
       size,
-      passes: size === null ? 0 : passesOf(file, measured, shape, match.half, bed.lineWidth),
-      layers: spread(layers, MOST_SHOWN).map(({ layer }) => shownLayer(file, layer, shape)),
+      passes: size === null ? 0 : passesOf(file, counted, half, lineWidth),
+      layers: shown.map(cut => shownLayer(file, cut)),
     };
   });
 }
 
-interface Shape {
-  surface: MateSurface;
-  /** In the file. */
-  centre: Point2;
-  /** Of flats: the way their width is measured, in the file, a unit vector. */
-  across: Point2 | null;
-  /** Of a level one: its lines pass so near to its middle, along them. */
-  within?: number;
+/** How a version lies in the file. */
+interface Where {
+  layers: readonly { layer: Layer; z: number }[];
+  place(p: Point3): Point2;
+  heightAt(p: Point3): number;
+  up: Point3;
   scale: number;
 }
 
-type Layer = Thing['layers'][number];
+/** Layers that tell a surface’s size, those in which its passes are counted, and those that are shown. */
+interface Cuts {
+  measured: Cut[];
+  counted: Cut[];
+  shown: Cut[];
+}
+
+const cutsOf = (all: readonly Cut[], counted?: readonly Cut[]): Cuts => {
+  const measured = spread(all, MOST_MEASURED);
+  return { measured, counted: [...(counted ?? measured)], shown: spread(all, MOST_SHOWN) };
+};
 
 const spread = <T>(all: readonly T[], most: number): T[] =>
   all.length <= most
     ? [...all]
     : Array.from({ length: most }, (_, i) => all[Math.round((i * (all.length - 1)) / (most - 1))]!);
 
-function directionOf(way: Point3, place: (p: Point3) => Point2): Point2 {
-  const [o, to] = [place([0, 0, 0]), place(way)];
-  const [dx, dy] = [to[0] - o[0], to[1] - o[1]];
-  const long = Math.hypot(dx, dy) || 1;
-  return [dx / long, dy / long];
+function uprightCuts(surface: MateSurface, { layers, place, heightAt, scale }: Where): Cuts {
+  const { at, axis } = surface;
+  // Its ends along the way up; the axis may look down.
+  const heights = [surface.from, surface.to].map(t => heightAt(moved(at, axis, t - dot(at, axis))));
+  const [low, high] = [Math.min(...heights), Math.max(...heights)];
+  const across = surface.across ? directionOf(surface.across, place) : null;
+  const shape: Shape = { surface, centre: place(at), across, scale };
+  const off = (scale * surface.size) / 2;
+  return cutsOf(
+    layers.flatMap(({ layer, z }) =>
+      layer.z > low + ENDS * (high - low) && layer.z < high - ENDS * (high - low)
+        ? [{ layer, z, shape, off }]
+        : [],
+    ),
+  );
 }
 
-/** Which way the plastic is from the surface's edge: outwards of a hole, inwards of a peg. */
-const intoPlastic = ({ side }: MateSurface): 1 | -1 => (side === 'inside' ? 1 : -1);
-
-/** How far a point lies from the middle of the surface, as its size is measured: radius, or half a width. */
-const offOf = ({ centre, across }: Shape, x: number, y: number): number => {
-  const [dx, dy] = [x - centre[0], y - centre[1]];
-  return across ? Math.abs(dx * across[0] + dy * across[1]) : Math.hypot(dx, dy);
-};
-
-/** Whether a line runs along the surface and not across it. */
-function runsAlong({ centre, across }: Shape, file: GcodeFile, i: number): boolean {
-  const [ax, ay, bx, by] = [file.x0[i]!, file.y0[i]!, file.x1[i]!, file.y1[i]!];
-  const long = Math.hypot(bx - ax, by - ay);
-  if (long < 1e-6) return false;
-  const n = across ?? [(ax + bx) / 2 - centre[0], (ay + by) / 2 - centre[1]];
-  const out = Math.hypot(n[0], n[1]) || 1;
-  return Math.abs((bx - ax) * n[0] + (by - ay) * n[1]) < 0.3 * long * out;
-}
-
-/** Lines of a layer whose both ends lie about so far from the middle; of flats only beside it. */
-function linesAt(file: GcodeFile, { pieces }: Layer, shape: Shape, off: number, near: number): number[] {
-  const { surface, centre, across, scale, within } = shape;
-  const beside = (scale * surface.size) / 2 + 4;
-  return Array.from(pieces).filter(i => {
-    if (file.role[i] === INFILL || !runsAlong(shape, file, i)) return false;
-    const [ax, ay, bx, by] = [file.x0[i]!, file.y0[i]!, file.x1[i]!, file.y1[i]!];
-    if (across) {
-      const along = (x: number, y: number) => -(x - centre[0]) * across[1] + (y - centre[1]) * across[0];
-      const ends = [along(ax, ay), along(bx, by)] as const;
-      if (Math.min(...ends.map(Math.abs)) > beside && ends[0] * ends[1] > 0) return false;
-      // A wall beyond it goes on as wide, or nearly.
-      if (within !== undefined && (Math.min(...ends) > within || Math.max(...ends) < -within)) return false;
-    }
-    return Math.abs(offOf(shape, ax, ay) - off) < near && Math.abs(offOf(shape, bx, by) - off) < near;
-  });
-}
-
-/** A layer with the height at which it was cut: half of its own below its top. */
-interface Cut {
-  layer: Layer;
-  z: number;
-  /** How far the surface lies from its middle there, mm. */
-  off: number;
-}
-
-/**
- * A line of the surface lies half of its width beside the wall as it is drawn at that height, or the surface is larger
- * by the rest. Null where its lines do not agree: something else was looked at.
- * @param wallsAt the version as drawn, cut at a height of the file, where it lies there
- */
-function sizeOf(
-  file: GcodeFile,
-  cuts: readonly Cut[],
-  shape: Shape,
-  half: number,
-  wallsAt: (z: number) => Point2[][],
-): number | null {
-  const { surface, scale } = shape;
-  const into = intoPlastic(surface);
-  const radius = (scale * surface.size) / 2;
-  const sizes = cuts.flatMap(({ layer, z, off }) => {
-    const lines = linesAt(file, layer, shape, off + into * half, NEAR * 2 * half);
-    if (lines.length === 0) return [];
-    const walls = wallsAt(z);
-    return lines.map(i => {
-      const middle: Point2 = [(file.x0[i]! + file.x1[i]!) / 2, (file.y0[i]! + file.y1[i]!) / 2];
-      // A sloping wall goes sideways by less than the surface grows.
-      return 2 * radius + (2 * into * (toWalls(walls, middle) - half) * off) / radius;
-    });
-  });
-  sizes.sort((a, b) => a - b);
-  const at = (share: number) => sizes[Math.floor(share * (sizes.length - 1))]!;
-  return sizes.length >= LEAST_LINES && at(0.8) - at(0.2) < AGREE ? at(0.5) : null;
-}
-
-/** A surface that lies along the bed, as its walls run there; null where its layers cannot tell its size. */
-function levelShape(
-  surface: MateSurface,
-  up: Point3,
-  place: (p: Point3) => Point2,
-  scale: number,
-): Shape | null {
-  const { axis, at, kind } = surface;
-  // Across a level bore there are its two walls; of flats, those whose width is measured along the bed.
-  const across = kind === 'round' ? cross(axis, up) : surface.across!;
-  const level = kind === 'round' ? Math.abs(dot(axis, up)) : Math.abs(dot(across, up));
-  if (level > LEVEL) return null;
-  const middle = dot(at, axis);
-  const long = Math.max(Math.abs(surface.from - middle), Math.abs(surface.to - middle));
-  return {
-    surface,
-    centre: place(at),
-    across: directionOf(across, place),
-    within: scale * MIDDLE * long,
-    scale,
-  };
-}
-
-/** @param axisAt how high its axis is in the file, mm */
-function levelMate(
-  file: GcodeFile,
-  cuts: readonly Omit<Cut, 'off'>[],
-  shape: Shape,
-  axisAt: number,
-  wallsAt: (z: number) => Point2[][],
-  { half, lineWidth }: { half: number; lineWidth: number },
-): Pick<MateInFile, 'size' | 'passes' | 'layers'> {
-  const { surface, scale } = shape;
+/** Null where it does not lie along the bed. */
+function levelCuts(surface: MateSurface, { layers, place, heightAt, up, scale }: Where): Cuts | null {
+  const shape = levelShape(surface, up, place, scale, { level: LEVEL, middle: MIDDLE });
+  if (!shape) return null;
   const round = surface.kind === 'round';
   const radius = (scale * surface.size) / 2;
-  const near = cuts.flatMap(({ layer, z }, k) => {
+  const axisAt = heightAt(surface.at);
+  const near = layers.flatMap(({ layer, z }) => {
     const rise = z - axisAt;
-    if (k < FIRST_LAYERS || Math.abs(rise) >= (round ? STEEP * radius : AT_ITS_HEIGHT)) return [];
-    return [{ layer, z, rise, off: round ? Math.sqrt(radius ** 2 - rise ** 2) : radius }];
+    if (Math.abs(rise) >= (round ? STEEP * radius : AT_ITS_HEIGHT)) return [];
+    return [{ layer, z, shape, rise, off: round ? Math.sqrt(radius ** 2 - rise ** 2) : radius }];
   });
-  const size = sizeOf(file, spread(near, MOST_MEASURED), shape, half, wallsAt);
   // About the axis the walls are upright: passes lie side by side there.
   const upright = near.toSorted((a, b) => Math.abs(a.rise) - Math.abs(b.rise)).slice(0, UPRIGHT_LAYERS);
-  return {
-    size,
-    passes: size === null ? 0 : passesOf(file, upright, shape, half, lineWidth),
-    layers: spread(near, MOST_SHOWN).map(({ layer }) => shownLayer(file, layer, shape)),
-  };
+  return cutsOf(near, upright);
 }
 
-/** From a point to the nearest wall of a section, mm. */
-function toWalls(walls: readonly Point2[][], [x, y]: Point2): number {
-  let least = Infinity;
-  for (const points of walls)
-    points.forEach(([ax, ay], i) => {
-      const [bx, by] = points[(i + 1) % points.length]!;
-      const [dx, dy] = [bx - ax, by - ay];
-      const long = dx * dx + dy * dy || 1;
-      const t = Math.max(0, Math.min(1, ((x - ax) * dx + (y - ay) * dy) / long));
-      least = Math.min(least, Math.hypot(ax + t * dx - x, ay + t * dy - y));
-    });
-  return least;
-}
-
-/** Passes one beside the other from the surface into the plastic; infill ends them. */
-function passesOf(
-  file: GcodeFile,
-  cuts: readonly Pick<Cut, 'layer'>[],
-  shape: Shape,
-  half: number,
-  width: number,
-): number {
-  const { surface, scale } = shape;
-  const into = intoPlastic(surface);
-  const drawn = (scale * surface.size) / 2;
-  const lengthAt = (layer: Layer, k: number) =>
-    linesAt(file, layer, shape, drawn + into * (half + k * width), 0.3 * width).reduce(
-      (sum, i) => sum + Math.hypot(file.x1[i]! - file.x0[i]!, file.y1[i]! - file.y0[i]!),
-      0,
-    );
-  const counts = cuts.map(({ layer }) => {
-    const round = lengthAt(layer, 0);
-    let k = 1;
-    while (k < MOST_PASSES && round > 0 && lengthAt(layer, k) > LEAST_ROUND * round) k++;
-    return k;
-  });
-  counts.sort((a, b) => a - b);
-  return counts[Math.floor(counts.length / 2)] ?? 0;
+/** Of a round one whose axis leans: the layers that cut it all round, each about its own middle. */
+function leaningCuts(surface: MateSurface, { layers, place, heightAt, up, scale }: Where): Cuts {
+  const { at, axis, from, to, size, kind } = surface;
+  const cos = Math.abs(dot(axis, up));
+  if (kind !== 'round' || cos < STEEPEST) return cutsOf([]);
+  const shape = leaningShape(surface, up, place, scale);
+  const middle = dot(at, axis);
+  // A layer reaches along the axis by so much to either side.
+  const reach = ((size / 2) * Math.sqrt(1 - cos * cos)) / cos;
+  const margin = reach + ENDS * (to - from);
+  const [atMiddle, rises] = [heightAt(at), heightAt(moved(at, axis)) - heightAt(at)];
+  return cutsOf(
+    layers.flatMap(({ layer, z }) => {
+      const t = middle + (z - atMiddle) / rises;
+      if (t < from + margin || t > to - margin) return [];
+      const centre = place(moved(at, axis, t - middle));
+      return [{ layer, z, shape: { ...shape, centre }, off: (scale * size) / 2 }];
+    }),
+  );
 }
 
 /** By surface, whether supports reach it anywhere between its ends. @param drawnAt from the file to where it is drawn */
@@ -348,11 +230,9 @@ function touches({ at, axis, across, size, from, to }: MateSurface, p: Point3): 
 }
 
 /** A layer about the surface, its lines from the surface's middle. */
-function shownLayer(
-  file: GcodeFile,
-  { z, pieces }: Layer,
-  { surface, centre, scale }: Shape,
-): MateInFile['layers'][number] {
+function shownLayer(file: GcodeFile, { layer, shape }: Cut): MateInFile['layers'][number] {
+  const { z, pieces } = layer;
+  const { surface, centre, scale } = shape;
   const reach = (scale * surface.size) / 2 + 6;
   const near = Array.from(pieces).filter(i =>
     [

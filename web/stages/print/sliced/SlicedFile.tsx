@@ -181,12 +181,16 @@ function MateLine({ mate, name, width }: { mate: MateInFile; name: string; width
       <MateRow $off={off}>
         {off ? <TriangleAlert size={15} aria-label="Not as drawn" /> : <Check size={15} aria-hidden />}
         <span>
-          <b>{name}</b>: {mate.size!.toFixed(2)} in the file, {mate.drawn.toFixed(2)} drawn; {mate.passes}{' '}
-          {mate.passes === 1 ? 'pass' : 'passes'} beside it
+          <b>{name}</b>: {mate.size!.toFixed(2)} in the file, {mate.drawn.toFixed(2)} drawn;{' '}
+          {mate.inLayers
+            ? 'it comes in whole layers'
+            : `${mate.passes} ${mate.passes === 1 ? 'pass' : 'passes'} beside it`}
         </span>
-        <Button $small $look="quiet" aria-expanded={open} onPress={() => setOpen(!open)}>
-          {open ? 'Close' : 'Its layers'}
-        </Button>
+        {mate.layers.length > 0 ? (
+          <Button $small $look="quiet" aria-expanded={open} onPress={() => setOpen(!open)}>
+            {open ? 'Close' : 'Its layers'}
+          </Button>
+        ) : null}
       </MateRow>
       {open ? <MateLayers mate={mate} name={name} width={width} /> : null}
     </div>
