@@ -3,10 +3,10 @@ import { kernels as startKernels } from '../../kernels/node';
 import { measureMates } from '../shape/checks/measure';
 import { SAGITTA } from '../shape/finish';
 import type { Kernels } from '../shape/kernels/kernel';
-import { bodiesOf, closureOf, volumeOf } from '../shape/mesh/mesh';
-import { requireRecipe } from '../shape/recipes';
+import { bodiesOf, boundsOf, closureOf, volumeOf } from '../shape/mesh/mesh';
+import { RECIPES, requireRecipe } from '../shape/recipes';
 import { solidOf } from '../shape/solid';
-import { AS_DRAWN } from './pose';
+import { AS_DRAWN, type Pose } from './pose';
 import { sharedSlices, sliceOf } from './slice';
 
 let kernels: Kernels;
@@ -34,6 +34,12 @@ describe('a slice is one closed body, much smaller than the part, and its mate i
     ['cradle', 'width'],
     ['board-tray', 'tube'],
     ['wall-plate', 'slot'],
+    // With more of the part about them: so that they stand, hold together or measure.
+    ['screw-handle', 'pilot'],
+    ['tool-block', 'hole'],
+    ['cradle', 'thickness'],
+    ['rim-fork', 'mouth'],
+    ['contour-foot', 'height'],
   ])('%s, %s', (recipe, mate) => {
     const part = demo(recipe);
     const found = sliceOf(part, [mate], AS_DRAWN, kernels.mesh, SAGITTA.file);
@@ -50,16 +56,61 @@ describe('a slice is one closed body, much smaller than the part, and its mate i
 describe('no slice where it would not tell, with the reason', () => {
   test.each([
     ['bush', 'bore', 'hardly be smaller'],
-    ['screw-handle', 'pilot', 'stand on next to nothing'],
     ['tube-clip', 'bore', 'hardly be smaller'],
   ])('%s, %s: %s', (recipe, mate, why) => {
     expect(slice(recipe, mate)).toMatchObject({ ok: false, why: expect.stringContaining(why) });
+  });
+  test('a ring on its edge stands on next to nothing', () => {
+    const onEdge: Pose = { down: [0, 1, 0], turn: 0 };
+    const found = sliceOf(demo('plate-adapter'), ['holeA'], onEdge, kernels.mesh, SAGITTA.file);
+    expect(found).toMatchObject({ ok: false, why: expect.stringContaining('stand on next to nothing') });
   });
   test('a surface that is gone', () =>
     expect(slice('bush', 'nothing')).toMatchObject({
       ok: false,
       why: expect.stringContaining('not on the part'),
     }));
+});
+
+test('nine of ten surfaces of our recipes have a slice; what would hardly be smaller has none', () => {
+  const all = RECIPES.flatMap(({ id }) => {
+    const part = demo(id);
+    return part.surfaces.map(({ mate }) => ({
+      of: `${id} ${mate}`,
+      slice: sliceOf(part, [mate], AS_DRAWN, kernels.mesh, SAGITTA.file),
+    }));
+  });
+  const without = all.flatMap(({ of, slice }) => (slice.ok ? [] : [`${of}: ${slice.why}`]));
+  expect(without).toEqual(
+    ['bush bore', 'bush outside', 'tube-clip bore'].map(
+      of => `${of}: A slice would hardly be smaller than the part.`,
+    ),
+  );
+  expect(all.length).toBeGreaterThan(30);
+});
+
+test('a leaning hole is cut level with the bed: it stands on what is about it, and nothing falls over', () => {
+  const found = slice('tool-block', 'hole');
+  if (!found.ok) throw new Error(found.why);
+  const { min, max } = boundsOf(found.mesh);
+  // Flat above and below: as many triangles look straight up as down.
+  expect(max[2] - min[2]).toBeLessThan(7);
+  const flat = (z: number) => {
+    const { positions, triangles } = found.mesh;
+    let area = 0;
+    for (let t = 0; t < triangles.length; t += 3) {
+      const [a, b, c] = [0, 1, 2].map(i => 3 * triangles[t + i]!) as [number, number, number];
+      if ([a, b, c].some(v => Math.abs(positions[v + 2]! - z) > 1e-3)) continue;
+      const [x, y] = [0, 1].map(i => [
+        positions[b + i]! - positions[a + i]!,
+        positions[c + i]! - positions[a + i]!,
+      ]);
+      area += Math.abs(x![0]! * y![1]! - x![1]! * y![0]!) / 2;
+    }
+    return area;
+  };
+  expect(flat(min[2])).toBeGreaterThan(100);
+  expect(flat(max[2])).toBeCloseTo(flat(min[2]), -1);
 });
 
 describe('several surfaces in one piece', () => {

@@ -4,7 +4,7 @@ import type { MateSurface } from '../shape/mates';
 import { bodiesOf, boundsOf, closureOf, joined, type TriangleMesh, volumeOf } from '../shape/mesh/mesh';
 import { placedMesh } from '../shape/mesh/placed';
 import { sectionAcross } from '../shape/mesh/section';
-import { basisOf, dot, moved, point3 } from '../shape/vector';
+import { basisOf, dot, moved, negated, point3 } from '../shape/vector';
 import { isInside } from '../shape/within';
 import { columnsOf } from './columns';
 import { type Pose, posed } from './pose';
@@ -32,6 +32,8 @@ const SAME_MATE = 0.005;
 const SAVES = 0.5;
 /** On less of the bed it would come loose, mm². */
 const LEAST_FOOT = 20;
+/** An axis that leans less than 2° is upright, one that leans more than 60° is cut as it lies: cosines. */
+const [UPRIGHT, MOST_LEANING] = [0.9994, 0.5];
 /** From an end wall that stiffens it, a ring is stretched freely only beyond this many times √(radius × wall), mm. */
 const [STIFF_REACH, USUAL_WALL] = [2.45, 1.6];
 
@@ -61,28 +63,45 @@ export function sliceOf(
     return { ok: false, why: 'It is not on the part as it is now.' };
   if (surfaces.some(s => s.taper))
     return { ok: false, why: 'A taper tells by its whole depth: print the part.' };
-  const whole = volumeOf(part.whole);
-  if (surfaces.some(s => !Number.isFinite(rectangleAround(part.whole, s, 0, sagitta)[0]![0])))
-    return { ok: false, why: 'Nothing of it is on the finished solid.' };
-  const mesh = cutOut(part.whole, surfaces, kernel, sagitta);
+  // Less plastic first; what does not hold together, stand or measure so may with more of the part about it.
+  const refused: string[] = [];
+  for (const cutters of waysToCut(part.whole, surfaces, pose, kernel, sagitta)) {
+    const tried = judged(part.whole, surfaces, cutters, pose, kernel, sagitta);
+    if (tried.ok) return tried;
+    refused.push(tried.why);
+  }
+  return { ok: false, why: refused[0] ?? 'Nothing of it is on the finished solid.' };
+}
+
+/** A slice by these cutters, or why it would tell nothing. */
+function judged(
+  part: TriangleMesh,
+  surfaces: readonly MateSurface[],
+  cutters: readonly TriangleMesh[],
+  pose: Pose,
+  kernel: Kernel,
+  sagitta: number,
+): Sliced {
+  const cutter = cutters.reduce((all, one) => kernel.combine('fuse', all, one));
+  const mesh = carrying(kernel.common(part, cutter), surfaces, sagitta);
   if (!mesh || bodiesOf(mesh).length !== 1 || closureOf(mesh).openEdges > 0)
     return {
       ok: false,
       why:
-        mates.length > 1
+        surfaces.length > 1
           ? 'They lie too far apart for one piece: cut a slice for each.'
           : 'No slice of it holds together: print the part.',
     };
-  const sizes = [mesh, part.whole].map(m => measureMates(m, surfaces).map(found => found.size));
+  const sizes = [mesh, part].map(m => measureMates(m, surfaces).map(found => found.size));
   if (!surfaces.every((_, i) => Math.abs(sizes[0]![i]! - sizes[1]![i]!) <= SAME_MATE))
     return { ok: false, why: 'A slice of it would not be as large as the part there: print the part.' };
   const volume = volumeOf(mesh);
-  if (volume > (1 - SAVES) * whole)
+  if (volume > (1 - SAVES) * volumeOf(part))
     return { ok: false, why: 'A slice would hardly be smaller than the part.' };
   const foot = footOf(mesh, pose);
   if (foot < LEAST_FOOT)
     return { ok: false, why: 'As the part lies, a slice would stand on next to nothing: print the part.' };
-  return { ok: true, mesh, volume, says: surfaces.flatMap(s => saysOf(part.whole, s)) };
+  return { ok: true, mesh, volume, says: surfaces.flatMap(s => saysOf(part, s)) };
 }
 
 /** The mates that lie near enough to others for one piece, in groups of two and more; each in one group at most. */
@@ -108,20 +127,26 @@ export function sharedSlices(
   return groups;
 }
 
-/** What of the part carries the mates; where the sides of one have lost each other, all of that height holds them together. */
-function cutOut(
+/** Cutters for each of the surfaces, the smallest first: about the mate alone, level with the bed, all of that height. */
+function* waysToCut(
   whole: TriangleMesh,
   surfaces: readonly MateSurface[],
+  pose: Pose,
   kernel: Kernel,
   sagitta: number,
-): TriangleMesh | null {
-  const cutters = surfaces.map(surface => {
-    const cutter = cutterFor(whole, surface, kernel, sagitta);
-    const cut = carrying(kernel.common(whole, cutter), [surface], sagitta);
-    return cut && bodiesOf(cut).length === 1 ? cutter : slabFor(whole, surface, kernel);
-  });
-  const cutter = cutters.reduce((all, one) => kernel.combine('fuse', all, one));
-  return carrying(kernel.common(whole, cutter), surfaces, sagitta);
+): Generator<TriangleMesh[]> {
+  const slabs = () => surfaces.map(s => slabFor(whole, s, kernel));
+  if (surfaces.every(s => Number.isFinite(rectangleAround(whole, s, 0, sagitta)[0]![0]))) {
+    yield surfaces.map(surface => {
+      const cutter = cutterFor(whole, surface, kernel, sagitta);
+      const cut = carrying(kernel.common(whole, cutter), [surface], sagitta);
+      // Where its sides have lost each other, all of that height holds them together.
+      return cut && bodiesOf(cut).length === 1 ? cutter : slabFor(whole, surface, kernel);
+    });
+    const level = surfaces.map(s => levelCutter(whole, s, pose, kernel));
+    if (level.every(c => c !== null)) yield level;
+  }
+  yield slabs();
 }
 
 function footOf(mesh: TriangleMesh, pose: Pose): number {
@@ -176,21 +201,51 @@ function cutterFor(whole: TriangleMesh, surface: MateSurface, kernel: Kernel, sa
   return standing([rectangleAround(whole, surface, WALL, sagitta)], surface, kernel);
 }
 
+/** About a round surface that leans, level with the bed above and below, so that it stands; null of any other. */
+function levelCutter(
+  whole: TriangleMesh,
+  surface: MateSurface,
+  pose: Pose,
+  kernel: Kernel,
+): TriangleMesh | null {
+  const up = negated(pose.down);
+  const rises = Math.abs(dot(surface.axis, up));
+  if (surface.kind !== 'round' || surface.side !== 'inside' || rises > UPRIGHT || rises < MOST_LEANING)
+    return null;
+  const [from, to] = reachOf(surface);
+  const sideways = ((surface.size / 2 + WALL) * Math.sqrt(1 - rises * rises)) / rises;
+  const about = standing([circle(surface.size / 2 + WALL)], surface, kernel, sideways + BEYOND);
+  const middle = moved(surface.at, surface.axis, (from + to) / 2 - dot(surface.at, surface.axis));
+  const high = (to - from) * rises;
+  const slab = placedMesh(kernel.extrude([squareBeyond(whole)], high), {
+    at: moved(middle, up, -high / 2),
+    x: basisOf(up).x,
+    up,
+  });
+  return kernel.common(about, slab);
+}
+
 /** The part's whole width over the height that is kept. */
 function slabFor(
   whole: TriangleMesh,
   surface: MateSurface,
   kernel: Pick<MeshKernel, 'extrude'>,
 ): TriangleMesh {
+  const [from, to] = reachOf(surface);
+  // Thinner than this it is no piece to handle.
+  return standing([squareBeyond(whole)], surface, kernel, Math.max(0, LEAST_LONG - (to - from)) / 2);
+}
+
+/** Beyond the part on all sides. */
+function squareBeyond(whole: TriangleMesh): [number, number][] {
   const { min, max } = boundsOf(whole);
   const reach = 2 * Math.hypot(...max, ...min);
-  const square: [number, number][] = [
+  return [
     [-reach, -reach],
     [reach, -reach],
     [reach, reach],
     [-reach, reach],
   ];
-  return standing([square], surface, kernel);
 }
 
 /** In the mate's own two directions, about its middle: around the triangles that are on it. */
@@ -223,7 +278,7 @@ function rectangleAround(
   ];
 }
 
-/** The bodies that carry some of the mates, together; null where none does. */
+/** The bodies that carry some of the mates, together; all where a mate is edges and no face; null where there is none. */
 function carrying(
   mesh: TriangleMesh | null,
   surfaces: readonly MateSurface[],
@@ -231,7 +286,7 @@ function carrying(
 ): TriangleMesh | null {
   if (!mesh) return null;
   const own = bodiesOf(mesh).filter(b => trianglesOfMates(b, surfaces, sagitta).some(o => o >= 0));
-  return own.length > 0 ? joined(own) : null;
+  return own.length > 0 ? joined(own) : bodiesOf(mesh).length > 0 ? mesh : null;
 }
 
 /** What a slice does not stand for, surface by surface. */
