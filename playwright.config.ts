@@ -33,6 +33,8 @@ export default defineConfig({
         '--disable-background-networking',
         '--disable-component-update',
         '--disable-sync',
+        // Kernels live for seconds in a test: making their code quicker costs more than it saves.
+        '--js-flags=--liftoff-only',
       ],
     },
   },
