@@ -80,7 +80,7 @@ test('Print: a sliced file is read back: the right one is ticked, a scaled one i
     page.locator('input[type=file]').first().setInputFiles({ name, mimeType: 'text/x.gcode', buffer });
   await choose('cap.gcode', await sliced(mesh));
   await expect(page.getByText('It is version 1')).toBeVisible({ timeout: 90_000 });
-  await expect(page.getByText('Lies as planned')).toBeVisible();
+  await expect(page.getByText('SideDown as planned')).toBeVisible();
   await expect(page.getByText(/Scale (1\.000|0\.999)/)).toBeVisible();
   // The surface as the file prints it, and its layers.
   await expect(

@@ -2,7 +2,7 @@
 // `node --import tsx scripts/print-speed.ts`. CPU seconds of this process, each the median of three after one to warm up.
 
 import { USUAL_RULES } from '../core/print/hangs';
-import { waysToLie } from '../core/print/lay';
+import { rankedPoses } from '../core/print/lay';
 import { overAirOf } from '../core/print/over-air/over-air';
 import { type PlanMate, planPoses } from '../core/print/plan';
 import { copiesOnBed } from '../core/print/plate/plate';
@@ -55,7 +55,7 @@ const rows = RECIPES.map(recipe => {
   const hull = kernels.mesh.hull(whole);
   const took = [
     cpu(() => planPoses({ ...asked, mesh: whole, hull, mates: planMates, sagitta: SAGITTA.screen })),
-    cpu(() => waysToLie(built.part, asked, kernels)),
+    cpu(() => rankedPoses(built.part, asked, kernels)),
     cpu(() => overAirOf(whole, AS_DRAWN, USUAL_RULES, settings.layer, surfaces, SAGITTA.screen)),
     cpu(() => estimateOf(posed(whole, AS_DRAWN), settings, USUAL_MACHINE, kernels.mesh)),
     cpu(() => copiesOnBed(whole, bed, 12)),

@@ -5,7 +5,7 @@ import { SIGNED_KINDS } from '../learn/signed';
 import { Pose } from '../print/pose';
 import { Quality } from '../print/settings';
 import { Additions } from '../shape/additions/addition';
-import { LIES, type Lies } from '../shape/model';
+import { SIDES_DOWN, type SideDown } from '../shape/model';
 import { AXIS_OF, SIDES } from '../shape/sides';
 import {
   DimensionName,
@@ -272,7 +272,7 @@ export const Neighbour = z.object({
   form: z.enum(['box', 'round', 'model']),
   /** Which body from a file it is, and how that is laid and turned; only of a model. */
   model: Id.optional(),
-  lies: z.enum(Object.keys(LIES) as [Lies, ...Lies[]]).optional(),
+  lies: z.enum(Object.keys(SIDES_DOWN) as [SideDown, ...SideDown[]]).optional(),
   turn: z.number().min(-360).max(360).optional(),
   /** To the right, to the back; of a round one both are its diameter. */
   width: z.number().min(0.1, 'At least 0.1 mm.').max(2000),

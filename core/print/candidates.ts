@@ -4,7 +4,7 @@ import { facing, type TriangleMesh } from '../shape/mesh/mesh';
 import type { Point3 } from '../shape/vector';
 import { basisOf, dot, negated, scaled } from '../shape/vector';
 import { leastRectangle } from './footprint';
-import { isSameWay, way } from './pose';
+import { isSameDirection, way } from './pose';
 
 /** Ways down that are worth looking at: what the part can stand on, and what stands its mates upright. */
 
@@ -33,7 +33,7 @@ export function waysDown(hull: TriangleMesh, surfaces: readonly Pick<MateSurface
   const found: Point3[] = [];
   const take = (down: Point3) => {
     const tidy = way(down);
-    if (found.length < MOST && !found.some(f => isSameWay(f, tidy))) found.push(tidy);
+    if (found.length < MOST && !found.some(f => isSameDirection(f, tidy))) found.push(tidy);
   };
   take(AXES[0]!);
   for (const flat of flatsOf(hull)) take(flat);

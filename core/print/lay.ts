@@ -7,14 +7,14 @@ import type { Kernels } from '../shape/kernels/kernel';
 import { type Load, loadOn } from '../shape/strength/loads';
 import type { SupportRules } from './hangs';
 import { type PlanMate, type PosePlan, planPoses } from './plan';
-import { AS_DRAWN, isSameWay, type Pose, posed } from './pose';
+import { AS_DRAWN, isSameDirection, type Pose, posed } from './pose';
 import type { Machine, PrintSettings } from './settings';
 import { type Estimate, estimateOf, withSupports } from './time';
 
 /** How a built part may be laid on the bed of its printer: what the Print stage asks for and shows. */
 
 /** What decides besides the solid itself: plain data. */
-export interface WaysAsked {
+export interface PosesAsked {
   mates: Readonly<Record<string, Omit<PlanMate, 'surface'>>>;
   bed: { width: number; depth: number; height: number };
   rules: SupportRules;
@@ -26,8 +26,8 @@ export interface WaysAsked {
   now: Pose;
 }
 
-/** One way to lie, with what it takes. */
-export interface Way {
+/** One pose, with what printing it takes. */
+export interface RankedPose {
   plan: PosePlan;
   estimate: Estimate;
 }
@@ -35,12 +35,12 @@ export interface Way {
 /** Shown beside each other. */
 const MOST_SHOWN = 3;
 
-/** The best few ways, and the one in which it lies now. @param part of the screen's triangles */
-export function waysToLie(
+/** The best few poses, and the one it has now. @param part of the screen's triangles */
+export function rankedPoses(
   part: Pick<BuiltPart, 'whole' | 'surfaces'>,
-  asked: WaysAsked,
+  asked: PosesAsked,
   kernels: Pick<Kernels, 'mesh'>,
-): Way[] {
+): RankedPose[] {
   const { whole: mesh, surfaces } = part;
   const plans = planPoses({
     ...asked,
@@ -62,9 +62,9 @@ export function waysToLie(
     }),
     sagitta: SAGITTA.screen,
   });
-  // What it lies in now and what it is drawn in are always among them, so that there is a way back.
+  // What it lies in now and what it is drawn in are always among them, so that one can go back.
   const kept = ({ pose }: PosePlan) =>
-    isSameWay(pose.down, asked.now.down) || isSameWay(pose.down, AS_DRAWN.down);
+    isSameDirection(pose.down, asked.now.down) || isSameDirection(pose.down, AS_DRAWN.down);
   const late = plans.slice(MOST_SHOWN).filter(kept).length;
   const shown = plans.filter((p, i) => i < MOST_SHOWN - late || kept(p));
   return shown.map(plan => ({

@@ -9,7 +9,7 @@ import type { Kernels } from '../shape/kernels/kernel';
 import { RECIPES, requireRecipe } from '../shape/recipes';
 import { USUAL_RULES } from './hangs';
 import { type PlanAsked, type PlanMate, planPoses } from './plan';
-import { AS_DRAWN, isSameWay } from './pose';
+import { AS_DRAWN, isSameDirection } from './pose';
 import { reasonsFor } from './reasons';
 import { settingsFor, USUAL_MACHINE } from './settings';
 
@@ -83,10 +83,10 @@ const BETTER: Readonly<Record<string, readonly (readonly [number, number, number
 describe.each(RECIPES.map(r => r.id))('%s', id => {
   test('lies as an experienced maker would lay it, and the same on screen and file triangles', () => {
     const [screen, file] = (['screen', 'file'] as const).map(f => best(id, f));
-    expect(isSameWay(screen!.pose.down, file!.pose.down)).toBe(true);
+    expect(isSameDirection(screen!.pose.down, file!.pose.down)).toBe(true);
     const ways = BETTER[id] ?? [AS_DRAWN.down];
     expect(
-      ways.some(w => isSameWay(w, file!.pose.down)),
+      ways.some(w => isSameDirection(w, file!.pose.down)),
       file!.pose.down.join(),
     ).toBe(true);
     expect(file!.fits).toBe(true);
@@ -105,7 +105,7 @@ describe('what decides', () => {
   });
   test('supports that stand on a mate are said, and cost more than those that do not', () => {
     const plans = planPoses(asked('tube-clip', demo('tube-clip', 'screen'), 'screen'));
-    const upsideDown = plans.find(p => isSameWay(p.pose.down, [0, 0, 1]))!;
+    const upsideDown = plans.find(p => isSameDirection(p.pose.down, [0, 0, 1]))!;
     expect(upsideDown.costs.cleaning).toBeGreaterThan(5);
     expect(upsideDown.cost).toBeGreaterThan(plans[0]!.cost);
   });
@@ -125,7 +125,7 @@ describe('what decides', () => {
       });
     const loaded = of([load]);
     expect(Math.abs(loaded[0]!.pose.down[2])).toBeLessThan(0.5);
-    const upright = loaded.find(p => isSameWay(p.pose.down, AS_DRAWN.down))!;
+    const upright = loaded.find(p => isSameDirection(p.pose.down, AS_DRAWN.down))!;
     expect(upright.costs.weak).toBeGreaterThan(60);
     expect(upright.weakest!.use / loaded[0]!.weakest!.use).toBeCloseTo(2, 1);
     expect(reasonsFor(upright).join()).toContain('between layers');
@@ -136,7 +136,7 @@ describe('what decides', () => {
       const built = buildPart(recipe, { ...recipe.demo.parameters, leadIn }, kernels, 'screen');
       if (!built.ok) throw new Error(built.findings[0]!.message);
       const plans = planPoses(asked('bush', built.part, 'screen'));
-      return plans.find(p => isSameWay(p.pose.down, AS_DRAWN.down))!;
+      return plans.find(p => isSameDirection(p.pose.down, AS_DRAWN.down))!;
     };
     expect(as(0.4).mates.some(m => m.onBed)).toBe(false);
     const sharp = as(0);
@@ -147,7 +147,7 @@ describe('what decides', () => {
   test('the seam lies on a bore that stands upright, and is told; not on one that lies', () => {
     const plans = planPoses(asked('bush', demo('bush', 'screen'), 'screen'));
     const seamOf = (down: readonly [number, number, number]) =>
-      reasonsFor(plans.find(p => isSameWay(p.pose.down, down))!).filter(r => r.includes('seam'));
+      reasonsFor(plans.find(p => isSameDirection(p.pose.down, down))!).filter(r => r.includes('seam'));
     expect(seamOf([0, 0, -1])).toHaveLength(1);
     expect(seamOf([0, 0, -1])[0]).toMatch(/^“.+” upright: .* once the ridge of the seam is off$/);
     const lying = plans.find(p => Math.abs(p.pose.down[2]) < 0.1);

@@ -11,10 +11,10 @@ import { type Facings, facesTo, facingsOf, hanging } from './facings';
 import { bedFit, footprintOf, leastRectangle, liesOn } from './footprint';
 import { type SupportRules, steepest, supportsOf } from './hangs';
 import { acrossSeconds, LINK } from './motion';
-import { AS_DRAWN, isSameWay, type Pose, posed, upOf } from './pose';
+import { AS_DRAWN, isSameDirection, type Pose, posed, upOf } from './pose';
 import type { Machine, PrintSettings } from './settings';
 import { inThreads } from './supports';
-import { type Lies, liesAs } from './surface-lies';
+import { type Orientation, orientationOf } from './surface-orientation';
 import { supportSeconds } from './time';
 
 /** How a part may lie on the bed, each way with what it costs in minutes of the maker's time. Lengths mm. */
@@ -52,7 +52,7 @@ export interface PlanMate {
 /** How a mate comes out of a pose. */
 export interface MateInPose {
   name: string;
-  lies: Lies;
+  lies: Orientation;
   /** Supports stand on it. */
   supported: boolean;
   /** It begins on the bed, where the first layer bulges. */
@@ -122,9 +122,10 @@ export function planPoses(asked: PlanAsked): PosePlan[] {
   const glanced = ways
     .map((down, i) => ({ down, i, cost: glance(down, asked, whole) }))
     .sort((a, b) => a.cost - b.cost || a.i - b.i);
-  const nowOrDrawn = (down: Point3) => isSameWay(down, now.down) || isSameWay(down, AS_DRAWN.down);
+  const nowOrDrawn = (down: Point3) =>
+    isSameDirection(down, now.down) || isSameDirection(down, AS_DRAWN.down);
   const close = [...glanced.slice(0, CLOSELY), ...glanced.slice(CLOSELY).filter(g => nowOrDrawn(g.down))];
-  if (!close.some(g => isSameWay(g.down, now.down))) close.push({ down: now.down, i: -1, cost: 0 });
+  if (!close.some(g => isSameDirection(g.down, now.down))) close.push({ down: now.down, i: -1, cost: 0 });
   const plans = close.map(({ down }) => planOf(down, asked, owner, whole));
   return ranked(plans, now);
 }
@@ -134,8 +135,8 @@ function ranked(plans: readonly PosePlan[], now: Pose): PosePlan[] {
   const isTie = (plan: PosePlan) => plan.cost <= (1 + TIE_SHARE) * sorted[0]!.cost + TIE_MINUTES;
   // The pose it lies in now, then the drawn one: the answer must not flicker while a number is typed.
   const stays =
-    sorted.find(p => isSameWay(p.pose.down, now.down) && isTie(p)) ??
-    sorted.find(p => isSameWay(p.pose.down, AS_DRAWN.down) && isTie(p));
+    sorted.find(p => isSameDirection(p.pose.down, now.down) && isTie(p)) ??
+    sorted.find(p => isSameDirection(p.pose.down, AS_DRAWN.down) && isTie(p));
   return stays ? [stays, ...sorted.filter(p => p !== stays)] : sorted;
 }
 
@@ -228,8 +229,8 @@ function quickMinutes(
 }
 
 /** How a mate's surface lies when that way is down. */
-const liesIn = ({ surface: { axis, across }, form }: PlanMate, down: Point3): Lies =>
-  liesAs(form === 'flats' && across ? { axis, across } : { axis }, down);
+const liesIn = ({ surface: { axis, across }, form }: PlanMate, down: Point3): Orientation =>
+  orientationOf(form === 'flats' && across ? { axis, across } : { axis }, down);
 
 function looseMinutes(height: number, foot: number, width: number, minutes: number): number {
   const slender = height / Math.max(0.5, Math.min(width, Math.sqrt(foot)));
@@ -242,7 +243,7 @@ function planOf(down: Point3, asked: PlanAsked, owner: Int16Array, whole: WholeF
   const flat = posed(asked.mesh, { down, turn: 0 });
   const outline = footprintOf(flat);
   const fit = bedFit(outline, bed);
-  const stays = isSameWay(down, asked.now.down) && liesOn(bed, outline, asked.now.turn);
+  const stays = isSameDirection(down, asked.now.down) && liesOn(bed, outline, asked.now.turn);
   const rectangle = leastRectangle(outline);
   const height = boundsOf(flat).max[2];
   const threads = mates.map(m => m.surface.kind === 'thread');

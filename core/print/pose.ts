@@ -35,10 +35,10 @@ export const AS_DRAWN: Pose = { down: [0, 0, -1], turn: 0 };
 
 /** Two ways this near to each other are one pose: the cosine of half a degree. */
 const SAME = Math.cos((0.5 * Math.PI) / 180);
-export const isSameWay = (a: Point3, b: Point3): boolean => dot(a, b) > SAME;
+export const isSameDirection = (a: Point3, b: Point3): boolean => dot(a, b) > SAME;
 
 export const isAsDrawn = ({ down, turn }: Pose): boolean =>
-  turn % 360 === 0 && isSameWay(down, AS_DRAWN.down);
+  turn % 360 === 0 && isSameDirection(down, AS_DRAWN.down);
 
 /** The way its layers are stacked, in the part's own coordinates. */
 export const upOf = ({ down }: Pose): Point3 => negated(down);

@@ -3,7 +3,7 @@ import type { MateInPose, PosePlan } from './plan';
 
 /** What decides about a pose, in words: what it costs first, then what speaks for it. */
 
-const LIES: Readonly<Record<MateInPose['lies'], string>> = {
+const SIDES_DOWN: Readonly<Record<MateInPose['lies'], string>> = {
   upright: 'upright',
   leaning: 'leaning: its layers show as steps',
   lying: 'lying: its roundness is made of layers',
@@ -23,7 +23,7 @@ export function reasonsFor(plan: PosePlan): string[] {
     words.push(`fits on the bed turned by ${formatPlain(pose.turn, 0)}° about the upright`);
   words.push(supportWords(plan));
   for (const m of mates.filter(m => m.supported)) words.push(`supports stand on “${m.name}”`);
-  for (const m of mates.filter(m => m.lies !== 'upright')) words.push(`“${m.name}” is ${LIES[m.lies]}`);
+  for (const m of mates.filter(m => m.lies !== 'upright')) words.push(`“${m.name}” is ${SIDES_DOWN[m.lies]}`);
   for (const m of mates.filter(m => m.onBed))
     words.push(`“${m.name}” begins on the bed: the first layer bulges into its mouth, take that edge off`);
   const upright = mates.filter(m => m.lies === 'upright' && !m.supported && !m.onBed);

@@ -41,7 +41,8 @@ export class Surfels {
       const n = scan.normals;
       let s = at.get(key);
       const top = s;
-      for (; s !== undefined; s = later[s]! < 0 ? undefined : later[s]) if (sameWay(ways, s, n, v)) break;
+      for (; s !== undefined; s = later[s]! < 0 ? undefined : later[s])
+        if (sameDirection(ways, s, n, v)) break;
       if (s === undefined) {
         s = weights.length;
         at.set(key, s);
@@ -76,7 +77,8 @@ export class Surfels {
     const even = Array.from(rough);
     for (let s = 0; s < this.count; s++)
       for (const o of this.around(s))
-        if (sameWay(rough, s, rough, o)) for (let i = 0; i < 3; i++) even[3 * s + i]! += rough[3 * o + i]!;
+        if (sameDirection(rough, s, rough, o))
+          for (let i = 0; i < 3; i++) even[3 * s + i]! += rough[3 * o + i]!;
     this.normals = unitVectors(even);
   }
 
@@ -93,7 +95,7 @@ export class Surfels {
 /** Looks within 60° of each other are one side of a thing. */
 const SAME = Math.cos(Math.PI / 3);
 
-function sameWay(a: ArrayLike<number>, i: number, b: ArrayLike<number>, j: number): boolean {
+function sameDirection(a: ArrayLike<number>, i: number, b: ArrayLike<number>, j: number): boolean {
   const [x, y, z] = [a[3 * i]!, a[3 * i + 1]!, a[3 * i + 2]!];
   const [u, v, w] = [b[3 * j]!, b[3 * j + 1]!, b[3 * j + 2]!];
   return x * u + y * v + z * w >= SAME * Math.sqrt((x * x + y * y + z * z) * (u * u + v * v + w * w));

@@ -1,7 +1,7 @@
 import type { Models } from './kernels/kernel';
 import type { Lying } from './level-set/room';
 import { boundsOf, type TriangleMesh } from './mesh/mesh';
-import { type Lies, modelOf, stood } from './model';
+import { modelOf, type SideDown, stood } from './model';
 import { Recent } from './recent';
 import { type Point3, point3 } from './vector';
 
@@ -36,7 +36,7 @@ export function laidMesh(
   bare: TriangleMesh,
   { lies, turn }: Omit<Lay, 'object'>,
 ): Pick<LaidObject, 'mesh' | 'size'> {
-  const mesh = stood(bare, { lies: lies as Lies, turn, at: [0, 0, 0] });
+  const mesh = stood(bare, { lies: lies as SideDown, turn, at: [0, 0, 0] });
   const { min, max } = boundsOf(mesh);
   return { mesh, size: point3(i => max[i] - min[i]) };
 }

@@ -4,12 +4,12 @@ import { box, together, withoutTriangle } from '../../testing/solids';
 import type { Kernels } from './kernels/kernel';
 import { boundsOf, closureOf, volumeOf } from './mesh/mesh';
 import {
-  LIES,
-  type Lies,
   MODEL_REFERENCE,
   modelOf,
   modelReference,
   referencesIn,
+  SIDES_DOWN,
+  type SideDown,
   shaOf,
   stood,
   withRoom,
@@ -51,7 +51,7 @@ describe('references', () => {
 
 describe('standing', () => {
   test('on each of its sides, its underside’s middle where it is asked to be, never mirrored', () => {
-    const expected: Record<Lies, number[]> = {
+    const expected: Record<SideDown, number[]> = {
       drawn: [10, 6, 2],
       over: [10, 6, 2],
       front: [10, 2, 6],
@@ -59,7 +59,7 @@ describe('standing', () => {
       left: [2, 6, 10],
       right: [2, 6, 10],
     };
-    for (const lies of Object.keys(LIES) as Lies[]) {
+    for (const lies of Object.keys(SIDES_DOWN) as SideDown[]) {
       const mesh = stood(brick, { lies, turn: 0, at: [1, 2, 3] });
       const { min, max } = boundsOf(mesh);
       expect(

@@ -35,7 +35,7 @@ export function modelOf(models: Models | undefined, reference: string): Triangle
 }
 
 /** Which of its sides is down, as its file has it drawn. */
-export const LIES = {
+export const SIDES_DOWN = {
   drawn: 'as its file has it',
   over: 'turned over',
   front: 'on its front',
@@ -43,9 +43,9 @@ export const LIES = {
   left: 'on its left side',
   right: 'on its right side',
 } as const;
-export type Lies = keyof typeof LIES;
+export type SideDown = keyof typeof SIDES_DOWN;
 
-const TURNS: Readonly<Record<Lies, (p: Point3) => Point3>> = {
+const TURNS: Readonly<Record<SideDown, (p: Point3) => Point3>> = {
   drawn: p => p,
   over: ([x, y, z]) => [x, -y, -z],
   front: ([x, y, z]) => [x, -z, y],
@@ -55,7 +55,7 @@ const TURNS: Readonly<Record<Lies, (p: Point3) => Point3>> = {
 };
 
 export interface Stance {
-  lies: Lies;
+  lies: SideDown;
   /** Seen from above, after it was laid. */
   turn: number;
   /** Where the middle of its underside is. */

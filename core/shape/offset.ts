@@ -51,7 +51,7 @@ function moved(outline: Outline, by: number | readonly number[]): Outline {
     const before = ends[(i + edges.length - 1) % edges.length]!;
     const after = ends[i]!;
     const next: Curve = { ...c, from: before.at(-1)!, to: after[0]! };
-    if (!sameWay(next, curves[i]!)) throw new OffsetError(vanished(i + 1));
+    if (!sameDirection(next, curves[i]!)) throw new OffsetError(vanished(i + 1));
     if (lengthOfCurve(next) > SAME) result.push(next);
     for (let k = 1; k < after.length; k++) result.push({ from: after[k - 1]!, to: after[k]! });
   });
@@ -168,7 +168,7 @@ export function offsetTo(
 }
 
 /** Whether an edge keeps its direction and its sense of turning. */
-function sameWay(now: Curve, before: Curve): boolean {
+function sameDirection(now: Curve, before: Curve): boolean {
   if (!now.arc || !before.arc) {
     const [p, q] = [minus2(now.to, now.from), minus2(before.to, before.from)];
     return p[0] * q[0] + p[1] * q[1] > 0;

@@ -68,12 +68,12 @@ export function traceDimensions(
       'bad-dimensions',
       'The two lengths contradict each other by more than an eighth: check both, or take the photo from straight above.',
     );
-  const how: Held = { f: focalLength({ ...picture, f35 }), k1: 0, tilt: [0, 0] };
+  const how: CameraAsked = { f: focalLength({ ...picture, f35 }), k1: 0, tilt: [0, 0] };
   const height = thickness.height;
-  const held = (h: Held, known = lines) => heldOver(picture, known, height, h);
-  const place = ({ camera, stretch }: HeldCamera): Placing =>
+  const placed = (h: CameraAsked, known = lines) => cameraOver(picture, known, height, h);
+  const place = ({ camera, stretch }: PlacedCamera): Placing =>
     stretchedBy(placingBy(camera, thickness), stretch);
-  const still = held(how);
+  const still = placed(how);
   const plainly = shownBy(projection(still.camera), thickness);
   const answered = tracedOnTable(
     picture,
@@ -92,12 +92,12 @@ export function traceDimensions(
     const share = Math.hypot((POINTED * Math.SQRT2) / distance2(line.from, line.to), READ / line.length);
     return lines.map((l, k) => (k === i ? { ...l, length: l.length * (1 + share) } : l));
   });
-  const otherwise: HeldCamera[] = [
-    ...longer.map(known => held(how, known)),
-    held({ ...how, tilt: [SQUARE * DEGREE, 0] }),
-    held({ ...how, tilt: [0, SQUARE * DEGREE] }),
-    held({ ...how, f: how.f * (1 + (f35 === null ? SD.fUnsaid : SD.f)) }),
-    held({ ...how, k1: BEND }),
+  const otherwise: PlacedCamera[] = [
+    ...longer.map(known => placed(how, known)),
+    placed({ ...how, tilt: [SQUARE * DEGREE, 0] }),
+    placed({ ...how, tilt: [0, SQUARE * DEGREE] }),
+    placed({ ...how, f: how.f * (1 + (f35 === null ? SD.fUnsaid : SD.f)) }),
+    placed({ ...how, k1: BEND }),
   ];
   const weigh: Weigh = loops =>
     doubtOf(
@@ -117,15 +117,15 @@ const angleBetween = (a: KnownLength, b: KnownLength): number => {
   return Math.asin(Math.min(1, Math.abs(cross2(p, q)))) / DEGREE;
 };
 
-/** How the camera is held: focal length in px, the lens's bend, and radians off square. */
-interface Held {
+/** What is supposed of the camera: focal length in px, the lens's bend, and radians off square. */
+interface CameraAsked {
   f: number;
   k1: number;
   tilt: Point2;
 }
 
 /** So that the lengths come out as they were read: by how far off it is, and where two disagree by a stretch. */
-interface HeldCamera {
+interface PlacedCamera {
   camera: Camera;
   stretch: Stretch;
 }
@@ -136,12 +136,12 @@ type Stretch = readonly [number, number, number];
 /** Far enough for a tilted camera too: each round leaves a thousandth of what was missing. */
 const ROUNDS = 5;
 
-function heldOver(
+function cameraOver(
   picture: Picture,
   lines: readonly KnownLength[],
   height: number,
-  { f, k1, tilt }: Held,
-): HeldCamera {
+  { f, k1, tilt }: CameraAsked,
+): PlacedCamera {
   const camera = new Float64Array(NUMBERS);
   camera[F] = f;
   camera[CX] = (picture.width - 1) / 2;

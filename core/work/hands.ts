@@ -3,7 +3,7 @@ import { counting } from '../job/history';
 import { type HandSeen, handAfter, lessonOfHand } from '../learn/hand';
 import { type Evidence, toldBy } from '../learn/lessons';
 import { scaleAbout } from './evidence';
-import { standingPrints } from './outcome';
+import { countedPrints } from './outcome';
 import type { Work } from './work';
 
 /** Tries of which both sizes were measured: what of the object, or of its gauge, and what of the print. */
@@ -11,7 +11,7 @@ function measuredTries(work: Work): { by: string; mate: string; u: number; seen:
   return work.parts.flatMap(({ part }) => {
     const { history, dimensions } = work.part(part.id);
     const { tries, gaugeSizes } = counting(history);
-    return standingPrints(counting(history)).flatMap(({ print, version }) =>
+    return countedPrints(counting(history)).flatMap(({ print, version }) =>
       tries
         .filter(t => t.printId === print.id && t.by !== '')
         .flatMap(({ by, mates, at }) =>

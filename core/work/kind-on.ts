@@ -1,6 +1,6 @@
 import type { SurfaceKind } from '../fit/print-bias';
 import type { FitMate } from '../job/document';
-import { kindInPose } from '../print/surface-lies';
+import { kindInPose } from '../print/surface-orientation';
 import type { Recipe } from '../shape/recipes/recipe';
 import { knownOf, type Made } from './choices';
 

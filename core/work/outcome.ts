@@ -84,14 +84,14 @@ const sitsRight = (mate: TryMate | undefined): boolean =>
   Object.values(mate.effort ?? {}).every(effort => effort === 'good');
 
 /** A print that came out, with its version and what was said of it; null while it was not tried. */
-export interface StandingPrint {
+export interface CountedPrint {
   print: Print;
   version: Version;
   outcome: Outcome | null;
 }
 
 /** Prints that came out and count, oldest first: each of them can be judged, and judged again. */
-export const standingPrints = ({ versions, prints, ...said }: History): StandingPrint[] =>
+export const countedPrints = ({ versions, prints, ...said }: History): CountedPrint[] =>
   prints.flatMap(print => {
     const made = versions.find(v => v.id === print.versionId);
     if (!made || print.failed !== null) return [];
@@ -100,8 +100,8 @@ export const standingPrints = ({ versions, prints, ...said }: History): Standing
   });
 
 /** Those that are whole parts: what may be used. */
-export const wholePrints = (history: History): StandingPrint[] =>
-  standingPrints(history).filter(p => p.print.slice === null);
+export const wholePrints = (history: History): CountedPrint[] =>
+  countedPrints(history).filter(p => p.print.slice === null);
 
 /** What was judged sits right, and the rest may still be wrong: it waits. What does not sit is mended first. */
 export const restWaits = (outcome: Outcome): boolean =>

@@ -7,14 +7,7 @@ import { markOf, type VerdictMark } from '../learn/verdict';
 import { CRITICAL_READINGS } from '../measure/evaluate';
 import { capital, formatPercent } from '../quantity/format';
 import { type DimensionState, readEnough } from './dimension';
-import {
-  type Outcome,
-  outcomeOf,
-  restWaits,
-  type StandingPrint,
-  standingPrints,
-  wholePrints,
-} from './outcome';
+import { type CountedPrint, countedPrints, type Outcome, outcomeOf, restWaits, wholePrints } from './outcome';
 import { stillToRead } from './reading-list';
 import type { ResolvedPart } from './resolved';
 import { failedPiece, lookAgainAt } from './service';
@@ -94,7 +87,7 @@ function totalsOf(
   document: JobDocument,
 ): Pick<Overview, 'marks' | 'prints' | 'failed' | 'grams' | 'hours' | 'cost'> {
   return {
-    marks: standingPrints(now).map(({ version, print, outcome }) => ({
+    marks: countedPrints(now).map(({ version, print, outcome }) => ({
       version: version.number,
       slice: print.slice !== null,
       words: versionWords(version.number, version.partId, document),
@@ -109,7 +102,7 @@ function totalsOf(
 }
 
 /** The print that waits for a try, or the last one that was tried. */
-export const lastPrint = (now: History): StandingPrint | undefined => standingPrints(now).at(-1);
+export const lastPrint = (now: History): CountedPrint | undefined => countedPrints(now).at(-1);
 
 function nextStep(resolved: ResolvedPart, now: History): NextStep {
   const { document, needed } = resolved;
@@ -222,12 +215,10 @@ function nextStep(resolved: ResolvedPart, now: History): NextStep {
 }
 
 /** Slices of a version that were tried. */
-const slicesOf = (version: Version, now: History): StandingPrint[] =>
-  standingPrints(now).filter(
-    p => p.version.id === version.id && p.print.slice !== null && p.outcome !== null,
-  );
+const slicesOf = (version: Version, now: History): CountedPrint[] =>
+  countedPrints(now).filter(p => p.version.id === version.id && p.print.slice !== null && p.outcome !== null);
 
-const sliceFits = ({ outcome }: StandingPrint): boolean =>
+const sliceFits = ({ outcome }: CountedPrint): boolean =>
   outcome !== null && outcome.happened.length === 0 && outcome.marks.every(mark => mark === 'right');
 
 /** “Lip in groove, Plug in bore”. */

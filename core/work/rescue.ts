@@ -4,7 +4,7 @@ import { drawnClearance } from '../learn/likelihood';
 import { MARK_OF } from '../learn/verdict';
 import { formatPlain } from '../quantity/format';
 import type { MateLedger } from './ledger';
-import type { Outcome, StandingPrint } from './outcome';
+import type { CountedPrint, Outcome } from './outcome';
 import type { ResolvedPart } from './resolved';
 
 /** A print that misses may be made to sit by hand: how, by how much, and what to mind. */
@@ -30,7 +30,7 @@ const HEAT = 'Warm water or air only, gloves on: softened plastic burns and warp
 /** What would mend this very print, mate by mate; the most that it takes, and the quickest first. */
 export function rescuesFor(
   outcome: Outcome,
-  { version, print }: Pick<StandingPrint, 'version' | 'print'>,
+  { version, print }: Pick<CountedPrint, 'version' | 'print'>,
   { ledger, material }: Pick<ResolvedPart, 'ledger' | 'material'>,
 ): Rescue[] {
   return ledger.mates

@@ -1,7 +1,7 @@
 import { counting } from '../job/history';
 import { type Evidence, toldBy } from '../learn/lessons';
 import { handsTaught } from './hands';
-import { standingPrints } from './outcome';
+import { countedPrints } from './outcome';
 import type { Work } from './work';
 
 /**
@@ -15,7 +15,7 @@ export const taughtBy = (work: Work, jobId: string): Evidence[] => [
 
 function ofPrinters(work: Work, jobId: string): Evidence[] {
   return work.parts.flatMap(({ part }) => {
-    const standing = standingPrints(counting(work.part(part.id).history)).filter(p => p.outcome !== null);
+    const standing = countedPrints(counting(work.part(part.id).history)).filter(p => p.outcome !== null);
     const made = new Map(
       standing.map(p => [`${p.version.printerId}/${p.version.materialId}`, p.version] as const),
     );

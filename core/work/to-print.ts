@@ -1,6 +1,6 @@
 import type { JobDocument } from '../job/document';
 import { counting, type History } from '../job/history';
-import { standingPrints, wholePrints } from './outcome';
+import { countedPrints, wholePrints } from './outcome';
 import type { ResolvedPart } from './resolved';
 import { versionWords } from './show';
 
@@ -23,7 +23,7 @@ export function toPrint({ history, document, part }: ResolvedPart): ToPrint | nu
   const now = counting(history);
   const version = now.versions.at(-1);
   if (!version) return null;
-  const own = standingPrints(now).filter(p => p.version.id === version.id);
+  const own = countedPrints(now).filter(p => p.version.id === version.id);
   if (own.some(p => p.outcome === null)) return null;
   const whole = wholePrints(now).filter(p => p.version.id === version.id);
   const wanted = document.brief.quantity ?? 1;

@@ -16,7 +16,7 @@ import {
   VoidRow,
 } from '../../contract/jobs';
 import { counting, type HistoryRow, type Version } from '../../core/job/history';
-import { standingPrints } from '../../core/work/outcome';
+import { countedPrints } from '../../core/work/outcome';
 import type { App } from '../context';
 import { HttpError, notFound } from '../errors';
 import { readWorkshop } from '../workshop/repository';
@@ -112,7 +112,7 @@ export function addHistoryRoutes(router: Router, app: App): void {
     const { id } = req.params;
     const { added, revision } = await store.write(async tx => {
       const job = await readJob(tx, id);
-      const standing = standingPrints(counting(job.history)).find(p => p.print.id === wish.printId);
+      const standing = countedPrints(counting(job.history)).find(p => p.print.id === wish.printId);
       if (!standing) throw notFound('That print');
       refuseStrangers(job, standing.version, wish);
       const row: HistoryRow = { kind: 'try', row: { ...now(), ...wish } };
@@ -160,7 +160,7 @@ export function addHistoryRoutes(router: Router, app: App): void {
     const { id } = req.params;
     const { added, revision } = await store.write(async tx => {
       const job = await readJob(tx, id);
-      const standing = standingPrints(counting(job.history)).find(p => p.print.id === wish.printId);
+      const standing = countedPrints(counting(job.history)).find(p => p.print.id === wish.printId);
       if (!standing) throw notFound('That print');
       if (!standing.outcome?.said[wish.mateId]?.verdict)
         throw new HttpError(400, 'bad-input', 'Say first how that surface sat as it was printed.');

@@ -27,7 +27,7 @@ export interface OpenScan {
 const BROKEN =
   'Sagoma failed at this scan: it may be larger than this machine’s memory. Export it coarser, or close other pages and load this one anew.';
 
-interface Held {
+interface OpenWorker {
   worker: Worker;
   api: Remote<ScanApi>;
 }
@@ -37,7 +37,7 @@ interface Held {
  * @param asked its `from` is the same object while it is the same scan
  */
 export function useScan({ from, unit, steps: wanted, others: beside = NONE }: ScanAsked): OpenScan {
-  const [held, setHeld] = useState<Held | null>(null);
+  const [open, setOpen] = useState<OpenWorker | null>(null);
   const [shown, setShown] = useState<ShownScan | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
   const [busy, setBusy] = useState<Busy | null>(null);
@@ -56,7 +56,7 @@ export function useScan({ from, unit, steps: wanted, others: beside = NONE }: Sc
       setProblem(BROKEN);
     };
     worker.addEventListener('error', fail);
-    setHeld({ worker, api });
+    setOpen({ worker, api });
     setShown(null);
     setProblem(null);
     setBusy({ what: 'Fetching the file', share: 0 });
@@ -90,11 +90,11 @@ export function useScan({ from, unit, steps: wanted, others: beside = NONE }: Sc
     problem,
     busy,
     async ask(question) {
-      if (!held) return null;
+      if (!open) return null;
       const progress = proxy((what: string, share: number) => setBusy({ what, share }));
       setBusy({ what: 'Looking', share: 0 });
       try {
-        return await question(held.api, progress);
+        return await question(open.api, progress);
       } catch (error) {
         // A worker of ours that failed: the page goes on, and says so.
         return { ok: false, message: error instanceof Error ? `${BROKEN} (${error.message})` : BROKEN };

@@ -3,7 +3,7 @@ import type { GcodeFile } from '../../core/print/gcode/file';
 import type { Looked } from '../../core/print/gcode/look';
 import type { Planned } from '../../core/print/gcode/match';
 import type { SupportRules } from '../../core/print/hangs';
-import type { Way, WaysAsked } from '../../core/print/lay';
+import type { PosesAsked, RankedPose } from '../../core/print/lay';
 import type { OverAir, OverAirAsked } from '../../core/print/over-air/over-air';
 import type { Remedy } from '../../core/print/over-air/remedies';
 import type { SliceSays } from '../../core/print/slice';
@@ -64,12 +64,12 @@ export interface SolidApi {
     before: AskedPart,
   ): Promise<Answer<{ grown: ShownChange | null; shrunk: ShownChange | null }>>;
   /** How it may lie on the bed, the best first; none for a part that falls into pieces, which are laid already. */
-  ways(
+  poses(
     part: AskedPart,
-    asked: WaysAsked,
+    asked: PosesAsked,
   ): Promise<
     Answer<{
-      ways: ShownWay[];
+      poses: ShownPose[];
       pieces: number;
       /** Of a part in pieces: what all of them take at once. */
       laid: Estimate | null;
@@ -90,7 +90,7 @@ export interface SolidApi {
   slices(
     part: AskedPart,
     surfaces: readonly string[],
-    asked: Pick<WaysAsked, 'now' | 'settings' | 'machine'>,
+    asked: Pick<PosesAsked, 'now' | 'settings' | 'machine'>,
   ): Promise<Answer<{ slices: ShownSlice[]; whole: Estimate }>>;
   /** What a sliced file is, against versions of a part; progress is told in shares. */
   sliced(
@@ -142,8 +142,8 @@ export type ShownSlice = { surfaces: string[] } & (
   | { ok: false; why: string }
 );
 
-/** One way to lie on the bed, with a picture of it, PNG. */
-export interface ShownWay extends Way {
+/** One pose on the bed, with a picture of it, PNG. */
+export interface ShownPose extends RankedPose {
   reasons: string[];
   picture: Uint8Array;
 }

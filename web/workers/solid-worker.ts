@@ -14,7 +14,7 @@ import { lookedAt } from '../../core/print/gcode/look';
 import type { Known } from '../../core/print/gcode/match';
 import { FILAMENT } from '../../core/print/gcode/on-bed';
 import { GcodeReader } from '../../core/print/gcode/reader';
-import { waysToLie } from '../../core/print/lay';
+import { rankedPoses } from '../../core/print/lay';
 import { hangsOn } from '../../core/print/over-air/over-air';
 import { remediesFor } from '../../core/print/over-air/remedies';
 import { AS_DRAWN, frameOf, lowestOf, type Pose, posed } from '../../core/print/pose';
@@ -50,9 +50,9 @@ import type {
   AskedPart,
   ShownChange,
   ShownHang,
+  ShownPose,
   ShownSlice,
   ShownSolid,
-  ShownWay,
   SolidApi,
 } from './solid-protocol';
 
@@ -190,26 +190,26 @@ const api: SolidApi = {
       return { stands: place && { is: 'place' as const, ...place } };
     }),
 
-  ways: (part, asked) =>
+  poses: (part, asked) =>
     told(async () => {
       const kernels = await ready([part]);
       const outcome = buildPart(recipeOf(part), part.parameters, kernels, 'screen');
       const heap = kernels.part.memory();
       if (!outcome.ok) return { ok: false, findings: outcome.findings, heap };
       const { whole, pieces } = outcome.part;
-      const found = pieces.length > 0 ? [] : waysToLie(outcome.part, asked, kernels);
+      const found = pieces.length > 0 ? [] : rankedPoses(outcome.part, asked, kernels);
       const laid =
         pieces.length > 0 ? estimateOf(outcome.part.mesh, asked.settings, asked.machine, kernels.mesh) : null;
-      const ways = found.map(
-        (way): ShownWay => ({
-          ...way,
-          reasons: reasonsFor(way.plan),
-          picture: partPicture([posed(whole, way.plan.pose)], PICTURE),
+      const poses = found.map(
+        (ranked): ShownPose => ({
+          ...ranked,
+          reasons: reasonsFor(ranked.plan),
+          picture: partPicture([posed(whole, ranked.plan.pose)], PICTURE),
         }),
       );
       return transfer(
-        { ok: true as const, ways, pieces: pieces.length, laid, heap },
-        ways.map(w => w.picture.buffer),
+        { ok: true as const, poses, pieces: pieces.length, laid, heap },
+        poses.map(p => p.picture.buffer),
       );
     }),
 

@@ -19,9 +19,9 @@ import type { ShownPiece, ShownTrace, TraceApi, TraceAsked } from './trace-proto
 /** Holds one picture and what was traced of it: twelve million pixels never touch the page's own thread. */
 
 let picture: Picture | null = null;
-let held: Held | null = null;
+let loaded: Loaded | null = null;
 
-interface Held {
+interface Loaded {
   asked: TraceAsked;
   /** As it was found. */
   found: TracedJob;
@@ -31,7 +31,7 @@ interface Held {
   doubt: Doubt;
 }
 
-function heldAs(found: TracedJob, asked: TraceAsked): Held {
+function loadedAs(found: TracedJob, asked: TraceAsked): Loaded {
   const { traced, lost } = asSaid(found, asked.parting ?? []);
   return { asked, found, traced, lost, doubt: traced.doubt.with(asked.tidy) };
 }
@@ -70,22 +70,22 @@ const api: TraceApi = {
     if (!picture) return NOT_OPEN;
     const answer = traceAsRead(picture, asked, progress);
     if (!answer.ok) {
-      held = null;
+      loaded = null;
       return answer;
     }
-    held = heldAs(answer.traced, asked);
+    loaded = loadedAs(answer.traced, asked);
     return { ok: true, trace: shown() };
   },
 
   async shape(said) {
-    if (!held) return NOT_TRACED;
-    held = heldAs(held.found, { ...held.asked, ...said });
+    if (!loaded) return NOT_TRACED;
+    loaded = loadedAs(loaded.found, { ...loaded.asked, ...said });
     return { ok: true, trace: shown() };
   },
 
   async sizes(picked) {
-    if (!held) return NOT_TRACED;
-    const { doubt } = held;
+    if (!loaded) return NOT_TRACED;
+    const { doubt } = loaded;
     return {
       ok: true,
       sizes: sizesOf(doubt.outlines, picked).flatMap(size => {
@@ -96,8 +96,8 @@ const api: TraceApi = {
   },
 
   async lay(shadows, how) {
-    if (!held) return NOT_TRACED;
-    const { traced, doubt } = held;
+    if (!loaded) return NOT_TRACED;
+    const { traced, doubt } = loaded;
     const laid = differences(doubt, shadows, how);
     return laid
       ? { ok: true, laid: shownLaid(laid, traced, doubt.outlines) }
@@ -105,8 +105,8 @@ const api: TraceApi = {
   },
 
   async file(kind, title) {
-    if (!held) return NOT_TRACED;
-    const loops = laidUpright(held.doubt.outlines).map(curves => ({ curves, closed: true }));
+    if (!loaded) return NOT_TRACED;
+    const loops = laidUpright(loaded.doubt.outlines).map(curves => ({ curves, closed: true }));
     return { ok: true, text: writeOutline(kind, title, loops) };
   },
 };
@@ -114,7 +114,7 @@ const api: TraceApi = {
 expose(api);
 
 function shown(): ShownTrace {
-  const { asked, traced, lost, doubt } = held!;
+  const { asked, traced, lost, doubt } = loaded!;
   const outlines = doubt.outlines;
   const { by } = asked;
   const barsRead =
@@ -146,7 +146,7 @@ function piecesOf(loop: TracedLoop, curves: readonly Curve[], at: number): Shown
 }
 
 function pieceOf(loop: TracedLoop, curves: readonly Curve[], picked: Picked): ShownPiece {
-  const { traced, doubt } = held!;
+  const { traced, doubt } = loaded!;
   const [size] = sizesOf(doubt.outlines, [picked]);
   const found = size && doubt.of(size.read);
   const sign = size?.of === 'diameter' ? 'Ø ' : size?.of === 'radius' ? 'R ' : '';

@@ -9,7 +9,7 @@ import { requireRecipe } from '../../shape/recipes';
 import type { Parameters } from '../../shape/recipes/parameters';
 import { solidOf } from '../../shape/solid';
 import type { Point3 } from '../../shape/vector';
-import { isSameWay, posed } from '../pose';
+import { isSameDirection, posed } from '../pose';
 import { settingsFor } from '../settings';
 import { lookedAt } from './look';
 import type { Known, Planned } from './match';
@@ -73,7 +73,9 @@ describe.each(['bush', 'tube-clip', 'screw-handle'])('%s', id => {
     const down: Point3 = [0, -1, 0];
     const found = look(await sliced(v.mesh, down), [v], { id: 'v1', down: UP }, {}, { turn: 80 });
     expect(codes(found)).toContain('other-pose');
-    expect(isSameWay(found.match!.down, down) || isSameWay(found.match!.down, [0, 1, 0])).toBe(true);
+    expect(isSameDirection(found.match!.down, down) || isSameDirection(found.match!.down, [0, 1, 0])).toBe(
+      true,
+    );
     expect(Math.abs(found.match!.scale - 1)).toBeLessThan(0.001);
   });
   test('a few percent of “shrinkage”, and a part stretched along one side, are told', async () => {

@@ -3,7 +3,7 @@ import type { MeshKernel } from '../../shape/kernels/kernel';
 import { boundsOf } from '../../shape/mesh/mesh';
 import { dot, type Point3 } from '../../shape/vector';
 import { type SupportRules, USUAL_RULES } from '../hangs';
-import { isSameWay } from '../pose';
+import { isSameDirection } from '../pose';
 import { poseInWords } from '../pose-words';
 import { supportsIn } from '../supports';
 import { type GcodeFile, ROLES } from './file';
@@ -169,7 +169,7 @@ function findingsOf(
       `Its height is scaled by ${percent(upright - 1)} beyond its width and depth. Take that out where you slice it.`,
     );
   if (Math.abs(match.moved) > RIGHT_PLACE) add('moved-outline', 'warn', movedWords(match.moved));
-  if (planned.down && !isSameWay(planned.down, match.down))
+  if (planned.down && !isSameDirection(planned.down, match.down))
     add(
       'other-pose',
       'warn',

@@ -2,7 +2,7 @@ import type { MeshKernel } from '../../shape/kernels/kernel';
 import type { MateSurface } from '../../shape/mates';
 import type { TriangleMesh } from '../../shape/mesh/mesh';
 import type { Point3 } from '../../shape/vector';
-import { AS_DRAWN, isSameWay, posed } from '../pose';
+import { AS_DRAWN, isSameDirection, posed } from '../pose';
 import type { GcodeFile } from './file';
 import { type Fitted, fitted, glanced, type Laid, laidOn, wallsOf } from './fit';
 import type { Bed } from './on-bed';
@@ -80,7 +80,7 @@ function bestOf(
   endedWhole: boolean,
 ): Match | null {
   const hull = kernel.hull(version.mesh);
-  const isPreferred = (down: Point3) => isSameWay(down, planned.down ?? AS_DRAWN.down);
+  const isPreferred = (down: Point3) => isSameDirection(down, planned.down ?? AS_DRAWN.down);
   const poses = posesFor({ hull, surfaces: version.surfaces }, thing, bed, planned.down, endedWhole).sort(
     (a, b) => Number(isPreferred(b.down)) - Number(isPreferred(a.down)),
   );

@@ -5,7 +5,7 @@ import type { Point3 } from '../../shape/vector';
 import { dot } from '../../shape/vector';
 import { waysDown } from '../candidates';
 import { leastRectangle } from '../footprint';
-import { frameOf, isSameWay } from '../pose';
+import { frameOf, isSameDirection } from '../pose';
 import type { Bed } from './on-bed';
 import type { Thing } from './things';
 
@@ -46,10 +46,10 @@ interface Lying {
   high: number;
 }
 
-function lyingWays({ hull, surfaces }: Body, planned: Point3 | undefined): Lying[] {
+function lyingPoses({ hull, surfaces }: Body, planned: Point3 | undefined): Lying[] {
   const ways = [...(planned ? [planned] : []), ...waysDown(hull, surfaces)];
   return ways
-    .filter((w, i) => ways.findIndex(v => isSameWay(v, w)) === i)
+    .filter((w, i) => ways.findIndex(v => isSameDirection(v, w)) === i)
     .map(down => {
       const { x, y, up } = frameOf({ down, turn: 0 });
       const { positions: p } = hull;
@@ -83,7 +83,7 @@ export function posesFor(
 ): PoseFound[] {
   const [long, wide, high] = sizesOf(thing, bed);
   const { layer } = bed;
-  const looked = lyingWays(body, planned).map((own): PoseFound => {
+  const looked = lyingPoses(body, planned).map((own): PoseFound => {
     const scale = Math.sqrt((long * wide) / (own.long * own.wide));
     const tall = high / own.high;
     // Layers round the height up to a whole one.
@@ -125,7 +125,7 @@ export function unitSlip(body: Body, thing: Thing, bed: Bed): { down: Point3; sc
   const like = (is: number, should: number, grain: number) =>
     Math.abs(is - should) < UNIT_SHARE * should + LINES * grain;
   for (const scale of UNITS)
-    for (const own of lyingWays(body, undefined)) {
+    for (const own of lyingPoses(body, undefined)) {
       // Of what is no larger than a line nothing can be told.
       if (scale * own.long < 1.2 * bed.lineWidth) continue;
       const fits =

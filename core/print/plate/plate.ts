@@ -134,9 +134,9 @@ function onBed(masks: readonly Turned[][], left: readonly number[], bed: Bed): P
 function copiesInRows(mesh: TriangleMesh, bed: Bed, gap: number): Placement[] {
   const { turn, length, width } = leastRectangle(footprintOf(mesh));
   const { min, max } = boundsOf(mesh);
-  const asItLies = rowsOf([max[0] - min[0], max[1] - min[1]], bed, gap);
+  const asPlaced = rowsOf([max[0] - min[0], max[1] - min[1]], bed, gap);
   const tight = rowsOf([length, width], bed, gap);
-  const [rows, by] = tight.length > asItLies.length ? [tight, turn] : [asItLies, 0];
+  const [rows, by] = tight.length > asPlaced.length ? [tight, turn] : [asPlaced, 0];
   return rows.map(({ x, y, quarter }) => ({ body: 0, turn: by + (quarter ? 90 : 0), x, y }));
 }
 

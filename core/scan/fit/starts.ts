@@ -22,7 +22,7 @@ export function startFor(
   }
   // A cylinder's normals lie in the plane across its axis; a cone's in one beside it.
   const middle = kind === 'cone' ? middleOf(normals) : ([0, 0, 0] as const);
-  const axis = leastWay(normals.map(n => point3(i => n[i] - middle[i])));
+  const axis = leastDirection(normals.map(n => point3(i => n[i] - middle[i])));
   if (!axis) return null;
   const { x, y } = basisOf(axis);
   const circle = algebraic(points.map(p => [dot(p, x), dot(p, y)]));
@@ -48,7 +48,7 @@ export function startFor(
 }
 
 /** The way in which vectors spread least. */
-function leastWay(vectors: readonly Point3[]): Point3 | null {
+function leastDirection(vectors: readonly Point3[]): Point3 | null {
   const m = [0, 1, 2].map(i =>
     [0, 1, 2].map(j => vectors.reduce((sum, v) => sum + v[i as 0]! * v[j as 0]!, 0)),
   );

@@ -37,7 +37,7 @@ const BEND_STEPS = [0.3, 0.6, 1.2, 2.4];
 export function facePressed(mesh: TriangleMesh, { point, normal, looks }: Press): Pressed {
   const n = scaled(normal, 1 / lengthOfVector(normal));
   const own = flatsFacing(mesh, n).find(f => Math.abs(f.offset - dot(point, n)) < 0.03);
-  const way = nearestWay(n);
+  const way = nearestDirection(n);
   const square = dot(n, way) > THAT_WAY;
   if (own && square) return named(mesh, way, own);
   const bent = isBent(mesh, n, point);
@@ -50,7 +50,7 @@ export function facePressed(mesh: TriangleMesh, { point, normal, looks }: Press)
   return meant ? named(mesh, meant.up, meant) : { up: way, offset: null };
 }
 
-const nearestWay = (n: Point3): Point3 =>
+const nearestDirection = (n: Point3): Point3 =>
   Object.values(DIRECTIONS).reduce((best, d) => (dot(d, n) > dot(best, n) ? d : best));
 
 /** “the front, 12 mm up”: where somebody would look for it, of a part as it is drawn. */
@@ -97,7 +97,7 @@ function isRounding(mesh: TriangleMesh, point: Point3, n: Point3): boolean {
     const hit = tree.firstHit(from, negated(n));
     if (!hit) return false;
     const other = unit(facing(mesh, hit.triangle));
-    return Math.abs(dot(other, nearestWay(other))) > THAT_WAY && dot(other, n) < 0.99;
+    return Math.abs(dot(other, nearestDirection(other))) > THAT_WAY && dot(other, n) < 0.99;
   });
 }
 

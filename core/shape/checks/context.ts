@@ -1,5 +1,5 @@
 import { AS_DRAWN, type Pose } from '../../print/pose';
-import type { Lies } from '../model';
+import type { SideDown } from '../model';
 import type { Side } from '../sides';
 import type { PressedSpan } from '../span/span';
 
@@ -91,7 +91,7 @@ export interface NeighbourAsked {
   form: 'box' | 'round' | 'model';
   /** For a model: its reference and its orientation. */
   model?: string;
-  lies?: Lies;
+  lies?: SideDown;
   turn?: number;
   width: number;
   depth: number;

@@ -3,7 +3,7 @@ import { DIRECTIONS } from '../additions/place';
 import { type Finding, finding, ofAddition } from '../findings/finding';
 import type { Kernels } from '../kernels/kernel';
 import type { TriangleMesh } from '../mesh/mesh';
-import { type Lies, modelOf, stood } from '../model';
+import { modelOf, type SideDown, stood } from '../model';
 import { lengthOf, type Parameters, textOf } from '../recipes/parameters';
 import type { CheckContext } from './context';
 import { firstHit, legsOf } from './where-it-goes';
@@ -28,7 +28,7 @@ export function checkRecesses(
     const bare = modelOf(models, textOf(p, 'model'));
     if (!bare) return [];
     const body = stood(bare, {
-      lies: textOf(p, 'lies') as Lies,
+      lies: textOf(p, 'lies') as SideDown,
       turn: lengthOf(p, 'turn'),
       at: [lengthOf(p, 'x'), lengthOf(p, 'y'), lengthOf(p, 'z')],
     });

@@ -91,7 +91,7 @@ const pieceAt = (loops: readonly Parted[], { loop, piece }: Member): Piece | nul
 const lengthOf = ({ points }: Parted, p: Piece) => distance2(points[p.from]!, points[p.to]!);
 
 /** How unsure the way of a side is, degrees, standard. */
-function doubtOfWay(loop: Parted, line: Line): number {
+function doubtOfDirection(loop: Parted, line: Line): number {
   const own = loop.points.slice(line.from, line.to + 1);
   const off = own.map(q => cross2(line.way, minus2(q, line.at)));
   const rms = Math.sqrt(off.reduce((s, d) => s + d * d, 0) / own.length);
@@ -109,7 +109,7 @@ function squares(loops: readonly Parted[]): Tidying[] {
       ? []
       : loop.pieces.flatMap((p, piece) =>
           p.kind === 'line' && lengthOf(loop, p) > SHORT
-            ? [{ loop: l, piece, line: p, long: lengthOf(loop, p), u: doubtOfWay(loop, p) }]
+            ? [{ loop: l, piece, line: p, long: lengthOf(loop, p), u: doubtOfDirection(loop, p) }]
             : [],
         ),
   );
@@ -123,7 +123,7 @@ function squares(loops: readonly Parted[]): Tidying[] {
     });
     for (const l of group) left.delete(l);
     if (group.length < 2) continue;
-    const way = meanWay(group);
+    const way = meanDirection(group);
     const offs = group.map(l => Math.abs(offRight(degreesOf(l.line.way) - way)));
     const moves = Math.max(...group.map((l, i) => (l.long / 2) * Math.sin(offs[i]! / RADIAN)));
     if (moves > MOST) continue;
@@ -140,7 +140,7 @@ function squares(loops: readonly Parted[]): Tidying[] {
 }
 
 /** Of four ways at right angles, the one that the sides lie in most, degrees. */
-function meanWay(lines: readonly { line: Line; long: number }[]): number {
+function meanDirection(lines: readonly { line: Line; long: number }[]): number {
   const base = degreesOf(lines.reduce((a, b) => (b.long > a.long ? b : a)).line.way);
   const weight = lines.reduce((s, l) => s + l.long ** 3, 0);
   return base + lines.reduce((s, l) => s + l.long ** 3 * offRight(degreesOf(l.line.way) - base), 0) / weight;
@@ -152,7 +152,7 @@ function squared(loops: readonly Parted[], members: readonly Member[]): Parted[]
     return line?.kind === 'line' ? [{ line, long: lengthOf(loops[m.loop]!, line), ...m }] : [];
   });
   if (lines.length < 2) return [...loops];
-  const way = meanWay(lines);
+  const way = meanDirection(lines);
   return replaced(loops, members, piece => {
     if (piece.kind !== 'line') return piece;
     const now = degreesOf(piece.way);

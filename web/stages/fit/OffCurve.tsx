@@ -2,7 +2,7 @@ import styled from 'styled-components';
 import { counting } from '../../../core/job/history';
 import { offWords } from '../../../core/learn/next';
 import { formatPlain, formatSigned } from '../../../core/quantity/format';
-import { standingPrints } from '../../../core/work/outcome';
+import { countedPrints } from '../../../core/work/outcome';
 import type { SignedLedger } from '../../../core/work/signed-ledger';
 import { useBench } from '../../job/bench-context';
 import { FONTS } from '../../ui/theme';
@@ -18,7 +18,7 @@ export function OffCurve({ ledger }: { ledger: SignedLedger }) {
   const { resolved } = useBench('resolved');
   const { mate, unit, off, bias, scatter } = ledger;
   const suffix = unit === 'deg' ? '°' : ' mm';
-  const tried = standingPrints(counting(resolved.history)).flatMap(({ version, outcome }) => {
+  const tried = countedPrints(counting(resolved.history)).flatMap(({ version, outcome }) => {
     const said = outcome?.said[mate.id]?.off;
     return said ? [{ version: version.number, ...said }] : [];
   });

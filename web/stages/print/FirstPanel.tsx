@@ -9,8 +9,8 @@ import { type First, whatFirst } from '../../../core/work/what-first';
 import { usePace } from '../../api/use-pace';
 import { useBench } from '../../job/bench-context';
 import { Button } from '../../ui/controls';
+import { asPlaced, type usePoses } from './poses/use-poses';
 import { useSlices } from './slices/use-slices';
-import { asItLies, type useWays } from './ways/use-ways';
 
 /** Below this nobody weighs anything: it is printed. */
 const WORTH_A_THOUGHT = { minutes: 20, doubt: 0.05 };
@@ -18,7 +18,7 @@ const WORTH_A_THOUGHT = { minutes: 20, doubt: 0.05 };
 const MOST = 4;
 
 /** Whether to print the whole part at once, or something quicker first: by the time until one sits right. */
-export function FirstPanel({ ways }: { ways: ReturnType<typeof useWays>['found'] }) {
+export function FirstPanel({ poses }: { poses: ReturnType<typeof usePoses>['found'] }) {
   const { resolved, workshop, session, say, go, select } = useBench(
     'resolved',
     'workshop',
@@ -30,7 +30,7 @@ export function FirstPanel({ ways }: { ways: ReturnType<typeof useWays>['found']
   const { part, printer, material, ledger, history, document } = resolved;
   const away = document.object.goneAt !== null;
   const pace = usePace(printer);
-  const { estimate } = asItLies(ways, part.pose);
+  const { estimate } = asPlaced(poses, part.pose);
   const whole = estimate ? 60 * takesOf(estimate, pace, material).hours : null;
   const chance = ledger.pAllRight;
   const doubtful =

@@ -16,12 +16,12 @@ import { leadsTo } from '../shape/lead-to';
 import { AcceptDialog } from './AcceptDialog';
 import { FirstPanel } from './FirstPanel';
 import { Numbers } from './Numbers';
+import { asPlaced } from './poses/use-poses';
 import { SplitOffer } from './SplitOffer';
 import { useBuild } from './use-build';
-import { asItLies } from './ways/use-ways';
 
 /** What the next version would be made of, what the checks say of it, and making it. */
-export function NewVersion({ ways }: Pick<Parameters<typeof FirstPanel>[0], 'ways'>) {
+export function NewVersion({ poses }: Pick<Parameters<typeof FirstPanel>[0], 'poses'>) {
   const { document, resolved, session, say, go } = useBench('document', 'resolved', 'session', 'say', 'go');
   const { part, material } = resolved;
   const { findings, refused } = useSolid(resolved.part, resolved.parameters, resolved.checkContext);
@@ -69,13 +69,13 @@ export function NewVersion({ ways }: Pick<Parameters<typeof FirstPanel>[0], 'way
       }
     });
   const shaky = resolved.measureAgain;
-  const { way } = asItLies(ways, part.pose);
-  const weak = way?.plan.weakest ? [way.plan.weakest.at] : [];
+  const { ranked } = asPlaced(poses, part.pose);
+  const weak = ranked?.plan.weakest ? [ranked.plan.weakest.at] : [];
   const all = [
     ...cautions,
     ...resolved.unsaid,
     ...(findings ?? []),
-    ...(way ? supportFindings(way.plan) : []),
+    ...(ranked ? supportFindings(ranked.plan) : []),
   ];
   return (
     <>
@@ -170,7 +170,7 @@ export function NewVersion({ ways }: Pick<Parameters<typeof FirstPanel>[0], 'way
             </Notice>
           ))}
         </Stack>
-        {unchanged ? null : <FirstPanel ways={ways} />}
+        {unchanged ? null : <FirstPanel poses={poses} />}
       </Panel>
       <AcceptDialog
         key={String(stops !== null)}

@@ -8,10 +8,10 @@ import { Select } from '../../ui/controls';
 import { Lead, Notice, Panel, Stack } from '../../ui/layout';
 import { NewVersion } from './NewVersion';
 import { OverAirPanel } from './over-air/OverAirPanel';
+import { PosesPanel } from './poses/PosesPanel';
+import { usePoses } from './poses/use-poses';
 import { VersionCard } from './VersionCard';
 import { VersionTree } from './VersionTree';
-import { useWays } from './ways/use-ways';
-import { WaysPanel } from './ways/WaysPanel';
 
 /** Behind a plastic's name in the list. */
 const SUITS = { suitable: '', doubtful: ' (doubtful here)', no: ' (not for this)' } as const;
@@ -21,7 +21,7 @@ export function PrintStage() {
   const { resolved, workshop, edit } = useBench('resolved', 'workshop', 'edit');
   const { part, material, suitability: suits } = resolved;
   const versions = resolved.versions.toReversed();
-  const looked = useWays();
+  const looked = usePoses();
   return (
     <>
       <h1>Before hours of printing</h1>
@@ -67,11 +67,11 @@ export function PrintStage() {
               </Stack>
             ) : null}
           </Panel>
-          <WaysPanel {...looked} />
+          <PosesPanel {...looked} />
           <OverAirPanel />
         </Stack>
         <Stack $gap={14}>
-          <NewVersion ways={looked.found} />
+          <NewVersion poses={looked.found} />
           {versions.length > 0 ? <h2>Versions</h2> : null}
           <VersionTree versions={resolved.versions} />
           {versions.map((version, i) => (

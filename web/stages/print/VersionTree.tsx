@@ -2,7 +2,7 @@ import styled from 'styled-components';
 import type { Version } from '../../../core/job/history';
 import { remarkOf } from '../../../core/job/history/remark-of';
 import { capital } from '../../../core/quantity/format';
-import { standingPrints } from '../../../core/work/outcome';
+import { countedPrints } from '../../../core/work/outcome';
 import { versionWords } from '../../../core/work/show';
 import { type Grown, grown } from '../../../core/work/version-tree';
 import { useBench } from '../../job/bench-context';
@@ -16,7 +16,7 @@ export function VersionTree({ versions }: { versions: readonly Version[] }) {
   const tree = grown(versions);
   const lanes = Math.max(...tree.map(g => g.lane)) + 1;
   if (lanes < 2) return null;
-  const tried = standingPrints(resolved.history);
+  const tried = countedPrints(resolved.history);
   // The newest on top, as the cards below.
   const rows = tree.toReversed();
   return (

@@ -11,7 +11,7 @@ import { RemedyNotice } from '../../job/RemedyNotice';
 import { useSolid } from '../../solid/use-solid';
 import { Button } from '../../ui/controls';
 import { Lead, Panel, Stack } from '../../ui/layout';
-import { PrintTakes } from '../print/ways/PrintTakes';
+import { PrintTakes } from '../print/poses/PrintTakes';
 import { AdditionsPanel } from './additions/AdditionsPanel';
 import { nameFace } from './additions/name-face';
 import { type Picking, PickingContext } from './additions/picking';

@@ -3,7 +3,7 @@ import { counting } from '../../../core/job/history';
 import { reworkWords } from '../../../core/job/history/rework';
 import { VERDICT_WORDS } from '../../../core/learn/verdict';
 import { formatHours } from '../../../core/quantity/format';
-import { type Outcome, restWaits, type StandingPrint } from '../../../core/work/outcome';
+import { type CountedPrint, type Outcome, restWaits } from '../../../core/work/outcome';
 import { rescuesFor } from '../../../core/work/rescue';
 import { type First, whatFirst } from '../../../core/work/what-first';
 import { useBench } from '../../job/bench-context';
@@ -12,7 +12,7 @@ import { Notice, Stack } from '../../ui/layout';
 import { ReworkForm } from './ReworkForm';
 
 /** What would save this very print, before hours go into another one, and what was done of it. */
-export function Rescue({ outcome, of }: { outcome: Outcome; of: Pick<StandingPrint, 'version' | 'print'> }) {
+export function Rescue({ outcome, of }: { outcome: Outcome; of: Pick<CountedPrint, 'version' | 'print'> }) {
   const { resolved } = useBench('resolved');
   const [doing, setDoing] = useState<string | null>(null);
   const rescues = restWaits(outcome) ? [] : rescuesFor(outcome, of, resolved);

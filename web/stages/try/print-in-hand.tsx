@@ -2,7 +2,7 @@ import { useState } from 'react';
 import styled from 'styled-components';
 import { counting } from '../../../core/job/history';
 import { pieceWords } from '../../../core/job/history/print';
-import { type StandingPrint, standingPrints } from '../../../core/work/outcome';
+import { type CountedPrint, countedPrints } from '../../../core/work/outcome';
 import { versionWords } from '../../../core/work/show';
 import { useBench } from '../../job/bench-context';
 import { Select } from '../../ui/controls';
@@ -11,7 +11,7 @@ import { Lead } from '../../ui/layout';
 /** The print that is tried: the last one, until another is chosen. */
 export function usePrintInHand() {
   const { resolved } = useBench('resolved');
-  const standing = standingPrints(counting(resolved.history));
+  const standing = countedPrints(counting(resolved.history));
   const [chosen, choose] = useState<string | null>(null);
   const shown = standing.find(p => p.print.id === chosen) ?? standing.at(-1);
   return { standing, shown, choose, isLast: shown === standing.at(-1) };
@@ -22,7 +22,7 @@ export function PrintInHand({
   standing,
   shown,
   choose,
-}: ReturnType<typeof usePrintInHand> & { shown: StandingPrint }) {
+}: ReturnType<typeof usePrintInHand> & { shown: CountedPrint }) {
   const { document } = useBench('document');
   const { print, version, outcome } = shown;
   const words = `${pieceWords(print).replace(/^a /, 'the ')}${versionWords(version.number, version.partId, document)}`;
@@ -56,7 +56,7 @@ export function PrintInHand({
 /** A phone has no keys. */
 const Keyed = styled.span`@media (max-width: 760px) { display: none; }`;
 
-const printWords = ({ print, version, outcome }: StandingPrint) =>
+const printWords = ({ print, version, outcome }: CountedPrint) =>
   `print ${print.number}, ${pieceWords(print).replace(/^(a|the) /, '')}version ${version.number}: ${
     outcome === null ? 'not tried yet' : outcome.right ? 'sat right' : 'tried'
   }`;

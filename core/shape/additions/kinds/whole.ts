@@ -1,6 +1,6 @@
 import { finding } from '../../findings/finding';
 import { type Body, KernelError } from '../../kernels/kernel';
-import { LIES, type Lies, placedModel } from '../../model';
+import { placedModel, SIDES_DOWN, type SideDown } from '../../model';
 import { circle, rectangle } from '../../outline';
 import { choice, length, Refusals } from '../../recipes/fields';
 import { lengthOf, type Parameters, textOf } from '../../recipes/parameters';
@@ -23,7 +23,7 @@ export const keepClear: AdditionKind = {
   parameters: [
     choice('form', 'The neighbour is', { box: 'a box', round: 'round', model: 'a body from a file' }),
     { kind: 'model', name: 'model', label: 'Body', group: 'main', default: '', shown: model },
-    choice('lies', 'It lies', LIES, { shown: model }),
+    choice('lies', 'It lies', SIDES_DOWN, { shown: model }),
     length('width', 'To the right', [0.3, 400], '12', { shown: box }),
     length('depth', 'To the back', [0.3, 400], '8', { shown: box }),
     length('diameter', 'Diameter', [0.3, 400], '10', { shown: p => p.form === 'round' }),
@@ -73,7 +73,7 @@ export const keepClear: AdditionKind = {
 /** Triangles only: the part's STEP file then goes without this cut. */
 function bodyOfModel({ kernels }: Site, p: Parameters, room: number): Body {
   const stance = {
-    lies: textOf(p, 'lies') as Lies,
+    lies: textOf(p, 'lies') as SideDown,
     turn: lengthOf(p, 'turn'),
     at: [lengthOf(p, 'x'), lengthOf(p, 'y'), lengthOf(p, 'z')] as const,
   };

@@ -1,11 +1,11 @@
 import { DEMO_FENDER } from '../../demo-bodies';
-import { LIES } from '../../model';
+import { SIDES_DOWN } from '../../model';
 import type { ValuesOf } from '../define-recipe';
 import { choice, holes, length, model } from '../fields';
 
 export const parameters = [
   model('object', 'The surface', DEMO_FENDER),
-  choice('lies', 'Over the foot it lies', LIES),
+  choice('lies', 'Over the foot it lies', SIDES_DOWN),
   length('turn', 'Turned, seen from above', [-360, 360], '0', { measure: 'angle' }),
   length('right', 'Its place, right of the surface’s middle', [-400, 400], '0'),
   length('back', 'Its place, behind the surface’s middle', [-400, 400], '0'),

@@ -1,11 +1,11 @@
 import { DEMO_BALL } from '../../demo-bodies';
-import { LIES } from '../../model';
+import { SIDES_DOWN } from '../../model';
 import type { ValuesOf } from '../define-recipe';
 import { choice, length, model } from '../fields';
 
 export const parameters = [
   model('object', 'The object', DEMO_BALL),
-  choice('lies', 'It lies in the recess', LIES),
+  choice('lies', 'It lies in the recess', SIDES_DOWN),
   length('turn', 'Turned, seen from above', [-360, 360], '0', { measure: 'angle' }),
   choice('form', 'Around it', {
     block: 'a block',

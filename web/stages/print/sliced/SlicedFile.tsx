@@ -5,7 +5,7 @@ import styled from 'styled-components';
 import type { Print, Version } from '../../../../core/job/history';
 import type { MateInFile } from '../../../../core/print/gcode/mates-in-file';
 import { rulesOf } from '../../../../core/print/of-printer';
-import { isSameWay } from '../../../../core/print/pose';
+import { isSameDirection } from '../../../../core/print/pose';
 import { poseInWords } from '../../../../core/print/pose-words';
 import { formatHours, formatPlain } from '../../../../core/quantity/format';
 import { versionWords } from '../../../../core/work/show';
@@ -109,8 +109,8 @@ function Found({
     if (named?.id === version.id)
       lines.push(`It is ${versionWords(version.number, version.partId, document)}`);
     else if (match!.id === null) lines.push('It is one of several versions that are alike');
-    if (match!.found > 0 && isSameWay(match!.down, version.pose.down))
-      lines.push(`Lies as planned, ${poseInWords({ down: match!.down, turn: match!.turn })}`);
+    if (match!.found > 0 && isSameDirection(match!.down, version.pose.down))
+      lines.push(`SideDown as planned, ${poseInWords({ down: match!.down, turn: match!.turn })}`);
     if (!findings.some(f => f.code === 'scaled' || f.code === 'stretched'))
       lines.push(`Scale ${match!.scale.toFixed(3)}`);
     if (!match!.mirrored) lines.push('Not mirrored');

@@ -1,5 +1,5 @@
 import { useEffect, useRef, useState } from 'react';
-import { waysAsked } from '../../../../core/work/ways-to-lie';
+import { posesAsked } from '../../../../core/work/poses-asked';
 import { useBench } from '../../../job/bench-context';
 import { kernelLine } from '../../../solid/kernel-worker';
 import type { ShownSlice } from '../../../workers/solid-protocol';
@@ -8,7 +8,7 @@ import type { ShownSlice } from '../../../workers/solid-protocol';
 export function useSlices(wanted: boolean): ShownSlice[] | null {
   const { resolved } = useBench('resolved');
   const { part, parameters, ledger } = resolved;
-  const { now, settings, machine } = waysAsked(resolved);
+  const { now, settings, machine } = posesAsked(resolved);
   const asked = {
     of: { recipe: part.recipe, additions: part.additions, parameters },
     surfaces: ledger.mates.map(m => m.mate.ours.surface),

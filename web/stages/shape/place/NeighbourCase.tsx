@@ -1,7 +1,7 @@
 import { Scissors } from 'lucide-react';
 import type { Neighbour } from '../../../../core/job/document';
 import type { Finding } from '../../../../core/shape/findings/finding';
-import { LIES, type Lies } from '../../../../core/shape/model';
+import { SIDES_DOWN, type SideDown } from '../../../../core/shape/model';
 import { clearOfNeighbour } from '../../../../core/work/keep-clear';
 import { useBench } from '../../../job/bench-context';
 import { Button, Select } from '../../../ui/controls';
@@ -112,7 +112,7 @@ function FromFile({
       <Select
         label="It lies"
         value={n.lies ?? 'drawn'}
-        options={Object.entries(LIES).map(([value, label]) => ({ value: value as Lies, label }))}
+        options={Object.entries(SIDES_DOWN).map(([value, label]) => ({ value: value as SideDown, label }))}
         onChange={lies => onChange({ lies })}
       />
       <SizeField

@@ -8,17 +8,17 @@ import type { Point3 } from '../shape/vector';
 import { dot } from '../shape/vector';
 import { type Pose, upOf } from './pose';
 
-/** How a surface lies on the bed in a pose, from its real direction: round by its axis, flats by their width. */
+/** How a surface is oriented on the bed in a pose, from its real direction: round by its axis, flats by their width. */
 
 /** A round surface that leans more than this shows its layers' steps: cosine of 25°. */
 const LEANS = 0.9;
 /** A width is built up of layers where it rises more steeply than this: sine of 25°. */
 const RISES = 0.42;
 
-export type Lies = 'upright' | 'leaning' | 'lying' | 'in layers';
+export type Orientation = 'upright' | 'leaning' | 'lying' | 'in layers';
 
-/** How a surface lies. @param across the way a width is measured; left out for a round one */
-export function liesAs({ axis, across }: { axis: Point3; across?: Point3 }, up: Point3): Lies {
+/** @param across the direction in which a width is measured; left out for a round one */
+export function orientationOf({ axis, across }: { axis: Point3; across?: Point3 }, up: Point3): Orientation {
   if (across) {
     const rises = Math.abs(dot(across, up));
     return rises > LEANS ? 'in layers' : rises > RISES ? 'leaning' : 'upright';
@@ -37,8 +37,8 @@ export function kindInPose(
 ): SurfaceKind {
   const spec = recipe.mates.find(m => m.id === surface);
   const form = spec?.form ?? 'round';
-  const lies = spec && directionOf(spec, recipe, choices);
-  return surfaceKind(side, form, lies ? liesAs(lies, upOf(pose)) !== 'upright' : false);
+  const direction = spec && directionOf(spec, recipe, choices);
+  return surfaceKind(side, form, direction ? orientationOf(direction, upOf(pose)) !== 'upright' : false);
 }
 
 function directionOf(

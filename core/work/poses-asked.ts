@@ -1,10 +1,10 @@
 import { isScrewed } from '../fit/wants';
-import type { WaysAsked } from '../print/lay';
+import type { PosesAsked } from '../print/lay';
 import { machineOf, rulesOf, settingsOf } from '../print/of-printer';
 import type { ResolvedPart } from './resolved';
 
 /** What decides how a part should lie, besides its solid. */
-export function waysAsked(work: ResolvedPart): WaysAsked {
+export function posesAsked(work: ResolvedPart): PosesAsked {
   const { part, recipe, printer, ledger, demands } = work;
   const mates = recipe.mates.map(spec => {
     const now = ledger.mates.find(m => m.mate.ours.surface === spec.id);

@@ -8,22 +8,22 @@ import { useNoted, usePace } from '../../../api/use-pace';
 import { useBench } from '../../../job/bench-context';
 import { Button } from '../../../ui/controls';
 import { Notice, Panel } from '../../../ui/layout';
-import type { ShownWay } from '../../../workers/solid-protocol';
+import type { ShownPose } from '../../../workers/solid-protocol';
 import { PngPicture } from '../PngPicture';
 import { TakesFigures } from '../TakesFigures';
-import { asItLies, type useWays } from './use-ways';
+import { asPlaced, type usePoses } from './use-poses';
 
-/** How the part lies on the bed: the best ways beside each other, with what each needs and takes. */
-export function WaysPanel({ found, busy }: ReturnType<typeof useWays>) {
+/** How the part lies on the bed: the best poses beside each other, with what each needs and takes. */
+export function PosesPanel({ found, busy }: ReturnType<typeof usePoses>) {
   const { resolved, edit } = useBench('resolved', 'edit');
   const { part, printer } = resolved;
   const noted = useNoted(printer.id);
   const pace = usePace(printer);
-  const ways = found && !(found instanceof Error) ? found.ways : [];
-  const best = ways[0];
-  const { way: now } = asItLies(found, part.pose);
+  const poses = found && !(found instanceof Error) ? found.poses : [];
+  const best = poses[0];
+  const { ranked: now } = asPlaced(found, part.pose);
   const better = now && best !== now ? best : null;
-  const lay = ({ plan }: ShownWay) => edit({ kind: 'pose', partId: part.id, pose: plan.pose });
+  const lay = ({ plan }: ShownPose) => edit({ kind: 'pose', partId: part.id, pose: plan.pose });
   const turned = now?.plan.fits && now.plan.pose.turn !== part.pose.turn;
   return (
     <Panel>
@@ -58,17 +58,17 @@ export function WaysPanel({ found, busy }: ReturnType<typeof useWays>) {
         </Notice>
       ) : null}
       <Cards $busy={busy} aria-busy={busy}>
-        {ways.map(way => (
+        {poses.map(ranked => (
           <Card
-            key={way.plan.pose.down.join()}
-            way={way}
+            key={ranked.plan.pose.down.join()}
+            ranked={ranked}
             pace={pace}
-            chosen={way === now}
-            onLay={() => void lay(way)}
+            chosen={ranked === now}
+            onLay={() => void lay(ranked)}
           />
         ))}
       </Cards>
-      {ways.length > 0 ? (
+      {poses.length > 0 ? (
         <Quiet>
           {noted.length === 0
             ? 'Times hold for a usual printer. Note the hours of one print below, and they hold for yours.'
@@ -89,8 +89,8 @@ function InPieces({ pieces, takes }: { pieces: number; takes: ReturnType<typeof 
   );
 }
 
-/** What speaks for the other way and not for the one it lies in. */
-const whatIsBetter = (other: ShownWay, now: ShownWay): string => {
+/** What speaks for another pose and not for the one it has. */
+const whatIsBetter = (other: ShownPose, now: ShownPose): string => {
   const own = other.reasons.filter(r => !now.reasons.includes(r));
   return (own.length > 0 ? own : other.reasons).slice(0, 2).join('; ');
 };
@@ -98,14 +98,24 @@ const whatIsBetter = (other: ShownWay, now: ShownWay): string => {
 /** Reasons that fit on a card. */
 const MOST_REASONS = 3;
 
-function Card({ way, pace, chosen, onLay }: { way: ShownWay; pace: Pace; chosen: boolean; onLay(): void }) {
+function Card({
+  ranked,
+  pace,
+  chosen,
+  onLay,
+}: {
+  ranked: ShownPose;
+  pace: Pace;
+  chosen: boolean;
+  onLay(): void;
+}) {
   const { resolved, workshop } = useBench('resolved', 'workshop');
-  const { plan, reasons, estimate } = way;
+  const { plan, reasons, estimate } = ranked;
   const takes = takesOf(estimate, pace, resolved.material);
   const words = poseInWords(plan.pose);
   return (
     <CardBox $chosen={chosen} aria-label={`Way to lie: ${words}`} role="group">
-      <PngPicture bytes={way.picture} alt={`The part ${words}`} height={92} />
+      <PngPicture bytes={ranked.picture} alt={`The part ${words}`} height={92} />
       <strong>{capital(words)}</strong>
       <TakesFigures takes={takes} beside={`${takes.cost.toFixed(2)} ${workshop.currency}`} />
       <ul>

@@ -2,7 +2,7 @@ import { takesOf } from '../../../../core/print/of-printer';
 import { formatHours, formatPlain } from '../../../../core/quantity/format';
 import { usePace } from '../../../api/use-pace';
 import { useBench } from '../../../job/bench-context';
-import { asItLies, useWays } from './use-ways';
+import { asPlaced, usePoses } from './use-poses';
 
 /** Typing goes first: what a print takes is worked out when the numbers have stood still for so long, ms. */
 const STILL = 1500;
@@ -11,9 +11,9 @@ const STILL = 1500;
 export function PrintTakes({ ready }: { ready: boolean }) {
   const { resolved } = useBench('resolved');
   const { part, printer, material } = resolved;
-  const { found, busy } = useWays(ready ? STILL : null);
+  const { found, busy } = usePoses(ready ? STILL : null);
   const pace = usePace(printer);
-  const { estimate } = asItLies(found, part.pose);
+  const { estimate } = asPlaced(found, part.pose);
   if (!estimate) return null;
   const { hours, grams } = takesOf(estimate, pace, material);
   return (
