@@ -111,7 +111,14 @@ describe('slips', () => {
     expect(codes(lost)).toContain('scaled');
   });
   test('a right-hand thread that was mirrored is told by its thread; a part that is its own mirror image is not', async () => {
-    const cover = version('v1', 'threaded-cover');
+    // Of the demo’s kind, at a third of its width.
+    const cover = version('v1', 'threaded-cover', {
+      coverThread: 40,
+      pitchLength: 6,
+      length: 16,
+      ridge: 1.8,
+      foot: 3.8,
+    });
     const found = look(await sliced(cover.mesh), [cover], { id: 'v1' }, {}, { mirror: true, turn: 15 });
     expect(codes(found)).toContain('mirrored');
     const bush = version('v1', 'bush');
