@@ -10,15 +10,16 @@ export type Grip = { of: 'corner'; at: number } | { of: 'via'; at: number } | { 
 
 /** Numbers are kept to a hundredth, without a tail of nines. */
 const plain = (x: number): string => String(Number(x.toFixed(2)) || 0);
-const isPlain = (text: string): boolean => text.trim() !== '' && Number.isFinite(Number(text));
-const shifted = (text: string, by: number): string => (isPlain(text) ? plain(Number(text) + by) : text);
+/** No expression. */
+export const isPlainNumber = (text: string): boolean => text.trim() !== '' && Number.isFinite(Number(text));
+const shifted = (text: string, by: number): string => (isPlainNumber(text) ? plain(Number(text) + by) : text);
 
 /** Whether a drag could change anything of it. */
 export function canMove(corners: readonly Written[], grip: Grip): boolean {
   const corner = corners[grip.at]!;
-  if (grip.of === 'via') return corner.via?.some(isPlain) ?? false;
+  if (grip.of === 'via') return corner.via?.some(isPlainNumber) ?? false;
   const ends = grip.of === 'edge' ? [corner, before(corners, grip.at)] : [corner];
-  return ends.some(c => isPlain(c.x) || isPlain(c.y));
+  return ends.some(c => isPlainNumber(c.x) || isPlainNumber(c.y));
 }
 
 const before = (corners: readonly Written[], i: number): Written =>
@@ -37,6 +38,15 @@ export function movedGrip(corners: readonly Written[], grip: Grip, [dx, dy]: Poi
     return i === (grip.at + n - 1) % n ? { ...c, ...place(c) } : c;
   });
 }
+
+/** The edge that arrives at a corner, moved outwards by so much in all. */
+export const movedEdge = (corners: readonly Written[], at: number, by: number): Written[] =>
+  corners.map((corner, i) => {
+    if (i !== at) return corner;
+    const { trim: _, ...bare } = corner;
+    const trim = plain(by);
+    return trim === '0' ? bare : { ...bare, trim };
+  });
 
 /** Straight out of an edge, away from the inside; unit length. */
 export function outOfEdge(points: readonly Point2[], at: number): Point2 {

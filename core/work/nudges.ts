@@ -1,5 +1,5 @@
 import type { Nudge } from '../shape/movers';
-import { carriesMate } from '../shape/own-mates';
+import { movablesOf } from './movable';
 import type { Work } from './work';
 
 /** So much, mm and degrees: far more than triangles are off, far less than what makes another shape. */
@@ -11,27 +11,18 @@ const BY = { length: 0.4, angle: 1 };
  */
 export function nudgesOf(work: Work, partId: string, only?: string): Nudge[] {
   const { document } = work;
-  const { recipe, parameters } = work.part(partId);
-  return recipe.parameters.flatMap((spec): Nudge[] => {
-    if (
-      (only !== undefined && spec.name !== only) ||
-      !carriesMate(spec) ||
-      !(spec.shown?.(parameters) ?? true)
-    )
-      return [];
-    const now = parameters[spec.name];
-    if (typeof now !== 'number') return [];
-    const isAngle = spec.measure === 'angle';
+  return movablesOf(work.part(partId)).flatMap(({ name, now, isAngle, min, max, set }): Nudge[] => {
+    if (only !== undefined && name !== only) return [];
     const step = isAngle ? BY.angle : BY.length;
-    const by = now + step > spec.max ? -step : step;
-    if (now + by < spec.min) return [];
-    const expression = { text: (now + by).toFixed(4), unit: isAngle ? ('deg' as const) : ('mm' as const) };
+    const by = now + step > max ? -step : step;
+    if (now + by < min) return [];
+    const change = set(now + by);
     const parts = document.parts.map(p =>
-      p.id === partId ? { ...p, parameters: { ...p.parameters, [spec.name]: expression } } : p,
+      p.id === partId ? { ...p, parameters: { ...p.parameters, [change.name]: change.expression } } : p,
     );
     const nudged = work.with({ document: { ...document, parts } }).part(partId);
     // One that cannot be so much larger cannot be judged by it.
     if (Object.keys(nudged.problems).length > 0) return [];
-    return [{ name: spec.name, by, parameters: nudged.parameters }];
+    return [{ name, by, parameters: nudged.parameters }];
   });
 }

@@ -9,6 +9,7 @@ import { Work } from '../../work/work';
 import { buildPart } from '../build';
 import type { BuiltPart } from '../built-part';
 import type { Kernels } from '../kernels/kernel';
+import { moversAt } from '../movers';
 import { requireRecipe } from '../recipes';
 import type { Parameters } from '../recipes/parameters';
 import type { Place } from '../vector';
@@ -143,6 +144,55 @@ test('two sides of an outline: the numbers that its corners are written with', (
   // All of the outline is made smaller by the fit of its width.
   expect(sizeOf(found)).toBeCloseTo(max[1] - min[1], 3);
   expect(rates(found)).toMatchObject({ thickness: 1 });
+});
+
+describe('edges of an outline that was written in numbers', () => {
+  /** A plate of this outline, made to fit by one of its sizes. */
+  function plate(outline: string, fits: 'width' | 'height', size: number) {
+    const recipe = requireRecipe('profile-part');
+    const texts = { fits, outline, [`${fits}Size`]: String(size), thickness: '6' };
+    const document = Object.entries(texts)
+      .map(
+        ([name, text]): Edit => ({
+          kind: 'parameter',
+          partId: 'part-1',
+          name,
+          expression: { text, unit: name === 'fits' ? 'none' : 'mm' },
+        }),
+      )
+      .reduce((job, edit) => applyEdit(job, edit, FIRST_WORKSHOP), newJob('Any', recipe, FIRST_WORKSHOP));
+    const work = new Work(document, FIRST_WORKSHOP, emptyHistory());
+    const build = (p: Parameters): BuiltPart | null => {
+      const outcome = buildPart(recipe, p, kernels, 'screen');
+      return outcome.ok ? outcome.part : null;
+    };
+    return { now: build(work.part('part-1').parameters)!, nudges: nudgesOf(work, 'part-1'), build };
+  }
+  test('between two of them each counts one to one', () => {
+    const { now, nudges, build } = plate('0, 0; 40, 0; 40, 25; 0, 25', 'height', 25);
+    const { min, max } = now.bounds;
+    const y = (min[1] + max[1]) / 2;
+    const found = spanMovers(
+      [
+        { point: [min[0], y, 2], normal: [-1, 0, 0] },
+        { point: [max[0], y, 2], normal: [1, 0, 0] },
+      ],
+      now,
+      nudges,
+      build,
+    );
+    expect(sizeOf(found)).toBeCloseTo(40, 3);
+    // The height’s number moves all sides by half; its edges too, the other way, since the height is kept.
+    expect(rates(found)).toMatchObject({ 'outline/1': 1, 'outline/3': 1, heightSize: 1 });
+  });
+  test('a slanted one that is moved out goes out by as much, and nothing that fits changes', () => {
+    const { now, nudges, build } = plate('0, 0; 40, 0; 40, 25; 0, 15', 'width', 40);
+    const { min } = now.bounds;
+    const slant: Place = { point: [min[0] + 20, min[1] + 20, 2], normal: [-10, 40, 0] };
+    const [first] = moversAt(slant, now, nudges, build);
+    expect(first).toMatchObject({ name: 'outline/4', disturbs: [] });
+    expect(first!.rate).toBeCloseTo(1, 2);
+  });
 });
 
 describe('where a number stands', () => {

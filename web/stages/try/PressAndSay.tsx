@@ -2,16 +2,15 @@ import { lazy, Suspense, useEffect, useRef, useState } from 'react';
 import styled from 'styled-components';
 import { ulid } from 'ulid';
 import { doubtOf, JUDGED_WORDS, type JudgedBy, USUAL_SENSE } from '../../../core/learn/signed';
-import { formatPlain } from '../../../core/quantity/format';
 import type { Press } from '../../../core/shape/additions/pressed';
 import type { Mover } from '../../../core/shape/movers';
-import { isAngleOf } from '../../../core/shape/own-mates';
+import type { Movable } from '../../../core/work/movable';
 import { useBench } from '../../job/bench-context';
 import { useSolid } from '../../solid/use-solid';
 import { Button, Select, TextField } from '../../ui/controls';
 import { Loading, Notice, Panel, Row } from '../../ui/layout';
 import { ownDimension } from '../measure/own-dimension';
-import { labelOf } from '../shape/movers/MoverList';
+import { makeWords } from '../shape/movers/MoverList';
 import { MoversPanel } from '../shape/movers/MoversPanel';
 import { amountOf } from './try-draft';
 
@@ -43,7 +42,7 @@ export function PressAndSay() {
 
 function Pressing() {
   const { resolved, edit, document, go } = useBench('resolved', 'edit', 'document', 'go');
-  const { part, recipe, parameters } = resolved;
+  const { part, parameters } = resolved;
   const solid = useSolid(part, parameters, resolved.checkContext);
   const [press, setPress] = useState<Press | null>(null);
   const view = useRef<HTMLDivElement>(null);
@@ -60,23 +59,14 @@ function Pressing() {
   const tolerance = amountOf(still, 'mm', 500);
   const off = amount.value === null ? null : (way === 'out' ? 1 : -1) * amount.value;
   /** What the number would have to be for the place to be right. */
-  const rightAt = ({ name: number, rate }: Mover): number | null => {
-    const now = parameters[number];
-    return off === null || typeof now !== 'number' ? null : now - off / rate;
-  };
-  const unitOf = (number: string) =>
-    isAngleOf(recipe.parameters, number) ? ('deg' as const) : ('mm' as const);
-  const change = (mover: Mover, to: number) =>
-    void edit({
-      kind: 'parameter',
-      partId: part.id,
-      name: mover.name,
-      expression: { text: to.toFixed(2), unit: unitOf(mover.name) },
-    });
+  const rightAt = ({ rate }: Mover, { now }: Movable): number | null =>
+    off === null ? null : now - off / rate;
+  const change = ({ set }: Movable, to: number) =>
+    void edit({ kind: 'parameter', partId: part.id, ...set(Number(to.toFixed(2))) });
   /** Judged from now on: what was said becomes the reading of where it should be. */
-  const judge = async (mover: Mover, to: number) => {
-    const unit = unitOf(mover.name);
-    const words = name.trim() || labelOf(recipe.parameters, mover.name);
+  const judge = async (mover: Mover, { isAngle, label }: Movable, to: number) => {
+    const unit = isAngle ? ('deg' as const) : ('mm' as const);
+    const words = name.trim() || label;
     const dimension = ownDimension(words, unit === 'deg' ? 'angle' : 'length', document.dimensions, {
       readings: [
         {
@@ -141,24 +131,24 @@ function Pressing() {
           press={press}
           title="How far off is it?"
           onClose={() => setPress(null)}
-          actions={mover => {
-            const to = rightAt(mover);
+          actions={(mover, movable) => {
+            const to = rightAt(mover, movable);
             if (to === null || amount.value === 0) return <span className="soft">say how far first</span>;
-            const unit = unitOf(mover.name) === 'deg' ? '°' : ' mm';
             return (
               <>
-                <Button $small onPress={() => change(mover, to)}>
-                  Make it {formatPlain(to, 2)}
-                  {unit}
+                <Button $small onPress={() => change(movable, to)}>
+                  {makeWords(movable, to)}
                 </Button>
-                <Button
-                  $small
-                  $look="quiet"
-                  isDisabled={!tolerance.value}
-                  onPress={() => void judge(mover, to)}
-                >
-                  Judge it from now on
-                </Button>
+                {movable.carriesMate ? (
+                  <Button
+                    $small
+                    $look="quiet"
+                    isDisabled={!tolerance.value}
+                    onPress={() => void judge(mover, movable, to)}
+                  >
+                    Judge it from now on
+                  </Button>
+                ) : null}
               </>
             );
           }}

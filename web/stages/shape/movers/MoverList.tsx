@@ -2,7 +2,7 @@ import type { ReactNode } from 'react';
 import styled from 'styled-components';
 import { formatPlain } from '../../../../core/quantity/format';
 import type { Mover } from '../../../../core/shape/movers';
-import { isAngleOf } from '../../../../core/shape/own-mates';
+import { type Movable, movableOf } from '../../../../core/work/movable';
 import { useBench } from '../../../job/bench-context';
 import { Notice, Row } from '../../../ui/layout';
 
@@ -17,11 +17,10 @@ export function MoverList<M extends Pick<Mover, 'name' | 'disturbs'>>({
   /** Numbers that were not tried. */
   untried: number;
   /** What it moves, and how far. */
-  words(mover: M, angle: boolean): string;
-  actions(mover: M): ReactNode;
+  words(mover: M, of: Movable): string;
+  actions(mover: M, of: Movable): ReactNode;
 }) {
   const { resolved } = useBench('resolved');
-  const { parameters: specs, mates } = resolved.recipe;
   return (
     <>
       {movers.length === 0 ? (
@@ -30,20 +29,24 @@ export function MoverList<M extends Pick<Mover, 'name' | 'disturbs'>>({
         </Notice>
       ) : (
         <List>
-          {movers.map(mover => (
-            <li key={mover.name}>
-              <div>
-                <b>{labelOf(specs, mover.name)}</b>{' '}
-                <span className="number">{sizeOf(resolved, mover.name)}</span>
-                <p>
-                  {words(mover, isAngleOf(specs, mover.name))} {disturbWords(mover, mates)}
-                </p>
-              </div>
-              <Row $gap={6} $wrap>
-                {actions(mover)}
-              </Row>
-            </li>
-          ))}
+          {movers.map(mover => {
+            const of = movableOf(resolved, mover.name);
+            // It was found before the part changed.
+            if (!of) return null;
+            return (
+              <li key={mover.name}>
+                <div>
+                  <b>{of.label}</b> {of.carriesMate ? <span className="number">{sizeOf(of)}</span> : null}
+                  <p>
+                    {words(mover, of)} {disturbWords(mover, resolved.recipe.mates)}
+                  </p>
+                </div>
+                <Row $gap={6} $wrap>
+                  {actions(mover, of)}
+                </Row>
+              </li>
+            );
+          })}
         </List>
       )}
       {untried > 0 ? (
@@ -55,17 +58,13 @@ export function MoverList<M extends Pick<Mover, 'name' | 'disturbs'>>({
   );
 }
 
-type Resolved = ReturnType<typeof useBench<'resolved'>>['resolved'];
-type Specs = Resolved['recipe']['parameters'];
+/** On the button that changes one. */
+export const makeWords = ({ now, isAngle, carriesMate }: Movable, to: number): string =>
+  carriesMate
+    ? `Make it ${formatPlain(to, 2)}${isAngle ? '°' : ' mm'}`
+    : `Move it ${formatPlain(Math.abs(to - now), 2)} mm ${to > now ? 'out' : 'in'}`;
 
-export const labelOf = (specs: Specs, name: string): string =>
-  specs.find(s => s.name === name)?.label ?? name;
-
-function sizeOf({ recipe, parameters }: Pick<Resolved, 'recipe' | 'parameters'>, name: string): string {
-  const value = parameters[name];
-  if (typeof value !== 'number') return '';
-  return `${formatPlain(value, 2)}${isAngleOf(recipe.parameters, name) ? '°' : ' mm'}`;
-}
+const sizeOf = ({ now, isAngle }: Movable): string => `${formatPlain(now, 2)}${isAngle ? '°' : ' mm'}`;
 
 function disturbWords(
   { disturbs }: Pick<Mover, 'disturbs'>,

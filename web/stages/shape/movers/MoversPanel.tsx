@@ -3,6 +3,7 @@ import type { ReactNode } from 'react';
 import { formatPlain } from '../../../../core/quantity/format';
 import type { Press } from '../../../../core/shape/additions/pressed';
 import type { Mover } from '../../../../core/shape/movers';
+import type { Movable } from '../../../../core/work/movable';
 import { moversOf } from '../../../solid/movers';
 import { IconButton } from '../../../ui/controls';
 import { Loading, Notice, Panel, Row } from '../../../ui/layout';
@@ -16,7 +17,7 @@ interface Props {
   /** Above the list. */
   children?: ReactNode;
   /** What can be done with one of the numbers. */
-  actions(mover: Mover): ReactNode;
+  actions(mover: Mover, of: Movable): ReactNode;
 }
 
 /** The numbers that move the place that was pressed, the most local first. */
@@ -61,9 +62,10 @@ export function PressedPanel({
   );
 }
 
-function rateWords({ rate, share }: Mover, angle: boolean): string {
+function rateWords({ rate, share }: Mover, { isAngle, carriesMate }: Movable): string {
   const by = `${formatPlain(Math.abs(rate), 2)} mm ${rate > 0 ? 'out' : 'in'}`;
   const rest =
     share > 0.6 ? 'and most of the part with it' : share > 0.2 ? 'and more of the part with it' : '';
-  return `${angle ? 'One degree' : 'One mm'} more moves it ${by}${rest ? `, ${rest}` : ''}.`;
+  if (!carriesMate) return `Moved out by one mm, it moves the place ${by}${rest ? `, ${rest}` : ''}.`;
+  return `${isAngle ? 'One degree' : 'One mm'} more moves it ${by}${rest ? `, ${rest}` : ''}.`;
 }

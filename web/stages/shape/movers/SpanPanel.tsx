@@ -1,15 +1,15 @@
 import { useEffect, useEffectEvent, useState } from 'react';
 import { formatPlain } from '../../../../core/quantity/format';
 import { parseQuantity } from '../../../../core/quantity/parse';
-import { isAngleOf } from '../../../../core/shape/own-mates';
 import type { Span } from '../../../../core/shape/span/span';
 import type { SpanMover } from '../../../../core/shape/span/span-movers';
 import type { Place } from '../../../../core/shape/vector';
+import type { Movable } from '../../../../core/work/movable';
 import { useBench } from '../../../job/bench-context';
 import { spanOn } from '../../../solid/movers';
 import { Button, TextField } from '../../../ui/controls';
 import { Loading, Notice } from '../../../ui/layout';
-import { MoverList } from './MoverList';
+import { MoverList, makeWords } from './MoverList';
 import { PressedPanel } from './MoversPanel';
 import { useFoundOut } from './use-found-out';
 
@@ -34,7 +34,7 @@ export function SpanPanel({
   onFit(span: Span, mover: SpanMover, wanted: number | null): void;
 }) {
   const { resolved, edit } = useBench('resolved', 'edit');
-  const { part, recipe, parameters } = resolved;
+  const { part } = resolved;
   const answer = useFoundOut(places, (work, partId) => spanOn(work, partId, places));
   const [text, setText] = useState('');
   const found = answer && !(answer instanceof Error) ? answer.found : null;
@@ -70,34 +70,27 @@ export function SpanPanel({
           <MoverList
             movers={answer.found.movers}
             untried={answer.untried}
-            words={({ rate }, angle) => rateWords(rate, angle, unit)}
-            actions={mover => {
-              const now = parameters[mover.name];
-              const to =
-                wanted === null || !span || typeof now !== 'number'
-                  ? null
-                  : now + (wanted - span.size) / mover.rate;
-              const isAngle = isAngleOf(recipe.parameters, mover.name);
+            words={({ rate }, of) => rateWords(rate, of, unit)}
+            actions={(mover, of) => {
+              const by = wanted === null || !span ? null : (wanted - span.size) / mover.rate;
               return (
                 <>
-                  {to === null ? null : (
+                  {by === null ? null : (
                     <Button
                       $small
                       onPress={() =>
                         void edit({
                           kind: 'parameter',
                           partId: part.id,
-                          name: mover.name,
-                          expression: { text: to.toFixed(2), unit: isAngle ? 'deg' : 'mm' },
+                          ...of.set(Number((of.now + by).toFixed(2))),
                         }).then(done => done && onClose())
                       }
                     >
-                      Make it {formatPlain(to, 2)}
-                      {isAngle ? '°' : ' mm'}
+                      {makeWords(of, of.now + by)}
                     </Button>
                   )}
                   {/* What is judged as an angle is moved by an angle. */}
-                  {span && isAngle === (span.kind === 'angle') ? (
+                  {span && of.carriesMate && of.isAngle === (span.kind === 'angle') ? (
                     <Button $small $look="quiet" onPress={() => onFit(span, mover, wanted)}>
                       It must fit…
                     </Button>
@@ -112,5 +105,8 @@ export function SpanPanel({
   );
 }
 
-const rateWords = (rate: number, angle: boolean, unit: string) =>
-  `${angle ? 'One degree' : 'One mm'} more makes it ${formatPlain(Math.abs(rate), 2)}${unit} ${rate > 0 ? 'larger' : 'smaller'}.`;
+function rateWords(rate: number, { isAngle, carriesMate }: Movable, unit: string): string {
+  const gets = `${formatPlain(Math.abs(rate), 2)}${unit} ${rate > 0 ? 'larger' : 'smaller'}`;
+  if (!carriesMate) return `Moved out by one mm, it makes it ${gets}.`;
+  return `${isAngle ? 'One degree' : 'One mm'} more makes it ${gets}.`;
+}

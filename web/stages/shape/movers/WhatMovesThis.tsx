@@ -43,20 +43,22 @@ export function WhatMovesThis({ presses, onClose, onSecond, onFound }: Props) {
           press={first}
           title="What moves this place"
           onClose={onClose}
-          actions={({ name }) => (
+          actions={({ name }, { carriesMate, parameter }) => (
             <>
               <Button
                 $small
                 onPress={() => {
-                  select(name);
-                  leadTo(name);
+                  select(parameter);
+                  leadTo(parameter);
                 }}
               >
                 To its field
               </Button>
-              <Button $small $look="quiet" onPress={() => setFitting({ number: name })}>
-                It must fit…
-              </Button>
+              {carriesMate ? (
+                <Button $small $look="quiet" onPress={() => setFitting({ number: name })}>
+                  It must fit…
+                </Button>
+              ) : null}
             </>
           )}
         >
