@@ -58,7 +58,9 @@ export function WhatMovesThis({ presses, onClose, onSecond, onFound }: Props) {
                 <Button $small $look="quiet" onPress={() => setFitting({ number: name })}>
                   It must fit…
                 </Button>
-              ) : null}
+              ) : (
+                TO_FIT
+              )}
             </>
           )}
         >
@@ -84,5 +86,7 @@ export function WhatMovesThis({ presses, onClose, onSecond, onFound }: Props) {
     </>
   );
 }
+
+const TO_FIT = <small className="soft">to make it fit, write a size into its corners</small>;
 
 const placeOf = ({ point, normal }: Press) => ({ point, normal });
