@@ -115,6 +115,7 @@ export const RecordPrint = z.object({
   hand: Print.shape.hand,
   finished: Print.shape.finished,
 });
+export const RecordStart = RecordPrint.pick({ versionId: true, pieces: true, hand: true, slice: true });
 export const RecordTry = z
   .object({
     printId: Id,

@@ -42,10 +42,25 @@ export const QueueAid = z.object({
 });
 export type QueueAid = z.infer<typeof QueueAid>;
 
+/** A print that is on a printer. */
+export const QueueRunning = z.object({
+  jobId: z.string(),
+  number: z.number().int(),
+  title: z.string(),
+  partId: z.string(),
+  startId: z.string(),
+  words: z.string(),
+  printerId: z.string(),
+  pieces: z.number().int().positive(),
+  since: z.string(),
+  ready: z.string().nullable(),
+});
+
 export const Queue = z.object({
   printers: z.array(z.object({ id: z.string(), name: z.string(), inTurn: z.boolean() })),
   items: z.array(QueueItem),
   aids: z.array(QueueAid),
+  running: z.array(QueueRunning),
   /** Versions that wait too and are not listed. */
   more: z.number().int(),
 });

@@ -40,6 +40,20 @@ export const RackJob = z.object({
       }),
     )
     .default([]),
+  /** What is on a printer now, and when it should be ready. */
+  onPrinter: z
+    .array(
+      z.object({
+        partId: z.string(),
+        startId: z.string(),
+        words: z.string(),
+        printerId: z.string().nullable(),
+        pieces: z.number().int().positive(),
+        since: z.string(),
+        ready: z.string().nullable(),
+      }),
+    )
+    .default([]),
   /** Test pieces that wait for one too. */
   aids: z
     .array(

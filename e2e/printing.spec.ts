@@ -178,9 +178,23 @@ test('Printers: what waits is laid on one bed, and recorded as printed', async (
   await expect(page.getByText(/A whole number, 1 to/)).toBeVisible();
   await pieces.fill('2');
   await expect(plate).toContainText('3 pieces', { timeout: 60_000 });
-  await plate.getByRole('button', { name: 'They are printed' }).click();
-  await expect(page.getByText('Nothing waits')).toBeVisible({ timeout: 60_000 });
-  await page.getByRole('link', { name: 'Rack' }).click();
+  await plate.getByRole('button', { name: 'They are on the printer now' }).click();
+  await expect(page.getByText(/on the printer since \d\d:\d\d, ready about/)).toHaveCount(2, {
+    timeout: 60_000,
+  });
+  await page.getByRole('link', { name: 'how it came out' }).first().click();
+  await expect(page.getByText(/on the printer since/)).toBeVisible();
+  await page.getByRole('button', { name: 'Not printed after all' }).click();
+  await expect(page.getByText(/on the printer since/)).toBeHidden();
+  await page.getByTitle('Back to the rack').click();
+  await expect(page.getByText('Say how version 1 came out')).toBeVisible();
+  await page.getByRole('link', { name: 'One print waits for a printer' }).click();
+  await page.getByRole('checkbox').click();
+  await plate.getByRole('button', { name: 'It is printed' }).click();
+  await page.getByRole('link', { name: 'how it came out' }).click();
+  await page.getByRole('button', { name: 'It is printed' }).click();
+  await expect(page.getByRole('heading', { name: /how does it feel|how is it/i }).first()).toBeVisible();
+  await page.getByTitle('Back to the rack').click();
   await expect(page.getByText('Try version 1')).toHaveCount(2);
 });
 

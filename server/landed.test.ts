@@ -46,6 +46,7 @@ describe('what the version before this one wrote', () => {
         reworks: 0,
         gauges: 0,
         gaugeSizes: 0,
+        starts: 0,
       });
       const [version] = job.history.versions;
       expect(version).toMatchObject({ files: {}, without: {} });

@@ -10,6 +10,7 @@ import { type DimensionState, readEnough } from './dimension';
 import { type CountedPrint, countedPrints, type Outcome, outcomeOf, restWaits, wholePrints } from './outcome';
 import { stillToRead } from './reading-list';
 import type { ResolvedPart } from './resolved';
+import { runningPrints } from './running';
 import { failedPiece, lookAgainAt } from './service';
 import { versionWords } from './show';
 import { type NextStep, STAGES, type Stage } from './stages';
@@ -186,6 +187,14 @@ function nextStep(resolved: ResolvedPart, now: History): NextStep {
   const problem = Object.entries(resolved.problems)[0];
   if (problem)
     return { stage: 'shape', action: 'Mend a number', reason: problem[1], key: problem[0], waits: true };
+  const [running] = runningPrints(resolved.history);
+  if (running)
+    return {
+      stage: 'print',
+      action: `Say how version ${running.version.number} came out`,
+      reason: 'It is on the printer.',
+      waits: false,
+    };
   const unprinted = now.versions.at(-1);
   const printed = (version: Version) => wholePrints(now).some(p => p.version.id === version.id);
   const slices = unprinted ? slicesOf(unprinted, now) : [];
@@ -255,7 +264,10 @@ function shakyDimension(needed: readonly DimensionState[]): NextStep | undefined
   return undefined;
 }
 
-function stateOf({ document, nextNumber }: ResolvedPart, now: History): { state: string; detail: string } {
+function stateOf(
+  { document, history, nextNumber }: ResolvedPart,
+  now: History,
+): { state: string; detail: string } {
   const last = lastPrint(now);
   const newest = now.versions.at(-1);
   const failed = failedPiece(now, document.service.since);
@@ -275,6 +287,8 @@ function stateOf({ document, nextNumber }: ResolvedPart, now: History): { state:
       state: `${capital(`${pieceWords(last.print)}version`)} ${last.version.number} printed, waiting for a try`,
       detail,
     };
+  const [running] = runningPrints(history);
+  if (running) return { state: `Version ${running.version.number} is on the printer`, detail };
   if (
     newest &&
     !wholePrints(now).some(p => p.version.id === newest.id) &&

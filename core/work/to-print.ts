@@ -1,7 +1,9 @@
 import type { JobDocument } from '../job/document';
 import { counting, type History } from '../job/history';
+import { pieceWords } from '../job/history/print';
 import { countedPrints, wholePrints } from './outcome';
 import type { ResolvedPart } from './resolved';
+import { runningPrints } from './running';
 import { versionWords } from './show';
 
 /** A version that waits for a printer. */
@@ -28,7 +30,10 @@ export function toPrint({ history, document, part }: ResolvedPart): ToPrint | nu
   const whole = wholePrints(now).filter(p => p.version.id === version.id);
   const wanted = document.brief.quantity ?? 1;
   const made = whole.reduce((sum, p) => sum + p.print.pieces, 0);
-  const pieces = whole.length === 0 ? 1 : whole.some(p => p.outcome?.right) ? wanted - made : 0;
+  const running = runningPrints(history)
+    .filter(r => r.version.id === version.id && r.start.slice === null)
+    .reduce((sum, r) => sum + r.start.pieces, 0);
+  const pieces = (whole.length === 0 ? 1 : whole.some(p => p.outcome?.right) ? wanted - made : 0) - running;
   if (pieces <= 0) return null;
   const { id: versionId, printerId, materialId } = version;
   return {
@@ -71,3 +76,27 @@ export function aidsToPrint(history: History, { mates }: Pick<JobDocument, 'mate
       .map(g => aid('gauge', g, `gauge of the object, ${of(g.mateId)}`)),
   ];
 }
+
+/** What is on a printer now. */
+export interface OnPrinter {
+  partId: string;
+  startId: string;
+  /** “version 2 of the lid”, “the other hand of version 1”. */
+  words: string;
+  printerId: string | null;
+  pieces: number;
+  since: string;
+  ready: string | null;
+}
+
+/** Of all parts of a job. */
+export const onPrinter = (history: History, document: JobDocument): OnPrinter[] =>
+  runningPrints(history).map(({ start, version, ready }) => ({
+    partId: version.partId,
+    startId: start.id,
+    words: `${pieceWords(start)}${versionWords(version.number, version.partId, document)}`,
+    printerId: version.printerId,
+    pieces: start.pieces,
+    since: start.at,
+    ready,
+  }));

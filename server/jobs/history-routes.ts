@@ -12,6 +12,7 @@ import {
   RecordPrint,
   RecordRemark,
   RecordRework,
+  RecordStart,
   RecordTry,
   VoidRow,
 } from '../../contract/jobs';
@@ -23,7 +24,7 @@ import { readWorkshop } from '../workshop/repository';
 import { answers } from './answering';
 import { prepareGauge } from './gauges';
 import { prepareLadder } from './ladders';
-import { preparePrint, printFiles } from './prints';
+import { preparePrint, prepareStart, printFiles } from './prints';
 import { appendRow, readJob, voidHistoryRow } from './repository';
 import { prepareVersion } from './versions';
 
@@ -105,6 +106,17 @@ export function addHistoryRoutes(router: Router, app: App): void {
     });
     tell(req, id, job.revision);
     res.status(201).json(await change(req, id, { added: [added] }));
+  });
+
+  router.post('/:id/starts', async (req, res) => {
+    const wish = RecordStart.parse(req.body);
+    const { id } = req.params;
+    const job = await readJob(store.db, id);
+    const { workshop } = await readWorkshop(store.db);
+    const row = await prepareStart(job, wish, workshop, { db: store.db, solids });
+    await store.write(tx => appendRow(tx, id, { kind: 'start', row }));
+    tell(req, id, job.revision);
+    res.status(201).json(await change(req, id, { added: [{ kind: 'start', row }] }));
   });
 
   router.post('/:id/tries', async (req, res) => {

@@ -1,7 +1,7 @@
 import { and, desc, eq, sql } from 'drizzle-orm';
 import { ulid } from 'ulid';
 import type { JobView } from '../../contract/jobs';
-import type { Print, Version } from '../../core/job/history';
+import type { Print, Start, Version } from '../../core/job/history';
 import { counting } from '../../core/job/history';
 import { Print as PrintRow } from '../../core/job/history/print';
 import type { Workshop } from '../../core/job/workshop';
@@ -15,6 +15,7 @@ import {
 } from '../../core/print/of-printer';
 import type { NotedPrint } from '../../core/print/pace';
 import { condensed, type Estimate } from '../../core/print/time';
+import { endedBy, hoursBetween } from '../../core/work/running';
 import { HttpError, notFound } from '../errors';
 import type { Solids } from '../solids/solids';
 import type { SliceMade } from '../solids/tasks';
@@ -152,6 +153,10 @@ export async function preparePrint(
   const estimate = slice ? slice.estimate : await estimateOfVersion(version, workshop, solids, job.id);
   const takes = estimate && takesOfVersion(estimate, version, wish.pieces, workshop, await notedPrints(db));
   const before = job.history.prints.find(p => p.versionId === version.id);
+  // The practice printer is another one.
+  const hand = wish.hand ?? 'drawn';
+  const start = practice ? null : endedBy(job.history, { ...wish, hand });
+  const hours = wish.hours ?? hoursBetween(start, wish.finished ?? null);
   const grams = wish.grams ?? (takes && Number(takes.grams.toFixed(1)));
   const { pricePerKg } = materialOf(version, workshop);
   return {
@@ -161,10 +166,10 @@ export async function preparePrint(
     versionId: version.id,
     number: job.history.prints.length + 1,
     pieces: wish.pieces,
-    hours: wish.hours ?? (takes && Number(takes.hours.toFixed(2))),
+    hours: hours ?? (takes && Number(takes.hours.toFixed(2))),
     grams,
     cost: wish.cost ?? (grams === null ? null : Number(((grams / 1000) * pricePerKg).toFixed(2))),
-    noted: wish.hours !== null,
+    noted: hours !== null,
     expected: estimate && {
       printerId: printerOf(version, workshop).id,
       times: condensed(estimate.times),
@@ -177,7 +182,8 @@ export async function preparePrint(
     failed: wish.failed,
     practice,
     slice: wish.slice,
-    hand: wish.hand ?? 'drawn',
+    hand,
+    ...(start ? { start: start.id } : {}),
     finished: wish.finished ?? null,
     // A version from before its files were kept has them with its first print.
     files:
@@ -186,6 +192,28 @@ export async function preparePrint(
         : Object.keys(version.files).length > 0
           ? version.files
           : (before?.files ?? {}),
+  };
+}
+
+/** A print that goes onto the printer now. @throws HttpError where there is no such version or slice */
+export async function prepareStart(
+  job: JobView,
+  wish: Pick<Start, 'versionId' | 'pieces' | 'hand' | 'slice'>,
+  workshop: Workshop,
+  { db, solids }: { db: Reader; solids: Solids },
+): Promise<Start> {
+  const version = counting(job.history).versions.find(v => v.id === wish.versionId);
+  if (!version) throw notFound('That version');
+  const slice = wish.slice === null ? null : await sliceOfVersion(job, version, wish.slice, workshop, solids);
+  if (slice && !slice.ok) throw new HttpError(422, 'no-slice', slice.why);
+  const estimate = slice ? slice.estimate : await estimateOfVersion(version, workshop, solids, job.id);
+  const takes = estimate && takesOfVersion(estimate, version, wish.pieces, workshop, await notedPrints(db));
+  return {
+    ...wish,
+    id: ulid(),
+    at: new Date().toISOString(),
+    voided: null,
+    expectedHours: takes && Number(takes.hours.toFixed(2)),
   };
 }
 

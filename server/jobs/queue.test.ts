@@ -47,6 +47,32 @@ describe('what waits for a printer', () => {
     await server.call('POST', `${one.at}/prints`, { versionId: one.version, pieces: 1, failed: null });
     expect(await waiting(one.version)).toBeUndefined();
   });
+  test('what is on a printer is told apart, and its print takes the hours from start to finish', async () => {
+    const one = await bush('Runs', 8.5);
+    const begun = await server.call('POST', `${one.at}/starts`, { versionId: one.version, pieces: 2 });
+    expect(begun.status, JSON.stringify(begun.body)).toBe(201);
+    const [start] = begun.body.history.starts;
+    expect(start).toMatchObject({ pieces: 2, hand: 'drawn', slice: null });
+    expect(await waiting(one.version)).toBeUndefined();
+    const running = async () => (await queue()).running.filter(r => r.jobId === one.id);
+    expect(await running()).toMatchObject([{ words: 'version 1', pieces: 2, startId: start.id }]);
+    expect(Date.parse((await running())[0]!.ready!)).toBeGreaterThan(Date.parse(start.at));
+    // Another start by mistake.
+    const twice = await server.call('POST', `${one.at}/starts`, { versionId: one.version });
+    const mistaken = twice.body.history.starts.at(-1).id;
+    await server.call('POST', `${one.at}/void`, {
+      kind: 'start',
+      id: mistaken,
+      reason: 'not printed after all',
+    });
+    expect(await running()).toHaveLength(1);
+    const { body } = await server.call('POST', `${one.at}/prints`, { versionId: one.version, pieces: 2 });
+    expect(body.history.prints.at(-1)).toMatchObject({ start: start.id, noted: false });
+    expect(await running()).toEqual([]);
+    expect((await server.call('POST', `${one.at}/starts`, { versionId: 'none' })).status).toBe(404);
+    const late = await server.call('POST', `${one.at}/starts`, { versionId: one.version, pieces: 0 });
+    expect(late.status).toBe(400);
+  });
   test('the rest of a batch once the first one sat right', async () => {
     const batch = await bush('Dozen', 9, 12);
     expect((await waiting(batch.version))?.pieces).toBe(1);

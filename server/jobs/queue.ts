@@ -25,11 +25,22 @@ type Kinds = Pick<App, 'store' | 'rack' | 'solids'>;
 export async function queueOf({ store, rack }: Kinds): Promise<Queue> {
   const { workshop } = await readWorkshop(store.db);
   const { jobs } = Rack.parse(JSON.parse((await rack.read()).toString()));
-  const waiting = jobs.filter(j => j.away === null && j.toPrint.length + j.aids.length > 0);
+  const waiting = jobs.filter(
+    j => j.away === null && j.toPrint.length + j.aids.length + j.onPrinter.length > 0,
+  );
   const items: QueueItem[] = [];
   const aids: QueueAid[] = [];
+  const running: Queue['running'] = [];
   let more = 0;
   for (const tag of waiting) {
+    for (const { printerId, ...print } of tag.onPrinter)
+      running.push({
+        ...print,
+        jobId: tag.id,
+        number: tag.number,
+        title: tag.title,
+        printerId: printerOf({ printerId: printerId ?? '' }, workshop).id,
+      });
     if (items.length + aids.length >= MOST_LISTED) {
       more += tag.toPrint.length + tag.aids.length;
       continue;
@@ -77,7 +88,7 @@ export async function queueOf({ store, rack }: Kinds): Promise<Queue> {
     name: p.name,
     inTurn: p.clearance !== undefined,
   }));
-  return { printers, items, aids, more };
+  return { printers, items, aids, running, more };
 }
 
 const materialFor = (id: string | null, { materials }: Workshop): Material =>

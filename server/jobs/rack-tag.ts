@@ -4,7 +4,7 @@ import type { Workshop } from '../../core/job/workshop';
 import type { Evidence } from '../../core/learn/lessons';
 import { thumbnailOf } from '../../core/shape/drawing/thumbnail';
 import { taughtBy } from '../../core/work/taught';
-import { aidsToPrint, toPrint } from '../../core/work/to-print';
+import { aidsToPrint, onPrinter, toPrint } from '../../core/work/to-print';
 import { Work } from '../../core/work/work';
 
 /** A job as its tag on the rack, worked out from the document, and what its tries teach other jobs. */
@@ -30,6 +30,7 @@ export function rackTag(
     lookAt: overview.lookAt,
     toPrint: work.parts.flatMap(part => toPrint(part) ?? []),
     aids: aidsToPrint(job.history, job.document),
+    onPrinter: onPrinter(job.history, job.document),
     thumbnail: thumbnailOf(work.part(overview.partId).drawing),
   };
   return { tag, taught: taughtBy(work, job.id) };

@@ -58,14 +58,27 @@ export function PlatePanel({
         </p>
       </Panel>
     );
+  const prints = choices.flatMap(c => c.prints);
+  /** What was chosen goes on the printer now. */
+  const begun = async () => {
+    setSending(true);
+    setSaid(null);
+    try {
+      for (const { jobId, ...body } of prints) await post(`/jobs/${jobId}/starts`, JobChange, body);
+      onPrinted();
+    } catch (error) {
+      setSaid((error as Error).message);
+    } finally {
+      setSending(false);
+      await fetchAnew(client, 'queue');
+    }
+  };
   const printed = async () => {
     setSending(true);
     setSaid(null);
     let done = 0;
     try {
-      for (const { print } of choices) {
-        if (!print) continue;
-        const { jobId, ...body } = print;
+      for (const { jobId, ...body } of prints) {
         await post(`/jobs/${jobId}/prints`, JobChange, body);
         done++;
       }
@@ -79,7 +92,7 @@ export function PlatePanel({
     }
   };
   /** Rings and gauges are noted on Fit. */
-  const counted = choices.some(c => c.print);
+  const counted = prints.length > 0;
   const beds = plate.error ? [] : (plate.data?.beds ?? []);
   return (
     <Panel aria-label="Plate" aria-busy={plate.isFetching}>
@@ -150,13 +163,18 @@ export function PlatePanel({
       ) : null}
       <Row $wrap style={{ marginTop: 12 }}>
         {counted ? (
-          <Button
-            $look="main"
-            isDisabled={sending || plate.isPending || beds.length === 0}
-            onPress={() => void printed()}
-          >
-            {sending ? 'Recording…' : choices.length === 1 ? 'It is printed' : 'They are printed'}
-          </Button>
+          <>
+            <Button
+              $look="main"
+              isDisabled={sending || plate.isPending || beds.length === 0}
+              onPress={() => void printed()}
+            >
+              {sending ? 'Recording…' : choices.length === 1 ? 'It is printed' : 'They are printed'}
+            </Button>
+            <Button isDisabled={sending || plate.isPending || beds.length === 0} onPress={() => void begun()}>
+              {choices.length === 1 ? 'It is on the printer now' : 'They are on the printer now'}
+            </Button>
+          </>
         ) : (
           <p className="soft">Once printed, say on Fit how each ring felt, and what the gauge measures.</p>
         )}

@@ -8,6 +8,7 @@ import { formatHours, formatPlain } from '../../core/quantity/format';
 import { get } from '../api/client';
 import { useStream } from '../api/events';
 import { fetchAnew } from '../api/fetch-anew';
+import { sinceWords } from '../ui/clock-words';
 import { Checkbox, Select, TextField } from '../ui/controls';
 import { Empty, Failure, Lead, Loading, Panel, Stack } from '../ui/layout';
 import { TopBar } from '../ui/TopBar';
@@ -42,22 +43,38 @@ export default function QueuePage() {
         </Lead>
         {queue.error ? <Failure error={queue.error} retry={() => void queue.refetch()} /> : null}
         {queue.isPending ? <Loading what="Looking through the jobs" /> : null}
-        {data && data.items.length + data.aids.length === 0 ? (
+        {data && data.items.length + data.aids.length + data.running.length === 0 ? (
           <Empty title="Nothing waits">
             A version that is made on Print stands here until a print of it came out; so does a ladder until
             it is tried, and a gauge until it is measured.
           </Empty>
         ) : null}
-        {data && data.items.length + data.aids.length > 0 ? (
+        {data && data.items.length + data.aids.length + data.running.length > 0 ? (
           <Columns>
             <Stack $gap={14}>
               {data.printers.map(printer => {
                 const items = data.items.filter(i => i.printerId === printer.id);
                 const aids = data.aids.filter(a => a.printerId === printer.id);
-                return items.length + aids.length === 0 ? null : (
+                const running = data.running.filter(r => r.printerId === printer.id);
+                return items.length + aids.length + running.length === 0 ? null : (
                   <Panel key={printer.id} aria-label={printer.name}>
                     <h2>{printer.name}</h2>
                     <List>
+                      {running.map(print => (
+                        <li key={print.startId}>
+                          <Words>
+                            <b>
+                              {print.number} · {print.title}
+                            </b>
+                            <span className="soft">
+                              {print.words}
+                              {print.pieces > 1 ? `, ${print.pieces} pieces` : ''},{' '}
+                              {sinceWords(print.since, print.ready)}
+                            </span>
+                          </Words>
+                          <Link to={`/jobs/${print.jobId}/print?part=${print.partId}`}>how it came out</Link>
+                        </li>
+                      ))}
                       {items.map(item => (
                         <ItemRow
                           key={item.versionId}

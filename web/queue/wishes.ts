@@ -8,12 +8,20 @@ export interface Choice {
   wish: string;
   printerId: string;
   materialId: string;
-  /** What is recorded once it is printed; null for rings and gauges, which are judged, not counted. */
-  print: { jobId: string; versionId: string; pieces: number; slice: string[] | null; note: string } | null;
+  /** What is recorded once it is printed, hand by hand; nothing for rings and gauges, which are judged, not counted. */
+  prints: {
+    jobId: string;
+    versionId: string;
+    pieces: number;
+    slice: string[] | null;
+    hand: 'drawn' | 'other';
+  }[];
 }
 
 /** What is printed of a version: the whole part in one hand, or a slice that carries a mate. */
 export type Of = { hand: Hand } | { slice: string };
+
+const HANDS_OF = { drawn: ['drawn'], other: ['other'], both: ['drawn', 'other'] } as const;
 
 export function choiceOf(item: QueueItem, pieces: number, what: Of): Choice {
   const { jobId, versionId, printerId, materialId } = item;
@@ -23,13 +31,13 @@ export function choiceOf(item: QueueItem, pieces: number, what: Of): Choice {
     wish: slice ? `slice:${jobId}:${versionId}:${slice}` : `part:${jobId}:${versionId}:${pieces}:${hand}`,
     printerId,
     materialId,
-    print: {
+    prints: HANDS_OF[hand].map(hand => ({
       jobId,
       versionId,
-      pieces: slice ? 1 : hand === 'both' ? 2 * pieces : pieces,
+      pieces: slice ? 1 : pieces,
       slice: slice === null ? null : [slice],
-      note: { drawn: '', other: 'other hand', both: 'both hands' }[hand],
-    },
+      hand,
+    })),
   };
 }
 
@@ -37,5 +45,5 @@ export const choiceOfAid = ({ kind, jobId, id, printerId, materialId }: QueueAid
   wish: `${kind}:${jobId}:${id}`,
   printerId,
   materialId,
-  print: null,
+  prints: [],
 });

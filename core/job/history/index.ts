@@ -6,6 +6,7 @@ import { type Look, look } from './look';
 import { type Print, print } from './print';
 import { type Remark, remark } from './remark';
 import { type Rework, rework } from './rework';
+import { type Start, start } from './start';
 import { type Try, type TryMate, tryRow } from './try';
 import { type Version, version } from './version';
 
@@ -13,7 +14,19 @@ import { type Version, version } from './version';
  * What was made and tried of a job: rows of several kinds, append-only. All that is known of a kind is in its own
  * object; this list is the only place that knows all of them. Each comes after those that it may be about.
  */
-const KINDS = [version, print, tryRow, ladder, ladderTry, look, remark, rework, gauge, gaugeSize] as const;
+const KINDS = [
+  version,
+  start,
+  print,
+  tryRow,
+  ladder,
+  ladderTry,
+  look,
+  remark,
+  rework,
+  gauge,
+  gaugeSize,
+] as const;
 type Kind = (typeof KINDS)[number];
 
 /** All rows, list by list, oldest first. */
@@ -28,7 +41,20 @@ export type HistoryRow = {
   [K in Kind as K['kind']]: { kind: K['kind']; row: z.infer<K['schema']> };
 }[HistoryKindName];
 
-export type { Gauge, GaugeSize, Ladder, LadderTry, Look, Print, Remark, Rework, Try, TryMate, Version };
+export type {
+  Gauge,
+  GaugeSize,
+  Ladder,
+  LadderTry,
+  Look,
+  Print,
+  Remark,
+  Rework,
+  Start,
+  Try,
+  TryMate,
+  Version,
+};
 
 /** The kinds as code sees them that goes through all of them alike. */
 const ALL: readonly RowKind<HistoryKindName, ListName, z.ZodType<VoidableRow>>[] = KINDS.map(

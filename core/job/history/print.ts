@@ -94,6 +94,8 @@ export const Print = z.object({
   practice: z.boolean(),
   /** By mate, what the file had that the practice printer was given, mm; left out, what the version has. */
   asFiled: z.record(Id, z.number()).optional(),
+  /** The row of when it went onto the printer; left out, nobody said. */
+  start: Id.optional(),
   /** Hashes of the files as they were when printed, by file name. */
   files: z.record(z.string(), z.string()),
 });

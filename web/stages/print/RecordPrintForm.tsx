@@ -129,6 +129,14 @@ export function RecordPrintForm({ version, figures }: { version: Version; figure
       say((error as Error).message, 'stop');
     }
   });
+  const begin = handleSubmit(({ pieces, hand }) =>
+    session
+      .append('starts', () => ({ versionId: version.id, pieces: Number(piecesIn(pieces)), hand }))
+      .then(
+        () => undefined,
+        (error: Error) => say(error.message, 'stop'),
+      ),
+  );
   return (
     <Form onSubmit={event => void record(event)}>
       <FormField control={control} name="pieces" label="Pieces" />
@@ -180,6 +188,9 @@ export function RecordPrintForm({ version, figures }: { version: Version; figure
       <Row>
         <Button $small type="submit" isDisabled={formState.isSubmitting}>
           {formState.isSubmitting ? 'Recording it…' : failed === null ? 'It is printed' : 'It failed'}
+        </Button>
+        <Button $small $look="quiet" isDisabled={formState.isSubmitting} onPress={() => void begin()}>
+          It is on the printer now
         </Button>
       </Row>
     </Form>

@@ -21,6 +21,7 @@ import { FileLink } from '../../ui/FileLink';
 import { Panel, Row } from '../../ui/layout';
 import { BatchLines } from './Batch';
 import { Numbers } from './Numbers';
+import { OnPrinter } from './OnPrinter';
 import { OtherFiles } from './OtherFiles';
 import { RecordPrintForm } from './RecordPrintForm';
 import { type SlicedFigures, SlicedFile } from './sliced/SlicedFile';
@@ -156,6 +157,7 @@ export function VersionCard({ version, open }: { version: Version; open: boolean
       <OtherFiles path={`/api/jobs/${job.id}/versions/${version.id}/files`} version={version} />
       {open ? <TestSlices key={`slices ${version.id}`} version={version} /> : null}
       {open ? <SlicedFile key={`sliced ${version.id}`} version={version} onFigures={setFigures} /> : null}
+      {open ? <OnPrinter version={version} /> : null}
       {open ? <RecordPrintForm key={version.id} version={version} figures={figures} /> : null}
     </Panel>
   );

@@ -1,0 +1,38 @@
+import type { Version } from '../../../core/job/history';
+import { pieceWords } from '../../../core/job/history/print';
+import { capital } from '../../../core/quantity/format';
+import { runningPrints } from '../../../core/work/running';
+import { useBench } from '../../job/bench-context';
+import { sinceWords } from '../../ui/clock-words';
+import { Button } from '../../ui/controls';
+import { Notice } from '../../ui/layout';
+
+/** Prints of a version that are on a printer, until somebody says how they came out. */
+export function OnPrinter({ version }: { version: Version }) {
+  const { resolved, session, say } = useBench('resolved', 'session', 'say');
+  return runningPrints(resolved.history)
+    .filter(r => r.version.id === version.id)
+    .map(({ start, ready }) => (
+      <Notice
+        key={start.id}
+        level="note"
+        action={
+          <Button
+            $small
+            $look="quiet"
+            onPress={() =>
+              void session
+                .append('void', () => ({ kind: 'start', id: start.id, reason: 'not printed after all' }))
+                .catch((error: Error) => say(error.message, 'stop'))
+            }
+          >
+            Not printed after all
+          </Button>
+        }
+      >
+        {capital(`${pieceWords(start)}version ${version.number}`)}
+        {start.pieces > 1 ? `, ${start.pieces} pieces,` : ''} {sinceWords(start.at, ready)}. Say below how it
+        came out; with the time when it finished, its hours are known.
+      </Notice>
+    ));
+}

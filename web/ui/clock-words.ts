@@ -1,0 +1,9 @@
+import { format, isToday } from 'date-fns';
+
+/** “14:10”, with its day where that is not today. */
+export const clockWords = (iso: string): string =>
+  format(new Date(iso), isToday(new Date(iso)) ? 'HH:mm' : 'd MMM HH:mm');
+
+/** “on the printer since 14:10, ready about 15:20”. @param ready null where nobody knows */
+export const sinceWords = (since: string, ready: string | null): string =>
+  `on the printer since ${clockWords(since)}${ready ? `, ready about ${clockWords(ready)}` : ''}`;
