@@ -159,6 +159,15 @@ function nextStep(resolved: ResolvedPart, now: History): NextStep {
       reason: `Not judged yet: ${namesOf(resolved, last.outcome.unjudged)}.`,
       waits: true,
     };
+  // What is being printed is not measured anew.
+  const [running] = runningPrints(resolved.history);
+  if (running)
+    return {
+      stage: 'print',
+      action: `Say how version ${running.version.number} came out`,
+      reason: 'It is on the printer.',
+      waits: false,
+    };
   const unread = needed.find(d => d.dimension.guide && !d.evaluation);
   if (unread) {
     const left = needed.filter(d => d.dimension.guide && !d.evaluation).length;
@@ -187,14 +196,6 @@ function nextStep(resolved: ResolvedPart, now: History): NextStep {
   const problem = Object.entries(resolved.problems)[0];
   if (problem)
     return { stage: 'shape', action: 'Mend a number', reason: problem[1], key: problem[0], waits: true };
-  const [running] = runningPrints(resolved.history);
-  if (running)
-    return {
-      stage: 'print',
-      action: `Say how version ${running.version.number} came out`,
-      reason: 'It is on the printer.',
-      waits: false,
-    };
   const unprinted = now.versions.at(-1);
   const printed = (version: Version) => wholePrints(now).some(p => p.version.id === version.id);
   const slices = unprinted ? slicesOf(unprinted, now) : [];

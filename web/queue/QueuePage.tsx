@@ -18,7 +18,8 @@ import { type Choice, type Chosen, choiceOf, choiceOfAid } from './wishes';
 /** What waits for a printer, over all jobs; several go on one bed. */
 export default function QueuePage() {
   const client = useQueryClient();
-  const queue = useQuery({ queryKey: ['queue'], queryFn: () => get('/queue', Queue) });
+  // What happened while another page was open was not heard here.
+  const queue = useQuery({ queryKey: ['queue'], queryFn: () => get('/queue', Queue), staleTime: 0 });
   const [chosen, setChosen] = useState<Chosen>({});
   useStream(event => {
     if (event.kind === 'job' || event.kind === 'back') void fetchAnew(client, 'queue');
@@ -38,8 +39,8 @@ export default function QueuePage() {
       <Page>
         <h1>Waiting for a printer</h1>
         <Lead>
-          Versions that were made and not printed, what is missing of a batch once one sat right, ladders and
-          gauges. Choose several: they share a bed.
+          What is on a printer, and what waits for one: versions that were made and not printed, what is
+          missing of a batch once one sat right, ladders and gauges. Choose several: they share a bed.
         </Lead>
         {queue.error ? <Failure error={queue.error} retry={() => void queue.refetch()} /> : null}
         {queue.isPending ? <Loading what="Looking through the jobs" /> : null}

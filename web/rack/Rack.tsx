@@ -23,7 +23,8 @@ const NewJobDialog = lazy(loadDialog);
 /** Home: the jobs as repair tags, what waits for the maker first. */
 export function Rack() {
   const client = useQueryClient();
-  const rack = useQuery({ queryKey: ['rack'], queryFn: () => get('/jobs', RackAnswer) });
+  // What happened while another page was open was not heard here.
+  const rack = useQuery({ queryKey: ['rack'], queryFn: () => get('/jobs', RackAnswer), staleTime: 0 });
   const [making, setMaking] = useState(false);
   const [wanted, setWanted] = useState('');
   useStream(event => {

@@ -5,34 +5,38 @@ import { runningPrints } from '../../../core/work/running';
 import { useBench } from '../../job/bench-context';
 import { sinceWords } from '../../ui/clock-words';
 import { Button } from '../../ui/controls';
-import { Notice } from '../../ui/layout';
+import { Notice, Stack } from '../../ui/layout';
 
 /** Prints of a version that are on a printer, until somebody says how they came out. */
 export function OnPrinter({ version }: { version: Version }) {
   const { resolved, session, say } = useBench('resolved', 'session', 'say');
-  return runningPrints(resolved.history)
-    .filter(r => r.version.id === version.id)
-    .map(({ start, ready }) => (
-      <Notice
-        key={start.id}
-        level="note"
-        action={
-          <Button
-            $small
-            $look="quiet"
-            onPress={() =>
-              void session
-                .append('void', () => ({ kind: 'start', id: start.id, reason: 'not printed after all' }))
-                .catch((error: Error) => say(error.message, 'stop'))
-            }
-          >
-            Not printed after all
-          </Button>
-        }
-      >
-        {capital(`${pieceWords(start)}version ${version.number}`)}
-        {start.pieces > 1 ? `, ${start.pieces} pieces,` : ''} {sinceWords(start.at, ready)}. Say below how it
-        came out; with the time when it finished, its hours are known.
-      </Notice>
-    ));
+  const running = runningPrints(resolved.history).filter(r => r.version.id === version.id);
+  if (running.length === 0) return null;
+  return (
+    <Stack $gap={6} style={{ marginTop: 10 }}>
+      {running.map(({ start, ready }) => (
+        <Notice
+          key={start.id}
+          level="note"
+          action={
+            <Button
+              $small
+              $look="quiet"
+              onPress={() =>
+                void session
+                  .append('void', () => ({ kind: 'start', id: start.id, reason: 'not printed after all' }))
+                  .catch((error: Error) => say(error.message, 'stop'))
+              }
+            >
+              Not printed after all
+            </Button>
+          }
+        >
+          {capital(`${pieceWords(start)}version ${version.number}`)}
+          {start.pieces > 1 ? `, ${start.pieces} pieces,` : ''} {sinceWords(start.at, ready)}. Say below how
+          it came out; with the time when it finished, its hours are known.
+        </Notice>
+      ))}
+    </Stack>
+  );
 }
