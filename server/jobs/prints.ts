@@ -139,19 +139,13 @@ export async function preparePrint(
   workshop: Workshop,
   { db, solids }: { db: Reader; solids: Solids },
 ): Promise<Print> {
-  const { versions } = counting(job.history);
-  const version = versions.find(v => v.id === wish.versionId);
-  if (!version) throw notFound('That version');
   if (wish.finished && Date.parse(wish.finished) > Date.now() + CLOCKS_APART)
     throw new HttpError(
       400,
       'bad-input',
       'It cannot have come off the printer in the future: check the time.',
     );
-  const slice = wish.slice === null ? null : await sliceOfVersion(job, version, wish.slice, workshop, solids);
-  if (slice && !slice.ok) throw new HttpError(422, 'no-slice', slice.why);
-  const estimate = slice ? slice.estimate : await estimateOfVersion(version, workshop, solids, job.id);
-  const takes = estimate && takesOfVersion(estimate, version, wish.pieces, workshop, await notedPrints(db));
+  const { version, slice, estimate, takes } = await wished(job, wish, workshop, { db, solids });
   const before = job.history.prints.find(p => p.versionId === version.id);
   // The practice printer is another one.
   const hand = wish.hand ?? 'drawn';
@@ -195,6 +189,22 @@ export async function preparePrint(
   };
 }
 
+/** What is to be printed, and what it takes. @throws HttpError where there is no such version or slice */
+async function wished(
+  job: JobView,
+  wish: Pick<Start, 'versionId' | 'pieces' | 'slice'>,
+  workshop: Workshop,
+  { db, solids }: { db: Reader; solids: Solids },
+) {
+  const version = counting(job.history).versions.find(v => v.id === wish.versionId);
+  if (!version) throw notFound('That version');
+  const slice = wish.slice === null ? null : await sliceOfVersion(job, version, wish.slice, workshop, solids);
+  if (slice && !slice.ok) throw new HttpError(422, 'no-slice', slice.why);
+  const estimate = slice ? slice.estimate : await estimateOfVersion(version, workshop, solids, job.id);
+  const takes = estimate && takesOfVersion(estimate, version, wish.pieces, workshop, await notedPrints(db));
+  return { version, slice, estimate, takes };
+}
+
 /** A print that goes onto the printer now. @throws HttpError where there is no such version or slice */
 export async function prepareStart(
   job: JobView,
@@ -202,12 +212,7 @@ export async function prepareStart(
   workshop: Workshop,
   { db, solids }: { db: Reader; solids: Solids },
 ): Promise<Start> {
-  const version = counting(job.history).versions.find(v => v.id === wish.versionId);
-  if (!version) throw notFound('That version');
-  const slice = wish.slice === null ? null : await sliceOfVersion(job, version, wish.slice, workshop, solids);
-  if (slice && !slice.ok) throw new HttpError(422, 'no-slice', slice.why);
-  const estimate = slice ? slice.estimate : await estimateOfVersion(version, workshop, solids, job.id);
-  const takes = estimate && takesOfVersion(estimate, version, wish.pieces, workshop, await notedPrints(db));
+  const { takes } = await wished(job, wish, workshop, { db, solids });
   return {
     ...wish,
     id: ulid(),
