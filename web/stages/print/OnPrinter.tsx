@@ -1,20 +1,18 @@
-import type { Version } from '../../../core/job/history';
 import { pieceWords } from '../../../core/job/history/print';
 import { capital } from '../../../core/quantity/format';
-import { runningPrints } from '../../../core/work/running';
+import type { Running } from '../../../core/work/running';
 import { useBench } from '../../job/bench-context';
 import { sinceWords } from '../../ui/clock-words';
 import { Button } from '../../ui/controls';
 import { Notice, Stack } from '../../ui/layout';
 
-/** Prints of a version that are on a printer, until somebody says how they came out. */
-export function OnPrinter({ version }: { version: Version }) {
-  const { resolved, session, say } = useBench('resolved', 'session', 'say');
-  const running = runningPrints(resolved.history).filter(r => r.version.id === version.id);
+/** Prints that are on a printer, until somebody says how they came out. */
+export function OnPrinter({ running }: { running: readonly Running[] }) {
+  const { session, say } = useBench('session', 'say');
   if (running.length === 0) return null;
   return (
     <Stack $gap={6} style={{ marginTop: 10 }}>
-      {running.map(({ start, ready }) => (
+      {running.map(({ start, version, ready }) => (
         <Notice
           key={start.id}
           level="note"

@@ -12,6 +12,7 @@ import {
   formatPlain,
 } from '../../../core/quantity/format';
 import { partAsIn } from '../../../core/work/back-to';
+import { runningPrints } from '../../../core/work/running';
 import { versionWords } from '../../../core/work/show';
 import { post } from '../../api/client';
 import { useBench } from '../../job/bench-context';
@@ -53,6 +54,7 @@ export function VersionCard({ version, open }: { version: Version; open: boolean
   const prints = counting(resolved.history).prints.filter(
     p => p.versionId === version.id && p.slice === null,
   );
+  const running = runningPrints(resolved.history).filter(r => r.version.id === version.id);
   const material = workshop.materials.find(m => m.id === version.materialId)?.name ?? 'unknown plastic';
   /** @param file right or wrong: it prints what it is given */
   const practice = async (mayFail: boolean, file?: File) => {
@@ -157,8 +159,10 @@ export function VersionCard({ version, open }: { version: Version; open: boolean
       <OtherFiles path={`/api/jobs/${job.id}/versions/${version.id}/files`} version={version} />
       {open ? <TestSlices key={`slices ${version.id}`} version={version} /> : null}
       {open ? <SlicedFile key={`sliced ${version.id}`} version={version} onFigures={setFigures} /> : null}
-      {open ? <OnPrinter version={version} /> : null}
-      {open ? <RecordPrintForm key={version.id} version={version} figures={figures} /> : null}
+      <OnPrinter running={running} />
+      {open || running.length > 0 ? (
+        <RecordPrintForm key={version.id} version={version} figures={figures} />
+      ) : null}
     </Panel>
   );
 }

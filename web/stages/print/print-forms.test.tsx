@@ -4,8 +4,10 @@ import userEvent from '@testing-library/user-event';
 import { afterEach, describe, expect, test, vi } from 'vitest';
 import { finding } from '../../../core/shape/findings/finding';
 import { printed } from '../../../testing/page-bench';
+import { aVersion } from '../../../testing/rows';
 import { useBenchValue } from '../../job/bench-context';
 import { AcceptDialog } from './AcceptDialog';
+import { OnPrinter } from './OnPrinter';
 import { RecordPrintForm } from './RecordPrintForm';
 
 afterEach(cleanup);
@@ -59,6 +61,38 @@ describe('recording a print', () => {
     expect(bench.appended).toMatchObject([
       { body: { spool: 'black, the second', sliced: { temperature: 235, holes: 0.1, passes: 3 } } },
     ]);
+  });
+
+  test('that is on the printer first: begun with its pieces, told, and taken back', async () => {
+    const bench = printed();
+    bench.show(<Newest />);
+    await userEvent.clear(screen.getByLabelText('Pieces'));
+    await userEvent.type(screen.getByLabelText('Pieces'), '0');
+    const begin = () => userEvent.click(screen.getByRole('button', { name: 'It is on the printer now' }));
+    await begin();
+    expect(bench.appended).toEqual([]);
+    await userEvent.clear(screen.getByLabelText('Pieces'));
+    await userEvent.type(screen.getByLabelText('Pieces'), '2');
+    await begin();
+    expect(bench.appended).toEqual([{ list: 'starts', body: { versionId: 'v1', pieces: 2, hand: 'drawn' } }]);
+    cleanup();
+    const version = aVersion({ id: 'v1', at: '2026-01-03T09:00:00.000Z', number: 3 });
+    const start = {
+      id: 's1',
+      at: '2026-01-03T10:00:00.000Z',
+      voided: null,
+      versionId: 'v1',
+      pieces: 2,
+      hand: 'other' as const,
+      slice: null,
+      expectedHours: 2,
+    };
+    bench.show(<OnPrinter running={[{ start, version, ready: '2026-01-03T12:00:00.000Z' }]} />);
+    expect(
+      screen.getByText(/^The other hand of version 3, 2 pieces, on the printer since 3 Jan/),
+    ).toBeTruthy();
+    await userEvent.click(screen.getByRole('button', { name: 'Not printed after all' }));
+    expect(bench.appended.at(-1)).toMatchObject({ list: 'void', body: { kind: 'start', id: 's1' } });
   });
 
   test('with when it was finished, never in the future', async () => {
