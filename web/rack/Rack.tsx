@@ -36,7 +36,8 @@ export function Rack() {
   useEffect(() => {
     if (!rack.isSuccess) return;
     // Fetched once the jobs are shown, so that the dialog opens at once and nothing delays the jobs.
-    const timer = setTimeout(() => void loadDialog(), 300);
+    // Where that fails it is fetched when the dialog is asked for, and says so then.
+    const timer = setTimeout(() => void loadDialog().catch(() => undefined), 300);
     return () => clearTimeout(timer);
   }, [rack.isSuccess]);
   const name = rack.data?.workshop ?? '';
