@@ -19,6 +19,9 @@ interface Kept {
   words: string;
 }
 
+/** Changed where a tag tells something new: those from before are behind then. */
+const TAG = 'with what is on a printer';
+
 /** Tags are worked out anew so many at a time, so that everything else is answered in between. */
 const AT_ONCE = 2;
 /** Jobs that an answer about lessons waits for: those that were tried a moment ago. */
@@ -51,10 +54,13 @@ export class RackReader {
     return answer;
   }
 
+  /** A tag that was made by something else is behind. @param revision of the workshop */
+  private readonly madeBy = (revision: number): string => `${revision} ${this.version} ${TAG}`;
+
   private async fresh(): Promise<string> {
     await this.load();
     const { workshop, revision } = await readWorkshop(this.store.db);
-    const made = `${revision} ${this.version}`;
+    const made = this.madeBy(revision);
     const stamps = await readJobStamps(this.store.db);
     const changed = stamps.filter(({ id, stamp }) => this.kept.get(id)?.stamp !== stamp);
     const unreadable: Rack['unreadable'] = [];
@@ -119,7 +125,7 @@ export class RackReader {
       const job = await readJob(this.store.db, id);
       const { tag, taught } = await this.pool.run('tag', { job, workshop, lessons: this.known() });
       const kept = { text: JSON.stringify(tag), taught, words: searchWords(job.document, job.history) };
-      const row = { stamp, workshop: `${revision} ${this.version}`, document: folded(kept) };
+      const row = { stamp, workshop: this.madeBy(revision), document: folded(kept) };
       this.kept.set(id, { stamp, workshop: row.workshop, ...kept });
       await this.store.write(tx =>
         tx
