@@ -69,6 +69,8 @@ export function sliceOf(
     const tried = judged(part.whole, surfaces, cutters, pose, kernel, sagitta);
     if (tried.ok) return tried;
     refused.push(tried.why);
+    // More about it saves still less.
+    if (tried.isLarge) break;
   }
   return { ok: false, why: refused[0] ?? 'Nothing of it is on the finished solid.' };
 }
@@ -81,7 +83,7 @@ function judged(
   pose: Pose,
   kernel: Kernel,
   sagitta: number,
-): Sliced {
+): Extract<Sliced, { ok: true }> | (Extract<Sliced, { ok: false }> & { isLarge?: true }) {
   const cutter = cutters.reduce((all, one) => kernel.combine('fuse', all, one));
   const mesh = carrying(kernel.common(part, cutter), surfaces, sagitta);
   if (!mesh || bodiesOf(mesh).length !== 1 || closureOf(mesh).openEdges > 0)
@@ -97,7 +99,7 @@ function judged(
     return { ok: false, why: 'A slice of it would not be as large as the part there: print the part.' };
   const volume = volumeOf(mesh);
   if (volume > (1 - SAVES) * volumeOf(part))
-    return { ok: false, why: 'A slice would hardly be smaller than the part.' };
+    return { ok: false, why: 'A slice would hardly be smaller than the part.', isLarge: true };
   const foot = footOf(mesh, pose);
   if (foot < LEAST_FOOT)
     return { ok: false, why: 'As the part lies, a slice would stand on next to nothing: print the part.' };

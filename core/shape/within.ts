@@ -49,7 +49,8 @@ export function gapTo(p: Point2, loop: readonly Point2[]): number {
   return least;
 }
 
-function toSegment(p: Point2, a: Point2, b: Point2): number {
+/** Least way from a point to a line from a to b, mm. */
+export function toSegment(p: Point2, a: Point2, b: Point2): number {
   const d = minus2(b, a);
   const length = d[0] ** 2 + d[1] ** 2;
   const t = length > 0 ? ((p[0] - a[0]) * d[0] + (p[1] - a[1]) * d[1]) / length : 0;

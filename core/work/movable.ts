@@ -57,10 +57,6 @@ export function movablesOf(about: About): Movable[] {
   ];
 }
 
-/** One of them by its name; null where there is no such any more. */
-export const movableOf = (about: About, name: string): Movable | null =>
-  movablesOf(about).find(m => m.name === name) ?? null;
-
 /** Edges between corners that are plain numbers: others are made from sizes, and move by those. */
 function edgesOf({ name, label }: { name: string; label: string }, { expressions }: About): Movable[] {
   let corners: Corner<string>[];

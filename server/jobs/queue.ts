@@ -45,8 +45,10 @@ export async function queueOf({ store, rack }: Kinds): Promise<Queue> {
       more += tag.toPrint.length + tag.aids.length;
       continue;
     }
-    const job = await readJob(store.db, tag.id);
+    // A test piece alone needs nothing of its job.
+    const job = tag.toPrint.length > 0 ? await readJob(store.db, tag.id) : null;
     for (const { versionId, pieces, words, partId } of tag.toPrint) {
+      if (!job) break;
       const version = job.history.versions.find(v => v.id === versionId);
       if (!version) continue;
       const printer = printerOf(version, workshop);

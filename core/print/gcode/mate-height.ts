@@ -1,5 +1,6 @@
 import type { MateSurface } from '../../shape/mates';
 import { dot, moved, type Point2, type Point3 } from '../../shape/vector';
+import { toSegment } from '../../shape/within';
 import type { GcodeFile } from './file';
 import type { Layer } from './mate-lines';
 
@@ -18,7 +19,7 @@ const BEYOND = 1.2;
  * From the top of the lower flat to the underside of the upper one, or through the plastic between them; null where
  * the places that are looked at do not agree, or no flat is found.
  * @param layers of the thing from below @param up in the drawing
- * @param place where a drawn point lies in the file @param heightOf how high it lies there
+ * @param place where a drawn point lies in the file @param heightAt how high it lies there
  */
 export function heightOf(
   file: GcodeFile,
@@ -68,12 +69,6 @@ function apart(
 }
 
 /** Whether a line of the layer passes over a place. */
-function covers(file: GcodeFile, { pieces }: Layer, [x, y]: Point2, near: number): boolean {
-  return pieces.some(i => {
-    const [ax, ay] = [file.x0[i]!, file.y0[i]!];
-    const [dx, dy] = [file.x1[i]! - ax, file.y1[i]! - ay];
-    const long = dx * dx + dy * dy || 1;
-    const t = Math.max(0, Math.min(1, ((x - ax) * dx + (y - ay) * dy) / long));
-    return Math.hypot(ax + t * dx - x, ay + t * dy - y) < near;
-  });
+function covers(file: GcodeFile, { pieces }: Layer, at: Point2, near: number): boolean {
+  return pieces.some(i => toSegment(at, [file.x0[i]!, file.y0[i]!], [file.x1[i]!, file.y1[i]!]) < near);
 }

@@ -1,5 +1,6 @@
 import type { MateSurface } from '../../shape/mates';
 import { cross, dot, type Point2, type Point3, point3 } from '../../shape/vector';
+import { gapTo } from '../../shape/within';
 import { type GcodeFile, ROLES } from './file';
 import type { Thing } from './things';
 
@@ -173,7 +174,7 @@ export function sizeOf(
     return lines.flatMap(i => {
       const middle: Point2 = [(file.x0[i]! + file.x1[i]!) / 2, (file.y0[i]! + file.y1[i]!) / 2];
       const { grows } = standsAt(cut, ...middle);
-      const off = toWalls(walls, middle) - half;
+      const off = Math.min(...walls.map(loop => gapTo(middle, loop))) - half;
       // No wall was drawn there: it is a line of something else.
       if (Math.abs(off) > NEAR * 2 * half) return [];
       return [scale * surface.size + 2 * into * off * grows];
@@ -182,20 +183,6 @@ export function sizeOf(
   sizes.sort((a, b) => a - b);
   const at = (share: number) => sizes[Math.floor(share * (sizes.length - 1))]!;
   return sizes.length >= LEAST_LINES && at(0.8) - at(0.2) < AGREE ? at(0.5) : null;
-}
-
-/** From a point to the nearest wall of a section, mm. */
-function toWalls(walls: readonly Point2[][], [x, y]: Point2): number {
-  let least = Infinity;
-  for (const points of walls)
-    points.forEach(([ax, ay], i) => {
-      const [bx, by] = points[(i + 1) % points.length]!;
-      const [dx, dy] = [bx - ax, by - ay];
-      const long = dx * dx + dy * dy || 1;
-      const t = Math.max(0, Math.min(1, ((x - ax) * dx + (y - ay) * dy) / long));
-      least = Math.min(least, Math.hypot(ax + t * dx - x, ay + t * dy - y));
-    });
-  return least;
 }
 
 /** Passes one beside the other from the surface into the plastic; infill ends them. */

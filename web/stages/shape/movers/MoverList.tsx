@@ -2,7 +2,7 @@ import type { ReactNode } from 'react';
 import styled from 'styled-components';
 import { formatPlain } from '../../../../core/quantity/format';
 import type { Mover } from '../../../../core/shape/movers';
-import { type Movable, movableOf } from '../../../../core/work/movable';
+import { type Movable, movablesOf } from '../../../../core/work/movable';
 import { useBench } from '../../../job/bench-context';
 import { Notice, Row } from '../../../ui/layout';
 
@@ -21,6 +21,7 @@ export function MoverList<M extends Pick<Mover, 'name' | 'disturbs'>>({
   actions(mover: M, of: Movable): ReactNode;
 }) {
   const { resolved } = useBench('resolved');
+  const movables = movablesOf(resolved);
   return (
     <>
       {movers.length === 0 ? (
@@ -30,7 +31,7 @@ export function MoverList<M extends Pick<Mover, 'name' | 'disturbs'>>({
       ) : (
         <List>
           {movers.map(mover => {
-            const of = movableOf(resolved, mover.name);
+            const of = movables.find(m => m.name === mover.name);
             // It was found before the part changed.
             if (!of) return null;
             return (
