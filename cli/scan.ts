@@ -217,7 +217,7 @@ export const scanDeviate: Command<z.infer<typeof DeviateInput>> = {
     const solid = scanFrom(model, options);
     if (solid.triangles.length === 0)
       throw new BadInput(
-        'A list of points is no model: give triangles first, the scan second.',
+        'A list of points is not a model: give triangles first, the scan second.',
         'model',
         'no-surface',
       );

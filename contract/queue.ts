@@ -95,7 +95,7 @@ const Wish = z.string().transform((text, ctx) => {
     if (kind === 'part' && hand && Number.isInteger(pieces) && pieces >= 1 && pieces <= MOST_PIECES)
       return { kind, jobId: job, versionId: of, pieces, hand } as const;
   }
-  ctx.addIssue({ code: 'custom', message: `“${text}” is nothing that can lie on a plate.` });
+  ctx.addIssue({ code: 'custom', message: `“${text}” cannot lie on a plate.` });
   return z.NEVER;
 });
 

@@ -12,7 +12,7 @@ test('felt with the jaws before any plastic: the want moves, and so does the num
   await expect(jaws).toContainText('31.90');
   await page.getByRole('button', { name: 'Tighter than I want' }).click();
   await page.getByRole('button', { name: 'Looser than I want' }).click();
-  await page.getByRole('button', { name: 'That is it' }).click();
+  await page.getByRole('button', { name: 'That is right' }).click();
   await expect(page.getByText('as you felt it.')).toBeVisible();
   await expect(page.getByRole('radio', { name: /^snug/ })).not.toBeChecked();
   await expect(ledgerRow(page, 'Skirt over rim')).toContainText('own window');
@@ -110,7 +110,7 @@ test('a step of the ledger is moved by the keys or the pointer to see what it wo
   await page.mouse.move(box.x + 70, box.y + 5, { steps: 3 });
   await page.mouse.up();
   await expect(page.getByText(/mm looser: \d+ % instead of/)).toBeVisible();
-  await page.getByRole('button', { name: 'Want it so' }).click();
+  await page.getByRole('button', { name: 'Want this' }).click();
   await expect(ledgerRow(page, 'Skirt over rim')).toContainText('own window');
   const { document } = await bench.api('GET', `/jobs/${id}`);
   const { min, max } = document.mates[0].want.window;

@@ -63,7 +63,7 @@ test('what cannot be measured is worked out, its doubt carried along; circles ar
   await page.getByLabel('What is it called?').fill('Eyes');
   await page.getByRole('button', { name: 'Add, and work it out' }).click();
   await expect(page.getByRole('dialog', { name: 'Work out: Eyes' })).toBeVisible();
-  await page.getByRole('button', { name: 'Work it out so' }).click();
+  await page.getByRole('button', { name: 'Work it out this way' }).click();
   await expect(page.getByRole('heading', { name: 'Eyes: nearest edges' })).toBeVisible();
   await read(page, '28.4');
   await reading(page).press('Tab');
@@ -76,14 +76,14 @@ test('what cannot be measured is worked out, its doubt carried along; circles ar
   await choose(page, /^.*How$/, 'A sum of your own');
   const sum = page.getByLabel('Sum, mm');
   await sum.fill('eyes_nearest_edges + gap');
-  await page.getByRole('button', { name: 'Work it out so' }).click();
+  await page.getByRole('button', { name: 'Work it out this way' }).click();
   await expect(page.getByText('Nothing here is called “gap”.')).toBeVisible();
   await expect(page.locator('pre mark')).toHaveText('gap');
   await sum.fill('eyes + 1');
-  await page.getByRole('button', { name: 'Work it out so' }).click();
+  await page.getByRole('button', { name: 'Work it out this way' }).click();
   await expect(page.getByText('goes round in a circle')).toBeVisible();
   await sum.fill('eyes_nearest_edges / 2 + 0.4');
-  await page.getByRole('button', { name: 'Work it out so' }).click();
+  await page.getByRole('button', { name: 'Work it out this way' }).click();
   await expect(page.getByTestId('worked-value')).toContainText('14.60');
   // What it is made from cannot go.
   await ledgerRow(page, 'Eyes: nearest').click();
@@ -318,7 +318,7 @@ test('a caliper on a cable: its lines are readings, and its silence is said', as
   });
   await open(page, bench);
   await page.getByRole('button', { name: 'Caliper on a cable' }).click();
-  await expect(page.getByRole('button', { name: 'Let go of the cable' })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Disconnect the cable' })).toBeVisible();
   // A line may come in pieces.
   await page.evaluate(() => {
     const w = window as unknown as { caliper(text: string): void };

@@ -74,7 +74,7 @@ test('a phone is paired by what the workshop page shows, listed there, and sent 
   await page.getByRole('button', { name: 'Send Phone 1 away' }).click();
   await expect(page.getByRole('button', { name: 'Send Phone 1 away' })).toBeHidden();
   // It is told without being asked, and let in again it hears of the bench again.
-  await expect(phone.getByRole('heading', { name: 'This phone is not let in' })).toBeVisible();
+  await expect(phone.getByRole('heading', { name: 'This phone has no access' })).toBeVisible();
   await phone.getByRole('link', { name: 'Give a code' }).click();
   await phone.getByLabel('Code').fill((await bench.api('POST', '/phones/codes')).code);
   await phone.getByRole('button', { name: 'Come in' }).click();
@@ -84,7 +84,7 @@ test('a phone is paired by what the workshop page shows, listed there, and sent 
   await bench.api('PUT', '/on-bench', { jobId: id });
   await expect(phone.getByText('Another job lies on the bench now.')).toBeVisible();
   await page.getByRole('button', { name: 'Send Phone 1 away' }).click();
-  await expect(phone.getByRole('heading', { name: 'This phone is not let in' })).toBeVisible();
+  await expect(phone.getByRole('heading', { name: 'This phone has no access' })).toBeVisible();
   // The code in the history opens nothing any more.
   await phone.goto(`${door}/pair#${code.replace('-', '')}`);
   await expect(phone.getByText('No phone is waited for')).toBeVisible();

@@ -22,24 +22,24 @@ test('Print: a better way to lie is offered, taken, and the file and the ledger 
     ['slab_height', 120],
   ]);
   await page.goto(`${bench.url}/jobs/${id}/print`);
-  const ways = page.getByRole('group', { name: /^Way to lie/ });
+  const ways = page.getByRole('group', { name: /^Orientation/ });
   await expect(ways.first()).toBeVisible({ timeout: 60_000 });
-  await expect(page.getByRole('group', { name: 'Way to lie: as drawn' })).toContainText('It lies so');
+  await expect(page.getByRole('group', { name: 'Orientation: as drawn' })).toContainText('Lies like this');
   await page.getByRole('button', { name: 'Lay it on its front' }).click();
-  const front = page.getByRole('group', { name: 'Way to lie: on its front' });
-  await expect(front).toContainText('It lies so');
+  const front = page.getByRole('group', { name: 'Orientation: on its front' });
+  await expect(front).toContainText('Lies like this');
   await expect(front).toContainText('no supports');
   await expect(front).toContainText(/\d min|\d h/);
   await expect(front).toContainText(/[\d.]+ g/);
   await page.reload();
-  await expect(page.getByRole('group', { name: 'Way to lie: on its front' })).toContainText('It lies so', {
+  await expect(page.getByRole('group', { name: 'Orientation: on its front' })).toContainText('Lies like this', {
     timeout: 60_000,
   });
   // There is always a way back, by its own button or by undo.
-  await page.getByRole('group', { name: 'Way to lie: as drawn' }).getByRole('button').click();
-  await expect(page.getByRole('group', { name: 'Way to lie: as drawn' })).toContainText('It lies so');
+  await page.getByRole('group', { name: 'Orientation: as drawn' }).getByRole('button').click();
+  await expect(page.getByRole('group', { name: 'Orientation: as drawn' })).toContainText('Lies like this');
   await page.getByRole('button', { name: 'Undo' }).click();
-  await expect(page.getByRole('group', { name: 'Way to lie: on its front' })).toContainText('It lies so');
+  await expect(page.getByRole('group', { name: 'Orientation: on its front' })).toContainText('Lies like this');
 });
 
 test('Print: a finer quality takes longer, and hours that were noted make the next times surer', async ({
@@ -48,7 +48,7 @@ test('Print: a finer quality takes longer, and hours that were noted make the ne
 }) => {
   const id = await bench.measuredJob();
   await page.goto(`${bench.url}/jobs/${id}/print`);
-  const drawn = page.getByRole('group', { name: 'Way to lie: as drawn' });
+  const drawn = page.getByRole('group', { name: 'Orientation: as drawn' });
   await expect(drawn).toBeVisible({ timeout: 60_000 });
   const minutes = async () => Number(/(\d+) min/.exec((await drawn.textContent()) ?? '')?.[1]);
   const usual = await minutes();
@@ -80,7 +80,7 @@ test('Print: a sliced file is read back: the right one is ticked, a scaled one i
     page.locator('input[type=file]').first().setInputFiles({ name, mimeType: 'text/x.gcode', buffer });
   await choose('cap.gcode', await sliced(mesh));
   await expect(page.getByText('It is version 1')).toBeVisible({ timeout: 90_000 });
-  await expect(page.getByText('SideDown as planned')).toBeVisible();
+  await expect(page.getByText('Lies as planned')).toBeVisible();
   await expect(page.getByText(/Scale (1\.000|0\.999)/)).toBeVisible();
   // The surface as the file prints it, and its layers.
   await expect(

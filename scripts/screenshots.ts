@@ -70,7 +70,7 @@ for (const [name, path, { select, open, check, dark, width } = {}] of views) {
   if (path.endsWith('print')) {
     await page.getByText('Checking the finished solid').waitFor({ state: 'detached' });
     await page
-      .getByRole('group', { name: /^Way to lie/ })
+      .getByRole('group', { name: /^Orientation/ })
       .first()
       .waitFor();
   }

@@ -90,6 +90,6 @@ try {
 function portOf(text: string): number {
   const port = Number(text);
   if (Number.isInteger(port) && port >= 0 && port <= 65_535) return port;
-  process.stderr.write(`“${text}” is no port: give a number from 1 to 65535, or 0 for a free one.\n`);
+  process.stderr.write(`“${text}” is not a port: give a number from 1 to 65535, or 0 for a free one.\n`);
   return process.exit(1);
 }

@@ -117,7 +117,7 @@ function readRow(
   const read = parseQuantity(cell(readingField), kind, unit);
   if (!read.ok) return { message: read.message };
   const { value, text, unit: typed } = read.quantity;
-  if (!(value > 0 && value <= LARGEST_READING)) return { message: `${text} is no size: it must be above 0.` };
+  if (!(value > 0 && value <= LARGEST_READING)) return { message: `${text} is not a size: it must be above 0.` };
   const time = new Date(cell('time'));
   const turn = parseQuantity(cell('turned'), 'angle');
   return {

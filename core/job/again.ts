@@ -20,7 +20,7 @@ export function forAnotherObject(document: JobDocument, title: string, object: s
       goneAt: null,
       toRead: document.object.toRead.map(t => ({ ...t, done: false })),
     },
-    // Cautions are read for each object anew.
+    // Each new object needs its own cautions read.
     brief: { ...document.brief, cautionsRead: [] },
     parts: document.parts.map(part => followingAgain(document, part)),
     dimensions: document.dimensions.map(d => {
@@ -31,19 +31,22 @@ export function forAnotherObject(document: JobDocument, title: string, object: s
     }),
     photos: document.photos.filter(p => marked.has(p.id)),
     scans: [],
-    // What standard a thread is follows from its readings.
+    // Which standard a thread is follows from its readings.
     threads: document.threads.map(t => ({ ...t, standard: null })),
     service: { since: null, notes: [] },
   };
 }
 
-/** The same to be kept, and given to others: it hangs on no rack, and is made again from the list of recipes. */
+/**
+ * The same job as a recipe to keep or share: it is not on the rack; new jobs are started from it in the list of
+ * recipes.
+ */
 export const asOwnRecipe = (document: JobDocument, at: string): JobDocument => ({
   ...forAnotherObject(document, document.title, ''),
   away: { how: 'recipe', at },
 });
 
-/** A number that the maker set by hand for a surface that must fit was the old object's: it follows the ledger again. */
+/** A number the maker set by hand for a mating surface belonged to the old object: it follows the ledger again. */
 function followingAgain(document: JobDocument, part: Part): Part {
   const recipe = recipeOf(part);
   const parameters = { ...part.parameters };

@@ -48,7 +48,7 @@ describe('the same object, another shape', () => {
     const kept = fitsOf(after).find(m => m.id === 'skirt')!;
     expect(kept.want).toEqual(want);
     expect(part(after).ledger.mates.find(m => m.mate.id === 'skirt')!.reading.value).toBeCloseTo(31.71, 6);
-    // What nobody read and no recipe asks for is gone; back again it is asked for anew.
+    // A dimension that nobody read and no recipe asks for is dropped; when the recipe comes back it is asked for again.
     expect(after.dimensions.some(d => d.id === 'bore')).toBe(false);
     const back = edited(after, change('round-cap', { rim: 'rim' }));
     expect(part(back).ledger.mates.map(m => m.mate.id)).toEqual(['skirt']);

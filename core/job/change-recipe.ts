@@ -8,22 +8,22 @@ import { freeName, matesOf, unread } from './new-job';
 import { dimensionOf, isOfUse } from './parts';
 import type { Workshop } from './workshop';
 
-/** Which dimension of the job answers which guide step of the new recipe; a step left out is read anew. */
+/** Which dimension of the job answers which guide step of the new recipe; a step that is left out is measured again. */
 export type Takes = Readonly<Record<string, string>>;
 
-/** A reading of one kind can stand for another where the caliper was held alike. */
+/** A reading of one kind can stand in for another where the caliper was held the same way. */
 const ALONG = new Set<Dimension['kind']>(['depth', 'step', 'length']);
 const alike = (a: Dimension['kind'], b: Dimension['kind']): boolean =>
   a === b || (ALONG.has(a) && ALONG.has(b));
 
-/** What was read, or is worked out, of the job and could answer a step of another recipe. */
+/** The job's dimensions that have a value and could answer a step of another recipe. */
 export const candidatesFor = (step: GuideStep, document: JobDocument): Dimension[] =>
   document.dimensions.filter(d => alike(d.kind, step.kind) && (d.derived || d.readings.length > 0));
 
 /**
- * The same step by its name, else what the old part’s mates went on, in order, of the same kind and of a size like
- * that of its example.
- * @param sizeOf a dimension, mm; undefined where it is not known
+ * The same step by its name; otherwise what the old part's mates went on, in order, of the same kind and close to the
+ * size of the step's example.
+ * @param sizeOf a dimension, mm; undefined where its size is not known
  */
 export function suggestedTakes(
   document: JobDocument,
@@ -49,7 +49,10 @@ export function suggestedTakes(
   return takes;
 }
 
-/** A screw is no pipe: further from the recipe’s example than this factor, a size was hardly meant. */
+/**
+ * A screw is not a pipe: a size that differs from the recipe's example by more than this factor is hardly the one
+ * meant.
+ */
 const FAR = 3;
 
 const isFor = (recipe: Recipe, step: GuideStep, size: number | undefined): boolean => {
@@ -58,11 +61,12 @@ const isFor = (recipe: Recipe, step: GuideStep, size: number | undefined): boole
 };
 
 /**
- * The same object, another shape: the part is made by another recipe. Every reading stays; a mate that goes on the same
- * size of the object from the same side keeps its want, and what tries taught of it. Additions, loads and what stands
- * around stay too.
- * @param prefix for the ids of new mates: none that this job had before
- * @throws EditRefused where a step takes what does not suit it, or another part goes with what would be gone
+ * Keeps the object and changes the shape: the part is made by another recipe. Every reading stays. A mate that goes on
+ * the same size of the object from the same side keeps its want and what tries taught. Additions, loads and neighbours
+ * stay too.
+ * @param prefix for the ids of new mates; no id of this job has had it before
+ * @throws EditRefused where a step takes a dimension that does not suit it, or another part mates with a surface that
+ * would be gone
  */
 export function withRecipe(
   document: JobDocument,
@@ -94,7 +98,7 @@ export function withRecipe(
     if (Object.values(takes).filter(t => t === from).length > 1)
       throw new EditRefused(`${found.label} can stand for one size of the new part only.`);
     if (from !== step.key) binds[step.key] = from;
-    // What only this part uses is called as the new recipe calls it.
+    // Dimensions that only this part uses take the new recipe's names.
     if (!usedByOthers(from, others))
       dimensions = dimensions.map(d =>
         d.id === from
@@ -127,7 +131,7 @@ export function withRecipe(
   );
   if (user)
     throw new EditRefused(
-      `“${user.name}” of another part goes with it: let that fit the object again first.`,
+      `“${user.name}” of another part goes with it: make that fit the object again first.`,
     );
   const changed = {
     ...document,
@@ -147,7 +151,7 @@ const takesSeat = ({ other }: FitMate, takes: Takes): boolean =>
 const usedByOthers = (dimension: string, others: readonly Part[]): boolean =>
   others.some(p => requireRecipe(p.recipe).guide.some(g => dimensionOf(p, g.key) === dimension));
 
-/** Numbers that mean the same in both, such as a wall; a mate’s number comes from the ledger. */
+/** Numbers that mean the same in both recipes, such as a wall; a mate's number comes from the ledger. */
 function keptParameters({ parameters }: Part, old: Recipe, recipe: Recipe): Part['parameters'] {
   const isNumber = (r: Recipe, name: string) =>
     r.parameters.some(p => p.name === name && p.kind === 'length') &&

@@ -1,14 +1,14 @@
 /**
- * What an edit changed, value by value: the inverse of an edit is the same list with before and after
- * exchanged. Lists of things with an `id` are addressed by it, so that two edits to different readings
- * never meet. A value that is absent is `undefined` here and left out in JSON.
+ * What an edit changed, value by value. The inverse of an edit is the same list with before and after exchanged.
+ * Members of a list are addressed by their `id`, so that edits to two different readings never collide. An absent value
+ * is `undefined` here and is left out in JSON.
  */
 export interface Change {
   /** Keys from the root; `#id` is the list member with that id. */
   path: readonly string[];
   before?: unknown;
   after?: unknown;
-  /** For a list member that came or went: where it stood. */
+  /** For a list member that was added or removed: its position. */
   index?: number;
 }
 
@@ -24,7 +24,7 @@ export function diff(before: Json, after: Json, path: readonly string[] = []): C
         ? []
         : [{ path: [...path, `#${item.id}`], before: item as Json, index }],
     );
-    // Last first: the inverse then puts them back first to last, each where it stood.
+    // Last first, so that the inverse puts them back first to last, each in its place.
     gone.reverse();
     const come = after.flatMap((item, index) =>
       before.some(b => b.id === item.id)
@@ -88,7 +88,7 @@ function put(value: Json, path: readonly string[], change: Change): Json {
 const isRecord = (value: Json): value is Record<string, Json> =>
   typeof value === 'object' && value !== null && !Array.isArray(value);
 
-/** Lists of ids are kept whole only when every member has one; an empty list counts as such. */
+/** A list is addressed by ids only when every member has one; an empty list counts as such. */
 const isIdList = (value: Json): value is Identified[] =>
   Array.isArray(value) && value.every(item => isRecord(item) && typeof item.id === 'string');
 

@@ -5,7 +5,7 @@ import type { Derived, Dimension, JobDocument } from './document';
 export const quantityKind = (dimension: Pick<Dimension, 'kind'>) =>
   dimension.kind === 'angle' ? 'angle' : 'length';
 
-/** Dimensions that a worked-out one is made from, by id. */
+/** The ids of the dimensions that a derived dimension is made from. */
 export function inputsOf(
   derived: Derived,
   dimension: Pick<Dimension, 'kind'>,
@@ -25,7 +25,7 @@ export interface DeriveProblem {
   at?: number;
 }
 
-/** Why a dimension cannot be worked out this way, or null. Numbers that are not read yet are no problem. */
+/** Why a dimension cannot be derived this way, or null. Numbers that are not read yet are not a problem. */
 export function derivedProblem(
   dimension: Pick<Dimension, 'id' | 'kind'>,
   derived: Derived,
@@ -51,7 +51,7 @@ export function derivedProblem(
     const outcome = evaluateExpression(derived.expression, quantityKind(dimension), name =>
       document.dimensions.some(d => d.name === name) ? 1.25 : undefined,
     );
-    // A placeholder can divide by nothing where the real numbers would not.
+    // A placeholder can divide by zero where the real numbers would not.
     if (!outcome.ok && outcome.code !== 'not-finite') return { message: outcome.message, at: outcome.at };
   }
   return circleProblem(dimension, derived, document);
@@ -83,7 +83,7 @@ function circleProblem(
   return null;
 }
 
-/** Labels of what is made from a dimension: worked-out dimensions and threads. */
+/** Labels of what is made from a dimension: derived dimensions and threads. */
 export function usersOf(id: string, document: JobDocument): string[] {
   return [
     ...document.dimensions

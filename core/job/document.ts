@@ -33,36 +33,39 @@ export const Reading = z.object({
   id: Id,
   /** mm or degrees. */
   value: z.number().min(-LARGEST_READING).max(LARGEST_READING),
-  /** As it was typed or sent. */
+  /** As it was typed, or sent by the instrument. */
   text: z.string().max(60),
   unit: Unit,
   at: z.iso.datetime(),
   instrumentId: Id.nullable(),
-  /** The counterpart itself, the old part (carries its maker's clearance and wear), a scan, a photo, or a label or data sheet. */
+  /**
+   * What was measured: the counterpart itself, the old part (which includes its maker's clearance and wear), a scan, a
+   * photo, or a label or data sheet.
+   */
   source: z.enum(['seat', 'old-part', 'scan', 'photo', 'said']),
   via: z.enum(['typed', 'stream', 'import']),
   /** Why it does not count; null while it counts. */
   struck: z.string().max(300).nullable(),
-  /** How far the object was turned since the first reading, degrees; left out when not noted. */
+  /** How far the object had been turned since the first reading, degrees; left out when not noted. */
   turn: z.number().min(0).max(360).optional(),
-  /** What the instrument showed when it should have shown nothing; taken off the value. mm. */
+  /** The instrument's zero error, which is taken off the value, mm. */
   zero: z.number().min(-5).max(5).optional(),
-  /** Standard uncertainty of a value that was said, scanned or traced, mm; left out where it is not known. */
+  /** Standard uncertainty of a value that was stated, scanned or traced, mm; left out where it is not known. */
   u: z.number().min(0).max(50).optional(),
-  /** Where on a scan it was found; the value is the scan's own, before its size is corrected. */
+  /** The place on a scan where it was found; the value is the scan's own, before its scale is corrected. */
   scanned: ScannedPlace.optional(),
-  /** What on a traced picture it is; the value is the trace's own, before its size is corrected. */
+  /** The piece of a traced picture that it is; the value is the trace's own, before its scale is corrected. */
   traced: TracedPlace.optional(),
 });
 
-/** Where a dimension is, on a photo (shares of its width and height) or on the drawing (mm). */
+/** Where a dimension is marked, on a photo (as shares of its width and height) or on the drawing (mm). */
 export const Mark = z.object({
   on: z.union([z.literal('drawing'), Id]),
   from: z.tuple([z.number().min(-5000).max(5000), z.number().min(-5000).max(5000)]),
   to: z.tuple([z.number().min(-5000).max(5000), z.number().min(-5000).max(5000)]),
 });
 
-/** How a dimension that cannot be measured comes from others. */
+/** How a dimension that cannot be measured is derived from others. */
 export const Derived = z.discriminatedUnion('by', [
   z.object({
     by: z.literal('formula'),
@@ -89,13 +92,13 @@ export const Dimension = z.object({
   label: Label,
   kind: z.enum(['outside', 'inside', 'depth', 'step', 'length', 'angle']),
   critical: z.boolean(),
-  /** The recipe's guide step it answers; null for the maker's own. */
+  /** The recipe's guide step that it answers; null for a dimension of the maker's own. */
   guide: z.string().max(40).nullable(),
   note: Note,
   readings: listOf(Reading, 200),
   mark: Mark.optional(),
   derived: Derived.optional(),
-  /** Inside jaws read a small bore short: worked out of the readings where the maker asked for it. */
+  /** Inside jaws read a small bore short: corrected where the maker asked for it. */
   correctJaws: z.boolean().optional(),
 });
 
@@ -108,44 +111,44 @@ export const Photo = z.object({
   label: Label,
 });
 
-/** A body from a file: a neighbour, a plug, a board. Its triangles are kept as a blob. */
+/** A body from a file: a neighbour, a plug, a board. Its triangles are stored as a blob. */
 export const Model = z.object({
   id: Id,
   sha256: z.string().regex(/^[0-9a-f]{64}$/),
   label: Label,
   /** How many mm one unit of its file is. */
   factor: z.union([z.literal(1), z.literal(10), z.literal(25.4), z.literal(1000)]),
-  /** Its box, to the right, to the back and up, in its file's unit. */
+  /** Its bounding box, to the right, to the back and up, in the file's unit. */
   size: z.tuple([z.number().min(0), z.number().min(0), z.number().min(0)]),
   triangles: z.number().int().min(1),
-  /** Its file was not closed: its convex hull is used instead. */
+  /** Its file was not closed, so its convex hull is used instead. */
   hull: z.boolean(),
-  /** As it was scanned, holes and all: for parts that follow it. */
+  /** Kept as scanned, holes and all, for parts that follow it. */
   surface: z.literal(true).optional(),
-  /** The job's scan that it was made from, and how that was prepared then. */
+  /** The job's scan that it was made from, and how that scan was prepared at the time. */
   from: z.object({ scan: Id, prepared: z.string().max(2000) }).optional(),
 });
 
-/** A thread on the object: what was seen of it, and the dimensions that hold its numbers. */
+/** A thread on the object: its features, and the dimensions that hold its numbers. */
 export const MeasuredThread = z.object({
   id: Id,
   label: Label,
   side: z.enum(['external', 'internal']),
-  /** The diameter that could be reached: see `measured`. */
+  /** The diameter that could be measured: see `measured`. */
   diameter: Id,
-  /** Over the ridges or between them; left out, an external thread's outside and an internal one's hole. */
+  /** Over the ridges or between them; left out means an external thread's outside or an internal thread's hole. */
   measured: z.enum(['major', 'minor']).optional(),
   span: Id,
-  /** Turns between the two ridges of the span. */
+  /** Number of turns between the two ridges of the span. */
   turns: z.number().min(0.5).max(200),
   ridgeHeight: Id.nullable(),
   ridgeWidth: Id.nullable(),
   hand: z.enum(['right', 'left']).nullable(),
   taper: z.boolean().nullable(),
-  /** Ridges that begin at the end face. */
+  /** Number of starts: ridges that begin at the end face. */
   starts: z.number().int().min(1).max(12),
   crest: z.enum(['sharp', 'flat', 'round']).nullable(),
-  /** The standard thread it was taken for; 'odd' where none fits. */
+  /** The standard thread that the maker chose; 'odd' where none fits. */
   standard: z.string().max(40).nullable(),
 });
 
@@ -161,43 +164,43 @@ export const Want = z.object({
   name: z.enum(WANT_NAMES),
   window: Window,
   prefer: z.enum(['none', 'loose', 'tight']),
-  /** How much an old part has worn, whole width, mm; a copy gets that back. */
+  /** How much an old part has worn, whole width, mm; the copy gets that back. */
   wear: z.number().min(0).max(10).optional(),
 });
 
-/** A side of a mate: the object (by one of its dimensions) or one of our parts (by a recipe's mate). */
+/** One side of a mate: the object (by one of its dimensions) or one of our parts (by a recipe's mate). */
 export const MateSide = z.discriminatedUnion('of', [
   z.object({ of: z.literal('object'), dimension: Id }),
   z.object({ of: z.literal('part'), part: Id, surface: z.string().max(40) }),
 ]);
 
-/** Our side of a mate: a surface of a part, of its recipe or named by the maker. */
+/** Our side of a mate: a surface of a part, from its recipe or named by the maker. */
 const Ours = z.object({ of: z.literal('part'), part: Id, surface: z.string().max(40) });
 
-/** A surface that the maker named, by the number of the part that is its size. */
+/** A surface named by the maker, given by the number of the part that is its size. */
 export const OwnNumber = z.object({
   number: z.string().min(1).max(40),
   form: z.enum(SURFACE_FORMS),
-  /** Its section is built up of layers as drawn. */
+  /** Its cross-section is built up of layers as drawn. */
   lying: z.boolean(),
 });
 
 const Coordinate = z.number().min(-5000).max(5000);
 const Coordinates = z.tuple([Coordinate, Coordinate, Coordinate]);
 
-/** A place that was pressed on the solid, mm in the part's own coordinates. */
+/** A place that was pressed on the solid, in the part's own coordinates, mm. */
 export const PressedPlace = z.object({ point: Coordinates, normal: Coordinates });
 
-/** Two faces, or one hole or boss, as they were pressed on the solid. */
+/** Two faces, or one hole or boss, that were pressed on the solid. */
 const Pressed = z.object({
   places: z.array(PressedPlace).min(1).max(2),
-  /** Measured there: mm, degrees of an angle. */
+  /** The size measured there: mm, degrees for an angle. */
   size: z.number().min(0).max(5000),
-  /** The number that moves it, as it was then. */
+  /** The number that moves it, as it was at the time. */
   number: z.number().min(-5000).max(5000),
 });
 
-/** A surface that goes over or into something, with a feel. */
+/** A surface that goes over or into something, and how that should feel. */
 export const FitMate = z.object({
   id: Id,
   name: Label,
@@ -215,89 +218,89 @@ export const FitMate = z.object({
 
 const Amount = z.number().min(-500, 'Not below −500.').max(500, 'At most 500.');
 
-/** What is right about a target, counted in the sense in which the amount grows; mm or degrees. */
+/** How much off is still right, in the direction in which the amount grows; mm or degrees. */
 export const Tolerance = z
   .object({ min: Amount, max: Amount })
   .refine(t => t.min < t.max, { message: 'The least must be below the most.', path: ['max'] });
 
-/** A length, a place, an angle or an edge that must be right, and is judged by how much it is off. */
+/** A length, position, angle or edge that must be right, judged by how far off it is. */
 export const SignedMate = z.object({
   id: Id,
   name: Label,
   kind: z.enum(SIGNED_KINDS),
   ours: Ours,
-  /** The dimension that says what its number should come to. */
+  /** The dimension that gives its target. */
   other: z.object({ of: z.literal('object'), dimension: Id }),
   /** The part's number that moves it. */
   number: z.string().min(1).max(40),
-  /** How far it moves for each mm or degree of its number. */
+  /** How far it moves per mm or degree of its number. */
   rate: z
     .number()
     .min(-100)
     .max(100)
     .refine(r => Math.abs(r) >= 0.01, 'A number that moves nothing decides nothing.'),
   tolerance: Tolerance,
-  /** What the bench calls one that is off to either side. */
+  /** The words for being off to either side. */
   sense: z.object({ more: Label, less: Label }),
   pressed: Pressed.optional(),
 });
 
 export const Mate = z.discriminatedUnion('kind', [FitMate, SignedMate]);
 
-/** One of the six directions of a part as it stands on the bed. */
+/** One of the six directions of a part as it is drawn, standing on the bed. */
 export const Direction = z.enum(SIDES);
 
-/** Numbers of something that were written as expressions over dimensions; the others are plain. */
+/** Numbers that were written as expressions over dimensions; all others are plain. */
 const written = <const K extends string>(...keys: readonly K[]) =>
   z.partialRecord(z.enum(keys), Expression).optional();
 
-/** What a part has to bear. */
+/** A load that the part has to bear. */
 export const PartLoad = z.object({
   id: Id,
   words: Label,
-  /** A push or pull in newtons, or a turn in newton metres. */
+  /** A push or pull in newtons, or a torque in newton metres. */
   kind: z.enum(['force', 'turn']),
   amount: z.number().min(0, 'Not below 0.').max(100_000, 'At most 100 000.'),
-  /** Where it pushes to; a turn goes about this way. */
+  /** Its direction; a torque acts about it. */
   towards: Direction,
-  /** Where it acts, and where the part is supported: a face in words, or a mate as “mate ID”. */
+  /** Where it acts and where the part is held: a face in words, or a mate as “mate ID”. */
   at: z.string().max(120),
   held: z.string().max(120),
 });
 
-/** A neighbour at the part's place, in the part's own coordinates as on the bed, mm. */
+/** A neighbour at the part's place, in the part's own coordinates as it stands on the bed, mm. */
 export const Neighbour = z.object({
   id: Id,
   name: Label,
   form: z.enum(['box', 'round', 'model']),
-  /** Which body from a file it is, and how that is laid and turned; only of a model. */
+  /** The body from a file, and how it is laid and turned; only for a model. */
   model: Id.optional(),
   lies: z.enum(Object.keys(SIDES_DOWN) as [SideDown, ...SideDown[]]).optional(),
   turn: z.number().min(-360).max(360).optional(),
-  /** To the right, to the back; of a round one both are its diameter. */
+  /** To the right and to the back; for a round one both are its diameter. */
   width: z.number().min(0.1, 'At least 0.1 mm.').max(2000),
   depth: z.number().min(0.1, 'At least 0.1 mm.').max(2000),
   height: z.number().min(0.1, 'At least 0.1 mm.').max(2000),
-  /** The middle of its underside. */
+  /** The centre of its underside. */
   x: z.number().min(-2000).max(2000),
   y: z.number().min(-2000).max(2000),
   z: z.number().min(-2000).max(2000),
-  /** Room that must stay free around it, each side. */
+  /** Clearance to keep around it, on each side. */
   room: z.number().min(0).max(200),
   texts: written('width', 'depth', 'height', 'x', 'y', 'z', 'room'),
 });
 
-/** A stretch of the part's edge that stays open: the way to a button, a plug, a screw. mm */
+/** A stretch of the part's edge that must stay open: the way to a button, a plug or a screw. mm */
 export const OpenZone = z
   .object({
     id: Id,
     name: Label,
-    /** The side of the part along which it runs, and the end that it is counted from. */
+    /** The side of the part along which it runs, and the end from which it is measured. */
     edge: Direction,
     end: Direction,
     from: z.number().min(0).max(2000),
     to: z.number().min(0).max(2000),
-    /** How far in from the side. */
+    /** How deep it goes in from that side. */
     deep: z.number().min(0.1, 'At least 0.1 mm.').max(2000),
     texts: written('from', 'to', 'deep'),
   })
@@ -306,10 +309,10 @@ export const OpenZone = z
     path: ['end'],
   });
 
-/** One straight piece of the way on, coming from that side. */
+/** One straight leg of the path, coming from that side. */
 const Leg = z.object({ from: Direction, distance: z.number().min(1, 'At least 1 mm.').max(2000) });
 
-/** The way the part is brought to its place: its last piece, and the one before where it turns a corner. */
+/** The path by which the part is brought to its place: its last leg, and the one before where it turns a corner. */
 export const GoesOn = Leg.extend({ before: Leg.optional() });
 
 export const Part = z.object({
@@ -320,17 +323,17 @@ export const Part = z.object({
   materialId: Id.nullable(),
   pose: Pose,
   quality: Quality.default('usual'),
-  /** The parameters that the maker set; the others follow the recipe's defaults. */
+  /** The parameters set by the maker; the others follow the recipe's defaults. */
   parameters: z.record(z.string().max(40), ParameterText),
-  /** What was put on the recipe, or taken off it; their numbers are among `parameters`. */
+  /** What was added to the recipe's part or cut from it; the numbers of these additions are among `parameters`. */
   additions: Additions,
-  /** The recipe's guide dimensions that go by another name in this job, since another part has theirs. */
+  /** The recipe's guide dimensions that have another name in this job, since another part already uses theirs. */
   binds: z.record(z.string().max(40), Id),
   loads: listOf(PartLoad, 10),
   neighbours: listOf(Neighbour, 20),
   keepOpen: listOf(OpenZone, 20).default([]),
   goesOn: GoesOn.nullable(),
-  /** The version that the maker went back to, and the newest one then: see work/version-tree. */
+  /** The version that the maker went back to, and the newest one at the time: see work/version-tree. */
   base: z.object({ version: Id, over: Id }).optional(),
 });
 
@@ -347,25 +350,25 @@ export const Brief = z.object({
     }),
     20,
   ),
-  /** Hottest it gets, °C; null while nobody said. */
+  /** The hottest it gets, °C; null while not stated. */
   hottestC: z.number().min(-60).max(400).nullable(),
   outdoors: z.boolean(),
   /** What it touches in use. */
   touches: z.array(z.enum(['water', 'food', 'fuel', 'solvent', 'mains'])).optional(),
   obstacles: listOf(z.object({ id: Id, words: Label, clear: z.number().min(0).max(5000).nullable() }), 20),
-  /** Cautions the maker has read and accepted. */
+  /** Cautions that the maker has read and accepted. */
   cautionsRead: z.array(z.string().max(60)).max(50),
   /** The price of buying it instead, in the workshop's currency; null if it cannot be bought. */
   priceToBuy: z.number().min(0).max(1e6).nullable(),
-  /** Days until a bought one would be there; null where nobody said. */
+  /** Days until a bought one would arrive; null where not stated. */
   daysToBuy: z.number().min(0).max(3650).nullable().optional(),
-  /** Hours that the maker spent, where they know better than what was done when tells. */
+  /** Hours the maker spent, where they know better than the record of what was done when. */
   ownHours: z.number().min(0).max(10_000).nullable().optional(),
-  /** How many pieces are wanted of each part; one where nobody said. */
+  /** How many pieces of each part are wanted; left out means one. */
   quantity: z.number().int().min(1, 'At least 1.').max(MOST_PIECES, `At most ${MOST_PIECES}.`).optional(),
 });
 
-/** How a job is off the rack. */
+/** In what way a job is off the rack. */
 export const AWAY = ['archived', 'removed', 'recipe'] as const;
 export type Away = (typeof AWAY)[number];
 
@@ -375,9 +378,9 @@ export const JobDocument = z.object({
   object: z.object({
     name: z.string().trim().max(300),
     note: Note,
-    /** Borrowed or far away: a list of what is still unread matters before it goes. */
+    /** The object is borrowed or far away, so a list of what is still unread matters before it leaves. */
     leaves: z.boolean(),
-    /** When it was let go; null while it is here. */
+    /** When the object left; null while it is here. */
     goneAt: z.iso.datetime().nullable(),
     /** What else to look at before it leaves. */
     toRead: listOf(z.object({ id: Id, words: Label, done: z.boolean() }), 50),
@@ -392,12 +395,14 @@ export const JobDocument = z.object({
   traces: listOf(Trace, 20).optional(),
   threads: listOf(MeasuredThread, 10),
   mates: listOf(Mate, 100),
-  /** Off the rack: put away, removed and swept after a while, or kept to be made again only. Left out while it hangs there. */
+  /**
+   * Off the rack: put away, removed (deleted after a while), or kept as a recipe only. Left out while it hangs there.
+   */
   away: z.object({ how: z.enum(AWAY), at: z.iso.datetime() }).optional(),
-  /** In service: what was fitted and how it holds. */
+  /** In service: when it was fitted and how it holds. */
   service: z.object({
     since: z.iso.datetime().nullable(),
-    /** When the maker wants to look at it again; left out, as its brief says. */
+    /** When the maker wants to look at it again; left out means as the brief says. */
     lookAt: z.iso.datetime().optional(),
     notes: listOf(z.object({ id: Id, at: z.iso.datetime(), words: Note }), 200),
   }),
@@ -416,10 +421,10 @@ export type FitMate = z.infer<typeof FitMate>;
 export type SignedMate = z.infer<typeof SignedMate>;
 export type Mate = z.infer<typeof Mate>;
 export const isFit = (mate: Mate): mate is FitMate => mate.kind === 'fit';
-/** The number of its part that a mate of the maker's own is about; undefined where a recipe proposed it. */
+/** The part's number that one of the maker's own mates is about; undefined where a recipe proposed the mate. */
 export const ownNumberOf = (mate: Mate): string | undefined =>
   mate.kind === 'fit' ? mate.own?.number : mate.number;
-/** The number that a mate is about, whoever proposed it. @param specs of its part's recipe */
+/** The number that a mate is about, whoever proposed the mate. @param specs of its part's recipe */
 export const numberOfMate = (
   mate: Mate,
   specs: readonly { id: string; parameter: string }[],
@@ -435,7 +440,7 @@ export type GoesOn = z.infer<typeof GoesOn>;
 export type Brief = z.infer<typeof Brief>;
 export type JobDocument = z.infer<typeof JobDocument>;
 
-/** A part with nothing of what came after the recipe's own numbers. */
+/** A part without anything that came after the recipe's own numbers. */
 export const PLAIN_PART = {
   quality: 'usual',
   additions: [],

@@ -34,7 +34,7 @@ describe('whatever is done to a job', () => {
           const next = tried(job, edit);
           if (!next) continue;
           expect(JobDocument.parse(next)).toEqual(next);
-          // As the server keeps it: through JSON.
+          // As the server stores it: through JSON.
           log.push({ before: job, changes: JSON.parse(JSON.stringify(diff(job, next))) });
           job = next;
         }
@@ -63,7 +63,7 @@ describe('whatever is done to a job', () => {
         const end = rest.reduce<Job>((job, edit) => tried(job, edit) ?? job, once);
         const undone = applyChanges(end, invert(changes));
         if (!undone.ok) return;
-        // What differs now is at most what the first edit had changed.
+        // Every difference that is left was made by the first edit.
         const touched = new Set(changes.map(c => c.path.join('/')));
         for (const change of diff(end, undone.document)) {
           expect([...touched].some(path => change.path.join('/').startsWith(path))).toBe(true);

@@ -90,7 +90,7 @@ describe('a mirror image of an addition', () => {
     const by = volumeOf(one.mesh) - volumeOf(plain.mesh);
     expect(Math.abs(by)).toBeGreaterThan(1);
     expect((volumeOf(both.mesh) - volumeOf(plain.mesh)) / by).toBeCloseTo(2, 2);
-    // The plate is the same on both sides; with both additions it is so again.
+    // The plate is symmetric, and with both additions it is symmetric again.
     expect(centroidOf(both.mesh)[axis]).toBeCloseTo(centroidOf(plain.mesh)[axis], 3);
     expect(Math.abs(centroidOf(one.mesh)[axis] - centroidOf(plain.mesh)[axis])).toBeGreaterThan(0.005);
   });

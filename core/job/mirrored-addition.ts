@@ -3,7 +3,7 @@ import { PLACE, PlaceError, readPlace } from '../shape/additions/place';
 import { mapCorner, OutlineTextError, readCorners, writeCorners } from '../shape/outline-text';
 import type { ParameterSpec } from '../shape/recipes/parameters';
 
-/** What is changed for the other side: left and right, or front and back. */
+/** Which directions are swapped: left and right, or front and back. */
 export const SIDES_CHANGED = ['left-right', 'front-back'] as const;
 export type SidesChanged = (typeof SIDES_CHANGED)[number];
 
@@ -12,7 +12,7 @@ const SWAPPED: Readonly<Record<SidesChanged, readonly [string, string]>> = {
   'front-back': ['front', 'back'],
 };
 
-/** Whether a kind has a place on the part that could be on its other side. */
+/** Whether an addition of this kind can be placed on the part's other side. */
 export const canMirror = (kind: Pick<AdditionKind, 'kind' | 'parameters'>): boolean =>
   kind.parameters.some(s => s.name === 'x' && s.kind === 'length') &&
   !['band', 'thread', 'flutes'].includes(kind.kind);
@@ -24,9 +24,9 @@ const negative = (text: string): string => {
 };
 
 /**
- * The texts of an addition’s numbers for the other side of the part, or of its face: what it sits on, where, and which
- * way it is turned. Short names, only those that change.
- * @param said a short name’s text as it is: what the maker wrote, else its default
+ * The texts of an addition's numbers for the other side of the part, or of its face: what it sits on, where it is, and
+ * which way it is turned. By short names, only those that change.
+ * @param said a short name's current text: what the maker wrote, else its default
  */
 export function mirroredTexts(
   kind: Pick<AdditionKind, 'kind' | 'parameters'>,
@@ -38,13 +38,13 @@ export function mirroredTexts(
     kind.parameters.some(s => s.name === name && s.kind === of);
   const place = has('place', 'place') ? said('place') : null;
   if (place !== null) texts.place = mirroredPlaceText(place, change);
-  // On a level face the second direction is the bed’s own; on an upright one it is up.
+  // On a level face the second direction is the bed's own; on an upright face it is up.
   const level = place === null || isLevel(place);
   const along = change === 'front-back' && level ? 'y' : 'x';
   texts[along] = negative(said(along));
   const copies = has('copies', 'choice') ? said('copies') : 'one';
   if (copies === 'row' || copies === 'grid') {
-    // A row runs to the right, or up: its other end is nearest then.
+    // A row runs to the right or up, so on the other side its other end comes first.
     const inRow = said('runs') === 'up' ? 'y' : 'x';
     const [count, pitch] =
       inRow === along
@@ -64,7 +64,7 @@ export function mirroredTexts(
 
 function isLevel(place: string): boolean {
   try {
-    // Where a number in it is an expression only the way it looks counts.
+    // Where a number is an expression, only its outer form is looked at.
     return Math.abs(readPlace(place, text => Number(text) || 0).up[2]) > 0.99;
   } catch (error) {
     if (!(error instanceof PlaceError)) throw error;
@@ -85,7 +85,7 @@ function mirroredPlaceText(place: string, change: SidesChanged): string {
   return `${plane}${numbers.join(', ')}${at === undefined ? '' : ` at ${at}`}`;
 }
 
-/** Null where it cannot be read: it stays as it is, with its own problem. */
+/** Null where it cannot be read: it stays as it is and shows its own problem. */
 function mirroredOutline(text: string): string | null {
   try {
     return writeCorners(

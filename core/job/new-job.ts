@@ -14,7 +14,7 @@ import { defaultWant } from './edits/tools';
 import { dimensionOf } from './parts';
 import type { Material, Workshop } from './workshop';
 
-/** A job for one part of a recipe: its guide's dimensions, unread, and its mates with their usual wants. */
+/** A job for one part of a recipe: its guide's dimensions without readings, and its mates with their usual wants. */
 export function newJob(title: string, recipe: Recipe, workshop: Workshop, materialId?: string): JobDocument {
   const material = workshop.materials.find(m => m.id === materialId) ?? workshop.materials[0]!;
   const part = partOf('part-1', recipe.title, recipe, material, workshop.printers[0]!.id);
@@ -92,13 +92,13 @@ export const matesOf = (
     want: defaultWant(material.flexible ? spec.flexibleWant : spec.want, workshop),
   }));
 
-/** A guide step’s name that no dimension has yet. */
+/** A guide step's name that no dimension uses yet. */
 export const freeName = (key: string, taken: ReadonlySet<string>): string =>
   Array.from({ length: 100 }, (_, i) => `${key.slice(0, 36)}_${i + 2}`).find(name => !taken.has(name))!;
 
 /**
- * The job with one part more, printed like the one before it. Its dimensions are its own, or, where `share` is asked, those
- * that the job has already by the same name: two halves of one thing.
+ * The job with one more part, printed like the part before it. Its dimensions are new, or, with `share`, those of the
+ * job with the same name: two halves of one thing.
  * @throws RangeError when the recipe is unknown
  */
 export function withNewPart(
@@ -133,8 +133,8 @@ export function withNewPart(
 }
 
 /**
- * The job with what the part’s recipe has learned to ask for since the part was made: sizes that are not there yet and
- * surfaces that nobody said anything of.
+ * The job with what the part's recipe has come to ask for since the part was made: sizes that are not there yet, and
+ * surfaces that have no mate yet.
  */
 export function withLearned(
   document: JobDocument,

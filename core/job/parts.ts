@@ -7,10 +7,10 @@ import type { Dimension, JobDocument, Part } from './document';
 export const recipeOf = ({ recipe, additions }: Pick<Part, 'recipe' | 'additions'>): Recipe =>
   recipeWith(recipe, additions);
 
-/** The job's dimension for one of a recipe's guide keys: two parts of one recipe have each their own. */
+/** The job's dimension for one of a recipe's guide keys: two parts of one recipe each have their own. */
 export const dimensionOf = ({ binds }: Pick<Part, 'binds'>, key: string): string => binds[key] ?? key;
 
-/** Whether a dimension still serves: somebody read it, works with it, or a part’s guide asks for it. */
+/** Whether a dimension is still used: it has readings, something is made from it, or a part's guide asks for it. */
 export const isOfUse = (dimension: Dimension, document: JobDocument): boolean =>
   dimension.guide === null ||
   dimension.readings.length > 0 ||

@@ -14,9 +14,9 @@ const UPGRADES: Record<number, (old: Record<string, unknown>) => Record<string, 
     models: [],
     parts: (old.parts as object[]).map(part => ({ ...part, ...PLAIN_PART })),
   }),
-  // Every mate was a fit then.
+  // At that time every mate was a fit.
   3: old => old,
-  // A pose was one of three names; reading it makes a rotation of it.
+  // At that time a pose was one of three names; reading it makes a rotation of it.
   4: old => old,
   5: old => ({ ...old, scans: [] }),
 };

@@ -2,7 +2,7 @@ import type { Dimension, MeasuredThread } from './document';
 
 /** A thread on the object and the dimensions that hold its numbers. */
 
-/** Which diameter was reached: the usual one where nothing else was said. */
+/** Which diameter was measured: the usual one where nothing else was chosen. */
 export const measuredOf = ({ side, measured }: Pick<MeasuredThread, 'side' | 'measured'>) =>
   measured ?? (side === 'external' ? 'major' : 'minor');
 
@@ -41,7 +41,7 @@ export function dimensionsForThread(
       thread.diameter,
       measuredOf(thread) === 'major' ? 'major' : thread.side === 'external' ? 'core' : 'hole',
       DIAMETER_WORDS[thread.side][measuredOf(thread)],
-      // A core is reached with the tips of the outside jaws, roots with those of the inside jaws.
+      // A core is measured with the tips of the outside jaws, roots with those of the inside jaws.
       thread.side === 'external' ? 'outside' : 'inside',
       true,
     ),

@@ -4,11 +4,11 @@ import { MIDDLES, PAPERS } from '../trace/sheet/layout';
 import { Id, Label, listOf } from './fields';
 import { Refusal } from './scans';
 
-/** The pictures of a job's object that are traced: how each is to be read. What it shows follows from that. */
+/** The traced pictures of a job's object: how each is read. What they show follows from that. */
 
 /** px */
 export const Pixel = z.tuple([z.number().min(-20_000).max(40_000), z.number().min(-20_000).max(40_000)]);
-/** As read off the print, mm: a sheet shrunk to half, or blown up to twice, was not printed from ours. */
+/** The bar as measured on the print, mm: a sheet shrunk to half or enlarged to double is not a print of ours. */
 const Bar = z.number().min(70).max(280);
 const F35 = z.number().min(5).max(500);
 /** True size over size in the file. */
@@ -16,15 +16,15 @@ const Stretch = z.number().min(0.5).max(2);
 const Dpi = z.number().min(50).max(9600);
 const Length = z.number().positive().max(2000);
 
-/** What its sizes are taken by. */
+/** What its scale is taken from. */
 export const TraceBy = z.discriminatedUnion('kind', [
   z.object({
     kind: z.literal('sheet'),
     paper: z.enum(PAPERS),
     middle: z.enum(MIDDLES),
-    /** Left out while nobody read them. */
+    /** Left out until they were read. */
     bars: z.object({ across: Bar, along: Bar }).optional(),
-    /** In terms of 35 mm film; left out where the file does not say. */
+    /** The 35 mm equivalent focal length; left out where the file does not state it. */
     f35: F35.optional(),
   }),
   z.object({
@@ -43,7 +43,7 @@ export const TraceBy = z.discriminatedUnion('kind', [
   }),
   z.object({
     kind: z.literal('dimensions'),
-    /** One, or two across each other, each by its two ends in the picture, mm. */
+    /** One length, or two across each other, each given by its two ends in the picture, mm. */
     lines: z
       .array(z.object({ from: Pixel, to: Pixel, length: Length }))
       .min(1)
@@ -52,7 +52,7 @@ export const TraceBy = z.discriminatedUnion('kind', [
   }),
 ]);
 
-/** Drawn over the picture where light defeats the tracing: this is the object, this is not. */
+/** Strokes drawn over the picture where the light defeats the tracing: this is the object, this is not. */
 export const Stroke = z.object({
   id: Id,
   object: z.boolean(),
@@ -61,10 +61,10 @@ export const Stroke = z.object({
   wide: z.number().positive().max(2000),
 });
 
-/** A piece of the outline, or the corner nearest to a place in the picture, as the maker says that it is. */
+/** A correction by the maker of a piece of the outline, or of the corner nearest to a place in the picture. */
 export const Parting = z.discriminatedUnion('as', [
   z.object({ as: z.enum(REPARTINGS), at: Pixel }),
-  /** Its edge stands so high above the sheet, mm. */
+  /** The height of its edge above the sheet, mm. */
   z.object({ as: z.literal('height'), at: Pixel, height: z.number().min(0).max(60) }),
 ]);
 
@@ -76,24 +76,24 @@ export const Trace = z.object({
   by: TraceBy,
   /** How far the object stands up from the sheet, mm. */
   thickness: z.number().min(0).max(60),
-  /** How much its upper edges are broken, mm. */
+  /** The size of the chamfer or rounding on its upper edges, mm. */
   broken: z.number().min(0).max(5),
-  /** A pixel of the object, where several things lie there. */
+  /** A pixel of the object, where several things lie in the picture. */
   inside: Pixel.optional(),
-  /** How far edges may scatter about a line, mm. */
+  /** How far edge points may scatter about a line, mm. */
   tolerance: z.number().min(0.01).max(1),
   strokes: listOf(Stroke, 60),
-  /** What the maker says of its lines and arcs, one after the other: see trace/parting. */
+  /** The maker's corrections of its lines and arcs, in order: see trace/parting. */
   parting: z.array(Parting).max(60).optional(),
-  /** What was taken of the clean-up that is offered, by name: see trace/tidy. */
+  /** The names of the clean-up suggestions that were taken: see trace/tidy. */
   tidy: z.array(z.string().max(60)).max(60),
-  /** True size over traced size as caliper readings gave it, and its standard uncertainty; left out while unchecked. */
+  /** True size over traced size from caliper readings, and its standard uncertainty; left out while unchecked. */
   trust: z.object({ factor: z.number().min(0.8).max(1.25), u: z.number().min(0).max(0.1) }).optional(),
-  /** Why it is not gone by: nothing that was read off it counts then. */
+  /** Why it is left out: no reading taken from it counts then. */
   refused: Refusal.optional(),
 });
 
-/** What a reading is of, on a trace. */
+/** The feature of a trace that a reading is of. */
 export const TracedPlace = z.object({ trace: Id, of: Label });
 
 export type Trace = z.infer<typeof Trace>;

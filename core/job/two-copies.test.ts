@@ -19,7 +19,7 @@ function edited(copy: Copy, ...edits: Edit[]): Copy {
 }
 const said = (what: string, a: Copy, b: Copy) => differences(a, b).find(d => d.what.startsWith(what));
 
-/** Versions carry much that merging does not look at. */
+/** Versions carry much that merging ignores. */
 const made = (id: string, number: number, at: string): History['versions'][number] =>
   ({ id, number, at, partId: document.parts[0]!.id, voided: null }) as History['versions'][number];
 const withVersions = (...versions: History['versions']): Copy => ({

@@ -2,13 +2,13 @@ import { diff, same } from './changes';
 import { type Dimension, JobDocument, type Part } from './document';
 import { type History, logbook, mergedHistory, rowsOf } from './history';
 
-/** A job as it stands here, or as a bundle brings it. */
+/** A job as it stands here, or as it is in a bundle. */
 export interface Copy {
   document: JobDocument;
   history: History;
 }
 
-/** What one thing says in either copy, in words. */
+/** One thing that differs, and its words in either copy. */
 export interface Difference {
   what: string;
   here: string;
@@ -17,7 +17,7 @@ export interface Difference {
 
 const NOT_THERE = '–';
 
-/** What two copies of one job do not share, thing by thing. */
+/** Where two copies of one job differ, thing by thing. */
 export const differences = (here: Copy, there: Copy): Difference[] =>
   [
     ...plain('Title', here.document.title, there.document.title),
@@ -96,7 +96,7 @@ const REST: Partial<Record<keyof JobDocument, string>> = {
   service: 'Service notes',
 };
 
-/** What is too long to be shown in two columns is named only. */
+/** A value too long for two columns is only named. */
 function rest(here: JobDocument, there: JobDocument): Difference[] {
   const told = new Set(['object name', 'brief purpose']);
   const keys = diff(here, there)
@@ -111,7 +111,7 @@ function rest(here: JobDocument, there: JobDocument): Difference[] {
 const differ = (keys: readonly string[], what: (key: string) => string): Difference[] =>
   keys.map(key => ({ what: what(key), here: 'as it is here', there: 'something else' }));
 
-/** What was made and tried in one copy only, or does not count in one of them. */
+/** What was made and tried in one copy only, or is voided in one of them. */
 function made(here: History, there: History): Difference[] {
   const lines = (history: History) => new Map(logbook(history).map(l => [l.row.id, l]));
   const [ours, theirs] = [lines(here), lines(there)];
@@ -126,7 +126,7 @@ function made(here: History, there: History): Difference[] {
   });
 }
 
-/** What nobody makes twice gladly, by its id, with what it says: readings, versions, prints, tries. */
+/** What nobody likes to make twice, by its id, with its value: readings, versions, prints, tries. */
 function keptOf({ document, history }: Copy): Map<string, string> {
   const readings = document.dimensions.flatMap(d =>
     d.readings.map(r => [`${d.id} ${r.id}`, JSON.stringify(r)] as const),
@@ -135,15 +135,15 @@ function keptOf({ document, history }: Copy): Map<string, string> {
   return new Map([...readings, ...rows]);
 }
 
-/** How many readings, versions, prints and tries of one copy the other does not have, or has otherwise. */
+/** How many readings, versions, prints and tries of one copy the other lacks, or has with another value. */
 export function lostBy(copy: Copy, other: Copy): number {
   const there = keptOf(other);
   return [...keptOf(copy)].filter(([id, what]) => there.get(id) !== what).length;
 }
 
 /**
- * Both copies as one: readings, dimensions, photos, notes and everything that happened in either; for whatever both
- * say differently, ours. Or why that cannot be, in words.
+ * Both copies merged: readings, dimensions, photos, notes and everything that happened in either; where both give a
+ * value and the values differ, ours. Or why they cannot be merged, in words.
  */
 export function merged(ours: Copy, theirs: Copy): Copy | { clash: string } {
   const history = mergedHistory(ours.history, theirs.history);

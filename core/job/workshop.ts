@@ -6,9 +6,9 @@ import { Muted } from '../learn/lessons';
 import { Window } from './document';
 import { Id, LARGEST_READING } from './fields';
 
-/** What the workshop owns and how it likes things. Lengths mm. */
+/** What the workshop owns and prefers. Lengths mm. */
 
-/** One feature of the calibration piece is read so often at most. */
+/** The most readings of one feature of the calibration piece. */
 export const MOST_PIECE_READINGS = 6;
 export const INSTRUMENT_KINDS = [
   'calipers',
@@ -30,11 +30,11 @@ export const Instrument = z.object({
   /** Degrees for a protractor, else mm. */
   resolution: z.number().positive('Must be above 0.').max(10),
   maxError: z.number().min(0).max(10),
-  /** What it shows when it should show nothing, mm, and when that was looked at. */
+  /** Its zero error, mm, and when that was checked. */
   zero: z.object({ offset: z.number().min(-5).max(5), at: z.iso.datetime() }).optional(),
-  /** Flat on the tips of the inside jaws, both together, mm. */
+  /** The flat on the tips of the inside jaws, both together, mm. */
   jawLand: z.number().min(0).max(20).optional(),
-  /** How far its readings of one thing lie apart, sd, learned from readings; else the hands' figure. */
+  /** The spread of its readings of one thing, sd, learned from readings; left out, the hands' figure. */
   repeatability: z.number().min(0.0005).max(2).optional(),
   /** Readings of known blocks. */
   checks: z
@@ -53,14 +53,14 @@ export const Printer = z.object({
   }),
   nozzle: z.number().min(0.1).max(2),
   lineWidth: z.number().min(0.1).max(3),
-  /** Of passes within the outermost, mm/s, and acceleration, mm/s²; left out, a usual printer's. */
+  /** Of passes inside the outermost one, mm/s, and acceleration, mm/s²; left out, those of a usual printer. */
   speed: z.number().min(5).max(1000).optional(),
   acceleration: z.number().min(50).max(50_000).optional(),
   /** Steepest overhang that it prints without supports, degrees from the upright; left out, 45. */
   overhang: z.number().min(20).max(80).optional(),
   /**
-   * What its head needs beside the nozzle, and has above the bed before its frame touches a part that stands there,
-   * mm; left out, parts are never printed one after the other.
+   * The room its head needs beside the nozzle, and the height above the bed before its frame touches a part that stands
+   * there, mm; left out, parts are never printed one after the other.
    */
   clearance: z.object({ beside: z.number().min(1).max(500), above: z.number().min(1).max(2000) }).optional(),
 });
@@ -71,27 +71,27 @@ export const Material = z.object({
   flexible: z.boolean(),
   /** g/cm³ */
   density: z.number().min(0.5).max(8),
-  /** Ratio, borne once without lasting harm. */
+  /** The strain it bears once without lasting harm, ratio. */
   strainLimit: z.number().min(0.001).max(3),
   softensC: z.number().min(20).max(400),
   /** Per kilogram, in the workshop's currency. */
   pricePerKg: z.number().min(0).max(10_000),
-  /** The polymer on the shelf whose further figures hold for it. */
+  /** The polymer on the shelf whose other figures apply to it. */
   polymer: z.string().max(40).optional(),
-  /** Where the figures come from. */
+  /** The source of the figures. */
   source: z.string().max(200),
 });
 
 const Belief = z.object({ mean: z.number().min(-2).max(2), sd: z.number().min(0).max(2) });
 
-/** What is believed of a printer with a material before tries: how much tighter than drawn it prints. */
+/** The belief about a printer with a material before tries: how much tighter than drawn it prints. */
 export const PrinterBelief = z.object({
   inside: Belief,
   outside: Belief,
   repeatability: z.number().min(0.001).max(1),
 });
 
-/** A size of a piece of the maker's own. Earlier documents said the side instead of the kind. */
+/** A size of one of the maker's own pieces. Earlier documents stated the side instead of the kind. */
 const OwnSize = z.preprocess(
   row => {
     const { side, ...rest } = row as { side?: string };
@@ -117,7 +117,7 @@ export const Calibration = z.object({
   layer: z.number().min(0.02).max(2).optional(),
   /** The other settings, in words. */
   note: z.string().max(300),
-  /** The printer's settings already correct sizes: until read, none is added by the ledger. */
+  /** The printer's settings already correct sizes: until the piece was read, the ledger adds nothing. */
   compensates: z.boolean().optional(),
   rows: z.array(OwnSize).max(200),
   /** The calibration piece: readings by feature. */
@@ -137,17 +137,17 @@ export const Workshop = z.object({
   name: z.string().trim().min(1, 'Give the workshop a name.').max(120),
   currency: z.string().trim().min(1).max(6),
   unit: z.enum(['mm', 'in']),
-  /** How far apart the same hands read the same thing, sd. */
+  /** The spread of readings of one thing by the same hands, sd. */
   operatorRepeatability: z.number().min(0.001).max(1),
   instruments: z.array(Instrument).min(1, 'Keep at least one instrument.').max(50),
   printers: z.array(Printer).min(1, 'Keep at least one printer.').max(50),
   materials: z.array(Material).min(1, 'Keep at least one material.').max(100),
   belief: PrinterBelief,
-  /** What printed pieces taught of a printer with a plastic. */
+  /** What printed pieces taught about a printer with a plastic. */
   calibrations: z.array(Calibration).max(50).optional(),
   /** The workshop's own windows for wants, where they differ from the usual ones. */
   windows: z.partialRecord(z.enum(WANT_NAMES), Window).optional(),
-  /** Lessons of other jobs that nobody wants to go by any more. */
+  /** Lessons of other jobs that are left out. */
   lessonsMuted: z.array(Muted).max(200).optional(),
   /** Whether the stand-ins for caliper, printer and object are offered. */
   practiceBench: z.boolean(),
@@ -159,7 +159,7 @@ export type Material = z.infer<typeof Material>;
 export type Calibration = z.infer<typeof Calibration>;
 export type Workshop = z.infer<typeof Workshop>;
 
-/** The window this workshop means by a want. */
+/** What this workshop means by a want, as a window. */
 export const windowFor = (workshop: Pick<Workshop, 'windows'>, name: StandardWant): WindowType =>
   workshop.windows?.[name] ?? DEFAULT_WINDOWS[name];
 

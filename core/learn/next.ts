@@ -307,7 +307,7 @@ function reasonFor(
   if (!last && mate.elsewhere?.length) {
     const words = [...new Set(mate.elsewhere.flatMap(e => e.words ?? []))].join(' and ');
     const off = own.mean - prior.mean;
-    return `${name}: not tried so yet. What ${words || 'other prints'} taught of the object carries over: ${Math.abs(off) < 0.005 ? 'its reading holds' : `it is ${formatPlain(Math.abs(off))} ${off > 0 ? 'tighter' : 'looser'} than its reading says`}; a print is expected to come out ${tighter(own.mean)}, give or take ${formatPlain(own.sd)}.`;
+    return `${name}: not tried this way yet. What ${words || 'other prints'} taught of the object carries over: ${Math.abs(off) < 0.005 ? 'its reading holds' : `it is ${formatPlain(Math.abs(off))} ${off > 0 ? 'tighter' : 'looser'} than its reading says`}; a print is expected to come out ${tighter(own.mean)}, give or take ${formatPlain(own.sd)}.`;
   }
   if (!last) {
     return `${name}: not tried yet; a print is expected to come out ${tighter(prior.mean)}, give or take ${formatPlain(own.sd)}.`;

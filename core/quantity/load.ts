@@ -47,7 +47,7 @@ export function readLoad(text: string): LoadOutcome {
     const number = readNumber(found[1]!);
     if (!number.ok) return number;
     if (factor === undefined)
-      return { ok: false, message: `“${found[2]}” is no unit of a load: use N, kg or lb.` };
+      return { ok: false, message: `“${found[2]}” is not a unit of load: use N, kg or lb.` };
     const newtons = number.value * factor;
     if (!(newtons > 0)) return { ok: false, message: 'A load is above 0.' };
     if (newtons > MOST) return { ok: false, message: 'That is over 10 tonnes: check the unit.' };

@@ -23,7 +23,7 @@ export function readScan(bytes: Uint8Array): RawScan {
     if (!(Math.abs(raw.positions[i]!) < MOST_COORDINATE))
       throw new ScanError(
         'broken',
-        `Corner ${Math.floor(i / 3) + 1} is no number, or kilometres away: export it again.`,
+        `Corner ${Math.floor(i / 3) + 1} is not a number, or is kilometres away: export it again.`,
       );
   if (raw.triangles.length === 0) return raw;
   const corners = raw.positions.length / 3;

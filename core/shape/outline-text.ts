@@ -108,7 +108,7 @@ export function mapHole<A, B>(h: Hole<A>, value: (written: A) => B): Hole<B> {
 export function numberOf(written: string): number {
   const value = Number(written);
   if (written.trim() === '' || !Number.isFinite(value))
-    throw new OutlineTextError(`“${written}” is no number.`);
+    throw new OutlineTextError(`“${written}” is not a number.`);
   if (Math.abs(value) > 1000) throw new OutlineTextError(`${written} mm is further than 1000 mm.`);
   return value;
 }

@@ -24,7 +24,7 @@ export function adviceOn(
     );
   if (traced.unseen.length > deep)
     advice.push(
-      'Something lighter shows within the object that is no clear hole: a deep hole, or a place that shines.',
+      'Something lighter shows within the object that is not clearly a hole: a deep hole, or a place that shines.',
     );
   if (!traced.clean)
     advice.push(

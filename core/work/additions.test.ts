@@ -11,7 +11,7 @@ import { inOrder } from '../shape/additions/addition';
 import { requireRecipe } from '../shape/recipes';
 import { Work } from './work';
 
-/** Additions as edits: kept with the job, in order, with numbers that are parameters like any other. */
+/** Additions as edits: stored with the job, in order; their numbers are ordinary parameters. */
 const start = () => newJob('Plate', requireRecipe('wall-plate'), FIRST_WORKSHOP);
 const edit = (job: JobDocument, ...edits: Edit[]) =>
   edits.reduce((next, e) => applyEdit(next, e, FIRST_WORKSHOP), job);
@@ -73,7 +73,7 @@ describe('the list', () => {
       job = next;
     }
     expect(ids(job)).toEqual(['words1', 'hole1']);
-    // What was removed leaves nothing behind; a new one begins counted from its face’s middle.
+    // A removed addition leaves nothing behind; a new one is placed from the middle of its face.
     expect(Object.keys(job.parts[0]!.parameters).sort()).toEqual(['hole1_from', 'words1_from']);
   });
 

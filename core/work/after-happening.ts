@@ -4,14 +4,14 @@ import type { AdditionKindName } from '../shape/additions/addition';
 import type { ResolvedPart } from './resolved';
 import type { Stage } from './stages';
 
-/** What something that happened at a try means, and what to do about it. */
+/** Likely causes of something that happened at a try, and what to do about it. */
 export interface HappeningAdvice {
   what: HappeningKind;
   /** By cause, the likeliest first. */
   causes: string[];
-  /** Where each cure is. */
+  /** The stages where the cures are. */
   leads: { words: string; stage: Stage; key?: string }[];
-  /** An addition that does it by itself. */
+  /** An addition that cures it at once. */
   addition?: { words: string; kind: AdditionKindName };
 }
 
@@ -59,7 +59,7 @@ const BY_KIND: Record<HappeningKind, (happening: Happening, part: ResolvedPart) 
     const isOther = part.additions.some(a => a.kind === 'other-hand');
     return {
       causes: [
-        'The hand is no size: every number stays, and what the surfaces taught stays with them.',
+        'The hand is not a size: every number stays, and what the surfaces taught stays with them.',
         ...(isOther ? ['This part has the other hand already: take that addition off again.'] : []),
       ],
       leads: isOther ? [{ words: 'Take “other hand” off', stage: 'shape' }] : [],
@@ -118,7 +118,7 @@ const BY_KIND: Record<HappeningKind, (happening: Happening, part: ResolvedPart) 
   }),
 };
 
-/** One for each thing that happened, in the order in which it was said. */
+/** One for each thing that happened, in the order in which they were noted. */
 export const adviceAfter = (happened: readonly Happening[], part: ResolvedPart): HappeningAdvice[] =>
   happened.map(h => ({ what: h.what, ...BY_KIND[h.what](h, part) }));
 

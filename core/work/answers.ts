@@ -1,9 +1,9 @@
 import { type NextAnswer, type NextQuestion, nextVersion } from '../learn/next';
 
-/** Answers of the learning engine that are kept: typing asks the same questions again and again. */
+/** Remembered answers of the learning engine: typing asks the same questions again and again. */
 const MOST_ANSWERS = 40;
 
-/** The last answers to questions about tries, handed on from one state of a job to the next. */
+/** The most recent answers, passed on from one state of a job to the next. */
 export class Answers {
   private readonly kept = new Map<string, NextAnswer>();
 

@@ -28,7 +28,7 @@ test('going back to a version brings its shape, and its surfaces follow the ledg
     number('style', 'both', 'none'),
   );
   const was = part(then);
-  // What a version keeps of it.
+  // The fields that a version stores.
   const version: Pick<
     Version,
     'expressions' | 'parameters' | 'additions' | 'materialId' | 'printerId' | 'pose'
@@ -60,6 +60,6 @@ test('going back to a version brings its shape, and its surfaces follow the ledg
   const back = part(edited(now, { kind: 'back-to', partId: 'part-1', version: 1, ...kept }));
   expect(back.part).toEqual(was.part);
   expect(back.parameters.wall).toBe(2.4);
-  // The rim was read again since: its skirt is drawn for what is known now.
+  // The rim was read again since then: the skirt follows the new reading.
   expect(back.parameters.skirtDiameter).toBeGreaterThan(was.parameters.skirtDiameter as number);
 });

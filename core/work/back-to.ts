@@ -6,8 +6,8 @@ import type { Recipe } from '../shape/recipes/recipe';
 type Was = Pick<Part, 'parameters' | 'additions' | 'materialId' | 'printerId' | 'pose'>;
 
 /**
- * The part as a version had it: what its maker had set then. Numbers that followed the recipe, and through it the
- * ledger, follow them again.
+ * The part as a version had it, with the maker's settings of that time. Numbers that followed the recipe, and through
+ * it the ledger, follow them again.
  * @param recipe the version's, with its additions
  */
 export function partAsIn(version: Version, recipe: Recipe): Was {

@@ -5,10 +5,13 @@ import { proofLoad } from '../shape/strength/proof';
 import { marginOf } from './demands';
 import { HEAT_MARGIN, type Suitability } from './suitability';
 
-/** Words of a brief that speak of something afloat. */
+/** Words in a brief that mean something afloat. */
 const AFLOAT = /\b(boat|hull|buoyan|float|raft|canoe|kayak|scull|pontoon)/i;
 
-/** What must be said before anybody relies on the part. @param suits how its plastic suits the brief @param passes round each outline */
+/**
+ * The cautions to show before anybody relies on the part. @param suits how well its plastic suits the brief @param
+ * passes round each outline
+ */
 export function cautionsOf(
   { brief, object }: Pick<JobDocument, 'brief' | 'object'>,
   material: Material,

@@ -3,7 +3,7 @@ import type { Version } from '../job/history';
 import type { Parameters } from '../shape/recipes/parameters';
 import type { Recipe } from '../shape/recipes/recipe';
 
-/** Choices and flags first: they decide which mates and parameters there are, and stand on nothing else. */
+/** Choices and flags come first: they decide which mates and parameters there are, and depend on nothing else. */
 export function choicesOf(recipe: Recipe, part: Pick<Part, 'parameters'>): Parameters {
   const choices: Record<string, string | boolean> = {};
   for (const spec of recipe.parameters) {
@@ -17,10 +17,10 @@ export function choicesOf(recipe: Recipe, part: Pick<Part, 'parameters'>): Param
   return choices;
 }
 
-/** A part as it is now, or as a version froze it: what decides how its surfaces lie. */
+/** A part as it is now, or as a version froze it: what decides how its surfaces are oriented. */
 export type Made = Pick<Part, 'pose' | 'parameters'> | Pick<Version, 'pose' | 'parameters'>;
 
-/** A version knows all its numbers; a part its choices, and the numbers that are written out. */
+/** A version stores all its numbers; a part stores its choices and the numbers that were written out. */
 export function knownOf(recipe: Recipe, { parameters }: Made): Parameters {
   const written = Object.entries(parameters).filter(([, given]) => typeof given === 'object');
   if (written.length === 0 && Object.keys(parameters).length > 0) return parameters as Parameters;

@@ -16,7 +16,7 @@ const measured = [31.7, 31.7, 31.7].reduce(
 );
 const mate = () => new Work(measured, FIRST_WORKSHOP, emptyHistory()).part('part-1').ledger.mates[0]!.mate;
 
-/** Prints of a bore so wide, each with what was said of it. */
+/** Prints of a bore of this size, each with its verdict. */
 function tried(...rows: [model: number, verdict: Verdict][]): History {
   const { id: mateId, want } = mate();
   const at = (i: number) => `2026-01-0${i + 1}T00:00:00.000Z`;

@@ -5,14 +5,14 @@ import { VERDICTS, type Verdict } from '../learn/verdict';
 import { outcomeOf } from './outcome';
 import type { ResolvedPart } from './resolved';
 
-/** Two verdicts on one surface that cannot both hold: what was drawn looser went on tighter. */
+/** Two verdicts on one surface that contradict each other: the print drawn looser went on tighter. */
 
 interface Judged {
-  /** The try that says it last. */
+  /** The later of the two tries. */
   tryId: string;
   print: number;
   version: number;
-  /** As drawn, and as the printer got it, mm. */
+  /** The drawn size as the printer received it, mm. */
   model: number;
   verdict: Verdict;
 }
@@ -20,19 +20,19 @@ interface Judged {
 export interface Contradiction {
   mateId: string;
   name: string;
-  /** Drawn with more clearance, and judged tighter. */
+  /** Drawn with more clearance, yet judged tighter. */
   looser: Judged;
   tighter: Judged;
 }
 
-/** Clearances nearer than this many times a print's scatter may come out either way round. */
+/** Clearances closer together than this many times a print's scatter may come out in either order. */
 const APART = 2;
-/** From “right” one step is a matter of the hand; two steps apart it is not. */
+/** One step away from “right” depends on the hand; two steps do not. */
 const STEPS = 2;
 
 const order = (v: Verdict) => VERDICTS.indexOf(v);
 
-/** By surface the plainest one, as long as nobody said which of the two counts. */
+/** The clearest contradiction of each surface, until the maker has said which of the two counts. */
 export function contradictionsIn({
   ledger,
   history,
@@ -43,7 +43,7 @@ export function contradictionsIn({
       const version = versions.find(v => v.id === print.versionId)!;
       const drawn = version.mates.find(m => m.mateId === mate.id);
       const said = outcomeOf(print, version, { tries, reworks })?.said[mate.id];
-      // On a gauge the same print feels otherwise, and rightly so.
+      // On a gauge the same print feels different, and rightly so.
       const verdict = said?.gauge ? undefined : said?.verdict;
       const last = tries.findLast(t => t.printId === print.id && t.mates[mate.id]?.verdict);
       if (!drawn || !verdict || !last) return [];
@@ -54,7 +54,7 @@ export function contradictionsIn({
     const pairs = judged.flatMap(looser =>
       judged.flatMap(tighter => {
         const apart = looser.clearance - tighter.clearance;
-        // Verdicts are ordered from the tightest to the loosest.
+        // Verdicts in order, from the tightest to the loosest.
         const against = order(tighter.verdict) - order(looser.verdict);
         return apart > APART * scatter && against >= STEPS
           ? [{ looser, tighter, plain: apart * against }]

@@ -9,18 +9,18 @@ import type { Recipe } from '../shape/recipes/recipe';
 import { Work } from './work';
 
 /**
- * Whatever was read, between half and twice the example, the sizes that nobody set must go with it and with each other.
- * What an object has by its own cannot: those cases are listed with the words that are said.
+ * Whatever was read, between half and twice the example, the sizes that nobody set must follow it and suit each other.
+ * Sizes that belong to the object cannot follow: those cases are listed with their messages.
  */
 const LEFT: Readonly<Record<string, RegExp>> = {
-  // A written outline is made for the size it was written for.
+  // A written outline is made for one size.
   'section-cap': /outline as written/,
   'profile-part': /pocket leaves no wall/,
-  // Read sizes that contradict each other when all of them shrink alike.
+  // Sizes of the object that contradict each other when all of them shrink alike.
   'hinge-leaf': /pin lies so low/,
   'plate-adapter': /run into each other/,
   'board-tray': /posts run into the sides/,
-  // A screw of usual size does not fit into half the depth.
+  // A usual screw does not fit into half the depth.
   'socket-knob': /set screw must meet/,
   'duct-adapter': /goes .* mm aside/,
 };

@@ -9,7 +9,7 @@ import { referenceOf } from './parameters';
 import { polymerOf } from './suitability';
 import { amountOf, worked } from './written';
 
-/** How many times its load a part should bear, by what happens when it breaks. Common practice, no source. */
+/** How many times its load a part should bear, by the consequence of a failure. Common practice, no source. */
 const MARGINS = {
   unsaid: { times: 2.5, why: 'nobody said yet what happens when it breaks' },
   nuisance: { times: 1.5, why: '' },
@@ -17,19 +17,19 @@ const MARGINS = {
   injury: { times: 4, why: 'somebody may be hurt' },
 };
 
-/** The one margin of a job: how many times its load a part should bear, and is loaded with before it is used. */
+/** The job's one margin: how many times its load a part should bear, and with how many times it is proof-loaded. */
 export const marginOf = ({ ifItBreaks }: Pick<Brief, 'ifItBreaks'>): { times: number; why: string } =>
   MARGINS[ifItBreaks ?? 'unsaid'];
 
-/** Made for the other side: what was said of its place, its loads and its way on is meant for the side it was drawn for. */
+/** Made for the other side: its place, its loads and its path are stated for the side for which it was drawn. */
 const isOtherHand = ({ additions }: Pick<Part, 'additions'>): boolean =>
   additions.filter(a => a.kind === 'other-hand' && a.on).length % 2 === 1;
 
-/** “left” is “right”. */
+/** “left” becomes “right”. */
 const otherSide = <T extends string>(words: T): T =>
   words.replace(/\b(left|right)\b/g, side => (side === 'left' ? 'right' : 'left')) as T;
 
-/** A face in words with its numbers worked out; what cannot be read stays, and the check on it says so. */
+/** A face in words with its numbers worked out; what cannot be read stays as it is, and its check reports that. */
 function faceNow(words: string, lookup: Lookup, other: boolean): string {
   if (words.startsWith('mate ')) return words;
   try {
@@ -57,7 +57,7 @@ const wayOnOtherSide = (way: Part['goesOn']): Part['goesOn'] =>
     ...(way.before ? { before: { ...way.before, from: otherSide(way.before.from) } } : {}),
   };
 
-/** What the part has to bear and where it goes, for the checks. */
+/** The loads a part has to bear and its surroundings, for the checks. */
 export function demandsOf(
   document: JobDocument,
   part: Part,

@@ -9,7 +9,7 @@ import type { DimensionState } from './dimension';
 
 type Look = (id: string) => DimensionState | 'circle' | undefined;
 
-/** A worked-out dimension's state: its value from others, with their doubts carried along. */
+/** The state of a derived dimension: its value from others, with their uncertainties propagated. */
 export function workOut(
   dimension: Dimension,
   derived: Derived,
@@ -57,7 +57,7 @@ interface Result {
   sources: Reading['source'][];
 }
 
-/** What was read of the least trusted input is what the result is worth. */
+/** The result is worth as much as the least trusted input. */
 const leastTrusted = (sources: readonly Reading['source'][]): Reading['source'] =>
   (['said', 'photo', 'scan', 'old-part'] as const).find(s => sources.includes(s)) ?? 'seat';
 

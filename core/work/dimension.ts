@@ -5,52 +5,61 @@ import { correctedForJaws, type Evaluation, evaluateReadings } from '../measure/
 
 export interface DimensionState {
   dimension: Dimension;
-  /** Readings that count: not struck, and of the seat where a seat was read. Empty where it is worked out. */
+  /**
+   * The readings that count: not struck, and only those of the seat where the seat was read. Empty for a derived
+   * dimension.
+   */
   counted: Reading[];
-  /** What those come to: the instrument's zero taken off, the jaws corrected for. In the same order. */
+  /**
+   * Their values, in the same order, with the instrument's zero error removed and small bores corrected for the jaws.
+   */
   values: number[];
-  /** What the counted readings measured; null while there are none. */
+  /** What the counted readings were taken of; null while there are none. */
   source: Reading['source'] | null;
   evaluation: Evaluation | null;
-  /** Where it is worked out from others: the formula with the numbers in it, or why it has no value. */
+  /** For a derived dimension: the formula with the numbers in it, or why it has no value. */
   worked: { text: string } | { problem: string } | null;
-  /** How much inside jaws read short here, mm, where the jaws’ land is known and it matters. */
+  /** How much inside jaws read short here, mm, where the width of their flats is known and it matters. */
   jawShortfall: number | null;
 }
 
-/** Whether it has that many counting readings; a derived dimension or one from a label needs none. */
+/** Whether it has enough counted readings; a derived dimension or one from a label needs none. */
 export const readEnough = (state: DimensionState, readings: number): boolean =>
   state.evaluation !== null &&
   (state.dimension.derived !== undefined || state.source === 'said' || state.counted.length >= readings);
 
 export type Known = Pick<Workshop, 'instruments' | 'operatorRepeatability'>;
 
-/** Coarsest first guess where a reading names no instrument: a cheap pair of calipers. Practice. */
+/** Used where a reading names no instrument: the coarsest likely one, a cheap pair of calipers. Practice. */
 const UNKNOWN_INSTRUMENT = { resolution: 0.01, maxError: 0.03 };
-/** An angle that no protractor gave: off a photo, a drawing or by a set square, degrees. Common practice, no source. */
+/**
+ * The maximum error of an angle that was not read with a protractor, but from a photo, a drawing or a set square,
+ * degrees. Common practice, no source.
+ */
 const UNKNOWN_ANGLE = { resolution: 1, maxError: 1 };
-/** How far the same hands read the same angle apart, sd, degrees. Common practice, no source. */
+/** The spread of readings of one angle by the same hands, sd, degrees. Common practice, no source. */
 const ANGLE_REPEATABILITY = 0.3;
-/** A label or a data sheet gives a nominal size: doubt, ± mm. Common practice, no source. */
+/** A label or a data sheet states a nominal size: uncertainty, ± mm. Common practice, no source. */
 const SAID_ERROR = 0.2;
-/** A shortfall of the inside jaws below this is not worth a word, mm. */
+/** Inside jaws that read short by less than this are not mentioned, mm. */
 const SHORTFALL_WORTH_SAYING = 0.01;
 
-/** A scan or a traced photo: how large it truly is. */
+/** A scan or a traced photo: its true scale. */
 export type Sized = Pick<Scan, 'id' | 'trust' | 'refused'>;
 
-/** Scans and traced photos of a job alike. */
+/** The scans and traced photos of a job. */
 export const sizedOf = ({ scans, traces = [] }: Pick<JobDocument, 'scans' | 'traces'>): readonly Sized[] => [
   ...scans,
   ...traces,
 ];
 
-/** Taken off a picture of the object, not off itself. */
+/** Taken from a picture of the object rather than from the object. */
 const isImaged = (source: Reading['source']) => source === 'scan' || source === 'photo';
 
 /**
- * Readings of a dimension to its value. A seat outranks an old part, both outrank a scan, that a photo, and that what was said.
- * @param sized what of the job has a size of its own
+ * The value of a dimension from its readings. A seat outranks an old part, both outrank a scan, which outranks a photo,
+ * which outranks a stated value.
+ * @param sized the job's scans and traced photos, each with a scale of its own
  */
 export function evaluateDimension(
   dimension: Dimension,
@@ -86,7 +95,7 @@ export function evaluateDimension(
   });
   const evaluation = evaluateReadings(values, limitsOf(counted, used, source!, angle, sized), {
     critical: dimension.critical,
-    // No hand closed on what a table gives, or on what was decided: its own doubt is all there is.
+    // No jaws were closed on a value from a table or a decision: its stated uncertainty is the only one.
     repeatability: counted.every(r => isImaged(r.source) || (r.source === 'said' && r.u !== undefined))
       ? 0
       : repeatabilityOf(used, workshop, angle),
@@ -104,7 +113,7 @@ export function evaluateDimension(
   };
 }
 
-/** What it was read off. */
+/** What it was read from. */
 function imageOf(
   { scanned, traced }: Pick<Reading, 'scanned' | 'traced'>,
   sized: readonly Sized[],
@@ -113,16 +122,18 @@ function imageOf(
   return own === undefined ? undefined : sized.find(s => s.id === own);
 }
 
-/** Before calipers were held against it, a scan's size is known to so much, sd as a share. Common practice, no source. */
+/** A scan's scale before calipers have checked it, sd as a share. Common practice, no source. */
 export const UNCHECKED_SCALE = 0.004;
 
-/** What a reading off a scan or a photo says of the object: corrected by how large that is, its doubt with the doubt of that. */
+/**
+ * A reading from a scan or a photo, corrected by that one's scale; the scale's uncertainty is added to the reading's.
+ */
 export function imagedSize(
   reading: Pick<Reading, 'value' | 'u' | 'unit' | 'source' | 'scanned' | 'traced'>,
   sized: readonly Sized[],
 ): { value: number; u: number } {
   const trust = imageOf(reading, sized)?.trust;
-  // No scale changes an angle; and the doubt of what was traced has its scale's in it.
+  // A scale changes no angle; and a traced size already includes the uncertainty of its scale.
   if (reading.unit === 'deg' || (reading.source === 'photo' && !trust))
     return { value: reading.value, u: reading.u ?? 0 };
   const value = reading.value * (trust?.factor ?? 1);
@@ -132,7 +143,7 @@ export function imagedSize(
 const jawLandOf = (instrument: Instrument | undefined) =>
   instrument?.kind === 'calipers' ? (instrument.jawLand ?? 0) : 0;
 
-/** Readings off several instruments are trusted as far as the worst of them. */
+/** Readings with several instruments are trusted as far as the worst of them. */
 function limitsOf(
   counted: readonly Reading[],
   used: readonly (Instrument | undefined)[],
@@ -148,7 +159,7 @@ function limitsOf(
     maxError: Math.max(...used.map(i => (i ?? unknown).maxError)),
   };
   if (source !== 'said') return limits;
-  // What a table gives comes with its tolerance; a standard uncertainty u is a rectangle of ± √3 u.
+  // A value from a table comes with its tolerance; a standard uncertainty u is a rectangle of ± √3 u.
   const said = counted.map(r => (r.u === undefined ? SAID_ERROR : Math.sqrt(3) * r.u));
   return { resolution: 0, maxError: Math.max(...said) };
 }
@@ -158,7 +169,7 @@ function repeatabilityOf(used: readonly (Instrument | undefined)[], workshop: Kn
   return Math.max(...used.map(i => i?.repeatability ?? hands));
 }
 
-/** One reading of a printed part with one instrument, its doubt judged as that of any reading. mm */
+/** One reading of a printed part, its uncertainty judged like that of any reading. mm */
 export function singleReading(
   value: number,
   kind: 'outside' | 'inside',

@@ -2,7 +2,7 @@ import type { JobDocument } from '../job/document';
 import { workOut } from './derived';
 import { type DimensionState, evaluateDimension, type Known, sizedOf } from './dimension';
 
-/** Every dimension of a job, the worked-out ones from the read ones. */
+/** All dimensions of a job, the derived ones worked out from the measured ones. */
 export function evaluateDimensions(document: JobDocument, workshop: Known): Map<string, DimensionState> {
   const states = new Map<string, DimensionState>();
   const open: string[] = [];

@@ -10,14 +10,14 @@ import type { MateLedger } from './ledger';
 import type { ResolvedPart } from './resolved';
 import { polymerOf } from './suitability';
 
-/** What a fit does to part and hand: each a number with its unit, and whether it is within bounds. */
+/** What a fit does to the part and to the hand: each effect is a number with its unit and a verdict. */
 export interface Effect {
   label: string;
   value: string;
-  /** ok within what it bears, often; warn once only, or near an edge; stop beyond. */
+  /** ok: borne, even often; warn: borne once, or near a limit; stop: beyond the limit. */
   level: 'ok' | 'warn' | 'stop';
   words: string;
-  /** A stretch among what the plastic bears, ratios. */
+  /** A stretch compared with what the plastic bears, ratios. */
   gauge?: { strain: number; often: number; once: number };
 }
 
@@ -33,7 +33,7 @@ export function effectsOf(ledger: MateLedger, resolved: ResolvedPart, brief: Bri
   const wall =
     recipe.grips?.(parameters).find(g => g.mate === ledger.mate.ours.surface)?.wall ?? parameters.wall;
   const contact = recipe.surfaces(parameters).find(s => s.mate === ledger.mate.ours.surface);
-  // Rings and round joints only: what flats squeeze is another sum.
+  // Only for rings and round joints: squeezing flats follows another formula.
   if (contact?.kind !== 'round') return warmth(ledger, given(polymer, 'expansion'), brief);
   const length = contact ? Math.abs(contact.to - contact.from) : null;
   return [
@@ -43,7 +43,7 @@ export function effectsOf(ledger: MateLedger, resolved: ResolvedPart, brief: Bri
   ];
 }
 
-/** Stretch or press: strain against what the plastic bears, pressure and the pull to get it off. */
+/** For a stretch or a press: strain against the plastic's limit, pressure, and the pull to get it off. */
 function grip(
   { mate, clearance, reading }: MateLedger,
   { material }: ResolvedPart,
@@ -51,7 +51,7 @@ function grip(
   wall: number | null,
   length: number | null,
 ): Effect[] {
-  // Where the object gives, or nothing is squeezed, our plastic bears nothing worth a word.
+  // Where the object is the soft side, or nothing is squeezed, our plastic bears nothing worth mentioning.
   if (clearance >= 0 || mate.soft === 'theirs') return [];
   const strain = strainAt(clearance, reading.value, mate.side, 'ours');
   const effects: Effect[] = [strainEffect(strain, material.strainLimit, oftenOf(material))];
@@ -62,7 +62,7 @@ function grip(
     modulus: e,
     poisson: POISSON,
   });
-  // The object is taken as hard: a soft one would take up part of the squeeze.
+  // The object is taken as rigid: a soft one would take some of the squeeze.
   const hard = { inner: 0, outer: reading.value, modulus: 200_000, poisson: 0.3 };
   const [weak, strong] = [modulus.low, modulus.high].map(e =>
     pressFit(hub(e), hard, reading.value, -clearance, length ?? 1, 1),
@@ -87,10 +87,10 @@ function grip(
   return effects;
 }
 
-/** A strong hand's pull on something it can grip, N. Common practice, no source. */
+/** How hard a strong hand can pull something it grips, N. Common practice, no source. */
 export const HARD_TO_PULL = 250;
 
-/** What its plastic bears often, ratio. */
+/** The strain its plastic bears often, ratio. */
 export const oftenOf = (material: ResolvedPart['material']): number => {
   const polymer = polymerOf(material);
   return polymer ? given(polymer, 'strainOften') / 100 : material.strainLimit / 2;
@@ -119,7 +119,7 @@ function strainEffect(strain: number, once: number, often: number): Effect {
   return { label: 'stretches by', value, gauge, level: 'ok', words: `${bears}.` };
 }
 
-/** A glued, taped or sealed joint: its area, what it may carry, and whether the plastic takes it. */
+/** A glued, taped or sealed joint: its area, its allowable load, and whether the plastic bonds. */
 function bonded(
   { mate, reading }: MateLedger,
   polymer: string,
@@ -156,7 +156,7 @@ function bonded(
   ];
 }
 
-/** How the clearance changes in the heat, over what the object may be made of. */
+/** How the clearance changes with heat, for the likely materials of the object. */
 function warmth({ mate, reading, clearance, window }: MateLedger, ours: number, brief: Brief): Effect[] {
   const { hottestC } = brief;
   if (hottestC === null || Math.abs(hottestC - ROOM_C) < 10) return [];

@@ -5,11 +5,11 @@ import type { Parameters } from '../shape/recipes/parameters';
 import type { EffortLever } from '../shape/recipes/recipe';
 import type { ResolvedPart } from './resolved';
 
-/** Advice to change the effort of putting on, taking off or holding, without changing a size that fits. */
+/** Advice on changing the effort of putting on, taking off or holding, without changing a size that fits. */
 export interface EffortAdvice {
   mate: FitMate;
   words: string;
-  /** The parameter to set, where one does it. */
+  /** The parameter to change, if one does it. */
   remedy?: { label: string; parameter: string; text: string };
 }
 
@@ -19,7 +19,7 @@ const FIRMER = 4 / 3;
 /** An entry chamfer grows by this, mm. Common practice, no source. */
 const LONGER_ENTRY = 0.6;
 
-/** From the last try of each mate; nothing where the size itself was wrong: that comes first. */
+/** From the last try of each mate; none where the size itself was wrong, since that comes first. */
 export function effortAdvice(resolved: ResolvedPart): EffortAdvice[] {
   const { tries } = counting(resolved.history);
   const levers = resolved.recipe.levers?.(resolved.parameters) ?? [];

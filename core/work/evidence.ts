@@ -19,9 +19,12 @@ import type { LedgerInput } from './ledger-input';
 import { outcomeOf } from './outcome';
 import { clearanceOfDepth, halfAngleOf } from './wedge';
 
-/** What prints and ladders said of a part's mates, as the learning engine takes it. Lengths mm, clearance whole width. */
+/**
+ * What prints and ladders taught about a part's mates, in the form that the learning engine takes. Lengths mm,
+ * clearance across the whole width.
+ */
 
-/** A mate, and all that its next number hangs on. */
+/** A mate, and everything that its next number depends on. */
 export type Question = NextMate & {
   mate: FitMate;
   kind: SurfaceKind;
@@ -31,7 +34,7 @@ export type Question = NextMate & {
   growth: number;
 };
 
-/** Verdicts carry over only among prints of one printer and material, of one kind of surface. */
+/** Verdicts carry over only between prints of one printer and material, for one kind of surface. */
 export const groupOf = (
   mate: Pick<FitMate, 'side' | 'ours'>,
   recipe: Recipe,
@@ -39,9 +42,9 @@ export const groupOf = (
 ) => [kindOn(mate, recipe, made), made.printerId, made.materialId].join('/');
 
 /**
- * What a want comes to in clearance about a reading: where a print is right, for the number to draw and for what was
- * said of a print alike. An old part's size already holds its maker's clearance: it is copied, within the want's
- * width, and gets back what it has worn.
+ * The clearance about a reading that a want stands for. Both the number to draw and past verdicts use it. An old part's
+ * size already contains its maker's clearance: it is copied, within the width of the want's window, and gets back what
+ * it has worn.
  */
 export function scaleAbout(
   size: number,
@@ -63,8 +66,8 @@ export const feltScale = (scale: VerdictScale, want: FitMate['want'], early: num
   isFelt(want) ? shiftedBy(scale, early) : scale;
 
 /**
- * Evidence rows: what was said of each print, where it was made as the next one will be. A verdict is about the want
- * it was judged by. What was made otherwise says of the object as much, and stands by mate.
+ * Evidence rows: the verdicts on prints that were made as the next one will be. A verdict is about the want by which it
+ * was judged. Prints that were made differently tell as much about the object, and are listed by mate.
  */
 export function evidenceFor(
   questions: readonly Question[],
@@ -81,18 +84,18 @@ export function evidenceFor(
     s => s.question.id,
   );
   return {
-    // A ladder comes before the parts it saves: what was said last of a part still counts as the last word.
+    // A ladder comes before the parts that it saves, so the last verdict on a part remains the last word.
     trials: [...rungsOf(questions, input.history), ...parts],
     elsewhere: new Map([...elsewhere].map(([id, all]) => [id, elsewhereOf(all, input)])),
   };
 }
 
-/** What one print said of one mate. */
+/** What one print taught about one mate. */
 interface Seen {
   question: Question;
   print: Print;
   version: Version;
-  /** With which prints it shares what its printer does. */
+  /** The prints with which it shares the printer's behaviour. */
   group: string;
   kind: SurfaceKind;
   observation: Observation;
@@ -110,23 +113,23 @@ function seenIn(
       const own = said[q.id];
       const drawn = version.mates.find(m => m.mateId === q.id);
       if (!own || !drawn || (!own.verdict && !own.printed)) return [];
-      // Each try by the edges of the hand that judged it.
+      // Each try is judged by the edges of the hand that made it.
       const by = judged.tries.findLast(t => t.printId === print.id && t.mates[q.id]?.verdict)?.by ?? '';
       const plain = scaleAbout(q.reading.value, q.state.source, drawn.want, q.mate);
       const scale = feltScale(plain, drawn.want, printers.handShift(by));
-      // Where the other side is ours too, it may have been drawn otherwise then: what counts is the difference.
+      // Where the other side is also ours, it may have been drawn differently at the time: only the difference counts.
       const since = q.mate.other.of === 'part' ? q.reading.value - drawn.reading.value : 0;
       const worked = judged.reworks.filter(r => r.printId === print.id && r.mateId === q.id);
       const gauge = gaugeOf(own, judged);
-      // Of a gauge that is put away nobody knows any more what it measured.
+      // The size of a gauge that was put away is no longer known.
       if (own.gauge && !gauge) return [];
       const recipe = recipeOf(version);
       const depth = wentIn(own, recipe, version, drawn.surface);
       const off = depth ?? missed(own, scale) ?? mendedBy(own, scale, worked);
-      // A depth says all that the word made of it says.
+      // A depth says everything that its verdict says.
       const verdict = depth ? undefined : own.verdict;
       const model = modelAsSliced(drawn.model, q.side, print) + since;
-      // A part of another recipe then may have had this surface under another name.
+      // A part made by another recipe at the time may have had this surface under another name.
       const then = { ...q.mate, ours: { ...q.mate.ours, surface: drawn.surface } };
       return [
         {
@@ -142,7 +145,7 @@ function seenIn(
   });
 }
 
-/** What was said of a mate where it was made otherwise than the next one will be: of its object it says as much. */
+/** The verdicts on a mate from prints that were made differently: they tell as much about the object. */
 function elsewhereOf(
   seen: readonly Seen[],
   { printers, madeWords }: Pick<LedgerInput, 'printers' | 'madeWords'>,
@@ -159,7 +162,7 @@ function elsewhereOf(
   });
 }
 
-/** What the gauge measures that it was tried on; the last word on it counts. */
+/** The size of the gauge on which it was tried; its latest measurement counts. */
 function gaugeOf({ gauge }: TryMate, { gaugeSizes }: Pick<History, 'gaugeSizes'>): Observation['gauge'] {
   const size = gaugeSizes.findLast(g => g.gaugeId === gauge);
   return size && { value: size.value, u: size.u };
@@ -176,7 +179,7 @@ function wentIn(
   return depth && halfAngle !== null ? clearanceOfDepth(depth, halfAngle) : undefined;
 }
 
-/** “Tight by about a tenth” is a clearance: so far outside the window that it was judged by. */
+/** “Tight by about a tenth” is a clearance: that far outside the window by which it was judged. */
 function missed({ verdict, about }: TryMate, { min, max }: VerdictScale): Observation['off'] {
   if (!about || !verdict || verdict === 'right') return undefined;
   const value = MARK_OF[verdict] === 'tight' ? min - about.amount : max + about.amount;
@@ -184,7 +187,7 @@ function missed({ verdict, about }: TryMate, { min, max }: VerdictScale): Observ
 }
 
 /**
- * Work by hand that made it sit right says how far the print was from that: by so much from somewhere in the window.
+ * Handwork that made it sit right shows how far the print was from right: by that much from somewhere in the window.
  * Several goes at one surface add up.
  */
 function mendedBy(
@@ -204,13 +207,13 @@ function mendedBy(
   };
 }
 
-/** Each rung that was tried is a print of its own; rungs lie flat. */
+/** Each rung that was tried counts as a print of its own; rungs lie flat. */
 function rungsOf(questions: readonly Question[], history: History): Trial[] {
   const { ladders, ladderTries } = counting(history);
   return ladderTries.flatMap(said => {
     const ladder = ladders.find(l => l.id === said.ladderId)!;
     const q = questions.find(x => x.id === ladder.mateId);
-    // Rungs are printed upright, in any orientation of the part.
+    // Rungs are printed upright, whatever the part's orientation.
     const upright = q && [surfaceKind(q.side, 'round', false), ladder.printerId, ladder.materialId].join('/');
     if (!q || upright !== q.group) return [];
     const scale = scaleAbout(q.reading.value, q.state.source, ladder.want, q.mate);

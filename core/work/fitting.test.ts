@@ -42,7 +42,7 @@ describe('the object as it is', () => {
     const old = job('pla', read('rim', 31.7, { source: 'old-part' }));
     expect(skirt(old).clearance).toBeCloseTo(0, 2);
     const want = { ...fitsOf(old)[0]!.want, wear: 0.1 };
-    // A worn bore has grown: the new one is smaller by that.
+    // A worn bore has grown: the new one is smaller by the wear.
     const mended = skirt(applyEdit(old, { kind: 'want', mateId: 'skirt', want }, FIRST_WORKSHOP));
     expect(mended.clearance).toBeCloseTo(-0.1, 2);
     expect(mended.model).toBeCloseTo(skirt(old).model - 0.1, 2);

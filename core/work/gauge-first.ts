@@ -5,7 +5,7 @@ import type { MateLedger } from './ledger';
 import type { ResolvedPart } from './resolved';
 import type { FirstAsked } from './what-first';
 
-/** What a gauge of a mate’s object would cost and part; null where there can be none, or is one. */
+/** The time that a gauge of a mate's object would take; null where none is possible, or where one exists. */
 export function gaugeOfMate(
   ledger: MateLedger,
   { history, printer, recipe }: Pick<ResolvedPart, 'history' | 'printer' | 'recipe'>,

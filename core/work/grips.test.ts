@@ -33,14 +33,14 @@ describe('several grips on one part', () => {
       );
     const alone = found.grips.find(g => g.mate.id === 'skirt')!;
     expect(found.on.low).toBeGreaterThan(alone.on.low);
-    // A hold steeper than the lead takes more to leave than to arrive.
+    // A retaining slope that is steeper than the lead-in takes more force to leave than to enter.
     const lip = found.grips.find(g => g.mate.id === 'lip')!;
     expect(lip.off.low).toBeGreaterThan(lip.on.low);
   });
 
   test('the skirt’s share by hand: a thin ring, p = E·ε·t/r', () => {
     const skirt = grips('tpu', ...READ, ...BOTH)!.grips.find(g => g.mate.id === 'skirt')!;
-    // TPU 95A of the shelf in its middle, √(40·150) MPa, and friction √(0.2·0.6): the length that carries it.
+    // The middle of the shelf's range for TPU 95A, √(40·150) MPa, and friction √(0.2·0.6): the length that carries it.
     const middle = Math.sqrt(skirt.on.low * skirt.on.high);
     const pressure = (Math.sqrt(40 * 150) * skirt.strain * 1.6) / 15.85;
     const length = middle / (Math.sqrt(0.2 * 0.6) * Math.PI * 31.7 * pressure);

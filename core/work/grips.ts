@@ -10,7 +10,7 @@ import type { MateLedger } from './ledger';
 import type { ResolvedPart } from './resolved';
 import { polymerOf } from './suitability';
 
-/** One of several surfaces that grip at once. Forces along the axis, N; strain of our plastic, ratio. */
+/** One of several surfaces that grip at the same time. Forces along the axis, N; strain of our plastic, ratio. */
 export interface Grip {
   mate: FitMate;
   strain: number;
@@ -18,20 +18,20 @@ export interface Grip {
   off: Force;
 }
 
-/** What all of them ask of plastic and hand together. */
+/** What all of them together ask of the plastic and the hand. */
 export interface Grips {
   grips: Grip[];
   on: Force;
   off: Force;
-  /** Mates that grip too, but whose force nobody can say. */
+  /** Mates that grip too, but whose force cannot be worked out. */
   left: { mate: FitMate; why: string }[];
   /** What the plastic bears, ratios. */
   strainLimits: { often: number; once: number };
-  /** More than a hand does, even at best. */
+  /** More than a hand can do even in the best case. */
   tooHard: 'on' | 'off' | null;
 }
 
-/** Taken as hard, so that our side takes all of the squeeze. */
+/** Taken as rigid, so that our side takes all of the squeeze. */
 const HARD = { modulus: 200_000, poisson: 0.3 };
 /** Poisson's ratio of plastics. Common practice, no source. */
 const POISSON = 0.38;
@@ -57,7 +57,7 @@ export function gripsOf(part: ResolvedPart): Grips | null {
             : null;
         if (grip) grips.push(grip);
       } catch (error) {
-        // A solid plug gives nowhere, one slot makes no fingers.
+        // A solid plug does not give, and one slot makes no fingers.
         if (!(error instanceof RangeError)) throw error;
         left.push({ mate, why: error.message });
       }
@@ -93,7 +93,7 @@ function pressing(
   return { mate, strain: bent(e.low)?.rootStrain ?? stretch, on: force, off: force };
 }
 
-/** All of the push between the two, N, by Lamé's thick cylinders. */
+/** The whole radial force between the two, N, by Lamé's thick cylinders. */
 function squeeze(
   { side }: FitMate,
   at: number,

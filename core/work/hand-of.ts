@@ -1,5 +1,5 @@
 import { counting, type History } from '../job/history';
 
-/** Who judged a job last, as they called themselves; empty where nobody said. */
+/** The name of whoever judged the job last, as they gave it; empty where none was given. */
 export const handOf = (history: History): string =>
   counting(history).tries.findLast(t => t.by !== '')?.by ?? '';

@@ -4,7 +4,7 @@ import { wholePrints } from './outcome';
 import { lookAgainAt, lookFor } from './service';
 import type { PartWork, Work } from './work';
 
-/** The sheet that goes with the part to whoever uses it: plain data. Lengths mm, angles degrees. */
+/** The sheet that goes with the part to its user, as plain data. Lengths mm, angles degrees. */
 export interface HandOver {
   title: string;
   object: string;
@@ -13,7 +13,7 @@ export interface HandOver {
     name: string;
     /** “Version 3, PETG, printed on 2 November 2026.” */
     made: string;
-    /** What must fit, with what was drawn and how it sat. */
+    /** The surfaces that must fit, with their drawn sizes and verdicts. */
     fits: { name: string; drawn: string; sat: string }[];
   }[];
   limits: string[];
@@ -44,7 +44,7 @@ export function handOverOf(work: Work): HandOver {
 
 function partOf(part: PartWork): HandOver['parts'][number] {
   const standing = wholePrints(counting(part.history));
-  // What sat right is what is handed over; else the last one that came out.
+  // The print that sat right is handed over; otherwise the last one that came out.
   const shown = standing.findLast(p => p.outcome?.right) ?? standing.at(-1);
   if (!shown) return { name: part.part.name, made: 'Not printed yet.', fits: [] };
   const { print, version, outcome } = shown;

@@ -30,13 +30,13 @@ const lesson = (name: string, mean: number, sd = 0.015): Evidence => ({
   // Lessons age.
   at: new Date().toISOString(),
 });
-/** One job is chance, three are a hand. */
+/** One job may be chance; three show a hand. */
 const often = (name: string, mean: number): Evidence[] =>
   ['a', 'b', 'c'].map(jobId => ({ ...lesson(name, mean), jobId }));
 const about = (lessons: readonly Evidence[], history = emptyHistory(), workshop: Workshop = FIRST_WORKSHOP) =>
   Work.of({ id: 'this', document, history }, workshop, lessons);
 
-/** Prints of a cap that were measured and judged by somebody, each so much larger than the rim. */
+/** Prints of a cap that were measured and judged by one person, each larger than the rim by the given amount. */
 function judged(
   by: string,
   tries: readonly [clearance: number, verdict: 'tight' | 'right' | 'loose'][],

@@ -6,7 +6,7 @@ import { scaleAbout } from './evidence';
 import { countedPrints } from './outcome';
 import type { Work } from './work';
 
-/** Tries of which both sizes were measured: what of the object, or of its gauge, and what of the print. */
+/** Tries for which both sizes were measured: that of the object, or of its gauge, and that of the print. */
 function measuredTries(work: Work): { by: string; mate: string; u: number; seen: HandSeen; at: string }[] {
   return work.parts.flatMap(({ part }) => {
     const { history, dimensions } = work.part(part.id);
@@ -38,11 +38,11 @@ function measuredTries(work: Work): { by: string; mate: string; u: number; seen:
   });
 }
 
-/** What a job’s tries teach of the hands that judged it. */
+/** What a job's tries teach about the hands that judged them. */
 export function handsTaught(work: Work, jobId: string): Evidence[] {
   const title = work.document.title.slice(0, 120);
   return [...group(measuredTries(work), t => lessonOfHand(t.by))].flatMap(([surface, all]): Evidence[] => {
-    // A surface’s reading is as far off for each of its tries.
+    // All tries of a surface share the error of its reading.
     const mates = new Set(all.map(t => t.mate)).size;
     const shared = Math.max(...all.map(t => t.u)) / Math.sqrt(mates);
     const { before, after } = handAfter(

@@ -38,7 +38,7 @@ const set = (name: string, text: string): Edit => ({
 const resolve = (job: Job, history: History = emptyHistory()) => new Work(job, shop, history).part('part-1');
 const measured = () => read(read(fresh(), 'rim', 31.7, 31.71, 31.69), 'rim_height', 14);
 
-/** A version, a print and a try, as the server would have made them. */
+/** A version, a print and a try, as the server would have recorded them. */
 function tried(
   job: Job,
   verdict: Try['mates'][string]['verdict'],
@@ -186,7 +186,7 @@ describe('the ledger of a job', () => {
     );
   });
   test('a verdict is about the want it was judged by, also after the want has changed', () => {
-    // “Right” for snug at 32.04 says where the print lies; wanting a slide then asks for a larger hole.
+    // “Right” for snug at 32.04 shows where the print lies; wanting a slide after that asks for a larger hole.
     const history = tried(measured(), 'right', 32.04);
     const snug = resolve(measured(), history).ledger.mates[0]!;
     expect(snug.model).toBe(32.04);

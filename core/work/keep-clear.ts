@@ -8,7 +8,7 @@ type Begins = Record<string, Text>;
 const mm = (x: number): Text => ({ text: String(Number(x.toFixed(3))), unit: 'mm' });
 const word = (text: string): Text => ({ text, unit: 'none' });
 
-/** What a “Keep clear” begins with so that it takes away the room of a neighbour: its body, place, turn and room. */
+/** The initial numbers of a “Keep clear” that cuts away a neighbour's room: its body, place, turn and clearance. */
 export function clearOfNeighbour(n: Neighbour): Begins {
   const own = (key: 'width' | 'depth' | 'height' | 'x' | 'y' | 'z' | 'room'): Text =>
     n.texts?.[key] ? { text: n.texts[key].text, unit: 'mm' } : mm(n[key]);
@@ -26,13 +26,13 @@ export function clearOfNeighbour(n: Neighbour): Begins {
   return { ...place, form: word('box'), width: own('width'), depth: own('depth'), height: own('height') };
 }
 
-/** Beyond the part, so that no skin is left, mm. */
+/** Reaches beyond the part by this, so that no thin skin is left, mm. */
 const BEYOND = 1;
 
 /** The same for a stretch of an edge. @param bounds of the part */
 export function clearOfZone(zone: OpenZone, bounds: Bounds): Begins {
   const zoned = zoneBox(zone, bounds, BEYOND);
-  // Whatever ends with the part is cut a little beyond it.
+  // Cuts end a little beyond the part's own faces.
   const low = zoned.min.map((x, i) => (x === bounds.min[i] ? x - BEYOND : x)) as [number, number, number];
   const high = zoned.max.map((x, i) => (x === bounds.max[i] ? x + BEYOND : x)) as [number, number, number];
   return {

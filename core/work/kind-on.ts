@@ -4,7 +4,7 @@ import { kindInPose } from '../print/surface-orientation';
 import type { Recipe } from '../shape/recipes/recipe';
 import { knownOf, type Made } from './choices';
 
-/** What kind of surface ours is where the part is printed in its pose. */
+/** The kind of our surface for the printer, where the part is printed in its pose. */
 export const kindOn = (mate: Pick<FitMate, 'side' | 'ours'>, recipe: Recipe, made: Made): SurfaceKind =>
   kindInPose({ side: mate.side, surface: mate.ours.surface }, recipe, {
     pose: made.pose,

@@ -5,7 +5,7 @@ import type { Recipe } from '../shape/recipes/recipe';
 import type { DimensionState } from './dimension';
 import type { Printers } from './printers';
 
-/** What another of our parts comes to where a mate goes with it. */
+/** The size of another of our parts that a mate goes with. */
 export interface OtherSize {
   value: number;
   u: number;
@@ -21,17 +21,17 @@ export interface LedgerInput {
   signed: readonly SignedMate[];
   dimensions: ReadonlyMap<string, DimensionState>;
   printers: Printers;
-  /** What must hold it, mm; null where it is printed in pieces. */
+  /** The printer's bed, which must hold it, mm; null where it is printed in pieces. */
   bed: { width: number; depth: number; height: number } | null;
   history: History;
   /** The recipe of a version, with its additions. */
   recipeOf(version: Version): Recipe;
-  /** What of a version is made otherwise than the next one: “PLA”, “the other printer”. */
+  /** How a version differs in making from the next one: “PLA”, “the other printer”. */
   madeWords(version: Version): string;
-  /** Where a mate goes with another of our parts: how large that prints. */
+  /** For a mate with another of our parts: how large that part prints. */
   sizeOf(other: { part: string; surface: string }): OtherSize | null;
-  /** Numbers of the maker's own, by mate: they are built instead of what the ledger would draw. */
+  /** Numbers set by the maker, by mate: they are built instead of the ledger's. */
   own?: ReadonlyMap<string, number>;
-  /** The numbers that tries lead to, remembered by whoever asks often. */
+  /** The numbers that tries lead to, remembered by callers that ask often. */
   next(question: NextQuestion): NextAnswer;
 }

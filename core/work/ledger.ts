@@ -17,41 +17,41 @@ import { asDrawn, LEAST_CHANCE } from './model-number';
 import type { Printers, SourcedBelief } from './printers';
 import { type SignedLedger, signedChain, signedQuestions } from './signed-ledger';
 
-/** A mate's chain from reading to model number. Lengths mm, clearance whole width. */
+/** A mate's chain from reading to model number. Lengths mm, clearance across the whole width. */
 export interface MateLedger {
   mate: FitMate;
-  /** What the part's pose makes of our surface. */
+  /** The kind of our surface in the part's pose. */
   kind: SurfaceKind;
   dimension: DimensionState['dimension'];
   reading: { value: number; u: number; source: Reading['source'] };
-  /** The reading went around: it counts as the diameter of a circle of that girth. */
+  /** The reading was taken around: it counts as the diameter of a circle of that girth. */
   around: boolean;
-  /** What the want comes to in clearance on this object. */
+  /** The want as a window of clearance on this object. */
   window: { min: number; max: number };
   /** The number that is built. */
   model: number;
-  /** The number that the chain leads to; another one where the maker set a number of their own on Shape. */
+  /** The number that the chain leads to; `model` differs where the maker set a number on Shape. */
   proposed: number;
   /** Expected clearance of the print. */
   clearance: number;
   pRight: number;
-  /** No print of this size fits on the bed: whatever the numbers say, there is no chance to tell. */
+  /** It does not fit on the bed at this size: whatever the numbers say, no chance is given. */
   tooLarge: boolean;
   /** Amounts add up to `model`. */
   steps: LedgerStep[];
   prior: { mean: number; sd: number };
-  /** How much of prior and bias is this size's own, beyond what the posterior is about. */
+  /** How much of the prior and the bias belongs to this size only, beyond the posterior. */
   shift: number;
   /** Print-to-print scatter, sd. */
   scatter: number;
-  /** What the printer's part of the prior comes from; null where it is the workshop's general belief. */
+  /** The calibration behind the printer's part of the prior; null where it is the workshop's general belief. */
   calibration: SourcedBelief['calibration'];
-  /** Other jobs of this workshop that it goes by. */
+  /** The number of other jobs of this workshop that it uses. */
   jobs: number;
   bias: { mean: number; sd: number };
   /** sd of the next print's clearance. */
   sd: number;
-  /** Shares of the variance, largest first. */
+  /** Shares of the variance, the largest first. */
   doubts: { name: string; share: number }[];
   reason: string;
   tries: number;
@@ -60,7 +60,7 @@ export interface MateLedger {
   posterior: MatePosterior;
 }
 
-/** The part that all surfaces of a kind share, before this job's tries and after them. mm */
+/** The share that all surfaces of one kind have in common, before and after this job's tries. mm */
 export interface Learned {
   surface: SurfaceKind;
   before: { mean: number; sd: number };
@@ -72,15 +72,15 @@ export interface LedgerState {
   mates: MateLedger[];
   /** Mates that are judged by an amount. */
   signed: SignedLedger[];
-  /** Chance that all are right with the next print; null while one of them is unread, or cannot be printed. */
+  /** Chance that all are right in the next print; null while one of them is unread or cannot be printed. */
   pAllRight: number | null;
-  /** What this job's tries taught of the kinds of surface it has. */
+  /** What this job's tries taught about each kind of surface. */
   learned: Learned[];
   /** Mates whose dimension was not read yet. */
   unread: Mate[];
 }
 
-/** Diameter or width: what a clearance goes across. */
+/** Whether a clearance goes across a diameter or a width. */
 export const acrossOf = ({ kind }: Pick<MateLedger, 'kind'>): string =>
   kind.startsWith('hole') || kind.startsWith('peg') ? 'across the diameter' : 'across the width';
 
@@ -89,7 +89,7 @@ export function ledgerOf(input: LedgerInput): LedgerState {
   const { part, recipe, dimensions, printers } = input;
   const unread: Mate[] = [];
   const questions: Question[] = [];
-  // Whoever judged last judges the next print too; before that, whoever judges here.
+  // Whoever judged last will judge the next print too; before that, whoever judges in this workshop.
   const hand = handOf(input.history) || printers.onlyHand();
   const early = printers.handShift(hand);
   for (const mate of input.mates) {
@@ -101,7 +101,7 @@ export function ledgerOf(input: LedgerInput): LedgerState {
       unread.push(mate);
       continue;
     }
-    // A girth goes by the circle of equal girth: the printer and the want know diameters.
+    // A girth counts as the circle of equal girth: the printer and the want know diameters.
     const spec = recipe.mates.find(m => m.id === mate.ours.surface);
     const around = mate.other.of === 'object' && (spec?.around ?? false);
     const per = around ? Math.PI : 1;
@@ -164,7 +164,7 @@ export function ledgerOf(input: LedgerInput): LedgerState {
   const longest = bed ? Math.max(Math.hypot(bed.width, bed.depth), bed.height) : Infinity;
   const mates = questions.map(q => {
     const chain = chainOf(q, next.mates[q.id]!, priors[q.group]!, s, trials);
-    // A loop is as wide as a third of its girth says, whatever its shape: it may well fit.
+    // A loop is as wide as a third of its girth, whatever its shape, so it may well fit on the bed.
     const byHand = early !== 0 && isFelt(q.mate.want) ? ` ${handWords(hand, early)}` : '';
     return { ...chain, reason: chain.reason + byHand, tooLarge: !q.around && chain.model > longest };
   });
@@ -193,11 +193,11 @@ function learnedIn(
   });
 }
 
-/** The window lies where this hand calls it right. */
+/** The window is where this hand calls it right. */
 const handWords = (hand: string, early: number): string =>
   `${hand} calls “tight” ${formatPlain(Math.abs(early))} mm ${early > 0 ? 'earlier' : 'later'} than the window says, as earlier jobs showed: the window is moved by that.`;
 
-/** The other part's surface, as if it had been read off the print that will be. */
+/** The other part's surface, as if it had been read on its future print. */
 function stateOfOther(mate: FitMate, size: OtherSize | null): DimensionState | undefined {
   if (!size) return undefined;
   return {
@@ -231,9 +231,8 @@ function stateOfOther(mate: FitMate, size: OtherSize | null): DimensionState | u
 }
 
 /**
- * What is believed of the printer before tries, by group. One printer, one plastic, one side share their
- * bias; how it goes with size is known from the calibration, so each mate is shifted to its own size.
- */
+ * The belief about the printer before tries, by group. Surfaces of one printer, plastic and side share a bias; the
+ * calibration shows how it changes with size, so each mate is shifted to its own size. */
 function priorsOf(questions: Question[], part: Part, printers: Printers): Record<string, SourcedBelief> {
   const priors: Record<string, SourcedBelief> = {};
   for (const group of new Set(questions.map(q => q.group))) {
@@ -250,8 +249,8 @@ function priorsOf(questions: Question[], part: Part, printers: Printers): Record
 }
 
 /**
- * What a rigid part must pass on an object that is out of round: the largest of an outside, the smallest
- * of an inside. A flexible one follows the mean.
+ * What a rigid part must pass on an object that is out of round: the largest size of an outside, the smallest of an
+ * inside. A flexible part follows the mean.
  */
 function envelopeOf({ value, form }: Evaluation, { side, soft }: Pick<FitMate, 'side' | 'soft'>): number {
   if (soft !== 'none' || form === null) return value;
@@ -273,7 +272,7 @@ function chainOf(
   const sd = Math.hypot(next.bias.sd, s);
   const clearance = drawnClearance(q, model) - next.bias.mean;
   const u = q.reading.u;
-  // With tries the posterior's spread holds reading and printer together; their split follows the prior's.
+  // With tries, the posterior's spread covers reading and printer together; it is split in the ratio of the prior's.
   const total = u ** 2 + q.growth ** 2 + prior.sd ** 2 || 1;
   const variances = [
     { name: 'this printer with this plastic', share: (next.bias.sd ** 2 * prior.sd ** 2) / total },
@@ -316,7 +315,7 @@ function chainOf(
   };
 }
 
-/** Chance that the next print sits right if something else were drawn, or another window wanted. */
+/** Chance that the next print sits right with another drawn number, or another window. */
 export function chanceIf(
   ledger: MateLedger,
   { model = ledger.model, window = ledger.window }: { model?: number; window?: MateLedger['window'] },

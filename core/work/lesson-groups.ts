@@ -3,7 +3,7 @@ import type { Workshop } from '../job/workshop';
 import { HAND_PRIOR, handOfLesson } from '../learn/hand';
 import { beliefAfter, countingOf, type Drift, driftIn, type Evidence, type Muted } from '../learn/lessons';
 
-/** What the workshop's jobs taught of one kind of surface on one printer in one plastic. mm */
+/** What the workshop's jobs taught about one kind of surface on one printer in one plastic. mm */
 export interface LessonGroup {
   printerId: string | null;
   materialId: string | null;
@@ -13,11 +13,11 @@ export interface LessonGroup {
   hand: string | null;
   /** “Holes, on the filament printer, in PETG”. */
   words: string;
-  /** Oldest first, muted ones too. */
+  /** The oldest first, including those that are left out. */
   evidence: Evidence[];
   counting: Evidence[];
   muted: Muted[];
-  /** Of an unknown printer, and with what counts. */
+  /** The belief without lessons, and with those that count. */
   before: { mean: number; sd: number };
   after: { mean: number; sd: number };
   drift: Drift | null;

@@ -1,7 +1,7 @@
 import type { Version } from '../job/history';
 import type { Material, Printer, Workshop } from '../job/workshop';
 
-/** What of a version was made otherwise than the next one will be. */
+/** How a version differs in making from the next one. */
 export function otherwise(
   { materialId, printerId }: Pick<Version, 'materialId' | 'printerId'>,
   { material, printer, workshop }: { material: Material; printer: Printer; workshop: Workshop },
@@ -10,5 +10,5 @@ export function otherwise(
     return workshop.materials.find(m => m.id === materialId)?.name ?? 'another plastic';
   if (printerId !== printer.id)
     return workshop.printers.find(p => p.id === printerId)?.name ?? 'another printer';
-  return 'a print that lay otherwise';
+  return 'a print that lay differently';
 }

@@ -62,13 +62,13 @@ describe('readings with their instruments', () => {
   });
 
   test('inside jaws in a small bore: the shortfall is said, and corrected where asked for', () => {
-    // Lands of 0.5 in a bore of 3 read 2.958 (computations, section 1).
+    // Flats of 0.5 in a bore of 3 read 2.958 (computations, section 1).
     const job = edit(start(), read('bore', 2.958));
     expect(stateOf(job, 'bore').jawShortfall).toBeCloseTo(0.042, 3);
     const corrected = edit(job, { kind: 'describe-dimension', dimensionId: 'bore', correctJaws: true });
     expect(stateOf(corrected, 'bore').evaluation!.value).toBeCloseTo(3, 3);
     expect(stateOf(corrected, 'bore').jawShortfall).toBeNull();
-    // An outside has no such error, and a large bore none worth saying.
+    // An outside has no such error, and in a large bore it is too small to mention.
     expect(stateOf(edit(start(), read('rim', 2.958)), 'rim').jawShortfall).toBeNull();
     expect(stateOf(edit(start(), read('bore', 40)), 'bore').jawShortfall).toBeNull();
   });

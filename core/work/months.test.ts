@@ -25,12 +25,12 @@ test('pieces, failed prints with what they cost, hours of both, and what was put
         print('2026-01-03T09:00:00.000Z', { pieces: 3 }),
         print('2026-01-31T23:59:59.000Z', { failed: true, grams: null }),
         print('2026-02-01T00:00:00.000Z'),
-        // Before what is shown.
+        // Before the months that are shown.
         print('2025-12-31T23:59:59.000Z'),
       ],
       work: [
         [
-          // Two minutes for the beginning, ten between; a night's pause is not counted.
+          // Two minutes for the first act, ten between the two; a night's pause does not count.
           { at: '2026-01-03T08:00:00.000Z', stage: 'measure' },
           { at: '2026-01-03T08:10:00.000Z', stage: 'fit' },
           { at: '2026-02-02T08:00:00.000Z', stage: 'keep' },
@@ -58,7 +58,8 @@ test('hours that were typed count instead, spread over the months as the work wa
     { at: '2026-02-05T08:04:00.000Z', stage: 'keep' },
   ];
   const names = monthNames('2026-02-20T00:00:00.000Z', 2);
-  // Two minutes in each of the first two months and six in the last: 3 of 5 hours are February’s, and 1 is before.
+  // Two minutes in each of the first two months and six in the last: of 5 hours, 3 fall in February and 1 before the
+  // months that are shown.
   const months = monthsOf({ prints: [], work: [{ moments, typedHours: 5 }], inService: [] }, names);
   expect(months.map(m => Number(m.ownHours.toFixed(6)))).toEqual([1, 3]);
 });

@@ -2,22 +2,22 @@ import { group } from 'd3-array';
 import { z } from 'zod';
 import { type Moment, minutesByStage } from './hours';
 
-/** What the workshop made, month by month: prints, hours and money, beside what the parts would have cost. */
+/** What the workshop made, month by month: prints, hours and money, and the price of the parts if bought. */
 
 const Amount = z.number().min(0);
 export const Month = z.object({
   /** As “2026-11”, in UTC. */
   month: z.string().regex(/^\d{4}-\d{2}$/),
-  /** Pieces that came out, and prints that came to nothing. */
+  /** Pieces that came out, and prints that failed. */
   pieces: Amount,
   failed: Amount,
-  /** Of the printers, failed prints too. */
+  /** Hours of the printers, with those of failed prints. */
   printHours: Amount,
   grams: Amount,
   cost: Amount,
-  /** Of the makers. */
+  /** Hours of the makers. */
   ownHours: Amount,
-  /** Jobs that went into service, and what their parts would have cost, of those whose price is known. */
+  /** Jobs that went into service, and the price of buying their parts, where it is known. */
   jobs: Amount,
   bought: Amount,
 });
@@ -34,20 +34,20 @@ export interface PrintOfMonth {
 
 export interface InService {
   since: string;
-  /** For all pieces that are wanted; null where nobody said. */
+  /** For all pieces that are wanted; null where not stated. */
   price: number | null;
 }
 
 export interface Made {
   prints: readonly PrintOfMonth[];
-  /** Of each job: what was done at it, and when; all of it where its maker typed how long it took. */
+  /** For each job: what was done and when, or the total where its maker typed it. */
   work: Iterable<{ moments: readonly Moment[]; typedHours: number | null }>;
   inService: readonly InService[];
 }
 
 const monthOf = (at: string): string => at.slice(0, 7);
 
-/** So many months up to this one, oldest first, as “2026-11”. @param now ISO time */
+/** This many months up to the current one, the oldest first, as “2026-11”. @param now ISO time */
 export function monthNames(now: string, count: number): string[] {
   const [year, month] = monthOf(now).split('-').map(Number) as [number, number];
   return Array.from({ length: count }, (_, i) =>
@@ -55,7 +55,7 @@ export function monthNames(now: string, count: number): string[] {
   );
 }
 
-/** What falls into each of these months, those without anything too. */
+/** What falls into each of these months, including empty months. */
 export function monthsOf({ prints, work, inService }: Made, names: readonly string[]): Month[] {
   const months = new Map<string, Month>();
   for (const name of names)
@@ -83,7 +83,7 @@ export function monthsOf({ prints, work, inService }: Made, names: readonly stri
     const hours = new Map<string, number>();
     for (const [name, within] of group(moments, m => monthOf(m.at)))
       hours.set(name, Object.values(minutesByStage(within)).reduce((sum, m) => sum + m, 0) / 60);
-    // What was typed is spread as the work was.
+    // A typed total is spread over the months like the recorded work.
     const all = [...hours.values()].reduce((sum, h) => sum + h, 0);
     const times = typedHours === null || all === 0 ? 1 : typedHours / all;
     for (const [name, own] of hours) {
@@ -100,13 +100,13 @@ export function monthsOf({ prints, work, inService }: Made, names: readonly stri
   return [...months.values()];
 }
 
-/** A filament printer draws about this while it prints, kW. Common practice, no source. */
+/** The power of a filament printer while it prints, kW. Common practice, no source. */
 const DRAWS = 0.12;
 
 /** kWh */
 export const energyOf = (printHours: number): number => DRAWS * printHours;
 
-/** Of jobs whose marks these are, one list a job, how many sat right with the first print, the second, and so on. */
+/** How many jobs sat right with the first print, the second, and so on. @param a list of marks for each job */
 export function printsUntilRight(jobs: readonly (readonly (string | null)[])[]): number[] {
   const counts: number[] = [];
   for (const marks of jobs) {

@@ -4,18 +4,21 @@ import { type Corner, OutlineTextError, readCorners, writeCorners } from '../sha
 import { carriesMate, isAngleOf } from '../shape/own-mates';
 import type { ResolvedPart } from './resolved';
 
-/** What can be made larger to move a place: a number of the part, or an edge of an outline that was written or traced. */
+/**
+ * A number that moves a place when it is made larger: a parameter of the part, or an edge of a written or traced
+ * outline.
+ */
 export interface Movable {
   name: string;
-  /** The field it stands in. */
+  /** The field that holds it. */
   parameter: string;
   label: string;
-  /** mm or degrees; of an edge, how far it was moved outwards. */
+  /** mm or degrees; for an edge, how far it was moved outwards. */
   now: number;
   isAngle: boolean;
-  /** A mate can stand on it. An edge has no number of its own. */
+  /** Whether a mate can use it. An edge has no number of its own. */
   carriesMate: boolean;
-  /** Within these. */
+  /** Its limits. */
   min: number;
   max: number;
   /** The edit that makes it so large. */
@@ -24,12 +27,12 @@ export interface Movable {
 
 type About = Pick<ResolvedPart, 'recipe' | 'parameters' | 'expressions'>;
 
-/** An edge is not moved further than this at once, mm. */
+/** An edge is not moved farther than this at once, mm. */
 const FARTHEST = 100;
-/** Of a traced outline with more edges than this only the longest are tried. */
+/** In a traced outline with more edges than this only the longest are tried. */
 const MOST_EDGES = 40;
 
-/** All of a part as its choices are. */
+/** Everything movable in a part, with its current choices. */
 export function movablesOf(about: About): Movable[] {
   const { recipe, parameters } = about;
   const shown = recipe.parameters.filter(spec => spec.shown?.(parameters) ?? true);
@@ -57,7 +60,7 @@ export function movablesOf(about: About): Movable[] {
   ];
 }
 
-/** Edges between corners that are plain numbers: others are made from sizes, and move by those. */
+/** Edges between corners that are plain numbers: others are made from sizes and move with those. */
 function edgesOf({ name, label }: { name: string; label: string }, { expressions }: About): Movable[] {
   let corners: Corner<string>[];
   try {

@@ -7,9 +7,9 @@ const USUAL_ROOM = 0.5;
 const USUAL_SIZE = 20;
 
 /**
- * A neighbour to begin with: a box to the right of the part, on the height of its underside. What the brief says about
- * it is how far off it stands, so that is its distance from the part's right side. `bounds` is the part's bounding box,
- * null while there is no solid: the distance is then from the part's zero.
+ * A new neighbour: a box to the right of the part, level with its underside. If the brief states its clearance, that is
+ * its distance from the part's right side. `bounds` is the part's bounding box, null while there is no solid: the
+ * distance is then from the part's zero.
  */
 export function newNeighbour(
   id: string,

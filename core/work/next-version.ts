@@ -3,7 +3,7 @@ import { chanceIf } from './ledger';
 import type { ResolvedPart } from './resolved';
 import { chanceIfDrawn } from './signed-ledger';
 
-/** A number that the next version would change: what it was, what it would be, and what either does. mm or degrees */
+/** A number that the next version would change: its old and new values, and the chance of each. mm or degrees */
 export interface ProposedChange {
   mateId: string;
   name: string;
@@ -12,20 +12,20 @@ export interface ProposedChange {
   /** As the last version drew it. */
   was: number;
   proposed: number;
-  /** What is built as the job stands. */
+  /** The value that is built from the job as it stands. */
   built: number;
-  /** Chance to be right with the number as it was, and with the proposed one. */
+  /** The chance to be right with the old number and with the new one. */
   left: number;
   taken: number;
   reason: string;
-  /** What its field holds while it follows the ledger; null where that is the recipe's own default. */
+  /** The text of its field while it follows the ledger; null where that is the recipe's default. */
   follows: { text: string; unit: 'mm' | 'deg' } | null;
 }
 
-/** Numbers are shown to a hundredth: a smaller change is none. */
+/** Numbers are shown to a hundredth: a smaller change is not a change. */
 const SAME = 0.005;
 
-/** Every change that what was learned proposes since the last version of a part; none before the first. */
+/** The changes that were learned since the last version of a part; none before the first version. */
 export function proposedChanges({
   history,
   ledger,
@@ -38,7 +38,7 @@ export function proposedChanges({
     const was = drawn.get(row.mate.id);
     const spec = recipe.mates.find(m => m.id === row.mate.ours.surface);
     if (was === undefined || !spec) return [];
-    // An addition's number, and one the maker named, is bound by what is written in it.
+    // The number of an addition, or one named by the maker, is tied to the text in its field.
     const bound =
       row.mate.own !== undefined ||
       recipe.parameters.find(p => p.name === spec.parameter)?.addition !== undefined;

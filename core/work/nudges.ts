@@ -2,11 +2,11 @@ import type { Nudge } from '../shape/movers';
 import { movablesOf } from './movable';
 import type { Work } from './work';
 
-/** So much, mm and degrees: far more than triangles are off, far less than what makes another shape. */
+/** The step of a nudge, mm and degrees: far more than the error of triangles, far less than changes the shape. */
 const BY = { length: 0.4, angle: 1 };
 
 /**
- * The part with each of its numbers a little larger, and whatever is made from it: for finding what moves a place.
+ * The part with each of its numbers a little larger, and all that depends on it: to find what moves a place.
  * @param only this one of them
  */
 export function nudgesOf(work: Work, partId: string, only?: string): Nudge[] {
@@ -21,7 +21,7 @@ export function nudgesOf(work: Work, partId: string, only?: string): Nudge[] {
       p.id === partId ? { ...p, parameters: { ...p.parameters, [change.name]: change.expression } } : p,
     );
     const nudged = work.with({ document: { ...document, parts } }).part(partId);
-    // One that cannot be so much larger cannot be judged by it.
+    // A number that cannot grow by the step cannot be judged by it.
     if (Object.keys(nudged.problems).length > 0) return [];
     return [{ name, by, parameters: nudged.parameters }];
   });

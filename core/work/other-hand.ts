@@ -3,8 +3,8 @@ import type { Pose } from '../print/pose';
 import type { Addition } from '../shape/additions/addition';
 
 /**
- * The other hand of a version: the same numbers, left and right changed, what was printed and tried of the one teaches
- * both. What it lies on is on its other side too.
+ * The other hand of a version: the same numbers with left and right swapped, so prints and tries of either teach both.
+ * It also lies on the mirrored side.
  */
 export const otherHandOf = ({
   additions,
@@ -16,7 +16,7 @@ export const otherHandOf = ({
   pose: poseOfOther(pose),
 });
 
-/** Before it falls into pieces: each of them is mirrored then. */
+/** Before it is split into pieces: each piece is mirrored on its own. */
 function changed(additions: readonly Addition[]): Addition[] {
   const split = Math.min(...additions.filter(a => a.kind === 'split').map(a => a.order));
   const last = Math.max(0, ...additions.map(a => a.order));

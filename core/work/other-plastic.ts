@@ -5,7 +5,10 @@ import { kindOn } from './kind-on';
 import type { MateLedger } from './ledger';
 import type { ResolvedPart } from './resolved';
 
-/** The same mate in stiff and in flexible plastic, as a first print would be drawn. Clearances whole width, mm. */
+/**
+ * The same mate in stiff and in flexible plastic, as a first print would be drawn. Clearances across the whole width,
+ * mm.
+ */
 export interface BothWays {
   stiff: { want: string; model: number; clearance: number };
   flexible: { want: string; model: number; clearance: number };
@@ -13,7 +16,7 @@ export interface BothWays {
 
 /**
  * “In stiff plastic this cap wants +0.12, in a flexible one −0.84”: before tries, on this printer.
- * null where the recipe means the same want either way.
+ * Null where the recipe means the same want in both.
  */
 export function bothWays(ledger: MateLedger, resolved: ResolvedPart): BothWays | null {
   const { workshop } = resolved;

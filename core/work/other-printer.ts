@@ -6,11 +6,11 @@ import type { Parameters } from '../shape/recipes/parameters';
 import { kindOn } from './kind-on';
 import { Printers } from './printers';
 
-/** A version's sizes without its own printer's share in them. Lengths mm. */
+/** A version's sizes without the share of its own printer. Lengths mm. */
 
 /**
- * Each mate at reading and allowance, with what `adds` puts on it. Sizes that a maker derived from a mate's number
- * stay as they were.
+ * Each mate at reading plus allowance, plus what `adds` returns. Sizes that a maker derived from a mate's number stay
+ * as they were.
  */
 function withSizes(version: Version, adds: (spec: MateSpec, size: number) => number): Parameters {
   const recipe = recipeOf(version);
@@ -30,7 +30,7 @@ function withSizes(version: Version, adds: (spec: MateSpec, size: number) => num
 /** Compensated for no printer. */
 export const asDesigned = (version: Version): Parameters => withSizes(version, () => 0);
 
-/** For another printer of this workshop, by what is known of it, without this version's tries. */
+/** For another printer of this workshop, by what is known of that printer, without this version's tries. */
 export function forPrinter(
   version: Version,
   made: { printerId: string; materialId: string },

@@ -1,30 +1,30 @@
 import type { History, Print, Try, TryMate, Version } from '../job/history';
 import { MARK_OF, type VerdictMark } from '../learn/verdict';
 
-/** What a print came to: the last word on each of its surfaces. */
+/** The outcome of a print: the last verdict on each of its surfaces. */
 export interface Outcome {
   /** By mate. */
   said: Readonly<Record<string, TryMate>>;
   /** Surfaces of the version that nobody judged yet. */
   unjudged: (Version['mates'] | Version['signed'])[number][];
-  /** Whether each of its surfaces sits right, and nothing about its effort was wrong: nothing is left to mend. */
+  /** Whether every surface sits right and its effort is right: nothing is left to change. */
   right: boolean;
-  /** It was not, but what missed was put right by hand, and nothing else is left to mend: this piece may be used. */
+  /** It missed, but handwork put it right and nothing else is left to change: this piece may be used. */
   saved: boolean;
-  /** Of every surface that was judged. */
+  /** For every surface that was judged. */
   marks: VerdictMark[];
-  /** What else happened, at whichever try. */
+  /** What else happened, at any of its tries. */
   happened: Try['happened'];
 }
 
-/** A version as one of its prints has it: a slice carries some of its mates and tells nothing of the others. */
+/** A version as one of its prints shows it: a slice carries some of its mates and says nothing about the others. */
 export const carriedBy = ({ slice }: Pick<Print, 'slice'>, version: Version): Version =>
   slice === null
     ? version
     : { ...version, mates: version.mates.filter(m => slice.includes(m.mateId)), signed: [] };
 
 /**
- * What was said of a print; null while it was not tried. Two tries of one print are one print: the later word on a
+ * The verdicts on a print; null while it was not tried. Two tries of one print count as one: the later verdict on a
  * surface counts.
  */
 export function outcomeOf(
@@ -38,7 +38,7 @@ export function outcomeOf(
   const said: Record<string, TryMate> = {};
   for (const row of own)
     for (const [id, mate] of Object.entries(row.mates)) said[id] = together(said[id], mate);
-  // What was tried on a gauge is still to be tried on the object.
+  // What was tried on a gauge must still be tried on the object.
   const unjudged = [
     ...version.mates.filter(m => !said[m.mateId]?.verdict || said[m.mateId]?.gauge),
     ...version.signed.filter(m => !said[m.mateId]?.off),
@@ -48,7 +48,7 @@ export function outcomeOf(
     reworks.filter(r => r.printId === print.id && r.after === 'right').map(r => r.mateId),
   );
   const sits = (orMended: boolean) =>
-    // Of a slice nothing is left to mend, and the part is still to be printed.
+    // A right slice leaves nothing to change, but the whole part is still to be printed.
     print.slice === null &&
     happened.length === 0 &&
     version.mates.length + version.signed.length > 0 &&
@@ -58,7 +58,7 @@ export function outcomeOf(
   return { said, unjudged, right, saved: !right && sits(true), marks: marksOf(said, version), happened };
 }
 
-/** What was said later counts; a word on the object itself takes back one on a gauge. */
+/** The later verdict counts; a verdict on the object replaces one on a gauge. */
 function together(before: TryMate | undefined, { ...later }: TryMate): TryMate {
   const { gauge, ...rest } = before ?? {};
   return later.verdict ? { ...rest, ...later } : { ...rest, ...(gauge ? { gauge } : {}), ...later };
@@ -67,7 +67,7 @@ function together(before: TryMate | undefined, { ...later }: TryMate): TryMate {
 const isWithin = (mate: TryMate | undefined, { min, max }: Version['signed'][number]['tolerance']): boolean =>
   mate?.off !== undefined && mate.off.value >= min && mate.off.value <= max;
 
-/** What each surface that was judged counts as at a glance; too much is as wrong as too tight. */
+/** The mark of each judged surface at a glance; too much counts like too tight. */
 function marksOf(said: Outcome['said'], version: Version): VerdictMark[] {
   const felt = Object.values(said).flatMap(m => (m.verdict ? [MARK_OF[m.verdict]] : []));
   const seen = version.signed.flatMap(({ mateId, tolerance }): VerdictMark[] => {
@@ -83,14 +83,14 @@ const sitsRight = (mate: TryMate | undefined): boolean =>
   !mate.gauge &&
   Object.values(mate.effort ?? {}).every(effort => effort === 'good');
 
-/** A print that came out, with its version and what was said of it; null while it was not tried. */
+/** A print that came out, with its version and its verdicts; null while it was not tried. */
 export interface CountedPrint {
   print: Print;
   version: Version;
   outcome: Outcome | null;
 }
 
-/** Prints that came out and count, oldest first: each of them can be judged, and judged again. */
+/** Prints that came out and count, the oldest first: each of them can be judged, and judged again. */
 export const countedPrints = ({ versions, prints, ...said }: History): CountedPrint[] =>
   prints.flatMap(print => {
     const made = versions.find(v => v.id === print.versionId);
@@ -99,11 +99,11 @@ export const countedPrints = ({ versions, prints, ...said }: History): CountedPr
     return [{ print, version, outcome: outcomeOf(print, version, said) }];
   });
 
-/** Those that are whole parts: what may be used. */
+/** Those that are whole parts: only they may be used. */
 export const wholePrints = (history: History): CountedPrint[] =>
   countedPrints(history).filter(p => p.print.slice === null);
 
-/** What was judged sits right, and the rest may still be wrong: it waits. What does not sit is mended first. */
+/** What was judged sits right, the rest may be wrong: it waits. A surface that misses is changed first. */
 export const restWaits = (outcome: Outcome): boolean =>
   outcome.unjudged.length > 0 &&
   outcome.happened.length === 0 &&

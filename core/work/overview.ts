@@ -22,9 +22,9 @@ export interface Overview {
   /** The state of the job in words. */
   state: string;
   detail: string;
-  /** Per stage, how much of it is settled: four pins, each 0 to 1. */
+  /** How much of each of the four pinned stages is settled, 0 to 1. */
   pins: Record<Stage, number[]>;
-  /** Standing prints, oldest first, with the worst verdict of each; null while not tried. */
+  /** Prints that count, the oldest first, with the worst verdict of each; null while not tried. */
   marks: {
     version: number;
     slice: boolean;
@@ -33,16 +33,16 @@ export interface Overview {
     verdict: VerdictMark | null;
   }[];
   prints: number;
-  /** Of these, prints that came to nothing. */
+  /** Of these, the prints that failed. */
   failed: number;
   grams: number;
   hours: number;
   cost: number;
-  /** When to look again at what is in service; null while nothing is. */
+  /** When to look again at the part in service; null while none is. */
   lookAt: string | null;
 }
 
-/** Where one part of the job is and what to do next. */
+/** The state of one part of the job, and its next step. */
 export function overviewOf(resolved: ResolvedPart): Overview {
   const now = counting(resolved.history);
   const { state, detail } = stateOf(resolved, now);
@@ -57,13 +57,16 @@ export function overviewOf(resolved: ResolvedPart): Overview {
   };
 }
 
-/** The part whose next step comes first: one that waits for its maker, then the earliest stage, then the list's order. */
+/**
+ * The part whose next step comes first: one that waits for its maker, then the earliest stage, then the order of the
+ * list.
+ */
 export function foremostOf<P extends { overview: Overview }>(parts: readonly P[]): P {
   const rank = ({ next }: Overview) => (next.waits ? 0 : STAGES.length) + STAGES.indexOf(next.stage);
   return parts.reduce((best, part) => (rank(part.overview) < rank(best.overview) ? part : best));
 }
 
-/** The whole job: the step of the part that comes first, and what was printed of all of them. */
+/** The whole job: the step of the part that comes first, and the prints of all parts. */
 export function jobOverview(parts: readonly (ResolvedPart & { overview: Overview })[]): Overview {
   const first = foremostOf(parts);
   if (parts.length === 1) return first.overview;
@@ -125,9 +128,9 @@ function nextStep(resolved: ResolvedPart, now: History): NextStep {
           waits: false,
         }
       : undefined;
-  // What failed in service is not sent back, however well it sat.
+  // A part that failed in service is not to be put back, however well it fitted.
   if (last && maybeUsed(last.outcome) && failed?.print.id !== last.print.id) {
-    // Asked before the first version, and once more before anybody relies on the part.
+    // Asked before the first version, and again before anybody relies on the part.
     if (unasked) return { ...unasked, waits: true };
     if (document.service.since) {
       return {
@@ -159,7 +162,7 @@ function nextStep(resolved: ResolvedPart, now: History): NextStep {
       reason: `Not judged yet: ${namesOf(resolved, last.outcome.unjudged)}.`,
       waits: true,
     };
-  // What is being printed is not measured anew.
+  // Nothing is measured again for a part that is being printed.
   const [running] = runningPrints(resolved.history);
   if (running)
     return {
@@ -188,7 +191,7 @@ function nextStep(resolved: ResolvedPart, now: History): NextStep {
       waits: true,
     };
   }
-  // Once something was printed the tries say more than another reading would.
+  // Once something was printed, its tries tell more than another reading would.
   // An object that is away cannot be measured again.
   const shaky = last || document.object.goneAt ? undefined : shakyDimension(needed);
   if (shaky) return shaky;
@@ -303,7 +306,7 @@ function stateOf(
   return { state: 'On the bench', detail };
 }
 
-/** It sits right as it was printed, or was made to. */
+/** It sits right as printed, or after handwork. */
 const maybeUsed = (outcome: Outcome | null): outcome is Outcome =>
   outcome !== null && (outcome.right || outcome.saved);
 

@@ -36,11 +36,11 @@ const height = (change: Partial<SignedMate> = {}): SignedMate => ({
   ...change,
 });
 const add = (mate: Mate): Edit => ({ kind: 'add-mate', mate });
-/** A cap that was read, whose depth must be right too. */
+/** A cap with its readings, whose depth must be right too. */
 const measured = edited(start, readEdit('rim', 31.7), readEdit('rim_height', 14), size('room'));
 const judged = edited(measured, add(height()), readEdit('room', 12.4));
 
-/** Version 1 drew this depth; `off` was said of its print. */
+/** Version 1 drew this depth; its print was judged `off`. */
 function tried(model: number, off: number | null, verdict: 'right' | 'tight' = 'right'): History {
   const { mates } = part(judged).ledger;
   const at = '2026-01-02T00:00:00.000Z';
@@ -263,7 +263,7 @@ describe('a correction that the slicing program made besides ours', () => {
   const modelAfter = (history: History) => part(judged, history).ledger.mates[0]!.model;
   test('is taken out of what the print teaches: the next number needs none', () => {
     const [version] = withPrint(0).versions;
-    // It sat right with holes made 0.2 larger where it was sliced: then 0.2 more is what must be drawn.
+    // It sat right with holes made 0.2 larger by the slicing program: then 0.2 more must be drawn.
     expect(modelAfter(withPrint(0.2))).toBeCloseTo(modelAfter(withPrint(0, 0.2)), 9);
     expect(modelAfter(withPrint(0.2))).toBeGreaterThan(version!.mates[0]!.model + 0.1);
     expect(modelAfter(withPrint(0))).toBeCloseTo(version!.mates[0]!.model, 2);
@@ -335,7 +335,7 @@ describe('what was worked on by hand is kept apart from the try', () => {
     const drawn = tight.versions[0]!.mates[0]!.model;
     const [little, much] = [model(worked({ amount: 0.15 })), model(worked({ amount: 0.5 }))];
     expect(much).toBeGreaterThan(little + 0.1);
-    // Half a millimetre off a bore that was drawn for the middle of its window.
+    // Half a millimetre too small for a bore that was drawn for the middle of its window.
     expect(much - drawn).toBeGreaterThan(0.3);
     expect(much - drawn).toBeLessThan(0.65);
     // Two goes are as good as one.
@@ -368,7 +368,7 @@ describe('a draft in another plastic', () => {
     expect(after.reason).toMatch(/not tried so yet\. What PLA taught of the object carries over/);
     expect(after.bias.mean).toBeGreaterThan(fresh.bias.mean);
     expect(after.tries).toBe(0);
-    // It is no try of this plastic: the printer's share is believed as before.
+    // It was tried in another plastic: the belief about the printer stays as before.
     expect(part(flexible, made('tight')).ledger.learned).toEqual([]);
   });
   test('that sat right leaves the reading as it is', () => {

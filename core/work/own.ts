@@ -4,9 +4,9 @@ import type { OwnSurface } from '../shape/own-mates';
 import type { LedgerState } from './ledger';
 import type { ResolvedPart } from './resolved';
 
-/** What a maker set or named beyond what recipe and ledger propose. */
+/** What a maker set or named beyond the proposals of the recipe and the ledger. */
 
-/** What of a part must fit, and no recipe foresaw. */
+/** Mates of a part that no recipe foresaw. */
 export const ownSurfaces = (document: JobDocument, part: Part): OwnSurface[] =>
   fitsOf(document).flatMap(({ own, ours, other, name, side }) =>
     own && ours.part === part.id
@@ -25,7 +25,7 @@ export const ownSurfaces = (document: JobDocument, part: Part): OwnSurface[] =>
 /** Shape and ledger agree to this, mm: numbers are shown to a hundredth. */
 const SAME_NUMBER = 0.005;
 
-/** Where Shape holds another number than the ledger would draw, by mate. */
+/** Numbers where Shape differs from what the ledger would draw, by mate. */
 export function ownNumbers(
   { recipe, parameters, problems }: Pick<ResolvedPart, 'recipe' | 'parameters' | 'problems'>,
   proposal: LedgerState,
@@ -33,7 +33,7 @@ export function ownNumbers(
   const own = new Map<string, number>();
   for (const { mate, model } of proposal.mates) {
     const spec = recipe.mates.find(m => m.id === mate.ours.surface);
-    // What cannot be worked out is no number of anybody's.
+    // A number that cannot be worked out belongs to nobody.
     const drawn = spec && !problems[spec.parameter] && parameters[spec.parameter];
     if (typeof drawn === 'number' && Math.abs(drawn - model) > SAME_NUMBER) own.set(mate.id, drawn);
   }
@@ -44,7 +44,7 @@ export function ownNumbers(
   return own;
 }
 
-/** What the finished solid is asked about the maker’s own mates. */
+/** What is to be measured on the finished solid for the maker's own mates. */
 export const ownMatesAsked = (mates: readonly Mate[]): OwnMateAsked[] =>
   mates.flatMap(mate => {
     const number = ownNumberOf(mate);

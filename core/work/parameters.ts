@@ -18,7 +18,7 @@ import type { Recipe } from '../shape/recipes/recipe';
 import type { DimensionState } from './dimension';
 import type { LedgerState } from './ledger';
 
-/** The part's surfaces that must fit something, and are there with the choices made. */
+/** The part's fits that exist with the current choices. */
 export function activeMates(
   document: JobDocument,
   part: Part,
@@ -30,7 +30,7 @@ export function activeMates(
   );
 }
 
-/** The part's lengths, places, angles and edges that must be right, of numbers that it has with the choices made. */
+/** The part's lengths, positions, angles and edges that must be right and exist with the current choices. */
 export const activeSigned = (
   document: JobDocument,
   part: Part,
@@ -42,7 +42,7 @@ export const activeSigned = (
       isSigned(mate) && mate.ours.part === part.id && isShown(recipe, mate.number, choices),
   );
 
-/** One pass over the graph of names: dimensions and ledger are given, parameters may name each other. */
+/** One pass over the graph of names: dimensions and ledger are given; parameters may refer to each other. */
 export class ParameterPass {
   private readonly parameters: Record<string, number | string | boolean>;
   private readonly expressions: Record<string, Expression> = {};
@@ -102,7 +102,7 @@ export class ParameterPass {
     if (this.problems[spec.name] || !Number.isFinite(value))
       value = this.recipe.demo.parameters[spec.name] as number;
     if (provisional || this.provisional.size > before) this.provisional.add(spec.name);
-    // A hidden parameter is of no consequence: neither are its problems.
+    // A hidden parameter has no effect, and neither have its problems.
     if (!shown) {
       delete this.problems[spec.name];
       this.provisional.delete(spec.name);
@@ -111,7 +111,7 @@ export class ParameterPass {
     return value;
   }
 
-  /** Taken as it was typed. */
+  /** Used as typed. */
   private plain(spec: Extract<ParameterSpec, { kind: 'words' | 'surface' }>): void {
     const own: Expression = this.part.parameters[spec.name] ?? { text: spec.default, unit: 'none' };
     this.expressions[spec.name] = own;
@@ -120,16 +120,16 @@ export class ParameterPass {
     this.parameters[spec.name] = long ? own.text.slice(0, spec.most) : own.text;
   }
 
-  /** A body of the job by its id; the solid knows it by its reference. */
+  /** A body of the job by its id; the solid refers to it by its reference. */
   private model(spec: Extract<ParameterSpec, { kind: 'model' }>): void {
     const own: Expression = this.part.parameters[spec.name] ?? { text: spec.default, unit: 'none' };
     this.expressions[spec.name] = own;
-    // Until one is chosen the recipe's example stands in.
+    // Until one is chosen, the recipe's example stands in.
     this.parameters[spec.name] =
       own.text === spec.default ? spec.default : referenceOf(this.document, own.text);
   }
 
-  /** Corners, holes or a place: each number is an expression of its own. */
+  /** Corners, holes or a place: each of its numbers is an expression of its own. */
   private written(spec: Extract<ParameterSpec, { kind: 'outline' | 'holes' | 'place' }>): void {
     const own: Expression = this.part.parameters[spec.name] ?? { text: spec.default, unit: 'mm' };
     this.expressions[spec.name] = own;
@@ -165,7 +165,7 @@ export class ParameterPass {
       const signed = this.signedOf(dimension.id);
       if (signed) return signed;
       const specs = this.recipe.mates.filter(m => dimensionOf(this.part, m.dimension) === dimension.id);
-      // Two surfaces may fit one size of the object, each its own way: a number asks for its own.
+      // Two surfaces may fit one size of the object, each in its own way: a number asks for its own surface.
       const asker = specs.find(s => s.parameter === this.open.at(-1));
       const mate =
         this.ledger.mates.find(m => m.mate.ours.surface === asker?.id) ??
@@ -187,7 +187,7 @@ export class ParameterPass {
     return { value, provisional: this.provisional.has(name) };
   }
 
-  /** What the ledger draws for a number that is judged by an amount; a dimension that only such a mate stands on. */
+  /** The ledger's number for a mate judged by an amount; also for a dimension that only such a mate uses. */
   private signedOf(dimension: string): { value: number; provisional: boolean } | undefined {
     const asking = this.open.at(-1);
     const own = this.document.mates.filter(
@@ -227,7 +227,7 @@ function checkedText(kind: 'outline' | 'holes' | 'place', text: string, value: (
 export const wordOf = (value: number | string | boolean) =>
   typeof value === 'boolean' ? (value ? 'yes' : 'no') : String(value);
 
-/** Empty where that body is not there, or none was chosen. */
+/** Empty where that body does not exist, or none was chosen. */
 export function referenceOf(document: JobDocument, id: string): string {
   const model = document.models.find(m => m.id === id);
   return model ? modelReference(model) : '';

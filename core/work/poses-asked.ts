@@ -3,7 +3,7 @@ import type { PosesAsked } from '../print/lay';
 import { machineOf, rulesOf, settingsOf } from '../print/of-printer';
 import type { ResolvedPart } from './resolved';
 
-/** What decides how a part should lie, besides its solid. */
+/** What decides a part's best pose, besides its solid. */
 export function posesAsked(work: ResolvedPart): PosesAsked {
   const { part, recipe, printer, ledger, demands } = work;
   const mates = recipe.mates.map(spec => {

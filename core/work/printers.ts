@@ -15,18 +15,20 @@ import { polymerOf } from './suitability';
 export interface SourcedBelief extends BiasBelief {
   /** The calibration it comes from; null where it is the workshop's general belief. */
   calibration: Calibration | null;
-  /** Other jobs that taught of it. */
+  /** The number of other jobs behind it. */
   jobs?: number;
-  /** What this size adds of its own, where nobody measured how this printer goes with size, sd, mm. */
+  /**
+   * The uncertainty of this size alone, where it was not measured how this printer's error changes with size, sd, mm.
+   */
   growth: number;
 }
 
-/** What slots tell of holes, and ribs of pegs, is this much less sure, sd. Common practice, no source. */
+/** A hole judged from slots, or a peg from ribs, is less sure by this, sd. Common practice, no source. */
 const OTHER_FORM = 0.05;
 /** Where the settings are said to correct sizes and nothing was read yet, sd. Common practice, no source. */
 const SAID_CORRECTED = 0.08;
 
-/** Of a plastic that nobody knows, %. Common practice, no source. */
+/** For an unknown plastic, %. Common practice, no source. */
 const UNKNOWN_SHRINKAGE = 0.5;
 
 const OTHER: Record<'hole' | 'slot' | 'peg' | 'rib', SizeKind> = {
@@ -36,14 +38,14 @@ const OTHER: Record<'hole' | 'slot' | 'peg' | 'rib', SizeKind> = {
   rib: 'peg',
 };
 
-/** Who prints a part, and in what. */
+/** The printer and the plastic of a part. */
 type Made = Pick<Part, 'printerId' | 'materialId'>;
 
 /** What this workshop's printers do to sizes, before a job's own tries. Each profile is worked out once. */
 export class Printers {
   private readonly profiles = new Map<Calibration, Profile>();
 
-  /** @param lessons what other jobs taught: never the one that is worked out */
+  /** @param lessons what other jobs taught, without those of the job itself */
   constructor(
     private readonly workshop: Workshop,
     readonly lessons: readonly Evidence[] = [],
@@ -56,7 +58,7 @@ export class Printers {
     return known;
   }
 
-  /** What is believed of a surface of this size: by a calibration or in general, and by what other jobs taught. */
+  /** The belief about a surface of this size: from a calibration or in general, and from other jobs. */
   belief(made: Made, side: Side, kind: SurfaceKind, size: number): SourcedBelief {
     const known = this.beliefAlone(made, side, kind, size);
     const { printerId, materialId } = made;
@@ -70,7 +72,7 @@ export class Printers {
     return { ...known, ...beliefAfter(known, taught, this.now), jobs };
   }
 
-  /** By how much this hand calls the same clearance tighter than the window says, mm; 0 while that is not known. */
+  /** By how much this hand calls the same clearance tighter than the window, mm; 0 while unknown. */
   handShift(name: string): number {
     if (name === '') return 0;
     const taught = countingOf(this.lessons, this.workshop.lessonsMuted ?? [], {
@@ -81,13 +83,13 @@ export class Printers {
     return taught.length === 0 ? 0 : shiftOf(beliefAfter(HAND_PRIOR, taught, this.now));
   }
 
-  /** The hand that judges in this workshop, where lessons know of one alone; else empty. */
+  /** The hand that judges in this workshop, where lessons know exactly one; else empty. */
   onlyHand(): string {
     const hands = new Set(this.lessons.flatMap(e => handOfLesson(e.surface) ?? []));
     return hands.size === 1 ? [...hands].join() : '';
   }
 
-  /** Pieces are printed flat: on its side a part is not calibrated. */
+  /** Pieces are printed flat, so a part that lies on its side is not calibrated. */
   private beliefAlone(made: Made, side: Side, kind: SurfaceKind, size: number): SourcedBelief {
     const { belief } = this.workshop;
     const { smaller, sd: growth } = growthOf(size, this.shrinkage(made));
@@ -108,7 +110,7 @@ export class Printers {
     const grown = printed.mean - size;
     return {
       mean: side === 'inside' ? -grown : grown,
-      // One piece may itself have come out off: the next parts are spread about another mean.
+      // The one piece may itself have come out off: the next parts scatter about another mean.
       sd: Math.hypot(
         printed.sd,
         betweenPieces(belief.repeatability),
@@ -119,7 +121,7 @@ export class Printers {
     };
   }
 
-  /** Of a plastic, as a share; of one that nobody knows, that of many. */
+  /** For a plastic, as a share; for an unknown one, that of many. */
   shrinkage({ materialId }: Made): number {
     const material = this.workshop.materials.find(m => m.id === materialId);
     const row = SHRINKAGE.find(r => r.key === (material && polymerOf(material))?.key);
@@ -132,7 +134,7 @@ export class Printers {
     return calibration ? this.profile(calibration).scatter : this.workshop.belief.repeatability;
   }
 
-  /** The same belief for one size, as a proposal wants it. */
+  /** The same belief for one size, in the form that a proposal takes. */
   response(made: Made, side: Side, kind: SurfaceKind, size: number): PrinterResponse {
     const { mean, sd, growth } = this.belief(made, side, kind, size);
     return {
@@ -142,7 +144,7 @@ export class Printers {
     };
   }
 
-  /** The newest calibration of a printer, with the nozzle that is in it, and plastic; null without one. */
+  /** The newest calibration of a printer, with its current nozzle, and a plastic; null without one. */
   private newest(made: Made, useful: (calibration: Calibration) => boolean): Calibration | null {
     const { printers, calibrations = [] } = this.workshop;
     const printer = printers.find(p => p.id === made.printerId);
@@ -160,7 +162,7 @@ export class Printers {
   }
 }
 
-/** A fit on a common size: chance to be right at the first print, without and with this calibration. */
+/** The chance of being right at the first print for a fit on a common size, without and with this calibration. */
 export interface Gain {
   words: string;
   before: number;
@@ -176,7 +178,7 @@ const EXAMPLES = [
   { want: 'press', side: 'outside', size: 8, words: 'a pressed pin in 8 mm' },
 ] as const;
 
-/** What a calibration does to the chance of a good first print. */
+/** How a calibration changes the chance of a good first print. */
 export function gainsOf(calibration: Calibration, workshop: Workshop): Gain[] {
   const before = new Printers({ ...workshop, calibrations: [] });
   const after = new Printers({ ...workshop, calibrations: [calibration] });

@@ -12,17 +12,17 @@ import type { SizeKind } from '../calibration/size-kind';
 import type { Calibration, Instrument, Workshop } from '../job/workshop';
 import { correctedForJaws, evaluateReadings } from '../measure/evaluate';
 
-/** Calibrations of the workshop: their readings judged, and which of them holds for a part. */
+/** The workshop's calibrations: their readings evaluated, and which of them applies to a part. */
 
-/** A profile older than this is to be looked at again, days: nozzles wear and spools differ. Practice. */
+/** A profile older than this should be checked, days: nozzles wear and spools differ. Practice. */
 export const AGES_AFTER_DAYS = 180;
-/** A size that was only typed is taken to be read once by practised hands, mm. Common practice, no source. */
+/** A size that was only typed is taken as read once by practised hands, mm. Common practice, no source. */
 const TYPED_U = 0.03;
 
 const instrumentOf = (calibration: Calibration, workshop: Workshop): Instrument =>
   workshop.instruments.find(i => i.id === calibration.piece?.instrumentId) ?? workshop.instruments[0]!;
 
-/** As dimensions of the object are judged; flats on the inside jaws read a hole short, which is worked out. */
+/** Evaluated like dimensions of the object; a hole that flats on the inside jaws read short is corrected. */
 function judgeWith(instrument: Instrument, workshop: Workshop): JudgeReadings {
   const repeatability = instrument.repeatability ?? workshop.operatorRepeatability;
   const zero = instrument.zero?.offset ?? 0;

@@ -5,12 +5,12 @@ import { type DimensionState, readEnough } from './dimension';
 import type { ResolvedPart } from './resolved';
 import { type Shaped, usesOf } from './uses';
 
-/** Guide dimensions that this part needs, in measuring order, then the maker's own. */
+/** The guide dimensions that this part needs, in measuring order, then the maker's own. */
 export function neededDimensions(resolved: Shaped & Pick<ResolvedPart, 'dimensions'>): DimensionState[] {
   const { document, part, recipe, parameters, dimensions } = resolved;
   return document.dimensions.flatMap(d => {
     const step = recipe.guide.find(g => dimensionOf(part, g.key) === d.id);
-    // Another part's guide asks for it, or this part does not need it as it is.
+    // Another part's guide asks for it, or this part does not need it with its current choices.
     if (d.guide !== null && !step?.needed(parameters)) return [];
     if (d.guide !== null && goesWithAnother(resolved, d.id)) return [];
     if (d.guide !== null && isLetGo(resolved, d)) return [];
@@ -18,7 +18,7 @@ export function neededDimensions(resolved: Shaped & Pick<ResolvedPart, 'dimensio
   });
 }
 
-/** Whether the surfaces that would fit it need not, and nothing else is made from it: then nobody has to read it. */
+/** Whether no surface has to fit it and nothing else is made from it: then it need not be read. */
 function isLetGo(resolved: Shaped, dimension: Dimension): boolean {
   const { document, part, recipe } = resolved;
   const specs = recipe.mates.filter(m => dimensionOf(part, m.dimension) === dimension.id);
@@ -26,7 +26,7 @@ function isLetGo(resolved: Shaped, dimension: Dimension): boolean {
   return specs.length > 0 && !kept && usesOf(resolved, dimension).length === 0;
 }
 
-/** Where no surface in use is made for a size, one reading of it is enough, whatever else the recipe could make of it. */
+/** Where no surface in use depends on a size, one reading is enough, whatever else the recipe could do with it. */
 function asCritical(
   { part, recipe, parameters }: Pick<ResolvedPart, 'part' | 'recipe' | 'parameters'>,
   state: DimensionState,
@@ -37,7 +37,7 @@ function asCritical(
   return { ...state, dimension: { ...state.dimension, critical: false } };
 }
 
-/** Whether all mates that stand on a dimension go with another of our parts: then nobody reads it. */
+/** Whether all mates that use a dimension go with another of our parts: then nobody reads it. */
 function goesWithAnother(
   { document, part, recipe }: Pick<ResolvedPart, 'document' | 'part' | 'recipe'>,
   dimension: string,
@@ -49,7 +49,7 @@ function goesWithAnother(
   return mates.length > 0 && mates.every(m => m.other.of === 'part');
 }
 
-/** What must still be looked at while the object is here: unread, read too seldom, or on the maker’s list. */
+/** What must still be looked at while the object is here: unread, read too few times, or on the maker's list. */
 export function stillToRead({ document, needed }: Pick<ResolvedPart, 'document' | 'needed'>): string[] {
   return [
     ...needed.flatMap(state => {
@@ -66,6 +66,6 @@ export function stillToRead({ document, needed }: Pick<ResolvedPart, 'document' 
   ];
 }
 
-/** Critical dimensions that stand on one reading: to be measured again before hours of printing. */
+/** Critical dimensions with only one reading: to be measured again before hours of printing. */
 export const measureAgain = ({ needed }: Pick<ResolvedPart, 'needed'>): DimensionState[] =>
   needed.filter(state => state.evaluation && state.dimension.critical && !readEnough(state, 2));

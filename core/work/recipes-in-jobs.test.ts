@@ -10,7 +10,7 @@ import type { Recipe } from '../shape/recipes/recipe';
 import { wordOf } from './parameters';
 import { Work } from './work';
 
-/** A recipe's own defaults must carry a maker from readings to a part without a number of theirs. */
+/** A recipe's defaults must carry a maker from readings to a part without setting a number. */
 const resolve = (document: JobDocument) => new Work(document, FIRST_WORKSHOP, emptyHistory()).part('part-1');
 
 function measured(recipe: Recipe, materialId: string, scale: number, ...edits: Edit[]): JobDocument {
@@ -36,7 +36,7 @@ describe.each(RECIPES.map(r => [r.id, r] as const))('%s in a job', (_, recipe) =
       expect(recipe.refuse(resolved.parameters), `at ${scale}`).toEqual([]);
       expect(resolved.ledger.unread).toEqual([]);
       expect(resolved.ledger.mates.length).toBeGreaterThan(0);
-      // Each mate's parameter carries its model number, and the checks are asked for just that.
+      // Each mate's parameter has its model number, and the checks are asked for exactly that.
       const { ledger } = resolved.checkContext;
       for (const m of resolved.ledger.mates) {
         const spec = recipe.mates.find(s => s.id === m.mate.ours.surface)!;
@@ -82,7 +82,7 @@ test('a reading that goes around counts as the circle of that girth, for stiff a
     expect(ledger.mates).toHaveLength(1);
     expect(mate!.around).toBe(true);
     expect(mate!.steps[0]!.amount).toBeCloseTo(174.3 / Math.PI, 2);
-    // A cap of a flexible plastic is smaller than what it stretches over, a stiff one larger.
+    // A flexible cap is smaller than what it stretches over, a stiff one larger.
     expect(Math.sign(mate!.clearance)).toBe(materialId === 'tpu' ? -1 : 1);
     expect(parameters.rimAroundSize).toBe(mate!.model);
   }

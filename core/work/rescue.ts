@@ -7,27 +7,27 @@ import type { MateLedger } from './ledger';
 import type { CountedPrint, Outcome } from './outcome';
 import type { ResolvedPart } from './resolved';
 
-/** A print that misses may be made to sit by hand: how, by how much, and what to mind. */
+/** How a print that misses may be made to sit by hand: the way, the amount, and what to watch out for. */
 export interface Rescue {
   mateId: string;
   name: string;
-  /** What is done to it. */
+  /** The way it is done. */
   how: ReworkKind;
   words: string;
-  /** Across the whole width, mm; how much this print most likely misses by. */
+  /** Across the whole width, mm: by how much this print most likely misses. */
   amount: number;
   caution: string;
-  /** By hand, minutes. */
+  /** Working time, minutes. */
   minutes: number;
 }
 
-/** More than this is no rescue, mm of the whole width: walls get thin, wraps slip. Common practice, no source. */
+/** A larger amount is not a rescue, mm of the whole width: walls get thin, wraps slip. Common practice, no source. */
 const MOST: Record<ReworkKind, number> = { sand: 0.5, ream: 0.5, wrap: 0.5, shim: 2, warm: 0.2 };
 const DUST = 'Sand wet or with a mask: the dust does not belong in lungs.';
 const BLADE = 'A reamer or a blade turns away from the hand, with the part held in a vice.';
 const HEAT = 'Warm water or air only, gloves on: softened plastic burns and warps.';
 
-/** What would mend this very print, mate by mate; the most that it takes, and the quickest first. */
+/** What would put this print right, mate by mate; the quickest first. */
 export function rescuesFor(
   outcome: Outcome,
   { version, print }: Pick<CountedPrint, 'version' | 'print'>,
@@ -47,7 +47,7 @@ export function rescuesFor(
     .sort((a, b) => a.minutes - b.minutes);
 }
 
-/** How far this print's clearance most likely is from the middle of what is wanted, mm; it is out of the window at least. */
+/** How far this print's clearance most likely is from the middle of what is wanted, mm; at least outside the window. */
 function missOf({ window: { min, max }, mate, reading, bias }: MateLedger, model: number): number {
   const clearance = drawnClearance({ side: mate.side, reading }, model) - bias.mean;
   return Number(Math.max((max - min) / 2, Math.abs(clearance - (min + max) / 2)).toFixed(2));

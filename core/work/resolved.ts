@@ -10,14 +10,14 @@ import type { LedgerState } from './ledger';
 import type { Printers } from './printers';
 import type { Suitability } from './suitability';
 
-/** What was measured of the object. mm, or degrees where its kind is an angle. */
+/** A measured size of the object. mm, or degrees where its kind is an angle. */
 export interface MeasuredSize {
   value: number;
   u: number;
   kind: Dimension['kind'];
 }
 
-/** One part of a job, worked out: what every question about it is answered from. */
+/** One part of a job, worked out: every question about it is answered from this. */
 export interface ResolvedPart {
   document: JobDocument;
   workshop: Workshop;
@@ -31,23 +31,23 @@ export interface ResolvedPart {
   dimensions: ReadonlyMap<string, DimensionState>;
   /** By the recipe's guide steps. */
   measured: Readonly<Record<string, MeasuredSize>>;
-  /** Its mates that are in use with the choices made. */
+  /** Its fits that are in use with the current choices. */
   mates: readonly FitMate[];
-  /** Its lengths, places, angles and edges that must be right. */
+  /** Its lengths, positions, angles and edges that must be right. */
   signed: readonly SignedMate[];
   ledger: LedgerState;
   parameters: Parameters;
-  /** What each parameter's field holds: the maker's expression or the recipe's default. */
+  /** The text of each parameter's field: the maker's expression or the recipe's default. */
   expressions: Readonly<Record<string, Expression>>;
-  /** Parameters that stand on an example size, since something was not measured yet. */
+  /** Parameters that use an example size, since something was not measured yet. */
   provisional: ReadonlySet<string>;
   /** What is wrong with an expression, by parameter. */
   problems: Readonly<Record<string, string>>;
-  /** Guide dimensions that this part needs, in measuring order, then the maker's own. */
+  /** The guide dimensions that this part needs, in measuring order, then the maker's own. */
   needed: readonly DimensionState[];
-  /** What it has to bear and where it goes. */
+  /** The loads it has to bear and its surroundings. */
   demands: ReturnType<typeof demandsOf>;
   suitability: Suitability;
-  /** The number that the next version of this part gets: none is given twice, not even a voided one's. */
+  /** The number of this part's next version: none is used twice, not even a voided one's. */
   nextNumber: number;
 }

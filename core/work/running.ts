@@ -1,17 +1,17 @@
 import { counting, type History, type Start, type Version } from '../job/history';
 
-/** A print that is on a printer, and nobody said yet how it came out. */
+/** A print that is on a printer and has no outcome yet. */
 export interface Running {
   start: Start;
   version: Version;
-  /** When it should be ready; null where nobody knows what it takes. */
+  /** When it should be ready; null where its duration is not known. */
   ready: string | null;
 }
 
 /** The oldest first. */
 export function runningPrints(history: History): Running[] {
   const now = counting(history);
-  // A print that does not count any more has come off the printer all the same.
+  // A print that was voided has come off the printer all the same.
   const ended = new Set(history.prints.map(p => p.start));
   return now.starts
     .filter(s => !ended.has(s.id))
@@ -28,7 +28,7 @@ export function runningPrints(history: History): Running[] {
 
 type OfVersion = Pick<Start, 'versionId' | 'hand' | 'slice'>;
 
-/** The one that a print ends by being recorded: of its version, its hand and its slice, the oldest. */
+/** The started print that ends when a print is recorded: the oldest of the same version, hand and slice. */
 export const endedBy = (history: History, print: OfVersion): Start | null =>
   runningPrints(history)
     .map(r => r.start)
@@ -39,7 +39,7 @@ export const endedBy = (history: History, print: OfVersion): Start | null =>
         [...(s.slice ?? [])].sort().join() === [...(print.slice ?? [])].sort().join(),
     ) ?? null;
 
-/** How long it was on the printer, where somebody said when it came off; hours. */
+/** How long it was on the printer, where the time it came off is known; hours. */
 export const hoursBetween = (start: Pick<Start, 'at'> | null, finished: string | null): number | null => {
   if (!start || finished === null) return null;
   const hours = (Date.parse(finished) - Date.parse(start.at)) / 3600e3;

@@ -2,13 +2,13 @@ import type { PIECE_LAYS, Scan, ScanPiece } from '../job/scans';
 import { PROBABLY_AS_DRAWN } from '../scan/test-piece';
 
 /**
- * What a thin print of a scan's section says of the object's size: the print's own size, and how much play it had. That
- * is a reading by hand of the same size that the scan has. Lengths mm, across the whole width.
+ * What a thin print of a scan's section tells about the object's size: the print's own size plus its play. That is a
+ * caliper-like reading of the same size that the scan has. Lengths mm, across the whole width.
  */
 
-/** A size of the object as the scan has it, and as it was taken by hand. */
+/** A size of the object as the scan has it, and as it was measured by hand. */
 export interface ReadBothWays {
-  /** The dimension, or the test piece and its way. */
+  /** The dimension, or the test piece and its direction. */
   key: string;
   label: string;
   scanned: number;
@@ -18,7 +18,7 @@ export interface ReadBothWays {
 
 type PieceLayName = (typeof PIECE_LAYS)[number];
 
-/** Clearance that each answer stands for, and how far off that may be, sd. Common practice, no source. */
+/** The clearance that each answer stands for, and its uncertainty, sd. Common practice, no source. */
 const PLAY: Record<PieceLayName, { words: string; play: number; u: number }> = {
   not: { words: 'does not go', play: -0.25, u: 0.2 },
   push: { words: 'goes with a push', play: 0.03, u: 0.05 },
@@ -30,12 +30,12 @@ export const LAY_WORDS = Object.fromEntries(
   Object.entries(PLAY).map(([name, { words }]) => [name, words]),
 ) as Record<PieceLayName, string>;
 
-/** Of a play that was measured, and of calipers on the print. Common practice, no source. */
+/** The uncertainty of a measured play, and of calipers on the print. Common practice, no source. */
 const [U_PLAY, U_PRINTED] = [0.05, 0.03];
 
 const WAYS = ['left to right', 'front to back'] as const;
 
-/** Both ways across each piece that was laid on the object. */
+/** Both directions of each piece that was tried on the object. */
 export const piecesRead = (scan: Pick<Scan, 'pieces'>): ReadBothWays[] =>
   (scan.pieces ?? []).flatMap((piece, i) =>
     piece.tried ? WAYS.map((_, way) => readOff(piece, way as 0 | 1, i)) : [],

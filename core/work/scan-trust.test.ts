@@ -146,7 +146,7 @@ describe('a test piece of a section', () => {
 
   test('a frame is larger than the object by its play', () => {
     const { factor, verdict } = check(withPieces(piece(tried(0.3), { form: 'frame' })));
-    // As drawn, with the clearance that was drawn: the scan is as large as the object.
+    // Printed as drawn, with the clearance as drawn: the scan is as large as the object.
     expect(factor).toBeCloseTo(1, 6);
     expect(verdict).toBe('true');
   });

@@ -6,23 +6,26 @@ import { evaluateDimension, type Known } from './dimension';
 import { piecesRead, type ReadBothWays, stoodOff } from './scan-piece';
 
 /**
- * How large a scan or a traced photo truly is, by what was read with calipers and found on it alike: nothing of it is kept but what the
- * maker settles. Lengths mm.
+ * The true scale of a scan or a traced photo, from sizes that were both read with calipers and found on it. Only what
+ * the maker settles is stored. Lengths mm.
  */
 export interface SizeCheck {
   pairs: ReadBothWays[];
-  /** True size over scanned size, and its standard uncertainty; null while nothing is read both ways. */
+  /** True size over scanned size, and its standard uncertainty; null while nothing was read both ways. */
   factor: number | null;
   u: number;
-  /** A size that no one factor brings in line: its shape is off there, or one of the readings. */
+  /** A size that no single factor brings into line: the shape is off there, or one of the readings is wrong. */
   odd: { label: string; off: number } | null;
   verdict: 'nothing-read' | 'true' | 'off' | 'uneven';
   words: string;
 }
 
-/** Beyond so many standard uncertainties a size does not follow the others. */
+/** A size that is off by more standard uncertainties than this does not follow the others. */
 const ODD = 3;
-/** A scan is as large as it says where its factor is no farther from 1 than this, or than its doubt. Common practice, no source. */
+/**
+ * A scan has the right size where its factor is no farther from 1 than this, or than its uncertainty. Common practice,
+ * no source.
+ */
 const AS_GOOD = 0.0015;
 
 export const scanCheck = (scan: Scan, document: JobDocument, workshop: Known): SizeCheck =>
@@ -32,7 +35,7 @@ export const scanCheck = (scan: Scan, document: JobDocument, workshop: Known): S
     stoodOff(scan),
   );
 
-/** A traced photo's, the same way. */
+/** The same for a traced photo. */
 export const traceCheck = (trace: Trace, document: JobDocument, workshop: Known): SizeCheck =>
   sizeCheck(
     readBothWays(r => r.traced?.trace === trace.id, document, workshop),
@@ -74,7 +77,7 @@ function sizeCheck(pairs: ReadBothWays[], what: 'scan' | 'photo', more = ''): Si
   const whole = weights.reduce((sum, w) => sum + w, 0);
   const factor = pairs.reduce((sum, p, i) => sum + (p.read / p.scanned) * weights[i]!, 0) / whole;
   const offs = pairs.map(p => ({ label: p.label, off: p.read - factor * p.scanned, sd: p.u }));
-  // Sizes that scatter more than their doubts explain widen the factor's own.
+  // Sizes that scatter more than their uncertainties explain widen the uncertainty of the factor.
   const chi = offs.reduce((sum, o) => sum + (o.off / o.sd) ** 2, 0) / Math.max(1, pairs.length - 1);
   const u = Math.sqrt(Math.max(1, chi) / whole);
   const worst = [...offs].sort((a, b) => Math.abs(b.off / b.sd) - Math.abs(a.off / a.sd))[0]!;
@@ -102,6 +105,6 @@ function sizeCheck(pairs: ReadBothWays[], what: 'scan' | 'photo', more = ''): Si
   };
 }
 
-/** How a scan is prepared now, in a word: what was made from it is as old as this. */
+/** A short text for how a scan is prepared now: what was made from it is compared by this. */
 export const preparedAs = ({ unit, steps, trust }: Pick<Scan, 'unit' | 'steps' | 'trust'>): string =>
   [unit, ...steps.map(s => s.id), trust?.factor ?? ''].join(' ').slice(0, 2000);

@@ -2,10 +2,10 @@ import type { JobDocument } from '../job/document';
 import { type History, logbook } from '../job/history';
 import { recipeById } from '../shape/recipes';
 
-/** More than this of one job is not searched, letters. */
+/** The search looks at no more of one job than this, characters. */
 const MOST = 20_000;
 
-/** Everything that was written in a job, in small letters: what a search goes through. */
+/** All text of a job in lower case: the search goes through this. */
 export function searchWords(document: JobDocument, history: History): string {
   const { brief, object, service } = document;
   const tries = history.tries.flatMap(t => [t.note, t.by, ...t.happened.map(h => h.where)]);
@@ -40,7 +40,7 @@ export function searchWords(document: JobDocument, history: History): string {
     .slice(0, MOST);
 }
 
-/** Whether every word that is looked for stands somewhere in it. */
+/** Whether it contains every word that is looked for. */
 export const foundIn = (words: string, wanted: string): boolean =>
   wanted
     .toLowerCase()

@@ -5,25 +5,25 @@ import { FAILED_IN_SERVICE, type Look, type Looked } from '../job/history/look';
 import { wholePrints } from './outcome';
 import type { ResolvedPart } from './resolved';
 
-/** A piece in service that was found failed: nothing sends its design back before it is mended. */
+/** A piece that failed in service: its design counts as failed until it is changed. */
 export interface FailedPiece {
   look: Look;
   print: Print;
   version: Version;
-  /** How long it served, days; null where nobody said since when. */
+  /** How long it served, days; null where its start is not known. */
   days: number | null;
   /** Whether a version was made since. */
   mended: boolean;
 }
 
-/** The last failure of a part in service; null while all that was looked at holds. */
+/** The last failure of a part in service; null while everything that was looked at holds. */
 export function failedPiece(history: History, since: string | null): FailedPiece | null {
   const { looks, prints, versions } = counting(history);
   const look = looks.findLast(l => FAILED_IN_SERVICE.includes(l.found));
   const print = prints.find(p => p.id === look?.printId);
   const version = versions.find(v => v.id === print?.versionId);
   if (!look || !print || !version) return null;
-  // Somebody looked again at that very piece and found that it holds after all.
+  // Somebody looked at the same piece again and found that it holds after all.
   const after = looks.findLast(l => l.printId === look.printId && l.piece === look.piece);
   if (after && after.found === 'holds') return null;
   const from = since && since < look.at ? since : print.at;
@@ -36,16 +36,16 @@ export function failedPiece(history: History, since: string | null): FailedPiece
   };
 }
 
-/** Pieces that came out right, and those of them that were found to serve no longer. */
+/** Pieces that came out right, and how many of them no longer serve. */
 export interface Pieces {
   right: number;
   gone: number;
 }
 
-/** A piece that was found so is none that could be put on. */
+/** A piece with this finding cannot be put on. */
 const GONE: readonly Looked[] = [...FAILED_IN_SERVICE, 'worn', 'taken-off'];
 
-/** How many pieces there are: of prints that sat right, or were put right by hand. The last look at each counts. */
+/** The number of pieces of prints that sat right, or were put right by hand. The last look at each counts. */
 export function piecesOf(history: History): Pieces {
   const right = wholePrints(counting(history)).filter(p => p.outcome?.right || p.outcome?.saved);
   const { looks } = counting(history);
@@ -60,7 +60,7 @@ export function piecesOf(history: History): Pieces {
   };
 }
 
-/** Days in service after which to look again, and then every so many. Common practice, no source. */
+/** Days in service until the first look, then between looks. Common practice, no source. */
 const LOOK_AFTER: Record<NonNullable<Brief['ifItBreaks']>, readonly [first: number[], then: number]> = {
   nuisance: [[14, 90], 365],
   damage: [[3, 14, 60], 90],
@@ -68,8 +68,8 @@ const LOOK_AFTER: Record<NonNullable<Brief['ifItBreaks']>, readonly [first: numb
 };
 
 /**
- * When somebody should look at it again: as the maker said, else by what happens if it breaks. Null while nothing
- * is in service, or what was there has failed.
+ * When somebody should look at it again: as the maker said, else by the consequence of a failure. Null while nothing is
+ * in service, or the part in service has failed.
  */
 export function lookAgainAt({
   document,
@@ -90,7 +90,7 @@ export function lookAgainAt({
   return (day === undefined ? addDays(parseISO(looked), then) : addDays(begun, day)).toISOString();
 }
 
-/** What to look for, by how it holds and what it meets. Common practice, no source. */
+/** What to look for, by how it holds and what it touches. Common practice, no source. */
 export function lookFor({
   document,
   ledger,

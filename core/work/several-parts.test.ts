@@ -68,11 +68,11 @@ describe('a mate between two of our parts', () => {
     const inner = resolve(job, 'part-1').ledger.mates.find(m => m.mate.ours.surface === 'outside')!;
     const { ledger, parameters } = resolve(job, 'part-2');
     const mate = ledger.mates.find(m => m.mate.id === 'part-2-bore')!;
-    // An outside prints larger than drawn by what is believed of it.
+    // An outside prints larger than drawn by the believed amount.
     expect(mate.reading.value).toBeCloseTo(inner.model + inner.bias.mean, 3);
     expect(mate.reading.u).toBeGreaterThan(FIRST_WORKSHOP.belief.outside.sd * 0.9);
     expect(parameters.boreDiameter).toBe(mate.model);
-    // The shelf's sum for two prints that go together comes to the same female number.
+    // The shelf's calculation for two prints that go together gives the same female number.
     const { inside, outside, repeatability } = FIRST_WORKSHOP.belief;
     const response = (mean: number, sd: number) => ({
       offset: { mean, sd },

@@ -6,12 +6,12 @@ import type { ResolvedPart } from './resolved';
 import { showSize, valueWords } from './show';
 import { describeThread, likelyThread, threadState } from './threads';
 
-/** The measuring sheet of a job as data: the page prints it and the PDF is made of it. */
+/** The measuring sheet of a job as data: the page prints it, and the PDF is made from it. */
 export interface Sheet {
   title: string;
   object: string;
   note: string;
-  /** The object as each part's guide sees it. */
+  /** The object, in the guide drawing of each part. */
   views: SheetView[];
   rows: SheetRow[];
   threads: { label: string; words: string; standard: string }[];
@@ -59,7 +59,7 @@ export function sheetOf(parts: readonly SheetPart[]): Sheet {
   const byId = new Map<string, DimensionState>();
   for (const state of wanted) {
     const known = byId.get(state.dimension.id);
-    // To one part it may matter more than to the other.
+    // One part may need it more than the other.
     if (!known || (state.dimension.critical && !known.dimension.critical))
       byId.set(state.dimension.id, state);
   }

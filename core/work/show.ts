@@ -3,7 +3,7 @@ import { type DisplayUnit, formatLength, formatPercent, formatPlain } from '../q
 import type { DimensionState } from './dimension';
 import type { MateLedger } from './ledger';
 
-/** A dimension's number as it is shown: angles keep their degrees whatever lengths are shown in. */
+/** A dimension's value as it is shown: angles stay in degrees whatever unit lengths have. */
 export const showSize = (kind: Dimension['kind'], value: number, unit: DisplayUnit): string =>
   kind === 'angle' ? formatPlain(value, 2) : formatLength(value, unit);
 
@@ -16,7 +16,7 @@ export function valueWords({ evaluation, dimension: { kind } }: DimensionState, 
   return `${showSize(kind, evaluation.value, unit)} ± ${showSize(kind, evaluation.expandedUncertainty, unit)}${showUnit(kind, unit)}`;
 }
 
-/** In a word or two, what the number is based on. */
+/** What the value is based on, in a word or two. */
 export function standingOf({ dimension, evaluation, source, counted }: DimensionState): string {
   if (dimension.derived) return evaluation ? 'worked out' : 'cannot be worked out yet';
   if (!evaluation) return 'not read';
@@ -27,7 +27,7 @@ export function standingOf({ dimension, evaluation, source, counted }: Dimension
   return counted.length === 1 ? 'read once' : `${counted.length} readings`;
 }
 
-/** “version 2”, and whose where the job has several parts: they number theirs each from 1. */
+/** “version 2”, with the part's name where the job has several: each part numbers its own from 1. */
 export function versionWords(number: number, partId: string, { parts }: Pick<JobDocument, 'parts'>): string {
   const part = parts.length > 1 ? parts.find(p => p.id === partId) : undefined;
   return part ? `version ${number} of ${part.name}` : `version ${number}`;

@@ -31,7 +31,7 @@ export interface SignedLedger {
   bias: { mean: number; sd: number };
   /** Print-to-print scatter, sd. */
   scatter: number;
-  /** How much of prior and bias is this size's own. */
+  /** How much of the prior and the bias belongs to this size only. */
   shift: number;
   reason: string;
   tries: number;
@@ -46,7 +46,7 @@ export interface SignedQuestion {
   tries: number;
 }
 
-/** What is asked of the learning engine about a part's signed mates. */
+/** The question for the learning engine about a part's signed mates. */
 export interface SignedQuestions {
   questions: SignedQuestion[];
   unread: SignedMate[];
@@ -70,7 +70,7 @@ export function signedQuestions(input: LedgerInput): SignedQuestions {
     const { value, standardUncertainty: u } = state.evaluation;
     const prior = SIGNED_PRIOR[unit];
     priors[group] = prior;
-    // What a length shrinks by goes with its size; a place may be counted from anywhere.
+    // A length shrinks in proportion to its size; a position may be measured from anywhere.
     const grown = mate.kind === 'length' ? growthOf(Math.abs(value), printers.shrinkage(part)) : null;
     const next: NextMate = {
       ...signedNext({
@@ -92,7 +92,7 @@ export function signedQuestions(input: LedgerInput): SignedQuestions {
 const groupOf = (unit: SignedUnit, made: { printerId: string | null; materialId: string | null }) =>
   ['signed', unit, made.printerId, made.materialId].join('/');
 
-/** What was said of each print. What is off is the number's own, in whatever plastic it was printed. */
+/** The verdicts on each print. How far off it is belongs to the number, whatever plastic it was printed in. */
 function trialsOf(questions: readonly SignedQuestion[], { history }: Pick<LedgerInput, 'history'>): Trial[] {
   const { versions, prints, ...judged } = counting(history);
   return prints.flatMap(print => {
@@ -102,7 +102,7 @@ function trialsOf(questions: readonly SignedQuestion[], { history }: Pick<Ledger
     for (const { mate } of questions) {
       const off = said[mate.id]?.off;
       const drawn = version.signed.find(m => m.mateId === mate.id);
-      // Another number was drawn then: what was off says nothing of this one.
+      // Another number was drawn then: its verdict says nothing about this one.
       if (!off || !drawn || drawn.number !== mate.number) continue;
       mates[mate.id] = { model: drawn.model, off: { value: off.value, u: off.u } };
     }
@@ -146,7 +146,7 @@ export function signedChain(q: SignedQuestion, next: NextAnswer['mates'][string]
   };
 }
 
-/** Chance that the next print is right if another number were drawn. */
+/** Chance that the next print is right with another drawn number. */
 export function chanceIfDrawn(ledger: SignedLedger, model: number): number {
   const { mate, target, posterior, scatter, shift } = ledger;
   const next = { ...signedNext({ ...mate, group: '', target }), shift };

@@ -8,8 +8,8 @@ export interface NextStep {
   action: string;
   /** Why, beside it. */
   reason: string;
-  /** The dimension or mate it is about. */
+  /** The dimension or mate concerned. */
   key?: string;
-  /** Whether it is the maker's turn rather than the printer's. */
+  /** Whether the next step is the maker's rather than the printer's. */
   waits: boolean;
 }

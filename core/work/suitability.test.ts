@@ -73,7 +73,7 @@ describe('what a fit does', () => {
     const { list, resolved } = effects('tpu', null);
     expect(list.map(e => e.label)).toEqual(['stretches by', 'presses with', 'pulls off with about']);
     expect(list[0]!.level).toBe('ok');
-    // Thin ring: p = E ε t / r; the wall's middle of the range agrees within the thick-wall correction.
+    // Thin ring: p = E ε t / r. In the middle of the wall's range it agrees within the thick-wall correction.
     const strain = -resolved.ledger.mates[0]!.clearance / (31.7 + resolved.ledger.mates[0]!.clearance);
     const thin = (40 * strain * (resolved.parameters.wall as number)) / (31.7 / 2);
     const low = Number(/^([\d.]+) to/.exec(list[1]!.value)![1]);
@@ -89,13 +89,13 @@ describe('what a fit does', () => {
   test('in stiff plastic a gap, in flexible a stretch: both as a first print would be drawn', () => {
     const { resolved } = effects('tpu', null);
     const both = resolved.bothWays(resolved.ledger.mates[0]!)!;
-    // Snug: the window's middle; its hole drawn 0.22 larger than that.
+    // Snug: the middle of the window; its hole drawn 0.22 larger than that.
     expect(both.stiff).toMatchObject({ want: 'snug' });
     expect(both.stiff.clearance).toBeCloseTo(0.125, 3);
     expect(both.stiff.model).toBeCloseTo(31.7 + 0.125 + 0.22, 3);
     expect(both.flexible.want).toBe('stretch');
     expect(both.flexible.clearance).toBeLessThan(-0.4);
-    // The one in use agrees with the ledger, but for its hundredths.
+    // The plastic in use agrees with the ledger, apart from rounding to hundredths.
     expect(both.flexible.model).toBeCloseTo(resolved.ledger.mates[0]!.model, 1);
   });
   test('a gap presses nothing', () => expect(effects('pla', null).list).toEqual([]));

@@ -4,22 +4,22 @@ import { formatPlain } from '../quantity/format';
 import { POLYMERS, type Polymer } from '../shelf/polymers';
 import { given } from '../shelf/table';
 
-/** Whether a plastic suits what the brief asks of it. Rules of thumb: common practice, no source. */
+/** Whether a plastic suits the demands of the brief. Rules of thumb: common practice, no source. */
 export interface Suitability {
   verdict: 'suitable' | 'doubtful' | 'no';
-  /** Why not, worst first; empty where it suits. */
+  /** The reasons against it, the worst first; empty where it suits. */
   reasons: { verdict: 'doubtful' | 'no'; about: 'heat' | 'other'; words: string }[];
 }
 
-/** The shelf's further figures of a spool, by what it says it is or by its name; undefined where neither is known. */
+/** The shelf's other figures for a spool, by its stated polymer or its name; undefined where neither is known. */
 export const polymerOf = (material: Material): Polymer | undefined =>
   POLYMERS.find(p => p.key === (material.polymer ?? material.name.toUpperCase().replaceAll(' ', '')));
 
-/** A plastic keeps its shape with this distance to where it softens, °C. */
+/** A plastic keeps its shape up to this far below its softening point, °C. */
 export const HEAT_MARGIN = 10;
 /** A closed car or a dark part in the sun reaches this, °C. */
 const IN_THE_SUN = 70;
-/** Families that fuels and solvents leave alone, and those they eat. */
+/** Polymer families that resist fuels and solvents, and those that do not. */
 const RESISTS: Record<string, 'well' | 'badly'> = {
   PP: 'well',
   PA6: 'well',

@@ -33,7 +33,7 @@ describe('what would make the first print surer', () => {
   test('a shaky reading is read again first; an uncalibrated printer is worth a piece', () => {
     const shaky = job('petg', read('rim', 31.6), read('rim', 31.8));
     const ways = waysToBeSurer(skirt(shaky), { spread: 0.141, count: 2 }, FIRST_WORKSHOP, PRINTER);
-    // Two readings that lie apart: their scatter is told, and reading again costs a minute.
+    // Two readings that differ: their scatter is shown, and another reading costs a minute.
     expect(ways.map(w => w.what).toSorted()).toEqual(['calibrate', 'ladder', 'read-again']);
     expect(ways.find(w => w.what === 'read-again')!.minutes).toBeLessThan(2);
     const sure = waysToBeSurer(skirt(measured), { spread: 0.02, count: 3 }, FIRST_WORKSHOP, PRINTER);
@@ -74,7 +74,7 @@ describe('a calibration and size', () => {
     const { mates } = new Work(two, calibrated, emptyHistory()).part('part-1').ledger;
     const compensation = (id: string) =>
       mates.find(m => m.mate.id === id)!.steps.find(s => s.step === 'compensation')!.amount;
-    // 0.002 of 40 mm more on the larger one, drawn towards a scale of 1 by what is known of printers.
+    // 0.002 of 40 mm more on the larger one, drawn towards a scale of 1 by the belief about printers.
     const more = compensation('skirt') - compensation('lip');
     expect(more).toBeGreaterThan(0.04);
     expect(more).toBeLessThan(0.085);
@@ -97,7 +97,7 @@ describe('a calibration and size', () => {
     expect(by(slots).sd).toBeGreaterThan(by(calibration).sd);
     const said = by({ ...calibration, rows: [], compensates: true });
     expect(said).toMatchObject({ mean: 0, calibration: { id: 'c' } });
-    // Read with those settings on, the readings count.
+    // When it is read with those settings on, the readings count.
     expect(by({ ...calibration, compensates: true }).mean).toBeCloseTo(by(calibration).mean, 9);
   });
   test('every example fit gains by it', () => {

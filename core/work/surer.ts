@@ -8,23 +8,25 @@ import { chanceAfterLadder, hasLadder, ladderMinutes, ladderSizes } from '../pri
 import type { MateLedger } from './ledger';
 import type { ResolvedPart } from './resolved';
 
-/** A way to be surer of the next print, in the order of what a minute of it wins. */
+/** A way to make the next print surer, in the order of its gain per minute. */
 export interface Surer {
   what: 'read-again' | 'calibrate' | 'ladder';
   words: string;
-  /** P(right) once it is done, about. */
+  /** P(right) once it is done, roughly. */
   pRight: number;
   minutes: number;
 }
 
-/** What the line of a well-read piece leaves in doubt at a usual size, sd, mm. Measured on the practice printers. */
+/**
+ * The uncertainty that the line of a well-read piece leaves at a usual size, sd, mm. Measured on the practice printers.
+ */
 const PIECE_LEAVES = 0.025;
-/** Less than this wins nothing worth a walk to the bench. */
+/** A smaller gain is not worth a walk to the bench. */
 const WORTHWHILE = 0.02;
-/** Taking the object up again, minutes. Common practice, no source. */
+/** Fetching the object again, minutes. Common practice, no source. */
 const TAKE_UP = 1;
 
-/** The same of one surface of a part, by the readings that it has. */
+/** The same for one surface of a part, from its readings. */
 export function waysForMate(
   ledger: MateLedger,
   { document, dimensions, printer }: Pick<ResolvedPart, 'document' | 'dimensions' | 'printer'>,
@@ -39,10 +41,11 @@ export function waysForMate(
 }
 
 /**
- * What would make the first print surer, and what it costs. Empty once it was tried: a print teaches more
- * than either. The doubts are taken as normal, the number as drawn in the window's best place.
+ * What would make the first print surer, and its cost. Empty once it was tried: a print teaches more than either.
+ * Errors are taken as normal, and the number as drawn in the best place of the window.
  * @param printer the part's own
- * @param spread sd of one reading of this dimension beyond what all of them share, mm; how many were taken
+ * @param spread sd of one reading of this dimension beyond the error that all of them share, mm; and how many were
+ * taken
  */
 export function waysToBeSurer(
   ledger: MateLedger,

@@ -5,8 +5,8 @@ import { countedPrints } from './outcome';
 import type { Work } from './work';
 
 /**
- * What a job's tries teach of the printers and plastics that its parts were made with, and of the hands: for the next jobs. By what was
- * believed before them and after them, so that nothing of the workshop's other lessons comes back.
+ * What a job's tries teach about the printers, plastics and hands involved, for the next jobs. It is taken from the
+ * beliefs before and after the tries, so that the workshop's other lessons are not counted again.
  */
 export const taughtBy = (work: Work, jobId: string): Evidence[] => [
   ...ofPrinters(work, jobId),
@@ -27,7 +27,7 @@ function ofPrinters(work: Work, jobId: string): Evidence[] {
         .map(p => p.print.at)
         .sort()
         .at(-1)!;
-      // As if the next one were made so too: only then do its tries count.
+      // As if the next one were made in the same way: only then do its tries count.
       const parts = work.document.parts.map(p => (p.id === part.id ? { ...p, printerId, materialId } : p));
       const { learned } = work.with({ document: { ...work.document, parts } }).part(part.id).ledger;
       return learned.flatMap(({ surface, before, after, prints }): Evidence[] => {

@@ -14,11 +14,11 @@ export interface ThreadState {
   /** What one turn moves: pitch times starts. */
   lead: number | null;
   identified: Identified | null;
-  /** What is still to be done, in the order in which it is best done; empty when all is known. */
+  /** What is still to be measured, in the best order; empty when all is known. */
   open: string[];
 }
 
-/** Below this chance of the best candidate no name is put forward. */
+/** Below this chance of the best candidate no name is proposed. */
 const SURE_ENOUGH = 0.5;
 
 export function threadState(
@@ -52,13 +52,13 @@ export function threadState(
   };
 }
 
-/** The likeliest standard thread, where one is likely enough to be named. */
+/** The most likely standard thread, if it is likely enough to be named. */
 export function likelyThread(state: ThreadState) {
   const best = state.identified?.candidates[0];
   return best && best.probability >= SURE_ENOUGH ? best : null;
 }
 
-/** An odd thread in the words a recipe needs: all of it as measured. */
+/** An odd thread in the form that a recipe takes: all of it as measured. */
 export function describeThread(state: ThreadState, dimensions: ReadonlyMap<string, DimensionState>): string {
   const { thread, diameter, pitch, lead } = state;
   const size = (id: string | null) => (id === null ? undefined : dimensions.get(id)?.evaluation?.value);

@@ -18,8 +18,8 @@ export interface ToPrint {
 }
 
 /**
- * What of a part waits for a printer: its newest version while no print of it came out, and what is missing of a batch
- * once one sat right. What waits for a try waits for nobody's printer.
+ * The prints of a part that wait for a printer: its newest version while no print of it came out, and the rest of a
+ * batch once one sat right. A part that waits for a try does not wait for a printer.
  */
 export function toPrint({ history, document, part }: ResolvedPart): ToPrint | null {
   const now = counting(history);
@@ -46,7 +46,7 @@ export function toPrint({ history, document, part }: ResolvedPart): ToPrint | nu
   };
 }
 
-/** A test piece that waits for a printer: a ladder that nobody tried, a gauge that nobody measured. */
+/** A test piece that waits for a printer: a ladder that was not tried, or a gauge that was not measured. */
 export interface AidToPrint {
   kind: 'ladder' | 'gauge';
   id: string;

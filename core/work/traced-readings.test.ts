@@ -61,7 +61,7 @@ describe('a reading off a photo', () => {
     const none = edit(start, traced('rim', 31.72), refuse('taken askew'));
     expect(none.traces![0]!.refused).toBe('taken askew');
     expect(rimOf(none).evaluation).toBeNull();
-    // What was read otherwise still counts, and what a label said comes before nothing.
+    // Readings taken in other ways still count, and a label's value outranks none at all.
     const read31 = edit(none, read('rim', 31.7));
     expect(rimOf(read31)).toMatchObject({ source: 'seat', evaluation: { value: 31.7 } });
     const again = edit(none, refuse(null));

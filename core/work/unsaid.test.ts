@@ -33,7 +33,7 @@ describe('the hand of a thread', () => {
   test.each(['right', 'left'])('once said to be %s, it is quiet', hand => {
     const said = work(edit(job('threaded-cover'), set('hand', hand)));
     expect(said.unsaid).toEqual([]);
-    // It stays in sight where the object is looked at.
+    // It stays visible where the object is measured.
     expect(askedChoices(said.recipe, said.parameters).map(p => p.name)).toEqual(['hand']);
   });
   test('of a coupler is asked at each end', () => {

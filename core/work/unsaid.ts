@@ -3,16 +3,16 @@ import { type Finding, finding, ofAddition } from '../shape/findings/finding';
 import type { ParameterSpec, Parameters } from '../shape/recipes/parameters';
 import type { Recipe } from '../shape/recipes/recipe';
 
-/** A choice that only the object can make, such as the hand of its thread. */
+/** A choice that depends on the object, such as the hand of its thread. */
 export type AskedChoice = Extract<ParameterSpec, { kind: 'choice' }>;
 
-/** The part's choices, as it is now, that only the object can make. */
+/** The part's choices that depend on the object, with its current settings. */
 export const askedChoices = (recipe: Recipe, parameters: Parameters): AskedChoice[] =>
   recipe.parameters.filter(
     (p): p is AskedChoice => p.kind === 'choice' && p.ask === true && (p.shown?.(parameters) ?? true),
   );
 
-/** Those that nobody has made yet: until then the usual one is drawn, and that is said. */
+/** Those that nobody has made yet: until then the usual answer is drawn, and that is stated. */
 export function unsaid(recipe: Recipe, parameters: Parameters, part: Part): Finding[] {
   return askedChoices(recipe, parameters)
     .filter(spec => part.parameters[spec.name] === undefined)

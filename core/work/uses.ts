@@ -6,22 +6,22 @@ import type { ParameterSpec, Parameters } from '../shape/recipes/parameters';
 import type { Recipe } from '../shape/recipes/recipe';
 import type { ResolvedPart } from './resolved';
 
-/** A part with what its numbers are made from. */
+/** A part and the texts that its numbers are made from. */
 export type Shaped = Pick<
   ResolvedPart,
   'document' | 'part' | 'recipe' | 'parameters' | 'expressions' | 'mates' | 'signed'
 >;
 
 /**
- * What a dimension goes into, by its label: surfaces that must fit it, numbers on Shape that are made from it, other
- * dimensions and threads. Empty where nothing would change if it were not read.
+ * What uses a dimension, by label: surfaces that must fit it, numbers on Shape that are made from it, other dimensions
+ * and threads. Empty where nothing would change without it.
  */
 export function usesOf(shaped: Shaped, dimension: Dimension): string[] {
   const { document, part, recipe, mates } = shaped;
   const fits = [...mates, ...shaped.signed].filter(
     m => m.other.of === 'object' && m.other.dimension === dimension.id,
   );
-  // A mate’s own number is meant by the mate.
+  // A mate's own number appears as the mate.
   const ofMates = new Set(fits.map(m => numberOfMate(m, recipe.mates)));
   const numbers = recipe.parameters.filter(
     spec => !ofMates.has(spec.name) && namesOf(spec, shaped).some(name => isCalled(name, dimension, part)),
@@ -29,13 +29,13 @@ export function usesOf(shaped: Shaped, dimension: Dimension): string[] {
   return [...fits.map(m => m.name), ...numbers.map(spec => spec.label), ...usersOf(dimension.id, document)];
 }
 
-/** A name in an expression, with `.model` or without, that means this dimension. */
+/** A name in an expression, with `.model` or without, that refers to this dimension. */
 function isCalled(name: string, { id, name: own }: Dimension, part: Shaped['part']): boolean {
   const base = name.split('.')[0]!;
   return part.binds[base] ? dimensionOf(part, base) === id : base === own;
 }
 
-/** Names that a number, an outline or a place is made from; none while it is not asked for. */
+/** The names that a number, an outline or a place is made from; none while it is not in use. */
 function namesOf(spec: ParameterSpec, { parameters, expressions }: Shaped): string[] {
   const written = expressions[spec.name];
   if (!written || !(spec.shown?.(parameters) ?? true)) return [];

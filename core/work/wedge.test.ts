@@ -81,7 +81,8 @@ describe('a taper is judged by how far it goes in', () => {
   test('5 mm short of its place is a clearance: it prints so much tighter than it was drawn', () => {
     const ledger = ledgerAfter(depth(-5));
     const off = ledger.model - ledgerAfter(null).model;
-    // Short by 5 mm is too tight by what the taper grows over 5 mm and what was expected there, but for the printer’s doubt.
+    // Short by 5 mm is too tight by the growth of the taper over 5 mm plus what was expected there, within the
+    // printer's uncertainty.
     const before = ledgerAfter(null);
     const told = -5 * slope - before.clearance;
     expect(off).toBeGreaterThan(0);

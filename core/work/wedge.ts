@@ -3,18 +3,18 @@ import type { Verdict } from '../learn/verdict';
 import type { MateSurface } from '../shape/mates';
 
 /**
- * A surface that tapers: it always wedges somewhere, so it is judged by how far it goes in. Lengths mm along its axis
- * from where it should sit: above 0 beyond it, below 0 short of it.
+ * A surface that tapers always wedges somewhere, so it is judged by how far it goes in. Lengths mm along its axis from
+ * where it should sit: above 0 beyond it, below 0 short of it.
  */
 export interface Wedge {
   /** degrees */
   halfAngle: number;
-  /** Right from here to there. */
+  /** Right between these two depths. */
   min: number;
   max: number;
 }
 
-/** Less than this is no taper, degrees. */
+/** A smaller angle is not a taper, degrees. */
 const LEAST_TAPER = 0.1;
 
 /** @param window clearance that is right, mm of the whole diameter @returns null for a surface that does not taper */
@@ -35,11 +35,11 @@ export function halfAngleOf(surfaces: readonly MateSurface[], surface: string): 
   return halfAngle < LEAST_TAPER ? null : halfAngle;
 }
 
-/** What a depth comes to in the words of a feel. */
+/** The verdict of a depth, in the words of a feel. */
 export const verdictOfDepth = (depth: number, { min, max }: Wedge): Verdict =>
   depth < min ? 'tight' : depth > max ? 'loose' : 'right';
 
-/** What a depth says of the clearance: mm of the whole diameter, sd the depth’s. */
+/** The clearance that a depth stands for: mm of the whole diameter, with the sd of the depth. */
 export const clearanceOfDepth = ({ value, u }: { value: number; u: number }, halfAngle: number) => ({
   value: clearanceAtDepth(value, halfAngle),
   u: clearanceAtDepth(u, halfAngle),

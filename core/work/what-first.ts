@@ -1,12 +1,12 @@
 import { expectedMinutes, furtherPrints, sliceSaves } from '../print/worth';
 import type { Surer } from './surer';
 
-/** What to do first, by the time that it takes on the average until a part sits right. Minutes. */
+/** What to do first, by the average time until a part sits right. Minutes. */
 
 export interface FirstAsked {
   /** Chance that the whole part sits right as it is drawn now. */
   pAllRight: number;
-  /** To print it whole. */
+  /** Time to print it whole. */
   whole: number;
   mates: readonly {
     id: string;
@@ -14,14 +14,17 @@ export interface FirstAsked {
     pRight: number;
     /** What would make it surer. */
     surer: readonly Surer[];
-    /** To print a slice that carries it; null where there is none. */
+    /** Time to print a slice that carries it; null where there is none. */
     slice: number | null;
-    /** To print and measure a gauge of its object, and what it parts; null or left out where there is none. */
+    /**
+     * Time to print and measure a gauge of its object, and how it divides the uncertainty; null or left out where there
+     * is none.
+     */
     gauge?: { minutes: number; onGauge: number; onObject: number } | null;
   }[];
-  /** The object is away: a part goes to it, and whether it fits is heard of later. */
+  /** The object is away: a part travels to it, and word of the fit comes back later. */
   away?: boolean;
-  /** What would save the print that was tried last, the quickest first. */
+  /** What would rescue the print that was tried last, the quickest first. */
   rescues?: readonly { mateId: string; words: string; minutes: number }[];
 }
 
@@ -30,16 +33,18 @@ export interface First {
   /** The surface it is about; null for the part. */
   mateId: string | null;
   words: string;
-  /** Until a part sits right, on the average, this step and all that may follow. */
+  /** The average time of this step and all that may follow until a part sits right. */
   minutes: number;
 }
 
-/** A print that was sanded, reamed or shimmed serves in so many cases. Common practice, no source. */
+/** Share of prints that serve after sanding, reaming or shimming. Common practice, no source. */
 const RESCUED = 0.7;
-/** Until a part came to an object that is away, and word of it came back: a day. Common practice, no source. */
+/**
+ * Time until a part has reached an object that is away and word of it has come back: a day. Common practice, no source.
+ */
 const THERE_AND_BACK = 24 * 60;
 
-/** All that may be done first, the one that takes least on the average first. */
+/** All possible first steps, the one with the least average time first. */
 export function whatFirst({ pAllRight, whole, mates, rescues = [], away = false }: FirstAsked): First[] {
   const sent = (p: number) => (away ? THERE_AND_BACK * (1 + furtherPrints(p)) : 0);
   const print = expectedMinutes(pAllRight, whole) + sent(pAllRight);
@@ -48,7 +53,7 @@ export function whatFirst({ pAllRight, whole, mates, rescues = [], away = false 
     // The other surfaces stay as likely as they are.
     const then = (p: number) => Math.min(1, (pAllRight / Math.max(pRight, 1e-6)) * p);
     for (const way of surer) {
-      // The calibration piece pays for itself over many jobs: it is no step of one.
+      // The calibration piece pays for itself over many jobs: it is not a step of one job.
       if (way.what === 'calibrate') continue;
       steps.push({
         what: way.what,
@@ -68,7 +73,7 @@ export function whatFirst({ pAllRight, whole, mates, rescues = [], away = false 
   }
   for (const { id, name, pRight, gauge } of mates) {
     if (!gauge || !away) continue;
-    // What the other surfaces do is heard of on the object only.
+    // The verdict on the other surfaces comes from the object only.
     const others = Math.min(1, pAllRight / Math.max(pRight, 1e-6));
     const there = others * gauge.onObject;
     steps.push({

@@ -45,8 +45,8 @@ import { type Suitability, suitabilityOf } from './suitability';
 import { unsaid } from './unsaid';
 
 /**
- * A job worked out once: everything that follows from its document, the workshop and its history, by part. Nothing
- * is computed before somebody asks, and nothing twice. A changed job is another object: see `with`.
+ * A job worked out once: everything that follows from its document, the workshop and its history, by part. Nothing is
+ * computed before it is asked for, and nothing twice. A changed job is another object: see `with`.
  */
 export class Work {
   private readonly byPart = new Map<string, PartWork>();
@@ -54,7 +54,7 @@ export class Work {
   private evaluated?: ReadonlyMap<string, DimensionState>;
   private readonly ledgers = new Map<string, { part: Part; mates: readonly Mate[]; ledger: LedgerState }>();
 
-  /** Ledgers with numbers of the maker's own, by the ledger without them. */
+  /** Ledgers with the maker's own numbers, by the ledger without them. */
   private readonly owned = new Map<LedgerState, { own: ReadonlyMap<string, number>; ledger: LedgerState }>();
 
   constructor(
@@ -63,11 +63,11 @@ export class Work {
     readonly history: History,
     readonly printers: Printers = new Printers(workshop),
     private readonly answers = new Answers(),
-    /** What was worked out before a change; only what the change cannot touch is taken from it. */
+    /** The state before a change; only what the change cannot affect is reused from it. */
     private readonly before: Work | null = null,
   ) {}
 
-  /** A job with what the workshop's other jobs taught: never its own tries twice. */
+  /** A job with what the workshop's other jobs taught: it never counts its own tries twice. */
   static of(
     { id, document, history }: { id: string; document: JobDocument; history: History },
     workshop: Workshop,
@@ -77,7 +77,7 @@ export class Work {
     return new Work(document, workshop, history, new Printers(workshop, others));
   }
 
-  /** The job after a change; what the change does not touch is not worked out again. */
+  /** The job after a change; what the change does not affect is not worked out again. */
   with(change: {
     document?: JobDocument;
     workshop?: Workshop;
@@ -95,7 +95,7 @@ export class Work {
     return new Work(document, workshop, history, printers, this.answers, this.alone());
   }
 
-  /** Itself without those before it, so that no chain of old states is kept. */
+  /** Itself without its predecessors, so that no chain of old states stays in memory. */
   private alone(): Work {
     const alone = new Work(this.document, this.workshop, this.history, this.printers, this.answers);
     alone.evaluated = this.evaluated;
@@ -105,8 +105,8 @@ export class Work {
   }
 
   /**
-   * A part's ledger: the same object as before when none of its inputs changed, so that typing a number
-   * that no mate depends on costs nothing, here and on the screen.
+   * A part's ledger: the same object as before when none of its inputs changed, so that typing a number that no mate
+   * depends on costs nothing, here and on the screen.
    */
   ledgerOf(part: Part, recipe: Recipe, mates: readonly Mate[], make: () => LedgerState): LedgerState {
     const { document, history, before } = this;
@@ -118,7 +118,7 @@ export class Work {
       before.printers === this.printers &&
       before.history === history &&
       sameButNumbers(kept.part, part) &&
-      // What goes with another part of ours follows that one's numbers.
+      // A mate with another of our parts follows that part's numbers.
       mates.every(m => m.other.of === 'object') &&
       sameKinds(mates, recipe, kept.part, part) &&
       same(kept.mates, mates) &&
@@ -128,7 +128,7 @@ export class Work {
     return ledger;
   }
 
-  /** The same, for a ledger with numbers of the maker's own in it. */
+  /** The same for a ledger with the maker's own numbers. */
   ledgerWith(proposal: LedgerState, own: ReadonlyMap<string, number>, make: () => LedgerState): LedgerState {
     const kept = this.before?.owned.get(proposal);
     const row = kept && same([...kept.own], [...own]) ? kept : { own, ledger: make() };
@@ -159,7 +159,7 @@ export class Work {
     return this.document.parts.map(p => this.part(p.id));
   }
 
-  /** The part that somebody asks for by its id, or, where none is asked for, the one that waits most for its maker. */
+  /** The part with this id or, without an id, the one that waits most urgently for its maker. */
   chosen(id: string | null | undefined): PartWork {
     return this.document.parts.some(p => p.id === id) ? this.part(id!) : this.foremost;
   }
@@ -169,7 +169,7 @@ export class Work {
     return foremostOf(this.parts);
   }
 
-  /** Where the whole job is. */
+  /** The state of the whole job. */
   get overview(): Overview {
     return jobOverview(this.parts);
   }
@@ -179,18 +179,18 @@ export class Work {
     return sheetOf(this.parts);
   }
 
-  /** Example sizes of everything that the parts' guides measure, by the dimensions' names: for a practice object. */
+  /** Example sizes for everything that the parts' guides measure, by the dimensions' names: for a practice object. */
   get exampleSizes(): Record<string, number> {
     return Object.assign({}, ...this.parts.map(p => p.exampleSizes));
   }
 
-  /** The recipe of a version with what was on it then, and what else of it had to fit. */
+  /** The recipe of a version with its additions and its extra mates at the time. */
   recipeOfVersion(version: Version): Recipe {
     const own = version.mates.flatMap(({ surface, own: named }) => (named ? [{ ...named, surface }] : []));
     return withOwnMates(this.recipeOf(version), own);
   }
 
-  /** A recipe with what a maker put on it: of a part, or of a version as it was then. */
+  /** A recipe with what a maker added: that of a part, or of a version as it was then. */
   recipeOf(made: Pick<Part, 'recipe' | 'additions'>): Recipe {
     const own = this.recipes.get(made.additions) ?? new Map<string, Recipe>();
     const found = own.get(made.recipe) ?? recipeOf(made);
@@ -200,7 +200,7 @@ export class Work {
   }
 }
 
-/** A number may lay a surface another way: a hole moved to another face, or one that leans more. */
+/** A number may change a surface's orientation: a hole moved to another face, or one that leans more. */
 const sameKinds = (mates: readonly Mate[], recipe: Recipe, a: Part, b: Part): boolean =>
   mates.every(m => !isFit(m) || kindOn(m, recipe, a) === kindOn(m, recipe, b));
 
@@ -213,7 +213,7 @@ function sameButNumbers(a: Part, b: Part): boolean {
 
 /** One part of a job worked out. */
 export class PartWork implements ResolvedPart {
-  /** Asked for while it is itself being worked out: two parts that go with each other both ways have no beginning. */
+  /** Asked for while it is itself being worked out: two parts that depend on each other have no starting point. */
   private open = false;
   private readonly kept = new Map<string, unknown>();
 
@@ -243,7 +243,7 @@ export class PartWork implements ResolvedPart {
   get history(): History {
     return this.once('history', () => historyOf(this.work.history, this.part.id));
   }
-  /** With what the maker put on it, and what else of it must fit. */
+  /** With what the maker added, and the extra mates. */
   get recipe(): Recipe {
     return this.once('recipe', () =>
       withOwnMates(this.work.recipeOf(this.part), ownSurfaces(this.document, this.part)),
@@ -300,7 +300,7 @@ export class PartWork implements ResolvedPart {
     );
   }
 
-  /** The ledger with the numbers that are built: those of the maker's own among them. */
+  /** The ledger with the numbers that are built, including the maker's own. */
   get ledger(): LedgerState {
     return this.once('ledger', () => {
       const own = ownNumbers(this, this.proposal);
@@ -309,7 +309,7 @@ export class PartWork implements ResolvedPart {
     });
   }
 
-  /** What the readings, the wants and the tries lead to: the numbers that parameters may be made from. */
+  /** The numbers that follow from readings, wants and tries: parameters may be made from them. */
   private get proposal(): LedgerState {
     return this.once('proposal', () =>
       this.work.ledgerOf(this.part, this.recipe, [...this.mates, ...this.signed], () =>
@@ -348,8 +348,8 @@ export class PartWork implements ResolvedPart {
   }
 
   /**
-   * One of its surfaces as its print will come out: what is drawn, and what the printer does to it. Null while its
-   * own number is based on an example size.
+   * One of its surfaces as its print will come out: the drawn size plus what the printer does to it. Null while its own
+   * number uses an example size.
    */
   printedSize(surface: string): OtherSize | null {
     const spec = this.recipe.mates.find(m => m.id === surface);
@@ -419,7 +419,7 @@ export class PartWork implements ResolvedPart {
   get suitability(): Suitability {
     return this.suitabilityOf(this.material);
   }
-  /** How another plastic would suit this part. */
+  /** How well another plastic would suit this part. */
   suitabilityOf(material: Material): Suitability {
     const mates = this.proposal.mates.map(m => m.mate);
     return suitabilityOf(material, this.document.brief, mates);
@@ -428,7 +428,7 @@ export class PartWork implements ResolvedPart {
     const { walls } = settingsOf(this.printer, this.part.quality);
     return cautionsOf(this.document, this.material, this.suitability, walls);
   }
-  /** What only the object can say and nobody has, such as a thread's hand. */
+  /** The choices that depend on the object and are not made yet, such as a thread's hand. */
   get unsaid(): Finding[] {
     return this.once('unsaid', () => unsaid(this.recipe, this.parameters, this.part));
   }
@@ -463,7 +463,7 @@ export class PartWork implements ResolvedPart {
     return bothWays(ledger, this);
   }
 
-  /** What was measured of lengths, by guide step and by the maker's own dimensions: an angle is never mm. */
+  /** The measured lengths, by guide step and by the maker's own dimensions: an angle is never in mm. */
   private get lengths(): Record<string, number> {
     const sizes: Record<string, number> = {};
     for (const { dimension, evaluation } of this.dimensions.values())
@@ -474,7 +474,7 @@ export class PartWork implements ResolvedPart {
     return sizes;
   }
 
-  /** What the checks on the finished triangles need to know. */
+  /** What the checks on the finished triangles need. */
   get checkContext(): CheckContext {
     return this.once('context', () => ({
       lineWidth: this.printer.lineWidth,
@@ -494,7 +494,7 @@ export class PartWork implements ResolvedPart {
     }));
   }
 
-  /** What its solid is made from: equal ones have equal keys. */
+  /** What its solid is made from: equal solids have equal keys. */
   get solidSpec(): SolidSpec {
     return { recipe: this.part.recipe, additions: this.part.additions, parameters: this.parameters };
   }
@@ -507,7 +507,7 @@ export class PartWork implements ResolvedPart {
   get drawing(): Drawing {
     return this.recipe.drawing(this.parameters);
   }
-  /** What a dimension on the part's drawing comes to, mm. */
+  /** The value of a dimension on the part's drawing, mm. */
   drawnSize(d: DrawDimension): number {
     const name = this.recipe.mates.find(m => m.id === d.key)?.parameter ?? d.key;
     const value = this.parameters[name];

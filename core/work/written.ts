@@ -8,7 +8,7 @@ interface Written {
 
 /**
  * The numbers as they are now. One whose expression cannot be worked out, such as one over a size that is not read yet,
- * keeps what it came to last.
+ * keeps its last value.
  */
 export function worked<T extends Written>(row: T, lookup: Lookup): T {
   if (!row.texts) return row;
@@ -29,7 +29,7 @@ export function amountOf(
   return outcome.ok ? Number(outcome.value.toFixed(4)) : { problem: outcome.message };
 }
 
-/** A field’s text as it is kept: null where it is a plain number, which needs no text beside it. */
+/** A field's text as it is stored: null where it is a plain number, which needs no text. */
 export const keptText = (text: string, kind: QuantityKind): Expression | null =>
   /[a-z_]{2}/i.test(text.replace(/\b(mm|cm|in|inch|thou|deg|m)\b/gi, ''))
     ? { text, unit: ownUnit(kind) }

@@ -65,7 +65,7 @@ export function createDoorApp({ store, events, log, pairing, visits, api, page }
       throw new HttpError(
         401,
         'not-paired',
-        'This phone is not let in: show a code on the workshop page and open it here.',
+        'This phone has no access: show a code on the workshop page and open it here.',
       );
     visits.begin(device.id, res);
     const { method, path } = req;

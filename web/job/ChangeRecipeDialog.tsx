@@ -61,7 +61,7 @@ export default function ChangeRecipeDialog({ onClose }: { onClose(): void }) {
                   label={step.label}
                   value={chosen(step.key)}
                   options={[
-                    { value: '', label: 'measure it anew' },
+                    { value: '', label: 'measure it again' },
                     ...found.map(d => ({ value: d.id, label: `from “${d.label}”` })),
                   ]}
                   onChange={value => setOwn({ ...own, [step.key]: value })}
@@ -83,7 +83,7 @@ export default function ChangeRecipeDialog({ onClose }: { onClose(): void }) {
             isDisabled={recipeId === part.recipe || twice !== undefined}
             onPress={() => void change()}
           >
-            Make it so
+            Change the shape
           </Button>
           <Button onPress={onClose}>Leave it</Button>
         </Foot>

@@ -359,7 +359,7 @@ function WhatIf({ ledger, by, pRight, onDone }: WhatIfProps) {
       <Row $gap={6}>
         {mayKeep ? (
           <Button $small onPress={() => void keep()}>
-            Want it so
+            Want this
           </Button>
         ) : null}
         <Button $small $look="quiet" onPress={onDone}>

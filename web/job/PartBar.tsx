@@ -48,7 +48,7 @@ export const PartBar = memo(function PartBar({ onShape }: { onShape: boolean }) 
         <Tools>
           {parts.length > 1 ? (
             <>
-              <Hinted hint="Call it otherwise">
+              <Hinted hint="Rename it">
                 <IconButton aria-label={`Rename ${part.name}`} onPress={() => setNaming(true)}>
                   <Pencil size={16} />
                 </IconButton>

@@ -79,8 +79,8 @@ export default function PhonePage() {
 function TurnedAway() {
   return (
     <Middle>
-      <Empty title="This phone is not let in" action={<Link to="/pair">Give a code</Link>}>
-        It was sent away, or never came in. On the computer, open Workshop, then “Pair a phone”. Photos that
+      <Empty title="This phone has no access" action={<Link to="/pair">Give a code</Link>}>
+        It was removed, or never paired. On the computer, open Workshop, then “Pair a phone”. Photos that
         wait in this phone stay in it.
       </Empty>
     </Middle>

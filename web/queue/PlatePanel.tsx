@@ -54,7 +54,7 @@ export function PlatePanel({
       <Panel>
         <h2>On one bed</h2>
         <p className="soft" style={{ marginTop: 8 }}>
-          {said ?? 'Choose what shall be printed together: it is laid out here, with its time and its file.'}
+          {said ?? 'Choose what to print together: it is laid out here, with its time and its file.'}
         </p>
       </Panel>
     );

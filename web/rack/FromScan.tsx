@@ -135,7 +135,7 @@ function Chosen({ file, onScan, recipe, onRecipe }: Props & { file: File }) {
       ) : null}
       <Choices>
         <div style={{ width: 150 }}>
-          <Select<ScanUnit> label="Its numbers are" value={unit} options={UNIT_NAMES} onChange={setUnit} />
+          <Select<ScanUnit> label="Unit of its numbers" value={unit} options={UNIT_NAMES} onChange={setUnit} />
         </div>
         {could.length > 0 || findings ? (
           <div>
@@ -170,7 +170,7 @@ function Chosen({ file, onScan, recipe, onRecipe }: Props & { file: File }) {
         ) : null}
         {findings && could.length === 0 ? (
           <p className="soft">
-            Nothing on it is what another recipe asks for by itself: choose one below, or cut a section later.
+            Nothing found on it points to another recipe: choose one below, or cut a section later.
           </p>
         ) : null}
       </Choices>

@@ -26,7 +26,7 @@ export function ImportChoices({ look, busy, onClose, onTake }: Props) {
   );
   const others = look.jobs.length - otherwise.length;
   return (
-    <Dialog title="Here already, but otherwise" isOpen onClose={onClose} width={860}>
+    <Dialog title="Already here, but different" isOpen onClose={onClose} width={860}>
       <Lead>
         Nothing has been written yet. No choice loses a reading, a print or a try.
         {others > 0
@@ -58,7 +58,7 @@ export function ImportChoices({ look, busy, onClose, onTake }: Props) {
               </Sides>
             </Scroll>
             <Select
-              label={`What becomes of “${job.title}”`}
+              label={`What to do with “${job.title}”`}
               value={choices[job.id]!}
               options={job.choices.map(value => ({ value, label: WORDS[value] }))}
               onChange={choice => setChoices({ ...choices, [job.id]: choice })}

@@ -54,7 +54,7 @@ export default function SolidView({
   lit,
   onPick,
   onFace,
-  says = 'Press on the face where it shall sit.',
+  says = 'Press the face where it should sit.',
   tools,
   busy,
   change = null,

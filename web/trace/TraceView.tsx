@@ -117,7 +117,7 @@ export function TraceView(props: Props) {
               <title>
                 {diameter > 0
                   ? 'A hole that is deeper than wide: read it with calipers.'
-                  : 'Something lighter that is no clear hole.'}
+                  : 'Something lighter that is not clearly a hole.'}
               </title>
             </g>
           ))}

@@ -52,7 +52,7 @@ export function CalibrationPanel({ workshop, unsaved }: Props) {
           return JSON.parse(text);
         } catch (error) {
           if (!(error instanceof SyntaxError)) throw error;
-          throw new Error('This file is no JSON: choose a profile that was saved from Sagoma.');
+          throw new Error('This file is not JSON: choose a profile that was saved from Sagoma.');
         }
       });
       const { notes: said } = await post('/calibrations/import', ImportedProfile, content);

@@ -229,7 +229,7 @@ function ZeroDialog({
 const MOST_ZERO = 5;
 const Zero = z.object({
   zero: typedLength(x =>
-    Math.abs(x) > MOST_ZERO ? 'That is no zero: clean the jaws and set it anew.' : undefined,
+    Math.abs(x) > MOST_ZERO ? 'That cannot be its zero: clean the jaws and set it again.' : undefined,
   ),
 });
 const Block = z.object({

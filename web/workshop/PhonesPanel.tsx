@@ -63,7 +63,7 @@ export function PhonesPanel() {
         ) : null}
         {door?.open ? (
           <Notice level="note">
-            What phones and this computer say to each other is not encrypted: do this on your own network, not
+            What phones and this computer send each other is not encrypted: do this on your own network, not
             on one that strangers share.
           </Notice>
         ) : null}
@@ -102,7 +102,7 @@ function DeviceRow({ device, onName, onSendAway }: RowProps) {
         {usedAt ? `Last used ${formatDistanceToNow(new Date(usedAt))} ago.` : 'Not used yet.'}
       </p>
       <Button $small $look="danger" onPress={onSendAway} aria-label={`Send ${name} away`}>
-        Send it away
+        Remove it
       </Button>
     </Item>
   );

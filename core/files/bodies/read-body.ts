@@ -37,7 +37,7 @@ export async function readBody(bytes: Uint8Array, kernels: Kernels): Promise<Bod
         `It has ${count.toLocaleString('en')} triangles; at most ${MOST_READ.toLocaleString('en')} are read. Export it coarser.`,
       );
     if (!mesh.positions.every(x => Math.abs(x) < 1e6))
-      throw new NotAModel('Some of its corners are no numbers, or are kilometres away.');
+      throw new NotAModel('Some of its corners are not numbers, or are kilometres away.');
     const closed = kernels.mesh.facts(mesh).ok;
     const solid = kernels.mesh.reduced(closed ? mesh : kernels.mesh.hull(mesh), MOST_KEPT);
     const { min, max } = boundsOf(solid);

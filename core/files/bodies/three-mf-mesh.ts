@@ -37,7 +37,7 @@ export function meshOfThreeMf(bytes: Uint8Array): TriangleMesh {
     },
   });
   const [name] = Object.keys(files).sort((a, b) => a.length - b.length);
-  if (!name) throw new NotAModel('This package holds no 3MF model.');
+  if (!name) throw new NotAModel('This package has no 3MF model in it.');
   const parser = new XMLParser({ ignoreAttributes: false, attributeNamePrefix: '', processEntities: false });
   const { model } = parser.parse(strFromU8(files[name]!)) as {
     model?: Attributes & {
@@ -45,7 +45,7 @@ export function meshOfThreeMf(bytes: Uint8Array): TriangleMesh {
       build?: { item?: Attributes | Attributes[] };
     };
   };
-  if (!model) throw new NotAModel('This package holds no 3MF model.');
+  if (!model) throw new NotAModel('This package has no 3MF model in it.');
   const objects = new Map(list(model.resources?.object).map(o => [String(o.id), o]));
   const factor = UNITS[model.unit ?? 'millimeter'] ?? 1;
   let placements = 0;
@@ -84,7 +84,7 @@ function matrixOf(text: string | undefined): Matrix4 {
   if (!text) return new Matrix4();
   const n = text.trim().split(/\s+/).map(Number);
   if (n.length !== 12 || !n.every(Number.isFinite))
-    throw new NotAModel('Its bodies are placed by no numbers.');
+    throw new NotAModel('The numbers that place its bodies cannot be read.');
   return new Matrix4().fromArray(
     [0, 1, 2, 3].flatMap(row => [...n.slice(3 * row, 3 * row + 3), row === 3 ? 1 : 0]),
   );

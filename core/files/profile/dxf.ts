@@ -23,7 +23,7 @@ export function readDxf(text: string): { curves: Curve[]; unit?: Profile['unit']
   try {
     file = new DxfParser().parseSync(text);
   } catch (error) {
-    throw new ProfileError(`This is no DXF that can be read: ${(error as Error).message}.`);
+    throw new ProfileError(`This DXF cannot be read: ${(error as Error).message}.`);
   }
   if (!file) throw new ProfileError('This DXF is empty.');
   const left = new Map<string, number>();

@@ -42,10 +42,10 @@ export function readSvg(text: string): { curves: Curve[]; unit?: Profile['unit']
       processEntities: false,
     }).parse(text);
   } catch (error) {
-    throw new ProfileError(`This is no SVG that can be read: ${(error as Error).message}.`);
+    throw new ProfileError(`This SVG cannot be read: ${(error as Error).message}.`);
   }
   const root = tree.find(n => 'svg' in n);
-  if (!root) throw new ProfileError('This is no SVG: it has no svg element.');
+  if (!root) throw new ProfileError('This is not an SVG: it has no svg element.');
   const { scale, unit: said } = sizeOf(root[':@'] ?? {});
   const paths: string[] = [];
   const left = new Map<string, number>();

@@ -41,7 +41,7 @@ export const addAddition = defineEdit(
     kind: z.literal('add-addition'),
     partId: Id,
     addition: Addition.omit({ order: true, fits: true }),
-    /** Numbers to begin with, by their short names. */
+    /** Initial numbers, by their short names. */
     begins: z.record(z.string().max(20), ParameterText).optional(),
   }),
   {
@@ -82,7 +82,7 @@ export const changeAddition = defineEdit(
       const addition = requireAddition(document, partId, additionId);
       const changed = withChanged(document, partId, additionId, a => ({ ...a, ...change }));
       if (change.name === undefined) return changed;
-      // Its mate is called as it is, in the ledger and at the try.
+      // Its mate goes by the addition's name, in the ledger and at the try.
       const name = change.name;
       return {
         ...changed,
@@ -96,7 +96,7 @@ export const changeAddition = defineEdit(
   },
 );
 
-/** What the first one puts on a face is no new outermost face for its copy. */
+/** The face that the original adds does not count as a new outermost face for its copy. */
 function onSameFace(
   kind: Pick<AdditionKind, 'parameters'>,
   id: string,
@@ -109,7 +109,7 @@ function onSameFace(
   return same && like === undefined ? `${was} like ${id}` : null;
 }
 
-/** Another one like it, or its mirror image, after all others: with its numbers, what it must fit and how, and a name of its own. */
+/** Another one like it, or its mirror image, after all others: with its numbers, its mate and a name of its own. */
 export const copyAddition = defineEdit(
   z.object({
     kind: z.literal('copy-addition'),
@@ -130,7 +130,7 @@ export const copyAddition = defineEdit(
         .filter(([key]) => key.startsWith(was))
         .map(([key, said]) => [
           is + key.slice(was.length),
-          // What refers to the addition itself refers to the copy.
+          // References to the addition itself become references to the copy.
           { ...said, text: said.text.replace(itself, is) },
         ]);
       const kind = kindOf(from.kind);
@@ -165,7 +165,7 @@ export const copyAddition = defineEdit(
   },
 );
 
-/** Past its neighbour in the list. */
+/** Moves it past its neighbour in the list. */
 export const moveAddition = defineEdit(
   z.object({ kind: z.literal('move-addition'), ...about, by: z.union([z.literal(-1), z.literal(1)]) }),
   {
@@ -183,7 +183,7 @@ export const moveAddition = defineEdit(
   },
 );
 
-/** Between two others, wherever they are: what dragging it in the list does. */
+/** Moves it between two others, wherever they are: this is what dragging in the list does. */
 export const placeAddition = defineEdit(
   z.object({
     kind: z.literal('place-addition'),
@@ -211,7 +211,7 @@ export const placeAddition = defineEdit(
   },
 );
 
-/** Its numbers and its mate go with it; what was measured for it stays. */
+/** Its numbers and its mate are removed with it; dimensions that were measured for it stay. */
 export const removeAddition = defineEdit(z.object({ kind: z.literal('remove-addition'), ...about }), {
   apply(document, { partId, additionId }) {
     const addition = requireAddition(document, partId, additionId);
@@ -231,7 +231,7 @@ export const removeAddition = defineEdit(z.object({ kind: z.literal('remove-addi
 const isMateOf = (mate: Mate, partId: string, addition: Addition): boolean =>
   mate.ours.part === partId && mate.ours.surface === surfaceNameOf(addition);
 
-/** The addition's own choices and flags as they are set, by short name. */
+/** The addition's choices and flags as they are set, by short name. */
 function choicesOf(part: Part, addition: Addition): Parameters {
   const choices: Record<string, string | boolean> = {};
   for (const spec of kindOf(addition.kind).parameters) {
@@ -296,12 +296,12 @@ function withFit(
   };
 }
 
-/** One of its numbers follows a reading, as a mate of its own; or no longer. */
+/** Makes one of its numbers follow a reading, as a mate of its own, or stops that. */
 export const additionFits = defineEdit(
   z.object({
     kind: z.literal('addition-fits'),
     ...about,
-    /** The object's dimension; null where it is to fit nothing any more. */
+    /** The object's dimension; null to fit nothing any more. */
     dimensionId: Id.nullable(),
   }),
   {

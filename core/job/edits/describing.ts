@@ -33,7 +33,7 @@ export const brief = defineEdit(z.object({ kind: z.literal('brief'), brief: Brie
   words: () => 'Changed the brief',
 });
 
-/** Off the rack, or on it again. */
+/** Takes the job off the rack, or hangs it up again. */
 export const putAway = defineEdit(
   z.object({ kind: z.literal('put-away'), away: JobDocument.shape.away.unwrap().nullable() }),
   {

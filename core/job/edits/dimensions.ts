@@ -5,7 +5,7 @@ import { Id, Note } from '../fields';
 import { defineEdit } from './define';
 import { EditRefused, nameOf, requireDimension, withDimension } from './tools';
 
-/** Edits of the maker's own dimensions, and of how a dimension is described and worked out. */
+/** Edits of the maker's own dimensions, and of how a dimension is described and derived. */
 
 export function withNewDimension(document: JobDocument, dimension: Dimension): JobDocument {
   if (document.dimensions.some(d => d.name === dimension.name || d.id === dimension.id))

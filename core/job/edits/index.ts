@@ -108,7 +108,7 @@ export type Edit = z.infer<Schema>;
 type AnyEdit = EditKind<EditSchema>;
 const byKind = new Map(EDITS.map(e => [e.schema.shape.kind.value as string, e as AnyEdit]));
 
-/** @throws RangeError for a kind that is not in the list: `Edit.parse` lets none through */
+/** @throws RangeError for a kind that is not in the list; `Edit.parse` never lets one through */
 export function editKind(edit: Pick<Edit, 'kind'>): AnyEdit {
   const found = byKind.get(edit.kind);
   if (!found) throw new RangeError(`There is no edit “${edit.kind}”.`);
@@ -124,7 +124,7 @@ export const applyEdit = (document: JobDocument, edit: Edit, workshop: EditWorks
 
 export const wordsFor = (edit: Edit, document: JobDocument): string => editKind(edit).words(edit, document);
 
-/** Whether the document has already what the edit would do: it may have landed without an answer. */
+/** Whether the document already has what the edit would do: it may have been saved although no answer came back. */
 export function isThere(document: JobDocument, edit: Edit, workshop: EditWorkshop): boolean {
   const kind = editKind(edit);
   if (kind.isThere) return kind.isThere(document, edit);

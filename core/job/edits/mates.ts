@@ -18,7 +18,7 @@ import { recipeOf } from '../parts';
 import { defineEdit } from './define';
 import { EditRefused, nameOf, requireDimension, requirePart, withPart } from './tools';
 
-/** Edits of how the surfaces should feel, and of what goes with what. */
+/** Edits of how surfaces should feel, and of what they mate with. */
 
 function requireMate(document: JobDocument, id: string): Mate {
   const found = document.mates.find(m => m.id === id);
@@ -37,7 +37,7 @@ const withFit = (document: JobDocument, id: string, change: (m: FitMate) => FitM
   mates: document.mates.map(m => (m.id === id && isFit(m) ? change(m) : m)),
 });
 
-/** A strain window needs an elastic side; a clearance window leaves things as they were. */
+/** A strain window needs an elastic side; switching to a clearance window changes nothing else. */
 const softFor = (soft: FitMate['soft'], want: Want) =>
   want.window.unit === 'strain' && soft === 'none' ? 'ours' : soft;
 
@@ -64,7 +64,7 @@ export const want = defineEdit(
 const mateOfSurface = (document: JobDocument, part: string, surface: string): Mate | undefined =>
   document.mates.find(m => m.ours.part === part && m.ours.surface === surface);
 
-/** Refuses a partner that has no such surface, has the same side, or leads back to where it began. */
+/** Refuses a partner that has no such surface, is on the same side, or leads back to this mate. */
 function requirePartner(
   document: JobDocument,
   mate: FitMate,
@@ -88,7 +88,7 @@ function requirePartner(
   }
 }
 
-/** What a mate's other side is: the object, or another of our parts. */
+/** Sets a mate's other side: the object, or another of our parts. */
 export const mateWith = defineEdit(z.object({ kind: z.literal('mate-with'), mateId: Id, other: MateSide }), {
   apply(document, { mateId, other }) {
     const mate = requireFit(document, mateId);
@@ -106,7 +106,7 @@ const numberOf = (document: JobDocument, partId: string, number: string) => {
   return spec;
 };
 
-/** Every mate of a part on one of its numbers: proposed ones, additions' and the maker's own. */
+/** Every mate of a part on one of its numbers: proposed ones, those of additions and the maker's own. */
 function matesOn(document: JobDocument, partId: string, number: string): Mate[] {
   const { mates } = recipeOf(requirePart(document, partId));
   return document.mates.filter(m => m.ours.part === partId && numberOfMate(m, mates) === number);
@@ -123,7 +123,7 @@ const withNumber = (
     return { ...part, parameters: text === null ? rest : { ...rest, [number]: text } };
   });
 
-/** Something that must fit, which no recipe foresaw: from now on its number follows the ledger. */
+/** Adds a mate that no recipe foresaw: from then on its number follows the ledger. */
 export const addMate = defineEdit(z.object({ kind: z.literal('add-mate'), mate: Mate }), {
   apply(document, { mate }) {
     const number = ownNumberOf(mate);
@@ -131,7 +131,7 @@ export const addMate = defineEdit(z.object({ kind: z.literal('add-mate'), mate: 
     if (document.mates.some(m => m.id === mate.id)) throw new EditRefused('That mate is there already.');
     const { part: partId } = mate.ours;
     const spec = numberOf(document, partId, number);
-    if (mate.other.of !== 'object') throw new EditRefused('Let it fit the object first, then another part.');
+    if (mate.other.of !== 'object') throw new EditRefused('Make it fit the object first, then another part.');
     const dimension = requireDimension(document, mate.other.dimension);
     const isAngle = spec.measure === 'angle';
     if (isAngle !== (dimension.kind === 'angle') || isAngle !== (mate.kind === 'angle'))
@@ -142,7 +142,7 @@ export const addMate = defineEdit(z.object({ kind: z.literal('add-mate'), mate: 
       );
     const taken = matesOn(document, partId, number).length > 0;
     const added = { ...document, mates: [...document.mates, mate] };
-    // Where a mate sets the number already, they share it.
+    // Where another mate already sets the number, they share it.
     if (taken) return added;
     return withNumber(added, partId, number, {
       text: `${dimension.name}.model`,
@@ -152,7 +152,7 @@ export const addMate = defineEdit(z.object({ kind: z.literal('add-mate'), mate: 
   words: ({ mate }, document) => `${mate.name} of ${nameOf.part(document, mate.ours.part)} must fit`,
 });
 
-/** Only what the maker may change of any mate; its number and its dimension are what it is. */
+/** Only what the maker may change of any mate; its number and its dimension stay. */
 export const changeMate = defineEdit(
   z.object({
     kind: z.literal('change-mate'),
@@ -185,14 +185,14 @@ export const changeMate = defineEdit(
 );
 
 /**
- * It need not fit anything any more. Its number stays as it was drawn, since a number that follows nothing would
- * jump to an example's.
+ * It need not fit anything any more. Its number keeps its drawn value, since a number that follows nothing would jump
+ * to the example size.
  */
 export const dropMate = defineEdit(
   z.object({
     kind: z.literal('drop-mate'),
     mateId: Id,
-    /** What its number is from now on; null where it follows something else already. */
+    /** What sets its number from now on; null where another mate already does. */
     stays: ParameterText.nullable(),
   }),
   {
@@ -204,7 +204,7 @@ export const dropMate = defineEdit(
       );
       if (user)
         throw new EditRefused(
-          `“${user.name}” of another part goes with it: let that fit the object again first.`,
+          `“${user.name}” of another part goes with it: make that fit the object again first.`,
         );
       const part = requirePart(document, partId);
       const spec = recipeOf(part).mates.find(s => s.id === surface);

@@ -11,7 +11,7 @@ function requireModel(document: JobDocument, id: string): void {
   if (!document.models.some(m => m.id === id)) throw new EditRefused('That body is no longer there.');
 }
 
-/** What keeps clear of it, by its name. */
+/** The name of what is kept clear of it. */
 function userOf(document: JobDocument, id: string): string | undefined {
   for (const part of document.parts) {
     const neighbour = part.neighbours.find(n => n.form === 'model' && n.model === id);

@@ -20,7 +20,7 @@ export const addPart = defineEdit(
     id: Id,
     name: Part.shape.name,
     recipe: z.string().max(60),
-    /** Whether it is measured where the other parts are. */
+    /** Whether it is measured on the same object as the other parts. */
     share: z.boolean(),
   }),
   {
@@ -49,7 +49,7 @@ export const changeRecipe = defineEdit(
     recipe: z.string().max(60),
     /** Dimensions of the job that answer steps of the new recipe, by the step. */
     takes: z.record(z.string().max(40), Id),
-    /** New to this job: new mates are called after it. */
+    /** New to this job; new mates get ids that begin with it. */
     prefix: Id.max(12),
   }),
   {
@@ -59,7 +59,7 @@ export const changeRecipe = defineEdit(
   },
 );
 
-/** Its mates go with it; what was measured stays, since readings are not made twice gladly. */
+/** Its mates are removed with it; readings stay, since nobody likes to take them twice. */
 export const removePart = defineEdit(z.object({ kind: z.literal('remove-part'), partId: Id }), {
   apply(document, { partId }) {
     requirePart(document, partId);
@@ -70,7 +70,7 @@ export const removePart = defineEdit(z.object({ kind: z.literal('remove-part'), 
     );
     if (user)
       throw new EditRefused(
-        `“${user.name}” of another part goes with it: let that fit the object again first.`,
+        `“${user.name}” of another part goes with it: make that fit the object again first.`,
       );
     const without = {
       ...document,
@@ -104,7 +104,7 @@ export const parameter = defineEdit(
   },
 );
 
-/** Going from stiff to flexible plastic, or back, changes the wants that still have their usual value. */
+/** Changing from stiff to flexible plastic, or back, changes the wants that still have their usual value. */
 function withMaterial(
   document: JobDocument,
   partId: string,
@@ -190,12 +190,15 @@ export const goesOn = defineEdit(
   },
 );
 
-/** As an earlier version was: its shape, plastic and pose. What tries taught since stays, so its surfaces may be drawn anew. */
+/**
+ * Restores an earlier version: its shape, plastic and pose. What tries taught since then stays, so its surfaces may be
+ * drawn differently.
+ */
 export const backTo = defineEdit(
   z.object({
     kind: z.literal('back-to'),
     partId: Id,
-    /** The number of the version, for words. */
+    /** The version's number, for the words. */
     version: z.number().int().min(1),
     parameters: Part.shape.parameters,
     additions: Part.shape.additions,

@@ -29,7 +29,7 @@ export const labelPhoto = defineEdit(
   },
 );
 
-/** Marks on it go with it. */
+/** Marks on it are removed with it. */
 export const removePhoto = defineEdit(z.object({ kind: z.literal('remove-photo'), photoId: Id }), {
   apply(document, { photoId }) {
     requirePhoto(document, photoId);

@@ -5,7 +5,7 @@ import { Refusal, Scan } from '../scans';
 import { defineEdit } from './define';
 import { EditRefused } from './tools';
 
-/** Edits of the scans of the object, and of what is done to them before they are measured on. */
+/** Edits of the scans of the object, and of how they are prepared before anything is measured on them. */
 
 function requireScan(document: JobDocument, id: string): Scan {
   const scan = document.scans.find(s => s.id === id);
@@ -51,7 +51,7 @@ export const changeScan = defineEdit(
         if (s.id !== scanId) return s;
         const { trust: before, refused: was, pieces, ...rest } = { ...s, ...change };
         const why = refused === undefined ? was : (refused ?? undefined);
-        // Numbers of another unit are checked anew, and what was printed of them was of another size.
+        // In another unit its scale must be checked again, and its test pieces had another size.
         const isOther = change.unit !== undefined && change.unit !== s.unit;
         const kept = isOther ? undefined : before;
         const now = trust === undefined ? kept : (trust ?? undefined);
@@ -68,11 +68,9 @@ export const changeScan = defineEdit(
       const scan = document.scans.find(s => s.id === scanId);
       const name = scan?.label ?? 'a scan';
       if (change.refused !== undefined)
-        return change.refused === null
-          ? `Went by the scan ${name} again`
-          : `Went no longer by the scan ${name}`;
+        return change.refused === null ? `Used the scan ${name} again` : `Left out the scan ${name}`;
       if (change.trust) return `Settled how large the scan ${name} is`;
-      if (change.trust === null) return `Unsettled how large the scan ${name} is`;
+      if (change.trust === null) return `Reopened how large the scan ${name} is`;
       if (change.pieces)
         return `${piecesWords(change.pieces.length - (scan?.pieces?.length ?? 0))} the scan ${name}`;
       if (change.unit) return `Said the unit of the scan ${name}`;

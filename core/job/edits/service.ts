@@ -3,7 +3,7 @@ import { Id } from '../fields';
 import { defineEdit } from './define';
 import { EditRefused } from './tools';
 
-/** When to look at it again; null goes by the brief. */
+/** When to look at it again; null follows the brief. */
 export const lookAgain = defineEdit(
   z.object({ kind: z.literal('look-again'), at: z.iso.datetime().nullable() }),
   {
@@ -12,7 +12,7 @@ export const lookAgain = defineEdit(
       return { ...document, service: at === null ? service : { ...service, lookAt: at } };
     },
     words: ({ at }) =>
-      at === null ? 'Goes by the brief for looking again' : `Look again on ${at.slice(0, 10)}`,
+      at === null ? 'Follows the brief for the next look' : `Look again on ${at.slice(0, 10)}`,
   },
 );
 

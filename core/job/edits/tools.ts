@@ -41,7 +41,7 @@ export const defaultWant = (name: StandardWant, workshop: Pick<Workshop, 'window
   prefer: 'none',
 });
 
-/** Names of things, for words about an edit; the document is the one before it. */
+/** Names for the words about an edit; the document is the one before it. */
 export const nameOf = {
   dimension: (document: JobDocument, id: string) =>
     document.dimensions.find(d => d.id === id)?.label ?? 'a dimension',

@@ -55,7 +55,7 @@ export const changeTrace = defineEdit(
         if (t.id !== traceId) return t;
         const { trust: before, refused: was, inside: within, ...rest } = { ...t, ...change };
         const why = refused === undefined ? was : (refused ?? undefined);
-        // Read by another measure, its size is checked anew.
+        // When it is scaled in another way, its size must be checked again.
         const kept = change.by === undefined ? before : undefined;
         const now = trust === undefined ? kept : (trust ?? undefined);
         const at = inside === undefined ? within : (inside ?? undefined);
@@ -71,9 +71,9 @@ export const changeTrace = defineEdit(
     words({ traceId, change }, document) {
       const name = tracesOf(document).find(t => t.id === traceId)?.label ?? 'a photo';
       if (change.refused !== undefined)
-        return change.refused === null ? `Went by ${name} again` : `Went no longer by ${name}`;
+        return change.refused === null ? `Used ${name} again` : `Left out ${name}`;
       if (change.trust) return `Settled how large ${name} is`;
-      if (change.trust === null) return `Unsettled how large ${name} is`;
+      if (change.trust === null) return `Reopened how large ${name} is`;
       if (change.strokes) return `Said what is the object in ${name}`;
       if (change.parting) return `Changed lines and arcs of ${name}`;
       if (change.tidy) return `Tidied the outline of ${name}`;

@@ -3,14 +3,14 @@ import { SURFACE_FORMS } from '../../fit/print-bias';
 import { Id } from '../fields';
 import { defineRow, Voidable } from './kind';
 
-/** A stand-in for an object that is away: its surface at the size that was read, printed. */
+/** A gauge: a stand-in for an object that is away. Its surface is printed at the size that was read. */
 export const Gauge = z.object({
   ...Voidable,
   mateId: Id,
   partId: Id,
   printerId: Id.nullable(),
   materialId: Id.nullable(),
-  /** The object's side: what of it our part goes over or into. */
+  /** The object's surface that our part goes over or into. */
   side: z.enum(['inside', 'outside']),
   form: z.enum(SURFACE_FORMS),
   /** What was drawn: diameter or width, mm. */
@@ -18,7 +18,7 @@ export const Gauge = z.object({
 });
 export type Gauge = z.infer<typeof Gauge>;
 
-/** What the print of a gauge measures: a try on it is about this, not about what was read of the object. */
+/** What the printed gauge measures: a try on it is about this size, not about the reading of the object. */
 export const GaugeSize = z.object({
   ...Voidable,
   gaugeId: Id,

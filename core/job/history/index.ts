@@ -11,8 +11,8 @@ import { type Try, type TryMate, tryRow } from './try';
 import { type Version, version } from './version';
 
 /**
- * What was made and tried of a job: rows of several kinds, append-only. All that is known of a kind is in its own
- * object; this list is the only place that knows all of them. Each comes after those that it may be about.
+ * What was made and tried in a job: append-only rows of several kinds. All that is known of a kind is in its own
+ * object; this is the only list that knows all of them. Each kind comes after those that its rows may be about.
  */
 const KINDS = [
   version,
@@ -36,7 +36,7 @@ type ListName = keyof History;
 export type HistoryKindName = Kind['kind'];
 export const HistoryKindName = z.enum(KINDS.map(k => k.kind));
 
-/** A row with its kind, as the store keeps it. */
+/** A row with its kind, as it is stored. */
 export type HistoryRow = {
   [K in Kind as K['kind']]: { kind: K['kind']; row: z.infer<K['schema']> };
 }[HistoryKindName];
@@ -56,7 +56,7 @@ export type {
   Version,
 };
 
-/** The kinds as code sees them that goes through all of them alike. */
+/** The kinds as seen by code that treats all of them alike. */
 const ALL: readonly RowKind<HistoryKindName, ListName, z.ZodType<VoidableRow>>[] = KINDS.map(
   k => k as RowKind<HistoryKindName, ListName, z.ZodType<VoidableRow>>,
 );
@@ -67,14 +67,14 @@ const lists = (rowsOf: (list: ListName) => VoidableRow[]): History =>
 
 export const emptyHistory = (): History => lists(() => []);
 
-/** A list that whoever wrote the history did not know yet is empty. */
+/** A list that did not exist when the history was written is empty. */
 export const History = z.object(
   Object.fromEntries(ALL.map(k => [k.list, z.array(k.schema).default([])])) as {
     [K in Kind as K['list']]: z.ZodDefault<z.ZodArray<K['schema']>>;
   },
 );
 
-/** @throws ZodError for a row that is not what its kind says */
+/** @throws ZodError for a row that does not match its kind */
 export function historyOfRows(rows: readonly { kind: string; row: unknown }[]): History {
   return lists(list => {
     const kind = ALL.find(k => k.list === list)!;
@@ -86,7 +86,7 @@ export function historyOfRows(rows: readonly { kind: string; row: unknown }[]): 
 export const rowsOf = (history: History): HistoryRow[] =>
   ALL.flatMap(k => history[k.list].map(row => ({ kind: k.kind, row }) as HistoryRow));
 
-/** Rows that `keep` takes, and of those that are about another row, the ones whose row was kept. */
+/** The rows that `keep` accepts; of rows that are about another row, those whose row was kept. */
 function kept(
   history: History,
   keep: (row: VoidableRow) => boolean,
@@ -104,7 +104,7 @@ function kept(
   return left as History;
 }
 
-/** Of a job with several parts, what belongs to one of them. */
+/** For a job with several parts: the rows that belong to one of them. */
 export const historyOf = (history: History, partId: string): History =>
   kept(
     history,
@@ -112,7 +112,7 @@ export const historyOf = (history: History, partId: string): History =>
     row => (row as VoidableRow & { partId?: string }).partId === partId,
   );
 
-/** What still counts: rows that are not voided, and not about one that is. */
+/** What still counts: rows that are neither voided nor about a voided row. */
 export const counting = (history: History): History =>
   kept(
     history,
@@ -134,7 +134,7 @@ export function logbook(history: History): { row: VoidableRow; kind: HistoryKind
   );
 }
 
-/** The number of the version that a row goes back to. */
+/** The number of the version that a row is about. */
 function versionOf(history: History, kind: (typeof ALL)[number], row: VoidableRow): number | '?' {
   if (!kind.about) return (row as VoidableRow & { number?: number }).number ?? '?';
   const { list, id } = kind.about(row);
@@ -143,13 +143,13 @@ function versionOf(history: History, kind: (typeof ALL)[number], row: VoidableRo
   return about ? versionOf(history, above, about) : '?';
 }
 
-/** With one row more. */
+/** The history with one more row. */
 export function withRow(history: History, { kind, row }: HistoryRow): History {
   const { list } = ALL.find(k => k.kind === kind)!;
   return { ...history, [list]: [...history[list], row] };
 }
 
-/** With one row that no longer counts. */
+/** The history with one row voided. */
 export function withVoided(
   history: History,
   { kind, id, reason }: { kind: HistoryKindName; id: string; reason: string },
@@ -160,8 +160,8 @@ export function withVoided(
 }
 
 /**
- * What happened in two copies of a job, together; what does not count in either does not count. Or why that cannot be:
- * two versions of a part made apart would bear one number.
+ * The combined history of two copies of a job; a row that is voided in either is voided. Or why they cannot be
+ * combined: two versions of one part, made separately, would have the same number.
  */
 export function mergedHistory(ours: History, theirs: History): History | { clash: string } {
   const both = lists(list => {

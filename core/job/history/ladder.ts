@@ -17,7 +17,7 @@ export const Ladder = z.object({
 });
 export type Ladder = z.infer<typeof Ladder>;
 
-/** How the rungs felt on the object; null for one that was not tried. */
+/** How each ring felt on the object; null for a ring that was not tried. */
 export const LadderTry = z.object({
   ...Voidable,
   ladderId: Id,

@@ -3,7 +3,7 @@ import { PressedPlace } from '../document';
 import { Id, MOST_PIECES } from '../fields';
 import { defineRow, Voidable } from './kind';
 
-/** How a piece was found when somebody looked at it in service. */
+/** The condition in which a piece was found in service. */
 export const LOOKED = ['holds', 'worn', 'cracked', 'broke', 'came-off', 'leaks', 'taken-off'] as const;
 export type Looked = (typeof LOOKED)[number];
 
@@ -17,22 +17,22 @@ export const LOOKED_WORDS: Record<Looked, string> = {
   'taken-off': 'it was taken off',
 };
 
-/** A piece that was found so serves no longer, whatever the try said of it. */
+/** A piece found in one of these conditions no longer serves, whatever its try said. */
 export const FAILED_IN_SERVICE: readonly Looked[] = ['cracked', 'broke', 'came-off', 'leaks'];
 
 /** A look at one piece in service. */
 export const Look = z.object({
   ...Voidable,
   printId: Id,
-  /** Which of the print's pieces. */
+  /** Which piece of the print. */
   piece: z.number().int().min(1).max(MOST_PIECES),
   found: z.enum(LOOKED),
-  /** The place on the part, and what is thought to be the cause; empty where nobody said. */
+  /** The place on the part and the supposed cause; empty where not stated. */
   where: z.string().trim().max(200).default(''),
   cause: z.string().trim().max(400).default(''),
   /** The same place, pressed on the solid of its version. */
   place: PressedPlace.optional(),
-  /** Photos of the job that were taken at it. */
+  /** Photos of the job that were taken then. */
   photos: z.array(Id).max(10).default([]),
   by: z.string().trim().max(60).default(''),
   note: z.string().trim().max(2000).default(''),

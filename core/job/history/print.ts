@@ -3,7 +3,7 @@ import { FAILURE_WORDS, FAILURES } from '../../learn/happened';
 import { Id, MOST_PIECES } from '../fields';
 import { defineRow, Voidable } from './kind';
 
-/** Layers that are alike, how long each moves and how long it must cool, s. */
+/** A run of alike layers: how long each moves and how long it must cool, s. */
 export const Expected = z.object({
   printerId: Id,
   times: z
@@ -20,22 +20,24 @@ export const Expected = z.object({
 
 const Moved = z.number().min(-2, 'At most 2 mm.').max(2, 'At most 2 mm.');
 
-/** What the slicing program and the printer were told, as far as it changes how a part fits; left out, not known. */
+/** Settings of the slicing program and the printer that affect how a part fits; left out, not known. */
 export const AsSliced = z.object({
   /** mm */
   lineWidth: z.number().min(0.1).max(3).optional(),
   passes: z.number().int().min(1).max(60).optional(),
   /** Of the nozzle, °C. */
   temperature: z.number().min(20).max(500).optional(),
-  /** A correction of its own: it makes outsides and holes larger by so much, across the whole diameter, mm. */
+  /**
+   * The slicing program's own correction: it makes outsides and holes larger by this, across the whole diameter, mm.
+   */
   outsides: Moved.optional(),
   holes: Moved.optional(),
 });
 export type AsSliced = z.infer<typeof AsSliced>;
 
 /**
- * What was drawn, as the printer got it: a slicing program's own correction is in it. All that is learned from a print
- * is about this number, so that the next one needs no correction. mm
+ * The drawn size as the printer received it, with the slicing program's own correction. All that is learned from a
+ * print is about this number, so that the next print needs no correction. mm
  */
 export const modelAsSliced = (
   model: number,
@@ -43,7 +45,7 @@ export const modelAsSliced = (
   { sliced }: { sliced?: AsSliced },
 ): number => model + ((side === 'outside' ? sliced?.outsides : sliced?.holes) ?? 0);
 
-/** “line 0.42, 3 passes, 235 °C, holes +0.1 where it was sliced”; empty where nothing was said. */
+/** “line 0.42, 3 passes, 235 °C, holes +0.1 where it was sliced”; empty where nothing was stated. */
 export function asSlicedWords({ lineWidth, passes, temperature, outsides, holes }: AsSliced): string {
   const signed = (x: number) => `${x < 0 ? '−' : '+'}${Math.abs(x)}`;
   return [
@@ -57,55 +59,55 @@ export function asSlicedWords({ lineWidth, passes, temperature, outsides, holes 
     .join(', ');
 }
 
-/** Mates that a slice carries; rows from before slices carried several name one. */
+/** The mates that a slice carries; rows written before slices could carry several name one. */
 export const SliceOf = z.preprocess(
   said => (typeof said === 'string' ? [said] : said),
   z.array(Id).min(1).max(10).nullable(),
 );
 
-/** One piece made from a version, or several alike in one go. */
+/** One print job: one piece of a version, or several alike at once. */
 export const Print = z.object({
   ...Voidable,
   versionId: Id,
   number: z.number().int().min(1),
   pieces: z.number().int().min(1).max(MOST_PIECES).default(1),
-  /** Of all pieces together, as are grams and cost. */
+  /** For all pieces together, as are grams and cost. */
   hours: z.number().min(0, 'Hours cannot be negative.').max(2000).nullable(),
   grams: z.number().min(0, 'Grams cannot be negative.').max(100_000).nullable(),
   cost: z.number().min(0).max(1e6).nullable(),
-  /** As drawn, or its other hand, left and right changed. */
+  /** As drawn, or its other hand, with left and right swapped. */
   hand: z.enum(['drawn', 'other']).default('drawn'),
-  /** Only a slice of it was printed, that carries these mates; null for the whole part. */
+  /** The mates carried where only a slice was printed; null for the whole part. */
   slice: SliceOf.default(null),
-  /** When it came off the printer; null where only its recording is known. */
+  /** When it came off the printer; null where only the time of recording is known. */
   finished: z.iso.datetime().nullable().default(null),
-  /** The hours are what it took, not what was expected. */
+  /** The hours were measured, not estimated. */
   noted: z.boolean().default(false),
-  /** What was expected of one piece at a usual pace, by layers; null where its solid could not be built. */
+  /** The estimate for one piece at the usual pace, by layers; null where its solid could not be built. */
   expected: Expected.nullable().default(null),
   note: z.string().max(2000),
   /** Which spool, in the maker's words. */
   spool: z.string().max(60).default(''),
   sliced: AsSliced.default({}),
   photos: z.array(Id).max(10).default([]),
-  /** Why it came to nothing; null for a print that came out. */
+  /** Why it failed; null for a print that came out. */
   failed: z.enum(FAILURES).nullable().default(null),
   /** Made on the practice bench. */
   practice: z.boolean(),
-  /** By mate, what the file had that the practice printer was given, mm; left out, what the version has. */
+  /** By mate, the size in the file that the practice printer was given, mm; left out, the version's size. */
   asFiled: z.record(Id, z.number()).optional(),
-  /** The row of when it went onto the printer; left out, nobody said. */
+  /** The row of when it was started; left out where that was not recorded. */
   start: Id.optional(),
-  /** Hashes of the files as they were when printed, by file name. */
+  /** Hashes of the files as printed, by file name. */
   files: z.record(z.string(), z.string()),
 });
 export type Print = z.infer<typeof Print>;
 
-/** What of its version a print is: “the other hand of ”; nothing for the part as drawn. */
+/** Which form of the version was printed: “the other hand of ”; empty for the part as drawn. */
 export const pieceWords = ({ slice, hand }: Pick<Print, 'slice' | 'hand'>): string =>
   slice ? 'a slice of ' : hand === 'other' ? 'the other hand of ' : '';
 
-/** When a print ran, as ISO times; null where that was not said. Several at once ran together. */
+/** When a print ran, as ISO times; null where not recorded. Pieces printed at once ran together. */
 export function ranAt({
   finished,
   hours,

@@ -1,5 +1,5 @@
 import { counting, type History } from '.';
 
-/** What is noted of a version by now; empty where nothing is. */
+/** The current note on a version; empty where there is none. */
 export const remarkOf = (history: History, versionId: string): string =>
   counting(history).remarks.findLast(r => r.versionId === versionId)?.text ?? '';

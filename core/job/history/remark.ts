@@ -2,11 +2,11 @@ import { z } from 'zod';
 import { Id } from '../fields';
 import { defineRow, Voidable } from './kind';
 
-/** What a maker notes about a version after it was made: the version itself never changes. The latest one counts. */
+/** A maker's note on a version after it was made: the version itself never changes. The latest note counts. */
 export const Remark = z.object({
   ...Voidable,
   versionId: Id,
-  /** Empty where an earlier one is taken back. */
+  /** Empty where an earlier note is taken back. */
   text: z.string().trim().max(600, 'At most 600 characters.'),
 });
 export type Remark = z.infer<typeof Remark>;

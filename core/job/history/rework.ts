@@ -5,7 +5,7 @@ import { formatPlain } from '../../quantity/format';
 import { Id } from '../fields';
 import { defineRow, Voidable } from './kind';
 
-/** What is done by hand to a print that misses. */
+/** Handwork on a print that misses. */
 export const REWORKS = ['sand', 'ream', 'wrap', 'shim', 'warm'] as const;
 export type ReworkKind = (typeof REWORKS)[number];
 
@@ -18,22 +18,22 @@ const DONE: Record<ReworkKind, string> = {
 };
 
 /**
- * Work by hand on one surface of one print. It is kept apart from the try: the try says how the print came off the
- * printer, this says how far that was from right.
+ * Handwork on one surface of one print. It is kept apart from the try: the try says how the print came off the printer,
+ * the rework says how far that was from right.
  */
 export const Rework = z.object({
   ...Voidable,
   printId: Id,
   mateId: Id,
   how: z.enum(REWORKS),
-  /** Taken off or put on, across the whole width, mm; null where nobody knows. */
+  /** How much was removed or added, across the whole width, mm; null where not known. */
   amount: z
     .number()
     .min(0, 'Not below 0.')
     .max(5, 'At most 5 mm: more than that is another part.')
     .nullable(),
   by: z.enum(JUDGED_BY),
-  /** How it sits since. */
+  /** How it sits after the rework. */
   after: z.enum(VERDICTS),
   note: z.string().trim().max(600, 'At most 600 characters.').default(''),
 });

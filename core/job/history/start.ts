@@ -3,14 +3,14 @@ import { Id } from '../fields';
 import { defineRow, Voidable } from './kind';
 import { Print, pieceWords, SliceOf } from './print';
 
-/** A print that went onto the printer; how it came out is a row of its own, which names this one. */
+/** A print that was started; its outcome is a row of its own that names this one. */
 export const Start = z.object({
   ...Voidable,
   versionId: Id,
   pieces: Print.shape.pieces,
   hand: Print.shape.hand,
   slice: SliceOf.default(null),
-  /** What it should take, hours; null where its solid could not be built. */
+  /** Estimated hours; null where its solid could not be built. */
   expectedHours: z.number().min(0).max(10_000).nullable().default(null),
 });
 export type Start = z.infer<typeof Start>;

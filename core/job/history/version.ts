@@ -21,13 +21,13 @@ export const VersionMate = z.object({
   model: z.number(),
   pRight: z.number(),
   ledger: z.array(LedgerStep),
-  /** What was believed of the printer before this job's own tries. */
+  /** The belief about the printer before this job's own tries. */
   prior: z.object({ mean: z.number(), sd: z.number() }),
-  /** Where the maker named the surface: what it was then. */
+  /** The surface as it was then, for a mate named by the maker. */
   own: OwnNumber.extend({ name: z.string(), side: z.enum(['inside', 'outside']), dimension: Id }).optional(),
 });
 
-/** The chain of one that is judged by an amount, as it stood when the version was made. mm or degrees. */
+/** The chain of a mate that is judged by an amount, as it stood when the version was made. mm or degrees. */
 export const VersionSigned = z.object({
   mateId: Id,
   name: z.string(),
@@ -40,12 +40,12 @@ export const VersionSigned = z.object({
   prior: z.object({ mean: z.number(), sd: z.number() }),
 });
 
-/** An immutable set of model numbers. */
+/** A version: an immutable set of model numbers. */
 export const Version = z.object({
   ...Voidable,
   partId: Id,
   number: z.number().int().min(1),
-  /** The version that it goes on from; null for the first, and for those from before that was kept. */
+  /** The version that it was made from; null for the first, and for versions made before this was recorded. */
   follows: Id.nullable().default(null),
   recipe: z.string(),
   recipeVersion: z.number().int(),
@@ -67,7 +67,7 @@ export const Version = z.object({
       code: z.string(),
       message: z.string(),
       reason: z.string().max(300),
-      /** What was the case; left out in versions from before. */
+      /** The finding's own fields; left out in older versions. */
       fields: z.record(z.string(), z.union([z.string(), z.number(), z.boolean()])).optional(),
       parameter: z.string().optional(),
       addition: z.string().optional(),
@@ -77,9 +77,9 @@ export const Version = z.object({
   ),
   /** From the finished triangles: mm³. */
   volume: z.number().positive(),
-  /** Hashes of its files, by file name; empty in a version from before files were kept with it. */
+  /** Hashes of its files, by file name; empty in a version made before files were stored with it. */
   files: z.record(z.string(), z.string()).default({}),
-  /** Files that could not be made of it, and why, by kind. */
+  /** Files that could not be made from it, and why, by kind. */
   without: z.record(z.string(), z.string()).default({}),
 });
 export type Version = z.infer<typeof Version>;

@@ -144,7 +144,7 @@ function findingsOf(
     add(
       'other-version',
       'stop',
-      'This is another version than the one that was meant: export its file again and slice that.',
+      'This is not the version that was meant: export its file again and slice that.',
     );
   if (match.mirrored)
     add(
@@ -173,7 +173,7 @@ function findingsOf(
     add(
       'other-pose',
       'warn',
-      `It lies ${poseInWords({ down: match.down, turn: 0 })}; meant was ${poseInWords({ down: planned.down, turn: 0 })}. Its sizes were worked out for the way that was meant.`,
+      `It lies ${poseInWords({ down: match.down, turn: 0 })}; planned was ${poseInWords({ down: planned.down, turn: 0 })}. Its sizes were worked out for the planned way.`,
     );
   if (!match.whole || !file.endedWhole)
     add('incomplete', 'stop', 'The file ends too early: export it again, and copy it whole.');
@@ -287,7 +287,7 @@ const unknownPart = ({ endedWhole }: GcodeFile): GcodeFinding =>
         code: 'unknown-part',
         level: 'stop',
         message:
-          'This is none of the versions here: another part, or one that was changed where it was sliced.',
+          'This is not one of the versions here: it is another part, or was changed where it was sliced.',
       }
     : {
         code: 'incomplete',

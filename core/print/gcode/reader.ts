@@ -106,13 +106,13 @@ export class GcodeReader {
         );
     }
     if (chunk.subarray(0, HEAD).includes(0))
-      throw new GcodeError('binary', 'This is no text: drop the .gcode file that goes to the printer.');
+      throw new GcodeError('binary', 'This is not text: drop the .gcode file that goes to the printer.');
   }
 
   private keep(chunk: Uint8Array, from: number, to: number): void {
     const more = to - from;
     if (this.filled + more > 1_000_000)
-      throw new GcodeError('not-gcode', 'Its lines are endless: this is no G-code file.');
+      throw new GcodeError('not-gcode', 'Its lines never end: this is not a G-code file.');
     if (this.filled + more > this.line.length) {
       const larger = new Uint8Array(2 * (this.filled + more));
       larger.set(this.line.subarray(0, this.filled));
@@ -132,7 +132,7 @@ export class GcodeReader {
     if (this.moves === 0 || this.strange > 0.5 * this.lines)
       throw new GcodeError(
         'not-gcode',
-        'This is no G-code: there is not one move in it that a printer would make.',
+        'This is not G-code: it has not one move that a printer would make.',
       );
     if (this.x0.length === 0)
       throw new GcodeError('nothing-printed', 'Nothing is printed in this file: no move lays plastic.');

@@ -61,14 +61,14 @@ export function readPly(bytes: Uint8Array): RawScan {
       if (!(type in SIZES) || (count !== null && !(count in SIZES)))
         throw new ScanError(
           'broken',
-          `Line ${lines.line} of the heading has a type that is none: “${line.trim().slice(0, 60)}”.`,
+          `Line ${lines.line} of the heading has an unknown type: “${line.trim().slice(0, 60)}”.`,
         );
       elements.at(-1)?.properties.push({ name: words[list ? 4 : 2] ?? '', type, count });
     }
   }
   const corners = elements.find(e => e.name === 'vertex');
   const faces = elements.find(e => e.name === 'face');
-  if (!corners) throw new ScanError('broken', 'Its heading tells of no corners.');
+  if (!corners) throw new ScanError('broken', 'Its heading names no corners.');
   refuseTooMany(corners.count, 'points');
   if (faces) refuseTooMany(faces.count, 'triangles');
   const source =

@@ -50,7 +50,7 @@ export async function readPhotoFile(bytes: Uint8Array): Promise<PhotoFile> {
 function kindOf(bytes: Uint8Array): { kind: 'jpeg' | 'png'; size: PngSize } {
   const isPng = [0x89, 0x50, 0x4e, 0x47].every((b, i) => bytes[i] === b);
   if (!isPng && !(bytes[0] === 0xff && bytes[1] === 0xd8 && bytes[2] === 0xff))
-    throw new PhotoFileError('bad-photo', 'This is no picture that is read here: give a JPEG or a PNG file.');
+    throw new PhotoFileError('bad-photo', 'This picture cannot be read: give a JPEG or a PNG file.');
   let size: PngSize;
   try {
     size = imageSize(bytes);

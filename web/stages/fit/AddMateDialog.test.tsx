@@ -142,7 +142,7 @@ describe('a mate may be let go', () => {
     expect(bench.part.ledger.mates).toEqual([]);
     expect(bench.part.parameters.skirtDiameter).toBeCloseTo(skirt!.model, 2);
     expect(ledger.queryByRole('button', { name: /Skirt over rim/ })).toBeNull();
-    await userEvent.click(screen.getByRole('button', { name: 'Skirt over rim: let it fit again' }));
+    await userEvent.click(screen.getByRole('button', { name: 'Skirt over rim: make it fit again' }));
     expect(bench.part.ledger.mates).toHaveLength(1);
   });
 });

@@ -58,7 +58,7 @@ export function FeelPanel({ ledger }: { ledger: MateLedger }) {
             Tighter than I want
           </Button>
           <Button $small onPress={() => answer('right')}>
-            That is it
+            That is right
           </Button>
           <Button $small onPress={() => answer('looser')}>
             Looser than I want

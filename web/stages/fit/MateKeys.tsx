@@ -52,11 +52,11 @@ export function MateKeys({ mate }: { mate: Mate }) {
             </Row>
           }
         >
-          Nothing will be asked or said of it any more
+          Nothing is asked or said about it any more
           {typeof now === 'number'
             ? `; “${spec?.label}” stays ${formatPlain(now, 2)}${isAngle ? '°' : ' mm'}`
             : ''}
-          . {isFit(mate) && !mate.own ? 'It can be let fit again.' : 'Undo brings it back.'}
+          . {isFit(mate) && !mate.own ? 'It can be brought back.' : 'Undo brings it back.'}
         </Notice>
       ) : (
         <Button $small $look="quiet" onPress={() => setAsking(true)}>
@@ -87,7 +87,7 @@ export function Dropped() {
           $look="quiet"
           onPress={() => void edit({ kind: 'propose-mate', partId: part.id, surface: spec.id })}
         >
-          {spec.name}: let it fit again
+          {spec.name}: make it fit again
         </Button>
       ))}
     </Row>

@@ -85,6 +85,6 @@ export function PutAway() {
 
 const AWAY_WORDS: Readonly<Record<Away, string>> = {
   removed: 'Removed from the rack: 30 days after that it goes for good.',
-  archived: 'Put away: it hangs on the rack no more, and is found there under “put away”.',
+  archived: 'Put away: it no longer hangs on the rack, and is found there under “put away”.',
   recipe: 'A recipe of your own: a new job begins from it. It is found on the rack under “kept as recipes”.',
 };

@@ -254,7 +254,7 @@ export function ReadingPanel({ state, next, onNext, onShelf }: Props) {
             $look="quiet"
             onPress={() => void (serial.open ? serial.disconnect() : serial.connect())}
           >
-            {serial.open ? 'Let go of the cable' : 'Caliper on a cable'}
+            {serial.open ? 'Disconnect the cable' : 'Caliper on a cable'}
           </Button>
         ) : null}
       </Row>

@@ -18,7 +18,7 @@ export function UsedFor({ state: { dimension } }: { state: DimensionState }) {
     <Line>
       {uses.length > 0
         ? `It goes into: ${uses.join('; ')}.`
-        : `Nothing on Shape is made from it now: let a part fit it, write “${dimension.name}” in a number’s field there, or leave it unread.`}{' '}
+        : `Nothing on Shape is made from it now: make a part fit it, write “${dimension.name}” in a number’s field there, or leave it unread.`}{' '}
       {fits || dimension.guide !== null ? null : (
         <Button $small $look="quiet" onPress={() => setAdding(true)}>
           The part must fit this

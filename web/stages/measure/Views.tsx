@@ -125,7 +125,7 @@ export function Views({ measured, turn, thread }: Props) {
           {markable ? (
             <Button $small $look={placing ? 'main' : 'quiet'} onPress={() => setPlacing(on => !on)}>
               <MapPin size={16} />{' '}
-              {placing ? 'Press both ends' : turn.mark ? 'Mark it anew' : 'Mark where it is'}
+              {placing ? 'Press both ends' : turn.mark ? 'Mark it again' : 'Mark where it is'}
             </Button>
           ) : null}
           {photo ? (

@@ -19,7 +19,7 @@ function shown() {
     await userEvent.click(form.getByRole('button', { name: label }));
     await userEvent.click(screen.getByRole('option', { name: option }));
   };
-  const save = () => userEvent.click(form.getByRole('button', { name: 'Work it out so' }));
+  const save = () => userEvent.click(form.getByRole('button', { name: 'Work it out this way' }));
   return { bench, eyes, form, choose, save, onDone };
 }
 

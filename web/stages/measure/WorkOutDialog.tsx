@@ -164,7 +164,7 @@ export function WorkOutDialog({ dimension, onClose, onDone }: Props) {
             Leave it
           </Button>
           <Button $look="main" type="submit" isDisabled={formState.isSubmitting}>
-            Work it out so
+            Work it out this way
           </Button>
         </Row>
       </form>

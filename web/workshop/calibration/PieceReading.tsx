@@ -154,7 +154,7 @@ function readSize(typed: string, feature: Feature, unit: Workshop['unit']): numb
   if (isLikely(feature.size, value)) return value;
   return isLikely(feature.size, value * 25.4) || isLikely(feature.size, value / 25.4)
     ? `${formatPlain(value, 3)} mm for ${feature.size}: a slip of the unit?`
-    : `${formatPlain(value, 3)} mm is no printer’s error on ${feature.size}: another feature?`;
+    : `${formatPlain(value, 3)} mm is more than a printer’s error on ${feature.size}: another feature?`;
 }
 
 const Split = styled.div`

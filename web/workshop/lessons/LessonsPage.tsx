@@ -148,7 +148,7 @@ function Group({ group, shop }: { group: LessonGroup; shop: WorkshopAnswer }) {
       {muted.map(m => (
         <Row key={`${m.before}${m.reason}`} $gap={10} $wrap>
           <span className="soft">
-            Not gone by{m.before ? `, what is older than ${format(new Date(m.before), 'd MMM yyyy')}` : ''}:{' '}
+            Left out{m.before ? `, what is older than ${format(new Date(m.before), 'd MMM yyyy')}` : ''}:{' '}
             {m.reason}
           </span>
           <Button
@@ -156,7 +156,7 @@ function Group({ group, shop }: { group: LessonGroup; shop: WorkshopAnswer }) {
             $look="quiet"
             onPress={() => void save.with((shop.workshop.lessonsMuted ?? []).filter(x => x !== m))}
           >
-            Go by it again
+            Use it again
           </Button>
         </Row>
       ))}
@@ -173,7 +173,7 @@ function Group({ group, shop }: { group: LessonGroup; shop: WorkshopAnswer }) {
         />
       ) : muted.some(m => m.before === null) ? null : (
         <Button $small $look="quiet" onPress={() => setAsking({ before: null })}>
-          Do not go by it…
+          Leave it out…
         </Button>
       )}
       {save.problem ? <Notice level="stop">{save.problem}</Notice> : null}
@@ -210,14 +210,14 @@ function MuteForm({
             label={
               older
                 ? `Why forget what is older than ${format(new Date(older), 'd MMM yyyy')}?`
-                : 'Why not go by it?'
+                : 'Why leave it out?'
             }
             placeholder="new nozzle"
             autoFocus
           />
         </div>
         <Button $small type="submit" isDisabled={formState.isSubmitting}>
-          Do not go by it
+          Leave it out
         </Button>
         <Button $small $look="quiet" onPress={onClose}>
           Never mind

@@ -36,10 +36,10 @@ export const mateFindings = {
       cost: 'to-know',
       words: f =>
         f.is === 'length'
-          ? `“${f.name}”: nothing on the finished solid is ${f.size} mm across where its number moves it. If it is a place and no size, make it a position; else let another number fit.`
+          ? `“${f.name}”: nothing on the finished solid is ${f.size} mm across where its number moves it. If it is a place and not a size, make it a position; else make another number fit.`
           : f.is === 'angle'
-            ? `“${f.name}”: its number turns no two faces of the finished solid against each other. Let another number fit.`
-            : `“${f.name}”: its number moves nothing on the finished solid. Let another number fit.`,
+            ? `“${f.name}”: its number turns no two faces of the finished solid against each other. Make another number fit.`
+            : `“${f.name}”: its number moves nothing on the finished solid. Make another number fit.`,
     },
   ),
   /** Two faces that were pressed are not so far apart as the number says. @param size measured */

@@ -26,7 +26,7 @@ export const useFindings = {
   'proof-test': define<{ words: string; times: number; load: string }>({
     cost: 'hurts',
     words: f =>
-      `“${f.words}”: if this fails somebody may be hurt. This sum is no proof: prints differ. Before it is used, load the printed part with ${plain(f.times, 1)} times the load, ${f.load}, for ten minutes, where nobody can be hit; then look at it for cracks. Where rules ask for a tested part or a licensed person, take that.`,
+      `“${f.words}”: if this fails somebody may be hurt. This sum proves nothing: prints differ. Before it is used, load the printed part with ${plain(f.times, 1)} times the load, ${f.load}, for ten minutes, where nobody can be hit; then look at it for cracks. Where rules ask for a tested part or a licensed person, take that.`,
   }),
   'sharp-root': define<{ words: string; length: number }>({
     cost: 'prints-badly',

@@ -95,7 +95,7 @@ export function ReadBy({ trace, onChange, onPressCorners, onPressEnds }: Props) 
               </Button>
             </Row>
             <p className="soft">
-              One after the other round it, the width first. A card tells to half a millimetre: the sheet is
+              One after the other round it, the width first. A card is good to half a millimetre: the sheet is
               far surer.
             </p>
           </>

@@ -98,7 +98,7 @@ export function LengthFields({
         Between two places on its upper face, read with calipers.{' '}
         {lines.length === 1
           ? 'One length alone holds only for a photo taken square on, from straight above: add one across it.'
-          : 'Take the photo from straight above all the same: how far it leans nobody tells.'}{' '}
+          : 'Take the photo from straight above all the same: nothing shows how far it leans.'}{' '}
         For thin things only; the sheet is far surer.
       </p>
     </>

@@ -39,13 +39,13 @@ export function Reshape({ shown, lit, stands, onSay, onCut }: Props) {
       <>
         <Row $gap={6} $wrap>
           <Button $small onPress={() => say(one.kind === 'side' ? 'arc' : 'line', at)}>
-            {one.kind === 'side' ? 'It is an arc' : 'It is straight'}
+            {one.kind === 'side' ? 'Make it an arc' : 'Make it straight'}
           </Button>
           <Button $small onPress={onCut}>
             Cut it in two…
           </Button>
           <Button $small onPress={() => say('out', at)}>
-            {one.kind === 'side' ? 'Leave it out' : 'It is a sharp corner'}
+            {one.kind === 'side' ? 'Leave it out' : 'Make it a sharp corner'}
           </Button>
         </Row>
         {height}
@@ -57,10 +57,10 @@ export function Reshape({ shown, lit, stands, onSay, onCut }: Props) {
   return (
     <Row $gap={6} $wrap>
       <Button $small onPress={() => say('join', at)}>
-        They are one
+        Make them one
       </Button>
       <Button $small onPress={() => say('round', at)}>
-        A rounding lies between them
+        Put a rounding between them
       </Button>
     </Row>
   );

@@ -242,7 +242,7 @@ export function TraceBench({ trace, onRemoved }: { trace: Trace; onRemoved(): vo
               onPick={pick}
             />
             <Panel>
-              <h2>What becomes of it</h2>
+              <h2>What to do with it</h2>
               <p className="soft">
                 {formatPlain(shown.size[0], 1)} × {formatPlain(shown.size[1], 1)} mm,{' '}
                 {shown.holes.length === 1 ? 'one round hole' : `${shown.holes.length} round holes`}

@@ -37,19 +37,19 @@ test('a scan is corrected, or not gone by with a reason', async () => {
   const { onSettle, onRefuse } = show();
   await userEvent.click(screen.getByRole('button', { name: 'Correct it by +0.4 %' }));
   expect(onSettle).toHaveBeenCalledWith({ factor: 1.004, u: 0.001 });
-  await userEvent.click(screen.getByRole('button', { name: 'Do not go by it…' }));
-  await userEvent.click(screen.getByRole('button', { name: 'Count nothing of it' }));
-  expect(screen.getByText('Say why it is not gone by.')).toBeTruthy();
+  await userEvent.click(screen.getByRole('button', { name: 'Leave it out…' }));
+  await userEvent.click(screen.getByRole('button', { name: 'Count nothing read off it' }));
+  expect(screen.getByText('Say why it is left out.')).toBeTruthy();
   expect(onRefuse).not.toHaveBeenCalled();
   await userEvent.type(screen.getByLabelText('Why not?'), 'it slipped');
-  await userEvent.click(screen.getByRole('button', { name: 'Count nothing of it' }));
+  await userEvent.click(screen.getByRole('button', { name: 'Count nothing read off it' }));
   expect(onRefuse).toHaveBeenCalledWith('it slipped');
 });
 
 test('one that is not gone by says why, and may be gone by again', async () => {
   const { onRefuse } = show('it slipped');
   expect(screen.getByText(/Nothing that was read off it counts: it slipped/)).toBeTruthy();
-  expect(screen.queryByRole('button', { name: 'Do not go by it…' })).toBeNull();
-  await userEvent.click(screen.getByRole('button', { name: 'Go by it again' }));
+  expect(screen.queryByRole('button', { name: 'Leave it out…' })).toBeNull();
+  await userEvent.click(screen.getByRole('button', { name: 'Use it again' }));
   expect(onRefuse).toHaveBeenCalledWith(null);
 });

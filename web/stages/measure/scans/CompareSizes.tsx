@@ -45,11 +45,11 @@ export function CompareSizes({
   if (refused)
     return (
       <Panel>
-        <h2>It is not gone by</h2>
+        <h2>It is left out</h2>
         <Notice level="stop">Nothing that was read off it counts: {refused}</Notice>
         <Row style={{ marginTop: 8 }}>
           <Button $small onPress={() => refuse(null)}>
-            Go by it again
+            Use it again
           </Button>
         </Row>
       </Panel>
@@ -114,12 +114,12 @@ export function CompareSizes({
         ) : null}
         {trust ? (
           <Button $small $look="quiet" onPress={() => settle(null)}>
-            Check it anew
+            Check it again
           </Button>
         ) : null}
         {asking ? null : (
           <Button $small $look="quiet" onPress={() => setAsking(true)}>
-            Do not go by it…
+            Leave it out…
           </Button>
         )}
       </Row>
@@ -151,7 +151,7 @@ function WhyRefused({ onClose, onRefuse }: { onClose(): void; onRefuse(why: stri
       />
       <Row $gap={8} style={{ marginTop: 8 }}>
         <Button $small $look="danger" type="submit">
-          Count nothing of it
+          Count nothing read off it
         </Button>
         <Button $small $look="quiet" onPress={onClose}>
           Cancel

@@ -62,13 +62,13 @@ export function FollowPanel({ scan, findings, ask, places, onPlaces }: Props) {
         {isNow
           ? 'The part follows this scan as it is prepared now.'
           : own
-            ? 'The scan was prepared otherwise since the part took it.'
-            : 'The part follows a surface. Put the scan upright and cut away what is no part of the object first: the table, a hand.'}
+            ? 'The scan was prepared differently after the part took it.'
+            : 'The part follows a surface. Put the scan upright and cut away what is not part of the object first: the table, a hand.'}
       </p>
       {problem ? <Notice level="stop">{problem}</Notice> : null}
       {isNow ? null : (
         <Button $look="main" isDisabled={busy} onPress={() => void take()}>
-          {busy ? 'Reading the scan…' : own ? 'Take it anew' : 'Let the part follow this scan'}
+          {busy ? 'Reading the scan…' : own ? 'Take it again' : 'Let the part follow this scan'}
         </Button>
       )}
       {hasPosts && isNow ? (

@@ -57,7 +57,7 @@ export function Judgement({ scan, shown }: { scan: Scan; shown: ShownScan }) {
       <Row $gap={10} style={{ margin: '10px 0', alignItems: 'flex-end' }}>
         <div style={{ width: 170 }}>
           <Select
-            label="Its numbers are"
+            label="Unit of its numbers"
             value={scan.unit}
             options={UNIT_NAMES}
             onChange={unit => change({ unit })}

@@ -38,7 +38,7 @@ export function TestPieces({ scan }: { scan: Scan }) {
             <p className="soft">{piece.tried ? triedWords(piece.tried) : 'Not laid on the object yet.'}</p>
             <Row $gap={6}>
               <Button $small $look={piece.tried ? undefined : 'main'} onPress={() => setAsked(piece)}>
-                {piece.tried ? 'It lay otherwise' : 'How did it lie?'}
+                {piece.tried ? 'It lay differently' : 'How did it lie?'}
               </Button>
               <Button $small $look="quiet" onPress={() => void put(pieces.filter(p => p.id !== piece.id))}>
                 Remove

@@ -114,7 +114,7 @@ function Card({
   const takes = takesOf(estimate, pace, resolved.material);
   const words = poseInWords(plan.pose);
   return (
-    <CardBox $chosen={chosen} aria-label={`Way to lie: ${words}`} role="group">
+    <CardBox $chosen={chosen} aria-label={`Orientation: ${words}`} role="group">
       <PngPicture bytes={ranked.picture} alt={`The part ${words}`} height={92} />
       <strong>{capital(words)}</strong>
       <TakesFigures takes={takes} beside={`${takes.cost.toFixed(2)} ${workshop.currency}`} />
@@ -128,11 +128,11 @@ function Card({
       </ul>
       {chosen ? (
         <Chosen>
-          <Check size={16} aria-hidden /> It lies so
+          <Check size={16} aria-hidden /> Lies like this
         </Chosen>
       ) : (
         <Button $small isDisabled={!plan.fits} onPress={onLay}>
-          Lay it so
+          Lay it like this
         </Button>
       )}
     </CardBox>

@@ -110,7 +110,7 @@ function Found({
       lines.push(`It is ${versionWords(version.number, version.partId, document)}`);
     else if (match!.id === null) lines.push('It is one of several versions that are alike');
     if (match!.found > 0 && isSameDirection(match!.down, version.pose.down))
-      lines.push(`SideDown as planned, ${poseInWords({ down: match!.down, turn: match!.turn })}`);
+      lines.push(`Lies as planned, ${poseInWords({ down: match!.down, turn: match!.turn })}`);
     if (!findings.some(f => f.code === 'scaled' || f.code === 'stretched'))
       lines.push(`Scale ${match!.scale.toFixed(3)}`);
     if (!match!.mirrored) lines.push('Not mirrored');

@@ -99,7 +99,7 @@ export function ModelSelect({
         <Notice level="warn">
           The scan was prepared otherwise since this was taken from it.{' '}
           <Button $small isDisabled={following.busy} onPress={() => void following.follow(old)}>
-            {following.busy ? 'Reading the scan…' : 'Take it anew'}
+            {following.busy ? 'Reading the scan…' : 'Take it again'}
           </Button>
         </Notice>
       ) : null}

@@ -142,7 +142,7 @@ export default function ProfileDialog({ spec, onClose }: { spec: OutlineSpec; on
             <Row $gap={16} $wrap style={{ alignItems: 'flex-start' }}>
               <div style={{ width: 200 }}>
                 <Select
-                  label="Its numbers are"
+                  label="Unit of its numbers"
                   value={profile.unit}
                   options={UNITS}
                   onChange={unit => {
