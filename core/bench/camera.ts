@@ -15,31 +15,33 @@ export interface PhotoScene {
   paper: Paper;
   middle: Middle;
   object: FlatObject | null;
-  /** What the object throws back of each colour. */
+  /** How much light the object reflects, for each colour. */
   colour: readonly [number, number, number];
   table: readonly [number, number, number];
-  /** Light on the sheet falls off: at the right and lower edges, as shares of the middle's. */
+  /** Light on the sheet falls off towards the right and lower edges, as shares of the light in the middle. */
   uneven: Point2;
-  /** The lamp: where it stands over the sheet, how high, how wide, and how much of the light is its own. */
+  /** The lamp: its place over the sheet, height, width, and its share of the light. */
   lamp: { at: Point2; height: number; wide: number; share: number };
-  /** sd of the lens's blur, px. */
+  /** Blur of the lens, sd, px. */
   blur: number;
-  /** sd of the noise in the light, of a bright place. */
+  /** Noise in the light of a bright place, sd. */
   noise: number;
-  /** The sheet's ends are lifted by so much: it lies on a curled page. */
+  /** The ends of the sheet are lifted by this: it lies on a curled page. */
   lift: number;
   seed: number;
 }
 
-/** What printers and paper throw back. */
+/** Reflectances of ink and paper. */
 const [PAPER, INK, DARK] = [0.82, 0.045, 0.06];
-/** A wall is seen darker than what lies under the lamp. */
+/** A wall looks darker than a face under the lamp. */
 const WALL = 0.55;
-/** Pixels with an edge are looked at in so many places each way. */
+/** A pixel with an edge in it is sampled at this many places in each direction. */
 const FINE = 4;
-/** The map from pixels to places is exact at every so many pixels; between, it is as good as straight. */
+/**
+ * The map from pixels to places is exact at every so-manieth pixel; in between, linear interpolation is good enough.
+ */
 const KNOT = 8;
-/** Light is turned into bytes by a table of so many roots: a file's own curve is nearly one. */
+/** Light becomes bytes by a table of this many square roots: a file's own curve is nearly a square root. */
 const BYTES = 8191;
 /** Light that falls off from the lens's middle outwards at the corner (cos⁴ and more), as a share. */
 const CORNER = 0.25;
@@ -63,7 +65,7 @@ export function photographed(scene: PhotoScene): Picture {
   const data = new Uint8ClampedArray(4 * width * height);
   const reach = Math.hypot(width, height) / 2;
   const random = seeded(seed);
-  // Drawn anew for each of ten million colours, noise would take longest of all.
+  // Random noise for each of ten million colours would take longest of all.
   const noise = Float32Array.from({ length: 1 << 16 }, () => gauss(random, 0, scene.noise));
   const bytes = Uint8Array.from({ length: BYTES + 1 }, (_, i) => byteOf((i / BYTES) ** 2));
   const most = noise.length - 1;
@@ -112,12 +114,12 @@ function knots({ width, height: rows, camera }: PhotoScene, height: number) {
 
 type Shade = (u: number, v: number, foot: Point2, out: [number, number, number]) => void;
 
-/** What is seen along the ray of a pixel that meets the sheet at `foot`. */
+/** What the camera sees along the ray of a pixel that meets the sheet at `foot`. */
 function shadeOf(scene: PhotoScene): Shade {
   const { object, colour, table, uneven, lamp, paper } = scene;
   const sheet = sheetOf(scene);
   const top = knots(scene, object?.height ?? 0);
-  // No ray comes in flatter than this: further off it cannot meet the object.
+  // No ray comes in flatter than this: farther away it cannot meet the object.
   const reach = 1.5 * (object?.height ?? 0) + 1;
   const half = SHEETS[paper].paper;
   const light = (x: number, y: number) =>
@@ -140,7 +142,7 @@ function shadeOf(scene: PhotoScene): Shade {
   };
 }
 
-/** What the sheet throws back at a place; null beside it. */
+/** The reflectance of the sheet at a place; null beside it. */
 function sheetOf({ camera, paper, middle, lift }: PhotoScene): (at: Point2) => number | null {
   const { paper: size, markers, blank, bars } = SHEETS[paper];
   const ids = new Map(markers.map(m => [keyOf(m.at), lightCells(m.id)]));
@@ -149,7 +151,7 @@ function sheetOf({ camera, paper, middle, lift }: PhotoScene): (at: Point2) => n
   const [sx, sy, skew] = [camera[SX]!, camera[SY]!, camera[SKEW]!];
   const lines = Object.values(bars);
   return ([x, y]) => {
-    // A lifted end is seen further out than it lies.
+    // A lifted end appears farther out than it lies.
     const out = lift === 0 ? 1 : 1 - (lift * (Math.abs(y) / (size[1] / 2)) ** 2) / 450;
     const py = (y * out) / sy;
     const px = (x - skew * py) / sx;
@@ -180,7 +182,7 @@ function sheetOf({ camera, paper, middle, lift }: PhotoScene): (at: Point2) => n
 
 const keyOf = ([x, y]: Point2) => Math.round(x) * 1000 + Math.round(y);
 
-/** Pixels whose neighbours look different are looked at more finely. */
+/** Pixels that differ from their neighbours are sampled more finely. */
 function refine(
   light: Float32Array,
   width: number,

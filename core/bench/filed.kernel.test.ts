@@ -25,7 +25,7 @@ beforeAll(async () => {
 
 const LYING: Pose = { down: [0, 1, 0], turn: 30 };
 const drawn = () => part.mates.find(m => m.id === 'skirt')!.size;
-/** As a slicing program puts it down: somewhere on the bed, larger or not. */
+/** As a slicing program places it: anywhere on the bed, scaled or not. */
 const put = (mesh: TriangleMesh, scale: number, [x, y]: [number, number] = [110, 95]): TriangleMesh => ({
   triangles: mesh.triangles,
   positions: mesh.positions.map((v, i) => scale * v + [x, y, 0][i % 3]!),

@@ -5,23 +5,23 @@ import { boundsOf, mirroredMesh, type TriangleMesh } from '../shape/mesh/mesh';
 import { rayTreeOf } from '../shape/mesh/rays';
 import type { Point3 } from '../shape/vector';
 
-/** What a file makes of a version: the practice printer prints what it is given, right or wrong. */
+/** What a file does to a version: the practice printer prints what it is given, right or wrong. */
 export interface Filed {
   /** 1 is as drawn. */
   scale: number;
-  /** Left and right are exchanged. */
+  /** Left and right are swapped. */
   mirrored: boolean;
-  /** By surface, as the file has it, mm. */
+  /** By surface, its size in the file, mm. */
   sizes: Record<string, number>;
 }
 
-/** A file’s three sizes go together within this share, or it is another part, or stretched. */
+/** A file's three scales agree within this share; otherwise it is another part, or stretched. */
 const ALIKE = 0.003;
-/** Of the corners of each so many lie on the other, within so much, mm. */
+/** This share of the corners of each must lie on the other, within this distance, mm. */
 const SHARE = 0.9;
 const NEAR = 0.02;
 
-/** @param file triangles as they lie in it @returns null where the file is none of this version */
+/** @param file its triangles @returns null where the file is not of this version */
 export function filedAs(
   file: TriangleMesh,
   version: Pick<BuiltPart, 'mesh' | 'surfaces'>,
@@ -55,7 +55,7 @@ function inPlace(positions: Float64Array, lies: (lies: Point3) => Point3): Float
   return drawn;
 }
 
-/** How many corners of one lie on the other, as a share. */
+/** The share of one's corners that lie on the other. */
 function liesOn({ positions: p }: TriangleMesh, other: TriangleMesh): number {
   const tree = rayTreeOf(other);
   let found = 0;

@@ -2,14 +2,14 @@ import { type Curve, curvesOf, flattenedPoints, sweepOf } from '../shape/curve';
 import type { Outline } from '../shape/kernels/kernel';
 import type { Point2 } from '../shape/vector';
 
-/** Grid of the distances, mm: between its points they are as good as straight. */
+/** Grid of distances, mm: between its points linear interpolation is good enough. */
 const STEP = 0.1;
 const SHADOW_STEP = 0.25;
 const JUST_OUT = 0.01;
 
 /**
- * A flat thing on a table: outlines drawn up through its height, upright walls, the upper edge broken at 45°.
- * Lengths mm; x to the right, y down the sheet.
+ * A flat thing on a table: extruded outlines with upright walls and a 45° chamfer on the upper edge. Lengths mm; x to
+ * the right, y down the sheet.
  */
 export class FlatObject {
   private readonly from: Point2;
@@ -47,12 +47,12 @@ export class FlatObject {
     }
   }
 
-  /** How far outside the outline a place is; negative within the material. */
+  /** How far outside the outline a place is; negative inside the material. */
   distance(x: number, y: number): number {
     const [p, q] = [(x - this.from[0]) / STEP, (y - this.from[1]) / STEP];
     const [i, j] = [Math.floor(p), Math.floor(q)];
     if (i < 0 || j < 0 || i >= this.wide - 1 || j >= this.tall - 1) {
-      // Beside the grid: at least so far.
+      // Outside the grid: at least this far.
       const [dx, dy] = [Math.max(0, -p, p - this.wide + 1) * STEP, Math.max(0, -q, q - this.tall + 1) * STEP];
       return Math.hypot(dx, dy) + 2.5;
     }
@@ -64,19 +64,19 @@ export class FlatObject {
     );
   }
 
-  /** What a ray meets on its way down from the upper face's height to the sheet. */
+  /** What a ray meets on its way from the upper face's height down to the sheet. */
   hit(top: Point2, foot: Point2): { at: Point2; wall: boolean } | null {
     const way = Math.hypot(top[0] - foot[0], top[1] - foot[1]);
     let s = 0;
     for (let round = 0; round < 60; round++) {
       const share = way > 0 ? s / way : 0;
       const [x, y] = [top[0] + share * (foot[0] - top[0]), top[1] + share * (foot[1] - top[1])];
-      // Near the upper face the outline is smaller by the broken edge.
+      // Near the upper face the outline is smaller by the chamfer.
       const down = this.height * share;
       const d = this.distance(x, y) + Math.max(0, this.broken - down);
       if (d <= 0) return { at: [x, y], wall: s > 0 };
       if (s >= way) return null;
-      // Down a broken edge the outline comes towards the ray as fast as the ray goes down.
+      // Down a chamfer the outline comes towards the ray as fast as the ray goes down.
       const steep = way > 0 && down < this.broken ? 1 + this.height / way : 1;
       s = Math.min(way, s + Math.max(2e-3, d / steep));
     }
@@ -97,7 +97,9 @@ export class FlatObject {
     );
   }
 
-  /** A place under the object, moved out of it: what is under it is dark, and says nothing of the sheet next to it. */
+  /**
+   * A place under the object, moved out from under it: it is dark there, which says nothing about the sheet next to it.
+   */
   private beside([x, y]: Point2): Point2 {
     const d = this.distance(x, y);
     if (d > JUST_OUT) return [x, y];
@@ -116,7 +118,7 @@ export class FlatObject {
     const tall = Math.ceil((this.tall * STEP + 2 * reach) / SHADOW_STEP);
     const at = new Float32Array(wide * tall);
     const lights = Array.from({ length: 12 }, (_, k): Point2 => {
-      // Evenly over a disc (Vogel 1979).
+      // Evenly spread over a disc (Vogel 1979).
       const r = (lamp.wide / 2) * Math.sqrt((k + 0.5) / 12);
       return [lamp.at[0] + r * Math.cos(2.39996 * k), lamp.at[1] + r * Math.sin(2.39996 * k)];
     });
@@ -142,7 +144,7 @@ function crossingsOf(loop: readonly Point2[], y: number): number[] {
   });
 }
 
-/** Distance to a curve, for very many places: its own numbers are worked out once. */
+/** Distance to a curve, for very many places: the curve's own constants are worked out once. */
 export function distanceTo({ from, to, arc }: Curve): (x: number, y: number) => number {
   const [ax, ay] = from;
   const [bx, by] = to;

@@ -9,7 +9,7 @@ export interface FlatThing {
   holes: readonly { at: Point2; diameter: number }[];
 }
 
-/** Laid on the sheet: turned by degrees, moved, and with y down as the sheet has it. */
+/** Placed on the sheet: turned by degrees, moved, and with y down as on the sheet. */
 export function laid({ outer, holes }: FlatThing, turn: number, at: Point2): Outline[] {
   const [c, s] = [Math.cos((turn * Math.PI) / 180), Math.sin((turn * Math.PI) / 180)];
   const place = ([x, y]: Point2): Point2 => [at[0] + c * x - s * y, -(at[1] + s * x + c * y)];

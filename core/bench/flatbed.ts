@@ -5,15 +5,15 @@ import { gauss, seeded } from './random';
 /** A simulated flatbed scan: the object lies on the glass, seen from below. Lengths mm. */
 export interface FlatbedScene {
   object: FlatObject;
-  /** As the file says it. */
+  /** As the file states it. */
   dpi: number;
-  /** The glass, from its corner; the object's own origin lies in its middle. */
+  /** The glass, measured from its corner; the object's origin is in the middle of it. */
   size: readonly [number, number];
-  /** What the object throws back of each colour. */
+  /** How much light the object reflects, for each colour. */
   colour: readonly [number, number, number];
-  /** True size over size in the file, each way. */
+  /** True size over size in the file, in each direction. */
   scale: readonly [number, number];
-  /** x of the file for a y, true, radians. */
+  /** How far x in the file changes for each true y, radians. */
   skew: number;
   /** sd, px */
   blur: number;
@@ -23,7 +23,7 @@ export interface FlatbedScene {
 
 const LID = 0.86;
 
-/** Seen through the glass: x runs the other way than from above. */
+/** Seen through the glass: x runs the other way. */
 export function scannedFlat(scene: FlatbedScene): Picture {
   const { object, dpi, size, colour, scale, skew, blur, noise, seed } = scene;
   const [px, py] = [(25.4 / dpi) * scale[0], (25.4 / dpi) * scale[1]];
@@ -35,7 +35,7 @@ export function scannedFlat(scene: FlatbedScene): Picture {
     for (let u = 0; u < width; u++) {
       const y = (v + 0.5) * py - size[1] / 2;
       const x = -((u + 0.5) * px - size[0] / 2 + skew * y);
-      // An edge blurred by the lens is as dark as a normal distribution says at its distance.
+      // An edge blurred by the lens darkens with distance like the normal distribution.
       const share = covered(object.distance(x, y) / soft);
       for (let k = 0; k < 3; k++) {
         const light = share * colour[k as 0]! + (1 - share) * LID;

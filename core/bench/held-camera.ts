@@ -17,7 +17,7 @@ import {
   TURN,
 } from '../trace/camera/camera';
 
-/** Corner numbers of a phone's camera held over the sheet. @param over where it is held, mm, tilted by degrees */
+/** Camera matrix of a phone held over the sheet. @param over where it is held, mm, tilted by degrees */
 export function heldCamera(
   width: number,
   height: number,
@@ -37,7 +37,7 @@ export function heldCamera(
   const deg = Math.PI / 180;
   const omega: Point3 = [tilt * deg * Math.cos(way * deg), tilt * deg * Math.sin(way * deg), turn * deg];
   const m = turnAbout(omega);
-  // The middle of the picture looks at `at`.
+  // The centre of the picture looks at `at`.
   const seen = point3(i => m[3 * i]! * at[0] + m[3 * i + 1]! * at[1]);
   for (let i = 0; i < 3; i++) {
     c[TURN + i] = omega[i as 0];

@@ -1,12 +1,14 @@
 import type { TriangleMesh } from '../shape/mesh/mesh';
 import { lathe } from './lathe';
 
-/** The object of a practice job, as far as a scanner sees it: made of the sizes that its caliper reads. Lengths mm. */
+/**
+ * The object of a practice job as a scanner sees it, built from the sizes that the practice caliper reads. Lengths mm.
+ */
 
 type Sizes = Readonly<Record<string, number>>;
 type Section = readonly (readonly [number, number])[];
 
-/** A lathe needs some width on its axis. */
+/** A turned body needs some width on its axis. */
 const AXIS = 0.01;
 
 const tube = (outside: number, bore: number, long: number): Section => [
@@ -16,7 +18,7 @@ const tube = (outside: number, bore: number, long: number): Section => [
   [Math.max(AXIS, bore / 2), long],
 ];
 
-/** On its piece of deck, seen from outside. */
+/** On its piece of deck, as seen from outside. */
 function ventPort(s: Sizes): Section {
   const half = (name: string) => s[name]! / 2;
   const top = 3 + s.rim_height!;
@@ -58,7 +60,7 @@ function pebble({ length, width, high }: Sizes): TriangleMesh {
 /** Round to 0.02 mm on what calipers take. */
 const AROUND = 96;
 
-/** Its lines are parted so that triangles are about as high as wide: a scanner that looks at slivers looks for long. */
+/** Its lines are divided so that triangles are about as high as wide: slivers make a scan slow. */
 const turned = (section: (s: Sizes) => Section) => (s: Sizes) => {
   const line = section(s);
   const step = (2 * Math.PI * Math.max(...line.map(([r]) => r))) / AROUND;
@@ -73,7 +75,7 @@ const turned = (section: (s: Sizes) => Section) => (s: Sizes) => {
   return lathe(parted, AROUND);
 };
 
-/** By recipe: those whose object is of one piece that its sizes describe. */
+/** By recipe: those whose object is in one piece and described by its sizes. */
 const OBJECTS: Readonly<Record<string, (s: Sizes) => TriangleMesh>> = {
   'round-cap': turned(ventPort),
   'tube-adapter': turned(s => tube(s.tube_a!, 0.85 * s.tube_a!, 1.2 * s.tube_a!)),
@@ -87,6 +89,6 @@ const OBJECTS: Readonly<Record<string, (s: Sizes) => TriangleMesh>> = {
   'contour-foot': s => pebble({ length: 8 * s.rise!, width: 6 * s.rise!, high: 2 * s.rise! }),
 };
 
-/** Null where nobody made one. */
+/** Null where there is none. */
 export const objectOf = (recipe: string, sizes: Sizes): TriangleMesh | null =>
   OBJECTS[recipe]?.(sizes) ?? null;

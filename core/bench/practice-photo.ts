@@ -9,24 +9,24 @@ import { heldCamera } from './held-camera';
 import { gauss, seeded, seedOf } from './random';
 import type { World } from './world';
 
-/** A photo of a job's hidden object on the sheet, with what a maker reads off beside it. Lengths mm. */
+/** A photo of a job's hidden object on the sheet, with the readings a maker takes along with it. Lengths mm. */
 export interface PracticePhoto {
   picture: Picture;
-  /** By caliper. */
+  /** Read by caliper. */
   thickness: number;
   bars: { across: number; along: number };
   f35: number;
 }
 
-/** Half of a phone's pixels each way: a practice photo is drawn in seconds. */
+/** Half of a phone's pixels in each direction: a practice photo is drawn in seconds. */
 const SIZE: Point2 = [1500, 2000];
 const F35 = 50;
-/** The hand that closes the caliper on a bar, sd. */
+/** Scatter of the hand that closes the caliper on a bar, sd. */
 const HAND = 0.03;
 
 type Sizes = Readonly<Record<string, number>>;
 
-/** The flat face of a recipe's object; null where it has none that lies on a sheet. */
+/** The flat face of a recipe's object; null where it has none that can lie on a sheet. */
 function flatFace(recipe: string, s: Sizes): { thing: FlatThing; thickness: number } | null {
   const round = (outside: number, bore: number, thickness: number) => {
     const r = outside / 2;
@@ -49,13 +49,13 @@ function flatFace(recipe: string, s: Sizes): { thing: FlatThing; thickness: numb
       thickness: 3,
     };
   }
-  // Rings lie flat: their faces are what a cap, a sleeve or a bush goes on.
+  // Rings lie flat: their faces are what a cap, a sleeve or a bush fits.
   if (s.rim && s.bore) return round(s.rim, s.bore, 4);
   if (s.outside && s.bore) return round(s.outside, s.bore, 4);
   return null;
 }
 
-/** @param count photos that were taken before. @returns null where the object has no flat face */
+/** @param count the number of photos taken before @returns null where the object has no flat face */
 export function practicePhoto(
   recipe: string,
   { sizes, seed }: World,
@@ -76,7 +76,7 @@ export function practicePhoto(
     at: [between(-8, 8), between(-8, 8)],
     lens: [gauss(random, 0.03, 0.04), gauss(random, -0.02, 0.02)],
   });
-  // One printer's own, whatever it prints.
+  // Belongs to one printer, whatever it prints.
   const printer = seeded(seedOf('sheet printer'));
   camera[SX] = gauss(printer, 0.994, 0.003);
   camera[SY] = gauss(printer, 0.991, 0.003);

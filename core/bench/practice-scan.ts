@@ -5,12 +5,12 @@ import { gauss, seeded, seedOf } from './random';
 import { ROUND_A_TABLE, scannedBy } from './scanner';
 import type { World } from './world';
 
-/** How much too large or small the practice scanner makes all it sees, sd as a share: only calipers tell. */
+/** Scale error of the practice scanner, sd as a share: only calipers reveal it. */
 const SCALE = 0.004;
-/** A longer object is looked at from farther away, mm. */
+/** A longer object is scanned from farther away, mm. */
 const [FINEST, COARSEST, CELLS] = [0.4, 1, 140];
 
-/** As the thing happened to lie when the scanner began: nothing stands upright by itself. */
+/** As the object happened to lie when the scanner started: nothing is upright by itself. */
 export function lying(mesh: TriangleMesh, turn: number, lean: number, shift: Point3): TriangleMesh {
   const [c, s] = [Math.cos(turn), Math.sin(turn)];
   const [k, l] = [Math.cos(lean), Math.sin(lean)];
@@ -24,9 +24,9 @@ export function lying(mesh: TriangleMesh, turn: number, lean: number, shift: Poi
 }
 
 /**
- * What the practice scanner brings of a job's hidden object: from above first, then from below, so that both have to be
- * put together. Null where it has no such object.
- * @param count scans that were made before
+ * What the practice scanner returns of a job's hidden object: first from above, then from below, so that both must be
+ * merged. Null where it has no such object.
+ * @param count the number of scans made before
  */
 export function practiceScan(recipe: string, { sizes, seed }: World, count: number): TriangleMesh | null {
   const object = objectOf(recipe, sizes);
@@ -45,7 +45,7 @@ export function practiceScan(recipe: string, { sizes, seed }: World, count: numb
     spacing: Math.min(COARSEST, Math.max(FINEST, longest / CELLS)),
     noise: 0.02 + 0.04 * random(),
     warp: 0.02 + 0.05 * random(),
-    // One scanner's own, whatever it looks at.
+    // Belongs to one scanner, whatever it scans.
     scale: 1 + gauss(seeded(seedOf('scanner')), 0, SCALE),
     islands: Math.floor(4 * random()),
     dropouts: [{ at: place(), radius: 0.03 * longest }],

@@ -4,18 +4,21 @@ import { gauss, seeded, seedOf } from './random';
 /** One print on the practice printer: how long it takes there, and whether it comes out. */
 export interface PrintRun {
   hours: number;
-  /** Why it came to nothing; null for one that came out. */
+  /** Why it failed; null for one that came out. */
   failed: Failure | null;
-  /** How much of it was laid, as a share: 1 for one that came out. */
+  /** The share of it that was printed: 1 for one that came out. */
   share: number;
 }
 
-/** Printers differ in pace by this, and prints of one printer by that, sd of the logarithm. Common practice, no source. */
+/**
+ * How far printers differ in pace, and how far prints of one printer do, sd of the logarithm. Common practice, no
+ * source.
+ */
 const [PACES, PRINTS] = [0.35, 0.06];
-/** Of prints that may fail, so many do. Common practice, no source. */
+/** The share of prints that fail, where failing is allowed. Common practice, no source. */
 const FAILS = 0.12;
 
-/** @param hours expected at a usual pace @param mayFail off, every print comes out */
+/** @param hours expected at a usual pace @param mayFail false, every print comes out */
 export function printRun(printerId: string, print: string, hours: number, mayFail: boolean): PrintRun {
   const pace = gauss(seeded(seedOf('pace', printerId)), 0, PACES);
   const random = seeded(seedOf('run', printerId, print));

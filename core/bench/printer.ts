@@ -4,11 +4,11 @@ import type { Side } from '../fit/wants';
 import { gauss, seeded, seedOf } from './random';
 
 /**
- * A printer that nobody has to own: what it does to sizes in a plastic is drawn from their names and
- * hidden, so that the calibration piece and every job meet the same one. Lengths mm, angles degrees.
+ * A printer that nobody has to own: what it does to sizes in a plastic is drawn from the two names and hidden, so that
+ * the calibration piece and every job meet the same printer. Lengths mm, angles degrees.
  */
 export interface PracticePrinter {
-  /** How much a hole or slot prints smaller, a peg or rib larger, than drawn. */
+  /** How much smaller a hole or slot prints, or larger a peg or rib, than drawn. */
   hole: number;
   slot: number;
   peg: number;
@@ -16,15 +16,15 @@ export interface PracticePrinter {
   /** How much higher than drawn a step prints. */
   height: number;
   scale: { leftRight: number; frontBack: number };
-  /** How much less than square the front left corner is. */
+  /** How much less than square the front left corner is, degrees. */
   skew: number;
   /** First layer, per side. */
   bulge: number;
-  /** Print-to-print and place-to-place sd. */
+  /** Scatter from print to print and from place to place, sd. */
   scatter: number;
 }
 
-/** Spread of real printers about common practice. Common practice, no source. */
+/** Spread of real printers around common practice. Common practice, no source. */
 export function drawPrinter(printerId: string, materialId: string): PracticePrinter {
   const random = seeded(seedOf('printer', printerId, materialId));
   const hole = gauss(random, 0.22, 0.14);
@@ -32,7 +32,7 @@ export function drawPrinter(printerId: string, materialId: string): PracticePrin
   return {
     hole,
     peg,
-    // Straight sides go the way of round ones, a little less so: no arc pulls inwards.
+    // Straight sides behave like round ones, only slightly less so: no arc pulls inwards.
     slot: 0.6 * hole + gauss(random, 0, 0.02),
     rib: peg + gauss(random, 0, 0.02),
     height: gauss(random, 0.03, 0.04),
@@ -43,7 +43,7 @@ export function drawPrinter(printerId: string, materialId: string): PracticePrin
   };
 }
 
-/** What this printer makes a surface of this size tighter by, mm: the same ways that its piece shows. */
+/** How much tighter this printer makes a surface of this size, mm: the same errors that its piece shows. */
 export const tighterBy = (printer: PracticePrinter, side: Side, form: SurfaceForm, size: number): number => {
   const grown = ((printer.scale.leftRight + printer.scale.frontBack) / 2 - 1) * size;
   const flat = form === 'flats';
@@ -55,7 +55,7 @@ export const tighterBy = (printer: PracticePrinter, side: Side, form: SurfaceFor
 /** True size of a feature on the `piece`-th calibration piece, mm. */
 export function pieceSize(printer: PracticePrinter, feature: Feature, piece: number): number {
   const random = seeded(seedOf('piece', printer.hole, piece, feature.id));
-  // Half of the variance is the whole print's, a kind of surface at a time.
+  // Half of the variance belongs to the whole print, for each kind of surface.
   const part = printer.scatter / Math.SQRT2;
   const common = gauss(seeded(seedOf('whole', printer.hole, piece, feature.kind)), 0, part);
   const { leftRight, frontBack } = printer.scale;
@@ -78,14 +78,14 @@ export function pieceSize(printer: PracticePrinter, feature: Feature, piece: num
   return gauss(random, scale * size + grown + common, part);
 }
 
-/** A plate whose back edge has slid along by the skew: one diagonal grows, the other shrinks. */
+/** A plate whose back edge is shifted by the skew: one diagonal grows, the other shrinks. */
 function leaning(printer: PracticePrinter, feature: Feature): number {
   const share = (PLATE.width * PLATE.depth) / (PLATE.width ** 2 + PLATE.depth ** 2);
   const change = PLATE.diagonal * share * ((printer.skew * Math.PI) / 180);
   return feature.id === 'diagonal-1' ? change : -change;
 }
 
-/** What the practice caliper shows of it, the `count`-th time. @param resolution mm */
+/** The practice caliper's `count`-th reading of it. @param resolution mm */
 export function readPiece(
   printer: PracticePrinter,
   feature: Feature,

@@ -1,4 +1,4 @@
-/** A small seeded generator (mulberry32): the same seed gives the same world on every machine. */
+/** A small seeded random generator (mulberry32): the same seed gives the same world on every machine. */
 export function seeded(seed: number): () => number {
   let state = seed >>> 0;
   return () => {
@@ -16,7 +16,7 @@ export function gauss(random: () => number, mean: number, sd: number): number {
   return mean + sd * Math.sqrt(-2 * Math.log(u)) * Math.cos(2 * Math.PI * random());
 }
 
-/** A seed from words, so that each job and each print has its own. FNV-1a. */
+/** A seed from a text, so that each job and each print has its own. FNV-1a. */
 export function seedOf(...words: (string | number)[]): number {
   let hash = 0x811c9dc5;
   for (const c of words.join('/')) hash = Math.imul(hash ^ c.codePointAt(0)!, 0x01000193);

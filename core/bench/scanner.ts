@@ -6,28 +6,28 @@ import { basisOf, dot, lengthOfVector, moved, type Point3, point3, scaled } from
 import { lathe } from './lathe';
 import { gauss, seeded } from './random';
 
-/** A simulated handheld scanner: what it brings of an object, with all that such scans suffer from. Lengths mm. */
+/** A simulated handheld scanner, with all the errors that such scans have. Lengths mm. */
 export interface ScannerSettings {
-  /** Of neighbouring corners. */
+  /** Distance between neighbouring corners. */
   spacing: number;
-  /** Scatter along the surface's own way, sd. */
+  /** Scatter along the surface's normal, sd. */
   noise: number;
   /** Height of a smooth warp: views that drifted against each other. */
   warp: number;
   /** Scanned size over true size. */
   scale: number;
-  /** From where the scanner looked, directions from the object's middle. */
+  /** The directions from which the scanner looked, seen from the object's middle. */
   views: readonly Point3[];
-  /** Small bodies in the air. */
+  /** Small floating bodies. */
   islands: number;
-  /** Dark or shiny places that it does not see. */
+  /** Dark or shiny places that it cannot see. */
   dropouts: readonly { at: Point3; radius: number }[];
   /** Pegs that were put into holes, or markers on the surface, so that the scan shows where they are. */
   pegs: readonly Peg[];
   seed: number;
 }
 
-/** Round, standing out of the object along a way. */
+/** Round, standing out of the object in a direction. */
 export interface Peg {
   at: Point3;
   up: Point3;
@@ -55,12 +55,12 @@ export const GOOD_SCANNER: ScannerSettings = {
   seed: 1,
 };
 
-/** A surface turned further away than this is not seen, degrees. Common practice, no source. */
+/** A surface turned farther away than this is not seen, degrees. Common practice, no source. */
 const GRAZING = 72;
-/** A look begins so far off the surface that it does not meet it, in spacings. */
+/** A view ray starts this far off the surface, in spacings, so that it does not meet that surface. */
 const CLEAR = 0.7;
 
-/** A peg reaches so far into the object, mm: what lies inside no scanner sees. */
+/** A peg reaches this far into the object, mm: no scanner sees inside. */
 const INTO = 2;
 
 function pegOf({ at, up, diameter, height }: Peg): TriangleMesh {
@@ -77,7 +77,7 @@ function pegOf({ at, up, diameter, height }: Peg): TriangleMesh {
   return placedMesh(solid, { at, x: basisOf(up).x, up });
 }
 
-/** @param plain closed, its corners where they truly are */
+/** @param plain closed, with corners in their true places */
 export function scannedBy(plain: TriangleMesh, settings: Partial<ScannerSettings> = {}): TriangleMesh {
   const s = { ...GOOD_SCANNER, ...settings };
   const object = s.pegs.length > 0 ? joined([plain, ...s.pegs.map(pegOf)]) : plain;
@@ -150,7 +150,7 @@ function normalsOf(mesh: TriangleMesh): Float64Array {
   return normals;
 }
 
-/** One corner of each cell of a grid, where it truly lies: evenly spread, edges a little blunt, as scans are. */
+/** One corner for each cell of a grid, at its true place: evenly spread with slightly blunt edges, as in real scans. */
 function thinned(mesh: TriangleMesh, cell: number): TriangleMesh & { normals: Float64Array } {
   const { positions: p } = mesh;
   const normals = normalsOf(mesh);
@@ -158,7 +158,7 @@ function thinned(mesh: TriangleMesh, cell: number): TriangleMesh & { normals: Fl
   const kept: number[] = [];
   const renamed = new Uint32Array(p.length / 3);
   for (let v = 0; v < renamed.length; v++) {
-    // Both sides of a thin wall stay apart: so do ways to look.
+    // The two sides of a thin wall stay separate: their normals differ.
     let key = 0;
     for (let i = 0; i < 3; i++) key = key * 2 ** 14 + Math.floor(p[3 * v + i]! / cell) + 2 ** 13;
     for (let i = 0; i < 3; i++) key = key * 3 + Math.round(0.8 * normals[3 * v + i]!) + 1;

@@ -6,24 +6,24 @@ import { type PracticePrinter, tighterBy } from './printer';
 import { gauss, seeded, seedOf } from './random';
 
 /**
- * The practice bench: an object, a caliper, a printer and a pair of hands that nobody has to own. Their
- * true sizes and biases are drawn from a seed and hidden; the engine must find them out as it would at a
- * real bench, and cannot import this folder (the linter sees to it).
+ * The practice bench: an object, a caliper, a printer and a pair of hands that nobody has to own. Their true sizes and
+ * biases are drawn from a seed and hidden. The engine must find them as it would at a real bench, and cannot import
+ * this folder (the linter makes sure).
  */
 export interface World {
   seed: number;
   /** True sizes of the object by dimension name, mm. */
   sizes: Record<string, number>;
-  /** A printer of its own, where a story needs one: how much tighter than drawn it makes holes and outsides, mm. */
+  /** A printer of its own, for a test scenario: how much tighter than drawn it makes holes and outsides, mm. */
   printer?: { inside: number; outside: number; repeatability: number };
 }
 
-/** The hand that closes the caliper, mm. */
+/** Scatter of the hand that closes the caliper, mm. */
 const HAND = 0.02;
 /** Largest minus smallest diameter of a used object, mm. */
 const OUT_OF_ROUND = 0.05;
 
-/** A world of its own for a job: the recipe's example object at another scale. */
+/** A world of its own for each job: the recipe's example object at another scale. */
 export function drawWorld(jobId: string, example: Readonly<Record<string, number>>): World {
   const seed = seedOf('world', jobId);
   const random = seeded(seed);
@@ -37,8 +37,8 @@ export function drawWorld(jobId: string, example: Readonly<Record<string, number
 }
 
 /**
- * What the simulated caliper shows for the `count`-th reading of a dimension, mm: the true size at that
- * turn of the object, the hand, then the display's steps.
+ * The simulated caliper's `count`-th reading of a dimension, mm: the true size at that turn of the object, plus the
+ * hand, in steps of the display.
  */
 export function readCaliper(
   world: World,
@@ -57,7 +57,7 @@ export function readCaliper(
 export interface BenchMate {
   id: string;
   side: Side;
-  /** Round where left out. */
+  /** Round unless stated. */
   form?: SurfaceForm;
   dimension: string;
   /** What was drawn, mm. */

@@ -2,7 +2,7 @@ import { solidMinutes } from '../print/estimate';
 import { polygonArea } from '../shape/mesh/section';
 import { FEATURES, PLATE, plateOutlines } from './piece';
 
-/** What the piece costs, by plain areas; a test holds its volume to the solid's. */
+/** What the piece costs, from plain areas; a test compares its volume with the solid's. */
 
 /** mm³, without the raised figures. */
 export function pieceVolume(): number {
@@ -30,5 +30,5 @@ export const pieceMinutes = (nozzle: number, layer: number): number =>
 /** @param density g/cm³ */
 export const pieceGrams = (density: number): number => (pieceVolume() / 1000) * density;
 
-/** Reading one feature takes about so long, minutes. Common practice, no source. */
+/** Time to read one feature, minutes. Common practice, no source. */
 export const MINUTES_A_READING = 0.2;

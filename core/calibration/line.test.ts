@@ -44,7 +44,7 @@ describe('the line as believed', () => {
     );
     expect(belief.offset.mean).toBeCloseTo(model.coef[0]!, 4);
     expect(belief.scale.mean).toBeCloseTo(model.coef[1]!, 5);
-    // With no scatter to speak of, u alone is the weight: half the variance counts twice.
+    // With no scatter to speak of, u alone sets the weight: half the variance counts twice.
     const still: LinePrior = { ...flat, scatter: { sd: 1e-6, worth: 1e12 } };
     const read = (u: number) => points.map((p, i) => ({ ...p, u: i === 0 ? u : 0.02 }));
     const sure = believeLine(read(0.02 / Math.SQRT2), still);
@@ -63,7 +63,7 @@ describe('the line as believed', () => {
     expect(belief.scale.mean).toBeCloseTo(1, 2);
     expect(belief.offset.mean + belief.scale.mean * 20).toBeCloseTo(19.72, 1);
     expect(belief.scatter).toBe(0.04);
-    // By hand: the offset’s prior at 20 has variance 0.09 + 0.0036, the reading 0.0016 + 0.0004.
+    // By hand: the offset's prior at 20 has variance 0.09 + 0.0036, the reading 0.0016 + 0.0004.
     const sd = Math.sqrt(1 / (1 / (0.09 + 0.0036) + 1 / 0.002));
     const at20 = Math.sqrt(belief.offset.sd ** 2 + (20 * belief.scale.sd) ** 2 + 2 * 20 * belief.covariance);
     expect(at20).toBeCloseTo(sd, 9);

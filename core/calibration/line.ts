@@ -1,10 +1,10 @@
 /** Straight lines through what was drawn (x) and what was printed (y). Lengths mm. */
 
-/** What is known of a printer's line before a piece is read. */
+/** The belief about a printer's line before a piece is read. */
 export interface LinePrior {
   offset: { mean: number; sd: number };
   scale: { mean: number; sd: number };
-  /** Scatter of one size about the line, mm, and how many readings that knowledge is worth. */
+  /** Scatter of a size about the line, mm, and how many readings that belief is worth. */
   scatter: { sd: number; worth: number };
 }
 
@@ -12,9 +12,9 @@ export interface LineBelief {
   /** mm */
   offset: { mean: number; sd: number };
   scale: { mean: number; sd: number };
-  /** Between offset and scale, mm. */
+  /** Covariance of offset and scale, mm. */
   covariance: number;
-  /** Scatter of one size about the line beyond its reading's doubt, mm. */
+  /** Scatter of a size about the line beyond the uncertainty of its reading, mm. */
   scatter: number;
 }
 
@@ -32,7 +32,7 @@ export function believeLine(
   points: readonly { x: number; y: number; u: number }[],
   prior: LinePrior,
 ): LineBelief {
-  // Around the middle size, or offset and scale would be one number seen twice.
+  // Centred on the middle size: otherwise offset and scale would be almost the same unknown.
   const middle = points.length > 0 ? points.reduce((sum, p) => sum + p.x, 0) / points.length : 0;
   const [v0, v1] = [prior.offset.sd ** 2, prior.scale.sd ** 2];
   // y = m + k·(x − middle), m = offset + k·middle: the prior of (m, k) follows from that of (offset, k).
@@ -57,7 +57,7 @@ export function believeLine(
     const det = a * d - b * b;
     const [m, k] = [(d * r - b * q) / det, (a * q - b * r) / det];
     answer = { m, k, vm: d / det, vk: a / det, c: -b / det };
-    // Two numbers are taken from the readings; what the readings themselves doubt is not the printer's.
+    // Two numbers are estimated from the readings; the readings' own uncertainty is not the printer's scatter.
     const own = points.reduce((sum, p) => sum + (p.y - m - k * (p.x - middle)) ** 2 - p.u ** 2, 0);
     const free = Math.max(0, points.length - 2);
     const { sd, worth } = prior.scatter;

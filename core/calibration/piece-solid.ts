@@ -5,9 +5,9 @@ import { type TriangleMesh, weld } from '../shape/mesh/mesh';
 import { textOutlines } from '../shape/text';
 import { FEATURES, type Feature, FRONT_AT, PLATE, plateOutlines } from './piece';
 
-/** Sides of a round one: at 20 mm its flats lie 0.0014 mm from the circle. */
+/** Sides of a round feature: at 20 mm its flats lie 0.0014 mm from the circle. */
 const SIDES = 192;
-/** Bodies reach into each other by this, so that no two faces lie in one plane. */
+/** Bodies overlap by this, so that no two faces lie in one plane. */
 const INTO = 0.2;
 
 /** The piece as one closed solid on the bed at z = 0, front edge at y = 0. @param font for the raised sizes */
@@ -26,7 +26,7 @@ export function pieceSolid(wasm: ManifoldToplevel, font: Font): TriangleMesh {
     );
     return hold(hold(plane.extrude(height)).translate([0, 0, z]));
   };
-  /** The feature's plan, larger by `more` all round. */
+  /** The feature's outline, larger by `more` all round. */
   const plan = (f: Feature, more = 0): DrawPoint[] => {
     if (f.centre) return circle(f.centre, f.size / 2 + more);
     const [x0, y0, x1, y1] = f.box!;

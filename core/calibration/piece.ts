@@ -10,11 +10,11 @@ import type { SizeKind } from './size-kind';
 export const PLATE = {
   width: 80,
   depth: 60,
-  /** The foot is on the bed and bulges; the deck on it is smaller all round and does not. */
+  /** The foot lies on the bed and bulges; the deck on top of it is smaller all round and does not. */
   foot: 0.6,
   thickness: 1.8,
   inset: 1,
-  /** Across the deck's cut corners, whose flats lie square to the diagonals (a 3-4-5 plate). */
+  /** Across the deck's cut corners, whose flats are square to the diagonals (a 3-4-5 plate). */
   diagonal: 92,
   /** Pegs and ribs above the deck. */
   proud: 5,
@@ -28,15 +28,15 @@ export type Direction = 'left-right' | 'front-back';
 export interface Feature {
   id: string;
   kind: SizeKind | 'foot' | 'diagonal';
-  /** What is read, as drawn. */
+  /** The size to be read, as drawn. */
   size: number;
-  /** Which way it is measured; null for round ones, heights and diagonals. */
+  /** The direction in which it is measured; null for round features, heights and diagonals. */
   direction: Direction | null;
   label: string;
   how: string;
-  /** Round ones: the centre. */
+  /** For a round feature: its centre. */
   centre?: DrawPoint;
-  /** Others: the corner nearest the front left, and the one opposite. */
+  /** For others: the corner nearest the front left, and the opposite one. */
   box?: readonly [number, number, number, number];
   /** The size raised beside it, its middle. */
   text?: DrawPoint;
@@ -61,7 +61,7 @@ const round = (
   text,
 });
 
-/** Slots and ribs side by side, in growing width, from a corner on. */
+/** Slots and ribs side by side, in growing width, starting from a corner. */
 function row(
   kind: 'slot' | 'rib',
   direction: Direction,
@@ -126,7 +126,7 @@ const across = (
 const DECK = [inset, inset, width - inset, depth - inset] as const;
 const FOOT = [0, 0, width, depth] as const;
 
-/** In the order in which they are read. */
+/** In reading order. */
 export const FEATURES: readonly Feature[] = [
   round('hole', 20, [14, 46], [14, 33.6]),
   round('hole', 12, [33.5, 50]),
@@ -198,10 +198,10 @@ export const FEATURES: readonly Feature[] = [
 
 export const featureOf = (id: string): Feature | undefined => FEATURES.find(f => f.id === id);
 
-/** The word that says which edge lay to the front of the bed, its middle. */
+/** The middle of the word that marks the edge at the front of the bed. */
 export const FRONT_AT: DrawPoint = [70.5, 5.6];
 
-/** A rectangle about the plate's middle whose corners are cut square to the diagonals, `reach` from there. */
+/** A rectangle around the plate's middle with corners cut square to the diagonals, `reach` from there. */
 export function cutCorners(halfWidth: number, halfDepth: number, reach: number): DrawPoint[] {
   const long = Math.hypot(halfWidth, halfDepth);
   // The corner's flat: x·cos + y·sin = reach, met with the two sides.

@@ -40,7 +40,7 @@ describe('a piece without scatter gives its printer away', () => {
   test('the two directions differ, the plate leans, the first layer bulges', () => {
     const { stretch, outOfSquare, bulge } = geometryOf(readings, exact);
     expect(stretch!.value).toBeCloseTo(-0.003, 3);
-    // Its own diagonal is the longer one: the front left corner is sharper than square.
+    // Its own diagonal is the longer one, so the front left corner is sharper than square.
     expect(outOfSquare!.value).toBeCloseTo(-0.2, 2);
     expect(bulge!.value).toBeCloseTo(0.15, 2);
   });
@@ -57,7 +57,7 @@ test('the scatter found lies between what was believed and what the sizes show',
   expect(spread).toBeGreaterThan(0.05);
   expect(spread).toBeLessThan(0.16);
   expect(scatterOf([], 0.04)).toBeCloseTo(0.04, 12);
-  // However even a piece came out, the next may lie elsewhere as a whole.
+  // However even one piece came out, the next may be off as a whole.
   expect(scatterOf(rowsOfPiece(readingsOf(PLAIN), exact), 0.04)).toBeGreaterThan(0.028);
 });
 
@@ -75,6 +75,6 @@ test('over forty printers, what is believed covers the truth as often as it says
     const doubt = Math.hypot(sd, betweenPieces(0.04));
     if (Math.abs(mean - (15 - tighterBy(printer, 'inside', 'round', 15))) < 2 * doubt) inside++;
   }
-  // 95 % of 40 is 38; fewer than 33 or a doubt that covers all by far would be wrong (binomial, 0.2 %).
+  // 95 % of 40 is 38; fewer than 33, or an uncertainty that easily covers all, would be wrong (binomial, 0.2 %).
   expect(inside).toBeGreaterThanOrEqual(33);
 });

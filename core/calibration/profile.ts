@@ -17,8 +17,8 @@ export interface SizeRow {
 }
 
 /**
- * Before a piece is read: sizes may be off by a third of a millimetre either way, a printer’s scale by
- * 0.3 %, one size scatters about the line by 0.04, known as well as from six readings. Practice, no source.
+ * Before a piece is read: sizes may be off by a third of a millimetre in either direction, a printer's scale by 0.3 %,
+ * and a size scatters about the line by 0.04, known as well as from six readings. Practice, no source.
  */
 export const LINE_PRIOR: LinePrior = {
   offset: { mean: 0, sd: 0.3 },
@@ -31,7 +31,7 @@ export interface Response extends LineBelief {
   rows: readonly SizeRow[];
 }
 
-/** One kind's line; null without a row. */
+/** The line of one kind; null without a row. */
 export function responseOf(kind: SizeKind, rows: readonly SizeRow[]): Response | null {
   const own = rows.filter(r => r.kind === kind);
   if (own.length === 0) return null;
@@ -39,7 +39,7 @@ export function responseOf(kind: SizeKind, rows: readonly SizeRow[]): Response |
   return { ...believeLine(points, LINE_PRIOR), kind, rows: own };
 }
 
-/** What is printed of a drawn size, and the doubt of the line there. */
+/** The printed size for a drawn one, with the uncertainty of the line there. */
 export function printedAt(response: Pick<Response, 'offset' | 'scale' | 'covariance'>, drawn: number) {
   const { offset, scale, covariance } = response;
   return {
@@ -48,10 +48,10 @@ export function printedAt(response: Pick<Response, 'offset' | 'scale' | 'covaria
   };
 }
 
-/** How the readings of one feature are judged: their mean and its standard uncertainty. */
+/** How the readings of one feature are evaluated: their mean and its standard uncertainty. */
 export type JudgeReadings = (readings: readonly number[], feature: Feature) => { value: number; u: number };
 
-/** The piece's readings by feature id, as rows; feet and diagonals are no sizes of their own kind. */
+/** The piece's readings by feature id, as rows; foot and diagonals are not sizes of a kind. */
 export function rowsOfPiece(
   readings: Readonly<Record<string, readonly number[]>>,
   judge: JudgeReadings,
@@ -69,7 +69,7 @@ export interface WithDoubt {
   u: number;
 }
 
-/** What else the piece tells; null where its readings are missing. */
+/** What else the piece shows; null where the readings for it are missing. */
 export interface Geometry {
   /** How much longer left to right prints than front to back, as a ratio. */
   stretch: WithDoubt | null;
@@ -79,7 +79,7 @@ export interface Geometry {
   bulge: WithDoubt | null;
 }
 
-/** Beyond twice its doubt a thing is there. */
+/** An effect beyond twice its uncertainty is real. */
 export const isSeen = ({ value, u }: WithDoubt): boolean => Math.abs(value) > 2 * u;
 
 export function geometryOf(
@@ -91,18 +91,18 @@ export function geometryOf(
     const own = readings[id];
     if (!own?.length) return null;
     const { value, u } = judge(own, feature);
-    // One size differs from the next by the printer's scatter.
+    // Sizes differ from each other by the printer's scatter.
     return { value: value - feature.size, u: Math.hypot(u, LINE_PRIOR.scatter.sd / 2) };
   };
   return { stretch: stretchOf(readings, judge), outOfSquare: squareness(read), bulge: bulgeOf(read) };
 }
 
-/** From all outsides of each direction; their offset is one, so the long deck decides. */
+/** From all outsides in each direction; they share one offset, so the long deck decides. */
 function stretchOf(readings: Readonly<Record<string, readonly number[]>>, judge: JudgeReadings) {
   const rows = rowsOfPiece(readings, judge).filter(r => r.kind === 'rib');
   const line = (direction: Direction) => {
     const own = rows.filter(r => r.direction === direction);
-    // Only a long one tells a scale from an offset.
+    // Only a long size can tell a scale from an offset.
     if (own.length < 2 || Math.max(...own.map(r => r.drawn)) < 40) return null;
     return believeLine(
       own.map(r => ({ x: r.drawn, y: r.printed, u: r.u })),
@@ -132,7 +132,7 @@ function squareness(read: (id: string) => WithDoubt | null): WithDoubt | null {
   };
 }
 
-/** The foot's excess over the deck's, half of it a side; both directions where both were read. */
+/** The foot's excess over the deck, half of it per side; from both directions where both were read. */
 function bulgeOf(read: (id: string) => WithDoubt | null): WithDoubt | null {
   const sides = (['left-right', 'front-back'] as const).flatMap(direction => {
     const [foot, deck] = [read(`foot-${direction}`), read(`deck-${direction}`)];
@@ -146,18 +146,18 @@ function bulgeOf(read: (id: string) => WithDoubt | null): WithDoubt | null {
 }
 
 /**
- * Of what prints scatter, this share of the variance is common to a whole print; the rest is from one
- * place to the next. Common practice, no source.
+ * Share of the scatter's variance that is common to a whole print; the rest is from place to place. Common practice, no
+ * source.
  */
 const COMMON = 0.5;
 
-/** How far one whole piece may lie from the next, sd, mm: no piece shows it of itself. */
+/** How far whole pieces differ from each other, sd, mm: a single piece cannot show it. */
 export const betweenPieces = (scatter: number): number => Math.sqrt(COMMON) * scatter;
 
 /**
- * What the next print of a size will differ by, sd, mm: the scatter about the lines, all kinds pooled with
- * what was believed of it, and what a single piece cannot show.
- * @param prior print-to-print sd as believed before, mm
+ * How far the next print of a size will differ, sd, mm: the scatter about the lines, pooled over all kinds and with the
+ * prior belief, plus what a single piece cannot show.
+ * @param prior believed print-to-print sd, mm
  */
 export function scatterOf(rows: readonly SizeRow[], prior: number): number {
   const { worth } = LINE_PRIOR.scatter;

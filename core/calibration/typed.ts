@@ -22,8 +22,8 @@ const WORDS: Record<string, SizeKind> = {
 };
 
 /**
- * “hole 20 19.72” and “peg 20 20.05”, a line each: drawn, then printed. Empty lines are passed over.
- * @returns the rows, and what is wrong with a line by its number from 1
+ * One line each: “hole 20 19.72” and “peg 20 20.05”, drawn size, then printed. Empty lines are ignored.
+ * @returns the rows, and what is wrong with a line, by its number from 1
  */
 export function readTyped(text: string): {
   rows: TypedRow[];

@@ -1,6 +1,6 @@
 import type { DrawDimension, Drawing, DrawPoint, DrawShape } from '../shape/drawing/drawing';
 
-/** A drawing as plain lines and words, mm, y up: what its files are written from. */
+/** A drawing as plain lines and texts, mm, y up: its files are written from this. */
 export interface SheetLine {
   layer: Layer;
   points: readonly DrawPoint[];
@@ -8,7 +8,7 @@ export interface SheetLine {
 }
 export interface SheetWords {
   text: string;
-  /** Middle of the words. */
+  /** Centre of the text. */
   at: DrawPoint;
 }
 export type Layer = 'CUT' | 'EDGE' | 'MATE' | 'CENTRE' | 'GHOST' | 'DIMENSION';
@@ -20,12 +20,12 @@ const LAYER: Record<DrawShape['ink'], Layer> = {
   centre: 'CENTRE',
   ghost: 'GHOST',
 };
-/** Height of the words on the sheet, mm. */
+/** Height of the text on the sheet, mm. */
 export const TEXT_HEIGHT = 2.5;
-/** A dimension's ends are marked by short strokes this long, mm. */
+/** The short strokes at the ends of a dimension are this long, mm. */
 const TICK = 1.6;
 
-/** @param valueFor what a dimension's label says behind its name, unit included; nothing where it has no number */
+/** @param valueFor the value to add after a dimension's label, with its unit; empty where it has none */
 export function sheetOfDrawing(
   drawing: Drawing,
   valueFor: (d: DrawDimension) => string | null,

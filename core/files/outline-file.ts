@@ -3,10 +3,10 @@ import { frameOf } from '../shape/drawing/drawing';
 import { writeDrawingDxf } from './drawing-dxf';
 import { writeDrawingSvg } from './drawing-svg';
 
-/** Arcs as short lines, mm. */
+/** Arcs are divided into lines that stay this near, mm. */
 const SAGITTA = 0.005;
 
-/** Measured lines and arcs as a drawing's file, mm. */
+/** Measured lines and arcs as a drawing file, mm. */
 export function writeOutline(
   kind: 'svg' | 'dxf',
   title: string,

@@ -10,18 +10,18 @@ import type { SolidSpec } from '../shape/solid-key';
 import { writeStl } from './stl';
 import { type ThreeMfBody, writeThreeMf } from './three-mf';
 
-/** A part's files. The triangles' own are written from the finished solid; STEP needs the kernel once more. */
+/** A part's files. Those made of triangles are written from the finished solid; STEP needs the kernel once more. */
 export const FILE_KINDS = ['3mf', 'step', 'stl'] as const;
 export type FileKind = (typeof FILE_KINDS)[number];
 
-/** What is written into files about them. */
+/** The texts that are written into files. */
 export interface FileWords {
   name: string;
-  /** For whose printer the sizes are meant. */
+  /** The printer that the sizes are compensated for. */
   note: string;
 }
 
-/** Bodies by name: the part as it lies on the bed, or its pieces, each laid there already. */
+/** Bodies by name: the part as it lies on the bed, or its pieces, each already laid there. */
 const bodiesOfPart = ({ mesh, pieces }: BuiltPart, name: string, pose: Pose): ThreeMfBody[] =>
   pieces.length > 0
     ? pieces.map(p => ({ name: `${name}, ${p.name}`, mesh: p.mesh }))
@@ -33,10 +33,10 @@ export const partThreeMf = (part: BuiltPart, { name, note }: FileWords, pose: Po
 export const partStl = (part: BuiltPart, name: string, pose: Pose): Uint8Array =>
   writeStl(joined(bodiesOfPart(part, name, pose).map(b => b.mesh)), name);
 
-/** Stands for the part's name in a STEP text that is kept: the same solid may get several names. */
+/** A placeholder for the part's name in a stored STEP text: one solid may be given several names. */
 const NAME = 'SAGOMA-PART-NAME';
 
-/** The exact surfaces as STEP text, without a name yet. @throws KernelError when the part has none */
+/** The exact surfaces as STEP text, still without a name. @throws KernelError when the part has none */
 export async function partStep(spec: SolidSpec, kernels: Kernels): Promise<string> {
   const recipe = recipeWith(spec.recipe, spec.additions);
   try {
@@ -53,11 +53,11 @@ export async function partStep(spec: SolidSpec, kernels: Kernels): Promise<strin
   }
 }
 
-/** A kept STEP text with the part's name in it. */
+/** A stored STEP text with the part's name filled in. */
 export const namedStep = (step: string, name: string): Uint8Array =>
   strToU8(step.replaceAll(NAME, asciiName(name).replace(/['\\]/g, '$&$&') || 'part'));
 
-/** The STEP writer takes names byte by byte: only letters that every reader agrees on. */
+/** The STEP writer handles names byte by byte, so only letters that every reader agrees on are used. */
 const asciiName = (name: string): string =>
   name
     .normalize('NFKD')

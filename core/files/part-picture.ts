@@ -1,7 +1,7 @@
 import { encode } from 'fast-png';
 import { facing, type TriangleMesh } from '../shape/mesh/mesh';
 
-/** From the front right and above, as parts are looked at on a bench. */
+/** From the front right and above, the way parts are viewed on a bench. */
 const TURN = -0.62;
 const TILT = 0.62;
 const [CLAY, EDGE] = [
@@ -11,7 +11,10 @@ const [CLAY, EDGE] = [
 /** Share of the picture left free around the part. */
 const MARGIN = 0.06;
 
-/** A small picture of bodies as they lie, shaded by how each face looks, on nothing: PNG. @param size pixels */
+/**
+ * A small picture of bodies as they lie, shaded by the direction of each face, on a transparent ground: PNG. @param
+ * size pixels
+ */
 export function partPicture(bodies: readonly TriangleMesh[], size = 256): Uint8Array {
   const seen = bodies.map(mesh => ({ mesh, at: projected(mesh) }));
   const box = [Infinity, Infinity, -Infinity, -Infinity] as [number, number, number, number];
@@ -88,7 +91,7 @@ function fill(
     }
 }
 
-/** A line wherever the depth jumps: outlines, and edges before something farther away. */
+/** A line wherever the depth jumps: at outlines, and at edges in front of something farther away. */
 function ink(pixels: Uint8Array, depth: Float32Array, size: number, jump: number): void {
   for (let y = 1; y < size; y++)
     for (let x = 1; x < size; x++) {

@@ -20,7 +20,7 @@ export function readStl(bytes: Uint8Array): TriangleMesh {
 export function readThreeMf(bytes: Uint8Array): {
   unit: string;
   title: string;
-  /** Of its bodies, in their order. */
+  /** The meshes of its bodies, in order. */
   names: string[];
   meshes: TriangleMesh[];
 } {

@@ -5,7 +5,7 @@ import type { Instrument } from '../job/workshop';
 import { parseQuantity } from '../quantity/parse';
 import { type Unit, unitFromSpelling } from '../quantity/units';
 
-/** Readings as a table other programs read: one reading a row, lengths in mm beside what was typed. */
+/** Readings as a table for other programs: one reading a row, lengths in mm next to the text as typed. */
 const COLUMNS = [
   'dimension',
   'label',
@@ -41,19 +41,19 @@ export function readingsToCsv(document: JobDocument, instruments: readonly Instr
       r.struck ?? '',
     ]),
   );
-  // A spreadsheet would run a text that begins with “=”: such texts get an apostrophe.
+  // A spreadsheet would run a text that begins with “=” as a formula: such texts get an apostrophe.
   return Papa.unparse({ fields: [...COLUMNS], data: rows }, { escapeFormulae: true, newline: '\r\n' });
 }
 
 export interface CsvOutcome {
   readings: { dimensionId: string; reading: Reading }[];
-  /** What could not be taken in, by the row's number as a spreadsheet counts it. */
+  /** A row that could not be taken in, by its number in a spreadsheet. */
   problems: { row: number; message: string }[];
 }
 
 interface Making {
   instruments: readonly Instrument[];
-  /** For readings without a time of their own. */
+  /** The time for readings that state none. */
   now: string;
   newId(): string;
 }
@@ -62,9 +62,9 @@ const MOST_ROWS = 2000;
 const LONGEST_FILE = 1_000_000;
 
 /**
- * Readings from a table: it needs a column for the dimension (its name or label) and one for the reading,
- * whatever else stands in it. Commas, semicolons and tabs part columns; a decimal comma is understood.
- * Rows that cannot be understood are said and left out, the others are taken.
+ * Readings from a table: it needs a column for the dimension (its name or label) and one for the reading; other columns
+ * are ignored. Commas, semicolons and tabs separate columns; a decimal comma is understood. Rows that cannot be
+ * understood are reported and left out; the others are taken.
  */
 export function readingsFromCsv(text: string, document: JobDocument, making: Making): CsvOutcome {
   const said = (row: number, message: string): CsvOutcome => ({ readings: [], problems: [{ row, message }] });
@@ -99,7 +99,7 @@ function readRow(
   document: JobDocument,
   { instruments, now, newId }: Making,
 ): Taken {
-  // The apostrophe that kept a spreadsheet from running it.
+  // The apostrophe that kept a spreadsheet from running it as a formula.
   const cell = (field: string) => (row[field] ?? '').trim().replace(/^'(?=[=+\-@])/, '');
   const named = cell(nameField);
   const dimension = document.dimensions.find(d => same(d.name, named) || same(d.label, named));
@@ -117,7 +117,8 @@ function readRow(
   const read = parseQuantity(cell(readingField), kind, unit);
   if (!read.ok) return { message: read.message };
   const { value, text, unit: typed } = read.quantity;
-  if (!(value > 0 && value <= LARGEST_READING)) return { message: `${text} is not a size: it must be above 0.` };
+  if (!(value > 0 && value <= LARGEST_READING))
+    return { message: `${text} is not a size: it must be above 0.` };
   const time = new Date(cell('time'));
   const turn = parseQuantity(cell('turned'), 'angle');
   return {
@@ -144,6 +145,6 @@ const same = (a: string, b: string) => a.localeCompare(b, undefined, { sensitivi
 const sourceOf = (words: string): Reading['source'] =>
   /old/i.test(words) ? 'old-part' : /said|label|sheet/i.test(words) ? 'said' : 'seat';
 
-/** Dimensions a table can fill: for the words beside the field. */
+/** Dimensions that a table can fill: for the words beside the field. */
 export const fillable = (dimensions: readonly Dimension[]) =>
   dimensions.filter(d => !d.derived).map(d => d.name);

@@ -9,7 +9,7 @@ export function writeStl(mesh: TriangleMesh, name: string): Uint8Array {
   const count = mesh.triangles.length / 3;
   const bytes = new Uint8Array(HEADER + 4 + RECORD * count);
   const view = new DataView(bytes.buffer);
-  // "solid" at the start would make readers take it for the text form.
+  // A file that begins with "solid" would be taken for the text form.
   const header = asciiBytes(`Sagoma mm ${name}`).subarray(0, HEADER);
   bytes.set(header);
   view.setUint32(HEADER, count, true);

@@ -2,11 +2,11 @@ import { chanceWithin } from './probability';
 import type { Preference } from './wants';
 
 /**
- * The one way in which a number to draw is chosen: for a first print from a printer's response (propose.ts), and
- * after tries from the posterior (learn/next.ts). Lengths mm, clearance female minus male, whole width.
+ * The only place where a number to draw is chosen: for a first print from a printer's response (propose.ts), and after
+ * tries from the posterior (learn/next.ts). Lengths mm, clearance female minus male, whole width.
  */
 
-/** The mean of a function of clearance and its sd, over everything a print of this model number may become. */
+/** The mean of a function of clearance and its sd, over all prints that this model number may produce. */
 export type Expectation = (model: number, of: (clearance: number, sd: number) => number) => number;
 
 export interface ClearanceWindow {
@@ -14,16 +14,16 @@ export interface ClearanceWindow {
   max: number;
 }
 
-/** Share of a right one that a miss to the preferred side is worth. Common practice, no source. */
+/** The worth of a miss to the preferred side, where a right print is worth 1. Common practice, no source. */
 const HALF_RIGHT = 0.5;
-/** A miss to the preferred side still serves within this distance, mm. */
+/** A miss to the preferred side is still useful within this distance, mm. */
 export const SERVES_WITHIN = 0.25;
 
 /** The chance that the print's clearance is in the window. */
 export const chanceRight = (expect: Expectation, window: ClearanceWindow, model: number): number =>
   expect(model, (clearance, sd) => chanceWithin(window.min, window.max, clearance, sd));
 
-/** The worth of a print: right counts 1, a miss to the preferred side that still serves counts half. */
+/** The worth of a print: right counts 1, a useful miss to the preferred side counts half. */
 export const worthOf =
   ({ min, max }: ClearanceWindow, prefer: Preference) =>
   (clearance: number, sd: number): number => {
@@ -33,7 +33,7 @@ export const worthOf =
     return right;
   };
 
-/** The model number of the greatest worth, looked for between two that are surely too small and too large. */
+/** The model number of the greatest worth, searched between two that are surely too small and too large. */
 export const bestNumber = (
   expect: Expectation,
   window: ClearanceWindow,
@@ -45,12 +45,12 @@ export const bestNumber = (
   return largest(model => expect(model, worth), Math.min(from, to), Math.max(from, to));
 };
 
-/** Golden sections of a step of the sweep: to a thousandth of it. */
+/** Golden sections for one step of the sweep: down to a thousandth of it. */
 const HALVINGS = 15;
 
 /**
- * The largest of a one-peaked function: a coarse sweep, then golden section around the best step.
- * Where a plateau is as good everywhere (no doubt at all), its middle is taken.
+ * The maximum of a one-peaked function: a coarse sweep, then golden section around the best step. Where a plateau is
+ * equally good everywhere (nothing is uncertain), its middle is taken.
  */
 export function largest(f: (x: number) => number, from: number, to: number): number {
   const steps = 80;

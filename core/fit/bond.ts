@@ -1,4 +1,4 @@
-/** Glued, taped and sealed mates: what the joint holds, and whether the plastic takes it. Forces N, areas mm². */
+/** Glued, taped and sealed mates: what the joint holds, and whether the plastic bonds. Forces N, areas mm². */
 export type Bond = 'glue' | 'tape' | 'seal';
 
 export interface BondRule {
@@ -18,11 +18,13 @@ const GLUES: Record<string, BondRule> = {
   TPU: { takes: 'roughened', with: 'a flexible polyurethane glue' },
 };
 
-/** Shear that a joint may carry day by day, N/mm², well below what fresh ones show. Common practice, no source. */
+/**
+ * Shear stress that a joint may carry every day, N/mm², well below what fresh joints show. Common practice, no source.
+ */
 const CARRIES: Record<Bond, number> = { glue: 0.5, tape: 0.02, seal: 0.08 };
 const ROUGHENED = 0.6;
 
-/** Whether a polymer takes it; null for one the list does not know. Common practice, no source. */
+/** How well a polymer bonds; null for one that is not in the list. Common practice, no source. */
 export function bondRule(bond: Bond, polymer: string): BondRule | null {
   const family = Object.keys(GLUES).find(k => polymer === k || polymer.startsWith(k));
   if (!family) return null;
@@ -38,7 +40,7 @@ export function bondRule(bond: Bond, polymer: string): BondRule | null {
       };
 }
 
-/** What the joint may carry along itself, N. @param area mm² */
+/** The load that the joint may carry in its own plane, N. @param area mm² */
 export function bondHolds(bond: Bond, area: number, rule: BondRule): number {
   if (rule.takes === 'badly') return 0;
   return area * CARRIES[bond] * (rule.takes === 'roughened' ? ROUGHENED : 1);

@@ -1,12 +1,11 @@
 /**
- * Sizes that stack: a gap that is the sum of lengths, some counted plus and some minus. mm.
- * Worst case adds every tolerance; root-sum-square adds standard uncertainties as chance would
- * (JCGM 100:2008, 5.1.2).
+ * A stack of sizes: a gap that is the sum of lengths, some positive and some negative. mm. Worst case adds every
+ * tolerance; root-sum-square adds standard uncertainties (JCGM 100:2008, 5.1.2).
  */
 export interface Link {
   name: string;
   value: number;
-  /** What it may be off by at worst, ±. */
+  /** Its largest deviation, ±. */
   tolerance: number;
   /** Standard uncertainty. */
   u: number;
@@ -19,7 +18,7 @@ export interface Chain {
   /** ± at worst. */
   worst: number;
   u: number;
-  /** Each link's part of the variance, in the links' order; all 0 where nothing is doubtful. */
+  /** Each link's share of the variance, in the order of the links; all 0 where nothing is uncertain. */
   shares: number[];
 }
 

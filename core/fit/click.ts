@@ -38,14 +38,14 @@ export function matingForce(bending: number, angle: number, friction: number): n
   return denominator <= 0 ? Infinity : (bending * (friction + slope)) / denominator;
 }
 
-/** Used often, a click bears this share of what it bears once. Bayer guide, from memory. */
+/** A click that is used often may take this share of the strain it bears once. Bayer guide, from memory. */
 export const OFTEN_SHARE = 0.6;
-/** A print bears less than a moulding of the same plastic. Common practice, no source. */
+/** A print bears less strain than a moulding of the same plastic. Common practice, no source. */
 export const PRINTED_SHARE = 0.7;
-/** And far less where it bends its layers apart. Common practice, no source. */
+/** And far less where bending pulls its layers apart. Common practice, no source. */
 export const ACROSS_LAYERS_SHARE = 0.35;
 
-/** What a printed beam may be strained. @param once the plastic's own limit, ratio */
+/** The allowable strain of a printed beam. @param once the plastic's own limit, ratio */
 export function permissibleStrain(once: number, often: boolean, acrossLayers: boolean): number {
   return (
     once *

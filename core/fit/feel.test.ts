@@ -15,7 +15,7 @@ test('any wanted clearance within reach is found in a few answers', () => {
     fc.property(fc.double({ min: -0.4, max: 0.9, noNaN: true }), wanted => {
       let search = startFeel(snug);
       for (let n = 0; n < 30; n++) {
-        // A hand that feels half a setting's step.
+        // A hand that can feel half a step of the jaws.
         if (Math.abs(search.clearance - wanted) <= FINEST_STEP) break;
         const next = nextFeel(search, search.clearance < wanted ? 'tighter' : 'looser', snug);
         if (!next) break;

@@ -1,20 +1,20 @@
 import type { Side } from './wants';
 
 /**
- * The feel tried without plastic: the caliper's own jaws stand in for the part. They have no printer's
- * bias, so that what the maker says is about the want alone. Clearances whole width, mm.
+ * Trying the feel without plastic: the caliper's own jaws stand in for the part. They have no printer's bias, so the
+ * maker's answers are about the want alone. Clearances across the whole width, mm.
  */
 export type FeelAnswer = 'tighter' | 'right' | 'looser';
 
-/** What the answers so far leave open: the wanted clearance is between `low` and `high`. */
+/** What is still open after the answers so far: the wanted clearance is between `low` and `high`. */
 export interface FeelSearch {
-  /** Set on the jaws now. */
+  /** The current setting of the jaws. */
   clearance: number;
   low: number | null;
   high: number | null;
 }
 
-/** Jaws cannot be set finer by hand. Common practice, no source. */
+/** Jaws cannot be set more finely by hand. Common practice, no source. */
 export const FINEST_STEP = 0.02;
 
 export const startFeel = (window: { min: number; max: number }): FeelSearch => ({
@@ -23,13 +23,13 @@ export const startFeel = (window: { min: number; max: number }): FeelSearch => (
   high: null,
 });
 
-/** What to read on the caliper: jaws stand in for our surface. @param reading the object's size, mm */
+/** The number to set on the caliper: jaws stand in for our surface. @param reading the object's size, mm */
 export const jawSetting = (side: Side, reading: number, clearance: number): number =>
   side === 'inside' ? reading + clearance : reading - clearance;
 
 /**
- * The next setting: beyond the last one by the window's half until both sides are known, then half-way.
- * @returns null where the two sides are closer than jaws can be set: the last setting is it
+ * The next setting: half a window beyond the last one until both sides are known, then half-way between them. @returns
+ * null where the two sides are closer than jaws can be set: the last setting is the answer
  */
 export function nextFeel(
   search: FeelSearch,
@@ -37,7 +37,7 @@ export function nextFeel(
   window: { min: number; max: number },
 ): FeelSearch | null {
   const step = Math.max(FINEST_STEP, (window.max - window.min) / 2);
-  // Felt tighter than wanted: more clearance.
+  // It felt tighter than wanted: more clearance.
   const low = answer === 'tighter' ? search.clearance : search.low;
   const high = answer === 'looser' ? search.clearance : search.high;
   if (low !== null && high !== null) {
@@ -47,7 +47,7 @@ export function nextFeel(
   return { clearance: search.clearance + (answer === 'tighter' ? step : -step), low, high };
 }
 
-/** The want moved to what was felt: as wide as before, its middle where it felt right. */
+/** The window moved to what was felt: as wide as before, with its middle where it felt right. */
 export function windowFelt(clearance: number, window: { min: number; max: number }) {
   const half = (window.max - window.min) / 2;
   return {

@@ -3,7 +3,7 @@ import { type Fingers, fingerForce, ringForce } from './ring';
 
 /**
  * What one round surface adds to the push that brings a part on and to the pull that takes it off. Several on one axis
- * add up. Sizes mm, moduli MPa, forces N, angles degrees against the axis.
+ * add up. Sizes mm, moduli MPa, forces N, angles degrees from the axis.
  */
 export interface Force {
   low: number;
@@ -21,7 +21,7 @@ export interface GripWall {
 export interface PassingRidge extends GripWall {
   /** Width of the ridge along the axis. */
   width: number;
-  /** Slope towards the mouth, and behind the ridge. */
+  /** Slope towards the mouth, and slope behind the ridge. */
   leads: number;
   holds: number;
 }
@@ -39,8 +39,8 @@ function heldUp(radius: number, wall: number): Force {
 }
 
 /**
- * A product of what is known within bounds only: unknowns that have nothing to do with each other are seldom all at
- * one end, so their ratios add up as squares do.
+ * A product of quantities that are known only within bounds. Independent unknowns are seldom all at one end, so their
+ * ratios add up as squares.
  */
 export function spread(...bounds: readonly Force[]): Force {
   const middle = bounds.reduce((product, { low, high }) => product * Math.sqrt(low * high), 1);
@@ -49,9 +49,9 @@ export function spread(...bounds: readonly Force[]): Force {
 }
 
 /**
- * A ridge as it passes, everywhere at once: brought on or peeled off from one side it takes less.
- * @param over what it passes, diameter @param strain how far that stretches or squeezes it, ratio above 0
- * @returns along the axis, on and off; `Infinity` off where friction alone may hold it
+ * A ridge as it passes, all round at once: tilting it on or peeling it off from one side takes less force.
+ * @param over the diameter that it passes @param strain how far that stretches or squeezes it, ratio above 0
+ * @returns forces along the axis, on and off; `Infinity` off where friction alone may hold it
  */
 export function passingForces(
   ridge: PassingRidge,
@@ -73,7 +73,7 @@ export function passingForces(
   return { on: along(ridge.leads), off: along(ridge.holds) };
 }
 
-/** Friction of a surface that presses all round. @param radial N, all round */
+/** Friction of a surface that presses all round. @param radial the whole radial force, N */
 export const slidingForce = (radial: Force): Force => spread(FRICTION, radial);
 
 export const sumOf = (forces: readonly Force[]): Force => ({

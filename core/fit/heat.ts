@@ -1,11 +1,11 @@
 /** How a fit changes as it warms. Sizes mm, temperatures °C, expansion µm per m and °C. */
 
-/** Fits are measured and printed parts read at about this, °C. Common practice, no source. */
+/** Fits are measured and printed parts are read at about this temperature, °C. Common practice, no source. */
 export const ROOM_C = 20;
 
 /**
  * Change of clearance: nominal diameter · (α female − α male) · ΔT.
- * @param serviceC what it meets in use
+ * @param serviceC its temperature in use
  */
 export function clearanceChange(
   nominal: number,
@@ -16,7 +16,7 @@ export function clearanceChange(
   return nominal * (femaleExpansion - maleExpansion) * 1e-6 * (serviceC - ROOM_C);
 }
 
-/** Expansion of what objects are made of, µm per m and °C; from memory of handbooks. */
+/** Thermal expansion of usual objects, µm per m and °C; from memory of handbooks. */
 export const OBJECT_EXPANSION = {
   steel: 12,
   aluminium: 23,

@@ -9,7 +9,7 @@ describe('press fits, Lamé', () => {
   const steel = { modulus: 207_000, poisson: 0.292 };
 
   test('one material, hollow core: the handbooks’ closed form p = Eδ (Ro² − R²)(R² − Ri²) / (2R³ (Ro² − Ri²))', () => {
-    // Radial interference δ = 0.02 on R = 20, Ri = 10, Ro = 35: another road to the same pressure.
+    // Radial interference δ = 0.02 on R = 20, Ri = 10, Ro = 35: another way to the same pressure.
     const [R, Ri, Ro, radial] = [20, 10, 35, 0.02];
     const closed =
       ((steel.modulus * radial) / (2 * R ** 3)) *
@@ -29,7 +29,7 @@ describe('press fits, Lamé', () => {
   });
 
   test('Timoshenko, Strength of Materials II, built-up cylinder (from memory): 4 in 6 in 8 in, 0.005 in apart, 4050 lb/in²', () => {
-    // Inches and lb/in² here; the sums know no unit. The shrinkage is of the radius, ours of the diameter.
+    // Inches and lb/in² here; the formulas work in any units. The shrinkage is of the radius, ours of the diameter.
     const tube = { modulus: 30e6, poisson: 0.3 };
     const fit = pressFit(
       { ...tube, inner: 12, outer: 16 },
@@ -48,7 +48,7 @@ describe('press fits, Lamé', () => {
     const fit = pressFit(hub, core, 20, 0.1, 10, 0.3);
     const coreStrain = (fit.pressure * (1 - core.poisson)) / core.modulus;
     expect(20 * (fit.hubStrain + coreStrain)).toBeCloseTo(0.1, 9);
-    // A thin ring on a hard core stretches by the interference.
+    // A thin ring on a rigid core stretches by the interference.
     const thin = pressFit({ ...hub, outer: 20.4 }, core, 20, 0.1, 10, 0.3);
     expect(thin.hubStrain).toBeCloseTo(0.1 / 20, 4);
     expect(thin.hubHoop).toBeCloseTo((1900 * 0.1) / 20, 0);

@@ -24,7 +24,7 @@ describe('two prints that go together', () => {
     let right = 0;
     const draws = 100_000;
     for (let n = 0; n < draws; n++) {
-      // Scale and offset of the hole go against each other, as its covariance says.
+      // Scale and offset of the hole are negatively correlated, as its covariance says.
       const scale = gauss(random, 0.998, 0.001);
       const offset = gauss(
         random,

@@ -2,9 +2,9 @@ import { chanceWithin } from './probability';
 import { type PrinterResponse, proposeFit } from './propose';
 import type { Window } from './wants';
 
-/** Two printed parts that mate: both sides carry compensation, and both their doubts count. Lengths mm. */
+/** Two printed parts that mate: both sides carry compensation, and both uncertainties count. Lengths mm. */
 export interface PairQuestion {
-  /** Size of the joint, as the male part should come out. */
+  /** Size of the joint, which the male part should have when printed. */
   size: number;
   want: Window;
   female: PrinterResponse;

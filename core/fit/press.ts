@@ -11,7 +11,7 @@ export interface Cylinder {
 }
 
 export interface PressFit {
-  /** Between the two, MPa. */
+  /** Contact pressure, MPa. */
   pressure: number;
   /** Largest tension in the hub, at its bore, MPa. */
   hubHoop: number;
@@ -50,7 +50,7 @@ export function pressFit(
   };
 }
 
-/** How much each side gives, as strain of the common diameter per MPa. */
+/** How much each side gives, as a strain of the common diameter per MPa. */
 function complianceTerms(hub: Cylinder, core: Cylinder, at: number) {
   const ratio = (outer: number, inner: number) => (outer ** 2 + inner ** 2) / (outer ** 2 - inner ** 2);
   return {

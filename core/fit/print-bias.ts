@@ -1,12 +1,14 @@
 import { type Side, USUAL_SIZE } from './wants';
 
-/** How the printer's surfaces are called where its behaviour differs: by side, form and pose. */
+/** Kinds of surface that printers treat differently: by side, form and pose. */
 export const SURFACE_FORMS = ['round', 'flats'] as const;
 export type SurfaceForm = (typeof SURFACE_FORMS)[number];
 export type SurfaceKind = UprightKind | `${UprightKind}-on-side`;
 type UprightKind = 'hole' | 'slot' | 'peg' | 'rib';
 
-/** What kind of surface it is on the bed. @param onSide laid over, so that its section is built up of layers */
+/**
+ * The kind of surface as it lies on the bed. @param onSide laid over, so that its cross-section is built up of layers
+ */
 export function surfaceKind(side: Side, form: SurfaceForm, onSide: boolean): SurfaceKind {
   const upright = side === 'inside' ? (form === 'round' ? 'hole' : 'slot') : form === 'round' ? 'peg' : 'rib';
   return onSide ? `${upright}-on-side` : upright;
@@ -37,7 +39,7 @@ export const PRACTICE_BELIEF: PrinterBelief = {
   repeatability: 0.04,
 };
 
-/** Laid on its side a round surface shows its layer steps: the doubt doubles. Common practice, no source. */
+/** On its side a round surface shows layer steps: the uncertainty doubles. Common practice, no source. */
 const ON_SIDE = 2;
 
 export function beliefFor(belief: PrinterBelief, side: Side, kind: SurfaceKind): BiasBelief {
@@ -45,16 +47,15 @@ export function beliefFor(belief: PrinterBelief, side: Side, kind: SurfaceKind):
   return kind.endsWith('on-side') ? { mean: own.mean, sd: own.sd * ON_SIDE } : own;
 }
 
-/** An axis of a printer that was never measured is off by so much, sd, as a share. Common practice, no source. */
+/** Scale error of an axis that was never measured, sd, as a share. Common practice, no source. */
 const AXIS_SHARE = 0.001;
 
 /**
- * What a large print does beyond the usual bias: its axes may be off, and of its plastic's shrinkage it shows
- * anything from nothing, where the settings make up for it, to all. Both grow with what is over the usual size, as
- * windows do.
+ * What a large print adds to the usual bias: its axes may be off, and it shows anything from none of its plastic's
+ * shrinkage, where the settings compensate, to all of it. Both grow with the part beyond the usual size, as windows do.
  * @param size mm
  * @param shrinkage of the plastic, as a share
- * @returns how much smaller it prints, mm
+ * @returns how much smaller it prints, mm, with its sd
  */
 export function growthOf(size: number, shrinkage: number): { smaller: number; sd: number } {
   const over = Math.max(0, size - USUAL_SIZE);

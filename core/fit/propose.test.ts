@@ -47,7 +47,7 @@ describe('the number most likely to fit', () => {
   });
 
   test('a scale other than 1 with its covariance moves the best number off the naive one', () => {
-    // Doubt grows with size when scale and offset go together, so a smaller hole is surer.
+    // With correlated scale and offset the uncertainty grows with size, so a smaller hole is surer.
     const printer = {
       offset: { mean: -0.1, sd: 0.06 },
       scale: { mean: 0.996, sd: 0.004 },

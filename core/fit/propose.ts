@@ -2,14 +2,14 @@ import { bestNumber, chanceRight, type Expectation } from './best-number';
 import { clearanceWindow, type Preference, type Side, type SoftSide, type Window } from './wants';
 
 /**
- * The number to draw so that the print fits. A print of model number m has the size scale·m + offset,
- * with doubt in both and print-to-print scatter; clearance is female minus male, whole width.
+ * The number to draw so that the print fits. A print of model number m has the size scale·m + offset, with uncertainty
+ * in both and print-to-print scatter; clearance is female minus male, whole width.
  */
 export interface PrinterResponse {
   /** mm; a hole that prints 0.22 small has −0.22, an outside that prints 0.05 large +0.05. */
   offset: { mean: number; sd: number };
   scale: { mean: number; sd: number };
-  /** Between scale and offset, mm. */
+  /** Covariance of scale and offset, mm. */
   covariance?: number;
   /** Print-to-print sd, mm. */
   repeatability: number;
@@ -25,11 +25,11 @@ export interface FitQuestion {
 }
 
 export interface LedgerStep {
-  /** `own` is what a number of the maker's own adds to the chain. */
+  /** `own` is the amount that a maker's own number adds to the chain. */
   step: 'reading' | 'allowance' | 'compensation' | 'lesson' | 'own';
   /** Signed, mm; the amounts add up to the model number. */
   amount: number;
-  /** Standard uncertainty that enters with this step, mm. */
+  /** Standard uncertainty that this step adds, mm. */
   u: number;
 }
 
@@ -74,7 +74,7 @@ export function proposeFit(question: FitQuestion): FitProposal {
     const { clearance, sd } = outcome(model);
     return of(clearance, sd);
   };
-  // The middle of the window at zero doubt, then a search around it wide enough for any spread.
+  // The middle of the window without uncertainty, then a search around it that is wide enough for any spread.
   const start =
     (reading.value + (sign * (window.min + window.max)) / 2 - printer.offset.mean) / printer.scale.mean;
   const reach = window.max - window.min + 3 * outcome(start).sd;

@@ -1,6 +1,6 @@
 /**
- * A soft ring on a hard core: what squeezes, what it takes to move it, and what slots do to that. Sizes mm,
- * moduli MPa, forces N, strains ratios. Thin rings: wall well below the radius; thick ones by press.ts.
+ * A soft ring on a rigid core: its pressure, the force to move it, and what slots do to that. Sizes mm, moduli MPa,
+ * forces N, strains ratios. Thin rings: wall well below the radius; thick ones by press.ts.
  */
 export interface Ring {
   /** Stretched, on the core. */
@@ -21,7 +21,7 @@ export interface ShallowSlots {
 /** Slots right through the wall, open at the edge: they make bending fingers. */
 export interface Fingers {
   count: number;
-  /** Of each slot. */
+  /** Width of each slot. */
   width: number;
   /** From the edge to the slot's end. */
   length: number;
@@ -33,7 +33,7 @@ export function ringPressure({ diameter, wall, modulus }: Ring, strain: number):
   return (modulus * strain * wall) / (diameter / 2);
 }
 
-/** All of the wall's push on the core, N. */
+/** The whole radial force of the wall on the core, N. */
 export const ringForce = (ring: Ring, strain: number): number =>
   ringPressure(ring, strain) * Math.PI * ring.diameter * ring.height;
 
@@ -69,10 +69,10 @@ export function fingerForce(
   return { force: count * force, rootStrain: (1.5 * deflection * wall) / length ** 2 };
 }
 
-/** How far off such sums may be on a print, either way, as a factor. Common practice, no source. */
+/** How far off such a calculation may be for a print, in either direction, as a factor. Common practice, no source. */
 export const RING_DOUBT = 2;
 
-/** Stretch of a lip while it passes an edge: 23.0 over a lip of 21.8 is 5.5 %. @param lip its free inside */
+/** Stretch of a lip while it passes an edge: 23.0 over a lip of 21.8 is 5.5 %. @param lip its free inside diameter */
 export const passingStrain = (over: number, lip: number): number => over / lip - 1;
 
 function requireRing(diameter: number, wall: number): void {

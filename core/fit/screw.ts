@@ -1,10 +1,10 @@
 import { HEAT_SET_INSERTS, PLASTIC_PILOT_RATIO } from '../shelf/fasteners';
 import { given } from '../shelf/table';
 
-/** Screws and plastic: printed threads, bosses, inserts, and which of them to take. Sizes mm, angles degrees. */
+/** Screws and plastic: printed threads, bosses, inserts, and which of them to use. Sizes mm, angles degrees. */
 
 export interface PrintedThread {
-  /** Of the thread it must run with, as measured or by its standard. */
+  /** The thread that it must run with, as measured or from its standard. */
   major: number;
   minor: number;
   pitch: number;
@@ -12,40 +12,40 @@ export interface PrintedThread {
   hand: 'right' | 'left';
   /** Our part: an external thread is the male one. */
   side: 'external' | 'internal';
-  /** Between the flanks, 60 for ISO and unified, 55 for pipe; a round thread about 30. */
+  /** Angle between the flanks: 60 for ISO and unified, 55 for pipe; a round thread about 30. */
   flankAngle: number;
-  /** Wanted clearance across the diameter; the printer's own error comes on top, by the ledger. */
+  /** Wanted clearance across the diameter; the ledger adds the printer's own error. */
   clearance: number;
-  /** Of the crest on the other side, which our root must clear; 0 for a sharp or flat one. */
+  /** Radius of the mating crest, which our root must clear; 0 for a sharp or flat one. */
   crestRadius: number;
 }
 
 export interface ThreadNumbers {
-  /** As drawn for our part, before the printer's compensation. */
+  /** The sizes of our part, before the printer's compensation. */
   major: number;
   minor: number;
-  /** Way in one turn. */
+  /** Travel in one turn. */
   lead: number;
   /** Helix angle at the mean diameter. */
   helix: number;
-  /** Of the ridge against the axis: how much play the clearance gives to and fro. */
+  /** The play that the clearance gives, along the axis. */
   axialPlay: number;
-  /** Height of the ridge, drawn. */
+  /** Height of the ridge as drawn. */
   depth: number;
   /** Chamfer at the start, 45°, along the axis: as deep as the thread. */
   leadIn: number;
-  /** Of our root, so that their crest does not ride in it. */
+  /** Radius of our root, so that the mating crest does not touch it. */
   rootRadius: number;
-  /** Layers of this height in one pitch. */
+  /** Number of layers of this height in one pitch. */
   layersPerPitch: number;
 }
 
-/** Fewer layers than this in a pitch print a staircase that binds. Common practice, no source. */
+/** With fewer layers than this in a pitch a thread prints as a staircase and binds. Common practice, no source. */
 export const LEAST_LAYERS = 7;
 
 /**
- * A thread of our own to run with one that is there. A clearance c across the diameter leaves c/2 a side,
- * and c·tan(flank/2) to and fro (geometry of the flank).
+ * A thread of our own that runs with an existing one. A clearance c across the diameter leaves c/2 on each side, and
+ * c·tan(flank/2) along the axis (geometry of the flank).
  * @param layer height, mm
  * @throws RangeError for a thread without a ridge
  */
@@ -82,7 +82,7 @@ export interface ThreadAdvice {
 }
 
 /**
- * Which way a screw holds in a printed part, best first. Rules of thumb: common practice, no source.
+ * Ways in which a screw holds in a printed part, the best first. Rules of thumb: common practice, no source.
  * @param often undone more than a few times
  * @param pull along the screw, N; 0 where it only keeps things in place
  */
@@ -95,7 +95,8 @@ export function threadWays(q: {
 }): ThreadAdvice[] {
   const layers = q.pitch / q.layer;
   const ways: ThreadAdvice[] = [];
-  // A printed ridge shears along its layers: about 3 N a square millimetre of bolt, once around a diameter deep.
+  // A printed ridge shears along its layers: about 3 N per square millimetre of a cylinder of the bolt's diameter, one
+  // diameter deep.
   const carries = 3 * q.diameter ** 2;
   if (q.pull > carries)
     ways.push({
@@ -130,17 +131,20 @@ export function threadWays(q: {
 
 const round = (x: number) => Math.round(x);
 
-/** The plastic around a screw. Sizes as wanted on the part, before the printer's compensation. */
+/** The boss around a screw. Sizes as wanted on the part, before the printer's compensation. */
 export interface Boss {
   hole: number;
-  /** Least depth of the hole. */
+  /** Minimum depth of the hole. */
   depth: number;
-  /** Least outside. */
+  /** Minimum outside diameter. */
   outside: number;
   words: string;
 }
 
-/** A screw that cuts its own way: hole 0.8 of its outside, twice around it, 2.5 deep. Common practice, no source. */
+/**
+ * A self-tapping screw: hole 0.8 of its outside diameter, boss twice that diameter, depth 2.5 times. Common practice,
+ * no source.
+ */
 export const selfCuttingBoss = (outside: number): Boss => ({
   hole: PLASTIC_PILOT_RATIO * outside,
   depth: 2.5 * outside,
@@ -162,7 +166,7 @@ export function insertBoss(size: string): Boss | undefined {
 }
 
 /**
- * A taper pipe thread wedges its boss apart: the wall around it, or another way. Depth of the thread from
- * its standard (1.1 at 1/4 NPT). Three times the thread's depth: common practice, no source.
+ * A taper pipe thread wedges its boss apart: the wall it needs, or another solution. Depth of the thread from its
+ * standard (1.1 at 1/4 NPT). Three times the thread's depth: common practice, no source.
  */
 export const taperBossWall = (threadDepth: number): number => 3 * threadDepth;

@@ -1,7 +1,7 @@
 /** Tapers that wedge (the want “jam”). Sizes mm, angles degrees. */
 const RADIANS = Math.PI / 180;
 
-/** A taper holds by itself while its half-angle is below the angle of friction, atan μ. */
+/** A taper is self-holding while its half-angle is below the angle of friction, atan μ. */
 export const isSelfHolding = (halfAngle: number, friction: number): boolean =>
   halfAngle < Math.atan(friction) / RADIANS;
 
@@ -15,10 +15,10 @@ export function insertionDepth(clearance: number, halfAngle: number): number {
   return clearance / (2 * Math.tan(halfAngle * RADIANS));
 }
 
-/** The clearance with which a plug wedges so deep beyond the mouth: the inverse of `insertionDepth`, whole diameter. */
+/** The clearance with which a plug wedges at this depth: the inverse of `insertionDepth`, whole diameter. */
 export const clearanceAtDepth = (depth: number, halfAngle: number): number =>
   2 * depth * Math.tan(halfAngle * RADIANS);
 
-/** What a doubt of the diameter makes of the depth. */
+/** The uncertainty of the depth that follows from one of the diameter. */
 export const depthDoubt = (diameterDoubt: number, halfAngle: number): number =>
   insertionDepth(diameterDoubt, halfAngle);

@@ -21,7 +21,7 @@ export const WANT_NAMES = [
 ] as const;
 export type WantName = (typeof WANT_NAMES)[number];
 
-/** Wants with a window that the workshop knows. */
+/** Wants whose window the workshop knows. */
 export type StandardWant = Exclude<WantName, 'own'>;
 
 export interface Window {
@@ -35,7 +35,7 @@ export type Side = 'inside' | 'outside';
 /** Which miss is the lesser evil. */
 export type Preference = 'none' | 'loose' | 'tight';
 
-/** What holds a screw: such a hole forgives more than one that goes over something. */
+/** Wants that hold screws: such a hole tolerates more than one that goes over something. */
 export const isScrewed = (want: WantName): boolean =>
   want === 'screw' || want === 'bolt' || want === 'insert';
 
@@ -51,7 +51,7 @@ export const DEFAULT_WINDOWS: Record<StandardWant, Window> = {
   screw: { min: 0.25, max: 0.55, unit: 'mm' },
   // ISO 273 medium leaves M3 to M8 0.4 to 1.0.
   bolt: { min: 0.3, max: 0.8, unit: 'mm' },
-  // Against the insert's outside: 4.6 brass in a 4.0 hole.
+  // Relative to the insert's outside: 4.6 brass in a 4.0 hole.
   insert: { min: -0.7, max: -0.45, unit: 'mm' },
   glue: { min: 0.1, max: 0.3, unit: 'mm' },
   // Double-sided tape on both sides, pressed.
@@ -76,14 +76,14 @@ export const WANT_WORDS: Record<WantName, string> = {
   own: 'a window of your own',
 };
 
-/** Up to this size, mm, the usual windows hold; beyond it they widen. Common practice, no source. */
+/** The usual windows apply up to this size, mm; beyond it they widen. Common practice, no source. */
 export const USUAL_SIZE = 50;
-/** As tolerances do, a window grows more slowly than the size. Common practice, no source. */
+/** Like tolerances, a window grows more slowly than the size. Common practice, no source. */
 const WIDENING = 0.6;
 
 /**
- * The window that a want comes to on something of this size: the usual ones widen with size (a slab of
- * 77.5 is given 78 to slide), one's own and a stretch stay as they are.
+ * The window that a want means for something of this size: the usual ones widen with size (a slab of 77.5 gets 78 to
+ * slide); a maker's own window and a stretch stay as they are.
  * @param size mm
  */
 export function windowForSize(want: { name: WantName; window: Window }, size: number): Window {

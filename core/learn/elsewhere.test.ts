@@ -24,7 +24,7 @@ const there = (seen: readonly Observation[], sd = 0.04): Elsewhere => ({
 
 describe('what was seen in another plastic', () => {
   test('says of the reading what a normal would: closed form, but for the few that are wrong altogether', () => {
-    // Drawn 0.4 loose, and 0.05 loose it was: b there and δ are 0.35 together.
+    // Drawn 0.4 loose, and it was 0.05 loose: the other b and δ add up to 0.35.
     const found = posterior([there([{ model: 30.4, off: { value: 0.05, u: 0.02 } }])]);
     const noise = 0.04 ** 2 + S ** 2 + 0.02 ** 2;
     const gain = 0.1 ** 2 / (0.1 ** 2 + noise);
@@ -40,7 +40,7 @@ describe('what was seen in another plastic', () => {
     const none = posterior([]);
     const found = posterior([there([tight(30.35), tight(30.45), tight(30.5)])]);
     expect(found.mean).toBeGreaterThan(none.mean + 0.08);
-    // Loose ones say the other thing.
+    // Loose verdicts say the opposite.
     const loose = posterior([there([{ model: 30.35, verdict: 'loose' }])]);
     expect(loose.mean).toBeLessThan(none.mean - 0.02);
   });
@@ -49,7 +49,7 @@ describe('what was seen in another plastic', () => {
     const seen: Observation[] = [{ model: 30.4, off: { value: 0.05, u: 0.02 } }];
     const moved = (e: Elsewhere, u: number) => posterior([e], u).mean - prior.mean;
     expect(Math.abs(moved(there(seen, 1.5), 0.1))).toBeLessThan(0.02);
-    // Nearly as its printer makes it: the reading is believed.
+    // Close to the printer's known behaviour: the reading is believed.
     const near: Observation[] = [{ model: 30.4, off: { value: 0.22, u: 0.02 } }];
     expect(Math.abs(moved(there(near), 0.005))).toBeLessThan(0.02);
   });
@@ -57,7 +57,7 @@ describe('what was seen in another plastic', () => {
   test('three prints of one printer are no three printers', () => {
     const seen: Observation = { model: 30.4, off: { value: 0.05, u: 0.005 } };
     const [one, three] = [posterior([there([seen])]), posterior([there([seen, seen, seen])])];
-    // However many: what that printer does to all of them stays unknown.
+    // However many there are: the error common to that printer's prints stays unknown.
     expect(three.sd).toBeGreaterThan(0.9 * Math.hypot(prior.sd, 0.037));
     expect(three.sd).toBeLessThanOrEqual(one.sd + 1e-3);
   });
@@ -73,12 +73,12 @@ describe('what was tried on a gauge', () => {
     groupPosterior([mate([], u)], prior, S, [{ mates: { bore: seen } }]);
 
   test('says what the printer does, and of the reading nothing: closed form', () => {
-    // On a gauge of 30.2, drawn 0.2 loose, it was 0.05 loose: b is 0.15, whatever the reading.
+    // On a gauge of 30.2 and drawn 0.2 loose it was 0.05 loose: b is 0.15, whatever the reading.
     const found = taughtBy(loose({ value: 30.2, u: 0.01 }));
     const noise = S ** 2 + 0.02 ** 2 + 0.01 ** 2;
     const gain = prior.sd ** 2 / (prior.sd ** 2 + noise);
     expect(Math.abs(found.shared.mean - (prior.mean + gain * (0.15 - prior.mean)))).toBeLessThan(0.01);
-    // The reading is as much in doubt as it was.
+    // The reading is exactly as uncertain as before.
     expect(found.mates.get('bore')!.sd).toBeGreaterThan(0.1);
   });
 

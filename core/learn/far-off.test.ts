@@ -7,7 +7,7 @@ import type { Trial } from './posterior';
 import { MARK_OF } from './verdict';
 import { verdictFor, verdictScale } from './verdict-scale';
 
-/** Truths that the prior hardly allows: a printer nothing like what is believed, a reading of something else. */
+/** Truths that the prior hardly allows: a printer far from the belief, or a reading of something else. */
 const SURFACES: Record<
   string,
   { mate: Omit<NextMate, 'id' | 'group'>; prior: { mean: number; sd: number } }
@@ -58,7 +58,7 @@ const SURFACES: Record<
 };
 const SCATTER = 0.04;
 
-/** Prints until it is right; each answer is looked at on the way. @returns how many, 99 where ten were not enough */
+/** Prints until one is right; each answer is checked along the way. @returns how many, 99 where ten were not enough */
 function prints(surface: keyof typeof SURFACES, off: number, seed: number, noisy = false): number {
   const { mate: own, prior } = SURFACES[surface]!;
   const mate: NextMate = { ...own, id: 'a', group: 'g' };

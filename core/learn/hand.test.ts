@@ -4,7 +4,7 @@ import { type HandSeen, handAfter, handOfLesson, lessonOfHand, shiftOf } from '.
 import { verdictFor, verdictScale } from './verdict-scale';
 
 const scale = verdictScale({ min: 0.1, max: 0.3 }, 'mm');
-/** Tries by a hand that is so much off, on prints all over the window. */
+/** Tries by a hand that is off by this much, on prints all over the window. */
 function triesOf(off: number, count: number, u = 0.02): HandSeen[] {
   const random = seeded(7);
   return Array.from({ length: count }, (_, i) => {

@@ -3,28 +3,28 @@ import type { Verdict } from './verdict';
 import { chanceOfVerdict, type VerdictScale } from './verdict-scale';
 
 /**
- * Whose hand judged: one calls “tight” early, another late. A hand’s edges lie so much beyond the window’s, mm of the
- * whole width: above 0 it wants more clearance for the same word. Learned from tries whose clearance was measured.
+ * The hand that judges: one calls “tight” early, another late. A hand's edges lie this far beyond the window's, mm of
+ * the whole width: above 0 it wants more clearance for the same word. Learned from tries with a measured clearance.
  */
 export interface HandSeen {
   verdict: Verdict;
-  /** Female minus male, both measured, and how sure that is. */
+  /** Clearance, female minus male, both measured, and its uncertainty. */
   clearance: { value: number; u: number };
-  /** By the window alone. */
+  /** Judged by the window alone. */
   scale: VerdictScale;
 }
 
-/** Of a hand that nobody knows. Common practice, no source. */
+/** For an unknown hand. Common practice, no source. */
 export const HAND_PRIOR = { mean: 0, sd: 0.05 };
 
-/** Looked for so far, mm: beyond it another thing was judged. */
+/** The range of the search, mm: beyond it something else was judged. */
 const REACH = 0.4;
 const STEP = 0.005;
 
-/** Nobody’s hand is called so: a lesson’s kind of surface is. */
+/** No hand has this name: it is a lesson's kind of surface. */
 const HAND = 'hand ';
 
-/** Under which lessons of a hand are kept; two spellings of a name that differ in case and spaces are one. */
+/** The key of a hand's lessons; spellings of a name that differ in case and spaces are one. */
 export const lessonOfHand = (name: string): string => HAND + name.trim().replace(/\s+/g, ' ').toLowerCase();
 
 /** The hand of a lesson; null for one of a printer. */
@@ -32,8 +32,8 @@ export const handOfLesson = (surface: string): string | null =>
   surface.startsWith(HAND) ? surface.slice(HAND.length) : null;
 
 /**
- * What tries say of a hand: from a belief that is so wide that they alone speak, to what is believed after them.
- * @param shared sd of what all of these clearances have in common: the reading’s
+ * What tries say about a hand: a belief so wide that the tries alone decide, and the belief after them.
+ * @param shared sd of the error that all of these clearances have in common: that of the reading
  */
 export function handAfter(seen: readonly HandSeen[], shared: number) {
   const before = { mean: 0, sd: REACH / 2 };
@@ -53,12 +53,12 @@ export function handAfter(seen: readonly HandSeen[], shared: number) {
   return { before, after: { mean, sd: Math.min(sd, before.sd) } };
 }
 
-/** A hand is not gone by before it is more likely than this that it is off to that side. */
+/** A hand's offset is used only when it is more likely than this to be on that side. */
 const SURE = 0.9;
-/** Nor for less than this, mm: nobody feels it. */
+/** And only from this size, mm: nobody feels a smaller one. */
 const LEAST = 0.02;
 
-/** By how much what a hand calls right is looser than the window says; 0 while that is not known. */
+/** How much looser than the window says this hand wants it; 0 while unknown. */
 export const shiftOf = ({ mean, sd }: { mean: number; sd: number }): number =>
   Math.abs(mean) >= LEAST && phi(Math.abs(mean) / sd) > SURE ? mean : 0;
 

@@ -1,4 +1,4 @@
-/** What may happen when a part is put on, besides how its surfaces feel: none of it is a matter of a size. */
+/** What may happen when a part is put on, besides how its surfaces feel; none of it is a matter of size. */
 export const HAPPENINGS = [
   'cracked',
   'layers-parted',
@@ -26,10 +26,10 @@ export const HAPPENING_WORDS: Record<HappeningKind, string> = {
   covers: 'it covers something',
 };
 
-/** These are asked where, and whether the original failed there too. */
+/** For these the place is asked, and whether the original failed there too. */
 export const BREAKS: readonly HappeningKind[] = ['cracked', 'layers-parted'];
 
-/** Why a print came to nothing: it cost its hours and its plastic, and says nothing of any fit. */
+/** Why a print failed: it cost its hours and its plastic, and says nothing about any fit. */
 export const FAILURES = [
   'clogged',
   'came-loose',

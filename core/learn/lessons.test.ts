@@ -17,7 +17,7 @@ const evidence = (mean: number, sd: number, at = NOW, jobId = at): Evidence => (
 const general = { mean: 0.22, sd: 0.14 };
 
 describe('what tries told', () => {
-  // Normal beliefs multiply: the tries' own share is what is left when the prior is divided out.
+  // Normal beliefs multiply: dividing the prior out leaves the share of the tries.
   test('is what makes the belief before them into the one after them', () => {
     const told = { mean: 0.3, sd: 0.05 };
     const precision = 1 / general.sd ** 2 + 1 / told.sd ** 2;

@@ -1,22 +1,22 @@
 import { z } from 'zod';
 
 /**
- * What jobs teach of a printer with a plastic: how much tighter than drawn a kind of surface comes out, the part that
- * all surfaces of a kind share. Never a job's own reading errors. Lengths mm.
+ * What jobs teach about a printer with a plastic: how much tighter than drawn a kind of surface comes out, as far as
+ * all surfaces of the kind share it. A job's own reading errors are never part of it. Lengths mm.
  */
 export const Evidence = z.object({
   jobId: z.string(),
   title: z.string(),
   printerId: z.string().nullable(),
   materialId: z.string().nullable(),
-  /** Of surface, as `SurfaceKind`. */
+  /** The kind of surface, as in `SurfaceKind`. */
   surface: z.string(),
-  /** What this job's tries alone say of it. */
+  /** What this job's tries alone say about it. */
   mean: z.number(),
   sd: z.number().positive(),
-  /** Prints that were tried. */
+  /** How many prints were tried. */
   prints: z.number().int(),
-  /** When the last of them was. */
+  /** The date of the last of them. */
   at: z.string(),
 });
 export type Evidence = z.infer<typeof Evidence>;
@@ -26,10 +26,10 @@ interface Belief {
   sd: number;
 }
 
-/** Less than this the tries told nothing that was not believed before: as precision over the prior's. */
+/** With less than this the tries added nothing to the belief: their precision relative to the prior's. */
 const LEAST_TOLD = 0.02;
 
-/** What tries alone said, out of what was believed before them and after them. Null where they said nothing. */
+/** What the tries alone said, from the beliefs before and after them. Null where they said nothing. */
 export function toldBy(before: Belief, after: Belief): Belief | null {
   const [prior, posterior] = [1 / before.sd ** 2, 1 / after.sd ** 2];
   const told = posterior - prior;
@@ -37,9 +37,9 @@ export function toldBy(before: Belief, after: Belief): Belief | null {
   return { mean: (after.mean * posterior - before.mean * prior) / told, sd: 1 / Math.sqrt(told) };
 }
 
-/** Two jobs on one printer with one plastic differ by so much, sd: another day, another spool. Practice. */
+/** How far two jobs on one printer with one plastic differ, sd: another day, another spool. Practice. */
 const BETWEEN_JOBS = 0.03;
-/** And by so much more for each year between, sd: nozzles wear, belts are tightened. Practice. */
+/** And how much more per year between them, sd: nozzles wear, belts are tightened. Practice. */
 const DRIFT_PER_YEAR = 0.08;
 const YEAR = 365.25 * 24 * 3600 * 1000;
 
@@ -48,8 +48,8 @@ const spreadOf = ({ sd, at }: Evidence, now: string) =>
   Math.hypot(sd, BETWEEN_JOBS, DRIFT_PER_YEAR * ageOf(at, now));
 
 /**
- * What is believed for the next job: what was believed anyhow, and what other jobs taught, each by its own doubt and
- * age. @param now an ISO date
+ * The belief for the next job: the general belief, and what other jobs taught, each by its own uncertainty and age.
+ * @param now an ISO date
  */
 export function beliefAfter(before: Belief, evidence: readonly Evidence[], now: string): Belief {
   let [precision, sum] = [1 / before.sd ** 2, before.mean / before.sd ** 2];
@@ -59,24 +59,24 @@ export function beliefAfter(before: Belief, evidence: readonly Evidence[], now: 
     sum += told * e.mean;
   }
   const mean = sum / precision;
-  // The next job is another one too.
+  // The next job differs too.
   return { mean, sd: Math.min(before.sd, Math.hypot(1 / Math.sqrt(precision), BETWEEN_JOBS)) };
 }
 
-/** Jobs of one printer, plastic and kind of surface since which something has changed. */
+/** Jobs of one printer, plastic and kind of surface with a lasting change among them. */
 export interface Drift {
-  /** The first job after it. */
+  /** The first job after the change. */
   since: string;
-  /** How much tighter they come out since, mm. */
+  /** How much tighter they come out since then, mm. */
   by: number;
 }
 
-/** So many sd apart, and so many mm: else it is chance, or nothing that a hand would notice. */
+/** A change counts from this many sd and this many mm: otherwise it is chance, or too small to notice. */
 const DRIFT_SD = 2.5;
 const LEAST_DRIFT = 0.05;
 const LEAST_JOBS = 2;
 
-/** Where the jobs before a day and those since differ by more than chance; null where they do not. */
+/** Where the jobs before and since a day differ by more than chance; null where they do not. */
 export function driftIn(evidence: readonly Evidence[]): Drift | null {
   const all = [...evidence].sort((a, b) => (a.at < b.at ? -1 : 1));
   let best: (Drift & { sds: number }) | null = null;
@@ -90,7 +90,7 @@ export function driftIn(evidence: readonly Evidence[]): Drift | null {
   return best && { since: best.since, by: best.by };
 }
 
-/** Their mean; as doubtful as they say, or as they differ, whichever is more. */
+/** Their mean, with the larger of their stated uncertainty and their actual spread. */
 function meanOf(evidence: readonly Evidence[]): Belief {
   const told = evidence.map(e => 1 / Math.hypot(e.sd, BETWEEN_JOBS) ** 2);
   const total = told.reduce((sum, t) => sum + t, 0);
@@ -99,7 +99,7 @@ function meanOf(evidence: readonly Evidence[]): Belief {
   return { mean, sd: Math.sqrt(Math.max(1 / total, scatter / evidence.length)) };
 }
 
-/** What the maker does not want to go by any more, and why; all of it, or what is older than a day. */
+/** What the maker has left out, and why: all of it, or what is older than a day. */
 export const Muted = z.object({
   printerId: z.string().nullable(),
   materialId: z.string().nullable(),
@@ -114,7 +114,7 @@ const sameGroup = (
   b: Pick<Evidence, 'printerId' | 'materialId' | 'surface'>,
 ) => a.printerId === b.printerId && a.materialId === b.materialId && a.surface === b.surface;
 
-/** What of it counts: not muted, and of this group. */
+/** The lessons that count: of this group and not left out. */
 export const countingOf = (
   evidence: readonly Evidence[],
   muted: readonly Muted[],

@@ -2,7 +2,10 @@ import type { Side } from '../fit/wants';
 import type { Verdict } from './verdict';
 import { chanceOfVerdict, type VerdictScale } from './verdict-scale';
 
-/** What was seen of a mate, and how likely that is where its printer and its reading are off by so much. See posterior.ts. */
+/**
+ * What was observed of a mate, and how likely that is for given errors of its printer and its reading. See
+ * posterior.ts.
+ */
 
 export interface LearnMate {
   id: string;
@@ -11,19 +14,25 @@ export interface LearnMate {
   group: string;
   reading: { value: number; u: number };
   scale: VerdictScale;
-  /** How much tighter this size is known to print than the group's b says, mm; 0 where left out. */
+  /** How much tighter this size is known to print than the group's b, mm; 0 where left out. */
   shift?: number;
-  /** Doubt of the mate's own beyond its reading's, sd, mm: how its printer goes with size; 0 where left out. */
+  /**
+   * The mate's own uncertainty beyond its reading's, sd, mm: how its printer's error changes with size; 0 where left
+   * out.
+   */
   growth?: number;
-  /** How far the surface moves for each mm or degree of its number; 1 where left out. */
+  /** How far the surface moves per mm or degree of its number; 1 where left out. */
   rate?: number;
-  /** What was seen of it in other plastics, on other printers, or lying otherwise: its reading's error is the same there. */
+  /**
+   * What was observed in other plastics, on other printers, or in other orientations: the reading's error is the same
+   * there.
+   */
   elsewhere?: readonly Elsewhere[];
 }
 
 /** Prints of a mate that share another b. */
 export interface Elsewhere {
-  /** What is believed of that b, and of how sizes go there. */
+  /** The belief about that b, and about the change with size there. */
   prior: { mean: number; sd: number };
   scatter: number;
   seen: readonly Observation[];
@@ -34,26 +43,30 @@ export interface Elsewhere {
 export interface Observation {
   model: number;
   verdict?: Verdict;
-  /** What was wanted when it was judged, where that was something else than now: a verdict is about that. */
+  /** The want at the time of the verdict, where it differs from the current one: the verdict is about that. */
   scale?: VerdictScale;
-  /** The print's own size, measured. */
+  /** The measured size of the print. */
   printed?: { value: number; u: number };
-  /** How far off it was on the object, seen or measured there: its clearance, of a mate that is judged by an amount. */
+  /**
+   * How far off it was on the object, seen or measured there: its clearance, for a mate that is judged by an amount.
+   */
   off?: { value: number; u: number };
-  /** What it was tried on in the object's place, as it measures: its reading's error is none of it. */
+  /** The measured size of what it was tried on instead of the object: the reading's error plays no part then. */
   gauge?: { value: number; u: number };
-  /** One ring of a ladder, not a part. */
+  /** One ring of a ladder rather than a part. */
   rung?: boolean;
 }
 
-/** Steps of the shared grid: an eighth of its sd, never coarser than a third of the feel's blur and scatter. */
+/**
+ * Steps of the shared grid: an eighth of its sd, never coarser than a third of the blur of the feel plus the scatter.
+ */
 export const SHARED_STEP = 0.012;
-/** Beliefs and readings that are wrong altogether, as a share. Common practice, no source. */
+/** The share of beliefs and readings that are completely wrong. Common practice, no source. */
 export const WILD = 0.1;
-/** Of a printer that was measured. Common practice, no source. */
+/** The same for a printer that was measured. Common practice, no source. */
 export const WILD_MEASURED = 0.05;
 
-/** Clearance drawn: what the model number would give if everything but the known shift printed true. */
+/** Clearance as drawn: what the model number would give if everything printed true except for the known shift. */
 export function drawnClearance(
   { side, reading, shift = 0, rate = 1 }: Pick<LearnMate, 'side' | 'reading' | 'shift' | 'rate'>,
   model: number,
@@ -69,11 +82,11 @@ export function modelFor(
   return reading.value + ((side === 'inside' ? 1 : -1) * (drawn + shift)) / rate;
 }
 
-/** How much tighter a measured print is than its model, by its own size alone: b + ε. */
+/** How much tighter a measured print is than its model, from its own size alone: b + ε. */
 const printedBias = (mate: LearnMate, model: number, printed: number) =>
   (mate.side === 'inside' ? model - printed : printed - model) - (mate.shift ?? 0);
 
-/** The clearance that was drawn to what a print was tried on. */
+/** The drawn clearance to what a print was tried on. */
 export const drawnTo = (mate: LearnMate, seen: Pick<Observation, 'model' | 'gauge'>): number =>
   drawnClearance(seen.gauge ? { ...mate, reading: seen.gauge } : mate, seen.model);
 
@@ -84,7 +97,7 @@ function likelihood(mate: LearnMate, seen: Observation, b: number, own: number, 
   let spread = s;
   let chance = 1;
   if (seen.printed) {
-    // A caliper on the print measures b + ε; the remaining doubt of ε narrows the verdict's blur too.
+    // A caliper reading of the print measures b + ε; the remaining uncertainty of ε also narrows the verdict's blur.
     const y = printedBias(mate, seen.model, seen.printed.value) - b;
     const sum = s ** 2 + seen.printed.u ** 2;
     if (sum > 0) {
@@ -100,7 +113,7 @@ function likelihood(mate: LearnMate, seen: Observation, b: number, own: number, 
   return chance * chanceOfVerdict(seen.verdict, clearance, spread, seen.scale ?? mate.scale);
 }
 
-/** Amounts that were said the wrong way round, or of something else, as a share, and how far these spread. Practice. */
+/** The share of amounts with the wrong sign or about something else, and how far these spread. Practice. */
 const OFF_SLIPS = 0.03;
 const OFF_SLIP_SPREAD = 8;
 
@@ -110,16 +123,16 @@ function seenOff({ value, u }: { value: number; u: number }, clearance: number, 
   return (1 - OFF_SLIPS) * bell(sd) + OFF_SLIPS * bell(OFF_SLIP_SPREAD * sd);
 }
 
-/** Step of the table of what verdicts tell of β, mm: well under the feel's blur. */
+/** Step of the table of what verdicts say about β, mm: well below the blur of the feel. */
 const TOLD_STEP = 0.004;
 
-/** The b of elsewhere is tried out to so many sd of it, where it is wrong altogether, as finely as prints scatter. */
+/** The other b is tried out to this many sd, for the case that it is completely wrong, as finely as prints scatter. */
 const FAR_ELSEWHERE = 8;
 const [LEAST_PLACES, MOST_PLACES] = [41, 401];
 
 /**
- * What was seen elsewhere, as a likelihood of δ alone: b there is another one, known no better than by its prior, and
- * the same for all prints that were made so. What one mate says there of another is left out.
+ * What was observed elsewhere, as a likelihood of δ alone: the b there is another one, known only by its prior, and
+ * shared by all prints made in that way. What one mate there says about another is left out.
  */
 export function carriedOver({ elsewhere = [], ...mate }: LearnMate): (delta: number) => number {
   const there = { ...mate, shift: 0 };
@@ -139,7 +152,10 @@ export function carriedOver({ elsewhere = [], ...mate }: LearnMate): (delta: num
     }, 1);
 }
 
-/** All that was seen of a mate, as a likelihood of b and δ. Verdicts alone tell of their sum: they are looked up. */
+/**
+ * All observations of a mate, as a likelihood of b and δ. Verdicts alone depend on the sum: they are looked up in a
+ * table.
+ */
 export function likelihoodOf(
   mate: LearnMate,
   seen: readonly Observation[],
@@ -166,7 +182,7 @@ export function likelihoodOf(
   };
 }
 
-/** Points that are as far from each other. */
+/** Evenly spaced points. */
 export function even(low: number, high: number, points: number): Float64Array {
   return Float64Array.from({ length: points }, (_, i) => low + ((high - low) * i) / (points - 1));
 }

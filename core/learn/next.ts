@@ -18,11 +18,11 @@ export interface NextMate extends LearnMate {
   prefer?: Preference;
   /** A number that is built whatever the tries say. */
   own?: number;
-  /** How it is called in sentences. */
+  /** Its name in sentences. */
   name?: string;
-  /** Judged by an amount, not by a feel: what the bench calls one that is off to either side, and its unit. */
+  /** Judged by an amount rather than a feel: the words for being off to either side, and its unit. */
   signed?: { sense: Sense; unit: SignedUnit };
-  /** What its number is called: mates of one number get one that is best for all. Its id where left out. */
+  /** The name of its number: mates that share a number get the one that is best for all. Its id where left out. */
   number?: string;
 }
 
@@ -37,7 +37,7 @@ export interface NextAnswer {
   mates: Record<
     string,
     {
-      /** What is built: the maker's own number, else what is proposed. */
+      /** What is built: the maker's own number, otherwise the proposed one. */
       model: number;
       /** The number that the tries lead to. */
       proposed: number;
@@ -49,11 +49,11 @@ export interface NextAnswer {
   >;
   pAllRight: number;
   reasons: string[];
-  /** What is believed now of the part that a group's mates share. */
+  /** The current belief about the part that a group's mates share. */
   shared: Record<string, { mean: number; sd: number }>;
 }
 
-/** A surface that sat right keeps its number unless moving it wins more than this chance. */
+/** A surface that sat right keeps its number unless moving it gains more than this chance. */
 const LEAVE_ALONE = 0.06;
 
 /**
@@ -103,22 +103,22 @@ export function nextVersion(question: NextQuestion): NextAnswer {
       return beta => right(drawn - beta);
     });
   }
-  // In the order of the question, not by group.
+  // In the order of the question, not of the groups.
   answer.reasons = question.mates.map(mate => answer.mates[mate.id]!.reason);
   return answer;
 }
 
-/** A mate with what is known of it before its number is chosen. */
+/** A mate with all that is known about it before its number is chosen. */
 interface Known {
   mate: NextMate;
   own: MatePosterior;
   prior: GroupPrior;
   scatter: number;
-  /** The best number for it alone. */
+  /** The best number for this mate alone. */
   alone: number;
 }
 
-/** Where several mates have one number, the one that is most likely right for all of them. */
+/** Where several mates share a number, the one that is most likely right for all of them. */
 function sharedNumbers(all: readonly Known[]): Map<string, { model: number; words: string }> {
   const found = new Map<string, { model: number; words: string }>();
   for (const { mate } of all) {
@@ -152,7 +152,7 @@ function groupMates(mates: readonly NextMate[]): Map<string, NextMate[]> {
   return groups;
 }
 
-/** The possible sizes of a print of a model number, over the belief about β and the scatter of a print. */
+/** The possible sizes of a print of a model number, given the belief about β and the scatter of a print. */
 export function expectationOf(mate: LearnMate, { beta, weight }: MatePosterior, s: number): Expectation {
   const tables = new WeakMap<object, (clearance: number) => number>();
   return (model, of) => {
@@ -165,11 +165,11 @@ export function expectationOf(mate: LearnMate, { beta, weight }: MatePosterior, 
   };
 }
 
-/** Steps of a table of clearances, mm, far under any scatter, and how far it reaches to both sides. */
+/** Step of a table of clearances, mm, far below any scatter, and its range to both sides. */
 const TABLE_STEP = 0.001;
 const TABLE_REACH = 4;
 
-/** The same function, worked out at each step of clearance once: it is asked for thousands of times. */
+/** The same function, tabulated by steps of clearance: it is evaluated thousands of times. */
 function tabled(of: (clearance: number) => number): (clearance: number) => number {
   const half = TABLE_REACH / TABLE_STEP;
   const known = new Float64Array(2 * half + 2).fill(Number.NaN);
@@ -186,21 +186,30 @@ function tabled(of: (clearance: number) => number): (clearance: number) => numbe
   };
 }
 
-/** After “tight” or “loose” the number moves by at least so much, mm: what a hand can feel. Common practice, no source. */
+/**
+ * After “tight” or “loose” the number moves by at least this, mm: the least that a hand can feel. Common practice, no
+ * source.
+ */
 const LEAST_FELT = 0.02;
-/** The outer verdicts begin `beyond` outside the window: a number nearer than most of that would not be right either. */
+/**
+ * The outer verdicts begin `beyond` outside the window: a number moved by less than most of that would not be right
+ * either.
+ */
 const SHARE_OF_BEYOND = 0.8;
 const isOuter = (verdict: Verdict) => verdict === 'wont-go' || verdict === 'drops-off';
 
-/** Of what stood out of its tolerance so much is taken back at least, whatever is believed of the printer. Practice. */
+/** At least this share of what was out of tolerance is taken back, whatever the belief about the printer. Practice. */
 const SHARE_OF_EXCESS = 0.5;
-/** A step that did not get out of “won’t go”, or of “drops off”, is followed by one so much longer. Practice. */
+/**
+ * A step that did not get out of “won't go” or “drops off” is followed by one that is longer by this factor. Practice.
+ */
 const LONGER = 1.6;
 
 /**
- * A number no nearer to what failed than a hand can tell, counted as drawn clearance: after “won’t go” or “tight” it
- * is looser, after “loose” or “drops off” tighter. Where verdicts contradict each other, the last one is followed.
- * @param drawn the clearance that would be drawn without them, mm
+ * A number that differs from one that failed by at least what a hand can tell, counted in drawn clearance: after “won't
+ * go” or “tight” it is looser, after “loose” or “drops off” tighter. Where verdicts contradict each other, the last one
+ * is followed.
+ * @param drawn the clearance that would be drawn without these verdicts, mm
  */
 function awayFromMisses(mate: NextMate, drawn: number, trials: readonly Trial[]): number {
   const misses = trials.flatMap(({ mates }) => {
@@ -225,7 +234,10 @@ function awayFromMisses(mate: NextMate, drawn: number, trials: readonly Trial[])
   return Math.min(most, Math.max(least, drawn));
 }
 
-/** A print that did not sit right: to which side the next one has to go, and how far at least. Drawn clearance, mm. */
+/**
+ * A print that did not sit right: in which direction the next one has to go, and by how much at least. Drawn clearance,
+ * mm.
+ */
 interface Miss {
   way: 1 | -1;
   at: number;
@@ -249,7 +261,7 @@ function missOf(seen: Observation, mate: NextMate): Miss[] {
     ];
   }
   const { verdict } = seen;
-  // A verdict by another want says nothing of this one, and one ring of a ladder is one of many.
+  // A verdict by another want says nothing about this one, and one ring of a ladder is one of many.
   if (!verdict || verdict === 'right' || seen.rung) return [];
   if (!sameScale(seen.scale ?? mate.scale, mate.scale)) return [];
   const outer = isOuter(verdict);
@@ -278,7 +290,7 @@ function bestModel(mate: NextMate, own: MatePosterior, s: number, trials: readon
   const worthy = worthOf(mate.scale, prefer);
   const worth = (number: number) => expect(number, worthy);
   if (sat && !sat.rung && satRight(sat, mate)) {
-    // What sat right on a gauge is drawn as far from the object.
+    // What sat right on a gauge is drawn at the same distance from the object.
     const same = sat.gauge ? modelOf(drawnTo(mate, sat)) : sat.model;
     if (worth(same) > worth(model) - LEAVE_ALONE) return same;
   }

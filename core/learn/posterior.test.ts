@@ -16,7 +16,7 @@ const mate = (id: string, side: 'inside' | 'outside' = 'inside', u = 0.03): Lear
 const tried = (model: number, verdict: (typeof VERDICTS)[number]): Trial => ({
   mates: { a: { model, verdict } },
 });
-/** The closed forms are of normals alone: nothing wild in them. */
+/** The closed forms are for normals alone, so completely wrong beliefs are switched off here. */
 const prior = { mean: 0.22, sd: 0.14, wild: 0 };
 const s = 0.04;
 
@@ -73,7 +73,8 @@ describe('the posterior', () => {
       },
     ];
     const exact = groupPosterior([mate('a'), mate('b')], prior, s, trials);
-    // Importance sampling straight from the story: draw b, δ and every print's ε, weigh by the verdicts' chances.
+    // Importance sampling straight from the model: draw b, δ and every print's ε, weighted by the likelihood of the
+    // verdicts.
     const random = seeded(42);
     let total = 0;
     const sums = { a: [0, 0], b: [0, 0] } as Record<'a' | 'b', [number, number]>;

@@ -24,15 +24,15 @@ export interface Trial {
 export interface GroupPrior {
   mean: number;
   sd: number;
-  /** Chance that this belief, or a mate's reading, is wrong altogether; usual unless said. */
+  /** Chance that this belief, or a mate's reading, is completely wrong; the usual one unless stated. */
   wild?: number;
-  /** Print-to-print sd of this kind of mate; the question's repeatability unless said. */
+  /** Print-to-print sd of this kind of mate; the question's repeatability unless stated. */
   scatter?: number;
 }
 
 /** Posterior of one mate: weights at points of β, mm, that rise. */
 export interface MatePosterior {
-  /** Of its bulk, so that a thin far tail moves neither. */
+  /** Mean and sd of its bulk, so that a thin far tail affects neither. */
   mean: number;
   sd: number;
   beta: Float64Array;
@@ -55,13 +55,16 @@ const SHARED_REACH = 7;
 const BETA_STEP = 0.002;
 const BETA_STEPS_PER_SD = 14;
 
-/** Half of the wild ones lie within this, and all within that, in steps of `beyond` of the widest verdict scale. */
+/**
+ * Half of the completely wrong values lie within the first distance, and all within the second, in steps of `beyond` of
+ * the widest verdict scale.
+ */
 const WILD_SCALE = 1;
 const WILD_REACH = 12;
 
 /**
  * Joint posterior of the mates that share one b.
- * @param scatter print-to-print sd, mm, where the prior says none of its own
+ * @param scatter print-to-print sd, mm, where the prior states none
  */
 export function groupPosterior(
   mates: readonly LearnMate[],
@@ -70,11 +73,11 @@ export function groupPosterior(
   trials: readonly Trial[],
 ): GroupPosterior {
   const repeatability = prior.scatter ?? scatter;
-  // Before any try of theirs nothing speaks against what is believed.
+  // Before the first of their tries nothing contradicts the belief.
   const tried = trials.some(t => mates.some(m => t.mates[m.id]));
   const wild = tried ? (prior.wild ?? WILD) : 0;
   const beyond = Math.max(...mates.map(m => m.scale.beyond));
-  // No coarser than a print scatters, so that what is read off the far points is smooth.
+  // No coarser than the scatter of a print, so that values between the far points are smooth.
   const narrowest = Math.min(...mates.map(m => m.scale.max - m.scale.min));
   const step = Math.max(SHARED_STEP, Math.min(narrowest / 4, repeatability));
   const tails: Tails = {
@@ -89,7 +92,7 @@ export function groupPosterior(
   );
   const inner = mates.map(mate => {
     const u = Math.hypot(mate.reading.u, mate.growth ?? 0);
-    // What was seen elsewhere speaks of the reading, and of this printer not at all.
+    // What was observed elsewhere is about the reading, and not about this printer.
     const ownTails = mate.elsewhere?.length ? { ...tails, share: prior.wild ?? WILD } : tails;
     const delta = withTails(deltaGrid(u, repeatability), 0, u, ownTails);
     const carried = carriedOver(mate);
@@ -154,15 +157,18 @@ interface Grid {
 }
 
 interface Tails {
-  /** Of what is believed, how much is wrong altogether. */
+  /** The share of beliefs that are completely wrong. */
   share: number;
-  /** Half of the wild ones lie within this distance, mm. */
+  /** Half of the completely wrong values lie within this distance, mm. */
   scale: number;
   reach: number;
   step: number;
 }
 
-/** Normal but for a few that lie anywhere, by Cauchy's distribution. Where nothing is in doubt, nothing is wild. */
+/**
+ * Normal apart from a few values that lie anywhere, by a Cauchy distribution. Where nothing is uncertain, nothing is
+ * wrong.
+ */
 function density(x: number, sd: number, { share, scale, reach }: Tails): number {
   if (sd <= 0) return 1;
   const normal = Math.exp(-0.5 * (x / sd) ** 2) / (sd * Math.sqrt(2 * Math.PI));
@@ -194,7 +200,7 @@ function sharedGrid(
   return withTails(core, prior.mean, prior.sd, { ...tails, reach });
 }
 
-/** Of a reading that says little, still as fine as prints scatter: a try says more than it. */
+/** Even where the reading says little, as fine as prints scatter: a try says more than the reading. */
 const deltaGrid = (u: number, s: number) => {
   const fine = Math.ceil((2 * DELTA_REACH * u) / Math.max(s, SHARED_STEP));
   return u > 0
@@ -202,7 +208,7 @@ const deltaGrid = (u: number, s: number) => {
     : Float64Array.of(0);
 };
 
-/** A grid with coarser points on both sides of it. */
+/** A grid that is coarser on both sides. */
 function withTails(core: Float64Array, middle: number, sd: number, { share, reach, step }: Tails): Grid {
   const [low, high] = [core[0]!, core.at(-1)!];
   const more = sd > 0 && share > 0 ? Math.max(0, Math.ceil((reach - (high - middle)) / step)) : 0;
@@ -226,12 +232,12 @@ function normalise(log: Float64Array): Float64Array {
   return weights.map(w => w / total);
 }
 
-/** What lies farther off is no bulk, sd. */
+/** Values farther off than this are not part of the bulk, sd. */
 const BULK_WITHIN = 4.5;
 /** 68.27 % of a normal lies within one sd. */
 const BELOW = 0.158655;
 
-/** Mean and sd of the bulk: of what lies within a few sd of its middle. Points rise. */
+/** Mean and sd of the bulk: of the values within a few sd of its middle. Points in rising order. */
 function bulkOf(x: Float64Array, w: Float64Array): { mean: number; sd: number } {
   const rough = middleOf(x, w);
   let [total, mean, square] = [0, 0, 0];
@@ -245,13 +251,13 @@ function bulkOf(x: Float64Array, w: Float64Array): { mean: number; sd: number } 
   return { mean, sd: Math.sqrt(Math.max(0, square / total - mean ** 2)) };
 }
 
-/** The middle and half the width of the part that holds 68 %: of a normal, its mean and sd. */
+/** The middle and half the width of the interval that holds 68 %: for a normal, its mean and sd. */
 function middleOf(x: Float64Array, w: Float64Array): { mean: number; sd: number } {
   if (x.length === 1) return { mean: x[0]!, sd: 0 };
   const at = (share: number) => {
     let below = 0;
     for (let i = 0; i < x.length; i++) {
-      // Each point's weight lies evenly about it, half a step to each side.
+      // Each point's weight is spread evenly around it, half a step to each side.
       const next = below + w[i]!;
       if (next >= share) {
         const left = i === 0 ? x[0]! : (x[i - 1]! + x[i]!) / 2;
@@ -270,7 +276,7 @@ function middleOf(x: Float64Array, w: Float64Array): { mean: number; sd: number 
 const FINE_WITHIN = 4;
 const LEAST_WEIGHT = 1e-9;
 
-/** β = b + δ on a grid that is fine about its bulk; gathering keeps the mean. */
+/** β = b + δ on a grid that is fine around its bulk; merging points keeps the mean. */
 function marginal(
   b: Float64Array,
   weightB: Float64Array,
@@ -280,7 +286,7 @@ function marginal(
 ): MatePosterior {
   const low = b[0]! + delta[0]!;
   const high = b.at(-1)! + delta.at(-1)!;
-  // Nothing is in doubt.
+  // Nothing is uncertain.
   if (high === low) return { mean: low, sd: 0, beta: Float64Array.of(low), weight: Float64Array.of(1) };
   const step = Math.max(BETA_STEP, (high - low) / 8000);
   const points = Math.ceil((high - low) / step) + 2;

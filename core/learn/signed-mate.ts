@@ -1,10 +1,12 @@
 import type { NextMate } from './next';
 import { type Sense, type SignedKind, type SignedUnit, unitOfKind } from './signed';
 
-/** Beyond its tolerance by so much a signed mate is far off: what the engine reckons wild beliefs in. Practice. */
+/**
+ * A signed mate is far off when it is this far outside its tolerance: the scale for completely wrong beliefs. Practice.
+ */
 const LEAST_BEYOND: Record<SignedUnit, number> = { mm: 0.25, deg: 1 };
 
-/** A signed mate as the learning engine takes it: what is off is a clearance that may have any sign. */
+/** A signed mate in the form that the learning engine takes: how far off it is becomes a clearance of either sign. */
 export function signedNext(mate: {
   id: string;
   kind: SignedKind;

@@ -6,7 +6,7 @@ import type { GroupPrior } from './posterior';
 import { doubtOf, USUAL_SENSE } from './signed';
 import { signedNext } from './signed-mate';
 
-/** The scatter of prints is the prior's own here. */
+/** Here the scatter of prints comes from the prior. */
 const prior: GroupPrior = { mean: 0.1, sd: 0.12, wild: 0, scatter: 0.05 };
 const mate = (more: Partial<Parameters<typeof signedNext>[0]> = {}) =>
   signedNext({
@@ -41,7 +41,7 @@ describe('a mate that is judged by an amount', () => {
     const beta = 12.2 - 12 - off.value;
     const mean = (prior.mean / own + beta / seen) / (1 / own + 1 / seen);
     const { bias, model } = ask([{ model: 12.2, off }]);
-    // A few percent of amounts are held to be slips, which takes a little off.
+    // A few percent of the amounts are assumed to be slips, which takes a little off.
     expect(bias.mean).toBeCloseTo(mean, 1);
     expect(Math.abs(bias.mean - mean)).toBeLessThan(0.03);
     expect(bias.sd).toBeCloseTo(Math.sqrt(1 / (1 / own + 1 / seen)), 1);

@@ -1,6 +1,6 @@
 /**
- * Mates that are judged by an amount, not by a feel: how long, how far, how open, how proud. What is off is counted in
- * the sense in which its number grows. Lengths mm, angles degrees.
+ * Mates that are judged by an amount rather than a feel: how long, how far, how open, how proud. How far off it is
+ * counts in the direction in which its number grows. Lengths mm, angles degrees.
  */
 export const SIGNED_KINDS = ['length', 'position', 'angle', 'flush'] as const;
 export type SignedKind = (typeof SIGNED_KINDS)[number];
@@ -8,13 +8,13 @@ export type SignedKind = (typeof SIGNED_KINDS)[number];
 export type SignedUnit = 'mm' | 'deg';
 export const unitOfKind = (kind: SignedKind): SignedUnit => (kind === 'angle' ? 'deg' : 'mm');
 
-/** What the bench calls a print that is off to either side. */
+/** The words for a print that is off to either side. */
 export interface Sense {
   more: string;
   less: string;
 }
 
-/** Usual words; the maker may have others. */
+/** The usual words; the maker may choose others. */
 export const USUAL_SENSE: Record<SignedKind, Sense> = {
   length: { more: 'too long', less: 'too short' },
   position: { more: 'too far out', less: 'too far in' },
@@ -22,7 +22,7 @@ export const USUAL_SENSE: Record<SignedKind, Sense> = {
   flush: { more: 'proud', less: 'sunk' },
 };
 
-/** How an amount was found, and how far it may be off then, sd; the eye is off by more where there is more to see. */
+/** How an amount was judged, and its uncertainty for that method, sd; the eye is less sure of larger amounts. */
 export const JUDGED_BY = ['eye', 'paper', 'feeler', 'tape', 'caliper', 'protractor'] as const;
 export type JudgedBy = (typeof JUDGED_BY)[number];
 
@@ -40,7 +40,7 @@ const EYE_SHARE = 0.25;
 /** sd of an amount, mm and degrees. Common practice, no source. */
 const DOUBT: Record<JudgedBy, Record<SignedUnit, number>> = {
   eye: { mm: 0.3, deg: 1.5 },
-  // Sheets of 0.1, counted.
+  // Counted sheets of 0.1.
   paper: { mm: 0.06, deg: 1.5 },
   feeler: { mm: 0.03, deg: 1.5 },
   // Two wraps of a tape whose thickness is known.
@@ -49,14 +49,14 @@ const DOUBT: Record<JudgedBy, Record<SignedUnit, number>> = {
   protractor: { mm: 0.3, deg: 0.5 },
 };
 
-/** Standard uncertainty of an amount that was judged this way, in its unit. */
+/** Standard uncertainty of an amount that was judged with this method, in its unit. */
 export const doubtOf = (by: JudgedBy, amount: number, unit: SignedUnit): number =>
   by === 'eye' ? Math.hypot(DOUBT.eye[unit], EYE_SHARE * amount) : DOUBT[by][unit];
 
 /**
- * How much less than its number a print comes to, before anything was tried, and how prints of one number differ. Far
- * more often than with a bore it was not the printer: a face was taken for another, or a way round was read as straight.
- * Common practice, no source.
+ * How far a print falls short of its number before anything was tried, and how prints of one number differ. Far more
+ * often than with a bore the printer is not the cause: one face was taken for another, or a curved way was measured
+ * straight. Common practice, no source.
  */
 export const SIGNED_PRIOR: Record<SignedUnit, { mean: number; sd: number; scatter: number; wild: number }> = {
   mm: { mean: 0, sd: 0.1, scatter: 0.05, wild: 0.15 },

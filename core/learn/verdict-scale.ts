@@ -1,9 +1,9 @@
 import { phi } from '../fit/probability';
 import { VERDICTS, type Verdict } from './verdict';
 
-/** Hands do not feel an edge sharply: sd, mm. Common practice, no source. */
+/** Hands do not feel an edge sharply: blur, sd, mm. Common practice, no source. */
 const FEEL_BLUR = 0.02;
-/** Verdicts that are slips of the tongue or of the thumb, as a share. Common practice, no source. */
+/** The share of verdicts that are slips of the tongue or of the thumb. Common practice, no source. */
 const SLIPS = 0.03;
 /** Beyond the window by this much, mm, tight turns into "won't go" and loose into "drops off". Practice. */
 const MM_BEYOND = 0.25;
@@ -21,10 +21,10 @@ export function verdictScale(window: { min: number; max: number }, unit: 'mm' | 
   return { ...window, beyond: unit === 'mm' ? MM_BEYOND : WIDTHS_BEYOND * (window.max - window.min) };
 }
 
-/** The four clearances at which one verdict passes into the next, rising. */
+/** The four clearances at which one verdict changes into the next, rising. */
 const edgesOf = ({ min, max, beyond }: VerdictScale) => [min - beyond, min, max, max + beyond] as const;
 
-/** What a clearance would be called without any blur or slip. */
+/** The verdict on a clearance without any blur or slip. */
 export function verdictFor(clearance: number, scale: VerdictScale): Verdict {
   const above = edgesOf(scale).filter(edge => clearance >= edge).length;
   return VERDICTS[above]!;

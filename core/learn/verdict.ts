@@ -10,7 +10,7 @@ export const VERDICT_WORDS: Record<Verdict, string> = {
   'drops-off': 'drops off',
 };
 
-/** What counts of a verdict at a glance: which way the number has to go. */
+/** The direction of a verdict: which way the number has to go. */
 export const MARKS = ['tight', 'right', 'loose'] as const;
 export type VerdictMark = (typeof MARKS)[number];
 
@@ -22,6 +22,8 @@ export const MARK_OF: Record<Verdict, VerdictMark> = {
   'drops-off': 'loose',
 };
 
-/** One mark for several surfaces: tight outranks loose, since what will not go on tells nothing of the rest. */
+/**
+ * One mark for several surfaces: tight outranks loose, since a part that will not go on says nothing about the rest.
+ */
 export const markOf = (marks: readonly VerdictMark[]): VerdictMark | null =>
   (['tight', 'loose', 'right'] as const).find(m => marks.includes(m)) ?? null;

@@ -3,9 +3,9 @@ import type { Doubt } from './uncertainty';
 import { combine } from './uncertainty';
 
 /**
- * What cannot be measured directly, from what can. Each kind is a formula over named quantities; its doubt
- * is propagated by the law of JCGM 100:2008, 5.1.2, with sensitivities found by small central differences
- * (5.1.3, note 2). Lengths mm, angles degrees.
+ * What cannot be measured directly, from what can. Each kind is a formula over named quantities; its uncertainty is
+ * propagated by the law of JCGM 100:2008, 5.1.2, with sensitivities from small central differences (5.1.3, note 2).
+ * Lengths mm, angles degrees.
  */
 export interface DerivedQuantity {
   value: number;
@@ -32,14 +32,14 @@ export interface DeriveCount {
 export interface DeriveKind {
   id: string;
   title: string;
-  /** When to reach for it. */
+  /** When to use it. */
   purpose: string;
   result: 'length' | 'angle';
   slots: readonly DeriveSlot[];
   counts: readonly DeriveCount[];
   /** The formula with the slots' names in it, for `worked` to fill with numbers. */
   formula: string;
-  /** @throws RangeError with words for what cannot be */
+  /** @throws RangeError with words for an impossible input */
   compute(q: Readonly<Record<string, number>>): number;
 }
 
@@ -319,7 +319,7 @@ function circleThrough(
   const cross = (b[0] - a[0]) * (c[1] - a[1]) - (b[1] - a[1]) * (c[0] - a[0]);
   const [x, y, z] = [length(a, b), length(b, c), length(c, a)];
   const longest = Math.max(x, y, z);
-  // Relative to the triangle's own size: nearly in line leaves the circle free.
+  // Relative to the triangle's own size: points that are nearly in line do not determine a circle.
   requireThat(
     Math.abs(cross) > 1e-6 * longest ** 2,
     'The three points lie in a line or on each other: take them farther apart.',
@@ -332,13 +332,13 @@ export const deriveKind = (id: string) => DERIVE_KINDS.find(k => k.id === id);
 export interface Derived {
   value: number;
   u: number;
-  /** What each input adds, mm or degrees. */
+  /** The share of each input, mm or degrees. */
   budget: Doubt[];
   /** The formula with the numbers in it. */
   worked: string;
 }
 
-/** A sensitivity's step against the quantity's own size. */
+/** The step of a sensitivity relative to the quantity's own size. */
 const STEP = 1e-6;
 
 /**
@@ -375,7 +375,7 @@ export function derive(
   return { value, u: combine(budget), budget, worked: worked(kind, numbers, value) };
 }
 
-/** ∂f/∂x by a central difference; from one side where the other cannot be. */
+/** ∂f/∂x by a central difference; from one side where the other is impossible. */
 export function sensitivity(
   f: (q: Record<string, number>) => number,
   at: Record<string, number>,

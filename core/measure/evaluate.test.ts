@@ -85,7 +85,7 @@ describe('slips and forms', () => {
     expect(evaluateReadings([31.7, 1.248], caliper).advice[0]!.message).toContain('in inches');
     expect(evaluateReadings([31.7, 317], caliper).advice[0]!.message).toContain('its point has slipped');
     expect(evaluateReadings([31.7, 15.85, 31.71], caliper).advice[0]!.message).toContain('a radius');
-    // Three times apart is no slip that anybody knows: it stands apart, and that is all.
+    // A factor of three is not a known slip: the reading is an outlier, and no more is said.
     expect(codes([31.7, 31.71, 31.7, 95.1])).toEqual(['outlier']);
   });
 
@@ -113,7 +113,7 @@ describe('slips and forms', () => {
     // JCGM 100:2008 takes s_p = 13 nm from 25 comparisons, and u = 13 nm / √5.
     const agree = [215, 215, 215, 215, 215].map(x => x * 1e-6);
     const e = evaluateReadings(agree, { resolution: 1e-9, maxError: 0 }, { repeatability: 13e-6 });
-    // Readings that agree by luck do not make it smaller than its ten degrees of freedom allow.
+    // Readings that agree by chance do not reduce it below what its ten degrees of freedom allow.
     expect(e.standardUncertainty).toBeCloseTo((13e-6 * Math.sqrt(10 / 14)) / Math.sqrt(5), 9);
     expect(e.degreesOfFreedom).toBeCloseTo(14, 3);
   });
@@ -122,7 +122,7 @@ describe('slips and forms', () => {
     const one = evaluateReadings([31.7], caliper, { repeatability: 0.03 });
     for (const second of [31.7, 31.73, 31.8, 31.83]) {
       const two = evaluateReadings([31.7, second], caliper, { repeatability: 0.03 });
-      // Twelve times their scatter it was, by the t distribution of one degree of freedom.
+      // By the t distribution with one degree of freedom it was twelve times their scatter.
       expect(two.expandedUncertainty, String(second)).toBeLessThan(3 * one.expandedUncertainty);
     }
   });

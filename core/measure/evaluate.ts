@@ -2,11 +2,11 @@ import jStat from 'jstat';
 import { decimalsOf, formatPlain } from '../quantity/format';
 import { combine, coverageFactor, type Doubt, effectiveDegreesOfFreedom } from './uncertainty';
 
-/** What the readings were taken with. Lengths mm. */
+/** The instrument of the readings. Lengths mm. */
 export interface InstrumentLimits {
   /** Smallest step it shows. */
   resolution: number;
-  /** Maximum permissible error, ±, as its data sheet or a check gives it. */
+  /** Maximum permissible error, ±, from its data sheet or a check. */
   maxError: number;
 }
 
@@ -22,7 +22,7 @@ export interface Evaluation {
   /** Out of round: largest minus smallest of the turned positions' means; null while it was not turned. */
   form: number | null;
   outliers: number[];
-  /** The parts the uncertainty is made of. */
+  /** The components of the uncertainty. */
   budget: Doubt[];
   advice: Advice[];
 }
@@ -44,33 +44,36 @@ export interface Advice {
 /** Iglewicz & Hoaglin, "How to Detect and Handle Outliers" (1993): modified z-score and its limit. */
 const OUTLIER_LIMIT = 3.5;
 const MAD_TO_SD = 0.6745;
-/** Readings a dimension on which the fit depends should have. Common practice, no source. */
+/** The number of readings for a dimension on which the fit depends. Common practice, no source. */
 export const CRITICAL_READINGS = 3;
-/** How far the same hands read the same thing apart, sd in mm. Common practice, no source. */
+/** The spread of readings of one thing by the same hands, sd in mm. Common practice, no source. */
 export const OPERATOR_REPEATABILITY = 0.03;
 
 export interface EvaluateOptions {
   critical?: boolean;
-  /** Operator's repeatability, sd in mm, used for a lone reading and to judge the spread. */
+  /** The operator's repeatability, sd in mm, used for a single reading and to judge the spread. */
   repeatability?: number;
-  /** Whether it goes across something round, which can be turned between readings; so unless said otherwise. */
+  /** Whether it goes across something round, which can be turned between readings; true unless stated. */
   turnable?: boolean;
-  /** How far the object was turned at each reading, degrees; only used where every reading says it. */
+  /** How far the object was turned at each reading, degrees; only used where every reading states it. */
   turns?: readonly (number | undefined)[];
-  /** Which readings were shown in inches: their steps are other ones. */
+  /** Which readings were shown in inches: they have other steps. */
   inches?: readonly boolean[];
 }
 
-/** What the hands' usual repeatability is known from, in degrees of freedom: a dozen readings. Common practice, no source. */
+/**
+ * How well the hands' usual repeatability is known, in degrees of freedom: a dozen readings. Common practice, no
+ * source.
+ */
 const POOLED_FREEDOM = 10;
 
 /** Readings of a bore with inside jaws whose tips have a flat: they span a chord, reading = √(D² − w²). */
 export const correctedForJaws = (reading: number, land: number) => Math.hypot(reading, land);
 
 /**
- * Readings of one dimension to a value and its uncertainty: u² = s²/n + r²/12 + E²/3
- * (JCGM 100:2008, 4.2.3 for the mean, 4.3.7 and F.2.2.1 for rectangular distributions). Few readings tell their
- * own scatter badly: where the hands' repeatability is known, it is pooled with theirs (4.2.4).
+ * Readings of one dimension to a value and its uncertainty: u² = s²/n + r²/12 + E²/3 (JCGM 100:2008, 4.2.3 for the
+ * mean, 4.3.7 and F.2.2.1 for rectangular distributions). A few readings estimate their own scatter badly: where the
+ * hands' repeatability is known, it is pooled with theirs (4.2.4).
  * @param readings mm or degrees, at least one
  * @throws RangeError without readings or with one that is not finite
  */
@@ -131,18 +134,18 @@ function ofOnePlace(
   const own = jStat.stdev([...readings], true);
   const freedom = n - 1 + (pooled ? POOLED_FREEDOM : 0);
   const both = Math.sqrt((POOLED_FREEDOM * s0 ** 2 + (n - 1) * own ** 2) / (POOLED_FREEDOM + n - 1));
-  // Readings that lie farther apart than the hands' usual are believed; ones that agree by luck are not.
+  // Readings that differ by more than the hands' usual spread are believed; readings that agree by chance are not.
   const s = pooled ? Math.max(own, both) : own;
   const noise = { name: 'spread of the readings', u: s / Math.sqrt(n), degreesOfFreedom: freedom };
   return { value, noise };
 }
 
-/** Readings by turned position, where every one says its own and there are at least two. */
+/** Readings by turned position, where every reading states its position and there are at least two. */
 function byPosition(readings: readonly number[], turns: EvaluateOptions['turns']): number[][] | null {
   if (!turns || turns.length !== readings.length || turns.some(t => t === undefined)) return null;
   const places = new Map<number, number[]>();
   readings.forEach((r, i) => {
-    // Half a turn round is the same diameter.
+    // After half a turn it is the same diameter.
     const place = Math.round(turns[i]! % 180);
     places.set(place, [...(places.get(place) ?? []), r]);
   });
@@ -150,8 +153,8 @@ function byPosition(readings: readonly number[], turns: EvaluateOptions['turns']
 }
 
 /**
- * Out of round is form, not noise: the value is the mean of the positions' means, and its noise is that of
- * readings at one position (pooled), or the hands' usual one where no position was read twice.
+ * Out of round is form, not noise: the value is the mean of the positions' means, and its noise is that of readings at
+ * one position (pooled), or the hands' usual one where no position was read twice.
  */
 function ofPositions(
   places: readonly number[][],
@@ -177,12 +180,12 @@ function ofPositions(
   };
 }
 
-/** Indices of readings whose modified z-score passes the limit; needs three readings to say anything. */
+/** Indices of readings whose modified z-score passes the limit; three readings are needed. */
 export function findOutliers(readings: readonly number[], resolution: number): number[] {
   if (readings.length < 3) return [];
   const middle = jStat.median([...readings]);
   const away = readings.map(r => Math.abs(r - middle));
-  // Readings that agree to the last digit have no deviation; the instrument cannot tell less than one step.
+  // Readings that agree to the last digit have no deviation; the instrument cannot tell less than one step apart.
   const mad = Math.max(jStat.median(away), resolution);
   if (mad === 0) return [];
   return away.flatMap((d, index) => ((MAD_TO_SD * d) / mad > OUTLIER_LIMIT ? [index] : []));
@@ -198,7 +201,7 @@ interface Seen {
   inches: readonly boolean[];
 }
 
-/** The steps in which an instrument that has these steps in mm shows inches, mm: 0.0005 in for 0.01 mm. */
+/** The steps in which an instrument with these mm steps shows inches, mm: 0.0005 in for 0.01 mm. */
 function inchStep(step: number): number {
   const decade = 10 ** Math.floor(Math.log10(step / 25.4));
   return 25.4 * decade * ([1, 5, 10].find(by => 25.4 * decade * by >= step * 0.999) ?? 10);
@@ -262,7 +265,7 @@ function advise(readings: readonly number[], instrument: InstrumentLimits, seen:
 
 const isMultiple = (value: number, step: number) => Math.abs(value / step - Math.round(value / step)) < 1e-6;
 
-/** Ratios that are slips, not sizes, and how near a ratio must be to be taken for one. */
+/** Ratios that are slips rather than sizes, and how close a ratio must be to count as one. */
 const SLIPS = [
   { ratio: 25.4, words: 'in inches, the other in millimetres' },
   { ratio: 10, words: 'in centimetres, or its point has slipped' },
@@ -276,7 +279,7 @@ function findSlip(readings: readonly number[]): string | null {
   const middle = jStat.median([...readings]);
   const [low, high] = [Math.min(...readings), Math.max(...readings)];
   for (const { ratio, words } of SLIPS) {
-    // Against the rest where there is a rest, else against each other.
+    // Compared with the other readings where there are any, otherwise with each other.
     const pairs =
       readings.length === 2
         ? [[low, high]]
@@ -292,11 +295,14 @@ function findSlip(readings: readonly number[]): string | null {
   return null;
 }
 
-/** What a value just read looks like beside what is known of the dimension: asked about, never dropped. */
+/**
+ * Whether a value just read looks like a slip beside what is known of the dimension: the maker is asked, it is never
+ * dropped.
+ */
 export interface Doubtful {
   /** “ten times the last one”. */
   words: string;
-  /** What it would be without the slip. */
+  /** Its value without the slip. */
   instead: number;
 }
 

@@ -6,7 +6,7 @@ import {
   frameOf,
 } from '../shape/drawing/drawing';
 
-/** A plain figure for each worked-out dimension: where its inputs are taken. Sizes are those of the figure. */
+/** A plain figure for each derived dimension: where its inputs are taken. Sizes are those of the figure. */
 const figure = (title: string, shapes: DrawShape[], dimensions: DrawDimension[]): Drawing => ({
   title,
   shapes,

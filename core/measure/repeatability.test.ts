@@ -2,7 +2,7 @@ import { expect, test } from 'vitest';
 import { learnRepeatability } from './repeatability';
 
 test('pooled within groups, shrunk towards what was believed: worked by hand', () => {
-  // Two groups, s² = 0.0002 each with one degree; believed 0.03 with four: (4·0.0009 + 2·0.0002) / 6.
+  // Two groups, s² = 0.0002 each with one degree of freedom; believed 0.03 with four: (4·0.0009 + 2·0.0002) / 6.
   const learned = learnRepeatability(
     [
       [10, 10.02],

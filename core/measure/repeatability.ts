@@ -1,23 +1,23 @@
 import jStat from 'jstat';
 import { findOutliers } from './evaluate';
 
-/** How far apart one instrument in these hands reads one thing, learned from readings that were taken anyway. */
+/** The repeatability of one instrument in these hands, learned from readings that were taken anyway. */
 export interface Repeatability {
   /** sd, mm. */
   sd: number;
   readings: number;
-  /** Things that were read more than once. */
+  /** The number of things that were read more than once. */
   things: number;
   degreesOfFreedom: number;
 }
 
-/** What is believed before any reading counts as this many degrees of freedom. Common practice, no source. */
+/** The belief before any reading counts as this many degrees of freedom. Common practice, no source. */
 const BELIEF_DEGREES = 4;
 
 /**
- * Pooled standard deviation within groups (each one thing, one position, one instrument), shrunk towards
- * what was believed: s² = (ν₀s₀² + Σ(nᵢ − 1)sᵢ²) / (ν₀ + Σ(nᵢ − 1)). Groups with an outlier are left out,
- * since a slip says nothing of the hand; and no instrument repeats better than its steps allow.
+ * Pooled standard deviation within groups (each one thing, one position, one instrument), shrunk towards the belief: s²
+ * = (ν₀s₀² + Σ(nᵢ − 1)sᵢ²) / (ν₀ + Σ(nᵢ − 1)). Groups with an outlier are left out, since a slip says nothing about the
+ * hand. No instrument repeats better than its steps allow.
  * @param groups mm @param believed sd, mm
  * @returns null where nothing was read twice
  */

@@ -1,11 +1,11 @@
 import jStat from 'jstat';
 
-/** One cause of doubt in a sum: its standard uncertainty and how well that is known. */
+/** One component of an uncertainty: its standard uncertainty and how well that is known. */
 export interface Doubt {
   name: string;
   /** Standard uncertainty, in the result's unit (sensitivity already applied). */
   u: number;
-  /** Degrees of freedom; Infinity where the figure is not estimated from readings. */
+  /** Degrees of freedom; Infinity where the figure was not estimated from readings. */
   degreesOfFreedom: number;
 }
 
@@ -25,6 +25,6 @@ export function effectiveDegreesOfFreedom(doubts: readonly Doubt[]): number {
  */
 export function coverageFactor(level: number, degreesOfFreedom: number): number {
   const whole = Math.max(1, Math.floor(degreesOfFreedom));
-  // Beyond a million the t distribution is normal to more digits than anybody reads.
+  // Beyond a million degrees of freedom the t distribution is normal to more digits than anybody reads.
   return jStat.studentt.inv((1 + level) / 2, Math.min(whole, 1e6));
 }

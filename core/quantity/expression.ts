@@ -28,9 +28,9 @@ export type ExpressionOutcome =
   | {
       ok: false;
       message: string;
-      /** The sum can be read, and comes to no number. */
+      /** The expression can be read but has no value. */
       code?: 'not-finite';
-      /** Where in the text, when known. */
+      /** The position in the text, when known. */
       at?: number;
       name?: string;
     };
@@ -49,13 +49,13 @@ const FUNCTIONS: Record<string, (...values: number[]) => number> = {
   ceil: Math.ceil,
 };
 const DEGREE = Math.PI / 180;
-/** Of an angle in degrees; they come to a plain factor. */
+/** Functions of an angle in degrees; the result is a plain factor. */
 const OF_ANGLE: Record<string, (degrees: number) => number> = {
   sin: a => Math.sin(a * DEGREE),
   cos: a => Math.cos(a * DEGREE),
   tan: a => Math.tan(a * DEGREE),
 };
-/** Of a ratio; they come to an angle in degrees. */
+/** Functions of a ratio; the result is an angle in degrees. */
 const OF_RATIO: Record<string, (ratio: number) => number> = {
   asin: x => Math.asin(x) / DEGREE,
   acos: x => Math.acos(x) / DEGREE,
@@ -123,8 +123,8 @@ export function namesIn(expression: Expression, kind: QuantityKind): string[] {
 }
 
 /**
- * One unit rule for sums: a bare number is scaled by the field's unit unless it multiplies or divides,
- * where it is a plain factor: in `bore/2 + 0.4` the 2 is a count and the 0.4 a length.
+ * One unit rule for sums: a bare number takes the field's unit unless it multiplies or divides, where it is a plain
+ * factor: in `bore/2 + 0.4` the 2 is a count and the 0.4 a length.
  */
 function walk(
   node: MathNode,
@@ -176,13 +176,13 @@ function operate(
   if (op === '+') return go(left!) + go(right);
   if (op === '-') return go(left!) - go(right);
   if (op === '*') {
-    // `0.4 in` is read by the parser as 0.4 × in.
+    // The parser reads `0.4 in` as 0.4 × in.
     const named = isSymbolNode(right) ? unitFromSpelling(right.name) : undefined;
     if (named && unitSuits(named, kind)) return go(left!, true) * factorOf(named);
-    // A sine is a factor whatever is in it: the other side keeps its unit.
+    // A sine is a factor whatever its argument: the other side keeps its unit.
     if (isFactor(left!) || isFactor(right))
       return go(left!, isFactor(right) ? undefined : true) * go(right, isFactor(left!) ? undefined : true);
-    // In a product one side is the length, the others are factors: a bare number beside a name is a factor.
+    // In a product one side is the length and the others are factors: a bare number next to a name is a factor.
     return hasName(left!) || hasName(right)
       ? go(left!, true) * go(right, true)
       : go(left!, false) * go(right, true);
@@ -196,11 +196,11 @@ const isFactor = (node: MathNode): boolean =>
   isParenthesisNode(node) ? isFactor(node.content) : isFunctionNode(node) && known(OF_ANGLE, node.fn.name);
 
 /**
- * The text with points for decimal commas. In a function's brackets a semicolon, or a comma and a space, separates;
- * what can be read both ways is not guessed.
+ * The text with points for decimal commas. In a function's brackets a semicolon, or a comma and a space, separates
+ * arguments; a text that can be read both ways is refused.
  */
 function separated(text: string): string {
-  /** Brackets that are open: none of a function's, or how its numbers are separated. */
+  /** The open brackets: plain ones, or how the arguments of a function are separated. */
   const open: ('none' | 'unclear' | 'semicolons')[] = [];
   let plain = '';
   for (let i = 0; i < text.length; i++) {
@@ -225,7 +225,7 @@ function separated(text: string): string {
   return plain;
 }
 
-/** What stands between a bracket and the one that closes it. */
+/** The text between a bracket and the one that closes it. */
 function insideOf(text: string, from: number): string {
   let depth = 0;
   for (let i = from; i < text.length; i++) {

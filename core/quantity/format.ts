@@ -8,7 +8,7 @@ export function formatLength(valueMm: number, unit: DisplayUnit = 'mm', decimals
   return plainMinus(shown.toFixed(decimals ?? (unit === 'mm' ? 2 : 4)));
 }
 
-/** A step of the ledger: always with its sign. */
+/** A step of the ledger, always with its sign. */
 export function formatSigned(valueMm: number, unit: DisplayUnit = 'mm', decimals?: number): string {
   const text = formatLength(Math.abs(valueMm), unit, decimals);
   if (Number(text) === 0) return `±${text}`;
@@ -20,7 +20,7 @@ export function formatPlain(value: number, decimals = 2): string {
   return plainMinus(String(Number(value.toFixed(decimals))));
 }
 
-/** "78 %"; never 0 or 100 unless exactly so, since nothing here is certain. */
+/** "78 %"; never 0 or 100 unless exact, since nothing here is certain. */
 export function formatPercent(ratio: number): string {
   if (ratio > 0 && ratio < 0.01) return 'under 1 %';
   if (ratio < 1 && ratio > 0.99) return 'over 99 %';
@@ -38,7 +38,7 @@ export function decimalsOf(resolution: number): number {
 
 const plainMinus = (text: string) => (Number(text) === 0 ? text.replace('-', '') : text.replace('-', '−'));
 
-/** Words as they begin a sentence. */
+/** Words with a capital, to begin a sentence. */
 export const capital = (words: string): string => words.charAt(0).toUpperCase() + words.slice(1);
 
 /** “41 min”, “3 h 20 min”, “26 h”. */
@@ -50,7 +50,7 @@ export function formatHours(hours: number): string {
   return tens % 60 === 0 ? `${tens / 60} h` : `${Math.floor(tens / 60)} h ${tens % 60} min`;
 }
 
-/** “35–48 min”, “2.5–4 h”; in minutes as long as the middle is told in them. */
+/** “35–48 min”, “2.5–4 h”; in minutes where the middle value is given in them. */
 export function formatHoursBetween(from: number, to: number): string {
   if (Math.sqrt(from * to) < 1.5) return `${Math.max(1, Math.round(60 * from))}–${Math.round(60 * to)} min`;
   const half = (h: number) => String(Math.max(0.5, Math.round(2 * h) / 2));

@@ -1,6 +1,9 @@
 import { lusolve } from 'mathjs';
 
-/** Solves a · x = b; of equations with many answers one of them. @returns null where they contradict each other */
+/**
+ * Solves a · x = b; where there are many solutions, one of them. @returns null where the equations contradict each
+ * other
+ */
 export function solved(a: readonly (readonly number[])[], b: readonly number[]): number[] | null {
   try {
     return (lusolve(a as number[][], b as number[]) as number[][]).map(([x]) => x!);

@@ -16,7 +16,7 @@ const UNITS: Record<string, number> = {
   lbf: 0.45359237 * GRAVITY,
 };
 
-/** What hands, bags and bodies do, N. Common practice, no source. */
+/** Loads from hands, bags and bodies, N. Common practice, no source. */
 export const FORCES = [
   { amount: 20, words: 'a finger', meant: /\b(finger|thumb)s?\b/i },
   { amount: 60, words: 'a full shopping bag', meant: /\b(bag|coat|rope|hose)s?\b/i },
@@ -38,7 +38,7 @@ function readNumber(text: string): { ok: true; value: number } | { ok: false; me
   return typed.ok ? { ok: true, value: typed.quantity.value } : typed;
 }
 
-/** A load as a maker says it: `300`, `300 N`, `30 kg`, `66 lb`, `2 * 30 kg`, or `a full bag`. */
+/** A load in a maker's words: `300`, `300 N`, `30 kg`, `66 lb`, `2 * 30 kg`, or `a full bag`. */
 export function readLoad(text: string): LoadOutcome {
   const typed = text.trim();
   const found = /^([\d.,\s/*+()-]+)\s*([a-z]*)$/i.exec(typed);

@@ -1,10 +1,10 @@
 import { factorOf, ownUnit, type QuantityKind, type Unit, unitFromSpelling, unitSuits } from './units';
 
-/** A number as somebody typed it, understood. */
+/** A number as somebody typed it, parsed. */
 export interface Quantity {
   /** mm, degrees, a count or a ratio, by kind. */
   value: number;
-  /** The unit that was typed, or the field's own. */
+  /** The unit that was typed, or otherwise the field's. */
   unit: Unit;
   /** What was typed, trimmed. */
   text: string;
@@ -19,7 +19,7 @@ export type ParseOutcome =
     };
 
 const NUMBER = String.raw`\d+(?:[.,]\d*)?|[.,]\d+`;
-/** `1 1/4`, `31.7`, `32/2`, `1.5e3` is deliberately absent: nobody types it at a bench. */
+/** `1 1/4`, `31.7`, `32/2`. `1.5e3` is deliberately absent: nobody types it at a bench. */
 const TYPED = new RegExp(
   String.raw`^([+-]?)\s*(?:(\d+)\s+(\d+)\s*\/\s*(\d+)|(${NUMBER})(?:\s*\/\s*(${NUMBER}))?)\s*([^\d\s.,+\-*/()]*)$`,
   'u',
@@ -32,7 +32,7 @@ const TYPED = new RegExp(
  */
 export function parseQuantity(typed: string, kind: QuantityKind, unit: Unit = ownUnit(kind)): ParseOutcome {
   const text = typed
-    // "1½" is one and a half: normalised without the gap it would read as 11/2.
+    // "1½" is one and a half: without the gap it would be read as 11/2.
     .replace(/[¼-¾⅐-⅞]/gu, ' $&')
     .replace(/[″”]/gu, '"')
     .normalize('NFKC')

@@ -1,17 +1,17 @@
 /**
- * Lengths are millimetres and angles degrees everywhere inside; other units exist only where a person
- * types or reads. Factors are exact by definition (the international inch, 1959: 25.4 mm).
+ * Internally lengths are millimetres and angles degrees; other units exist only where a person types or reads. Factors
+ * are exact by definition (the international inch, 1959: 25.4 mm).
  */
 export type LengthUnit = 'mm' | 'cm' | 'm' | 'in' | 'thou';
 export type AngleUnit = 'deg' | 'rad';
 export type Unit = LengthUnit | AngleUnit | 'none' | 'percent';
 
-/** What a number means, and so which units it may be typed in. */
+/** The kind of a number, which decides the units it may be typed in. */
 export type QuantityKind = 'length' | 'angle' | 'count' | 'strain';
 
 const MM_PER: Record<LengthUnit, number> = { mm: 1, cm: 10, m: 1000, in: 25.4, thou: 0.0254 };
 
-/** Spellings a person may type, lower case. */
+/** Accepted spellings, lower case. */
 const SPELLINGS: Record<string, Unit> = {
   mm: 'mm',
   millimetre: 'mm',

@@ -9,7 +9,8 @@ export type Row<K extends string> = { readonly key: string } & { readonly [P in 
  * @throws RangeError where a row has too few or too many cells or a cell is no number
  */
 export function readTable<K extends string>(columns: readonly K[], text: string): Row<K>[] {
-  if (columns.some(c => c === 'key')) throw new RangeError('“key” names the row: give the column another name.');
+  if (columns.some(c => c === 'key'))
+    throw new RangeError('“key” names the row: give the column another name.');
   return text
     .trim()
     .split('\n')

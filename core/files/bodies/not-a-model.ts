@@ -1,2 +1,2 @@
-/** A file that somebody brought is no body; the message is for the maker. */
+/** The file cannot be used as a body; the message is for the maker. */
 export class NotAModel extends Error {}

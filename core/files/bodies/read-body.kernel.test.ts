@@ -10,7 +10,7 @@ import { writeStl } from '../stl';
 import { writeThreeMf } from '../three-mf';
 import { readBody } from './read-body';
 
-/** Files of bodies as other programs write them, and what is none. */
+/** Files of bodies as other programs write them, and files that are not bodies. */
 let kernels: Kernels;
 beforeAll(async () => {
   kernels = await startKernels();
@@ -26,7 +26,7 @@ const refused = async (bytes: Uint8Array) => {
 };
 const brick = box([10, 6, 2], [3, 0, -1]);
 
-/** As text, the way the format’s first description has it. */
+/** As text, as in the format's first description. */
 function textStl({ positions: p, triangles }: typeof brick): string {
   const facets = Array.from({ length: triangles.length / 3 }, (_, t) => {
     const corners = [0, 1, 2].map(c => {

@@ -10,22 +10,22 @@ import { writeStl } from '../stl';
 import { NotAModel } from './not-a-model';
 import { meshOfThreeMf } from './three-mf-mesh';
 
-/** What became of a file that somebody brought. */
+/** The result of reading a maker's file. */
 export type BodyAnswer =
   | { ok: true; stl: Uint8Array; size: [number, number, number]; triangles: number; hull: boolean }
   | { ok: false; message: string };
 
-/** A neighbour is looked at and cut out, not printed: finer than this only costs time. */
+/** A neighbour is checked and cut out, not printed: a finer one only costs time. */
 const MOST_KEPT = 20_000;
 const MOST_READ = 400_000;
-/** Of a surface that a part follows: more than a scan is thinned out to. */
+/** For a surface that a part follows: more than a thinned scan ever has. */
 const MOST_SURFACE = 150_000;
 /** How far a flat may lie from a STEP file's true surface, mm. */
 const STEP_SAGITTA = 0.02;
 
 /**
- * Triangles of a STEP, STL, OBJ or 3MF file, decided by its content; a surface with holes becomes the hull around
- * it. Nothing in the file is trusted.
+ * The triangles of a STEP, STL, OBJ or 3MF file, recognised by its content; a surface with holes is replaced by its
+ * hull. Nothing in the file is trusted.
  */
 export async function readBody(bytes: Uint8Array, kernels: Kernels): Promise<BodyAnswer> {
   try {
@@ -56,7 +56,7 @@ export async function readBody(bytes: Uint8Array, kernels: Kernels): Promise<Bod
   }
 }
 
-/** A surface that a part follows: as it came, holes and all. Nothing in the file is trusted. */
+/** A surface that a part follows: unchanged, holes and all. Nothing in the file is trusted. */
 export function readSurface(bytes: Uint8Array): BodyAnswer {
   try {
     const mesh = readScan(bytes);
@@ -81,7 +81,7 @@ export function readSurface(bytes: Uint8Array): BodyAnswer {
   }
 }
 
-/** Parsers of other people's formats throw whatever they like at a broken file; our own errors go on. */
+/** Parsers of other people's formats throw all sorts of errors on a broken file; our own errors pass through. */
 async function parsed(bytes: Uint8Array, kernels: Kernels): Promise<TriangleMesh> {
   try {
     return await trianglesOf(bytes, kernels);

@@ -16,7 +16,7 @@ interface Object3mf {
 }
 type Attributes = Record<string, string>;
 
-/** Of a 3MF package's unit, mm. 3MF Core Specification 1.3, 3.4. */
+/** mm for each unit that a 3MF package may use. 3MF Core Specification 1.3, 3.4. */
 const UNITS: Readonly<Record<string, number>> = {
   micron: 0.001,
   millimeter: 1,
@@ -26,7 +26,7 @@ const UNITS: Readonly<Record<string, number>> = {
   meter: 1000,
 };
 
-/** Triangles of a 3MF package, in mm, its bodies where they are placed. @throws NotAModel */
+/** Triangles of a 3MF package, in mm, with each body in its place. @throws NotAModel */
 export function meshOfThreeMf(bytes: Uint8Array): TriangleMesh {
   let unpacked = 0;
   const files = unzipSync(bytes, {
@@ -52,7 +52,7 @@ export function meshOfThreeMf(bytes: Uint8Array): TriangleMesh {
   const placed = (id: string, at: Matrix4, depth: number): TriangleMesh[] => {
     const object = objects.get(id);
     if (!object || depth > 8) return [];
-    // Components of components multiply: a file of some kilobytes could ask for millions.
+    // Components of components multiply: a file of a few kilobytes could ask for millions.
     if (++placements > MOST_PLACED)
       throw new NotAModel(`It places more than ${MOST_PLACED} bodies: join them.`);
     const own = object.mesh ? [movedBy(meshOf(object.mesh), at)] : [];
@@ -79,7 +79,7 @@ function meshOf({ vertices, triangles }: NonNullable<Object3mf['mesh']>): Triang
   };
 }
 
-/** Twelve numbers, row by row of the transposed matrix, as the specification has them. */
+/** Twelve numbers, row by row of the transposed matrix, as in the specification. */
 function matrixOf(text: string | undefined): Matrix4 {
   if (!text) return new Matrix4();
   const n = text.trim().split(/\s+/).map(Number);
@@ -98,7 +98,7 @@ function movedBy({ positions, triangles }: TriangleMesh, at: Matrix4): TriangleM
       .set(positions[i]!, positions[i + 1]!, positions[i + 2]!)
       .applyMatrix4(at)
       .toArray(moved, i);
-  // A mirrored body is inside out.
+  // Mirroring turns a body inside out.
   if (at.determinant() >= 0) return { positions: moved, triangles };
   const turned = triangles.slice();
   for (let t = 0; t < turned.length; t += 3) [turned[t], turned[t + 1]] = [turned[t + 1]!, turned[t]!];

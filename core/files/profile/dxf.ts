@@ -14,7 +14,7 @@ import { type Profile, ProfileError } from './loops';
 
 /** $INSUNITS of a DXF drawing (Autodesk's DXF reference, HEADER section; recalled from memory). */
 const UNITS: Record<number, Profile['unit']> = { 1: 'in', 4: 'mm', 5: 'cm', 6: 'm' };
-/** In the file's own units; splines and ellipses become arcs this near to them. */
+/** In the file's own units; splines and ellipses become arcs that stay this near to them. */
 const TOLERANCE = 0.005;
 
 /** @throws ProfileError */
@@ -40,7 +40,7 @@ export function readDxf(text: string): { curves: Curve[]; unit?: Profile['unit']
 }
 
 const flat = (p: IPoint): Point2 => [p.x, p.y];
-/** Seen from below, which mirrors its own x. */
+/** Seen from below, which mirrors its own x axis. */
 const seenFrom = (z: number | undefined) => (z !== undefined && z < 0 ? -1 : 1);
 
 function curvesOfEntity(entity: IEntity): Curve[] | null {
@@ -132,7 +132,7 @@ function ellipse({
   );
 }
 
-/** Each stretch between knots is smooth; weights are not in what the reader hands out. */
+/** Each stretch between knots is smooth; the reader does not return weights. */
 function spline({ controlPoints, knotValues, degreeOfSplineCurve: degree }: ISplineEntity): Curve[] | null {
   if (!controlPoints || controlPoints.length <= degree || degree < 1 || degree > 5) return null;
   if (knotValues.length !== controlPoints.length + degree + 1) return null;

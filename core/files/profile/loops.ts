@@ -12,19 +12,19 @@ import { type Corner, MOST_CORNERS, writeCorners } from '../../shape/outline-tex
 import type { Point2 } from '../../shape/vector';
 import { distance2 } from '../../shape/vector';
 
-/** What a drawing file holds, as a maker can use it: closed loops, the largest first. Lengths mm. */
+/** What a maker can use of a drawing file: closed loops, the largest first. Lengths mm. */
 export interface Profile {
-  /** What the file's numbers were taken for. */
+  /** The unit that the file's numbers were read in. */
   unit: 'mm' | 'cm' | 'm' | 'in' | 'px';
-  /** Whether the file itself says so. */
+  /** Whether the file states it. */
   unitSaid: boolean;
   loops: ProfileLoop[];
-  /** What was left out, or changed, in words. */
+  /** What was left out or changed, in words. */
   notes: string[];
 }
 
 export interface ProfileLoop {
-  /** A circle is a hole to be; anything else is an outline, written out. */
+  /** A circle can become a hole; anything else is written out as an outline. */
   circle?: { x: number; y: number; diameter: number };
   outline: string;
   /** mm² */
@@ -33,19 +33,19 @@ export interface ProfileLoop {
   points: Point2[];
 }
 
-/** The file is no drawing that can be used; the message is for the maker. */
+/** The file cannot be used as a drawing; the message is for the maker. */
 export class ProfileError extends Error {
   override name = 'ProfileError';
 }
 
-/** Ends nearer than this are one point: drawings are often drawn by eye. */
+/** Ends closer than this count as one point: drawings are often drawn by eye. */
 const NEAR = 0.05;
-/** More is a picture, not a profile. */
+/** A file with more is a picture, not a profile. */
 export const MOST_CURVES = 20_000;
-/** A traced line is taken for straight pieces this near to it, and coarser where it must be. */
+/** A traced line is replaced by straight pieces that stay this near to it, coarser where necessary. */
 const COARSEST = 0.4;
 
-/** Lines and arcs in any order, to closed loops. */
+/** Joins lines and arcs in any order into closed loops. */
 export function loopsOf(curves: readonly Curve[], notes: string[]): ProfileLoop[] {
   if (curves.length > MOST_CURVES)
     throw new ProfileError(`This file has ${curves.length} lines: at most ${MOST_CURVES}.`);
@@ -81,7 +81,7 @@ function cornersOf(outline: Outline, notes: string[]): Corner[] {
   if (outline.edges.length <= MOST_CORNERS) {
     const n = outline.edges.length;
     return outline.edges.map((_, i) => {
-      // Corner i is where edge i − 1 arrives.
+      // Corner i is where edge i − 1 ends.
       const { to, via } = outline.edges[(i + n - 1) % n]!;
       return {
         x: short(to[0]),
@@ -167,9 +167,9 @@ function chained(curves: readonly Curve[]): { closed: Curve[][]; open: number } 
   return { closed, open };
 }
 
-/** A short line alone begins near where it ends, but closes nothing. */
+/** A single short line begins near its own end, but encloses nothing. */
 const whole = (loop: readonly Curve[]) => loop.length === 1 && !loop[0]!.arc;
 
-/** Ends that nearly met are made to meet; an arc stays where it was as far as anyone can measure. */
+/** Ends that nearly met are made to meet; an arc stays in place to within what anyone can measure. */
 const joined = (loop: readonly Curve[]): Curve[] =>
   loop.map((c, i) => ({ ...c, from: loop[(i + loop.length - 1) % loop.length]!.to }));

@@ -10,7 +10,7 @@ const MM: Record<Profile['unit'], number> = { mm: 1, cm: 10, m: 1000, in: 25.4, 
 
 /**
  * Closed loops of an SVG or DXF drawing, in mm, moved so that the largest begins at 0, 0.
- * @param asked what its numbers are, where the maker knows better than the file
+ * @param asked the unit of its numbers, where the maker knows better than the file
  * @throws ProfileError
  */
 export function readProfile(
@@ -25,7 +25,7 @@ export function readProfile(
     throw new ProfileError('This is neither SVG nor DXF in text form. Export the profile as one of these.');
   const { curves, unit: said, notes } = parsed(text, svg);
   if (curves.length === 0) throw new ProfileError('There are no lines in this file that can be used.');
-  // An SVG comes in mm by its own size; a DXF without a unit is taken for mm.
+  // An SVG states its own size; a DXF without a unit is read as mm.
   const unit = asked?.unit ?? said ?? (svg ? 'px' : 'mm');
   const factor = svg ? MM[unit] / MM[said ?? 'px'] : MM[unit];
   let scaled = moved(curves, factor, [0, 0]);
@@ -47,7 +47,7 @@ function moved(curves: readonly Curve[], factor: number, by: Point2): Curve[] {
   }));
 }
 
-/** Parsers of other people’s formats throw whatever they like at a broken file. */
+/** Parsers of other people's formats throw all sorts of errors on a broken file. */
 function parsed(text: string, svg: boolean) {
   try {
     return svg ? readSvg(text) : readDxf(text);

@@ -11,7 +11,7 @@ type Node = Record<string, unknown> & { ':@'?: Record<string, string> };
 
 /** mm per unit of length (CSS Values and Units 3: 96 px an inch). */
 const MM: Record<string, number> = { mm: 1, cm: 10, in: 25.4, pt: 25.4 / 72, pc: 25.4 / 6, px: 25.4 / 96 };
-/** Drawn elsewhere, or not at all. */
+/** Elements that are drawn elsewhere, or not at all. */
 const UNSEEN = new Set([
   'defs',
   'clipPath',
@@ -34,7 +34,7 @@ const TOLERANCE = 0.005;
 export function readSvg(text: string): { curves: Curve[]; unit?: Profile['unit']; notes: string[] } {
   let tree: Node[];
   try {
-    // No entities: a few lines of them can be made to unfold into gigabytes.
+    // No entities: a few lines of them can unfold into gigabytes.
     tree = new XMLParser({
       preserveOrder: true,
       ignoreAttributes: false,
@@ -61,7 +61,7 @@ export function readSvg(text: string): { curves: Curve[]; unit?: Profile['unit']
       if (HOLDERS.has(own)) walk(node[name] as Node[], all);
       else if (SHAPES.has(own)) {
         const path = pathOf(own, given);
-        // Innermost first: what stands nearest to the shape acts first.
+        // Innermost first: the transform nearest to the shape acts first.
         if (path) paths.push(all.reduceRight((d, t) => svgpath(d).transform(t).toString(), path));
       } else left.set(own, (left.get(own) ?? 0) + 1);
     }
@@ -131,13 +131,13 @@ function curvesOfPath(d: string): Curve[] {
   const line = (from: Point2, to: Point2) => {
     if (distance2(from, to) > 1e-9) curves.push({ from, to });
   };
-  // Broken paths are drawn up to where they break, as browsers do: svgpath keeps what it could read.
+  // Broken paths are drawn up to the break, as browsers do: svgpath keeps what it could read.
   svgpath(d)
     .abs()
     .unshort()
     .iterate((segment, _, x, y) => {
       const from: Point2 = [x, y];
-      // The package's types call its numbers texts.
+      // The package's types declare its numbers as texts.
       const [command, ...n] = segment as [string, ...(string | number)[]];
       const s = [0, ...n.map(Number)];
       const to: Point2 = [s.at(-2)!, s.at(-1)!];
@@ -186,7 +186,7 @@ function bezier(a: Point2, b: Point2, c: Point2, d: Point2): SmoothCurve {
   return {
     at: t => mix([(1 - t) ** 3, 3 * t * (1 - t) ** 2, 3 * t * t * (1 - t), t ** 3]),
     heading: t => {
-      // A handle of no length has its heading a hair further on.
+      // A handle of zero length takes its direction from slightly farther along.
       const h = Math.min(1 - 1e-4, Math.max(1e-4, t));
       const at = (x: number) =>
         mix([-((1 - x) ** 2), (1 - x) ** 2 - 2 * x * (1 - x), 2 * x * (1 - x) - x * x, x * x]);
@@ -196,7 +196,7 @@ function bezier(a: Point2, b: Point2, c: Point2, d: Point2): SmoothCurve {
   };
 }
 
-/** SVG 2, appendix B.2: from end points to a centre. */
+/** SVG 2, appendix B.2: from end points to the centre. */
 function ellipticalArc(from: Point2, s: readonly number[], to: Point2): Curve[] {
   let [rx, ry] = [Math.abs(s[1]!), Math.abs(s[2]!)];
   if (rx < 1e-9 || ry < 1e-9) return [{ from, to }];

@@ -130,10 +130,7 @@ export class GcodeReader {
       this.endedWhole = false;
     }
     if (this.moves === 0 || this.strange > 0.5 * this.lines)
-      throw new GcodeError(
-        'not-gcode',
-        'This is not G-code: it has not one move that a printer would make.',
-      );
+      throw new GcodeError('not-gcode', 'This is not G-code: it has not one move that a printer would make.');
     if (this.x0.length === 0)
       throw new GcodeError('nothing-printed', 'Nothing is printed in this file: no move lays plastic.');
     return {
