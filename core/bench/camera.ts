@@ -38,7 +38,7 @@ const WALL = 0.55;
 /** A pixel with an edge in it is sampled at this many places in each direction. */
 const FINE = 4;
 /**
- * The map from pixels to places is exact at every so-manieth pixel; in between, linear interpolation is good enough.
+ * The map from pixels to places is exact at a grid of pixels, spaced by this; in between, linear interpolation is good enough.
  */
 const KNOT = 8;
 /** Light becomes bytes by a table of this many square roots: a file's own curve is nearly a square root. */

@@ -13,15 +13,15 @@ import type { SolidSpec } from '../shape/solid-key';
 /** A change of a part that would make it print better, tried on the solid before it is offered. */
 export interface Attempt {
   label: string;
-  /** Additions with the numbers that they begin with, by their short names. */
+  /** Additions with their initial numbers, by short name. */
   additions: { addition: Omit<Addition, 'order' | 'fits'>; begins: Record<string, string> }[];
   /** Numbers of the part that change, by their long names. */
   numbers: Record<string, string>;
 }
 
 /**
- * The part with it, for the screen; null where it cannot be built so, or the change comes to nothing.
- * @param tolerated findings on its additions that are no reason against it
+ * The part with the change, for the screen; null where it cannot be built, or the change has no effect.
+ * @param tolerated findings on its additions that do not count against it
  */
 export function rebuilt(
   part: SolidSpec,
@@ -46,7 +46,7 @@ export function rebuilt(
     ...Object.fromEntries(changed),
   };
   const outcome = buildPart(recipeWith(part.recipe, all), parameters, kernels, 'screen');
-  // An addition that changes nothing, or could not be made, says so as a finding: it is no remedy.
+  // An addition that changes nothing, or could not be made, reports a finding: it is not a remedy.
   const failed =
     outcome.ok &&
     outcome.findings.some(
@@ -57,7 +57,7 @@ export function rebuilt(
 
 export const rounded = (v: number) => String(Number(v.toFixed(2)));
 
-/** How two halves are held together, the surest first: thin walls leave no room for a dowel. */
+/** How the two halves are joined, the strongest joint first: thin walls have no room for a dowel. */
 export const JOINTS = {
   dowels: { words: 'with dowels', begins: { joint: 'dowels' } },
   thin: { words: 'with thin dowels', begins: { joint: 'dowels', diameter: '2', deep: '4' } },
@@ -65,7 +65,7 @@ export const JOINTS = {
 } as const;
 export type Joint = keyof typeof JOINTS;
 
-/** Cut in two across one of the part's own axes. @param at along it, mm */
+/** Cut in two across one of the part's own axes. @param at the place along that axis, mm */
 export function splitAttempt(
   axis: 0 | 1 | 2,
   at: number,

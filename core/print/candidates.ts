@@ -6,13 +6,13 @@ import { basisOf, dot, negated, scaled } from '../shape/vector';
 import { leastRectangle } from './footprint';
 import { isSameDirection, way } from './pose';
 
-/** Ways down that are worth looking at: what the part can stand on, and what stands its mates upright. */
+/** Directions worth trying as down: those on which the part can stand, and those that make its mates upright. */
 
-/** Smaller or narrower flats are nothing to stand on, mm² and mm: strips of a cylinder among them. */
+/** A part cannot stand on smaller or narrower flats, mm² and mm; the facets of a cylinder are among them. */
 const [LEAST_AREA, LEAST_WIDTH] = [12, 3];
-/** Of a very small part: a flat of this share of its largest. */
+/** For a very small part: a flat of this share of its largest. */
 const LEAST_SHARE = 0.3;
-/** Flats of the hull within this of each other are one: cosine of 1.1°. */
+/** Flats of the hull whose normals are this close count as one: cosine of 1.1°. */
 const ONE_FLAT = Math.cos((1.1 * Math.PI) / 180);
 const MOST = 30;
 
@@ -26,8 +26,8 @@ const AXES: readonly Point3[] = [
 ];
 
 /**
- * Unit vectors in the part's own coordinates, as drawn first. Deterministic.
- * @param hull the least convex body around the part
+ * Unit vectors in the part's own coordinates, the drawn direction first. Deterministic.
+ * @param hull the convex hull of the part
  */
 export function waysDown(hull: TriangleMesh, surfaces: readonly Pick<MateSurface, 'axis'>[]): Point3[] {
   const found: Point3[] = [];
@@ -51,7 +51,7 @@ interface HullFlat {
   corners: Set<number>;
 }
 
-/** Ways that the hull's flats look, the largest first. */
+/** Normals of the hull's flats, the largest first. */
 function flatsOf(hull: TriangleMesh): Point3[] {
   const flats: HullFlat[] = [];
   const corners = (t: number) => [0, 1, 2].map(e => hull.triangles[3 * t + e]!);

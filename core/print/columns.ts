@@ -1,32 +1,32 @@
 import { boundsOf, type TriangleMesh } from '../shape/mesh/mesh';
 
 /**
- * A part on the bed as columns: on a grid seen from above, where solid begins and where it ends. All that is asked of
- * supports, skins and first layers comes from these. Lengths mm.
+ * A part on the bed as columns: on a grid seen from above, the heights where solid begins and ends. Supports, skins and
+ * first layers are all worked out from these. Lengths mm.
  */
 
-/** Cells across the footprint's longer side: finer ones find nothing more and cost their square. */
+/** Cells across the footprint's longer side: finer ones find nothing more, and the cost grows with their square. */
 const CELLS_ACROSS = 160;
 const [FINEST, COARSEST] = [0.4, 1];
-/** Off round coordinates, so that edges of drawn parts do not lie on the middles of cells. */
+/** Off round coordinates, so that edges of drawn parts do not run through the centres of cells. */
 const [OFF_X, OFF_Y] = [0.0713, 0.0519];
 
 export interface Columns {
   cell: number;
   across: number;
   deep: number;
-  /** Of the middle of the first cell. */
+  /** The centre of the first cell. */
   at: [number, number];
   /** Crossings of cell c are from first[c] to first[c + 1], from below upwards: solid begins, ends, begins… */
   first: Uint32Array;
   height: Float32Array;
   /** The triangle that was crossed. */
   triangle: Uint32Array;
-  /** How many cells met an odd number of surfaces: of an open surface, or none. */
+  /** The number of cells that met an odd number of surfaces, because a surface is open or was missed. */
   odd: number;
 }
 
-/** Of the middle of a cell, x and y. */
+/** The centre of a cell, x and y. */
 export const middleOfCell = ({ at, cell, across }: Columns, c: number): [number, number] => [
   at[0] + (c % across) * cell,
   at[1] + Math.floor(c / across) * cell,
@@ -46,7 +46,7 @@ export function columnsOf(mesh: TriangleMesh, cell = cellFor(mesh)): Columns {
   const across = Math.ceil((max[0] - at[0]) / cell) + 2;
   const deep = Math.ceil((max[1] - at[1]) / cell) + 2;
   const count = new Uint32Array(across * deep + 1);
-  // Half-open rules on rows and columns: triangles that share an edge never both take a cell, nor both leave it.
+  // Half-open rules on rows and columns: of two triangles that share an edge, exactly one takes a cell on it.
   const walk = (take: (cellIndex: number, t: number, z: number) => void) => {
     for (let t = 0; t < triangles.length; t += 3) {
       const [i, j, k] = [3 * triangles[t]!, 3 * triangles[t + 1]!, 3 * triangles[t + 2]!];
@@ -69,7 +69,7 @@ export function columnsOf(mesh: TriangleMesh, cell = cellFor(mesh)): Columns {
           [k, i],
         ] as const) {
           if (p[a + 1]! > y === p[b + 1]! > y) continue;
-          // Named from the lower end: both triangles on an edge find the identical crossing.
+          // Worked out from the lower end, so that both triangles on an edge find the identical crossing.
           const [l, h] = p[a + 1]! < p[b + 1]! ? [a, b] : [b, a];
           const x = p[l]! + ((y - p[l + 1]!) / (p[h + 1]! - p[l + 1]!)) * (p[h]! - p[l]!);
           if (x < from) from = x;
@@ -95,7 +95,7 @@ export function columnsOf(mesh: TriangleMesh, cell = cellFor(mesh)): Columns {
   const triangle = new Uint32Array(total);
   const next = first.slice();
   walk((c, t, z) => {
-    // Kept in order as they come: a cell has few.
+    // Inserted in order: a cell has only a few.
     let n = next[c]!++;
     for (; n > first[c]! && height[n - 1]! > z; n--) {
       height[n] = height[n - 1]!;

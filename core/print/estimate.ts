@@ -2,24 +2,24 @@ import type { Machine, PrintSettings } from './settings';
 import type { Estimate } from './time';
 
 /**
- * What small pieces that are printed solid take: rings of a ladder, a gauge, the calibration piece. A part's own print is worked
- * out from its sections (time.ts). Lengths mm, volumes mm³.
+ * The time and plastic of small pieces that are printed solid: rings of a ladder, a gauge, the calibration piece. A
+ * part's own print is worked out from its cross-sections (time.ts). Lengths mm, volumes mm³.
  */
 
-/** Extruder's path while a small part is printed, mm/s, travel included. Common practice, no source. */
+/** Length of extruded path per second for a small part, mm/s, travel included. Common practice, no source. */
 const SPEED = 60;
 /** A line is a little wider than the nozzle. Common practice, no source. */
 const WIDTH_PER_NOZZLE = 1.05;
 /** Heating up, and the first layer at half the speed, minutes. Common practice, no source. */
 const START = 4;
-/** Layer height where none is said, mm. */
+/** Layer height where none is given, mm. */
 export const USUAL_LAYER = 0.2;
 
-/** Minutes to print a small part all solid. @param volume mm³ @param nozzle and layer, mm */
+/** Minutes to print a small solid part. @param volume mm³ @param nozzle and layer, mm */
 export const solidMinutes = (volume: number, nozzle: number, layer: number): number =>
   START + volume / (WIDTH_PER_NOZZLE * nozzle * layer * SPEED) / 60;
 
-/** What a small part that is all solid takes on a plate with others. @param volume mm³ @param height mm */
+/** The time and plastic of a small solid part on a plate with others. @param volume mm³ @param height mm */
 export function solidEstimate(
   volume: number,
   height: number,

@@ -1,7 +1,7 @@
 import type { TriangleMesh } from '../shape/mesh/mesh';
 import type { Point3 } from '../shape/vector';
 
-/** Which way each triangle of a part looks, and how large it is: worked out once, asked for every pose. */
+/** The normal and the area of each triangle of a part: worked out once, used for every pose. */
 export interface Facings {
   /** Unit vectors, x, y, z each. */
   normal: Float64Array;
@@ -28,11 +28,11 @@ export function facingsOf({ positions: p, triangles }: TriangleMesh): Facings {
   return { normal, area };
 }
 
-/** How much a triangle faces that way: 1 square to it, 0 along it, below 0 away from it. */
+/** How much a triangle faces that direction: 1 square to it, 0 along it, below 0 away from it. */
 export const facesTo = ({ normal }: Facings, t: number, to: Point3): number =>
   normal[3 * t]! * to[0] + normal[3 * t + 1]! * to[1] + normal[3 * t + 2]! * to[2];
 
-/** By triangle, whether it faces down by more than a share. @param spared triangles that are never asked about */
+/** By triangle, whether it faces down by more than a share. @param spared triangles that are never tested */
 export function hanging(
   facings: Facings,
   down: Point3,

@@ -2,14 +2,14 @@ import { polygonHull } from 'd3-polygon';
 import type { TriangleMesh } from '../shape/mesh/mesh';
 import type { Point2 } from '../shape/vector';
 
-/** What a part covers of the bed, and how it is turned to fit. Lengths mm, angles degrees. */
+/** The footprint of a part on the bed, and how to turn it to fit. Lengths mm, angles degrees. */
 
 /** The convex outline of a part seen from above, anticlockwise. */
 export function footprintOf({ positions: p }: TriangleMesh): Point2[] {
   const points: [number, number][] = [];
   for (let i = 0; i < p.length; i += 3) points.push([p[i]!, p[i + 1]!]);
   const hull = polygonHull(points);
-  // It answers clockwise in our axes, and with nothing where all points lie on a line.
+  // The library answers clockwise in our axes, and with nothing where all points lie on a line.
   return hull ? hull.reverse() : points.slice(0, 2);
 }
 
@@ -35,7 +35,7 @@ export interface LeastRectangle {
   width: number;
 }
 
-/** The rectangle of least area around an outline: one side lies along an edge (Freeman & Shapira 1975). */
+/** The rectangle of least area around an outline: one of its sides lies along an edge (Freeman & Shapira 1975). */
 export function leastRectangle(outline: readonly Point2[]): LeastRectangle {
   const turns = outline.map(([x, y], i) => {
     const [u, v] = outline[(i + 1) % outline.length]!;
@@ -54,9 +54,9 @@ type Bed = Readonly<{ width: number; depth: number }>;
 
 export interface BedFit {
   fits: boolean;
-  /** How it is turned: as it is where that fits, then by a right angle, else where it fits best. */
+  /** How it is turned: not at all where it fits, otherwise by a right angle, otherwise where it fits best. */
   turn: number;
-  /** What is missing in the direction that lacks most; below 0 it is room to spare. */
+  /** By how much it is too large in the worse direction; below 0 it is room to spare. */
   over: number;
 }
 
@@ -67,7 +67,7 @@ export function liesOn(bed: Bed, outline: readonly Point2[], turn: number): bool
 }
 
 const STEP = 1;
-/** The best turn is found to within this, degrees: far below a tenth of a millimetre on any bed. */
+/** The best turn is found to within this, degrees: far less than a tenth of a millimetre on any bed. */
 const FINE = 1e-4;
 
 /** Whether an outline fits on a bed at any turn. @param bed mm */
@@ -84,7 +84,7 @@ export function bedFit(outline: readonly Point2[], bed: Bed): BedFit {
     const here = over(turn);
     if (here < best.over - 1e-9) best = { turn, over: here };
   }
-  // What lacks is a sinusoid between corners: halving the step around the best comes down to it.
+  // Between two corners the excess is a sinusoid: halving the step around the best turn converges to it.
   for (let step = STEP / 2; step > FINE; step /= 2)
     for (const turn of [best.turn - step, best.turn + step]) {
       const here = over(turn);

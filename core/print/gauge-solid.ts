@@ -4,16 +4,16 @@ import { type TriangleMesh, weld } from '../shape/mesh/mesh';
 import { textOutlines } from '../shape/text';
 import { GAUGE, GAUGE_HEIGHT, type GaugeAsked, gaugeFoot } from './gauge';
 
-/** Flats of a round one lie within this of its circle, mm: it must measure its number. */
+/** Flats of a round gauge lie within this of its circle, mm: it must measure the size on it. */
 const SAGITTA = 0.0025;
 const TEXT = { height: 4, proud: 0.5 };
 const INTO = 0.2;
-/** The tongue reaches so far into the foot, mm; its figures lie as far from its end. */
+/** The tongue reaches this far into the foot, mm; its figures are as far from its end. */
 const JOINED = 2;
-/** Its upper edge is broken, so that what is tried on finds its way; the lower edge ends on the foot. mm */
+/** Its upper edge is chamfered, so that a part finds its way; the lower edge ends on the foot. mm */
 const LEAD = 0.6;
 
-/** The gauge on the bed, its size raised on its foot. */
+/** The gauge on the bed, with its size raised on its foot. */
 export function gaugeSolid(wasm: ManifoldToplevel, font: Font, asked: GaugeAsked): TriangleMesh {
   const held: { delete(): void }[] = [];
   const hold = <T extends { delete(): void }>(made: T): T => {
@@ -23,7 +23,7 @@ export function gaugeSolid(wasm: ManifoldToplevel, font: Font, asked: GaugeAsked
   const { side, form, size } = asked;
   const top = GAUGE_HEIGHT;
   const { width, depth } = gaugeFoot(asked);
-  /** The cross-section this much larger all round, from one height to another, as wide above as `above` says. */
+  /** The cross-section grown by this all round, from one height to another; at the top as wide as `above` says. */
   const stands = (across: number, from: number, to: number, above = across): Manifold => {
     if (form === 'round') {
       const sides = Math.ceil(Math.PI / Math.acos(1 - SAGITTA / (across / 2)) / 4) * 4;
@@ -48,7 +48,7 @@ export function gaugeSolid(wasm: ManifoldToplevel, font: Font, asked: GaugeAsked
     const label = hold(new wasm.CrossSection(textOutlines(size.toFixed(2), TEXT.height, font), 'NonZero'));
     const box = label.bounds();
     const wide = box.max[0] - box.min[0];
-    // On a tongue towards the front: the foot’s rim is too narrow for figures.
+    // On a tongue towards the front: the foot's rim is too narrow for figures.
     const tongue = hold(
       hold(wasm.Manifold.cube([wide + 4, GAUGE.tongue + JOINED, GAUGE.foot.height])).translate([
         -(wide + 4) / 2,
@@ -70,12 +70,12 @@ export function gaugeSolid(wasm: ManifoldToplevel, font: Font, asked: GaugeAsked
       const outside = [stands(size, 0, edge), stands(size, edge, top, size - 2 * LEAD)];
       const whole = hold(wasm.Manifold.union([...base, ...outside]));
       const inner = size - 2 * GAUGE.wall;
-      // A thick one is hollow: it measures the same and prints sooner.
+      // A thick gauge is hollow: it measures the same and prints faster.
       body =
         form === 'round' && inner > GAUGE.hollow ? hold(whole.subtract(stands(inner, -1, top + 1))) : whole;
     } else {
       const whole = hold(wasm.Manifold.union([...base, stands(size + 2 * GAUGE.wall, 0, top)]));
-      // A hole goes through, for whatever is longer than the gauge; a gap is open at both ends.
+      // A hole goes through, for objects longer than the gauge; a gap is open at both ends.
       const hole = [
         form === 'round' ? stands(size, -1, edge) : gap(size, GAUGE.foot.height, edge),
         form === 'round'

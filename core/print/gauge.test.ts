@@ -25,7 +25,7 @@ const ALL = (['outside', 'inside'] as const).flatMap(side =>
   ),
 );
 
-/** The width across at a height, through the middle: of what is solid there, or of the air. */
+/** The width at a height, through the middle: of the solid there, or of the air. */
 function widthAt(mesh: ReturnType<typeof gaugeSolid>, z: number, { side, form, size }: GaugeAsked): number {
   const loops = sectionAtZ(mesh, z);
   if (form === 'round') return loopNear(loops, [0, 0], size, side)!.diameter;
@@ -33,7 +33,7 @@ function widthAt(mesh: ReturnType<typeof gaugeSolid>, z: number, { side, form, s
     .flatMap(({ points }) =>
       points.flatMap(([ax, ay], i) => {
         const [bx, by] = points[(i + 1) % points.length]!;
-        // The line along x through a little beside the middle, so that no corner lies on it.
+        // The line along x slightly beside the middle, so that no corner lies on it.
         const y = 0.123;
         return ay < y === by < y ? [] : [ax + ((y - ay) / (by - ay)) * (bx - ax)];
       }),
@@ -56,7 +56,7 @@ describe('a gauge of the object', () => {
     const { min, max } = boundsOf(mesh);
     expect(min[2]).toBeCloseTo(0, 6);
     expect(max[2]).toBeCloseTo(GAUGE.foot.height + GAUGE.height, 2);
-    // Round ones are as wide as their foot, or as the tongue with their number.
+    // A round gauge is as wide as its foot, or as the tongue with its number.
     expect(max[0] - min[0]).toBeLessThan(Math.max(gaugeFoot(asked).width, 24) + 0.01);
   });
 

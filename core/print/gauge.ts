@@ -6,26 +6,26 @@ import { solidMinutes } from './estimate';
 
 /**
  * A gauge of the object: its surface alone, at the size that was read, on a foot to hold it by. Lengths mm. It is
- * printed, measured, and tried on in the object's place.
+ * printed, measured, and tried on instead of the object.
  */
 export const GAUGE = {
-  /** Of the surface, over the foot. */
+  /** Height of the surface above the foot. */
   height: 16,
-  /** Of a hole's or a gap's walls, and of a thick outside's. */
+  /** Wall of a hole or a gap, and of a thick outside. */
   wall: 3,
   foot: { height: 2.4, beyond: 5 },
-  /** It carries the size, towards the front. */
+  /** The tongue carries the size, towards the front. */
   tongue: 8,
-  /** A round outside is hollow from this inside on. */
+  /** A round outside is hollow from this inside diameter on. */
   hollow: 8,
-  /** Flats go on for so much of their width at least. */
+  /** Flats are at least this share of their width long. */
   long: 24,
 };
 
 /** From the bed to its top, mm. */
 export const GAUGE_HEIGHT = GAUGE.foot.height + GAUGE.height;
 
-/** What cannot stand in: an object that gives, a thread, a hook; and what is another part of ours is at hand. */
+/** What a gauge cannot replace: an object that gives, a thread, a hook. Another part of ours is at hand anyway. */
 export const hasGauge = ({ mate, reading }: Pick<MateLedger, 'mate' | 'reading'>): boolean =>
   mate.other.of === 'object' &&
   mate.soft !== 'theirs' &&
@@ -42,7 +42,7 @@ export interface GaugeAsked {
   size: number;
 }
 
-/** Of its foot, without the tongue; mm. */
+/** Size of its foot, without the tongue; mm. */
 export function gaugeFoot({ side, form, size }: GaugeAsked): { width: number; depth: number } {
   const across = size + 2 * ((side === 'inside' ? GAUGE.wall : 0) + GAUGE.foot.beyond);
   return { width: across, depth: form === 'round' ? across : GAUGE.long + 2 * GAUGE.foot.beyond };
@@ -53,10 +53,10 @@ export function fitsBed(asked: GaugeAsked, bed: { width: number; depth: number }
   return width <= bed.width && depth + GAUGE.tongue <= bed.depth;
 }
 
-/** The tongue is about so wide, by its figures; mm. */
+/** The tongue is about this wide, from its figures; mm. */
 const TONGUE_WIDE = 19;
 
-/** mm³, edges and figures left out. */
+/** mm³, chamfers and figures left out. */
 export function gaugeVolume(asked: GaugeAsked): number {
   const { side, form, size } = asked;
   const { width, depth } = gaugeFoot(asked);
@@ -82,19 +82,19 @@ export const gaugeAsked = (
   size: Number(reading.value.toFixed(2)),
 });
 
-/** Measuring it and writing that down, minutes. Common practice, no source. */
+/** Time to measure it and note that, minutes. Common practice, no source. */
 const MEASURING = 2;
 
 /** Minutes to print a gauge and measure it. */
 export const gaugeMinutes = (asked: GaugeAsked, nozzle: number, layer: number): number =>
   solidMinutes(gaugeVolume(asked), nozzle, layer) + MEASURING;
 
-/** Of the normal's middle ±4 sd. */
+/** The middle ±4 sd of the normal. */
 const STEPS = 60;
 
 /**
- * What a gauge parts: the chance that the next print sits right on it, where nothing is left of the reading’s doubt,
- * and that one which sits right on it sits right on the object, where nothing is left of the printer’s.
+ * How a gauge divides the uncertainty: the chance that the next print sits right on it, where the reading's error plays
+ * no part, and that a print which sits right on it sits right on the object, where the printer's error plays no part.
  */
 export function chancesWithGauge({
   window: { min, max },
@@ -117,6 +117,6 @@ export function chancesWithGauge({
     there += share;
     both += share * chanceWithin(min, max, at, reading.u);
   }
-  // No print lands on the window: whatever will is moved into its middle first.
+  // No print is inside the window: the distribution is first moved into its middle.
   return { onGauge, onObject: there > 0 ? both / there : chanceWithin(min, max, (min + max) / 2, reading.u) };
 }

@@ -1,27 +1,27 @@
 import type { Columns } from './columns';
 
-/** What of a part hangs over air as it lies, and what of that needs support. Lengths mm. */
+/** The parts of a pose that hang over air, and what of that needs support. Lengths mm. */
 
 export interface SupportRules {
-  /** Steepest overhang that needs none, degrees from the upright; what is exactly so steep passes. */
+  /** Steepest overhang without support, degrees from the upright; exactly this angle passes. */
   overhang: number;
-  /** Longest bridge that needs none, mm. */
+  /** Longest bridge without support, mm. */
   span: number;
 }
 
 /** Common practice, no source. */
 export const USUAL_RULES: SupportRules = { overhang: 45, span: 10 };
 
-/** An edge reaches so far out by itself, mm. Common practice, no source. */
+/** An edge can reach out this far by itself, mm. Common practice, no source. */
 export const LIP = 1;
-/** What is lower than this is on the bed, mm. */
+/** Anything lower than this is on the bed, mm. */
 export const ON_BED = 0.25;
 /** The drawn angle itself passes, degrees. */
 const PASSES = 1;
 
 const AIR = -1;
 const STANDS = -2;
-/** Four ways and back. */
+/** Four directions and their opposites. */
 const WAYS = [
   [1, 0],
   [0, 1],
@@ -29,33 +29,33 @@ const WAYS = [
   [-1, 1],
 ] as const;
 
-/** How much a triangle must face down to be asked about, as a share: the sine of its lean. */
+/** How much a triangle must face down to count, as a share: the sine of its lean. */
 export const steepest = ({ overhang }: Pick<SupportRules, 'overhang'>): number =>
   Math.sin(((overhang + PASSES) * Math.PI) / 180);
 
-/** Places where the part hangs over air, one for each cell and height; the lists are equally long. */
+/** Places where the part hangs over air, one for each cell and height; the lists are of equal length. */
 export interface Hangs {
   /** Positions in the columns' lists of crossings. */
   crossing: number[];
   cell: number[];
-  /** How far the nearest edge is that carries it, by the four ways; infinite where none does. */
+  /** The distance to the nearest edge that carries it, in the four directions; infinite where none does. */
   reach: Float32Array;
-  /** The shortest bridge from edge to edge over it; infinite where there is none. */
+  /** The shortest bridge across it from edge to edge; infinite where there is none. */
   run: Float32Array;
-  /** By each of the four ways: the hanging place before this one at about its height, −1 where there is none. */
+  /** In each of the four directions: the hanging place before this one at about its height, −1 where there is none. */
   before: Int32Array[];
-  /** On the bed, mm². */
+  /** Area on the bed, mm². */
   foot: number;
 }
 
-/** @param hangs by triangle of the columns' mesh, whether it leans out too far to hold itself */
+/** @param hangs by triangle of the columns' mesh, whether it leans out too far to support itself */
 export function hangsOf(columns: Columns, hangs: ArrayLike<unknown>, rules: SupportRules): Hangs {
   const { cell: width, across, deep, first, height, triangle } = columns;
   const cells = across * deep;
   let foot = 0;
   const crossing: number[] = [];
   const cell: number[] = [];
-  // By crossing: which of the hanging it is.
+  // By crossing: the index of its hanging place.
   const index = new Int32Array(height.length).fill(-1);
   for (let c = 0; c < cells; c++) {
     const [from, to] = [first[c]!, first[c + 1]!];
@@ -89,7 +89,7 @@ export function hangsOf(columns: Columns, hangs: ArrayLike<unknown>, rules: Supp
       }
       return stands;
     };
-    // How far to where it stands, going back along the way and going on: each from its neighbour's.
+    // The distance to where it is carried, in both directions: each place takes it from its neighbour.
     const [back, on] = [1, 2].map(() => new Float32Array(count).fill(Infinity)) as [
       Float32Array,
       Float32Array,
@@ -114,7 +114,7 @@ export function hangsOf(columns: Columns, hangs: ArrayLike<unknown>, rules: Supp
   return { crossing, cell, reach, run, before, foot: foot * width ** 2 };
 }
 
-/** An edge holds itself so far out, and a bridge its length. */
+/** An edge supports itself up to this reach, and a bridge up to its length. */
 export const isLip = ({ reach }: Hangs, i: number): boolean => reach[i]! <= LIP;
 export const needsSupport = (hangs: Hangs, i: number, { span }: SupportRules): boolean =>
   !isLip(hangs, i) && hangs.run[i]! > span;
@@ -126,23 +126,23 @@ export function dropOf({ first, height }: Columns, { crossing, cell }: Hangs, i:
   return { drop: height[n]! - (onPart ? height[n - 1]! : 0), onPart };
 }
 
-/** What needs support, as sums. */
+/** The support that is needed, in total. */
 export interface Supports {
-  /** What must be carried, seen from above, mm². */
+  /** The area to be supported, seen from above, mm². */
   area: number;
-  /** Down to what is below it, mm³. */
+  /** The volume down to what is below it, mm³. */
   volume: number;
-  /** Of that, what stands on the part itself and leaves marks there, mm². */
+  /** The share of that area whose supports stand on the part itself and leave marks there, mm². */
   onPart: number;
-  /** Crossings that need it, as positions in the columns' lists. */
+  /** Crossings that need support, as positions in the columns' lists. */
   needing: Uint32Array;
-  /** The longest gap that is bridged without, mm. */
+  /** The longest gap that is bridged without support, mm. */
   bridge: number;
-  /** On the bed, mm². */
+  /** Area on the bed, mm². */
   foot: number;
 }
 
-/** @param hanging by triangle of the columns' mesh, whether it leans out too far to hold itself */
+/** @param hanging by triangle of the columns' mesh, whether it leans out too far to support itself */
 export function supportsOf(
   columns: Columns,
   hanging: ArrayLike<unknown>,

@@ -5,12 +5,12 @@ import { type TriangleMesh, weld } from '../shape/mesh/mesh';
 import { textOutlines } from '../shape/text';
 import { RUNG, rungRing, TONGUE } from './ladder';
 
-/** Flats of a ring lie within this of its circle, mm: it must measure its number. */
+/** Flats of a ring lie within this of its circle, mm: it must measure the size on it. */
 const SAGITTA = 0.0025;
 const TEXT = { height: 4, proud: 0.5 };
 const INTO = 0.2;
 
-/** One rung: a ring on the bed with its number, from 1, on a tongue towards the front. */
+/** One rung: a ring on the bed with its number, counted from 1, on a tongue towards the front. */
 export function rungSolid(
   wasm: ManifoldToplevel,
   font: Font,
@@ -28,7 +28,7 @@ export function rungSolid(
     const sides = Math.ceil(Math.PI / Math.acos(1 - SAGITTA / (outer / 2)) / 4) * 4;
     const upright = (diameter: number, height: number, z: number): Manifold =>
       hold(hold(wasm.Manifold.cylinder(height, diameter / 2, diameter / 2, sides)).translate([0, 0, z]));
-    // Beneath the ring, so that it is one body; away from a bore or an outside that must fit.
+    // It begins under the ring, so that both are one body; away from a bore or an outside that must fit.
     const reach = side === 'inside' ? outer / 2 - RUNG.wall / 2 : outer / 2 - RUNG.wall;
     const tongue = hold(
       hold(wasm.Manifold.cube([TONGUE.width, outer / 2 - reach + TONGUE.length, TONGUE.height])).translate([
@@ -54,7 +54,7 @@ export function rungSolid(
   }
 }
 
-/** The rungs side by side, moved apart. */
+/** The rungs side by side, with gaps between them. */
 export function ladderSolids(
   wasm: ManifoldToplevel,
   font: Font,

@@ -14,20 +14,20 @@ export const RUNGS = 5;
 export const RUNG = { height: 5, wall: 2, gap: 3 };
 /** A tongue at the foot of each ring carries its number. */
 export const TONGUE = { length: 7, width: 8, height: 1.2 };
-/** Finer steps than this no hand tells apart, coarser ones miss the window. Common practice, no source. */
+/** Finer steps cannot be told apart by hand; coarser ones miss the window. Common practice, no source. */
 const STEP = { least: 0.04, most: 0.3 };
 
-/** Steps of a ladder about what the ledger would draw: wide enough for its doubt, fine enough for its window. */
+/** The steps of a ladder around the ledger's number: wide enough for its uncertainty, fine enough for its window. */
 export function ladderSizes(ledger: Pick<MateLedger, 'model' | 'sd' | 'window'>): number[] {
   const { model, sd, window } = ledger;
-  // Five rungs reach 1.6 standard deviations to each side; a step of half the window cannot jump over it.
+  // Five rungs reach 1.6 standard deviations to each side; a step of half the window cannot skip it.
   const wide = (2 * 1.6 * sd) / (RUNGS - 1);
   const fine = (window.max - window.min) / 2;
   const step = Math.min(STEP.most, Math.max(STEP.least, fine, wide));
   return Array.from({ length: RUNGS }, (_, i) => Number((model + (i - (RUNGS - 1) / 2) * step).toFixed(2)));
 }
 
-/** Only what a short ring can stand in for, and rings stand upright, all of them on one bed. */
+/** Only surfaces that a short ring can stand in for, printed upright, with all rungs on one bed. */
 export const hasLadder = (
   { mate, kind, window, model }: Pick<MateLedger, 'mate' | 'kind' | 'window' | 'model'>,
   bed: { width: number; depth: number },
@@ -37,11 +37,11 @@ export const hasLadder = (
   window.max - window.min > 0.02 &&
   rungsOn(bed, rungRing(mate.side, model).outer) >= RUNGS;
 
-/** How many rungs so large lie on a bed, in rows. */
+/** How many rungs of this size fit on a bed, in rows. */
 const rungsOn = ({ width, depth }: { width: number; depth: number }, outer: number): number =>
   Math.floor((width + GAP) / (outer + GAP)) * Math.floor((depth + GAP) / (outer + TONGUE.length + GAP));
 
-/** P(right) of the next print once a ladder was tried: known to half a step, and prints scatter. */
+/** P(right) of the next print after a ladder: the size is known to half a step, and prints scatter. */
 export function chanceAfterLadder(
   ledger: Pick<MateLedger, 'window' | 'scatter'>,
   sizes: readonly number[],
@@ -58,7 +58,7 @@ export const rungRing = (side: Side, size: number): { inner: number; outer: numb
     ? { inner: size, outer: size + 2 * RUNG.wall }
     : { inner: Math.max(0, size - 2 * RUNG.wall), outer: size };
 
-/** mm³ of all rungs, their marks left out. */
+/** Volume of all rungs, mm³, without their numbers. */
 export function ladderVolume(side: Side, sizes: readonly number[]): number {
   return sizes.reduce((sum, size) => {
     const { inner, outer } = rungRing(side, size);
@@ -66,7 +66,7 @@ export function ladderVolume(side: Side, sizes: readonly number[]): number {
   }, 0);
 }
 
-/** What one rung takes on a plate with others: all of it is laid at the speed of passes. */
+/** The time and plastic of one rung on a plate with others: all of it is printed at the speed of passes. */
 export const rungEstimate = (
   side: Side,
   size: number,
@@ -74,7 +74,7 @@ export const rungEstimate = (
   machine: Parameters<typeof solidEstimate>[3],
 ): Estimate => solidEstimate(ladderVolume(side, [size]), RUNG.height, settings, machine);
 
-/** Trying one rung takes about so long, minutes. Common practice, no source. */
+/** Time to try one rung, minutes. Common practice, no source. */
 const MINUTES_A_RUNG = 0.5;
 
 /** Minutes to print a ladder and try its rungs. */

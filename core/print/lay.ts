@@ -13,7 +13,7 @@ import { type Estimate, estimateOf, withSupports } from './time';
 
 /** How a built part may be laid on the bed of its printer: what the Print stage asks for and shows. */
 
-/** What decides besides the solid itself: plain data. */
+/** What decides the best pose besides the solid itself: plain data. */
 export interface PosesAsked {
   mates: Readonly<Record<string, Omit<PlanMate, 'surface'>>>;
   bed: { width: number; depth: number; height: number };
@@ -26,16 +26,16 @@ export interface PosesAsked {
   now: Pose;
 }
 
-/** One pose, with what printing it takes. */
+/** One pose, with its print time and plastic. */
 export interface RankedPose {
   plan: PosePlan;
   estimate: Estimate;
 }
 
-/** Shown beside each other. */
+/** How many are shown side by side. */
 const MOST_SHOWN = 3;
 
-/** The best few poses, and the one it has now. @param part of the screen's triangles */
+/** The best few poses, and the current one. @param part built for the screen */
 export function rankedPoses(
   part: Pick<BuiltPart, 'whole' | 'surfaces'>,
   asked: PosesAsked,
@@ -54,7 +54,7 @@ export function rankedPoses(
       try {
         return [loadOn(mesh, surfaces, load)];
       } catch (error) {
-        // A load that cannot be placed says so itself, among the checks.
+        // A load that cannot be placed is reported by its check.
         if (error instanceof RangeError || error instanceof PlaceError || error instanceof AdditionGone)
           return [];
         throw error;
@@ -62,7 +62,7 @@ export function rankedPoses(
     }),
     sagitta: SAGITTA.screen,
   });
-  // What it lies in now and what it is drawn in are always among them, so that one can go back.
+  // The current pose and the drawn one are always among them, so that the maker can go back.
   const kept = ({ pose }: PosePlan) =>
     isSameDirection(pose.down, asked.now.down) || isSameDirection(pose.down, AS_DRAWN.down);
   const late = plans.slice(MOST_SHOWN).filter(kept).length;

@@ -1,7 +1,7 @@
 import { distance2, type Point2 } from '../shape/vector';
 import type { Machine } from './settings';
 
-/** A printer's head along paths, with speeds round corners. Lengths mm, speeds mm/s, times s. */
+/** A printer's head along paths, with limited speed round corners. Lengths mm, speeds mm/s, times s. */
 
 type Moves = Pick<Machine, 'acceleration' | 'deviation'>;
 
@@ -11,8 +11,8 @@ export function moveSeconds(length: number, speed: number, { acceleration: a }: 
 }
 
 /**
- * The speed at which a corner may be passed where the path may cut it by `deviation`: v² = a δ s / (1 − s), s the sine
- * of half the angle between the two sides. A well-known rule of motion controllers; from memory.
+ * The speed at which a corner may be passed where the path may be cut by `deviation`: v² = a δ s / (1 − s), with s the
+ * sine of half the angle between the two sides. A well-known rule of motion controllers; from memory.
  * @param turn cosine of the change of direction: 1 straight on
  */
 export function cornerSpeed(turn: number, { acceleration, deviation }: Moves): number {
@@ -20,12 +20,12 @@ export function cornerSpeed(turn: number, { acceleration, deviation }: Moves): n
   return s > 0.9999 ? Infinity : Math.sqrt((acceleration * deviation * s) / (1 - s));
 }
 
-/** Once round a closed line: forwards and backwards over its corners, then each side as a trapezoid. */
+/** Once round a closed line: a forward and a backward pass over its corners, then each side as a trapezoid. */
 export function loopSeconds(points: readonly Point2[], speed: number, moves: Moves): number {
   const n = points.length;
   const long = new Float64Array(n);
   for (let i = 0; i < n; i++) long[i] = distance2(points[i]!, points[(i + 1) % n]!);
-  // at[i]: the most at corner i, where side i begins.
+  // at[i]: the speed limit at corner i, where side i begins.
   const at = new Float64Array(n);
   for (let i = 0; i < n; i++) {
     const [before, here, after] = [points[(i + n - 1) % n]!, points[i]!, points[(i + 1) % n]!];
@@ -58,7 +58,7 @@ function trapezoid(length: number, from: number, to: number, most: number, a: nu
   return (2 * peak - from - to) / a + Math.max(0, length - ramps) / Math.max(peak, 1e-6);
 }
 
-/** From one line of a region to the next, along the wall: times what they lie apart. */
+/** From one line of a region to the next, along the wall: this many times their spacing. */
 export const LINK = 1.3;
 
 /** One line of infill between two turns of 90°. */

@@ -4,12 +4,12 @@ import { type NotedPrint, type Pace, paceOf, timeOf } from './pace';
 import { type Machine, type PrintSettings, type Quality, settingsFor, USUAL_MACHINE } from './settings';
 import { coolingSeconds, type Estimate, forCopies, PLASTIC_DOUBT } from './time';
 
-/** What a printer of the workshop means for a print: settings, motion, supports, and what it takes. */
+/** What a printer of the workshop means for a print: settings, motion, supports, time and plastic. */
 
 export const settingsOf = ({ lineWidth }: Pick<Printer, 'lineWidth'>, quality: Quality): PrintSettings =>
   settingsFor(quality, lineWidth);
 
-/** Other moves keep to the speed of passes as they usually do. Common practice, no source. */
+/** Other moves have their usual ratio to the speed of passes. Common practice, no source. */
 export function machineOf({ speed, acceleration }: Pick<Printer, 'speed' | 'acceleration'>): Machine {
   const times = (speed ?? USUAL_MACHINE.inner) / USUAL_MACHINE.inner;
   const { outer, inner, infill, skin, travel } = USUAL_MACHINE;
@@ -34,7 +34,7 @@ export const paceOfPrinter = (
   noted: readonly NotedPrint[],
 ): Pace => paceOf(noted, speed !== undefined && acceleration !== undefined ? 'described' : 'unknown');
 
-/** What so many alike take, printed at once. Hours with where nine of ten lie; grams with their sd. */
+/** Time and plastic for this many copies at once. Hours with the range that holds nine of ten; grams with their sd. */
 export interface Takes {
   hours: number;
   from: number;
@@ -42,7 +42,7 @@ export interface Takes {
   grams: number;
   gramsU: number;
   cost: number;
-  /** Of the hours, what only waits for layers to cool. */
+  /** The hours that are only spent waiting for layers to cool. */
   waits: number;
 }
 

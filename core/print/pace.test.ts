@@ -3,7 +3,7 @@ import { seeded } from '../bench/random';
 import { paceOf, timeOf } from './pace';
 import { type Estimate, secondsAt } from './time';
 
-/** A part of `layers` layers, each moving and cooling so long, s. */
+/** A part of `layers` layers, each moving and cooling for these times, s. */
 const part = (layers: number, motion: number, cooling: number): Estimate => ({
   layers,
   times: [{ count: layers, motion, cooling }],

@@ -2,18 +2,18 @@ import type { Estimate } from './time';
 import { secondsAt } from './time';
 
 /**
- * How much slower a printer is than it was taken to be, learned from prints whose hours were noted. The factor belongs
- * to moving, not to the whole: what waits for layers to cool takes as long on any printer, and so teaches little.
+ * How much slower a printer is than assumed, learned from prints whose hours were noted. The factor applies to moving,
+ * not to the whole time: waiting for layers to cool takes as long on any printer, and so teaches little.
  */
 
 export interface NotedPrint {
-  /** What was expected of it at pace 1. */
+  /** The expected time at pace 1. */
   expected: Pick<Estimate, 'times' | 'start'>;
-  /** What it took, s, heating included. */
+  /** The actual time, s, heating included. */
   took: number;
 }
 
-/** What is believed of a printer's pace, on a grid of its logarithm. */
+/** The belief about a printer's pace, on a grid of its logarithm. */
 export interface Pace {
   chances: readonly { pace: number; chance: number }[];
   /** How many prints it was learned from. */
@@ -21,9 +21,9 @@ export interface Pace {
 }
 
 const [REACH, STEPS] = [2, 241];
-/** Doubt about a pace that nobody noted, sd of its logarithm; less where the machine's own speeds are known. */
+/** Uncertainty of a pace before any noted time, sd of its logarithm; less where the machine's own speeds are known. */
 const DOUBT = { unknown: 0.5, described: 0.15 };
-/** Scatter of one noted time about its expectation: of its logarithm, with the wide tails of Student's t. */
+/** Scatter of a noted time about the expected one: of its logarithm, with the wide tails of Student's t. */
 const [SCATTER, FREEDOM] = [0.08, 4];
 
 export function paceOf(noted: readonly NotedPrint[], machine: keyof typeof DOUBT = 'unknown'): Pace {
@@ -47,7 +47,7 @@ export function paceOf(noted: readonly NotedPrint[], machine: keyof typeof DOUBT
 }
 
 export interface TimeBelief {
-  /** Middle, and where nine of ten lie, s. */
+  /** The middle, and the range that holds nine of ten, s. */
   seconds: number;
   low: number;
   high: number;
@@ -55,10 +55,10 @@ export interface TimeBelief {
   u: number;
 }
 
-/** What the estimate itself leaves open, sd of its logarithm. Measured on toolpaths of the tests' own. */
+/** The uncertainty of the estimate itself, sd of its logarithm. Measured on toolpaths made by the tests. */
 const OWN = 0.05;
 
-/** How long a print takes with what is believed of the printer's pace. */
+/** The time of a print, given the belief about the printer's pace. */
 export function timeOf(estimate: Pick<Estimate, 'times' | 'start'>, { chances }: Pace): TimeBelief {
   const at = chances.map(({ pace, chance }) => ({ seconds: secondsAt(estimate, pace), chance }));
   const mean = at.reduce((sum, a) => sum + a.chance * Math.log(a.seconds), 0);

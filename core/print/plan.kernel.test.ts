@@ -53,9 +53,9 @@ function asked(id: string, part: BuiltPart, fineness: Fineness, more: Partial<Pl
 const best = (id: string, fineness: Fineness, more: Partial<PlanAsked> = {}) =>
   planPoses(asked(id, demo(id, fineness), fineness, more))[0]!;
 
-/** Where another pose than the drawn one is clearly better, by hand: what then stands on the bed. */
+/** Where another pose than the drawn one is clearly better, found by hand: what then stands on the bed. */
 const BETTER: Readonly<Record<string, readonly (readonly [number, number, number])[]>> = {
-  // The socket's roof hangs over nothing.
+  // The socket's roof hangs over air.
   'socket-knob': [[0, 0, 1]],
   // The pin's bore stands upright on either edge.
   'hinge-leaf': [
@@ -110,7 +110,7 @@ describe('what decides', () => {
     expect(upsideDown.cost).toBeGreaterThan(plans[0]!.cost);
   });
   test('a load lays the layers along it', () => {
-    // A bar that stands upright, pulled sideways at its top: lying its layers run along it.
+    // A bar that stands upright, pulled sideways at its top: laid down, its layers run along it.
     const mesh = box([12, 12, 60]);
     const load = { at: [6, 6, 60], held: [6, 6, 0], force: [60, 0, 0], turn: [0, 0, 0] } as const;
     const of = (loads: PlanAsked['loads']) =>

@@ -17,7 +17,7 @@ import { inThreads } from './supports';
 import { type Orientation, orientationOf } from './surface-orientation';
 import { supportSeconds } from './time';
 
-/** How a part may lie on the bed, each way with what it costs in minutes of the maker's time. Lengths mm. */
+/** The poses in which a part may be printed, each with its cost in minutes of the maker's time. Lengths mm. */
 
 export interface PlanAsked {
   /** As drawn. */
@@ -31,11 +31,11 @@ export interface PlanAsked {
   loads: readonly Load[];
   /** MPa; null where the plastic's is not known. */
   strength: { along: number; across: number } | null;
-  /** How many times its loads it should bear. */
+  /** How many times its load it should bear. */
   margin: number;
-  /** How it lies now. */
+  /** The current pose. */
   now: Pose;
-  /** How far its triangles may lie from the true surface. */
+  /** How far its triangles may be from the true surface. */
   sagitta: number;
 }
 
@@ -45,11 +45,11 @@ export interface PlanMate {
   form: 'round' | 'flats';
   /** Chance that it fits as it is drawn now; null where that is not known. */
   pRight: number | null;
-  /** A screw's hole forgives more. */
+  /** A screw's hole tolerates more. */
   forgiving: boolean;
 }
 
-/** How a mate comes out of a pose. */
+/** How a mate comes out in a pose. */
 export interface MateInPose {
   name: string;
   lies: Orientation;
@@ -57,9 +57,9 @@ export interface MateInPose {
   supported: boolean;
   /** It begins on the bed, where the first layer bulges. */
   onBed: boolean;
-  /** Every layer begins and ends on it, and it has no corner that hides that; a screw’s hole does not mind. */
+  /** Every layer begins and ends on it, and it has no corner to hide that; a screw's hole does not mind. */
   seam: boolean;
-  /** How many times the doubt that it has upright. */
+  /** Its uncertainty relative to printing it upright. */
   doubt: number;
 }
 
@@ -71,14 +71,14 @@ export interface PosePlan {
   /** On the bed, mm². */
   foot: number;
   height: number;
-  /** Least rectangle around it, the longer side first. */
+  /** The smallest rectangle around it, the longer side first. */
   footprint: [number, number];
   fits: boolean;
-  /** What is missing on the bed where it does not fit. */
+  /** How much it is too large for the bed where it does not fit. */
   over: number;
   mates: MateInPose[];
   weakest: Weakest | null;
-  /** Its parts in minutes, for telling why. */
+  /** The components of the cost in minutes, for the reasons. */
   costs: Readonly<Record<CostKind, number>>;
   cost: number;
 }
@@ -86,33 +86,35 @@ export interface PosePlan {
 export const COST_KINDS = ['printing', 'supports', 'cleaning', 'again', 'loose', 'weak', 'bed'] as const;
 export type CostKind = (typeof COST_KINDS)[number];
 
-/** Looked at closely after a glance at all. */
+/** How many are examined closely after a rough pass over all. */
 const CLOSELY = 8;
-/** A pose that is better by less than this is no reason to turn the part: share and minutes. */
+/** A smaller gain is not worth turning the part: share and minutes. */
 const [TIE_SHARE, TIE_MINUTES] = [0.04, 1];
 
-/** Doubt by how a surface lies, of what it has upright. Common practice, no source. */
+/** Uncertainty by orientation, relative to upright. Common practice, no source. */
 const DOUBT = { upright: 1, leaning: 1.6, lying: 2, 'in layers': 1.8 } as const;
 const DOUBT_OF_LYING_THREAD = 3;
 const DOUBT_OF_SUPPORTED = 1.8;
-/** The first layer is pressed out at its mouth; the rest of it is as it is. Common practice, no source. */
+/** The first layer bulges at its mouth; the rest of the surface is unaffected. Common practice, no source. */
 const DOUBT_OF_BULGE = 1.1;
 /** A surface that begins lower than this has its mouth in the first layer, mm. */
 const FIRST_LAYER = 0.1;
-/** Where nobody read anything yet. */
+/** Used where nothing was read yet. */
 const USUAL_CHANCE = 0.8;
 const FORGIVING_SHARE = 0.25;
-/** Breaking supports off and cleaning, minutes: to begin with, mm² a minute, and mm² of marks a minute. Practice. */
+/**
+ * Time to remove supports and clean up, minutes: a fixed part, mm² per minute, and mm² of marks per minute. Practice.
+ */
 const CLEANING = { begin: 4, area: 60, marks: 30 };
-/** Taking up again after a print that did not fit, or came loose, minutes. Common practice, no source. */
+/** Time to start again after a print that did not fit, or came loose, minutes. Common practice, no source. */
 const [TAKE_UP_AGAIN, TAKE_UP_LOOSE] = [15, 5];
-/** As slender as this, half come loose; and how sharply that sets in. Common practice, no source. */
+/** At this slenderness half of the prints come loose; and how sharply that sets in. Common practice, no source. */
 const [SLENDER, SLENDER_STEP] = [9, 1.2];
 const WEAK = { begin: 60, doubling: 240 };
 /** What cannot be printed at all comes last, minutes. */
 const NO_BED = 10_000;
 
-/** All ways worth looking at, the best first; the one it lies in now wherever no other is clearly better. */
+/** All poses worth considering, the best first; the current one stays first unless another is clearly better. */
 export function planPoses(asked: PlanAsked): PosePlan[] {
   const { mesh, hull, mates, now } = asked;
   const surfaces = mates.map(m => m.surface);
@@ -133,7 +135,7 @@ export function planPoses(asked: PlanAsked): PosePlan[] {
 function ranked(plans: readonly PosePlan[], now: Pose): PosePlan[] {
   const sorted = [...plans].sort((a, b) => a.cost - b.cost);
   const isTie = (plan: PosePlan) => plan.cost <= (1 + TIE_SHARE) * sorted[0]!.cost + TIE_MINUTES;
-  // The pose it lies in now, then the drawn one: the answer must not flicker while a number is typed.
+  // The current pose, then the drawn one: the answer must not flicker while a number is typed.
   const stays =
     sorted.find(p => isSameDirection(p.pose.down, now.down) && isTie(p)) ??
     sorted.find(p => isSameDirection(p.pose.down, AS_DRAWN.down) && isTie(p));
@@ -143,7 +145,7 @@ function ranked(plans: readonly PosePlan[], now: Pose): PosePlan[] {
 interface WholeFacts {
   volume: number;
   facings: Facings;
-  /** Triangles between the ridges and grooves of a thread: their flanks are never asked about. */
+  /** Triangles between the ridges and grooves of a thread: their flanks never count as overhangs. */
   inThread: Uint8Array;
 }
 
@@ -153,7 +155,7 @@ const wholeFacts = (mesh: TriangleMesh, surfaces: readonly MateSurface[]): Whole
   inThread: inThreads(mesh, surfaces),
 });
 
-/** What stands out on the triangles' own facings: how much hangs over, how high it is, how its mates lie. */
+/** What the triangles' normals alone show: how much overhangs, the height, and the orientation of the mates. */
 function glance(
   down: Point3,
   { mesh, mates, rules, settings, machine }: PlanAsked,
@@ -188,12 +190,12 @@ function glance(
   );
 }
 
-/** Passes run at this share of their speed on the average, corners and all. Measured on the recipes' demo parts. */
+/** Passes run at this share of their speed on average, corners included. Measured on the recipes' demo parts. */
 const ROUND_CORNERS = 0.85;
-/** Rising, and the travels of a layer, s. */
+/** Lifting and travelling for each layer, s. */
 const LAYER_CHANGE = 0.8;
 
-/** About how long, min, from volume, facings and height alone: enough to tell poses of one part apart. */
+/** Rough time, min, from volume, normals and height alone: enough to compare poses of one part. */
 function quickMinutes(
   down: Point3,
   height: number,
@@ -228,7 +230,7 @@ function quickMinutes(
   return machine.start + (layers * Math.max(moving, machine.leastLayer)) / 60;
 }
 
-/** How a mate's surface lies when that way is down. */
+/** The orientation of a mate's surface when that direction is down. */
 const liesIn = ({ surface: { axis, across }, form }: PlanMate, down: Point3): Orientation =>
   orientationOf(form === 'flats' && across ? { axis, across } : { axis }, down);
 
@@ -301,7 +303,7 @@ function planOf(down: Point3, asked: PlanAsked, owner: Int16Array, whole: WholeF
   };
 }
 
-/** Mates that reach down to the bed, by their place in the list. @param flat as it lies */
+/** Mates that reach down to the bed, by their place in the list. @param flat in the pose */
 function matesOnBed({ positions: p, triangles }: TriangleMesh, owner: Int16Array): Set<number> {
   const found = new Set<number>();
   owner.forEach((mate, t) => {
@@ -311,12 +313,12 @@ function matesOnBed({ positions: p, triangles }: TriangleMesh, owner: Int16Array
   return found;
 }
 
-/** A print that does not fit is made again: by how much oftener than when everything stands upright. */
+/** A print that does not fit is made again: how much more often than when everything is upright. */
 function againMinutes(mates: readonly PlanMate[], inPose: readonly MateInPose[], minutes: number): number {
   let ratio = 1;
   mates.forEach((m, i) => {
     const chance = Math.min(0.98, Math.max(0.1, m.pRight ?? USUAL_CHANCE));
-    // Half a window of 1, and the scatter that makes this chance of it.
+    // Half a window of 1, and the scatter that gives this chance of hitting it.
     const doubt = inPose[i]!.doubt;
     const sd = scatterFor(chance);
     const then = chanceWithin(-1, 1, 0, sd * doubt);
@@ -325,7 +327,7 @@ function againMinutes(mates: readonly PlanMate[], inPose: readonly MateInPose[],
   return (ratio - 1) * (minutes + TAKE_UP_AGAIN);
 }
 
-/** The sd with which a window of ±1 is met with this chance. */
+/** The sd with which a window of ±1 is hit with this chance. */
 function scatterFor(chance: number): number {
   let [low, high] = [0.05, 20];
   for (let i = 0; i < 40; i++) {

@@ -3,12 +3,12 @@ import type { TriangleMesh } from '../shape/mesh/mesh';
 import type { Point3 } from '../shape/vector';
 import { basisOf, dot, lengthOfVector, negated, point3, scaled } from '../shape/vector';
 
-/** How a part lies on the bed: a real rotation, that files, checks, pictures and the ledger follow. */
+/** How a part lies on the bed: a true rotation, which files, checks, pictures and the ledger follow. */
 
-/** Longer or shorter than 1 by more is no direction but a slip. */
+/** A vector whose length differs from 1 by more is a mistake. */
 const UNIT = 1e-3;
 
-/** What poses were called before they were rotations. */
+/** The names of poses before they were rotations. */
 const BY_NAME: Readonly<Record<string, { down: Point3; turn: number }>> = {
   'as-drawn': { down: [0, 0, -1], turn: 0 },
   'turned-over': { down: [0, 0, 1], turn: 0 },
@@ -20,12 +20,12 @@ const Part = z.number().min(-1.001).max(1.001);
 export const Pose = z.preprocess(
   given => (typeof given === 'string' ? BY_NAME[given] : given),
   z.object({
-    /** The way that faces the bed, in the part's own coordinates; a unit vector. */
+    /** The direction that faces the bed, in the part's own coordinates; a unit vector. */
     down: z
       .tuple([Part, Part, Part])
       .refine(d => Math.abs(Math.hypot(...d) - 1) < UNIT, 'The way down must be as long as 1.')
       .readonly(),
-    /** Then turned about the upright, degrees, anticlockwise from above. */
+    /** Then turned about the upright axis, degrees, anticlockwise from above. */
     turn: z.number().min(-360).max(360),
   }),
 );
@@ -33,17 +33,17 @@ export type Pose = z.output<typeof Pose>;
 
 export const AS_DRAWN: Pose = { down: [0, 0, -1], turn: 0 };
 
-/** Two ways this near to each other are one pose: the cosine of half a degree. */
+/** Two directions this close are one pose: the cosine of half a degree. */
 const SAME = Math.cos((0.5 * Math.PI) / 180);
 export const isSameDirection = (a: Point3, b: Point3): boolean => dot(a, b) > SAME;
 
 export const isAsDrawn = ({ down, turn }: Pose): boolean =>
   turn % 360 === 0 && isSameDirection(down, AS_DRAWN.down);
 
-/** The way its layers are stacked, in the part's own coordinates. */
+/** The direction in which its layers are stacked, in the part's own coordinates. */
 export const upOf = ({ down }: Pose): Point3 => negated(down);
 
-/** A unit vector, free of −0 and of what rounding left. */
+/** A unit vector, without −0 and rounding errors. */
 export function way(v: Point3): Point3 {
   const u = scaled(v, 1 / lengthOfVector(v));
   return point3(i =>
@@ -64,7 +64,7 @@ export function frameOf(pose: Pose): { x: Point3; y: Point3; up: Point3 } {
   };
 }
 
-/** The lowest point of a body along a way up, mm. */
+/** The lowest point of a body along an upward direction, mm. */
 export function lowestOf({ positions: p }: TriangleMesh, up: Point3): number {
   let lowest = Infinity;
   for (let i = 0; i < p.length; i += 3)
@@ -72,14 +72,17 @@ export function lowestOf({ positions: p }: TriangleMesh, up: Point3): number {
   return lowest;
 }
 
-/** From where a point lies on the bed to where it is drawn. @param mesh as drawn */
+/** From a place on the bed to the same place in the drawing. @param mesh as drawn */
 export function drawnFrom(mesh: TriangleMesh, pose: Pose): (lies: Point3) => Point3 {
   const { x, y, up } = frameOf(pose);
   const lowest = lowestOf(mesh, up);
   return lies => point3(i => lies[0] * x[i] + lies[1] * y[i] + (lies[2] + lowest) * up[i]);
 }
 
-/** The triangles as they lie on the bed, lowest point at 0. What lies as drawn, and there, is left alone. */
+/**
+ * The triangles as they lie on the bed, with the lowest point at 0. A part that lies as drawn, at that height, is
+ * returned as is.
+ */
 export function posed(mesh: TriangleMesh, pose: Pose): TriangleMesh {
   const { positions: p, triangles } = mesh;
   const { x, y, up } = frameOf(pose);

@@ -1,7 +1,7 @@
 import { formatPlain } from '../quantity/format';
 import type { MateInPose, PosePlan } from './plan';
 
-/** What decides about a pose, in words: what it costs first, then what speaks for it. */
+/** The reasons for and against a pose, in words: its costs first, then its advantages. */
 
 const SIDES_DOWN: Readonly<Record<MateInPose['lies'], string>> = {
   upright: 'upright',
@@ -10,9 +10,9 @@ const SIDES_DOWN: Readonly<Record<MateInPose['lies'], string>> = {
   'in layers': 'across the layers: it comes in whole layers',
 };
 
-/** What is worth telling of a bridge, mm. */
+/** A shorter bridge is not mentioned, mm. */
 const BRIDGE_TOLD = 4;
-/** More slender than this is told. */
+/** A more slender part is mentioned. */
 const SLENDER_TOLD = 5;
 
 export function reasonsFor(plan: PosePlan): string[] {

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 
-/** How a part is printed, as far as its time, plastic and strength go. Lengths mm, speeds mm/s. */
+/** The print settings that matter for time, plastic and strength. Lengths mm, speeds mm/s. */
 
 export const PrintSettings = z.object({
   layer: z.number().min(0.03).max(1),
@@ -26,19 +26,19 @@ export const Machine = z.object({
   travel: z.number().min(1).max(2000),
   /** mm/s² */
   acceleration: z.number().min(20).max(100_000),
-  /** How far it may cut a corner, mm; it sets the speed round it. */
+  /** How far it may cut a corner, mm; this sets the speed round it. */
   deviation: z.number().min(0.001).max(1),
-  /** A layer takes so long at least, s, so that it can cool; but no slower than `slowest`. */
+  /** A layer takes at least this long, s, so that it can cool; but the head never moves slower than `slowest`. */
   leastLayer: z.number().min(0).max(120),
   slowest: z.number().min(1).max(200),
-  /** Drawing back and pushing on again, s, both together. */
+  /** Retracting and priming, s, both together. */
   retraction: z.number().min(0).max(5),
   /** Heating up and homing, minutes. */
   start: z.number().min(0).max(60),
 });
 export type Machine = z.infer<typeof Machine>;
 
-/** Neither slow nor fast: what is assumed of a printer that nobody described. Common practice, no source. */
+/** Neither slow nor fast: assumed for a printer that was not described. Common practice, no source. */
 export const USUAL_MACHINE: Machine = {
   outer: 50,
   inner: 80,
@@ -57,7 +57,7 @@ export const USUAL_MACHINE: Machine = {
 export const Quality = z.enum(['draft', 'usual', 'fine']);
 export type Quality = z.infer<typeof Quality>;
 
-/** By share of the line's width: layer; and the passes and inside that go with it. Common practice, no source. */
+/** As a share of the line's width: the layer; and the passes and infill that go with it. Common practice, no source. */
 const OF_QUALITY: Readonly<
   Record<Quality, Pick<PrintSettings, 'walls' | 'infill'> & { share: number; skin: number }>
 > = {
@@ -69,7 +69,7 @@ const OF_QUALITY: Readonly<
 /** Layers come in steps of this, mm. */
 const STEP = 0.04;
 
-/** What a quality means with a line of this width, mm. @param skin thickness that is solid above and below, mm */
+/** The settings of a quality with a line of this width, mm. @param skin thickness that is solid above and below, mm */
 export function settingsFor(quality: Quality, lineWidth: number): PrintSettings {
   const { share, walls, infill, skin } = OF_QUALITY[quality];
   const layer = Math.max(STEP, Number((Math.round((share * lineWidth) / STEP) * STEP).toFixed(3)));

@@ -34,7 +34,7 @@ describe('a slice is one closed body, much smaller than the part, and its mate i
     ['cradle', 'width'],
     ['board-tray', 'tube'],
     ['wall-plate', 'slot'],
-    // With more of the part about them: so that they stand, hold together or measure.
+    // With more of the part around them, so that they stand, hold together or measure right.
     ['screw-handle', 'pilot'],
     ['tool-block', 'hole'],
     ['cradle', 'thickness'],
@@ -93,7 +93,7 @@ test('a leaning hole is cut level with the bed: it stands on what is about it, a
   const found = slice('tool-block', 'hole');
   if (!found.ok) throw new Error(found.why);
   const { min, max } = boundsOf(found.mesh);
-  // Flat above and below: as many triangles look straight up as down.
+  // Flat above and below: as many triangles face straight up as down.
   expect(max[2] - min[2]).toBeLessThan(7);
   const flat = (z: number) => {
     const { positions, triangles } = found.mesh;

@@ -10,34 +10,35 @@ import { columnsOf } from './columns';
 import { type Pose, posed } from './pose';
 
 /**
- * A slice of the real solid that carries one mate, or a few near each other, and no more: printed first where the part takes long. Lengths mm.
+ * A slice of the real solid that carries one mate, or a few near each other, and no more: printed first where the whole
+ * part takes long. Lengths mm.
  */
 
 export type Sliced =
   | { ok: true; mesh: TriangleMesh; volume: number; says: SliceSays[] }
   | { ok: false; why: string };
 
-/** Along the mate's axis: so much of its size, within these. */
+/** Kept along the mate's axis: this share of its size, within these limits. */
 const [LONG_SHARE, LEAST_LONG, MOST_LONG] = [0.35, 6, 12];
-/** Wall that is kept around an inside, and what is kept over an outside. */
+/** Wall that is kept around an inside, and what is kept outside an outside. */
 const [WALL, OVER] = [4, 1.2];
-/** Within an outside a core is left out, this far below its surface at least. */
+/** Inside an outside a core is removed, at least this far below its surface. */
 const CORE = { least: 4, share: 0.16, smallest: 2 };
-/** Cuts are this much longer than what they cut. */
+/** Cutters are longer by this than what they cut. */
 const BEYOND = 1;
 const SIDES = 128;
-/** The slice's mate is the part's: sizes differ by no more. */
+/** The slice's mate must equal the part's: sizes differ by no more. */
 const SAME_MATE = 0.005;
-/** It must save so much of the plastic to be worth a print. */
+/** It must save this share of the plastic to be worth printing. */
 const SAVES = 0.5;
-/** On less of the bed it would come loose, mm². */
+/** On a smaller area of the bed it would come loose, mm². */
 const LEAST_FOOT = 20;
-/** An axis that leans less than 2° is upright, one that leans more than 60° is cut as it lies: cosines. */
+/** An axis that leans less than 2° counts as upright; one that leans more than 60° is cut as it lies: cosines. */
 const [UPRIGHT, MOST_LEANING] = [0.9994, 0.5];
-/** From an end wall that stiffens it, a ring is stretched freely only beyond this many times √(radius × wall), mm. */
+/** A ring stretches freely only beyond this many times √(radius × wall) from an end wall that stiffens it, mm. */
 const [STIFF_REACH, USUAL_WALL] = [2.45, 1.6];
 
-/** Something of a surface for which its slice does not stand. */
+/** A property of a surface that its slice does not show. */
 export interface SliceSays {
   mate: string;
   words: string;
@@ -46,10 +47,10 @@ export interface SliceSays {
 type Kernel = Pick<MeshKernel, 'common' | 'combine' | 'extrude'>;
 
 /**
- * @param part where it is drawn
- * @param mates one that it is to carry, or several in one piece
- * @param sagitta how far its triangles may lie from the true surface
- * @returns the slice where it is drawn, or why there is none that would tell something
+ * @param part as drawn
+ * @param mates the mate that it is to carry, or several in one piece
+ * @param sagitta how far its triangles may be from the true surface
+ * @returns the slice in the place where it is drawn, or why none would be useful
  */
 export function sliceOf(
   part: { whole: TriangleMesh; surfaces: readonly MateSurface[] },
@@ -63,19 +64,20 @@ export function sliceOf(
     return { ok: false, why: 'It is not on the part as it is now.' };
   if (surfaces.some(s => s.taper))
     return { ok: false, why: 'A taper tells by its whole depth: print the part.' };
-  // Less plastic first; what does not hold together, stand or measure so may with more of the part about it.
+  // The least plastic first; a slice that does not hold together, stand or measure right may do so with more of the
+  // part around it.
   const refused: string[] = [];
   for (const cutters of waysToCut(part.whole, surfaces, pose, kernel, sagitta)) {
     const tried = judged(part.whole, surfaces, cutters, pose, kernel, sagitta);
     if (tried.ok) return tried;
     refused.push(tried.why);
-    // More about it saves still less.
+    // With more around it, it saves still less.
     if (tried.isLarge) break;
   }
   return { ok: false, why: refused[0] ?? 'Nothing of it is on the finished solid.' };
 }
 
-/** A slice by these cutters, or why it would tell nothing. */
+/** A slice by these cutters, or why it would not be useful. */
 function judged(
   part: TriangleMesh,
   surfaces: readonly MateSurface[],
@@ -106,7 +108,7 @@ function judged(
   return { ok: true, mesh, volume, says: surfaces.flatMap(s => saysOf(part, s)) };
 }
 
-/** The mates that lie near enough to others for one piece, in groups of two and more; each in one group at most. */
+/** Groups of two and more mates that lie near enough to each other for one piece; each mate in one group at most. */
 export function sharedSlices(
   part: { whole: TriangleMesh; surfaces: readonly MateSurface[] },
   mates: readonly string[],
@@ -129,7 +131,9 @@ export function sharedSlices(
   return groups;
 }
 
-/** Cutters for each of the surfaces, the smallest first: about the mate alone, level with the bed, all of that height. */
+/**
+ * Cutters for each of the surfaces, the smallest first: around the mate alone, level with the bed, the whole height.
+ */
 function* waysToCut(
   whole: TriangleMesh,
   surfaces: readonly MateSurface[],
@@ -142,7 +146,7 @@ function* waysToCut(
     yield surfaces.map(surface => {
       const cutter = cutterFor(whole, surface, kernel, sagitta);
       const cut = carrying(kernel.common(whole, cutter), [surface], sagitta);
-      // Where its sides have lost each other, all of that height holds them together.
+      // Where its sides have come apart, the whole height holds them together.
       return cut && bodiesOf(cut).length === 1 ? cutter : slabFor(whole, surface, kernel);
     });
     const level = surfaces.map(s => levelCutter(whole, s, pose, kernel));
@@ -165,7 +169,7 @@ function reachOf({ size, from, to, at, axis }: MateSurface): [number, number] {
   return to - from <= long ? [from, to] : [middle - long / 2, middle + long / 2];
 }
 
-/** A body of this outline about the mate's axis, over the height that is kept. */
+/** A body of this outline around the mate's axis, over the height that is kept. */
 function standing(
   outline: [number, number][][],
   surface: MateSurface,
@@ -203,7 +207,7 @@ function cutterFor(whole: TriangleMesh, surface: MateSurface, kernel: Kernel, sa
   return standing([rectangleAround(whole, surface, WALL, sagitta)], surface, kernel);
 }
 
-/** About a round surface that leans, level with the bed above and below, so that it stands; null of any other. */
+/** Around a round surface that leans, level with the bed above and below, so that it stands; null for any other. */
 function levelCutter(
   whole: TriangleMesh,
   surface: MateSurface,
@@ -234,7 +238,7 @@ function slabFor(
   kernel: Pick<MeshKernel, 'extrude'>,
 ): TriangleMesh {
   const [from, to] = reachOf(surface);
-  // Thinner than this it is no piece to handle.
+  // A thinner piece cannot be handled.
   return standing([squareBeyond(whole)], surface, kernel, Math.max(0, LEAST_LONG - (to - from)) / 2);
 }
 
@@ -250,7 +254,7 @@ function squareBeyond(whole: TriangleMesh): [number, number][] {
   ];
 }
 
-/** In the mate's own two directions, about its middle: around the triangles that are on it. */
+/** In the mate's own two directions, around its centre: the box around its triangles. */
 function rectangleAround(
   whole: TriangleMesh,
   surface: MateSurface,
@@ -280,7 +284,10 @@ function rectangleAround(
   ];
 }
 
-/** The bodies that carry some of the mates, together; all where a mate is edges and no face; null where there is none. */
+/**
+ * The bodies that carry some of the mates, together; all bodies where a mate consists of edges; null where there is
+ * none.
+ */
 function carrying(
   mesh: TriangleMesh | null,
   surfaces: readonly MateSurface[],
@@ -291,7 +298,7 @@ function carrying(
   return own.length > 0 ? joined(own) : bodiesOf(mesh).length > 0 ? mesh : null;
 }
 
-/** What a slice does not stand for, surface by surface. */
+/** What a slice does not show, surface by surface. */
 function saysOf(whole: TriangleMesh, surface: MateSurface): SliceSays[] {
   const says: SliceSays[] = [];
   const say = (words: string) => says.push({ mate: surface.mate, words });
@@ -306,7 +313,7 @@ function saysOf(whole: TriangleMesh, surface: MateSurface): SliceSays[] {
   return says;
 }
 
-/** Whether a bore ends on plastic, near enough to what is sliced to stiffen the part there. */
+/** Whether a bore ends on plastic, close enough to the slice to stiffen the part there. */
 function closedNear(whole: TriangleMesh, surface: MateSurface): boolean {
   const [from, to] = reachOf(surface);
   // Thin shells (Timoshenko and Woinowsky-Krieger, Theory of Plates and Shells, ch. 15; from memory): π / β.

@@ -43,7 +43,7 @@ describe('a part that is too large for the bed', () => {
       expect(bedFit(footprintOf(mesh), bed).fits).toBe(true);
       expect(boundsOf(mesh).max[2]).toBeLessThanOrEqual(bed.height);
     }
-    // Both ends keep their size whole.
+    // Both ends keep their full size.
     for (const mate of part.mates)
       expect(made.mates.find(m => m.id === mate.id)!.size).toBeCloseTo(mate.size, 1);
   });

@@ -12,17 +12,17 @@ import { bedFit, footprintOf } from './footprint';
 
 export interface SplitAsked {
   bed: { width: number; depth: number; height: number };
-  /** Places that a load wears most: a cut keeps away from them. */
+  /** The places with the highest stress: a cut keeps away from them. */
   weak: readonly Point3[];
 }
 
-/** Cuts looked at along each axis. */
+/** Number of cuts tried along each axis. */
 const PLACES = 23;
-/** Nearer to an end than this share nothing is gained. */
+/** Nearer to an end than this share a cut gains nothing. */
 const END = 0.06;
-/** The best few are built. */
+/** Only the best few are built. */
 const MOST_BUILT = 9;
-/** What speaks against a cut; the lower, the better. Common practice, no source. */
+/** Penalties of a cut; the lower, the better. Common practice, no source. */
 const AGAINST = { mate: 100, weak: 30, away: 15, thin: 20, loop: 4, uneven: 10 };
 
 const AXES: readonly Point3[] = [
@@ -31,7 +31,7 @@ const AXES: readonly Point3[] = [
   [0, 0, 1],
 ];
 
-/** The best cut whose pieces all lie on the bed; null where none of those tried does. */
+/** The best cut whose pieces all fit on the bed; null where none of those tried does. */
 export function splitFor(
   part: SolidSpec,
   { whole, surfaces, pieces }: Pick<BuiltPart, 'whole' | 'surfaces' | 'pieces'>,
@@ -64,7 +64,7 @@ export function splitFor(
     });
   });
   cuts.sort((a, b) => a.against - b.against);
-  /** By axis: a half so long did not fit. */
+  /** By axis: a half of this length did not fit. */
   const tooLong = new Map<number, number>();
   let built = 0;
   for (const { axis, at } of cuts) {
@@ -99,7 +99,7 @@ function goesThrough({ axis, at, from, to, size }: MateSurface, across: Point3, 
   return where > Math.min(...ends) - wide && where < Math.max(...ends) + wide;
 }
 
-/** Whether both halves' boxes could lie on the bed some way: what cannot is not worth building. */
+/** Whether the boxes of both halves could fit on the bed in any orientation: otherwise it is not worth building. */
 function halvesMayFit(
   min: readonly number[],
   max: readonly number[],
@@ -108,7 +108,7 @@ function halvesMayFit(
   { width, depth, height }: SplitAsked['bed'],
 ): boolean {
   const room = [width, depth, height].sort((a, b) => a - b);
-  // Across the corners of the bed a little more goes.
+  // Diagonally slightly more fits on the bed.
   const most = Math.max(Math.hypot(width, depth), height);
   return [at - min[axis]!, max[axis]! - at].every(half => {
     const box = [0, 1, 2].map(i => (i === axis ? half : max[i]! - min[i]!)).sort((a, b) => a - b);

@@ -1,10 +1,10 @@
 import { type Finding, finding } from '../shape/findings/finding';
 import type { PosePlan } from './plan';
 
-/** Less than this is a speck that any printer lays, mm². */
+/** A smaller area prints well on any printer, mm². */
 const LEAST_AREA = 4;
 
-/** What the supports of a part do as it lies: on a surface that must fit they leave marks. */
+/** What the supports of a part's pose do: on a surface that must fit they leave marks. */
 export function supportFindings({
   supports: { area },
   mates,

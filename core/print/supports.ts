@@ -7,7 +7,7 @@ import { facingsOf, hanging } from './facings';
 import { type SupportRules, type Supports, steepest, supportsOf } from './hangs';
 import { type Pose, posed } from './pose';
 
-/** What of a part needs support where it lies so. Lengths mm. @param mesh as drawn */
+/** What needs support in a pose. Lengths mm. @param mesh as drawn */
 export function supportsIn(
   mesh: TriangleMesh,
   pose: Pose,
@@ -19,10 +19,10 @@ export function supportsIn(
   return supportsOf(columnsOf(posed(mesh, pose)), hangs, rules);
 }
 
-/** Beside a thread's ridges and grooves its ends run out, mm. */
+/** A thread's ends run out beside its ridges and grooves, mm. */
 const RUN_OUT = 0.3;
 
-/** Triangles between the ridges and grooves of a thread: their flanks are never asked about. */
+/** Triangles between the ridges and grooves of a thread: their flanks never count as overhangs. */
 export function inThreads(
   { positions: p, triangles }: TriangleMesh,
   surfaces: readonly MateSurface[],

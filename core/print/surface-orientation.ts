@@ -8,9 +8,12 @@ import type { Point3 } from '../shape/vector';
 import { dot } from '../shape/vector';
 import { type Pose, upOf } from './pose';
 
-/** How a surface is oriented on the bed in a pose, from its real direction: round by its axis, flats by their width. */
+/**
+ * The orientation of a surface on the bed in a pose, from its true direction: a round surface by its axis, flats by
+ * their width.
+ */
 
-/** A round surface that leans more than this shows its layers' steps: cosine of 25°. */
+/** A round surface that leans more than this shows layer steps: cosine of 25°. */
 const LEANS = 0.9;
 /** A width is built up of layers where it rises more steeply than this: sine of 25°. */
 const RISES = 0.42;
@@ -29,7 +32,7 @@ export function orientationOf({ axis, across }: { axis: Point3; across?: Point3 
 
 type WithSurfaces = Pick<Recipe, 'mates' | 'surfaces' | 'additions' | 'demo'>;
 
-/** What kind of surface a mate's own side is on the bed. @param choices the part's, and what numbers are known */
+/** The kind of a mate's own surface on the bed. @param choices the part's, and the numbers that are known */
 export function kindInPose(
   { side, surface }: { side: MateSpec['side']; surface: string },
   recipe: WithSurfaces,
@@ -46,7 +49,7 @@ function directionOf(
   recipe: WithSurfaces,
   choices: Parameters,
 ): { axis: Point3; across?: Point3 } | null {
-  // The maker said it of a surface that no recipe foresaw; upright or not is all that is known.
+  // The maker stated it for a surface that no recipe foresaw; only upright or not is known.
   if (spec.lying !== undefined) return spec.lying ? { axis: [0, 1, 0] } : { axis: [0, 0, 1] };
   const whole = wholeOf(recipe, choices);
   const known = recipe.surfaces(whole).find(s => s.mate === spec.id);
@@ -57,7 +60,7 @@ function directionOf(
   try {
     return { axis: readPlace(place, written => Number(written) || 1).up };
   } catch (error) {
-    // A face that cannot be read says so itself, at the addition.
+    // A face that cannot be read is reported at its addition.
     if (error instanceof PlaceError) return null;
     throw error;
   }

@@ -17,7 +17,7 @@ beforeAll(async () => {
 describe('moving', () => {
   const moves = { acceleration: 1000, deviation: 0.05 };
   test('a long move is a trapezoid, a short one a triangle', () => {
-    // 100 mm/s after 5 mm and 0.1 s; so long again to stop.
+    // 100 mm/s after 5 mm and 0.1 s; the same again to stop.
     expect(moveSeconds(30, 100, moves)).toBeCloseTo(0.1 + 0.2 + 0.1, 9);
     expect(moveSeconds(2.5, 100, moves)).toBeCloseTo(2 * Math.sqrt(2.5 / 1000), 9);
   });
@@ -29,7 +29,7 @@ describe('moving', () => {
   test('round a square it takes four sides between corners', () => {
     const v = cornerSpeed(0, moves);
     const side = 40;
-    // Up from the corner’s speed, along at 50, down again.
+    // Up from the corner's speed, along at 50, down again.
     const ramp = (50 ** 2 - v ** 2) / 2000;
     const each = (2 * (50 - v)) / 1000 + (side - 2 * ramp) / 50;
     const square: [number, number][] = [

@@ -8,41 +8,43 @@ import { acrossSeconds, LINK, loopSeconds, moveSeconds } from './motion';
 import type { Machine, PrintSettings } from './settings';
 
 /**
- * What a print takes, from sections of the part as it lies: passes round each outline, skins above and below, infill
- * between, travel, and waiting for layers to cool. Lengths mm, times s.
+ * The time and plastic of a print, from cross-sections of the part in its pose: passes round each outline, skins above
+ * and below, infill between, travel, and waiting for layers to cool. Lengths mm, times s.
  */
 
-/** Layers that are alike to the clock: so many, each moving so long at the printer's own pace, and no quicker than that. */
+/**
+ * Layers with equal times: how many, how long each moves at the printer's own pace, and the least time each must take.
+ */
 export interface LayerTime {
   count: number;
-  /** Moving, s: what a quicker or slower printer changes. */
+  /** Moving, s: this changes with the printer's pace. */
   motion: number;
-  /** So that it can cool, s: what it does not. */
+  /** Cooling, s: this does not. */
   cooling: number;
 }
 
 export interface Estimate {
   layers: number;
   times: LayerTime[];
-  /** Laid down, links between lines and all, mm³. */
+  /** Volume of plastic, including the links between lines, mm³. */
   plastic: number;
   /** Heating and homing, s. */
   start: number;
 }
 
-/** Doubt of the plastic, sd as a share. Measured on toolpaths of the tests' own. */
+/** Uncertainty of the plastic, sd as a share. Measured on toolpaths made by the tests. */
 export const PLASTIC_DOUBT = 0.03;
 
-/** Sections looked at; each stands for its neighbours. */
+/** Number of sections; each stands for its neighbours. */
 const SAMPLES = 40;
-/** Narrower than this there is no sparse infill, mm. Common practice, no source. */
+/** Narrower regions have no sparse infill, mm. Common practice, no source. */
 const STRIP = 1.2;
 /** A travel is about this share of the section's diagonal. Measured on toolpaths, see docs. */
 const TRAVEL_SHARE = 0.35;
-/** Chords of a region are spread about their mean by these, each as often as the others. */
+/** Chords of a region are spread around their mean by these factors, each equally often. */
 const CHORDS = [0.3, 0.8, 1.2, 1.7];
 
-/** @param mesh as it lies on the bed, mm @throws KernelError where a section cannot be drawn in */
+/** @param mesh as it lies on the bed, mm @throws KernelError where a section cannot be made */
 export function estimateOf(
   mesh: TriangleMesh,
   settings: PrintSettings,
@@ -81,10 +83,10 @@ export function estimateOf(
   return { layers, times, plastic, start: 60 * machine.start };
 }
 
-/** What supports take: share of their volume that is printed. Common practice, no source. */
+/** Share of a support's volume that is printed. Common practice, no source. */
 const SUPPORT_SHARE = 0.15;
 
-/** Moving while supports of this volume are laid, s. @param volume mm³ */
+/** Time spent moving for supports of this volume, s. @param volume mm³ */
 export const supportSeconds = (
   volume: number,
   { lineWidth, layer }: PrintSettings,
@@ -109,14 +111,14 @@ export const withSupports = (
         ],
       };
 
-/** So many alike at once: each layer is laid so many times, and cools meanwhile. */
+/** This many copies at once: each layer is printed that many times, and cools meanwhile. */
 export const forCopies = (estimate: Estimate, pieces: number): Estimate => ({
   ...estimate,
   plastic: pieces * estimate.plastic,
   times: estimate.times.map(t => ({ ...t, motion: pieces * t.motion })),
 });
 
-/** Different parts at once: each layer lays all that are so high, and all of it cools meanwhile. */
+/** Different parts at once: each layer prints all parts that are high enough, and all of it cools meanwhile. */
 export function together(estimates: readonly Estimate[]): Estimate {
   const layers = Math.max(0, ...estimates.map(e => e.times.reduce((sum, t) => sum + t.count, 0)));
   const motion = new Float64Array(layers);
@@ -137,7 +139,7 @@ export function together(estimates: readonly Estimate[]): Estimate {
   };
 }
 
-/** One after the other: nothing is gained while a layer cools, and it is heated up once. */
+/** One after the other: no cooling time is saved, and the printer heats up once. */
 export const inTurn = (estimates: readonly Estimate[]): Estimate => ({
   layers: estimates.reduce((sum, e) => sum + e.layers, 0),
   times: estimates.flatMap(e => e.times),
@@ -145,7 +147,7 @@ export const inTurn = (estimates: readonly Estimate[]): Estimate => ({
   start: Math.max(0, ...estimates.map(e => e.start)),
 });
 
-/** As few groups of layers as may be kept with a print: each the mean of its layers. */
+/** As few groups of layers as may be stored with a print: each is the mean of its layers. */
 export function condensed(times: readonly LayerTime[], most = 24): LayerTime[] {
   const layers = times.reduce((sum, t) => sum + t.count, 0);
   const groups: LayerTime[] = [];
@@ -168,7 +170,7 @@ export function condensed(times: readonly LayerTime[], most = 24): LayerTime[] {
     .map(g => ({ count: g.count, motion: tidy(g.motion), cooling: tidy(g.cooling) }));
 }
 
-/** Seconds that a print takes. @param pace times as slow as its machine was taken to be */
+/** Seconds that a print takes. @param pace how many times slower than its machine was assumed */
 export const secondsAt = ({ times, start }: Pick<Estimate, 'times' | 'start'>, pace = 1): number =>
   start + times.reduce((sum, t) => sum + t.count * Math.max(pace * t.motion, t.cooling), 0);
 
@@ -189,7 +191,7 @@ const nearest = <S extends { k: number }>(samples: readonly S[], k: number): S =
   return samples[i]!;
 };
 
-/** Corners that lie nearer than this are the same, mm. */
+/** Corners closer than this are the same, mm. */
 const SAME = 1e-5;
 
 const sameLoops = (a: readonly Loop[], b: readonly Loop[]): boolean =>
@@ -201,15 +203,18 @@ const sameLoops = (a: readonly Loop[], b: readonly Loop[]): boolean =>
 
 interface SectionFacts {
   loops: Loop[];
-  /** Once round all outlines, s: as the first layer, then the others; at the outermost pass's speed and within. */
+  /**
+   * Once round all outlines, s: in the first layer, then in the others; at the outermost pass's speed and the inner
+   * ones'.
+   */
   round: { outer: number; inner: number }[];
   area: number;
   perimeter: number;
-  /** Within the passes and wide enough for infill: its area, outline's length, and which cells lie in it. */
+  /** Inside the passes and wide enough for infill: its area, outline length, and the cells in it. */
   rest: number;
   restPerimeter: number;
   inside: Uint8Array;
-  /** Within the passes, narrower: strips that are always solid. */
+  /** Inside the passes, narrower: strips that are always solid. */
   strips: number;
   stripsPerimeter: number;
   /** Narrower than a line: filled by one pass along it, of this length. */
@@ -287,7 +292,7 @@ function regionsOf(loops: readonly [number, number][][]): [number, number][][][]
   const outer = loops.filter(l => polygonArea(l) > 0).map(l => [l]);
   for (const hole of loops) {
     if (polygonArea(hole) > 0) continue;
-    // The one that holds it and lies in no other that does.
+    // The loop that contains it and lies in no other loop that does.
     outer
       .filter(([o]) => isInside(hole[0]!, o!))
       .sort(([a], [b]) => polygonArea(a!) - polygonArea(b!))[0]
@@ -299,7 +304,7 @@ function regionsOf(loops: readonly [number, number][][]): [number, number][][][]
 const lengthOf = (points: readonly Point2[]): number =>
   points.reduce((sum, p, i) => sum + distance2(p, points[(i + 1) % points.length]!), 0);
 
-/** Which cells' middles lie within loops, holes left out. */
+/** The cells whose centres lie within loops, without holes. */
 function cellsIn(
   loops: readonly (readonly Point2[])[],
   { cell, across, deep, at }: Columns,
@@ -341,7 +346,7 @@ function byLayer(
   const area = new Uint32Array(layers);
   const skin = new Uint32Array(layers);
   const masks = Array.from({ length: layers }, (_, k) => insideAt(k));
-  // The layer whose middle is the first at or above a height.
+  // The first layer whose middle is at or above a height.
   const from = (z: number) =>
     z <= firstLayer / 2 ? 0 : Math.max(1, Math.ceil((z - firstLayer) / layer + 0.5));
   for (let c = 0; c < across * deep; c++)
@@ -366,14 +371,14 @@ function layerSeconds(
   const { loops, perimeter, diagonal } = section;
   if (loops.length === 0 || share === 0) return { motion: 0, cooling: 0, length: 0 };
   const speed = (usual: number) => (first ? Math.min(usual, machine.first) : usual);
-  // Passes fill what is not within them, a line's width each; the outermost runs slowest.
+  // Passes fill what is left, a line's width each; the outermost runs slowest.
   const passes = (section.area - section.rest - section.strips) / lineWidth + section.gaps;
   const outermost = Math.min(perimeter, passes);
   const round = section.round[first ? 0 : 1]!;
   let motion = round.outer * (outermost / perimeter);
   motion += round.inner * (Math.max(0, passes - outermost) / perimeter);
   let length = passes;
-  // Lines across a region: how many and how long by Cauchy and Crofton (Santaló, Integral Geometry).
+  // Lines across a region: their number and length by Cauchy and Crofton (Santaló, Integral Geometry).
   const across = (area: number, round: number, spacing: number, v: number) => {
     if (area < 0.05) return 0;
     const lines = Math.max(1, round / (Math.PI * spacing));

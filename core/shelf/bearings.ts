@@ -179,8 +179,8 @@ export const INCH_BEARINGS = readTable(
 }));
 
 /**
- * A bearing by what is stamped on it: seals, shields and clearance classes are left aside ("608-2RS",
- * "6204 ZZ C3"), and the old 6800 and 6900 numbers are 61800 and 61900.
+ * A bearing by its stamped number: seals, shields and clearance classes are ignored ("608-2RS", "6204 ZZ C3"), and the
+ * old 6800 and 6900 numbers are 61800 and 61900.
  */
 export function bearingNamed(stamped: string) {
   const all = [...BEARINGS, ...INCH_BEARINGS];

@@ -9,9 +9,8 @@ import { TAP_DRILLS } from './tap-drills';
 import { threadNamed } from './threads';
 
 /**
- * Each table against something that is not itself: a rule of the standards, or a list set down apart from
- * it, column by column where the table goes row by row. Lists are from memory of the standards and of
- * workshop handbooks.
+ * Each table is compared with something independent: a rule of the standards, or a list typed separately, column by
+ * column where the table goes row by row. Lists are from memory of the standards and of workshop handbooks.
  */
 const diameter = (row: { key: string }) => Number(row.key.slice(1));
 const column = <K extends string>(rows: readonly Row<K>[], keys: string, name: K) =>
@@ -98,7 +97,7 @@ describe('screw heads', () => {
 test('washers go over their screw: the hole is the fine clearance hole', () => {
   for (const row of f.WASHERS) {
     const fine = given(f.CLEARANCE_HOLES.find(h => h.key === row.key)!, 'fine');
-    // ISO 7089 takes ISO 273 fine, but for a few: M39 42, M42 45, M45 48, M56 62, M60 66, M64 70 take the next.
+    // ISO 7089 uses ISO 273 fine, with a few exceptions: M39 42, M42 45, M45 48, M56 62, M60 66, M64 70 use the next.
     expect(given(row, 'hole') - fine, row.key).toBeGreaterThanOrEqual(0);
     expect(given(row, 'hole') - fine, row.key).toBeLessThanOrEqual(4);
     if (diameter(row) <= 36) expect(given(row, 'hole'), row.key).toBe(fine);
@@ -228,7 +227,7 @@ describe('O-rings', () => {
     const steps = [0.0625, 0.125, 0.25, 0.5, 1];
     for (let i = 1; i < O_RINGS.length; i++) {
       const [a, b] = [O_RINGS[i - 1]!, O_RINGS[i]!];
-      // The smallest run in thirty-seconds, and each series starts anew.
+      // The smallest go in steps of a thirty-second, and each series starts again.
       if (a.cord !== b.cord || b.insideInch < 0.3) continue;
       const step = b.insideInch - a.insideInch;
       expect(Math.min(...steps.map(s => Math.abs(s - step))), `${a.dash} to ${b.dash}`).toBeLessThan(0.031);

@@ -1,8 +1,8 @@
 import { readTable, type Source } from './table';
 
 /**
- * Screws, nuts, washers and the holes for them. mm. Typed from memory of the standards' tables; nuts are
- * held against the tolerances of ISO 4759-1, the rest against a second list in the tests.
+ * Screws, nuts, washers and the holes for them. mm. Typed from memory of the standards' tables; the tests compare nuts
+ * with the tolerances of ISO 4759-1, and the rest with a second list.
  */
 const memory = 'typed from memory of the table, checked against a second list';
 

@@ -8,7 +8,7 @@ import { given, type Row, type Source, sourceLine } from './table';
 import { ISO_2306, TAP_DRILLS } from './tap-drills';
 import { THREADS } from './threads';
 
-/** What a size is, so that “22 outside” does not find a bore of 22. */
+/** The kind of a size, so that “22 outside” does not find a bore of 22. */
 export type SizeRole = 'outside' | 'inside' | 'width' | 'flats' | 'pitch' | 'corners';
 
 export interface ShelfSize {
@@ -16,7 +16,7 @@ export interface ShelfSize {
   role: SizeRole;
   /** mm. */
   value: number;
-  /** What the real thing may differ by, ± mm. */
+  /** How far a real item may differ, ± mm. */
   tolerance: number;
 }
 
@@ -26,10 +26,10 @@ export interface ShelfItem {
   /** The drawer it is in: "Nuts", "Bearings". */
   family: string;
   name: string;
-  /** Words it may be asked for by, small letters. */
+  /** Words that it can be found by, lower case. */
   words: string;
   sizes: readonly ShelfSize[];
-  /** Properties that are no lengths, in words. */
+  /** Properties that are not lengths, in words. */
   facts?: string;
   source: string;
 }
@@ -66,7 +66,7 @@ const slug = (text: string) =>
     .toLowerCase()
     .replace(/[^a-z0-9.]+/g, '-')
     .replace(/^-|-$/g, '');
-/** A hexagon over its corners. */
+/** A hexagon across its corners. */
 const corners = (flats: number) => (2 * flats) / Math.sqrt(3);
 const hexagon = (flats: number, tolerance: number) => [
   size('across flats', 'flats', flats, tolerance),

@@ -76,14 +76,14 @@ export const O_RINGS: readonly ORing[] = SERIES.flatMap(({ first, cordMm, inside
     })),
 );
 
-/** Class B, ISO 3601-1, from memory: what a ring's inside and cord may be off by, ± mm. */
+/** Class B, ISO 3601-1, from memory: tolerance of a ring's inside and cord, ± mm. */
 export const ringTolerance = (inside: number) => 0.11 + 0.009 * inside ** 0.95;
 const CORD_TOLERANCE: Record<number, number> = { 1.78: 0.08, 2.62: 0.09, 3.53: 0.1, 5.33: 0.13, 6.99: 0.15 };
 export const cordTolerance = (cord: number) => CORD_TOLERANCE[cord] ?? 0.1;
 
 export type SealUse = 'static' | 'face' | 'moving';
 
-/** How much of the cord the groove presses flat, and how full it may be. Common practice, no source. */
+/** How far the groove squeezes the cord, and how full it may be. Common practice, no source. */
 const SQUEEZE: Record<SealUse, { least: number; most: number }> = {
   static: { least: 0.15, most: 0.25 },
   face: { least: 0.2, most: 0.3 },
@@ -102,8 +102,8 @@ export interface Gland {
 }
 
 /**
- * The groove for a cord. A printed groove is rough: a seal that must hold wants it sanded, lacquered or
- * printed upright.
+ * The groove for a cord. A printed groove is rough: for a reliable seal it should be sanded, lacquered or printed
+ * upright.
  * @throws RangeError for a cord outside 0.5 to 20 mm
  */
 export function glandFor(cord: number, use: SealUse): Gland {

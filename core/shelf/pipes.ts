@@ -1,4 +1,4 @@
-/** Real outsides of pipes, tubes and hoses: what a caliper reads, not what they are called. mm. */
+/** True outside diameters of pipes, tubes and hoses: what a caliper reads, not their nominal sizes. mm. */
 export const PIPES: readonly {
   family: string;
   standard: string;

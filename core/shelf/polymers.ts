@@ -5,7 +5,7 @@ export const POLYMER_SOURCE: Source = {
   obtained: 'from memory; makers’ data sheets differ, printed parts are weaker',
 };
 
-/** A plastic that gives in the hand, MPa. Common practice, no source. */
+/** Below this modulus a plastic feels flexible, MPa. Common practice, no source. */
 const FLEXIBLE_BELOW = 300;
 
 /** Filament polymers, ranges from memory: density g/cm³, modulus MPa, strain once and often %, softens °C, expansion µm/m·K. */
@@ -52,8 +52,8 @@ const OUTDOORS: Record<string, { uv: 'good' | 'fair' | 'poor'; moisture: 'little
   'PETG-CF': { uv: 'fair', moisture: 'some' },
 };
 /**
- * Tensile strength of prints, MPa, with the pull along the layers and across them. From memory of makers' data
- * sheets: lower ends of what is found, all walls, no infill; prints scatter by a third.
+ * Tensile strength of prints, MPa, pulled along the layers and across them. From memory of makers' data sheets: lower
+ * ends of the ranges, all walls, no infill; prints scatter by a third.
  */
 export const PRINTED_STRENGTH = readTable(
   ['along', 'across'],
@@ -74,7 +74,10 @@ export const PRINTED_STRENGTH = readTable(
   `,
 );
 
-/** Linear shrinkage from the nozzle to the room, %, as moulders count it. From memory of data sheets: middles of ranges. */
+/**
+ * Linear shrinkage from the nozzle to room temperature, %, as in moulding. From memory of data sheets: middles of
+ * ranges.
+ */
 export const SHRINKAGE = readTable(
   ['percent'],
   `
@@ -97,7 +100,7 @@ export const SHRINKAGE = readTable(
 export const POLYMERS = POLYMERS_TABLE.map(row => ({ ...row, ...OUTDOORS[row.key]! }));
 export type Polymer = (typeof POLYMERS)[number];
 
-/** A spool's own figures, as far as the shelf knows them: they follow the polymer that is chosen for it. */
+/** A spool's own figures, as far as the shelf knows them: they follow the chosen polymer. */
 export function spoolFigures(key: string): {
   density: number;
   strainLimit: number;

@@ -7,9 +7,9 @@ import { SHELF, type ShelfItem, type ShelfSize, type SizeRole } from './items';
  */
 export interface Found {
   item: ShelfItem;
-  /** The sizes that matched a number, with what was asked. */
+  /** The sizes that matched a number, each with the number asked for. */
   matched: { size: ShelfSize; asked: number }[];
-  /** 0 is exact; each number's distance over what is still taken for the same. */
+  /** 0 is exact; otherwise each number's distance relative to the largest that still counts as equal. */
   distance: number;
 }
 
@@ -67,7 +67,7 @@ export function understandQuestion(text: string): Question {
     const token = tokens[i]!;
     const role = ROLE_WORDS.find(([pattern]) => pattern.test(token))?.[1];
     if (role) {
-      // “22 outside” speaks of the number before, “bore 8” of the one after.
+      // “22 outside” describes the number before it, “bore 8” the one after it.
       const last = numbers.at(-1);
       if (last && last.role === null && wasNumber(tokens, i)) last.role = role;
       else waiting = role;
@@ -84,7 +84,7 @@ export function understandQuestion(text: string): Question {
   return { numbers, words };
 }
 
-/** A number, its fraction and its unit may stand in tokens of their own: “1 1/4 in”. */
+/** A number, its fraction and its unit may be separate tokens: “1 1/4 in”. */
 function numberAt(tokens: string[], i: number): { value: number; more: number } | null {
   // "g 1/4" and "1/4 npt" are names.
   if (/^(g|r|rc|#)$/.test(tokens[i - 1] ?? '') || /^(npt|nps|unc|unf|bsp)/.test(tokens[i + 1] ?? ''))
@@ -97,7 +97,7 @@ function numberAt(tokens: string[], i: number): { value: number; more: number } 
   return null;
 }
 
-/** Between the last number and here there is nothing but a filler: “5.5 across flats”. */
+/** Only fillers between the last number and here: “5.5 across flats”. */
 function wasNumber(tokens: string[], i: number): boolean {
   for (let j = i - 1; j >= 0; j--) {
     if (/^[\d.,/]/.test(tokens[j]!)) return true;
@@ -106,7 +106,7 @@ function wasNumber(tokens: string[], i: number): boolean {
   return false;
 }
 
-/** How far a size may lie from what was asked and still be meant: its tolerance, a reading's doubt, and a bit. */
+/** How far a size may differ from the number asked for: its tolerance, a reading's uncertainty, and a little more. */
 const reach = (size: ShelfSize) => Math.max(size.tolerance, 0.06, 0.006 * size.value) + 0.04;
 const MOST = 60;
 
@@ -153,7 +153,7 @@ function matchNumbers(
     matched.push({ size: near.size, asked: value });
     distance += near.away / (0.1 + 0.006 * value);
   }
-  // Of things that match one number each, the one with fewer other sizes is nearer what was meant.
+  // Of items that match the same numbers, the one with fewer other sizes is closer to what was asked for.
   return {
     matched,
     distance: distance + 0.02 * (item.sizes.length - matched.length) * Math.min(1, numbers.length),
@@ -163,7 +163,7 @@ function matchNumbers(
 /** A number that is a name: bearing 608, O-ring 014, conduit 25. */
 const named = (item: ShelfItem, text: string) => ` ${item.words} `.includes(` ${text} `);
 
-/** Each item's words with blanks about them, made once: they are gone through at every key. */
+/** Each item's words between spaces, made once: they are searched at every key press. */
 const PADDED = new Map(
   SHELF.map(item => [item, ` ${`${item.words} ${item.name.toLowerCase()}`.replace(/[(),]/g, ' ')} `]),
 );
@@ -176,14 +176,14 @@ function hasWord(item: ShelfItem, word: string): boolean {
   return padded.includes(` ${plain}`);
 }
 
-/** A name that is just what was typed comes before longer ones. */
+/** A name that equals what was typed comes before longer ones. */
 const nameRank = ({ item }: Found, words: string[]) => {
   const name = item.name.toLowerCase();
   const typed = words.join(' ');
   return (name === typed ? 0 : name.startsWith(typed) ? 1 : 2) * 100 + name.length;
 };
 
-/** Drawers whose things are met as objects or seats; a screw's head is seldom what is capped. Practice. */
+/** Drawers whose items occur as objects or seats; a screw's head is seldom what a cap goes on. Practice. */
 const MET: Record<'outside' | 'inside', Record<string, readonly SizeRole[]>> = {
   outside: {
     Bearings: ['outside'],
@@ -194,7 +194,7 @@ const MET: Record<'outside' | 'inside', Record<string, readonly SizeRole[]>> = {
   inside: { Bearings: ['inside', 'outside'], 'Clearance holes': ['inside'], 'Pipes and hoses': ['inside'] },
 };
 
-/** Standard things a measured size could be, at most one of each drawer: what a reading's doubt allows. */
+/** Standard items that a measured size could be, at most one of each drawer, within the reading's uncertainty. */
 export function nearStandard(value: number, doubt: number, kind: 'outside' | 'inside'): Found[] {
   const best = new Map<string, Found>();
   for (const item of SHELF) {
@@ -213,7 +213,7 @@ export function nearStandard(value: number, doubt: number, kind: 'outside' | 'in
   return [...best.values()].sort((a, b) => a.distance - b.distance);
 }
 
-/** Without a pitch only the usual ones are worth a word. */
+/** Without a pitch only the usual ones are worth mentioning. */
 const COMMON_THREAD = /^(M\d+|G .*)$/;
-/** Bearings that lie in every drawer. Common practice, no source. */
+/** Bearings that every workshop has. Common practice, no source. */
 const COMMON_BEARING = /^bearing (608|62[3-6]|68[3-8]ZZ|6[023]0\d)$/;

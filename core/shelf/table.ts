@@ -1,12 +1,12 @@
 /**
- * Tables as the standards print them: one row a line, cells parted by blanks, `-` where the standard
- * gives no value. Kept as text so that a row can be held against the page it came from.
+ * Tables as the standards print them: one row a line, cells separated by spaces, `-` where the standard gives no value.
+ * Kept as text so that a row can be compared with the printed page.
  */
 export type Row<K extends string> = { readonly key: string } & { readonly [P in K]: number | null };
 
 /**
  * @param columns names of the numbers after the first cell, which is the row's key
- * @throws RangeError where a row has too few or too many cells or a cell is no number
+ * @throws RangeError where a row has too few or too many cells, or a cell is not a number
  */
 export function readTable<K extends string>(columns: readonly K[], text: string): Row<K>[] {
   if (columns.some(c => c === 'key'))
@@ -42,11 +42,11 @@ export function given<K extends string>(row: Row<K>, column: K): number {
   return value;
 }
 
-/** Where a table's digits come from. */
+/** The source of a table's digits. */
 export interface Source {
   /** "ISO 273:1979", or "common practice". */
   standard: string;
-  /** Where the digits come from and what they were checked against. */
+  /** How the digits were obtained and what they were checked against. */
   obtained: string;
 }
 

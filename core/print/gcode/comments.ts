@@ -1,10 +1,10 @@
 import type { GcodeFile, Role } from './file';
 
-/** What slicing programs write into comments: what a stretch of moves is for, and what they expect of the print. */
+/** What slicing programs write into comments: the purpose of the next moves, and their estimates for the print. */
 
 const ROLE = /^\s*(?:TYPE|FEATURE)\s*:\s*(.+)$/i;
 
-/** By words that occur in it, the first that does; the order matters. */
+/** By words that occur in it, the first match; the order matters. */
 const BY_WORD: readonly (readonly [RegExp, Role])[] = [
   [/skirt|brim|raft/i, 'skirt'],
   [/support/i, 'support'],
@@ -15,7 +15,7 @@ const BY_WORD: readonly (readonly [RegExp, Role])[] = [
   [/wall|perimeter|inner|shell|gap/i, 'inner'],
 ];
 
-/** What the moves after a comment are for; null where it says nothing of that. */
+/** The purpose of the moves after a comment; null where it states none. */
 export function roleOfComment(text: string): Role | null {
   const name = ROLE.exec(text)?.[1];
   if (!name) return null;
@@ -26,7 +26,7 @@ const TIME = /\b(?:time|print time|printing time)\b[^:=]*[:=]\s*(.+)$/i;
 const WEIGHT = /filament.*?(?:\[g\]|\bg\b|weight|gram)[^:=]*[:=]\s*([\d.]+)/i;
 const DIAMETER = /filament.?diameter[^:=]*[:=]\s*([\d.]+)/i;
 
-/** What a comment says of the whole print. */
+/** What a comment states about the whole print. */
 export function saidIn(text: string): Partial<GcodeFile['said']> {
   const diameter = Number(DIAMETER.exec(text)?.[1]);
   if (diameter > 0) return { diameter };

@@ -1,4 +1,4 @@
-/** A sliced file as it was read: straight pieces of plastic, layer by layer. Lengths mm, times s. */
+/** A sliced file after reading: straight pieces of plastic, layer by layer. Lengths mm, times s. */
 
 export const ROLES = ['unknown', 'outer', 'inner', 'skin', 'infill', 'support', 'skirt', 'prime'] as const;
 export type Role = (typeof ROLES)[number];
@@ -8,23 +8,23 @@ export interface GcodeFile {
   y0: Float32Array;
   x1: Float32Array;
   y1: Float32Array;
-  /** Filament pushed through on each piece. */
+  /** Length of filament pushed through on each piece. */
   e: Float32Array;
   /** As an index of ROLES. */
   role: Uint8Array;
-  /** In the order in which they are laid; z is their upper side. Pieces from `from` to before `to`. */
+  /** In the order in which they are printed; z is their upper side. Pieces from `from` to before `to`. */
   layers: { z: number; from: number; to: number }[];
   filament: number;
   retractions: number;
-  /** By replay of its moves. */
+  /** From a replay of its moves. */
   seconds: number;
-  /** Whether it says what each piece is for. */
+  /** Whether it states the purpose of each piece. */
   rolesKnown: boolean;
-  /** One part after the other: heights fall back. */
+  /** One part after the other: heights start again. */
   sequential: boolean;
-  /** Its last line had an end. */
+  /** Its last line was complete. */
   endedWhole: boolean;
-  /** What it says of itself. */
+  /** What it states about itself. */
   said: { minutes: number | null; grams: number | null; diameter: number | null };
   bytes: number;
 }

@@ -12,19 +12,22 @@ import type { Bed } from './on-bed';
 import type { Thing } from './things';
 import { hullOf, reachOf } from './turns';
 
-/** A version's outermost passes laid on those of a file: place, turn, scale each way, and an even move. Lengths mm. */
+/**
+ * A version's outermost passes fitted to those of a file: place, turn, scale in each direction, and an even offset.
+ * Lengths mm.
+ */
 
 /** Sections that are compared. */
 const LEVELS = 12;
-/** Points along each outline, mm apart, and how many of a section at most. */
+/** Spacing of points along each outline, mm, and how many of a section at most. */
 const [APART, MOST_POINTS] = [1, 260];
 const CELL = 2;
 
 /** One layer of the file. */
 export interface Level {
-  /** Of the plastic that was laid. */
+  /** The area of the plastic that was printed. */
   middle: number;
-  /** How far its lines reach each way from the thing's middle. */
+  /** How far its lines reach in each direction from the middle of the thing. */
   reach: Float64Array;
   /** Its lines by cells, for finding the nearest. */
   grid: Map<number, number[]>;
@@ -37,7 +40,7 @@ export interface Laid {
   middle: Point2;
   lineWidth: number;
   layer: number;
-  /** It says which passes are outermost: then only they are compared. */
+  /** The file states which passes are outermost: then only those are compared. */
   told: boolean;
 }
 
@@ -102,15 +105,15 @@ export interface Walls {
     at: Level;
     points: { p: Point2; n: Point2 }[];
     loops: (readonly Point2[])[];
-    /** How far the section reaches each way from the middle. */
+    /** How far the section reaches in each direction from the middle. */
     reach: Float64Array;
   }[];
   count: number;
-  /** The middle of its convex outline. */
+  /** The centre of its convex outline. */
   middle: Point2;
 }
 
-/** @param scale of the file over the version; what it was measured to be */
+/** @param scale of the file relative to the version, as measured */
 export function wallsOf(
   lies: TriangleMesh,
   { levels, lineWidth }: Laid,
@@ -141,7 +144,7 @@ export function wallsOf(
 const lengthOf = (l: readonly Point2[]) =>
   l.reduce((sum, p, i) => sum + distance2(p, l[(i + 1) % l.length]!), 0);
 
-/** Outwards is to the right of the way: loops run anticlockwise about plastic. */
+/** Outwards is to the right of the direction of travel: loops run anticlockwise around plastic. */
 function pointsAlong(loop: readonly Point2[], step: number): { p: Point2; n: Point2 }[] {
   const points: { p: Point2; n: Point2 }[] = [];
   let carry = step / 2;
@@ -163,35 +166,35 @@ export interface Fitted {
   scale: number;
   /** Scale along the part's own x over that along its y. */
   stretch: number;
-  /** How far its outlines lie outside where they should, mm; what a correction in the slicing program does. */
+  /** How far its outlines lie outside their place, mm: the effect of a correction in the slicing program. */
   moved: number;
-  /** Shares: of the expected passes, and of what is printed. */
+  /** Shares found: of the expected passes, and of what is printed. */
   found: number;
   belongs: number;
-  /** Mean distance of what was found, mm. */
+  /** Mean distance of the passes that were found, mm. */
   off: number;
   cost: number;
-  /** From the version as it lies, not turned, into the file: x′ = a x + b y + c and y′ = d x + e y + f. */
+  /** From the version as it lies, not turned, to the file: x′ = a x + b y + c and y′ = d x + e y + f. */
   place: readonly [a: number, b: number, c: number, d: number, e: number, f: number];
-  /** From the middle of an outermost line to the plastic's edge, mm. */
+  /** From the centre of an outermost line to the plastic's edge, mm. */
   half: number;
 }
 
-/** Lines are looked for so near to where they should be, mm: of a file that tells its outermost passes, and of others. */
+/** Lines are searched this near to their place, mm: in a file that marks its outermost passes, and in others. */
 const ROUNDS = { told: [1.5, 1, 0.6, 0.4, 0.4, 0.4], untold: [0.5, 0.4, 0.35, 0.3, 0.3, 0.3] };
-/** A pass this near to where it should be is found, mm. */
+/** A pass this near to its place counts as found, mm. */
 const FOUND = 0.12;
 const CLIP = 0.3;
-/** Outlines that lie nearer than this to where they were drawn are not moved, mm. */
+/** Outlines closer than this to their drawn place count as not offset, mm. */
 const NOT_MOVED = 0.012;
-/** No unknown moves by more at once: mm, radians, or of a logarithm. */
+/** Largest step of an unknown: mm, radians, or of a logarithm. */
 const LARGEST_STEP = 2;
-/** What is believed before: that nothing is stretched or moved; sd of the logarithm, mm, and of the turn. */
+/** The prior: nothing is stretched or offset; sd of the logarithm, mm, and of the turn. */
 const [STRETCH, MOVED, TURN] = [0.004, 0.06, 0.1];
 
-/** The unknowns, and what they make of a point and a direction of the version. */
+/** The unknowns, and what they do to a point and a direction of the version. */
 function placing(walls: Walls, laid: Laid, { turn, mirrored, scale }: Start) {
-  // x, y, turn, logarithms of the scale along x and y, even move.
+  // x, y, turn, logarithms of the scale along x and y, even offset.
   const s = [laid.middle[0], laid.middle[1], (turn * Math.PI) / 180, Math.log(scale), Math.log(scale), 0];
   const local = ([x, y]: Point2): [number, number] => [
     (mirrored ? -1 : 1) * (x - walls.middle[0]),
@@ -213,7 +216,7 @@ function placing(walls: Walls, laid: Laid, { turn, mirrored, scale }: Start) {
 
 type Start = { turn: number; mirrored: boolean; scale: number };
 
-/** How badly the passes lie before anything is fitted: for choosing among turns. */
+/** How badly the passes fit before anything is fitted: for choosing among turns. */
 export function glanced(walls: Walls, laid: Laid, start: Start): number {
   const { s, place, facing } = placing(walls, laid, start);
   let [off, all] = [0, 0];
@@ -255,7 +258,7 @@ export function fitted(walls: Walls, laid: Laid, start: Start): Fitted {
           for (let l = 0; l < 6; l++) a[6 * i + l]! += weight * j[i]! * j[l]!;
         }
       }
-    // Beliefs keep what the outlines do not tell: of a disc the turn, and scale or move.
+    // The prior decides what the outlines leave open: the turn of a disc, and scale against offset.
     const noise = 0.02 ** 2 * 4;
     const believe = (i: number, sd: number, off: number) => {
       a[7 * i]! += noise / sd ** 2;
@@ -298,7 +301,8 @@ function judged(
   const belongs = shareThatBelongs(walls, laid, place);
   const off = near / Math.max(1, all);
   const share = found / Math.max(1, all);
-  // A line's width by its plastic depends on whether its sides count as round: none moved by either is not moved.
+  // A line's width from its plastic depends on whether its sides count as round: an offset explained by either counts
+  // as none.
   const round = (laid.layer * (1 - Math.PI / 4)) / 2;
   const moved =
     Math.abs(s[5]!) < NOT_MOVED
@@ -326,7 +330,10 @@ const degrees = (radians: number): number => {
   return d > 180 ? d - 360 : d <= -180 ? d + 360 : d;
 };
 
-/** How far, along a direction, the nearest line of the file that runs along the wall lies off a point; null where none is. */
+/**
+ * How far, along a direction, the nearest line of the file that runs along the wall is from a point; null where there
+ * is none.
+ */
 function offAlong({ file }: Laid, { grid }: Level, q: Point2, n: Point2, reach: number): number | null {
   let best = reach;
   let off: number | null = null;
@@ -341,7 +348,7 @@ function offAlong({ file }: Laid, { grid }: Level, q: Point2, n: Point2, reach: 
         const long2 = dx * dx + dy * dy;
         if (long2 < 1e-8) continue;
         const across = dx * n[0] + dy * n[1];
-        // Lines of infill meet the wall; only what runs along it counts.
+        // Lines of infill meet the wall; only lines along it count.
         if (across * across > 0.3 * long2) continue;
         const t = Math.max(0, Math.min(1, ((q[0] - ax) * dx + (q[1] - ay) * dy) / long2));
         const [ex, ey] = [ax + t * dx - q[0], ay + t * dy - q[1]];
@@ -355,7 +362,7 @@ function offAlong({ file }: Laid, { grid }: Level, q: Point2, n: Point2, reach: 
   return off;
 }
 
-/** Of what is printed, the share that lies within the version's own section. */
+/** The share of what is printed that lies within the version's own section. */
 function shareThatBelongs(walls: Walls, laid: Laid, place: (p: Point2) => Point2): number {
   let [within, all] = [0, 0];
   for (const { at, loops } of walls.levels) {
@@ -372,7 +379,7 @@ function shareThatBelongs(walls: Walls, laid: Laid, place: (p: Point2) => Point2
   return all > 0 ? within / all : 0;
 }
 
-/** Six equations with six unknowns; null where they do not tell. */
+/** Six equations with six unknowns; null where they have no unique solution. */
 function solvedFlat(a: Float64Array, b: Float64Array): number[] | null {
   const n = b.length;
   const rows = Array.from({ length: n }, (_, i) => Array.from(a.subarray(n * i, n * i + n)));

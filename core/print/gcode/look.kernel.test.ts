@@ -46,7 +46,7 @@ function look(
 }
 const codes = ({ findings }: ReturnType<typeof look>) => findings.map(f => f.code);
 
-/** The others go through the same in scripts/read-back.ts. */
+/** The other recipes are tested in scripts/read-back.ts. */
 describe.each(['bush', 'tube-clip', 'screw-handle'])('%s', id => {
   test('right files raise no alarm, whatever the dialect, and are read as they lie', async () => {
     const v = version('v1', id);
@@ -111,7 +111,7 @@ describe('slips', () => {
     expect(codes(lost)).toContain('scaled');
   });
   test('a right-hand thread that was mirrored is told by its thread; a part that is its own mirror image is not', async () => {
-    // Of the demo’s kind, at a third of its width.
+    // Like the demo's, at a third of its width.
     const cover = version('v1', 'threaded-cover', {
       coverThread: 40,
       pitchLength: 6,
@@ -126,7 +126,7 @@ describe('slips', () => {
   });
   test('a correction of outlines besides ours is read to a few hundredths', async () => {
     const v = version('v1', 'stepped-sleeve');
-    // Half a tenth per side farther out: as a slicing program would, on every section.
+    // Half a tenth per side farther out: as a slicing program would do it, on every section.
     const layers = await sliced(v.mesh);
     for (const by of [0.05, -0.08]) {
       const moved = layers.map(l => ({ ...l, paths: l.paths.flatMap(p => movedOut(p, by)) }));
@@ -177,7 +177,7 @@ describe('slips', () => {
   });
 });
 
-/** Outermost and other passes moved square to themselves. */
+/** Outermost and other passes, each moved at right angles to itself. */
 function movedOut(path: ToolPath, by: number): ToolPath[] {
   if (path.role !== 'outer' && path.role !== 'inner') return [path];
   const ring = path.points.slice(0, -1);

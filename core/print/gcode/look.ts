@@ -12,17 +12,17 @@ import { type MateInFile, matesIn } from './mates-in-file';
 import { type Bed, bedOf } from './on-bed';
 import { unitSlip } from './poses';
 
-/** What a sliced file is, and what is wrong with it: each mismatch says what to do. Lengths mm. */
+/** Which version a sliced file is, and what is wrong with it: each mismatch says what to do. Lengths mm. */
 
 export interface Looked {
-  /** By what is printed, helpers left out. */
+  /** Without supports, brims and other helpers. */
   layers: number;
   layerHeight: number;
   firstLayer: number;
   bounds: { min: Point3; max: Point3 } | null;
   lineWidth: number;
   match: Match | null;
-  /** Surfaces that must fit, as the file will print them; only of a version that was told. */
+  /** The surfaces that must fit, as the file will print them; only where one version was recognised. */
   mates: MateInFile[];
   findings: GcodeFinding[];
 }
@@ -42,7 +42,7 @@ export type GcodeCode =
 
 export interface GcodeFinding {
   code: GcodeCode;
-  /** Whether the print would be of no use. */
+  /** Whether the print would be useless. */
   level: 'stop' | 'warn';
   message: string;
   /** The surface that it is about. */
@@ -52,9 +52,9 @@ export interface GcodeFinding {
 /** A scale nearer to 1 than this is right. */
 const RIGHT_SCALE = 0.003;
 const RIGHT_STRETCH = 0.004;
-/** A correction of outlines by less than this a side is none, mm. */
+/** A correction of outlines by less than this per side counts as none, mm. */
 const RIGHT_PLACE = 0.03;
-/** Less than this over air is a lip or a bridge's last line, mm². */
+/** A smaller area over air is a lip or the last line of a bridge, mm². */
 const LITTLE_SUPPORT = 20;
 
 /** @throws KernelError where a version's section cannot be drawn in */
@@ -72,7 +72,7 @@ export function lookedAt(
   const known = match ?? bySize(bed, versions, planned, kernel);
   if (!known)
     return { ...facts, match: null, mates: [], findings: [farOff(bed, versions) ?? unknownPart(file)] };
-  // Of several that are alike each has its own sizes: then none is told.
+  // Where several versions are alike, each has its own sizes: then none is reported.
   const version = match && versions.find(v => v.id === match.id);
   const mates = version ? matesIn(file, bed, match, version) : [];
   const findings = findingsOf(file, bed, known, versions, planned, rules);
@@ -89,10 +89,13 @@ export function lookedAt(
   return { ...facts, match: known, mates, findings };
 }
 
-/** A surface is made of so many layers at least, or its height is not what was drawn: of a lip, one half at most each. */
+/**
+ * A surface needs at least this many layers, or its height is not what was drawn; a lip loses up to half a layer at
+ * each end.
+ */
 const LEAST_LAYERS = 2;
 
-/** Lips and other surfaces that stand no higher than a layer or two. */
+/** Lips and other surfaces that are only a layer or two high. */
 function tooThick({ surfaces }: Known, { down, upright }: Match, layer: number): GcodeFinding[] {
   return surfaces
     .filter(({ axis, from, to }) => {
@@ -106,7 +109,7 @@ function tooThick({ surfaces }: Known, { down, upright }: Match, layer: number):
       message: `A surface that must fit is ${formatPlain(to - from, 2)} mm high, and a layer ${formatPlain(layer, 2)}: slice it with layers of ${formatPlain(Math.floor((50 * (to - from)) / LEAST_LAYERS) / 50, 2)} or thinner.`,
     }));
 }
-/** A surface stands upright within 25°: cosine. Heights are the same within this, mm. */
+/** A surface is upright within 25°: cosine. Heights are equal within this, mm. */
 const [UPRIGHT, SAME_LAYER] = [0.9, 0.005];
 
 function factsOf({
@@ -219,7 +222,7 @@ const movedWords = (moved: number): string => {
     : `Its outlines lie ${by} mm per side farther in than drawn: outsides ${formatPlain(-2 * moved, 2)} smaller across the whole, holes so much larger. A correction of outlines is on where you slice it; the ledger has its own, so take it out.`;
 };
 
-/** A slip of the unit leaves too little, or too much, to compare: its three sizes tell it. */
+/** A wrong unit leaves too little, or too much, to compare: the three dimensions show it. */
 function bySize(
   bed: Bed,
   versions: readonly Known[],
@@ -253,10 +256,10 @@ function bySize(
   };
 }
 
-/** What is so many times smaller or larger than every version is no other part but a slip of the unit. */
+/** A thing that is smaller or larger than every version by such a factor is not another part but a wrong unit. */
 const FAR_OFF = 8;
 
-/** Of a part too small for its walls to be printed at all nothing else can be told. */
+/** For a part too small for its walls to be printed at all, nothing else can be told. */
 function farOff({ things }: Bed, versions: readonly Known[]): GcodeFinding | null {
   const [thing] = things;
   if (versions.length === 0) return null;

@@ -10,7 +10,7 @@ import { posesFor, uprightScale } from './poses';
 import type { Thing } from './things';
 import { turnsFor } from './turns';
 
-/** Which version a sliced file is, how it lies, how large it is, and of which hand. Lengths mm, angles degrees. */
+/** Which version a sliced file is, how it lies, its scale, and its hand. Lengths mm, angles degrees. */
 
 export interface Known {
   id: string;
@@ -25,28 +25,28 @@ export interface Planned {
 }
 
 export interface Match extends Fitted {
-  /** Null where several are as near as each other. */
+  /** Null where several are equally near. */
   id: string | null;
   down: Point3;
   mirrored: boolean;
   copies: number;
-  /** Its scale upwards, told no finer than a layer. */
+  /** Its scale upwards, known no more finely than a layer. */
   upright: number;
   /** It is as high as its version is, within a layer. */
   whole: boolean;
 }
 
 const MOST_TURNS = 3;
-/** Versions that are nearer to each other than this cannot be told apart. */
+/** Versions closer to each other than this cannot be told apart. */
 const NO_NEARER = 0.004;
-/** The pose that was planned, else the drawn one, and the right hand are taken where no other fits clearly better. */
+/** The planned pose, otherwise the drawn one, and the right hand are preferred unless another fits clearly better. */
 const [OTHER_WAY, MIRRORED] = [0.008, 0.012];
-/** A layer more or less than the height asks for. */
+/** A layer more or less than the height needs. */
 const LAYER_OFF = 0.02;
-/** What is found and what belongs, at least, for a part to be known. */
+/** The least shares, found and belonging, by which a part is recognised. */
 const [LEAST_FOUND, LEAST_BELONGS] = [0.7, 0.75];
 
-/** @returns null where the file is none of these */
+/** @returns null where the file is none of these versions */
 export function matchOf(
   file: GcodeFile,
   bed: Bed,
@@ -87,7 +87,7 @@ function bestOf(
   let best: Match | null = null;
   for (const pose of poses) {
     const aside = isPreferred(pose.down) ? 0 : OTHER_WAY;
-    // Nothing could be better than what was found.
+    // No fit can be better than the one that was found.
     if (best && best.cost <= aside) continue;
     const lies = posed(version.mesh, { down: pose.down, turn: 0 });
     const walls = wallsOf(lies, laid, pose, kernel);

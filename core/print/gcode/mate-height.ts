@@ -4,22 +4,25 @@ import { toSegment } from '../../shape/within';
 import type { GcodeFile } from './file';
 import type { Layer } from './mate-lines';
 
-/** Flats that lie one above the other are printed in whole layers: how far apart the file lays them. Lengths mm. */
+/**
+ * Flats that lie one above the other are printed in whole layers: the distance at which the file prints them. Lengths
+ * mm.
+ */
 
-/** Lines cover a place where one passes so near to it, as a share of a line’s width. */
+/** A place counts as covered where a line passes this near to it, as a share of the line's width. */
 const COVERS = 0.6;
-/** Looked at along the surface: at these shares of its length. */
+/** Places along the surface, at these shares of its length. */
 const PLACES = [0.3, 0.5, 0.7];
-/** Each flat moves by a layer at the most: where it comes to more, something else was looked at. */
+/** Each flat moves by a layer at most: where it comes to more, something else was found. */
 const MOST_LAYERS = 2.05;
-/** A flat is looked for so far from where it is drawn. */
+/** A flat is searched this far from where it is drawn. */
 const BEYOND = 1.2;
 
 /**
- * From the top of the lower flat to the underside of the upper one, or through the plastic between them; null where
- * the places that are looked at do not agree, or no flat is found.
- * @param layers of the thing from below @param up in the drawing
- * @param place where a drawn point lies in the file @param heightAt how high it lies there
+ * From the top of the lower flat to the underside of the upper one, or through the plastic between them; null where the
+ * places do not agree, or no flat is found.
+ * @param layers of the thing, from below @param up in the drawing
+ * @param place where a drawn point is in the file @param heightAt its height there
  */
 export function heightOf(
   file: GcodeFile,
@@ -63,7 +66,7 @@ function apart(
   }
   const [lowest, highest] = [covered[0], covered.at(-1)];
   if (lowest === undefined || highest === undefined) return null;
-  // It must end within what was looked at.
+  // It must end within the range that was searched.
   if (layers[highest]!.z > z + most - 0.01 || bottomOf(lowest) < z - most + 0.01) return null;
   return layers[highest]!.z - bottomOf(lowest);
 }

@@ -4,46 +4,46 @@ import { gapTo } from '../../shape/within';
 import { type GcodeFile, ROLES } from './file';
 import type { Thing } from './things';
 
-/** The lines of a sliced file that lie beside a surface: how large they make it, and how many lie side by side. mm */
+/** The lines of a sliced file beside a surface: the size that they give it, and how many run side by side. mm */
 
 export type Layer = Thing['layers'][number];
 
-/** A surface as its walls run on one layer. */
+/** A surface, by its walls on one layer. */
 export interface Shape {
   surface: MateSurface;
-  /** Its middle there, in the file. */
+  /** Its centre there, in the file. */
   centre: Point2;
-  /** Where its walls are straight there: the way across them, in the file, a unit vector. */
+  /** For straight walls: the direction across them, in the file, a unit vector. */
   across: Point2 | null;
-  /** Of straight ones: their lines pass so near to its middle, along them. */
+  /** For straight walls: their lines pass this near to its centre, along them. */
   within?: number;
-  /** Of a round one that leans: which way, in the file, and the cosine of how far. */
+  /** For a round surface that leans: its direction in the file, and the cosine of its lean. */
   leans?: { way: Point2; cos: number };
   scale: number;
 }
 
 export interface Cut {
   layer: Layer;
-  /** The height at which it was cut: half of its own below its top. */
+  /** The height at which the layer was cut: half its thickness below its top. */
   z: number;
   shape: Shape;
-  /** Of straight walls: how far they lie from the middle there; of round ones the radius. */
+  /** For straight walls: their distance from the centre there; for round ones the radius. */
   off: number;
 }
 
 /** Lines of a surface agree on its size within this, mm. */
 const AGREE = 0.05;
-/** Lines are looked for this near to where they should be, as a share of a line's width. */
+/** Lines are searched this near to their place, as a share of a line's width. */
 const NEAR = 0.6;
-/** Fewer lines than this tell no size. */
+/** Fewer lines than this give no size. */
 const LEAST_LINES = 4;
-/** Passes that go round so much of a surface count. */
+/** Passes that go round at least this share of a surface count. */
 const LEAST_ROUND = 0.4;
 const MOST_PASSES = 12;
 
 const INFILL = ROLES.indexOf('infill');
 
-/** Which way the plastic is from the surface's edge: outwards of a hole, inwards of a peg. */
+/** Which side of the surface's edge the plastic is on: outside a hole, inside a peg. */
 const intoPlastic = ({ side }: MateSurface): 1 | -1 => (side === 'inside' ? 1 : -1);
 
 export function directionOf(way: Point3, place: (p: Point3) => Point2): Point2 {
@@ -53,7 +53,7 @@ export function directionOf(way: Point3, place: (p: Point3) => Point2): Point2 {
   return [dx / long, dy / long];
 }
 
-/** The shape of a round surface whose axis leans, about its middle. @param up in the drawing, a unit vector */
+/** The shape of a round surface whose axis leans, around its centre. @param up in the drawing, a unit vector */
 export function leaningShape(
   surface: MateSurface,
   up: Point3,
@@ -71,7 +71,7 @@ export function leaningShape(
   };
 }
 
-/** A surface that lies along the bed, as its walls run there; null where its layers cannot tell its size. */
+/** A surface along the bed, by its walls there; null where its layers cannot show its size. */
 export function levelShape(
   surface: MateSurface,
   up: Point3,
@@ -80,7 +80,7 @@ export function levelShape(
   { level: most, middle: share }: { level: number; middle: number },
 ): Shape | null {
   const { axis, at, kind } = surface;
-  // Across a level bore there are its two walls; of flats, those whose width is measured along the bed.
+  // Beside a level bore there are its two walls; for flats, those whose width is measured along the bed.
   const across = kind === 'round' ? cross(axis, up) : surface.across!;
   const level = kind === 'round' ? Math.abs(dot(axis, up)) : Math.abs(dot(across, up));
   if (level > most) return null;
@@ -96,8 +96,8 @@ export function levelShape(
 }
 
 /**
- * Where a point lies beside the surface as it is drawn: `beside`, mm outwards along the bed, and how much a surface
- * grows for each mm that its wall moves outwards there. A round one that leans is an ellipse on each layer.
+ * The position of a point beside the surface as drawn: `beside`, mm outwards along the bed, and how much the surface
+ * grows for each mm that its wall moves outwards there. A round surface that leans is an ellipse on each layer.
  */
 function standsAt({ shape, off }: Cut, x: number, y: number): { beside: number; grows: number; out: Point2 } {
   const { centre, across, leans, scale, surface } = shape;
@@ -105,7 +105,7 @@ function standsAt({ shape, off }: Cut, x: number, y: number): { beside: number; 
   const [dx, dy] = [x - centre[0], y - centre[1]];
   if (across) {
     const along = dx * across[0] + dy * across[1];
-    // A sloping wall goes sideways by less than the surface grows.
+    // A sloping wall moves sideways by less than the surface grows.
     return { beside: Math.abs(along) - off, grows: off / radius, out: across };
   }
   if (!leans) {
@@ -134,7 +134,7 @@ function runsAlong(cut: Cut, file: GcodeFile, i: number): boolean {
   return Math.abs((bx - ax) * n[0] + (by - ay) * n[1]) < 0.3 * long * out;
 }
 
-/** Lines of a layer whose both ends lie about so far beside the surface; of straight walls only beside it. */
+/** Lines of a layer with both ends about this far beside the surface; for straight walls, only those beside it. */
 function linesAt(file: GcodeFile, cut: Cut, beside: number, near: number): number[] {
   const { layer, shape } = cut;
   const { surface, centre, across, scale, within } = shape;
@@ -149,15 +149,15 @@ function linesAt(file: GcodeFile, cut: Cut, beside: number, near: number): numbe
     const along = (x: number, y: number) => -(x - centre[0]) * across[1] + (y - centre[1]) * across[0];
     const ends = [along(ax, ay), along(bx, by)] as const;
     if (Math.min(...ends.map(Math.abs)) > reach && ends[0] * ends[1] > 0) return false;
-    // A wall beyond it goes on as wide, or nearly.
+    // Beyond it the wall continues at the same width, or nearly.
     return within === undefined || (Math.min(...ends) <= within && Math.max(...ends) >= -within);
   });
 }
 
 /**
- * A line of the surface lies half of its width beside the wall as it is drawn at that height, or the surface is larger
- * by the rest. Null where its lines do not agree: something else was looked at.
- * @param wallsAt the version as drawn, cut at a height of the file, where it lies there
+ * A line of the surface is half its width away from the wall as drawn at that height; any further distance shows that
+ * the surface is larger. Null where its lines do not agree: something else was found.
+ * @param wallsAt the version as drawn, cut at a height of the file, in its place there
  */
 export function sizeOf(
   file: GcodeFile,
@@ -185,7 +185,7 @@ export function sizeOf(
   return sizes.length >= LEAST_LINES && at(0.8) - at(0.2) < AGREE ? at(0.5) : null;
 }
 
-/** Passes one beside the other from the surface into the plastic; infill ends them. */
+/** Passes side by side from the surface into the plastic, up to the infill. */
 export function passesOf(file: GcodeFile, cuts: readonly Cut[], half: number, width: number): number {
   const counts = cuts.map(cut => {
     const into = intoPlastic(cut.shape.surface);

@@ -98,7 +98,7 @@ describe('surfaces that must fit, as the file will print them', () => {
     expect((await size({ hole: hole + 0.15 })) - (await size({}))).toBeCloseTo(0.15, 1.7);
   });
   test.each([
-    // In layers of 0.2 from a first one of 0.2: each flat goes to the layer whose middle it passes.
+    // In layers of 0.2, the first one too: each flat goes to the layer whose middle it passes.
     ['board-tray', [0, 1, 0], 'edge', 2],
     ['board-tray', [1, 0, 0], 'board', 30.4],
     ['drive-blade', [0, 1, 0], 'tip', 4.8],

@@ -17,20 +17,23 @@ import {
 } from './mate-lines';
 import type { Bed } from './on-bed';
 
-/** What a sliced file makes of the surfaces that must fit: size, passes, supports on them, and their layers. Lengths mm. */
+/**
+ * How a sliced file will print the surfaces that must fit: size, passes, supports on them, and their layers. Lengths
+ * mm.
+ */
 
 export interface MateInFile {
   surface: string;
-  /** As it will be printed, null where its lines do not tell; and how it was drawn. */
+  /** The size as it will be printed, null where its lines do not show it; and as drawn. */
   size: number | null;
   drawn: number;
-  /** Its flats lie one above the other: its size comes in whole layers. */
+  /** Its flats lie one above the other: its size is a whole number of layers. */
   inLayers?: true;
-  /** Passes beside it, one after the other. */
+  /** Passes side by side along it. */
   passes: number;
   /** Supports stand on it. */
   supported: boolean;
-  /** Some of its layers as they will be laid, from below. */
+  /** Some of its layers as they will be printed, from below. */
   layers: { z: number; lines: Float32Array; roles: Uint8Array }[];
 }
 
@@ -38,25 +41,28 @@ export interface MateInFile {
 const UPRIGHT = 0.9994;
 /** And level within this: sine of 2°. */
 const LEVEL = 0.035;
-/** Leaning more than this, walls are steps: cosine of 50°. */
+/** With a larger lean, walls are steps: cosine of 50°. */
 const STEEPEST = 0.64;
-/** A level bore is read off the layers about its axis, where its walls are steep: so far from it, of its radius. */
+/**
+ * A level bore is measured on the layers around its axis, where its walls are steep: this far from it, as a share of
+ * its radius.
+ */
 const STEEP = 0.6;
-/** Flats may be wider above and below where they are measured: layers so near to it tell, mm. */
+/** Flats may be wider above and below the place where they are measured: layers this near to it count, mm. */
 const AT_ITS_HEIGHT = 0.35;
-/** So much of its length, about its middle, is the surface’s own for certain. */
+/** This share of its length, around its middle, certainly belongs to the surface. */
 const MIDDLE = 0.5;
-/** Layers about it in which passes are counted. */
+/** Layers around its middle in which passes are counted. */
 const UPRIGHT_LAYERS = 3;
-/** At its ends a surface may have a lead-in: this share of its length is left out at each. */
+/** A surface may have a lead-in: this share of its length is left out at each end. */
 const ENDS = 0.15;
 /** The lowest layers are squeezed. */
 const FIRST_LAYERS = 2;
-/** Layers that are measured, and shown. */
+/** How many layers are measured, and shown. */
 const [MOST_MEASURED, MOST_SHOWN] = [10, 8];
-/** A file that was scaled has other heights than those that were drawn. */
+/** In a scaled file heights differ from the drawn ones. */
 const NOT_SCALED = 0.004;
-/** Supports as near to a surface as this stand on it, mm. */
+/** Supports this near to a surface count as standing on it, mm. */
 const TOUCHES = 0.8;
 
 const SUPPORT = ROLES.indexOf('support');
@@ -118,7 +124,7 @@ export function matesIn(file: GcodeFile, bed: Bed, match: Match, version: Known)
   });
 }
 
-/** How a version lies in the file. */
+/** The pose of a version in the file. */
 interface Where {
   layers: readonly { layer: Layer; z: number }[];
   place(p: Point3): Point2;
@@ -127,7 +133,7 @@ interface Where {
   scale: number;
 }
 
-/** Layers that tell a surface’s size, those in which its passes are counted, and those that are shown. */
+/** The layers that show a surface's size, those in which its passes are counted, and those that are shown. */
 interface Cuts {
   measured: Cut[];
   counted: Cut[];
@@ -146,7 +152,7 @@ const spread = <T>(all: readonly T[], most: number): T[] =>
 
 function uprightCuts(surface: MateSurface, { layers, place, heightAt, scale }: Where): Cuts {
   const { at, axis } = surface;
-  // Its ends along the way up; the axis may look down.
+  // Its ends along the way up; its axis may point down.
   const heights = [surface.from, surface.to].map(t => heightAt(moved(at, axis, t - dot(at, axis))));
   const [low, high] = [Math.min(...heights), Math.max(...heights)];
   const across = surface.across ? directionOf(surface.across, place) : null;
@@ -173,19 +179,19 @@ function levelCuts(surface: MateSurface, { layers, place, heightAt, up, scale }:
     if (Math.abs(rise) >= (round ? STEEP * radius : AT_ITS_HEIGHT)) return [];
     return [{ layer, z, shape, rise, off: round ? Math.sqrt(radius ** 2 - rise ** 2) : radius }];
   });
-  // About the axis the walls are upright: passes lie side by side there.
+  // Around the axis the walls are upright: passes run side by side there.
   const upright = near.toSorted((a, b) => Math.abs(a.rise) - Math.abs(b.rise)).slice(0, UPRIGHT_LAYERS);
   return cutsOf(near, upright);
 }
 
-/** Of a round one whose axis leans: the layers that cut it all round, each about its own middle. */
+/** For a round surface whose axis leans: the layers that cut it all round, each around its own centre. */
 function leaningCuts(surface: MateSurface, { layers, place, heightAt, up, scale }: Where): Cuts {
   const { at, axis, from, to, size, kind } = surface;
   const cos = Math.abs(dot(axis, up));
   if (kind !== 'round' || cos < STEEPEST) return cutsOf([]);
   const shape = leaningShape(surface, up, place, scale);
   const middle = dot(at, axis);
-  // A layer reaches along the axis by so much to either side.
+  // A layer reaches this far along the axis to either side.
   const reach = ((size / 2) * Math.sqrt(1 - cos * cos)) / cos;
   const margin = reach + ENDS * (to - from);
   const [atMiddle, rises] = [heightAt(at), heightAt(moved(at, axis)) - heightAt(at)];
@@ -199,7 +205,7 @@ function leaningCuts(surface: MateSurface, { layers, place, heightAt, up, scale 
   );
 }
 
-/** By surface, whether supports reach it anywhere between its ends. @param drawnAt from the file to where it is drawn */
+/** By surface, whether supports reach it anywhere between its ends. @param drawnAt from the file to the drawing */
 function supportedIn(
   file: GcodeFile,
   surfaces: readonly MateSurface[],
@@ -224,12 +230,12 @@ function touches({ at, axis, across, size, from, to }: MateSurface, p: Point3): 
   const off = moved(p, at, -1);
   const side = dot(off, axis);
   const out = Math.hypot(...moved(off, axis, -side));
-  // Of flats what lies beside them is another part of the part.
+  // Beside flats there may be another region of the part.
   if (across && out > size / 2 + TOUCHES + 4) return false;
   return Math.abs((across ? Math.abs(dot(off, across)) : out) - size / 2) < TOUCHES;
 }
 
-/** A layer about the surface, its lines from the surface's middle. */
+/** A layer around the surface, with its lines relative to the surface's centre. */
 function shownLayer(file: GcodeFile, { layer, shape }: Cut): MateInFile['layers'][number] {
   const { z, pieces } = layer;
   const { surface, centre, scale } = shape;

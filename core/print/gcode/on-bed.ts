@@ -1,7 +1,7 @@
 import type { GcodeFile } from './file';
 import { copiesIn, type Thing, thingsIn } from './things';
 
-/** What was found out of a file before anything is compared. */
+/** What is known of a file before it is compared with versions. */
 export interface Bed {
   things: Thing[];
   copies: number;
@@ -10,7 +10,7 @@ export interface Bed {
   lineWidth: number;
 }
 
-/** Filament that nobody described, mm. Common practice, no source. */
+/** Diameter of filament where it is not stated, mm. Common practice, no source. */
 export const FILAMENT = 1.75;
 export function bedOf(file: GcodeFile): Bed {
   const things = thingsIn(file);
@@ -32,7 +32,7 @@ export function bedOf(file: GcodeFile): Bed {
   };
 }
 
-/** A line's width by the plastic in it, as a rectangle. */
+/** A line's width from the plastic in it, as a rectangle. */
 function lineWidthOf(
   { x0, y0, x1, y1, e, role, said }: GcodeFile,
   thing: Thing | undefined,
@@ -45,7 +45,7 @@ function lineWidthOf(
   for (let k = Math.min(2, layers.length - 1); k >= 0 && k < layers.length; k += step)
     for (const i of layers[k]!.pieces) {
       const long = Math.hypot(x1[i]! - x0[i]!, y1[i]! - y0[i]!);
-      // Outermost passes where they are told, else any line.
+      // Outermost passes where they are marked, otherwise any line.
       if (long > 0.5 && role[i]! <= 1) widths.push((area * e[i]!) / (long * layer));
     }
   widths.sort((a, b) => a - b);

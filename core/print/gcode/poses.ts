@@ -9,15 +9,15 @@ import { frameOf, isSameDirection } from '../pose';
 import type { Bed } from './on-bed';
 import type { Thing } from './things';
 
-/** Ways in which a version may lie in a file, by its three sizes. Lengths mm. */
+/** Poses in which a version may lie in a file, by its three dimensions. Lengths mm. */
 
-/** Ways to lie that are looked at closely, by how well their sizes fit. */
+/** How many poses are examined closely, those whose dimensions fit best. */
 const MOST_POSES = 5;
-/** Three sizes may be so far from one scale, of their logarithm: a stretched part's. */
+/** Three dimensions may differ from a single scale by this, of their logarithm: for a stretched part. */
 const SPREAD = 0.07;
-/** A way to lie whose sizes fit so much worse than the best one's is not looked at, of the logarithm. */
+/** A pose whose dimensions fit worse than the best one's by this is not examined, of the logarithm. */
 const WORSE = 0.02;
-/** A height that is off by more than a layer and this, of its logarithm, is a stretched one's. */
+/** A height that is off by more than a layer plus this, of its logarithm, is stretched. */
 const OFF_HEIGHT = 0.004;
 
 export interface PoseFound {
@@ -27,18 +27,18 @@ export interface PoseFound {
   tall: number;
   /** The scale upwards: that of the outline, unless the height is off by more than a layer. */
   upright: number;
-  /** How many layers it is off from what its height should be. */
+  /** How many layers it is off from its expected height. */
   layersOff: number;
   whole: boolean;
 }
 
 interface Body {
-  /** The least convex body around it, as drawn. */
+  /** Its convex hull, as drawn. */
   hull: TriangleMesh;
   surfaces: readonly Pick<MateSurface, 'axis'>[];
 }
 
-/** Length, width and height of the version where it lies so. */
+/** Length, width and height of the version in that pose. */
 interface Lying {
   down: Point3;
   long: number;
@@ -67,13 +67,13 @@ function lyingPoses({ hull, surfaces }: Body, planned: Point3 | undefined): Lyin
     });
 }
 
-/** The thing's own three sizes, over its lines' outsides. */
+/** The thing's own three dimensions, over the outer edges of its lines. */
 function sizesOf(thing: Thing, { lineWidth }: Bed): [long: number, wide: number, high: number] {
   const { length, width } = leastRectangle(thing.outline);
   return [length + lineWidth, width + lineWidth, thing.layers.at(-1)!.z];
 }
 
-/** Ways to lie whose three sizes fit the file's at one scale, the best first. */
+/** Poses whose three dimensions fit the file's at one scale, the best first. */
 export function posesFor(
   body: Body,
   thing: Thing,
@@ -86,11 +86,11 @@ export function posesFor(
   const looked = lyingPoses(body, planned).map((own): PoseFound => {
     const scale = Math.sqrt((long * wide) / (own.long * own.wide));
     const tall = high / own.high;
-    // Layers round the height up to a whole one.
+    // Layers round the height up to a whole number.
     const offHeight = Math.max(0, Math.abs(Math.log(tall / scale)) - layer / high);
     const offWidth = Math.abs(Math.log(long / own.long / (wide / own.wide)));
     const whole = tall / scale > 1 - 1.5 * (layer / high) - 0.02;
-    // Of a file that was cut off the height says nothing.
+    // In a file that was cut off the height means nothing.
     const spread = !endedWhole && !whole ? offWidth : Math.max(offHeight, offWidth);
     const upright = uprightScale({ tall, whole }, scale, layer / high);
     const { firstLayer } = bed;
@@ -100,33 +100,33 @@ export function posesFor(
   });
   const near = looked.filter(w => w.spread < SPREAD).sort((a, b) => a.spread - b.spread);
   if (near.length > 0) return near.filter(w => w.spread < near[0]!.spread + WORSE).slice(0, MOST_POSES);
-  // Nothing fits: it may be a file that ends too early.
+  // Nothing fits: the file may end too early.
   return looked
     .filter(w => !w.whole)
     .map(w => ({ ...w, spread: SPREAD, upright: w.scale }))
     .slice(0, MOST_POSES);
 }
 
-/** @param grain a layer over the height */
+/** @param grain a layer divided by the height */
 export const uprightScale = (
   { tall, whole }: Pick<PoseFound, 'tall' | 'whole'>,
   scale: number,
   grain: number,
 ): number => (whole && Math.abs(Math.log(tall / scale)) > grain + OFF_HEIGHT ? tall : scale);
 
-/** Slips of the unit: inches, centimetres, metres taken for millimetres, and the other way round. */
+/** Wrong units: inches, centimetres or metres read as millimetres, and the reverse. */
 const UNITS = [25.4, 1 / 25.4, 10, 1 / 10, 1000, 1 / 1000];
-/** A size fits a slip of the unit within this share, and so many widths of a line or heights of a layer. */
+/** A dimension fits a wrong unit within this share, plus this many line widths or layer heights. */
 const [UNIT_SHARE, LINES] = [0.05, 2];
 
-/** The slip of the unit by which a version's sizes become the thing's; null where there is none. */
+/** The wrong unit by which a version's dimensions become the thing's; null where there is none. */
 export function unitSlip(body: Body, thing: Thing, bed: Bed): { down: Point3; scale: number } | null {
   const [long, wide, high] = sizesOf(thing, bed);
   const like = (is: number, should: number, grain: number) =>
     Math.abs(is - should) < UNIT_SHARE * should + LINES * grain;
   for (const scale of UNITS)
     for (const own of lyingPoses(body, undefined)) {
-      // Of what is no larger than a line nothing can be told.
+      // Nothing can be told about a thing no larger than a line.
       if (scale * own.long < 1.2 * bed.lineWidth) continue;
       const fits =
         like(long, scale * own.long, bed.lineWidth) &&

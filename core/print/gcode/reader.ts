@@ -3,20 +3,20 @@ import { GcodeError, type GcodeFile, ROLES, type Role } from './file';
 import { MovePlan } from './replay';
 
 /**
- * Reads a sliced file as it streams by, byte by byte: moves of all common dialects, layers by the heights at which
- * plastic is laid. Lengths mm whatever the file's unit.
+ * Reads a sliced file as a stream, byte by byte: moves of all common dialects, with layers by the heights at which
+ * plastic is extruded. Lengths mm whatever the file's unit.
  */
 
-/** Enough for any part, and what memory bounds: more is not read. */
+/** More than any part needs, and a bound on memory: nothing beyond this is read. */
 const MOST_SEGMENTS = 6_000_000;
-/** A comment longer than this says nothing that we read. */
+/** A longer comment contains nothing that we read. */
 const LONGEST_COMMENT = 200;
-/** Arcs are taken as straight pieces this far from them, mm. */
+/** Arcs become straight pieces that stay this near to them, mm. */
 const SAGITTA = 0.01;
 const INCH = 25.4;
 /** Heights nearer than this are one layer, mm. */
 const SAME_LAYER = 0.004;
-/** Looked through for what only other kinds of file hold. */
+/** How much of the file is searched for signs of other file types. */
 const HEAD = 4096;
 
 const [SEMICOLON, PAREN, STAR, NEWLINE] = [59, 40, 42, 10];
@@ -57,7 +57,7 @@ export class GcodeReader {
   private unit = 1;
   private absolute = true;
   private absoluteE = true;
-  /** Once it was said of the extruder alone, G90 and G91 are about the other axes. */
+  /** Once the extruder's mode was set alone, G90 and G91 apply to the other axes. */
   private saidE = false;
   private x = 0;
   private y = 0;
@@ -73,7 +73,7 @@ export class GcodeReader {
   private sequential = false;
   private readonly said: GcodeFile['said'] = { minutes: null, grams: null, diameter: null };
 
-  /** @throws GcodeError where it is no such file, or too large */
+  /** @throws GcodeError where it is not a sliced file, or too large */
   push(chunk: Uint8Array): void {
     if (this.bytes < HEAD) this.refuseOthers(chunk);
     this.bytes += chunk.length;
@@ -126,7 +126,7 @@ export class GcodeReader {
   end(): GcodeFile {
     if (this.filled > 0) {
       this.read(this.line, 0, this.filled);
-      // Files end with a line's end: this one may be cut off.
+      // Every line of a file ends with a newline: this one may be cut off.
       this.endedWhole = false;
     }
     if (this.moves === 0 || this.strange > 0.5 * this.lines)
@@ -205,7 +205,7 @@ export class GcodeReader {
         }
       }
       if (digits === 0) {
-        // A word: its other letters are no moves.
+        // A word rather than a command: its letters are not moves.
         if (!any) return;
         continue;
       }
@@ -290,7 +290,7 @@ export class GcodeReader {
       const chord = Math.hypot(dx, dy);
       const r = w[17]! * this.unit;
       const h = Math.sqrt(Math.max(0, r * r - (chord * chord) / 4));
-      // The shorter arc where the radius is positive.
+      // A positive radius means the shorter arc.
       const side = clockwise === r > 0 ? -1 : 1;
       cx = this.x + dx / 2 - (side * h * dy) / (chord || 1);
       cy = this.y + dy / 2 + (side * h * dx) / (chord || 1);
@@ -355,7 +355,7 @@ export class GcodeReader {
     const text = String.fromCharCode(...b.subarray(from, to)).trim();
     const role = roleOfComment(text);
     if (role) {
-      // What was laid before the first of them cleaned the nozzle.
+      // What was extruded before the first of them only primed the nozzle.
       if (!this.rolesKnown) this.markBefore();
       this.rolesKnown = true;
       this.now = role;

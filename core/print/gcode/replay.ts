@@ -1,9 +1,9 @@
 import { cornerSpeed } from '../motion';
 import { USUAL_MACHINE } from '../settings';
 
-/** A printer's head through a file's moves with some look-ahead: how long it takes. Lengths mm, speeds mm/s. */
+/** A printer's head following a file's moves with some look-ahead: how long that takes. Lengths mm, speeds mm/s. */
 
-/** Moves that are planned together, as controllers do. */
+/** Number of moves that are planned together, as in a controller. */
 const AHEAD = 64;
 
 export class MovePlan {
@@ -15,7 +15,7 @@ export class MovePlan {
   private readonly x = new Float64Array(AHEAD);
   private readonly y = new Float64Array(AHEAD);
   private count = 0;
-  /** Speed at which the first planned move begins. */
+  /** Speed at the start of the first planned move. */
   private begins = 0;
 
   dwell(seconds: number): void {
@@ -30,7 +30,7 @@ export class MovePlan {
   move(dx: number, dy: number, dz: number, by: number, speed: number): void {
     const flat = Math.sqrt(dx * dx + dy * dy);
     if (flat < 1e-9) {
-      // Up, or drawing back: from standstill to standstill.
+      // Lifting or retracting: from standstill to standstill.
       const length = Math.max(Math.abs(dz), Math.abs(by));
       if (length < 1e-9) return;
       this.flush();
@@ -81,7 +81,7 @@ export class MovePlan {
     }
   }
 
-  /** The first half is settled; the second is planned again with what comes. */
+  /** The first half is final; the second is planned again with the moves that follow. */
   private half(): void {
     const keep = AHEAD / 2;
     this.plan(0);

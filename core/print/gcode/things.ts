@@ -2,12 +2,12 @@ import { polygonHull } from 'd3-polygon';
 import type { Point2 } from '../../shape/vector';
 import { type GcodeFile, ROLES } from './file';
 
-/** What stands on the bed in a sliced file: pieces that hang together, seen from above. Lengths mm. */
+/** The things on the bed in a sliced file: connected groups of pieces, seen from above. Lengths mm. */
 
 export interface Thing {
-  /** From below; the pieces of each layer by their index. */
+  /** From below; each layer has its pieces by index. */
   layers: { z: number; pieces: Uint32Array }[];
-  /** Convex, anticlockwise, of the middles of its lines above the first layer. */
+  /** Convex, anticlockwise, around the centres of its lines above the first layer. */
   outline: Point2[];
   box: [x0: number, y0: number, x1: number, y1: number];
   /** Cells that it covers. */
@@ -15,19 +15,19 @@ export interface Thing {
 }
 
 const CELL = 1;
-/** No bed is wider: farther moves are no print, mm. */
+/** No bed is wider: moves farther out are not part of a print, mm. */
 const WIDEST = 3000;
-/** Two things are copies where their boxes differ by no more, as a share and mm. */
+/** Two things are copies where their bounding boxes differ by no more than this, as a share and mm. */
 const [ALIKE_SHARE, ALIKE] = [0.02, 0.6];
 const IGNORED = new Set(['support', 'skirt', 'prime'].map(r => ROLES.indexOf(r as (typeof ROLES)[number])));
 
-/** Whether a piece is part of what is printed, not of what helps printing it. */
+/** Whether a piece is part of the thing itself rather than a support or brim. */
 export const isOfThePart = ({ role }: GcodeFile, i: number): boolean => !IGNORED.has(role[i]!);
 
 /** The largest first. */
 export function thingsIn(file: GcodeFile): Thing[] {
   const { x0, y0, x1, y1, layers } = file;
-  // The first layer may be joined by a brim.
+  // Brims may touch in the first layer.
   const above = layers.length > 2 ? layers.slice(1) : layers;
   const box = [Infinity, Infinity, -Infinity, -Infinity] as [number, number, number, number];
   const each = (take: (i: number) => void) => {
@@ -111,7 +111,7 @@ function grow(box: Thing['box'], ax: number, ay: number, bx: number, by: number)
   box[3] = Math.max(box[3], ay, by);
 }
 
-/** Which cells hang together, corners included: numbered from 1. */
+/** Connected groups of cells, corners included: numbered from 1. */
 function labelled(covered: Uint8Array, across: number): { label: Uint32Array; sizes: number[] } {
   const label = new Uint32Array(covered.length);
   const sizes: number[] = [];

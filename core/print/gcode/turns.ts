@@ -1,11 +1,11 @@
 import { polygonHull } from 'd3-polygon';
 import type { Point2 } from '../../shape/vector';
 
-/** How a part is turned about the upright, from how far its sections reach each way. Degrees. */
+/** The turn of a part about the upright axis, from how far its sections reach in each direction. Degrees. */
 
-/** Directions in which the reach is taken. */
+/** Number of directions in which the reach is taken. */
 const STEPS = 180;
-/** Looked at; parts that repeat themselves all round have many. */
+/** How many turns are examined; parts with rotational symmetry have many. */
 const MOST = 24;
 /** Halvings of the step around a turn that fits. */
 const FINER = 5;
@@ -13,7 +13,7 @@ const FINER = 5;
 export const hullOf = (points: readonly Point2[]): [number, number][] =>
   polygonHull([...points] as [number, number][])?.reverse() ?? ([...points] as [number, number][]);
 
-/** How far a convex outline reaches each way from a middle, mm. */
+/** How far a convex outline reaches in each direction from a centre, mm. */
 export function reachOf(outline: readonly Point2[], [mx, my]: Point2): Float64Array {
   const reach = new Float64Array(STEPS);
   for (let i = 0; i < STEPS; i++) {
@@ -26,7 +26,10 @@ export function reachOf(outline: readonly Point2[], [mx, my]: Point2): Float64Ar
   return reach;
 }
 
-/** Turns at which the sections reach as far as the file's lines, the best first. @param levels a version's reach, at the file's */
+/**
+ * Turns at which the sections reach as far as the file's lines, the best first. @param levels a version's reach at the
+ * file's
+ */
 export function turnsFor(
   levels: readonly { at: { reach: Float64Array }; reach: Float64Array }[],
   scale: number,
@@ -34,11 +37,11 @@ export function turnsFor(
 ): number[] {
   const pairs = levels.map(({ at, reach }) => ({
     file: at.reach,
-    // Left and right changed, each way reaches as far as its mirror image did.
+    // For a mirrored part, each direction reaches as far as the mirror image did.
     ours: reach.map((_, i) => scale * reach[mirrored ? (STEPS + STEPS / 2 - i) % STEPS : i]!),
   }));
   if (pairs.length === 0) return [0];
-  /** @param turn in steps, whole or not */
+  /** @param turn in steps, whole or fractional */
   const off = (turn: number): number => {
     const whole = Math.floor(turn);
     const share = turn - whole;

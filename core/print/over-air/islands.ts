@@ -2,8 +2,8 @@ import type { Columns } from '../columns';
 import { ON_BED } from '../hangs';
 
 /**
- * Where a print would begin in the air: places lower than all around them with nothing below. Found by letting the part
- * rise layer by layer: what begins apart from the rest is an island until it grows together with something older.
+ * Where a print would begin in the air: places lower than everything around them, with nothing below. The part is built
+ * up layer by layer: what begins apart from the rest is an island until it joins something older.
  */
 
 export interface Island {
@@ -12,16 +12,19 @@ export interface Island {
   cell: number;
   /** mm above the bed */
   begins: number;
-  /** Where it meets the rest, mm above the bed; the part's top where it never does. */
+  /** Where it joins the rest, mm above the bed; the part's top where it never does. */
   meets: number;
 }
 
-/** Eight ways round a cell. */
+/** The eight neighbours of a cell. */
 const ROUND = [-1, 0, 1].flatMap(dx => [-1, 0, 1].map(dy => [dx, dy] as const)).filter(([x, y]) => x || y);
-/** Heights this near are one, mm. */
+/** Heights this close are equal, mm. */
 const EVEN = 0.02;
 
-/** @param least how far it must rise alone to count, mm: a layer @param spared crossings that are never asked about */
+/**
+ * @param least an island must rise by this before it joins the rest, mm: a layer @param spared crossings that are never
+ * tested
+ */
 export function islandsIn(
   { across, deep, first, height }: Columns,
   least: number,
@@ -37,7 +40,7 @@ export function islandsIn(
     }
   }
   begins.sort((a, b) => height[a]! - height[b]!);
-  // Bodies that grow together, each named by the crossing where its oldest part begins.
+  // Bodies that have joined, each named by the crossing where its oldest part begins.
   const parent = new Int32Array(height.length).fill(-1);
   const oldest = (n: number): number => {
     let root = n;

@@ -19,7 +19,7 @@ const found = (mesh: TriangleMesh, surfaces: MateSurface[] = []) =>
 const kinds = (mesh: TriangleMesh) => found(mesh).map(r => r.kind);
 const upright = (...profiles: Profile[]) => standing(kernels.mesh, profiles);
 
-/** Half a round in (radius, height) about a middle. */
+/** Half a circle in (radius, height) around a centre. */
 const ball = (r: number, middle: number, from = -90): Profile =>
   Array.from({ length: 61 }, (_, i): [number, number] => {
     const a = ((from + ((90 - from) * i) / 60) * Math.PI) / 180;
@@ -67,7 +67,7 @@ describe('known shapes, each named as whoever prints would name it', () => {
     expect(more).toEqual([]);
     expect(roof!.kind).toBe('roof');
     expect(Math.abs(roof!.reach - gap)).toBeLessThan(0.3);
-    // A millimetre at either end holds itself, and what is carried is 12 above the bed.
+    // A millimetre at either end supports itself, and what is supported is 12 above the bed.
     expect(Math.abs(roof!.area - (gap - 2) * 20)).toBeLessThan(0.05 * roof!.area);
     expect(roof!.volume / roof!.area).toBeCloseTo(12, 1);
   });

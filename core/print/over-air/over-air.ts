@@ -11,30 +11,30 @@ import { inThreads } from '../supports';
 import { islandsIn } from './islands';
 import { type Region, regionsOf } from './regions';
 
-/** What of a part hangs over air where it lies so: looked at closely, once, for the pose that was taken. Lengths mm. */
+/** What hangs over air in a part's pose: examined closely, once, for the chosen pose. Lengths mm. */
 
 export interface OverAir extends Region {
-  /** Surfaces that must fit and are in it, by their place in the list. */
+  /** The surfaces that must fit and are in it, by their place in the list. */
   mates: number[];
-  /** Two triangles for each of its cells, a little below the surface, as it lies: x, y, z of each corner. */
+  /** Two triangles for each of its cells, slightly below the surface, in the pose: x, y, z of each corner. */
   patch: Float32Array;
 }
 
-/** Finer than for choosing a pose: spans are told to a few tenths. */
+/** Finer than for choosing a pose: spans are reported to a few tenths. */
 const CELLS_ACROSS = 300;
 const [FINEST, COARSEST] = [0.2, 1];
-/** Patches lie so far in front of the surface that they are seen. */
+/** Patches lie this far in front of the surface, so that they are visible. */
 const IN_FRONT = 0.03;
 
-/** How the part is printed, as far as what hangs over air goes. */
+/** The printing rules that matter for what hangs over air. */
 export interface OverAirAsked {
   now: Pose;
   rules: SupportRules;
-  /** How thick the layers are, mm. */
+  /** Thickness of a layer, mm. */
   layer: number;
 }
 
-/** What hangs over air of a part for the screen; one in pieces lies as its pieces do. */
+/** What hangs over air in a part, for the screen; a part in pieces is taken as its pieces lie. */
 export function hangsOn(part: BuiltPart, { now, rules, layer }: OverAirAsked): OverAir[] {
   const inPieces = part.pieces.length > 0;
   const [mesh, pose] = inPieces ? [part.mesh, AS_DRAWN] : [part.whole, now];
@@ -43,8 +43,8 @@ export function hangsOn(part: BuiltPart, { now, rules, layer }: OverAirAsked): O
 
 /**
  * @param mesh as drawn
- * @param layer how thick the layers are: a smaller step is no island
- * @param sagitta how far its triangles may lie from the true surface
+ * @param layer thickness of a layer: a smaller step is not an island
+ * @param sagitta how far its triangles may be from the true surface
  */
 export function overAirOf(
   mesh: TriangleMesh,

@@ -3,49 +3,49 @@ import { type Columns, middleOfCell } from '../columns';
 import { dropOf, type Hangs, isLip, needsSupport, type SupportRules } from '../hangs';
 import type { Island } from './islands';
 
-/** What hangs over air, place by place, each by its kind: what whoever prints it would name. Lengths mm. */
+/** What hangs over air, region by region, each with its kind: the names that people who print use. Lengths mm. */
 
 /**
- * bridge: carried at both ends, short enough to span freely. roof: too long for that. overhang: carried at one end, or
- * nowhere. lean: a wall that leans out too far. island: it begins in the air.
+ * bridge: carried at both ends, and short enough to span freely. roof: too long for that. overhang: carried at one end,
+ * or nowhere. lean: a wall that leans out too far. island: it begins in the air.
  */
 export type HangKind = 'bridge' | 'roof' | 'overhang' | 'lean' | 'island';
 
 export interface Region {
   kind: HangKind;
-  /** Seen from above, mm²; of what needs no support, all of it. */
+  /** Area seen from above, mm²: what needs support; for a region that needs none, all of it. */
   area: number;
-  /** Of the supports under it, mm³. */
+  /** Volume of the supports under it, mm³. */
   volume: number;
-  /** Of that area, what its supports stand on the part. */
+  /** The share of that area whose supports stand on the part. */
   onPart: number;
-  /** How far it spans between its ends, or reaches out from where it is carried; infinite where nothing carries it. */
+  /** Its span between its ends, or its reach from where it is carried; infinite where nothing carries it. */
   reach: number;
-  /** From the upright, degrees: 90 for a flat ceiling. */
+  /** Its lean from the upright, degrees: 90 for a flat ceiling. */
   angle: number;
-  /** A place in its middle, on its surface, as it lies. */
+  /** A place in its middle, on its surface, in the pose. */
   at: Point3;
   /** Two places on the edges that carry it, far from each other; fewer where there are none. */
   carriedAt: Point3[];
   /** Its lowest place above the bed. */
   begins: number;
-  /** Where an island grows together with the rest. */
+  /** The height where an island joins the rest. */
   meets?: number;
   /** Positions in the lists of hangs. */
   places: number[];
 }
 
-/** Steeper than this a ceiling is flat, degrees from the upright. */
+/** A steeper ceiling counts as flat, degrees from the upright. */
 const FLAT = 75;
-/** A ceiling's middle is at least so far from its nearest edge, as a share of its span. */
+/** The middle of a ceiling is at least this far from its nearest edge, as a share of its span. */
 const LEDGE = 0.3;
-/** Smaller regions are nothing to speak of, mm². */
+/** Smaller regions are not worth mentioning, mm². */
 const LEAST_AREA = 1.5;
-/** Bridges as short as this go by themselves, mm. */
+/** Bridges this short need no mention, mm. */
 const LEAST_BRIDGE = 2;
 
 /**
- * @param angleOf by crossing, how far the surface there leans, degrees from the upright
+ * @param angleOf by crossing, how far the surface leans there, degrees from the upright
  * @returns what needs support first, the largest first
  */
 export function regionsOf(
@@ -61,7 +61,7 @@ export function regionsOf(
   const groups = grouped(crossing.length, before, i => !isLip(hangs, i));
   const unseen = new Set(islands);
   const regions = groups.flatMap((all): Region[] => {
-    // The corners of a long ceiling would span freely by themselves: they are no bridges.
+    // The corners of a long ceiling would span freely by themselves, but they are not bridges.
     const asking = all.filter(i => asks[i] === 1);
     const needs = asking.length > 0;
     const places = needs ? asking : all;
@@ -77,7 +77,7 @@ export function regionsOf(
     const small = region.area < LEAST_AREA || (!needs && region.reach < LEAST_BRIDGE);
     return small ? [] : [region];
   });
-  // A tip that is steep all round hangs nowhere, and begins in the air all the same.
+  // A tip that is steep all round hangs nowhere, yet it begins in the air.
   const tips = [...unseen].map(
     (island): Region => ({
       kind: 'island',
@@ -124,14 +124,14 @@ function described(
   }
   const count = places.length;
   const lean = angle / count;
-  // A ledge round a bore can be crossed from end to end too, along its chords.
+  // A ledge around a bore can also be crossed from end to end, along its chords.
   const bothEnds = spanned > count / 2 && reach > LEDGE * span;
   const kind: HangKind = !needs ? 'bridge' : bothEnds ? 'roof' : lean < FLAT ? 'lean' : 'overhang';
   const where = (i: number): Point3 => [
     ...middleOfCell(columns, hangs.cell[i]!),
     columns.height[hangs.crossing[i]!]!,
   ];
-  // The place nearest to the middle: the middle of a ring is not on it.
+  // The place nearest to the middle: the middle of a ring is not part of it.
   const middle = [x / count, y / count] as const;
   const off = (i: number) => {
     const [cx, cy] = middleOfCell(columns, hangs.cell[i]!);
@@ -162,8 +162,8 @@ function farApart(all: readonly Point3[]): Point3[] {
 }
 
 /**
- * How far each hanging place is from the nearest edge that carries it, mm; infinite where none does. Each place takes
- * over its neighbour's edge where that is nearer, until nothing changes.
+ * The distance of each hanging place from the nearest edge that carries it, mm; infinite where none does. Each place
+ * takes over its neighbour's edge where that is nearer, until nothing changes.
  */
 function reachesOf(columns: Columns, hangs: Hangs): Reaches {
   const { cell: cells, reach, before } = hangs;
@@ -197,7 +197,7 @@ interface Reaches {
   edge: Int32Array;
 }
 
-/** Enough for ways that wind; a surface that needs more is told a little too far. */
+/** Enough for winding paths; on a surface that needs more, the distance comes out slightly too large. */
 const MOST_ROUNDS = 12;
 
 /** Neighbours of one sort, together. */

@@ -27,7 +27,7 @@ function built(spec: SolidSpec): BuiltPart {
   if (!outcome.ok) throw new Error(outcome.findings[0]!.message);
   return outcome.part;
 }
-/** What asks for support as the part lies so, the largest first, with what would mend it. */
+/** What asks for support in the pose, the largest first, with what would remedy it. */
 function mended(spec: SolidSpec, down: Point3 = [0, 0, -1]): { area: number; remedy: Remedy | null }[] {
   const part = built(spec);
   const asked = { now: { down, turn: 0 }, rules: USUAL_RULES, layer: 0.2 };

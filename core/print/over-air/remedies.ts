@@ -14,33 +14,33 @@ import { drawnFrom } from '../pose';
 import { hangsOn, type OverAir, type OverAirAsked } from './over-air';
 
 /**
- * What would do without supports, each tried on the solid itself: a remedy is offered only where the part can still be
- * built, every surface that must fit keeps its size, and most of the support is gone.
+ * Changes that would avoid supports, each tried on the solid itself. A remedy is offered only where the part can still
+ * be built, every surface that must fit keeps its size, and most of the support is gone.
  */
 
 export interface Remedy extends Attempt {
-  /** What is left of the region's support then, mm². */
+  /** The region's support that is left, mm². */
   left: number;
 }
 
-/** So much of a region's support must be gone, as a share. */
+/** At least this share of a region's support must be gone. */
 const GONE = 0.7;
-/** No more than this is as good as nothing, mm². */
+/** A smaller rest counts as none, mm². */
 const ALL_BUT = 1.5;
-/** A surface that must fit may measure so much otherwise, mm. */
+/** The measured size of a surface that must fit may change by this, mm. */
 const SAME_SIZE = 0.02;
-/** An edge is looked for this near to where the region is carried, mm. */
+/** An edge is searched this near to where the region is carried, mm. */
 const NEAR_EDGE = 1.2;
-/** Cutting a part in two is worth it from here, mm². Common practice, no source. */
+/** Cutting a part in two is worth it from this area on, mm². Common practice, no source. */
 const WORTH_A_CUT = 200;
-/** So many are built at most. By number, not by time: a slow machine offers what a fast one does. */
+/** The most attempts that are built. Bounded by number rather than time: a slow machine offers what a fast one does. */
 const MOST_TRIED = 40;
-/** Chamfers larger than this change the part too much, mm. */
+/** Larger chamfers change the part too much, mm. */
 const MOST_CHAMFER = 20;
 
 /**
- * What does best for each region that has anything, by its place in the list; the largest regions come first.
- * @param found told of each as soon as it is known
+ * The best remedy of each region that has one, by its place in the list; the largest regions come first.
+ * @param found called for each as soon as it is known
  */
 export function remediesFor(
   part: SolidSpec,
@@ -62,10 +62,10 @@ export function remediesFor(
   return remedies;
 }
 
-/** What an attempt leaves to support on the whole part, mm²; null where it is no good, or enough was tried. */
+/** The support that an attempt leaves on the whole part, mm²; null where it fails, or enough was tried. */
 type LeftWith = (attempt: Attempt) => number | null;
 
-/** Each attempt is built once, also where several regions ask for it. */
+/** Each attempt is built once, even where several regions ask for it. */
 function trying(part: SolidSpec, now: BuiltPart, asked: OverAirAsked, kernels: Kernels): LeftWith {
   const tried = new Map<string, number | null>();
   return attempt => {
@@ -109,7 +109,7 @@ const sameSizes = (a: BuiltPart, b: BuiltPart): boolean =>
     const other = b.mates.find(o => o.id === m.id);
     return (
       other !== undefined &&
-      // What could not be measured before cannot be told apart after; what vanished can.
+      // What could not be measured before cannot be compared afterwards; what vanished can.
       (Number.isNaN(m.size) ? Number.isNaN(other.size) : Math.abs(other.size - m.size) <= SAME_SIZE)
     );
   });
@@ -121,13 +121,13 @@ function* attempts(
   asked: OverAirAsked,
 ): Generator<Attempt> {
   yield* pointedHoles(part);
-  // Nothing is put on a surface that must fit, nor is it cut in two.
+  // Nothing is added to a surface that must fit, nor is it cut in two.
   if (region.mates.length > 0) return;
   yield* chamfers(region, part, now, asked);
   if (region.area > WORTH_A_CUT && now.pieces.length === 0) yield* cuts(region, part, now, asked);
 }
 
-/** A hole that lies holds itself when its roof comes to a point. */
+/** A level hole supports itself when its roof comes to a point. */
 function* pointedHoles({ additions, parameters }: SolidSpec): Generator<Attempt> {
   for (const addition of additions) {
     const name = longName(addition, 'teardrop');
@@ -137,7 +137,7 @@ function* pointedHoles({ additions, parameters }: SolidSpec): Generator<Attempt>
   }
 }
 
-/** A chamfer in the corner where a ceiling is carried makes 45° of it. */
+/** A chamfer in the corner where a ceiling is carried turns it into 45°. */
 function* chamfers(
   { kind, reach, angle, carriedAt, at }: OverAir,
   part: SolidSpec,
@@ -162,17 +162,17 @@ function* chamfers(
   const [one, other] = corners;
   if (one) yield chamfered([through(one)], size, part);
   if (one && other) yield chamfered([through(one), through(other)], size, part);
-  // A socket with sides has a corner along each.
+  // A socket with flat sides has a corner along each of them.
   const ceiling = { up: now.down, offset: dot(drawn(at), now.down) };
   if (!one || kind !== 'roof') return;
   for (const times of [1, FROM_CORNERS])
     yield chamfered([{ which: 'face', place: faceInWords(ceiling) }], times * size, part);
 }
 
-/** From corner to corner a hexagon is wider than across its flats by this. */
+/** From corner to corner a hexagon is wider than across its flats by this factor. */
 const FROM_CORNERS = 2 / Math.sqrt(3);
 
-/** @param edges which, each in an addition's own words */
+/** @param edges which edges, in the words of the addition */
 function chamfered(
   edges: readonly Record<string, string>[],
   size: number,
@@ -234,7 +234,7 @@ function innerEdgeNear(mesh: TriangleMesh, to: Point3): Point3 | null {
   return best?.at ?? null;
 }
 
-/** Whether two triangles that share an edge look at each other, as the sides of a corner do, by 30° at least. */
+/** Whether two triangles that share an edge face each other, like the sides of a corner, by 30° at least. */
 function isInner(mesh: TriangleMesh, a: number, b: number): boolean {
   const unit = (t: number) => scaled(facing(mesh, t), 1 / lengthOfVector(facing(mesh, t)));
   const [m, n] = [unit(a), unit(b)];

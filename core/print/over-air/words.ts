@@ -2,7 +2,7 @@ import { formatPlain } from '../../quantity/format';
 import type { SupportRules } from '../hangs';
 import type { Region } from './regions';
 
-/** What a region is called, and what is the matter with it, for the maker. */
+/** What a region is called and what is wrong with it, for the maker. */
 
 export const titleOf = ({ kind, reach, angle }: Pick<Region, 'kind' | 'reach' | 'angle'>): string => {
   if (kind === 'bridge') return `Bridge of ${formatPlain(reach, 1)} mm`;

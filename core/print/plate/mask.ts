@@ -1,32 +1,32 @@
 import { boundsOf, type TriangleMesh } from '../../shape/mesh/mesh';
 import { columnsOf, middleOfCell } from '../columns';
 
-/** What a part takes of the bed with its half of the gap, on a grid of 1 mm: one bit a cell, rows from the front. */
+/** What a part takes up of the bed with half of the gap, on a grid of 1 mm: one bit a cell, rows from the front. */
 export interface Mask {
-  /** Cells, and words of 32 a row. */
+  /** Cells, and words of 32 cells in a row. */
   across: number;
   deep: number;
   words: number;
   bits: Uint32Array;
-  /** How far the part itself begins inside it, cells. */
+  /** The distance from the mask's edge to the part itself, cells. */
   border: number;
-  /** Of the part itself, mm. */
+  /** Size of the part itself, mm. */
   width: number;
   depth: number;
 }
 
-/** Of the grid that parts are laid out on, mm. */
+/** Cell of the grid on which parts are placed, mm. */
 export const CELL = 1;
-/** The part is looked at this finely from above, mm. */
+/** The part is sampled this finely from above, mm. */
 const FINE = 0.5;
-/** From a cell's middle to its corner, as a share of its width. */
+/** From a cell's centre to its corner, as a share of its width. */
 const CORNER = Math.SQRT1_2;
 
-/** @param mesh as it lies, turned as it shall be @param gap between neighbours, mm */
+/** @param mesh in its pose and turn @param gap between neighbours, mm */
 export function maskOf(mesh: TriangleMesh, gap: number): Mask {
   const { min, max } = boundsOf(mesh);
   const [width, depth] = [max[0] - min[0], max[1] - min[1]];
-  // Masks that share no cell keep the gap: whatever lies half-way is in the reach of both.
+  // Masks that share no cell keep the gap: any place half-way would be within reach of both.
   const reach = gap / 2 + CORNER * (CELL + FINE);
   const border = Math.ceil(reach / CELL);
   const across = Math.ceil(width / CELL) + 2 * border;
@@ -39,7 +39,7 @@ export function maskOf(mesh: TriangleMesh, gap: number): Mask {
     if (columns.first[c] === columns.first[c + 1]) continue;
     const [x, y] = middleOfCell(columns, c);
     const [u, v] = [(x - min[0]) / CELL + border, (y - min[1]) / CELL + border];
-    // Every cell whose middle is within reach.
+    // Every cell whose centre is within reach.
     for (let row = Math.max(0, Math.floor(v) - out); row <= Math.min(deep - 1, Math.floor(v) + out); row++) {
       const dy = row + 0.5 - v;
       const half = (reach / CELL) ** 2 - dy * dy;
@@ -53,7 +53,7 @@ export function maskOf(mesh: TriangleMesh, gap: number): Mask {
   return { across, deep, words, bits, border, width, depth };
 }
 
-/** A bed with what lies on it, as bits: masks may reach over its edges, parts may not. */
+/** A bed with its parts, as bits: masks may reach over its edges, parts may not. */
 export class BedGrid {
   private readonly words: number;
   private readonly rows: number;
@@ -71,7 +71,10 @@ export class BedGrid {
     this.bits = new Uint32Array(this.words * this.rows);
   }
 
-  /** The frontmost place that is free for a part, then the leftmost; null where there is none. @param from row to begin at */
+  /**
+   * The frontmost place that is free for a part, then the leftmost; null where there is none. @param from the row to
+   * begin at
+   */
   freePlace(mask: Mask, from = 0): { x: number; y: number } | null {
     const lastX = Math.floor((this.bed.width - mask.width + 1e-6) / CELL);
     const lastY = Math.floor((this.bed.depth - mask.depth + 1e-6) / CELL);
@@ -91,7 +94,7 @@ export class BedGrid {
     });
   }
 
-  /** Every word of a mask where it would lie, until one says no. */
+  /** Compares the mask's words with the bed's at that place, until one overlaps. */
   private each(mask: Mask, x: number, y: number, goes: (at: number, bits: number) => boolean): boolean {
     const [left, front] = [x + this.border - mask.border, y + this.border - mask.border];
     const [word, shift] = [left >> 5, left & 31];

@@ -21,7 +21,7 @@ beforeAll(async () => {
 
 const bed = { width: 220, depth: 220 };
 
-/** Pairs that share room, or are nearer than the gap. */
+/** Pairs that overlap, or are nearer than the gap. */
 function clashes(meshes: readonly TriangleMesh[]): number {
   const boxes = meshes.map(boundsOf);
   let found = 0;
@@ -36,7 +36,7 @@ function clashes(meshes: readonly TriangleMesh[]): number {
   return found;
 }
 
-/** The least way between corners seen from above, mm. */
+/** The least distance between corners seen from above, mm. */
 function nearest(a: TriangleMesh, b: TriangleMesh): number {
   let least = Infinity;
   for (let i = 0; i < a.positions.length; i += 3)

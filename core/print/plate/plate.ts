@@ -3,7 +3,7 @@ import { footprintOf, leastRectangle } from '../footprint';
 import { BedGrid, type Mask, maskOf } from './mask';
 import { GAP, laidOut, rowsOf } from './rows';
 
-/** Parts laid out on beds by their outlines, or in rows where that holds more. Lengths mm. */
+/** Parts arranged on beds by their outlines, or in rows where that holds more. Lengths mm. */
 
 type Bed = Readonly<{ width: number; depth: number }>;
 
@@ -13,29 +13,29 @@ export interface PlateBody {
   pieces: number;
 }
 
-/** Where one piece lies: turned about the upright, degrees, then its left front corner put there. */
+/** The place of one piece: turned about the upright axis, degrees, then its left front corner put there. */
 export interface Placement {
-  /** Which of the bodies. */
+  /** The index of its body. */
   body: number;
   turn: number;
   x: number;
   y: number;
 }
 
-/** Turns tried for copies of one part; of a plate with several, the right angles alone. */
+/** Turns that are tried for copies of one part; on a plate with several parts, only right angles. */
 const TURNS_OF_COPIES = [0, 90, 180, 270, 45, 135];
 const TURNS = [0, 90, 180, 270];
-/** More beds than this are counted, not laid out. */
+/** More beds than this are counted but not arranged. */
 const MOST_BEDS = 20;
 
 export interface Plates {
   /** Bed by bed. */
   beds: Placement[][];
-  /** By body: pieces that lie on no bed. */
+  /** By body: pieces that fit on no bed. */
   left: number[];
 }
 
-/** The fewest beds that it finds, each as full as it gets. @param gap between neighbours, mm */
+/** The fewest beds that it finds, each as full as possible. @param gap between neighbours, mm */
 export function platesOf(bodies: readonly PlateBody[], bed: Bed, gap = GAP): Plates {
   const left = bodies.map(b => b.pieces);
   const beds: Placement[][] = [];
@@ -49,7 +49,7 @@ export function platesOf(bodies: readonly PlateBody[], bed: Bed, gap = GAP): Pla
   return { beds, left };
 }
 
-/** How many of one part lie on one bed, at most as many as asked for. */
+/** How many of one part fit on one bed, at most the number asked for. */
 export const copiesOnBed = (mesh: TriangleMesh, bed: Bed, pieces: number, gap = GAP): number =>
   oneBed([{ mesh, pieces }], [masksOf(mesh, gap, TURNS_OF_COPIES)], [pieces], bed, gap).length;
 
@@ -62,14 +62,14 @@ function oneBed(
 ): Placement[] {
   const [only] = bodies;
   if (!only) return [];
-  // All in rows, in the order in which they were asked for: sizes of a family are found again at a glance.
+  // All in rows, in the given order: sizes of a family are easily found again.
   if (bodies.length > 1) return allInRows(bodies, left, bed, gap) ?? onBed(masks, left, bed);
   const byOutline = onBed(masks, left, bed);
   const inRows = copiesInRows(only.mesh, bed, gap);
   return inRows.length >= byOutline.length ? inRows.slice(0, left[0]) : byOutline;
 }
 
-/** All of a bed together into its middle. */
+/** Moves everything on a bed together into its middle. */
 function inTheMiddle(placed: readonly Placement[], bodies: readonly PlateBody[], bed: Bed): Placement[] {
   const ends = placed.map(p => {
     const { min, max } = boundsOf(turned(bodies[p.body]!.mesh, p.turn));
@@ -95,7 +95,7 @@ interface Turned {
   mask: Mask;
 }
 
-/** A part of which one side fits only at a turn lies at that turn. */
+/** A part that fits only at an angle is placed at that angle. */
 function masksOf(mesh: TriangleMesh, gap: number, turns: readonly number[]): Turned[] {
   const least = leastRectangle(footprintOf(mesh)).turn;
   const all = [...turns, ...(isRightAngle(least) ? [] : [least, least + 90])];
@@ -104,7 +104,7 @@ function masksOf(mesh: TriangleMesh, gap: number, turns: readonly number[]): Tur
 
 const isRightAngle = (turn: number) => Math.abs(turn - 90 * Math.round(turn / 90)) < 0.5;
 
-/** The largest first, each where it reaches least far back. */
+/** The largest first, each where it reaches back least. */
 function onBed(masks: readonly Turned[][], left: readonly number[], bed: Bed): Placement[] {
   const border = Math.max(...masks.flat().map(({ mask }) => mask.border));
   const grid = new BedGrid(bed, border);
@@ -112,7 +112,7 @@ function onBed(masks: readonly Turned[][], left: readonly number[], bed: Bed): P
   const order = left.map((_, i) => i).sort((a, b) => size(b) - size(a) || a - b);
   const placed: Placement[] = [];
   for (const body of order) {
-    // Rows in front of where the last one went are full for this turn.
+    // Rows in front of the last one's place are full for this turn.
     const begin = masks[body]!.map(() => 0);
     for (let piece = 0; piece < left[body]!; piece++) {
       let best: { turned: Turned; x: number; y: number; back: number } | undefined;
@@ -156,7 +156,7 @@ function allInRows(
   );
 }
 
-/** Turned about the upright, lengths mm, degrees. */
+/** Turned about the upright axis, lengths mm, degrees. */
 export function turned({ positions: p, triangles }: TriangleMesh, turn: number): TriangleMesh {
   if (turn % 360 === 0) return { positions: p, triangles };
   const a = (turn * Math.PI) / 180;

@@ -1,6 +1,6 @@
 import { boundsOf, type TriangleMesh } from '../../shape/mesh/mesh';
 
-/** Between neighbours on the bed, mm. Common practice, no source. */
+/** Gap between neighbours on the bed, mm. Common practice, no source. */
 export const GAP = 5;
 
 /** In rows from the bed's left front corner; null where they do not fit. */
@@ -26,7 +26,7 @@ export function laidOut<B extends { mesh: TriangleMesh }>(
   return laid;
 }
 
-/** Where parts of one size lie: a corner each, and whether a quarter turn is made. */
+/** The places of parts of one size: a corner each, and whether it is turned by a quarter. */
 export interface InRows {
   x: number;
   y: number;
@@ -34,8 +34,8 @@ export interface InRows {
 }
 
 /**
- * Parts of one size in rows and columns, as many as go: all one way, or a block of rows one way and behind it, or
- * beside it, a block the other way. Lengths mm.
+ * Parts of one size in rows and columns, as many as fit: all turned the same way, or a block of rows one way and,
+ * behind or beside it, a block the other way. Lengths mm.
  */
 export function rowsOf(
   [w, d]: readonly [number, number],

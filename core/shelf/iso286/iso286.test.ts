@@ -4,9 +4,9 @@ import { fitOf, limitsOf, UnknownClass } from './limits';
 import { DELTA, SHAFT_LOWER, SHAFT_LOWER_FINE, SHAFT_UPPER, SHAFT_UPPER_FINE, TOLERANCES } from './tables';
 
 /**
- * Two checks that do not share a digit with the tables: the formulae from which ISO 286-1 made them (its
- * annex of 1988, from memory), within the rounding it allowed itself, and the limits of common classes as
- * workshop handbooks list them (from memory, typed separately).
+ * Two checks that share no digit with the tables: the formulae from which ISO 286-1 made them (its annex of 1988, from
+ * memory), within the rounding that it allows, and the limits of common classes as workshop handbooks list them (from
+ * memory, typed separately).
  */
 const MAIN = [3, 6, 10, 18, 30, 50, 80, 120, 180, 250, 315, 400, 500];
 
@@ -23,7 +23,7 @@ function meanOfEqual<K extends string>(rows: readonly Row<K>[], row: Row<K>, col
 }
 
 function expectNear(value: number, formula: number, what: string, share = 0.05) {
-  // The standard rounds small figures to the micrometre or two and large ones to a few parts in a hundred.
+  // The standard rounds small figures to the micrometre or two and large ones to a few percent.
   expect(
     Math.abs(value - formula),
     `${what}: table ${value}, formula ${formula.toFixed(1)}`,
@@ -51,7 +51,7 @@ describe('ISO 286 tables against the formulae they were rounded from', () => {
     TOLERANCES.forEach((row, i) => {
       const d = meanSize(MAIN, i);
       const unit = 0.45 * Math.cbrt(d) + 0.001 * d;
-      // Up to 3 mm the standard departs from the formula (IT9 is 25, not 22): the next test holds those.
+      // Up to 3 mm the standard departs from the formula (IT9 is 25, not 22): the next test covers those.
       for (const [grade, multiple] of Object.entries(multiples))
         if (i > 0) expectNear(given(row, grade as 'IT5'), multiple * unit, `${grade} up to ${row.key}`);
     });

@@ -24,7 +24,7 @@ export interface ClassLimits {
   lower: number;
 }
 
-/** Words for what ISO 286 does not know; the message is for the person who typed it. */
+/** A class that ISO 286 does not have; the message is for the person who typed it. */
 export class UnknownClass extends RangeError {}
 
 const SPELLED = /^([a-zA-Z]{1,2})(01|\d{1,2})$/;
@@ -63,7 +63,7 @@ const LETTERS = [
  * Deviations of a class such as H7 or g6, ISO 286-1:2010.
  * @param size nominal, mm, over 0 up to 500
  * @returns mm; the standard's tables give whole and half micrometres
- * @throws UnknownClass for a class or a size that the standard's tables do not hold
+ * @throws UnknownClass for a class or a size that is not in the standard's tables
  */
 export function limitsOf(size: number, spelled: string): ClassLimits {
   if (!(size > 0 && size <= LARGEST)) {
@@ -186,7 +186,7 @@ function upperOf(letter: string, at: At, size: number, number: number): number {
     }
     return -cell(rangeRow(SHAFT_LOWER, size), 'n', at) + delta;
   }
-  // P to ZC: the shaft's deviation mirrored, and the delta up to grade 7.
+  // P to ZC: the shaft's deviation mirrored, plus delta up to grade 7.
   return -lowerOf(letter, at) + (number <= 7 ? delta : 0);
 }
 
@@ -205,5 +205,5 @@ function cell<K extends string>(row: Row<K>, column: K, at: At): number {
   return value;
 }
 
-/** Micrometres to mm without the noise of binary fractions, and never a negative nought. */
+/** Micrometres to mm without binary rounding noise, and never −0. */
 const microns = (value: number) => Number((value / 1000).toFixed(5)) + 0;

@@ -1,9 +1,9 @@
 import { readTable } from '../table';
 
 /**
- * ISO 286-1:2010, tables 1 to 5, sizes up to 500 mm. Micrometres. Typed from memory of the standard's
- * tables; the tests hold every figure against the standard's own formulae and rounding steps, and the
- * limits of common classes against a second, separate list.
+ * ISO 286-1:2010, tables 1 to 5, sizes up to 500 mm. Micrometres. Typed from memory of the standard's tables; the tests
+ * compare every figure with the standard's own formulae and rounding steps, and the limits of common classes with a
+ * second, separate list.
  */
 
 /** Upper ends of the main ranges: each reaches from over the one before to its own, included. */

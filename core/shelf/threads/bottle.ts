@@ -5,7 +5,7 @@ const SOURCE = {
   obtained: 'from memory; bottle necks differ between makers',
 };
 
-/** Necks that repairs meet: outside over the ridge and pitch; coarse, shallow, rounded. From memory. */
+/** Bottle necks that repairs often involve: outside over the ridge and pitch; coarse, shallow, rounded. From memory. */
 const NECKS = [
   { designation: 'bottle neck 28 mm, short', major: 27.43, pitch: 2.7, core: 24.94 },
   { designation: 'bottle neck 28 mm, tall', major: 27.43, pitch: 3.18, core: 24.94 },

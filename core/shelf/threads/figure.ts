@@ -6,7 +6,7 @@ import {
   frameOf,
 } from '../../shape/drawing/drawing';
 
-/** What is measured on a thread, by the ids its dimensions have. */
+/** What is measured on a thread, by the ids of its dimensions. */
 export interface ThreadKeys {
   side: 'external' | 'internal';
   /** Over the ridges or between them. */
@@ -35,7 +35,7 @@ function ridges(sign: 1 | -1, base: number): DrawPoint[] {
 
 const mirror = (points: readonly DrawPoint[]): DrawPoint[] => points.map(([x, y]) => [x, -y] as const);
 
-/** A thread from the side (external) or cut through (internal) with what is to be measured. */
+/** A thread from the side (external) or cut through (internal) with the dimensions to measure. */
 export function threadFigure(keys: ThreadKeys): Drawing {
   const outside = keys.side === 'external';
   const length = TURNS * PITCH;
@@ -65,7 +65,7 @@ export function threadFigure(keys: ThreadKeys): Drawing {
   const far = outside ? top + 14 : CORE + HEIGHT + 22;
   const crest = 3.5;
   const diameter = keys.measured === 'major' ? CORE + HEIGHT : CORE;
-  // Crest of an external thread, root of an internal one stand at the same place along the axis.
+  // The crest of an external thread and the root of an internal one are at the same place along the axis.
   const reached = (keys.measured === 'major') === outside ? crest : 0;
   const dimensions: DrawDimension[] = [
     {

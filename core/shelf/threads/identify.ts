@@ -3,9 +3,9 @@ import { THREADS } from './index';
 import type { Thread } from './thread';
 
 /**
- * Which standard thread a measured one is. Each known thread says how likely these readings are: its
- * outside (or hole) lies somewhere within what its standard leaves it, blurred by the readings' doubt,
- * and its pitch is exact. The alternative is “none of these”: any size and any pitch, with a flat density.
+ * Which standard thread a measured one is. Each known thread gives a likelihood of these readings: its outside (or
+ * hole) lies somewhere within the standard's tolerance, blurred by the readings' uncertainty, and its pitch is exact.
+ * The alternative is “none of these”: any size and any pitch, with a flat density.
  */
 export interface MeasuredThread {
   side: 'external' | 'internal';
@@ -14,7 +14,7 @@ export interface MeasuredThread {
   /** Core (external), or the hole between the ridges (internal). */
   minor?: Quantity | null;
   pitch: Quantity;
-  /** Whether it tapers; null or left out when the maker has not looked. */
+  /** Whether it tapers; null or left out when the maker has not checked. */
   taper?: boolean | null;
   starts?: number;
 }
@@ -39,17 +39,17 @@ export interface Identified {
   none: number;
 }
 
-/** A thread on an object that somebody wants to copy is a standard one this often. Common practice, no source. */
+/** Share of threads on objects to be copied that are standard ones. Common practice, no source. */
 const STANDARD_SHARE = 0.9;
-/** Nothing on a thread is read better than this: crests are rounded, worn and painted. Practice. */
+/** No reading of a thread is better than this: crests are rounded, worn and painted. Practice. */
 const LEAST_U = { diameter: 0.03, pitch: 0.003 };
-/** Where an odd thread may lie, mm: spread evenly over ratios. */
+/** The range of odd threads, mm: spread evenly over ratios. */
 const ODD = { diameter: [1, 200], pitch: [0.2, 12] } as const;
-/** Without a look at the taper a parallel thread is named before its taper twin. */
+/** Before the taper was checked a parallel thread is named before its taper twin. */
 const TAPER_UNSEEN = 0.6;
 const LEAST_SHOWN = 0.001;
 
-/** @throws RangeError without a diameter, or with sizes that cannot be */
+/** @throws RangeError without a diameter, or with impossible sizes */
 export function identifyThread(measured: MeasuredThread): Identified {
   const { pitch, major, minor } = measured;
   if (!major && !minor) throw new RangeError('Give the outside or the hole: a pitch alone names no thread.');
@@ -94,7 +94,7 @@ function likelihood(thread: Thread, { side, major, minor, pitch }: MeasuredThrea
   if (side === 'external') {
     const { least, most } = thread.externalUnder;
     if (major) l *= worn(major, thread.major - most, thread.major - least, thread, -1);
-    // Roots are rounded: an external core lies up to a fifth of the depth under the basic hole.
+    // Roots are rounded: an external core is up to a fifth of the depth smaller than the basic hole.
     if (minor) l *= spread(minor, thread.minorInternal - most - 0.2 * depth, thread.minorInternal - least);
   } else {
     const { least, most } = thread.internalOver;
@@ -104,7 +104,7 @@ function likelihood(thread: Thread, { side, major, minor, pitch }: MeasuredThrea
   return l;
 }
 
-/** Some are worn, printed or painted: beyond what the standard leaves them, crests lost. Practice. */
+/** Some are worn, printed or painted: crests lose more than the standard allows. Practice. */
 const WORN_SHARE = 0.12;
 
 function worn(reading: Quantity, low: number, high: number, thread: Thread, sign: 1 | -1): number {
@@ -124,7 +124,7 @@ function oddLikelihood({ major, minor, pitch }: MeasuredThread): number {
 
 const normal = (x: number, sd: number) => Math.exp(-0.5 * (x / sd) ** 2) / (sd * Math.sqrt(2 * Math.PI));
 
-/** Density of a size anywhere between two limits, seen through a reading's doubt. */
+/** Density of a size anywhere between two limits, as seen through a reading's uncertainty. */
 function spread({ value, u }: Quantity, low: number, high: number): number {
   const sd = Math.hypot(u, LEAST_U.diameter);
   const width = high - low;

@@ -1,9 +1,9 @@
 import { given, type Row, readTable, type Source } from '../table';
 
 /**
- * Tolerances of ISO metric screw threads, ISO 965-1:2013. Micrometres inside, mm outside. The standard's
- * figures are preferred numbers (R 40), not its formulae: grade 6 is kept as printed, and the other grades
- * are so many R 40 steps away, as the printed tables have it (the tests hold the printed grades).
+ * Tolerances of ISO metric screw threads, ISO 965-1:2013. Micrometres inside, mm outside. The standard's figures are
+ * preferred numbers (R 40) rather than results of its formulae: grade 6 is stored as printed, and the other grades are
+ * a fixed number of R 40 steps away, as in the printed tables (the tests compare them with printed grades).
  */
 export const ISO_965: Source = {
   standard: 'ISO 965-1:2013',
@@ -17,7 +17,7 @@ const R40 = [
   3.35, 3.55, 3.75, 4, 4.25, 4.5, 4.75, 5, 5.3, 5.6, 6, 6.3, 6.7, 7.1, 7.5, 8, 8.5, 9, 9.5,
 ];
 
-/** A preferred number, so many steps up or down its series; whole micrometres, as printed. */
+/** A preferred number, some steps up or down its series; whole micrometres, as printed. */
 function stepped(value: number, steps: number): number {
   const decade = Math.floor(Math.log10(value) + 1e-9);
   const mantissa = value / 10 ** decade;
@@ -123,7 +123,7 @@ export function deviation(position: 'e' | 'f' | 'g' | 'h' | 'G' | 'H', pitch: nu
 }
 
 type What = 'Td' | 'TD1' | 'Td2' | 'TD2';
-/** Grades each quantity is given for, and what is left out of them. */
+/** The grades that each quantity has, and the ones left out. */
 const GRADES: Record<What, readonly number[]> = {
   Td: [4, 6, 8],
   TD1: [4, 5, 6, 7, 8],
@@ -195,7 +195,7 @@ export function usualLimits(basic: {
 
 const three = (value: number) => Number(value.toFixed(3));
 
-/** The largest tolerance any class would leave an external thread's outside; for recognising, not for making. */
+/** The largest tolerance that any class allows an external thread's outside; for recognising, not for making. */
 export function crestRoom(pitch: number): { under: number; over: number } {
   const near = CREST.reduce((best, r) =>
     Math.abs(Number(r.key) - pitch) < Math.abs(Number(best.key) - pitch) ? r : best,

@@ -1,6 +1,6 @@
 import type { Source } from '../table';
 
-/** Where a thread belongs; the order in which equally likely ones are named. */
+/** The family of a thread; the order in which equally likely ones are named. */
 export type ThreadFamily =
   | 'metric-coarse'
   | 'metric-fine'
@@ -34,7 +34,7 @@ export interface Thread {
   externalUnder: { least: number; most: number };
   /** How far a real internal thread's hole is above its basic size. */
   internalOver: { least: number; most: number };
-  /** How common it is among threads that are met, relative. Common practice, no source. */
+  /** How common it is, relative to other threads. Common practice, no source. */
   commonness: number;
   source: Source;
 }
