@@ -4,15 +4,15 @@ import { boundsOf, type TriangleMesh, volumeOf } from './mesh/mesh';
 import type { Point3 } from './vector';
 import { basisOf, cross, dot, negated, point3 } from './vector';
 
-/** Parts of one job where they belong: joined at the surfaces that go with each other. Lengths mm. */
+/** The parts of one job in their places: joined at the surfaces that mate with each other. Lengths mm. */
 export interface PlacedPart {
   id: string;
   mesh: TriangleMesh;
-  /** The way it is pulled off what it sits on; zero for the one that all others sit on, and for those beside it. */
+  /** The direction in which it is pulled off; zero for the part that all others sit on, and for parts beside it. */
   off: Point3;
 }
 
-/** A surface of one part that goes with a surface of another. */
+/** A surface of one part that mates with a surface of another. */
 export interface Joint {
   part: string;
   surface: string;
@@ -22,18 +22,18 @@ export interface Joint {
 
 export interface Assembly {
   parts: PlacedPart[];
-  /** Parts that share room where they sit: cm³ would be small, so mm³. */
+  /** Parts that overlap in their places; mm³, since cm³ would be too coarse. */
   shared: { a: string; b: string; volume: number }[];
 }
 
-/** Between parts that nothing joins, mm. */
+/** Gap between parts that nothing joins, mm. */
 const APART = 10;
-/** Touching, or the slight interference of a press, is no collision: mm³. */
+/** Touching, or the slight interference of a press, is not a collision: mm³. */
 const TOUCH = 0.5;
 
 /**
- * The first part stays; each other one is brought to one that is placed already, its surface's middle and axis onto
- * the other's, the way round that shares less room. A part that no mate joins is placed beside the rest.
+ * The first part stays. Each other part is brought to one that is already placed, with the centre and axis of its
+ * surface on the other's, the way round with less overlap. A part that no mate joins is placed beside the rest.
  */
 export function assembled(
   built: readonly { id: string; part: Pick<BuiltPart, 'whole' | 'surfaces'> }[],
@@ -117,7 +117,7 @@ function sharedRoom(a: TriangleMesh, b: TriangleMesh, kernel: MeshKernel): numbe
   return common ? volumeOf(common) : 0;
 }
 
-/** A turn that brings one unit vector onto another, and their own second directions with them. */
+/** A rotation that brings one unit vector onto another, and their second directions with them. */
 function turning(from: Point3, to: Point3): (v: Point3) => Point3 {
   const [a, b] = [frameOf(from), frameOf(to)];
   return v => {
@@ -132,7 +132,7 @@ function frameOf(axis: Point3): [Point3, Point3, Point3] {
   return [x, cross(axis, x), axis];
 }
 
-/** Along the axis, the way out of the other part. */
+/** Along the axis, the direction out of the other part. */
 function awayFrom(mesh: TriangleMesh, host: TriangleMesh, axis: Point3): Point3 {
   const middle = (m: TriangleMesh) => {
     const { min, max } = boundsOf(m);

@@ -2,7 +2,7 @@ import { type Curve, reversed } from './curve';
 import type { Point2 } from './vector';
 import { cross2, distance2, minus2, unit2 } from './vector';
 
-/** A smooth curve by its parameter from 0 to 1: where it is, and which way it runs. mm */
+/** A smooth curve by its parameter from 0 to 1: its position and its direction. mm */
 export interface SmoothCurve {
   at(t: number): Point2;
   heading(t: number): Point2;
@@ -11,9 +11,9 @@ export interface SmoothCurve {
 const DEEPEST = 9;
 
 /**
- * A smooth curve as lines and arcs that meet without a kink, no further from it than `tolerance`: pairs of arcs
- * that share the curve's own headings at both ends (Bolton, “Biarc curves”, Computer-Aided Design 7 (1975) 89;
- * recalled from memory), halved until they are near enough.
+ * A smooth curve as lines and arcs that meet tangentially, no farther from it than `tolerance`: pairs of arcs that
+ * share the curve's directions at both ends (Bolton, “Biarc curves”, Computer-Aided Design 7 (1975) 89; recalled from
+ * memory), halved until they are near enough.
  */
 export function arcsAlong(curve: SmoothCurve, tolerance: number): Curve[] {
   const along = (from: number, to: number, depth: number): Curve[] => {
@@ -23,11 +23,14 @@ export function arcsAlong(curve: SmoothCurve, tolerance: number): Curve[] {
     const middle = (from + to) / 2;
     return [...along(from, middle, depth + 1), ...along(middle, to, depth + 1)];
   };
-  // A whole loop has equal ends: no pair of arcs tells which way round.
+  // A closed loop has equal ends: no single pair of arcs determines its sense.
   return [...along(0, 0.5, 1), ...along(0.5, 1, 1)].filter(c => distance2(c.from, c.to) > 1e-9);
 }
 
-/** Two arcs, of equal tangent lengths, from `a` heading `ha` to `b` heading `hb`; null where there are none. */
+/**
+ * Two arcs with equal tangent lengths, from `a` with direction `ha` to `b` with direction `hb`; null where there are
+ * none.
+ */
 function biarc(a: Point2, ha: Point2, b: Point2, hb: Point2): Curve[] | null {
   const v = minus2(b, a);
   const t: Point2 = [ha[0] + hb[0], ha[1] + hb[1]];
@@ -53,7 +56,7 @@ function biarc(a: Point2, ha: Point2, b: Point2, hb: Point2): Curve[] | null {
   return [headed(a, ha, joint), reversed(headed(b, [-hb[0], -hb[1]], joint))];
 }
 
-/** The arc, or line, that leaves `from` heading `h` and ends at `to`. */
+/** The arc or line that leaves `from` in direction `h` and ends at `to`. */
 function headed(from: Point2, h: Point2, to: Point2): Curve {
   const v = minus2(to, from);
   const off = cross2(h, v);
@@ -64,7 +67,7 @@ function headed(from: Point2, h: Point2, to: Point2): Curve {
   return { from, to, arc: { centre, radius: Math.abs(radius), turn: off > 0 ? 1 : -1 } };
 }
 
-/** Farthest that the curve comes from the arcs at points between; each is looked for by its share of length. */
+/** The greatest distance between curve and arcs at points in between, each matched by its share of the length. */
 function strays(curve: SmoothCurve, from: number, to: number, arcs: readonly Curve[]): number {
   let most = 0;
   for (let i = 1; i < 8; i++) {
@@ -102,7 +105,7 @@ export function simplified(points: readonly Point2[], tolerance: number): Point2
     between(at, last);
   };
   keep[0] = 1;
-  // The farthest from the start splits the loop in two, neither of which begins where it ends.
+  // The point farthest from the start splits the loop in two open lines.
   const far = points.reduce(
     (best, p, i) => (distance2(p, points[0]!) > distance2(points[best]!, points[0]!) ? i : best),
     0,

@@ -13,8 +13,8 @@ export type BuildOutcome =
   | { ok: false; findings: Finding[] };
 
 /**
- * Parameters to triangles. A recipe's refusals and a kernel that fails both come back as findings; the
- * kernel's bodies are released before this returns.
+ * From parameters to triangles. A recipe's refusals and failures of the kernel both come back as findings; the kernel's
+ * bodies are released before this returns.
  */
 export function buildPart(
   recipe: Recipe,
@@ -43,7 +43,7 @@ export function buildPart(
     const laid = pieces.map(({ name, laid: mesh }) => ({ name, mesh }));
     for (const mesh of pieces.length > 0 ? laid.map(p => p.mesh) : [whole]) {
       const facts = kernels.mesh.facts(mesh);
-      // A B-rep operation that does not throw can still be wrong: what has no sound solid is not shown.
+      // A B-rep operation that does not throw can still be wrong: an unsound solid is not shown.
       if (!facts.ok) return { ok: false, findings: [finding('not-solid', 'stop', { why: facts.message })] };
     }
     const mesh = pieces.length > 0 ? joined(laid.map(p => p.mesh)) : whole;
@@ -54,7 +54,7 @@ export function buildPart(
         volume: volumeOf(mesh),
         area: areaOf(mesh),
         bounds: boundsOf(mesh),
-        // The mesh kernel takes only closed surfaces; for a file every edge is walked once more by ourselves.
+        // The mesh kernel takes only closed surfaces; for a file we check every edge ourselves as well.
         watertight: quality === 'screen' || closureOf(mesh).openEdges === 0,
         mates: measureMates(whole, made.surfaces),
         surfaces: made.surfaces,

@@ -2,7 +2,7 @@ import type { MateSurface } from './mates';
 import type { Bounds, TriangleMesh } from './mesh/mesh';
 import type { Point3 } from './vector';
 
-/** A mate as the finished triangles have it. */
+/** A mate as measured on the finished triangles. */
 export interface MeasuredMate {
   id: string;
   side: 'inside' | 'outside';
@@ -21,10 +21,10 @@ export interface BuiltPart {
   bounds: Bounds;
   watertight: boolean;
   mates: MeasuredMate[];
-  /** Where its mates are, additions and all. */
+  /** The places of its mates, including those of additions. */
   surfaces: MateSurface[];
   /** For a split part: each piece as placed on the bed; `mesh` is all of them. */
   pieces: { name: string; mesh: TriangleMesh }[];
-  /** The pieces where they belong, for looking at mates; the part itself where it is one. */
+  /** The pieces in their drawn places, for checking mates; the part itself where it is in one piece. */
   whole: TriangleMesh;
 }

@@ -2,22 +2,25 @@ import type { TriangleMesh } from './mesh/mesh';
 import { rayTreeOf } from './mesh/rays';
 import type { Point3 } from './vector';
 
-/** How an object comes out of a part when it is drawn straight up, z; worked out on the triangles of both. Lengths mm. */
+/**
+ * Whether an object comes out of a part when it is lifted straight up, z; worked out on the triangles of both. Lengths
+ * mm.
+ */
 export interface ComesOut {
-  /** Where the part is in its way; null where it comes out. */
+  /** Where the part blocks it; null where it comes out. */
   heldAt: Point3 | null;
-  /** Corners that were followed. */
+  /** Number of corners that were followed. */
   followed: number;
-  /** Between the two as the object lies there, and where; below 0 they are in each other. */
+  /** The least clearance between the two as the object lies there, and its place; below 0 they overlap. */
   leastRoom: number;
   at: Point3;
 }
 
-/** So many corners of each are followed at most. */
+/** At most this many corners of each are followed. */
 const MOST_FOLLOWED = 30_000;
-/** What touches no deeper than a scan scatters is not in the way, mm. */
+/** Contact no deeper than the scatter of a scan does not block, mm. */
 export const TOUCHES = 0.05;
-/** Farther apart than this nobody asks how far, mm. */
+/** A larger distance is not measured, mm. */
 const LOOKS = 4;
 
 const [UP, DOWN]: Point3[] = [

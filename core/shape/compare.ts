@@ -5,7 +5,7 @@ import { type TriangleMesh, volumeOf } from './mesh/mesh';
 import type { ParameterSpec, Parameters } from './recipes/parameters';
 import { type Recipe, wholeOf } from './recipes/recipe';
 
-/** What a part has that an earlier one had not, and the other way round. Volumes mm³. */
+/** What a part has that an earlier one lacks, and the reverse. Volumes mm³. */
 export interface PartChange {
   grown: { mesh: TriangleMesh; volume: number } | null;
   shrunk: { mesh: TriangleMesh; volume: number } | null;
@@ -13,7 +13,7 @@ export interface PartChange {
 
 export type CompareOutcome = { ok: true; change: PartChange } | { ok: false; findings: Finding[] };
 
-/** Slivers between two ways of cutting a curve into flats are no change, mm³. */
+/** Slivers from cutting a curve into different flats are not a change, mm³. */
 const NOTHING = 0.01;
 
 export function compareParts(
@@ -42,7 +42,7 @@ export interface NumberChange {
   now: number | string | boolean;
 }
 
-/** Numbers and choices in use in either that differ; a thousandth of a millimetre does not count. */
+/** Numbers and choices that differ and are used by either; a thousandth of a millimetre does not count. */
 export function changedNumbers(recipe: Recipe, now: Parameters, kept: Parameters): NumberChange[] {
   const before = wholeOf(recipe, kept);
   return recipe.parameters.flatMap(spec => {

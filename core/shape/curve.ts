@@ -50,7 +50,7 @@ export function arcThrough(a: Point2, via: Point2, b: Point2): Curve {
   return { from: a, to: b, arc: { centre, radius: distance2(a, centre), turn } };
 }
 
-/** Turned through, radians, always positive. */
+/** Angle of the turn, radians, always positive. */
 export function sweepOf({ from, to, arc }: Curve): number {
   if (!arc) return 0;
   const angle = (p: Point2) => Math.atan2(p[1] - arc.centre[1], p[0] - arc.centre[0]);
@@ -61,7 +61,7 @@ export function sweepOf({ from, to, arc }: Curve): number {
 export const lengthOfCurve = (c: Curve): number =>
   c.arc ? c.arc.radius * sweepOf(c) : distance2(c.from, c.to);
 
-/** Where a curve is at a share of its way, 0 to 1. */
+/** The point at a share of a curve's length, 0 to 1. */
 export function pointAt(c: Curve, share: number): Point2 {
   if (!c.arc) return [c.from[0] + share * (c.to[0] - c.from[0]), c.from[1] + share * (c.to[1] - c.from[1])];
   const { centre, radius, turn } = c.arc;
@@ -71,14 +71,14 @@ export function pointAt(c: Curve, share: number): Point2 {
 
 export const middleOf = (c: Curve): Point2 => pointAt(c, 0.5);
 
-/** Way it runs at its start (0) or end (1), a unit vector. */
+/** Its direction at its start (0) or end (1), a unit vector. */
 export function headingAt(c: Curve, share: 0 | 1): Point2 {
   if (!c.arc) return unit2(minus2(c.to, c.from));
   const [x, y] = unit2(minus2(share === 0 ? c.from : c.to, c.arc.centre));
   return c.arc.turn > 0 ? [-y, x] : [y, -x];
 }
 
-/** Enclosed, mm²: positive when it runs counter-clockwise. Exact for arcs. */
+/** Enclosed area, mm²: positive when it runs counter-clockwise. Exact for arcs. */
 export function areaOfCurves(curves: readonly Curve[]): number {
   let area = 0;
   for (const c of curves) {
@@ -93,7 +93,7 @@ export function areaOfCurves(curves: readonly Curve[]): number {
 export const perimeterOf = (outline: Outline): number =>
   curvesOf(outline).reduce((sum, c) => sum + lengthOfCurve(c), 0);
 
-/** An outline that runs counter-clockwise, which is how parts are drawn. */
+/** The outline in counter-clockwise order, which is how parts are drawn. */
 export function counterClockwise(outline: Outline): Outline {
   const curves = curvesOf(outline);
   return areaOfCurves(curves) >= 0 ? outline : outlineOfCurves(curves.map(reversed).reverse());
@@ -105,7 +105,7 @@ export const reversed = ({ from, to, arc }: Curve): Curve => ({
   ...(arc ? { arc: { ...arc, turn: arc.turn === 1 ? -1 : 1 } } : {}),
 });
 
-/** Smallest upright box: min x, min y, max x, max y. Exact for arcs. */
+/** Axis-aligned bounding box: min x, min y, max x, max y. Exact for arcs. */
 export function boxOf(outline: Outline): [number, number, number, number] {
   const box: [number, number, number, number] = [Infinity, Infinity, -Infinity, -Infinity];
   const take = ([x, y]: Point2) => {
@@ -130,7 +130,7 @@ export function boxOf(outline: Outline): [number, number, number, number] {
   return box;
 }
 
-/** Points along it, no further from it than `sagitta`. */
+/** Points along it, no farther from it than `sagitta`. */
 export function flattenedPoints(outline: Outline, sagitta: number): Point2[] {
   return curvesOf(outline).flatMap(c => {
     const most = c.arc ? 2 * Math.acos(Math.max(0, 1 - sagitta / c.arc.radius)) || 0.1 : 1;

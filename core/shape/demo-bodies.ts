@@ -1,13 +1,14 @@
 import type { TriangleMesh } from './mesh/mesh';
 
 /**
- * Objects that stand in for the maker's own until a scan of it is there, as every recipe has sizes that stand in for
+ * Objects that stand in for the maker's own until its scan is there, just as every recipe has example sizes until
+ * readings are there. Their references are made up: no file has them. Lengths mm.
  * readings. Their references are made up: no file has them. Lengths mm.
  */
 export const DEMO_BALL = 'de30'.padEnd(64, '0');
 export const DEMO_FENDER = 'de31'.padEnd(64, '0');
 
-/** Diameter of a bow ball: it lies the same on every side. */
+/** Diameter of a bow ball: it looks the same from every side. */
 export const BALL = 44;
 
 /** Diameter of a round fender. */

@@ -10,27 +10,27 @@ import type { Recipe } from './recipes/recipe';
 import { dot } from './vector';
 
 /**
- * For the screen, operations between bodies are done on triangles; a file, and every check, comes from
- * the exact surfaces.
+ * For the screen, operations between bodies are done on triangles; a file, and every check, comes from the exact
+ * surfaces.
  */
 export type Quality = 'screen' | 'file';
 
-/** How far a flat may lie from the true surface, mm: a file's mates must measure right. */
+/** How far a flat may be from the true surface, mm: a file's mates must measure right. */
 export const SAGITTA: Record<Quality, number> = { screen: 0.03, file: 0.0025 };
 
-/** A recipe's body with its additions done. */
+/** A recipe's body with its additions. */
 export interface Finished {
   body: Body;
-  /** Where it was split; then `body` is the part before that. */
+  /** Where it was split; then `body` is the part before the split. */
   pieces: readonly Piece[];
   surfaces: MateSurface[];
-  /** What went wrong with an addition, which was then left out, and what it has to say. */
+  /** Problems of an addition that was left out, and other findings of additions. */
   findings: Finding[];
 }
 
 /**
- * The solid with its additions in their order. One that cannot be made is left out and says why: the rest of the
- * part is still there to be looked at.
+ * The solid with its additions in order. An addition that cannot be made is left out with a finding: the rest of the
+ * part can still be looked at.
  * @throws KernelError when the recipe itself cannot be built
  */
 export function finished(recipe: Recipe, parameters: Parameters, kernels: Kernels): Finished {
@@ -95,7 +95,7 @@ function take(made: Finished, bound: BoundAddition, applied: Applied): void {
   for (const f of applied.findings ?? []) made.findings.push(about(bound, f));
 }
 
-/** A mate that the cut goes through is made of two halves: it says so, since nobody meant a joint in it by chance. */
+/** A mate that the cut goes through becomes two halves: this is reported, since it may be by accident. */
 function noteCut(
   made: Finished,
   bound: BoundAddition,
@@ -113,7 +113,7 @@ function noteCut(
   }
 }
 
-/** Letters, threads and bodies from files are triangles: the exact file leaves them out and the app tells the maker. */
+/** Letters, threads and bodies from files are triangles: the exact file leaves them out, and the maker is told. */
 function noteTriangles(made: Finished, bound: BoundAddition, applied: Applied): void {
   if (hasTriangles(made.body) || !hasTriangles(applied.body)) return;
   made.findings.push(about(bound, finding('step-without', 'note', {})));
@@ -158,13 +158,13 @@ function siteOf(
   };
 }
 
-/** Each addition looks at the part before it: what was joined for that is not joined again. */
+/** Each addition sees the part before it: bodies joined for that are not joined again. */
 const looked = new WeakMap<Body, TriangleMesh>();
 
 /**
- * Joined as triangles: a thread can be joined in no other way, a bend or a wall between two sections only at
- * great length, and for the screen exact surfaces of curved bodies take ten times as long to join. All else is
- * joined by them for a file.
+ * Joined as triangles: a thread can be joined in no other way; a bend or a wall between two sections only very slowly;
+ * and for the screen, exact surfaces of curved bodies take ten times as long to join. For a file everything else is
+ * joined exactly.
  */
 export function joinedMesh(body: Body, kernels: Kernels, sagitta: number, always: boolean): TriangleMesh {
   const kept = always && sagitta === SAGITTA.screen;

@@ -5,9 +5,9 @@ import { modelOf, type SideDown, stood } from './model';
 import { Recent } from './recent';
 import { type Point3, point3 } from './vector';
 
-/** An object from a scan or a file as a part has it lie: the middle of its underside at the origin. Lengths mm. */
+/** An object from a scan or a file as it lies in a part: the centre of its underside at the origin. Lengths mm. */
 export interface LaidObject extends Lying {
-  /** Its box, to the right, to the back and up. */
+  /** Its bounding box, to the right, to the back and up. */
   size: Point3;
 }
 
@@ -41,9 +41,11 @@ export function laidMesh(
   return { mesh, size: point3(i => max[i] - min[i]) };
 }
 
-/** How wide an object is front to back, below each height: what lies higher never makes it narrower. Lengths mm. */
+/**
+ * The width of an object from front to back, below each height: what lies higher never makes it narrower. Lengths mm.
+ */
 export interface WidthProfile {
-  /** Between heights; the first one is so much above its underside. */
+  /** Distance between heights; the first one is that far above its underside. */
   step: number;
   front: Float64Array;
   back: Float64Array;
@@ -59,7 +61,7 @@ export function widthsOf(object: LaidObject, aside: number): WidthProfile {
   return profile;
 }
 
-/** @param aside only what lies no farther to the left and right of the middle */
+/** @param aside only what is no farther to the left and right of the middle */
 export function widthProfile(
   { mesh, size }: Pick<LaidObject, 'mesh' | 'size'>,
   aside = Infinity,
@@ -82,7 +84,7 @@ export function widthProfile(
     kept.forEach((a, i) => {
       const b = kept[(i + 1) % kept.length]!;
       visit(a[1], Math.ceil(a[2] / STEP - 1e-9));
-      // Where the edge goes through each height.
+      // Where the edge crosses each height.
       const [low, high] = a[2] < b[2] ? [a, b] : [b, a];
       for (let k = Math.ceil(low[2] / STEP); k * STEP < high[2]; k++)
         visit(low[1] + ((k * STEP - low[2]) / (high[2] - low[2])) * (high[1] - low[1]), k);
@@ -95,7 +97,7 @@ export function widthProfile(
   return { step: STEP, front, back };
 }
 
-/** What is left of a triangle between two sides (Sutherland and Hodgman 1974). */
+/** The part of a triangle between two sides (Sutherland and Hodgman 1974). */
 const between = (corners: readonly Point3[], aside: number): Point3[] =>
   [1, -1].reduce<Point3[]>(
     (left, side) =>

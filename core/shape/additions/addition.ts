@@ -9,8 +9,8 @@ import type { ParameterSpec, Parameters } from '../recipes/parameters';
 import type { Point3 } from '../vector';
 
 /**
- * What a maker puts on a recipe's part or takes off it. Additions are listed in the order in which they are
- * done. Each is a small recipe of its own: its numbers are parameters of the part, called after it.
+ * What a maker adds to a recipe's part or cuts from it. Additions are listed in the order in which they are carried
+ * out. Each is a small recipe of its own: its numbers are parameters of the part, with the addition's name in front.
  */
 export const ADDITION_KINDS = [
   'shape',
@@ -32,15 +32,15 @@ export const ADDITION_KINDS = [
 export type AdditionKindName = (typeof ADDITION_KINDS)[number];
 
 export const Addition = z.object({
-  /** What expressions call it: its numbers are `tab1_width`, `tab1_rise`. */
+  /** Its name in expressions: its numbers are `tab1_width`, `tab1_rise`. */
   id: z.string().regex(/^[a-z][a-z]{0,11}[0-9]{1,3}$/, 'Letters, then a number: “tab1”.'),
   kind: z.enum(ADDITION_KINDS),
   name: z.string().trim().min(1, 'Give it a name.').max(80, 'At most 80 characters.'),
-  /** Its place in the list: lower ones are done first. */
+  /** Its place in the list: lower ones are carried out first. */
   order: z.number().min(-1e6).max(1e6),
-  /** Switched off it stays in the list, with its numbers. */
+  /** When switched off it stays in the list, with its numbers. */
   on: z.boolean(),
-  /** The object's dimension that one of its numbers must fit, and what kind of surface that is. */
+  /** The object's dimension that one of its numbers must fit, and the kind of that surface. */
   fits: z
     .object({
       dimension: z
@@ -63,7 +63,7 @@ export const inOrder = (additions: readonly Addition[]): Addition[] =>
 /** A longer list cannot be read. */
 export const MOST_ADDITIONS = 40;
 
-/** A name that no other one has: “Vent”, “Vent 2”. */
+/** A name that is still free: “Vent”, “Vent 2”. */
 export function nameForNew(wish: string, taken: readonly Pick<Addition, 'name'>[]): string {
   const has = (name: string) => taken.some(a => a.name === name);
   if (!has(wish)) return wish;
@@ -76,39 +76,39 @@ export const Additions = z
   .max(MOST_ADDITIONS, `At most ${MOST_ADDITIONS} additions.`)
   .refine(list => new Set(list.map(a => a.id)).size === list.length, 'Two additions have the same name.');
 
-/** The part as it is when an addition's turn comes. */
+/** The part at an addition's turn. */
 export interface Site {
   kernels: Kernels;
   body: Body;
-  /** For looking at: flats lie 0.03 mm from the true surface at most. */
+  /** For the screen: flats lie 0.03 mm from the true surface at most. */
   mesh(): TriangleMesh;
   bounds(): Bounds;
-  /** Where the faces lie that earlier additions sit on, as a place says it, by the addition. */
+  /** The faces that earlier additions sit on, in the words of a place, by addition. */
   seats: ReadonlyMap<string, number>;
-  /** Notes the face that this addition sits on. */
+  /** Records the face that this addition sits on. */
   sitsAt(coordinate: number): void;
-  /** Mates of what there is so far. */
+  /** Mates of the part so far. */
   surfaces: readonly MateSurface[];
 }
 
 export interface Applied {
   body: Body;
-  /** Its own surface, where it fits something; the addition's id is put in. */
+  /** Its own surface, where it fits something; the addition's id is filled in. */
   surface?: Omit<MateSurface, 'mate'>;
   /** Where earlier surfaces are now; left out when they have not moved. */
   moved?: readonly MateSurface[];
   findings?: readonly AdditionFinding[];
-  /** The part falls into these, each lying on the bed; only by the last one. */
+  /** The pieces of the part, each lying on the bed; only the last addition may return them. */
   pieces?: readonly Piece[];
   /** Where it was cut apart. */
   cut?: { normal: Point3; at: number };
 }
 
-/** One of the pieces of a part that was split, and how its triangles are laid on the bed. */
+/** One of the pieces of a split part, and how its triangles are placed on the bed. */
 export interface Piece {
   body: Body;
   name: string;
-  /** A dowel: it belongs to no side of the part. */
+  /** A dowel: it belongs to neither side of the part. */
   extra?: true;
   lay(mesh: TriangleMesh): TriangleMesh;
 }
@@ -119,25 +119,25 @@ export type AdditionFinding = Finding;
 export interface AdditionKind {
   kind: AdditionKindName;
   title: string;
-  /** What it is for, one sentence. */
+  /** Its purpose, in one sentence. */
   purpose: string;
-  /** What the first of its kind is called in expressions, without its number. */
+  /** The name of the first of its kind in expressions, without its number. */
   short: string;
   /** Short names. */
   parameters: readonly ParameterSpec[];
-  /** What a new one begins with where that is not the parameter's default: those of older ones stay as they are. */
+  /** Initial values of a new one where they differ from the parameter's default: older ones stay as they are. */
   fresh?: Readonly<Record<string, string>>;
-  /** What may have to fit something of the object. */
+  /** Its surface that may have to fit something of the object. */
   fit?: {
     /** The number that a reading sets; null where these choices have none. */
     parameter(p: Parameters): string | null;
     side(p: Parameters): Side;
     form(p: Parameters): SurfaceForm;
-    /** What is usual for it; a slide unless said. */
+    /** Its usual want; a slide unless stated. */
     want?: StandardWant;
   };
   refuse(p: Parameters): AdditionFinding[];
-  /** @throws AdditionGone where what it sits on is no longer there, KernelError where it cannot be made */
+  /** @throws AdditionGone where what it sits on no longer exists, KernelError where it cannot be made */
   apply(site: Site, p: Parameters): Applied;
 }
 
@@ -149,7 +149,7 @@ export interface BoundAddition {
   own(p: Parameters): Parameters;
 }
 
-/** What the addition sits on is not there; the message says what, for the maker. */
+/** What the addition sits on no longer exists; the message says what, for the maker. */
 export class AdditionGone extends Error {
   override name = 'AdditionGone';
   constructor(

@@ -59,7 +59,7 @@ describe('a shape on a face', () => {
     near(on({ ...one, copies: 'row', count: 3, pitch: 8 }), 3 * 48);
     near(on({ ...one, copies: 'grid', count: 3, pitch: 8, rows: 2, rowPitch: 9 }), 6 * 48);
     near(on({ ...one, x: 12, copies: 'ring', count: 5 }), 5 * 48);
-    // Longer than the pitch: along its length a row of it is one bar, across it is three.
+    // Longer than the pitch: a row along its length is one bar, a row across it is three.
     const long = { ...one, width: 8, x: 0, copies: 'row', count: 3, pitch: 6 };
     near(on(long), 20 * 4 * 3);
     near(on({ ...long, runs: 'up' }), 3 * 96);
@@ -155,7 +155,7 @@ describe('holes', () => {
         set: { use: 'plain', diameter: 4, place: 'right', teardrop: true, ends: 'deep', deep: 5 },
       },
     ]);
-    // The plate is 4 thick: what stands above and below it is not there to take away.
+    // The plate is 4 thick: above and below it there is nothing to take away.
     expect(through).toBeLessThan(area * 5);
     expect(through).toBeGreaterThan(disc(4, 5) * 0.95);
   });
@@ -354,7 +354,7 @@ describe('split', () => {
         codes(
           built('wall-plate', [{ kind: 'split', set: { across: 'y', at: 0, joint } }], { thickness: 14 }),
         ),
-        // It goes through the slots, and says so.
+        // It goes through the slots, and reports that.
         joint,
       ).toEqual(['cut-through-mate']);
     const { part } = built('bush', [{ kind: 'split', set: { across: 'z', at: 6, joint: 'glue' } }]);
@@ -371,7 +371,7 @@ describe('split', () => {
     expect(along.findings[0]!.message).toContain('“Bore over shaft”: it is then made of two halves');
     const across = built('bush', [{ kind: 'split', set: { across: 'z', at: 6, joint: 'glue' } }]);
     expect(across.findings[0]!.message).toContain('each half has a part of its length');
-    // Beside a mate it says nothing.
+    // Beside a mate it reports nothing.
     expect(
       codes(built('wall-plate', [{ kind: 'split', set: { across: 'x', at: 0, joint: 'glue' } }])),
     ).toEqual([]);

@@ -10,7 +10,7 @@ import type { ParameterSpec } from '../recipes/parameters';
 import { KINDS } from '.';
 import { usualOf } from './with-additions';
 
-/** Every addition keeps these on three recipes, whatever is asked of it. `npm test` takes a few seeds. */
+/** Properties of every addition on three recipes, whatever its numbers. `npm test` takes a few seeds. */
 const RUNS = Number(process.env.RECIPE_RUNS ?? 4);
 const RECIPES = ['wall-plate', 'bush', 'profile-part'];
 

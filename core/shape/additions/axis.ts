@@ -5,7 +5,7 @@ import type { Frame } from '../vector';
 import { point3 } from '../vector';
 import { AdditionGone, type Site } from './addition';
 
-/** A wall counts as round where its section is no further out of round, mm. */
+/** A wall counts as round where its section is out of round by no more than this, mm. */
 const ROUND = 0.15;
 
 const lies =
@@ -21,7 +21,7 @@ export const axisFields: readonly ParameterSpec[] = [
   length('h', 'Axis, above the bed', [-400, 400], '0', { group: 'more', shown: lies('x', 'y') }),
 ];
 
-/** The axis, its origin where the part's own coordinate along it is 0. */
+/** The axis, with its origin where the part's own coordinate along it is 0. */
 export function axisOf(p: Parameters): Frame {
   const [x, y, h] = [lengthOf(p, 'x'), lengthOf(p, 'y'), lengthOf(p, 'h')];
   if (p.along === 'x') return { at: [0, y, h], x: [0, 1, 0], up: [1, 0, 0] };
@@ -30,7 +30,7 @@ export function axisOf(p: Parameters): Frame {
 }
 
 /**
- * Radius of the round wall that is met so far along the axis: the outermost, or the innermost bore.
+ * Radius of the round wall at a place along the axis: the outermost one, or the innermost bore.
  * @throws AdditionGone where there is none
  */
 export function radiusAt(site: Site, axis: Frame, along: number, inside: boolean, parameter: string): number {

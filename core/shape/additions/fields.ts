@@ -1,7 +1,7 @@
 import { choice, length } from '../recipes/fields';
 import type { ParameterSpec, Parameters } from '../recipes/parameters';
 
-/** Parameters that several additions have. Names are short: they get the addition's own name before them. */
+/** Parameters that several additions share. Names are short: the addition's own name is put in front of them. */
 type When = (p: Parameters) => boolean;
 
 export const place = (usual: string, label = 'Sits on', shown?: When): ParameterSpec => ({
@@ -13,10 +13,10 @@ export const place = (usual: string, label = 'Sits on', shown?: When): Parameter
   ...(shown ? { shown } : {}),
 });
 
-/** What a new one is counted from: a lead-in at one end does not move its middle. */
+/** The origin of a new addition: a lead-in at one end does not move the face's middle. */
 export const FROM_MIDDLE = { from: 'middle' } as const;
 
-/** Where on its face: from the middle of the face, or from the part's own middle. */
+/** Its place on the face: from the middle of the face, or from the part's origin. */
 export const position = (shown?: When): ParameterSpec[] => [
   length('x', 'To the right', [-400, 400], '0', { shown }),
   length('y', 'Upwards on the face', [-400, 400], '0', { shown }),
@@ -35,7 +35,7 @@ export const position = (shown?: When): ParameterSpec[] => [
 export const turning = (label = 'Turned on the face', usual = '0'): ParameterSpec =>
   length('turn', label, [-360, 360], usual, { measure: 'angle', group: 'more' });
 
-/** Several of the same. */
+/** Several copies. */
 export const copies = (): ParameterSpec[] => {
   const row: When = p => p.copies === 'row' || p.copies === 'grid';
   const grid: When = p => p.copies === 'grid';

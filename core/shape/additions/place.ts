@@ -5,17 +5,19 @@ import { cross, dot, point3 } from '../vector';
 import { AdditionGone } from './addition';
 
 /**
- * Where an addition sits, in words: “top”, “left”, “top at 5”, “plane top at 5”, “0.5, 0, 0.87 at 12”. A face is
+ * The place of an addition, in words: “top”, “left”, “top at 5”, “plane top at 5”, “0.5, 0, 0.87 at 12”. A face is
  * named by its direction and its distance along that direction, so that it is found again when sizes change.
  */
 export interface Place {
-  /** The way it looks, unit length. */
+  /** The direction that it faces, unit length. */
   up: Point3;
-  /** Along the axis it looks along, mm; null for the outermost. */
+  /** Its distance along that direction, mm; null for the outermost face. */
   at: number | null;
   /** A plane needs no face there. */
   plane: boolean;
-  /** The addition on whose face it sits too, as that face was then: what that one put on is no new top. */
+  /**
+   * The earlier addition whose face it shares, as that face was then: what that addition put there is not a new top.
+   */
   like?: string;
 }
 
@@ -28,12 +30,12 @@ export const DIRECTIONS: Readonly<Record<string, Point3>> = {
   front: [0, -1, 0],
 };
 
-/** A face this near to where it was named is still the same, mm. */
+/** A face this near to its named place is still the same, mm. */
 const SAME_FACE = 0.6;
-/** Nothing smaller counts as a face, mm². */
+/** Smaller faces do not count, mm². */
 const SMALLEST_FACE = 0.8;
 
-/** What was written is no place; the message is for the maker. */
+/** The text is not a place; the message is for the maker. */
 export class PlaceError extends Error {
   override name = 'PlaceError';
 }
@@ -41,10 +43,10 @@ export class PlaceError extends Error {
 const HOW =
   'Write where it sits: top, underside, left, right, front or back; “top at 5” for a face further in; “plane top at 5” where there is none; or the way it looks, “1, 0, 1”.';
 
-/** What it is a plane of, the way it looks, where along it, and the addition whose face it shares. */
+/** Whether it is a plane, its direction, its distance, and the addition whose face it shares. */
 export const PLACE = /^\s*(plane\s+)?(.*?)(?:\s+at\s+(.+?))?(?:\s+like\s+([a-z]+\d+))?\s*$/i;
 
-/** @param value what a number in it comes to @throws PlaceError */
+/** @param value evaluates a number in it @throws PlaceError */
 export function readPlace(text: string, value: (written: string) => number = Number): Place {
   const [, plane, where = '', at, like] = PLACE.exec(text) ?? ([] as (string | undefined)[]);
   const named = DIRECTIONS[where.toLowerCase()];
@@ -76,22 +78,22 @@ export function readPlace(text: string, value: (written: string) => number = Num
 export const resolvedPlace = (text: string, value: (written: string) => number): string =>
   placeText(readPlace(text, value));
 
-/** The same face of the part for the other side: left and right are changed. */
+/** The same face for the other side of the part: left and right are swapped. */
 export const mirroredPlace = ({ up, at, plane }: Omit<Place, 'like'>): Place => ({
   up: [-up[0] || 0, up[1], up[2]],
-  // Along x it is a coordinate, which changes its sign; else a distance the way it looks, which stays.
+  // Along x it is a coordinate, which changes sign; otherwise a distance along its direction, which stays.
   at: at !== null && Math.abs(up[0]) > 0.9999 ? -at || 0 : at,
   plane,
 });
 
-/** As it is read again. */
+/** In the form that can be read again. */
 export function placeText({ up, at, plane, like }: Place): string {
   const word = Object.keys(DIRECTIONS).find(k => DIRECTIONS[k]!.every((x, i) => Math.abs(x - up[i]!) < 1e-9));
   const way = word ?? up.map(x => Number(x.toFixed(6))).join(', ');
   return `${plane ? 'plane ' : ''}${way}${at === null ? '' : ` at ${Number(at.toFixed(4))}`}${like ? ` like ${like}` : ''}`;
 }
 
-/** In the middle of a sentence. */
+/** For the middle of a sentence. */
 export function placeInWords({ up, at, plane, like }: Place): string {
   const word = Object.keys(DIRECTIONS).find(k => DIRECTIONS[k]!.every((x, i) => x === up[i]));
   const way = word ? `the ${word}` : `the face looking along ${up.map(x => Number(x.toFixed(2))).join(', ')}`;
@@ -101,23 +103,23 @@ export function placeInWords({ up, at, plane, like }: Place): string {
 /** A flat of the finished part. */
 export interface Flat {
   up: Point3;
-  /** Along `up`, from the origin. */
+  /** Distance from the origin along `up`. */
   offset: number;
   area: number;
-  /** Its middle, on it. */
+  /** Its centre, on the face. */
   middle: Point3;
   /** Its width and height in its frame's directions. */
   size: [number, number];
 }
 
-/** Where a flat lies along the way it looks, as a place says it. */
+/** The position of a flat along its direction, in the words of a place. */
 export const placedAt = ({ up, offset }: Pick<Flat, 'up' | 'offset'>): number => offset * sense(up);
 
 /** “left at −12” means x = −12: along an axis of the part, “at” is its coordinate. */
 const sense = (up: Point3): number => (alongAxis(up) && up.some(u => u < -0.5) ? -1 : 1);
 const alongAxis = (up: Point3) => up.filter(u => Math.abs(u) > 1e-9).length === 1;
 
-/** Flats that look one way, outermost first. */
+/** Flats that face one direction, the outermost first. */
 export function flatsFacing(mesh: TriangleMesh, up: Point3): Flat[] {
   const { x, y } = frameDirections(up);
   const { positions: p, triangles } = mesh;
@@ -158,7 +160,7 @@ export function flatsFacing(mesh: TriangleMesh, up: Point3): Flat[] {
     .sort((a, b) => b.offset - a.offset);
 }
 
-/** A face's own directions: across, and up along it; seen from outside, x to the right. */
+/** A face's own directions: across, and up along it; seen from outside, x points right. */
 export function frameDirections(up: Point3): { x: Point3; y: Point3 } {
   const flat = Math.hypot(up[0], up[1]);
   // Horizontal faces keep the bed's x; upright faces have the bed's z as their second direction.
@@ -169,14 +171,14 @@ export function frameDirections(up: Point3): { x: Point3; y: Point3 } {
 
 export interface Seat {
   frame: Frame;
-  /** Whether it is on a flat face of the part; else it is a plane that touches or cuts the part. */
+  /** Whether it is on a flat face of the part; otherwise it is a plane that touches or cuts the part. */
   flat: Flat | null;
 }
 
 /**
  * The frame in which an addition is drawn: its origin in the middle of the face.
- * @param from 'part': the origin is the part's own, brought onto the face; 'middle': a chamfer or rounding along an
- * edge of the face counts as the face's own
+ * @param from 'part': the part's origin, projected onto the face; 'middle': a chamfer or rounding along an edge of the
+ * face counts as part of the face
  * @throws AdditionGone where there is no such face
  */
 export function seatOf(
@@ -191,7 +193,7 @@ export function seatOf(
   const flats = flatsFacing(mesh, up);
   const asked = at === null ? null : at * sense(up);
   const corner = point3(i => (up[i] > 0 ? max[i] : min[i]));
-  // Of a leaning way the box's corner may lie beyond the part: then its own farthest point counts.
+  // For a slanting direction the box's corner may lie beyond the part: then the part's own farthest point counts.
   const outermost = alongAxis(up) ? dot(corner, up) : farthest(mesh, up);
   const on = (offset: number): Frame => {
     const middle = point3(i => (min[i] + max[i]) / 2);
@@ -225,15 +227,15 @@ export function seatOf(
   return { frame: { at: middle, x, up }, flat };
 }
 
-/** An edge that was taken off is no wider, mm. Common practice, no source. */
+/** Wider than this, a bevel is not a chamfered edge, mm. Common practice, no source. */
 const TAKEN_OFF = 3;
 
-/** The middle of a flat and of what was taken off its edges. */
+/** The middle of a flat including the chamfers on its edges. */
 function middleWithEdges(mesh: TriangleMesh, { up, middle, size }: Flat): Point3 {
   const { x, y } = frameDirections(up);
   const tree = rayTreeOf(mesh);
   const inward = point3(i => -up[i]);
-  /** How wide what was taken off is on one side. */
+  /** The width of the chamfer on one side. */
   const edge = (along: Point3, half: number, sign: 1 | -1): number => {
     let wide = 0;
     for (let out = TAKEN_OFF / 20; out <= TAKEN_OFF; out += TAKEN_OFF / 20) {
@@ -264,7 +266,7 @@ function farthest(mesh: TriangleMesh, up: Point3): number {
   return most;
 }
 
-/** Elsewhere on the same face: moved, turned about its way up, then leaning to its own back. Degrees. */
+/** Elsewhere on the same face: moved, turned about its normal, then tilted backwards. Degrees. */
 export function onSeat(
   { at, x, up }: Frame,
   [right, back]: readonly [number, number],

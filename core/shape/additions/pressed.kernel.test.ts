@@ -28,7 +28,7 @@ function made(id: string, wishes: readonly Wish[] = [], change: Parameters = {})
   return { mesh, name };
 }
 
-/** The middle of the first triangle that is meant, pressed by an eye above and in front. */
+/** The middle of the first triangle of the face, pressed by an eye above and in front. */
 function pressOn(mesh: TriangleMesh, meant: (normal: Point3, middle: Point3) => boolean): Press {
   for (let t = 0; t < mesh.triangles.length / 3; t++) {
     const n = facing(mesh, t);

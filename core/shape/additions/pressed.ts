@@ -5,34 +5,34 @@ import type { Recipe } from '../recipes/recipe';
 import { dot, lengthOfVector, moved, negated, type Place, type Point3, point3, scaled } from '../vector';
 import { DIRECTIONS, type Flat, flatsFacing, frameDirections } from './place';
 
-/** Which face was meant by a press on the solid, and what it is called so that it is found again when sizes change. */
+/** Which face was meant by a press on the solid, and its name, by which it is found again when sizes change. */
 export interface Press extends Place {
-  /** The way the eye looks. */
+  /** The direction of view. */
   looks: Point3;
 }
 
 export interface Pressed {
   up: Point3;
-  /** Along `up`, from the origin; null for the outermost, or a round outside. */
+  /** Distance along `up` from the origin; null for the outermost face, or a round outside. */
   offset: number | null;
 }
 
-/** A face that looks this near to one of the six ways looks that way: cosine. */
+/** A face whose normal is this near to one of the six directions faces that direction: cosine. */
 const THAT_WAY = 0.9998;
 /** A round wall is named by the side that it is on: cosine. */
 const ABOUT_THAT_WAY = 0.9;
 /** A slanted face narrower than this is a chamfer, mm. Common practice, no source. */
 const NARROW = 3;
-/** A press this much farther off may still be meant, mm: both faces of a chamfer are equally near. */
+/** A face this much farther from the press may still be meant, mm: both faces of a chamfer are equally near. */
 const AS_NEAR = 1;
 /** Triangles of one bend differ by less than this: cosine of 32°; a chamfer turns by 45°. */
 const BENDS = Math.cos((32 * Math.PI) / 180);
-/** Its next triangle is looked for this far away, mm. */
+/** The next triangle is searched this far away, mm. */
 const BEND_STEPS = [0.3, 0.6, 1.2, 2.4];
 
 /**
- * The flat that was meant: the one that was pressed, or, for a chamfer, a rounding or the wall of a hole, the largest
- * one beside it that looks towards the eye.
+ * The flat that was meant: the pressed one or, for a chamfer, a rounding or the wall of a hole, the largest one next to
+ * it that faces the eye.
  */
 export function facePressed(mesh: TriangleMesh, { point, normal, looks }: Press): Pressed {
   const n = scaled(normal, 1 / lengthOfVector(normal));
@@ -43,7 +43,7 @@ export function facePressed(mesh: TriangleMesh, { point, normal, looks }: Press)
   const bent = isBent(mesh, n, point);
   if (own && !bent && Math.min(...own.size) >= NARROW) return named(mesh, n, own);
   const hole = Boolean(rayTreeOf(mesh).firstHit(moved(point, n, 0.05), n));
-  // On a round outside there is no flat: what sits there touches it on that side.
+  // A round outside has no flat: an addition there touches it on that side.
   if (bent && !hole && !isRounding(mesh, point, n))
     return { up: dot(n, way) > ABOUT_THAT_WAY ? way : n, offset: null };
   const meant = beside(mesh, point, looks);
@@ -53,7 +53,7 @@ export function facePressed(mesh: TriangleMesh, { point, normal, looks }: Press)
 const nearestDirection = (n: Point3): Point3 =>
   Object.values(DIRECTIONS).reduce((best, d) => (dot(d, n) > dot(best, n) ? d : best));
 
-/** “the front, 12 mm up”: where somebody would look for it, of a part as it is drawn. */
+/** “the front, 12 mm up”: where somebody would look for it on the part as drawn. */
 export function placeInWords({ point, normal }: Place): string {
   const names = Object.keys(DIRECTIONS);
   const side = names.reduce((best, k) =>
@@ -71,7 +71,7 @@ function named(mesh: TriangleMesh, up: Point3, { offset }: Flat): Pressed {
   return { up, offset: axis && Math.abs(offset - dot(corner, up)) < 0.1 ? null : offset };
 }
 
-/** Whether the surface goes on in a bend around the pressed place, as a round wall’s or a rounding’s does. */
+/** Whether the surface bends around the pressed place, like a round wall or a rounding. */
 function isBent(mesh: TriangleMesh, n: Point3, point: Point3): boolean {
   const tree = rayTreeOf(mesh);
   const { x, y } = frameDirections(n);
@@ -88,7 +88,7 @@ function isBent(mesh: TriangleMesh, n: Point3, point: Point3): boolean {
   });
 }
 
-/** A rounded edge ends soon in a flat; a round wall does not. */
+/** A rounded edge soon ends in a flat; a round wall does not. */
 function isRounding(mesh: TriangleMesh, point: Point3, n: Point3): boolean {
   const { x, y } = frameDirections(n);
   const tree = rayTreeOf(mesh);
@@ -103,7 +103,7 @@ function isRounding(mesh: TriangleMesh, point: Point3, n: Point3): boolean {
 
 const unit = (v: Point3): Point3 => scaled(v, 1 / (lengthOfVector(v) || 1));
 
-/** The largest flat of those that are as near as any and look towards the eye. */
+/** The largest flat among the nearest ones that face the eye. */
 function beside(mesh: TriangleMesh, point: Point3, looks: Point3): Flat | null {
   const near = Object.values(DIRECTIONS)
     .filter(up => dot(up, looks) < -0.05)
@@ -122,17 +122,17 @@ function distanceTo({ up, middle, size }: Flat, point: Point3): number {
   return Math.hypot(dot(from, up), beyond(x, size[0]), beyond(y, size[1]));
 }
 
-/** Expressions that come to a coordinate are looked for this near, mm. */
+/** An expression must give the coordinate to within this, mm. */
 const COMES_TO = 0.006;
-/** A number is moved by this to see whether the face goes with it, mm. */
+/** A number is changed by this to see whether the face moves with it, mm. */
 const NUDGE = 0.37;
-/** So many rebuilds are made for one name. */
+/** The most rebuilds for one name. */
 const MOST_BUILDS = 8;
 
 /**
- * What a face’s coordinate is made of: one number of the part, or two, tried out by moving each and looking whether the
- * face goes with it. Null where no short expression does.
- * @param build the part with other numbers; null where that cannot be built
+ * What a face's coordinate is made of: one number of the part, or two, found by changing each and checking whether the
+ * face moves with it. Null where no short expression gives it.
+ * @param build the part with other numbers; null where it cannot be built
  */
 export function followed(
   { up, offset }: { up: Point3; offset: number },
@@ -200,7 +200,7 @@ function candidates(
   return [...singles, ...pairs].filter(c => Math.abs(c.value(parameters) - coordinate) < COMES_TO);
 }
 
-/** A face in the words in which an addition keeps it. @param expression what its coordinate follows, where it does */
+/** A face in the words that an addition stores. @param expression what its coordinate follows, if anything */
 export function faceInWords({ up, offset }: Pressed, expression: string | null = null): string {
   const word = Object.keys(DIRECTIONS).find(k => dot(DIRECTIONS[k]!, up) > THAT_WAY);
   const way = word ?? up.map(x => Number(x.toFixed(4))).join(', ');

@@ -8,9 +8,9 @@ import { dot, inSpace } from '../vector';
 import type { Applied, Site } from './addition';
 import { onSeat, type Place, placedAt, readPlace, type Seat, seatOf } from './place';
 
-/** What the kinds of additions share when they are done. Lengths mm, angles degrees. */
+/** Helpers shared by the kinds of additions. Lengths mm, angles degrees. */
 
-/** The place that is asked for; one that is like an earlier addition’s has its face, as that was found. */
+/** The place that is asked for; one that shares an earlier addition's face gets that face as it was found then. */
 export function placeOf(site: Site, p: Parameters): Place {
   const { like, ...place } = readPlace(textOf(p, 'place'));
   const at = like === undefined || place.at !== null ? undefined : site.seats.get(like);
@@ -53,23 +53,23 @@ export const joinedTo = (kernel: PartKernel, body: Body, tools: readonly Body[])
 export const cutFrom = (kernel: PartKernel, body: Body, tools: readonly Body[]): Body =>
   tools.reduce((sum, tool) => kernel.cut(sum, tool), body);
 
-/** From corner to corner of the part: whatever is longer goes through all of it. */
+/** From corner to corner of the part: anything longer goes through all of it. */
 export function throughAll({ bounds }: Site): number {
   const { min, max } = bounds();
   return Math.hypot(max[0] - min[0], max[1] - min[1], max[2] - min[2]) + 2;
 }
 
-/** Tools begin this far above a face that they cut, so that no two faces lie in one plane. */
+/** Tools begin this far above a face that they cut, so that no two faces are coplanar. */
 export const ABOVE = 0.5;
-/** What is put on reaches at least this far into the part. */
+/** An added body reaches at least this far into the part. */
 export const INTO = 0.2;
 
-/** Half way in, an outline is looked at once more. */
+/** The outline is checked once more half way in. */
 const INNER = 0.5;
 
 /**
- * How far the part is below an outline drawn on a seat: a boss there must reach so deep to meet all of it
- * over. Null where nothing is below any of it; `over` is the share of the outline that stands over nothing.
+ * How far the part is below an outline drawn on a face: a boss there must reach that deep to meet all of it. Null where
+ * nothing is below any of it; `over` is the share of the outline with nothing below it.
  */
 export function depthBelow(
   mesh: TriangleMesh,
@@ -80,14 +80,14 @@ export function depthBelow(
   const points = flattenedPoints(outline, 0.3);
   const rim = points.filter((_, i) => i % Math.max(1, Math.ceil(points.length / 24)) === 0);
   const middle = [0, 1].map(i => rim.reduce((sum, q) => sum + q[i]! / rim.length, 0)) as [number, number];
-  // What is wider than the part on all sides meets it only further in.
+  // An outline wider than the part on all sides meets it only deeper in.
   const inner = rim.map(q => [0, 1].map(i => middle[i]! + INNER * (q[i]! - middle[i]!)) as [number, number]);
   const few = [...rim, ...inner];
   const down: Point3 = [-frame.up[0], -frame.up[1], -frame.up[2]];
   const tree = rayTreeOf(mesh);
   const depths = few.map(([a, b]) => {
     const hit = tree.firstHit(inSpace(frame, [a, b, 0.02]), down);
-    // A face that looks away is met from within: nothing of the part is below there.
+    // A face that faces away is met from inside: nothing of the part is below there.
     return hit && dot(facing(mesh, hit.triangle), frame.up) > 0 ? hit.distance : null;
   });
   const met = depths.filter((d): d is number => d !== null && d <= most).map(d => Math.max(0, d - 0.02));

@@ -4,15 +4,15 @@ import type { Recipe } from '../recipes/recipe';
 import { kindOf } from '.';
 import { type Addition, type BoundAddition, inOrder } from './addition';
 
-/** What a parameter of an addition is called among those of the part. */
+/** The name of an addition's parameter among those of the part. */
 export const longName = (addition: Pick<Addition, 'id'>, short: string): string => `${addition.id}_${short}`;
 
 /** Its mate's surface has the addition's own name. */
 export const surfaceNameOf = (addition: Pick<Addition, 'id'>): string => addition.id;
 
 /**
- * The recipe with what a maker put on it: a recipe like any other, whose parameters, mates and solid include the
- * additions that are switched on.
+ * The recipe with a maker's additions: an ordinary recipe whose parameters, mates and solid include the additions that
+ * are switched on.
  */
 export function withAdditions(recipe: Recipe, additions: readonly Addition[]): Recipe {
   const on = inOrder(additions).filter(a => a.on);
@@ -70,13 +70,13 @@ function mateOf({ addition, kind, own }: BoundAddition): MateSpec[] {
       want: fit.want ?? 'slide',
       flexibleWant: fit.want ?? 'stretch',
       form: fits.form,
-      // Its choices may have made another surface of it since.
+      // Its choices may have changed its surface since.
       active: p => fit.parameter(own(p)) === fits.parameter && fit.side(own(p)) === fits.side,
     },
   ];
 }
 
-/** The value where the maker gave none. */
+/** The value that the maker gave, if any. */
 export function usualOf(spec: ParameterSpec): number | string | boolean {
   if (spec.kind !== 'length') return spec.default;
   const number = Number(spec.default);

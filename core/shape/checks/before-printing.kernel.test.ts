@@ -20,7 +20,7 @@ import { checkLoads, sharpestRoot } from './loads';
 import { checkSize } from './size';
 import { checkPlace, firstHit, legsOf, neighbourMesh } from './where-it-goes';
 
-/** Every check: a spoiled solid makes it speak, a sound one leaves it silent. */
+/** Every check: a spoiled solid triggers it, a sound one does not. */
 let kernels: Kernels;
 beforeAll(async () => {
   kernels = await startKernels();

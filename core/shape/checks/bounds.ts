@@ -4,12 +4,12 @@ import type { Parameters } from '../recipes/parameters';
 import type { Recipe } from '../recipes/recipe';
 import type { CheckContext } from './context';
 
-/** Readings differ by this much, mm. */
+/** Readings scatter by this much, mm. */
 const READ_TO = 0.05;
-/** Air in front of what must not be touched, mm. Common practice, no source. */
+/** Clearance to what must not be touched, mm. Common practice, no source. */
 const AIR = 0.2;
 
-/** Numbers that go beyond a size that was read as the end of the room for them. */
+/** Numbers that exceed a size that was read as their limit. */
 export function checkBounds(
   { guide, parameters: specs, mates }: Pick<Recipe, 'guide' | 'parameters' | 'mates'>,
   parameters: Parameters,

@@ -20,20 +20,20 @@ import { checkSize } from './size';
 import { thinnestWalls } from './thickness';
 import { checkPlace } from './where-it-goes';
 
-/** A mate further than this from the ledger is not what was asked for, mm. */
+/** A mate that differs from the ledger by more than this is wrong, mm. */
 const MATE_TOLERANCE = 0.01;
-/** A size within this share of twice or half the reading is a radius or half-width slip. */
+/** A size within this share of twice or half the reading was typed as a radius or half-width. */
 const SLIP_SHARE = 0.06;
-/** Nothing mates across a larger gap or interference than this share of its size. */
+/** No mate has a larger gap or interference than this share of its size. */
 const FAR_OFF = 0.25;
 
-/** Checks on the finished triangles that need no context; part of the solid's own record. */
+/** Checks on the finished triangles that need no context; stored with the solid. */
 export function checkShape({ mesh, pieces, whole, surfaces }: BuiltPart): Finding[] {
   const apart = pieces.length > 0 ? pieces.map(p => p.mesh) : [mesh];
   return [...apart.flatMap(checkClosed), ...checkHand(whole, surfaces)];
 }
 
-/** A part smaller than this in every direction is a mistake in units, mm. */
+/** A part smaller than this in every direction has the wrong unit, mm. */
 const TINY = 3;
 
 /** Checks for any recipe against the demands on the part, all on the finished triangles. */
@@ -74,7 +74,7 @@ export function checkClosed(mesh: TriangleMesh): Finding[] {
       .map(body => ({ volume: Math.abs(volumeOf(body)), at: centreOf(body) }))
       .sort((a, b) => b.volume - a.volume)
       .slice(1);
-    // The least bodies are letters whose inner islands, or whole words, hang in the air.
+    // The smallest bodies are floating letters, or parts of letters.
     const where = loose
       .slice(0, 3)
       .map(b => `${formatPlain(b.volume / 1000, 3)} cm³ at ${b.at.map(x => formatPlain(x, 0)).join(', ')}`)
@@ -122,7 +122,7 @@ function slipOf(size: number, reading: number): string | undefined {
   return undefined;
 }
 
-/** Layers a flat may be thin by: one is a sheet, two may not close. Common practice, no source. */
+/** A flat of this many layers is thin: one layer is a sheet, two may not close. Common practice, no source. */
 const FEWEST_LAYERS = 3;
 
 export function checkWalls(mesh: TriangleMesh, context: CheckContext): Finding[] {
@@ -150,7 +150,7 @@ export function checkWalls(mesh: TriangleMesh, context: CheckContext): Finding[]
   return findings;
 }
 
-/** Something printed by itself; the part as a whole has no name of its own. */
+/** A piece that is printed by itself; the part as a whole has no name of its own. */
 interface BedPiece {
   name: string;
   mesh: TriangleMesh;
@@ -161,7 +161,7 @@ const extentOf = (mesh: TriangleMesh): [number, number, number] => {
   return [max[0] - min[0], max[1] - min[1], max[2] - min[2]];
 };
 
-/** @param pieces what it falls into: each may be printed by itself */
+/** @param pieces the pieces of the part: each may be printed by itself */
 export function checkBed(
   mesh: TriangleMesh,
   context: CheckContext,
@@ -185,13 +185,13 @@ export function checkBed(
           over: Math.max(over, z - height),
         }),
       );
-    // A right angle is no trouble to anybody.
+    // A right angle is harmless.
     else if (turn % 90 !== 0) findings.push(finding('bed-turned', 'warn', { turn }));
   }
   const { min } = boundsOf(mesh);
   const [x, y, z] = extentOf(mesh);
   if (Math.max(x, y, z) < TINY) findings.push(finding('tiny', 'stop', { x, y, z }));
-  // Recipes are drawn on the bed: only what was put on or cut off moves the lowest point.
+  // Recipes are drawn on the bed: only additions move the lowest point.
   if (Math.abs(min[2]) > 0.001) findings.push(finding('off-the-bed', 'warn', { by: min[2] }));
   return findings;
 }

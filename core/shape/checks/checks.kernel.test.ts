@@ -134,7 +134,7 @@ describe('bed', () => {
   test('too large, turned or not', () => {
     expect(codes(checkBed(box([300, 20, 20]), context))).toEqual(['bed']);
     expect(codes(checkBed(box([20, 20, 240]), context))).toEqual(['bed']);
-    // Laid down it is as long as the bed's diagonal lets it be.
+    // Laid down it is as long as the bed's diagonal allows.
     const laid = { ...context, pose: { down: [1, 0, 0] as const, turn: 0 } };
     expect(codes(checkBed(box([20, 20, 240]), laid))).toEqual(['bed-turned']);
     expect(codes(checkBed(box([20, 20, 240]), { ...laid, pose: { ...laid.pose, turn: 45 } }))).toEqual([]);

@@ -3,7 +3,7 @@ import type { SideDown } from '../model';
 import type { Side } from '../sides';
 import type { PressedSpan } from '../span/span';
 
-/** What the checks on the finished triangles need to know besides the solid. Lengths mm. */
+/** What the checks on the finished triangles need besides the solid. Lengths mm. */
 
 export interface CheckContext {
   lineWidth: number;
@@ -11,9 +11,9 @@ export interface CheckContext {
   flexible: boolean;
   /** g/cm³ */
   density: number;
-  /** Largest strain the plastic bears once, ratio. */
+  /** The largest strain that the plastic bears once, ratio. */
   strainLimit: number;
-  /** By mate: what the ledger asks for and what was read. */
+  /** By mate: the ledger's number and the reading. */
   ledger: Readonly<Record<string, AskedMate>>;
   /** Measured dimensions by key. */
   measured: Readonly<Record<string, number>>;
@@ -22,25 +22,25 @@ export interface CheckContext {
   strength: PrintStrength | null;
   /** Other plastics of the workshop. */
   otherStrengths: readonly PrintStrength[];
-  /** How many times what it has to bear it should bear, and why. */
+  /** How many times its load it should bear, and why. */
   margin: { times: number; why: string };
   /** Whether somebody may be hurt when it fails. */
   mayHurt: boolean;
-  /** How it lies on the bed. */
+  /** Its pose on the bed. */
   pose: Pose;
   neighbours: readonly NeighbourAsked[];
   keepOpen: readonly OpenZoneAsked[];
-  /** The last straight piece of the way on, and the one before it if there is one. */
+  /** The last leg of its path, and the one before if there is one. */
   goesOn: { from: string; distance: number; before?: { from: string; distance: number } } | null;
-  /** What the maker said must fit. */
+  /** The maker's own mates. */
   ownMates: readonly OwnMateAsked[];
 }
 
 /** What the ledger asks of a mate. */
 export interface AskedMate {
-  /** What is built. */
+  /** The number that is built. */
   model: number;
-  /** What the ledger would draw, where the maker set a number of their own. */
+  /** The ledger's number, where the maker set another. */
   proposed?: number;
   reading: number;
   /** The object's side is the one that gives. */
@@ -61,21 +61,21 @@ export const NO_DEMANDS = {
   ownMates: [],
 } satisfies Partial<CheckContext>;
 
-/** What the maker said must fit, by its number. Lengths mm, angles in degrees. */
+/** A mate of the maker's own, by its number. Lengths mm, angles in degrees. */
 export interface OwnMateAsked {
   name: string;
   number: string;
   kind: 'fit' | 'length' | 'position' | 'angle' | 'flush';
-  /** How far it moves for each mm or degree of its number. */
+  /** How far it moves per mm or degree of its number. */
   rate: number;
   pressed?: PressedSpan;
 }
 
-/** What the part has to bear, as its maker says it. */
+/** A load that the part has to bear, as the maker stated it. */
 export interface LoadAsked {
   id: string;
   words: string;
-  /** N, or N·m for a turn. */
+  /** N, or N·m for a torque. */
   kind: 'force' | 'turn';
   amount: number;
   towards: string;
@@ -100,11 +100,11 @@ export interface NeighbourAsked {
   y: number;
   z: number;
   room: number;
-  /** It stands on the other side: left and right of it and of its place are changed. */
+  /** It is printed for the other side: left and right of the part and of its surroundings are swapped. */
   mirrored?: boolean;
 }
 
-/** A stretch of an edge that stays open, counted from one of its ends, mm. */
+/** A stretch of an edge that must stay open, measured from one of its ends, mm. */
 export interface OpenZoneAsked {
   id: string;
   name: string;
@@ -115,7 +115,7 @@ export interface OpenZoneAsked {
   deep: number;
 }
 
-/** What a print bears, MPa: pulled along its layers, and across them. */
+/** The strength of a print, MPa: pulled along its layers, and across them. */
 export interface PrintStrength {
   name: string;
   along: number;

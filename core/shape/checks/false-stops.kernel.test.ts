@@ -7,15 +7,15 @@ import type { Kernels } from '../kernels/kernel';
 import { RECIPES, requireRecipe } from '../recipes';
 import type { Parameters } from '../recipes/parameters';
 
-/** A stop that is false costs trust in all others: sound parts that once got one. */
+/** A false stop costs trust in all others: these are sound parts that once got one. */
 let kernels: Kernels;
 beforeAll(async () => {
   kernels = await startKernels();
 });
 
-/** What stops a part whose mates are drawn as its demo object has them. */
+/** Stops of a part whose mates have their drawn sizes, with the readings of its demo object. */
 function stops(id: string, wishes: readonly Wish[], change: Parameters = {}): string[] {
-  // A name that the addition does not know would leave it as it was.
+  // An unknown name would leave the addition as it was.
   for (const wish of wishes)
     for (const name of Object.keys(wish.set ?? {}))
       expect(kindOf(wish.kind).parameters.map(p => p.name)).toContain(name);

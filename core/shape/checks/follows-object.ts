@@ -4,7 +4,10 @@ import { type Finding, finding } from '../findings/finding';
 import type { TriangleMesh } from '../mesh/mesh';
 import type { Point3 } from '../vector';
 
-/** Of a part that follows an object: which one, and whether they come apart. @param by where the object lies to it, mm */
+/**
+ * For a part that follows an object: which object, and whether they come apart. @param by the object's place relative
+ * to the part, mm
+ */
 export function checkFollows(
   part: TriangleMesh,
   reference: string,

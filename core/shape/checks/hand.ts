@@ -7,7 +7,7 @@ import { moved } from '../vector';
 
 const AROUND = 720;
 
-/** Which hand the finished thread is of, and which it must be. */
+/** The hand of the finished thread, and the hand that it must have. */
 export function checkHand(mesh: TriangleMesh, surfaces: readonly MateSurface[]): Finding[] {
   return surfaces.flatMap((surface): Finding[] => {
     if (surface.kind !== 'thread' || !surface.hand) return [];
@@ -17,7 +17,7 @@ export function checkHand(mesh: TriangleMesh, surfaces: readonly MateSurface[]):
   });
 }
 
-/** Up the axis, a right-hand thread turns counter-clockwise: how far its section turns tells its hand. */
+/** Going up the axis, a right-hand thread turns counter-clockwise: how far its section turns shows its hand. */
 export function handOf(mesh: TriangleMesh, surface: MateSurface): 'right' | 'left' | null {
   const step = Math.min(0.6, Math.max(0.12, surface.size / 100));
   const profile = (along: number) => {
@@ -47,7 +47,7 @@ export function handOf(mesh: TriangleMesh, surface: MateSurface): 'right' | 'lef
   return best.shift > 0 ? 'right' : 'left';
 }
 
-/** How far the loop is from its middle, in even steps around. */
+/** The loop's distance from its centre, in even steps around. */
 function radii(
   points: readonly (readonly [number, number])[],
   [x, y]: readonly [number, number],

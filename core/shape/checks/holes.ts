@@ -9,11 +9,11 @@ import { basisOf, dot, moved, point3 } from '../vector';
 import { gapTo } from '../within';
 import type { CheckContext } from './context';
 
-/** Larger round openings hold no screw of ours, mm: an M8 passes through 9. */
+/** Larger round openings do not hold one of our screws, mm: an M8 passes through 9. */
 const LARGEST = 9.5;
 const SMALLEST = 1.2;
 const ROUND = 0.12;
-/** A hole whose middle is that of the loop around it is a ring’s bore, mm. */
+/** A hole concentric with the loop around it, within this, is the bore of a ring, mm. */
 const SAME_MIDDLE = 0.4;
 /** Plastic between a hole and the edge, as a share of its diameter. Common practice, no source. */
 const EDGE_SHARE = 0.5;
@@ -45,7 +45,7 @@ export function checkHoles(
       }
     }
   }
-  // A row of holes is one remark, by the one that has least beside it.
+  // A row of holes gives one finding, for the hole with the least plastic beside it.
   const alike = group([...seen.values()], ({ diameter, gap }) =>
     [Math.round(5 * diameter), gap < 2 * lineWidth].join(),
   );
@@ -60,7 +60,7 @@ export function checkHoles(
   });
 }
 
-/** A bore that goes over something is no screw’s hole: its wall is another matter. */
+/** A bore that goes over something is not a screw hole: its wall is checked elsewhere. */
 function isBore([x, y]: readonly [number, number], axis: Point3, surfaces: readonly MateSurface[]): boolean {
   const basis = basisOf(axis);
   return surfaces.some(
@@ -72,9 +72,12 @@ function isBore([x, y]: readonly [number, number], axis: Point3, surfaces: reado
   );
 }
 
-/** A hole's side wall stays where it is a little further along. */
+/** The side wall of a hole is still there a little farther along. */
 const FURTHER = 0.3;
-/** What comes nearer than this on the way is no side wall but a face that slants through the section, mm. */
+/**
+ * A surface that comes nearer than this along the way is not a side wall but a face that slants through the section,
+ * mm.
+ */
 const SLANT = 0.3;
 
 /** Where a leaning plate is cut, its face crosses the section; material near there is not beside the hole. */
@@ -92,7 +95,7 @@ function isSlanting(
       const c = polygonCentroid(l.points);
       return Math.hypot(c[0] - middle[0], c[1] - middle[1]) < 0.5 && loopCircle(l, c).form < ROUND;
     });
-    // The plate ends here: no remark on the material beside it.
+    // The plate ends here: the material beside it gets no finding.
     if (!same) return false;
     const c = polygonCentroid(same.points);
     const least = Math.min(

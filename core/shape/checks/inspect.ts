@@ -16,13 +16,13 @@ export interface Inspection {
   loads: LoadResult[];
 }
 
-/** As the recipe draws it: in one piece where it is drawn, and of its own hand. */
+/** As the recipe draws it: in one piece, in its drawn place and hand. */
 function ownSolid({ additions = [] }: Recipe, { whole }: BuiltPart): BuiltSolid {
   const turns = additions.filter(({ addition }) => addition.kind === 'other-hand' && addition.on).length;
   return { mesh: turns % 2 === 1 ? mirroredMesh(whole) : whole };
 }
 
-/** Everything that can be read off the finished triangles, costliest first. @param found what the build had to say */
+/** Every finding on the finished triangles, the costliest first. @param found the findings of the build */
 export function inspectPart(
   recipe: Recipe,
   parameters: Parameters,

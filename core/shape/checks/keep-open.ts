@@ -4,12 +4,12 @@ import { type Bounds, boundsOf, type TriangleMesh, volumeOf } from '../mesh/mesh
 import { AXIS_OF, boxMesh, isUpper } from '../sides';
 import type { OpenZoneAsked } from './context';
 
-/** Touching is no collision, mm³. */
+/** Touching is not a collision, mm³. */
 const TOUCH = 0.5;
 
 /**
- * The room of a zone: along the edge from its end, and from the side inwards, as deep as it is said; over all of the
- * part in the third direction. Lengths mm. @param beyond how far it is drawn out of the side
+ * The space of a zone: along the edge from its end, and inwards from the side to its stated depth; over the whole part
+ * in the third direction. Lengths mm. @param beyond how far it extends out of the side
  */
 export function zoneBox(zone: OpenZoneAsked, { min, max }: Bounds, beyond = 0): Bounds {
   const [across, along] = [AXIS_OF[zone.edge], AXIS_OF[zone.end]];
@@ -32,7 +32,7 @@ export function zoneBox(zone: OpenZoneAsked, { min, max }: Bounds, beyond = 0): 
   return { min: low, max: high };
 }
 
-/** What must stay open and is not; a zone that is beside the part, or has no length, says so. */
+/** What must stay open and is not; a zone that misses the part, or has no length, gets a finding. */
 export function checkKeepOpen(
   mesh: TriangleMesh,
   zones: readonly OpenZoneAsked[],

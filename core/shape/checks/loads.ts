@@ -6,12 +6,12 @@ import { proofLoad } from '../strength/proof';
 import { dot } from '../vector';
 import type { CheckContext } from './context';
 
-/** An inner edge sharper than this between its faces gathers stress, degrees. */
+/** An inner edge with a sharper angle than this concentrates stress, degrees. */
 const SHARP = 40;
 /** An edge this near to the weakest section is at its root, mm. */
 const AT_ROOT = 2.2;
 
-/** What the loads do to the finished solid, with what helps. */
+/** What the loads do to the finished solid, and what would help. */
 export function checkLoads(
   mesh: TriangleMesh,
   results: readonly LoadResult[],
@@ -68,7 +68,7 @@ export function sectionInWords({ at, axis, area, stress, shear, betweenLayers, t
   return `${where}, of ${formatPlain(area, 0)} mm², ${what} ${betweenLayers ? 'across its layers' : 'along its layers'},`;
 }
 
-/** The longest sharp inner edge at the section: where two faces meet in a hollow. */
+/** The longest sharp inner edge at the section. */
 export function sharpestRoot(mesh: TriangleMesh, { at, axis, loops }: Weakest): { length: number } | null {
   const { positions: p, triangles } = mesh;
   const count = p.length / 3;
@@ -107,7 +107,7 @@ export function sharpestRoot(mesh: TriangleMesh, { at, axis, loops }: Weakest): 
   return length > 1.5 ? { length } : null;
 }
 
-/** Whether a vertex lies within reach of the section's own outline. */
+/** Whether a vertex is within reach of the section's outline. */
 function boxAround(loops: Weakest['loops']): (p: Float64Array, v: number) => boolean {
   const low = [Infinity, Infinity, Infinity];
   const high = [-Infinity, -Infinity, -Infinity];

@@ -3,7 +3,7 @@ import { kernels as startKernels } from '../../../kernels/node';
 import { buildWith, type Wish } from '../../../testing/part-with';
 import type { Kernels } from '../kernels/kernel';
 
-/** Mates are measured on the triangles where they are themselves. */
+/** Mates are measured on the triangles, at the place of the mate itself. */
 let kernels: Kernels;
 beforeAll(async () => {
   kernels = await startKernels();

@@ -5,7 +5,7 @@ import { type Loop, loopNear, sectionAcross } from '../mesh/section';
 import type { Point3 } from '../vector';
 import { basisOf, cross, dot, moved, point3 } from '../vector';
 
-/** Sizes from sections through the triangles, never echoed from the parameters. */
+/** Sizes come from sections through the triangles, never from the parameters. */
 export function measureMates(mesh: TriangleMesh, surfaces: readonly MateSurface[]): MeasuredMate[] {
   return surfaces.map(surface => {
     const { size, at } = whereItIsMost(mesh, surface);
@@ -13,21 +13,21 @@ export function measureMates(mesh: TriangleMesh, surfaces: readonly MateSurface[
   });
 }
 
-/** Of a mate's length, where else it is looked at. */
+/** Other places along a mate where it is measured, as shares of its length. */
 const ELSEWHERE = Array.from({ length: 19 }, (_, i) => (i + 1) / 20);
-/** Beside its middle, of its size: flats go on to both sides of a hole in them. */
+/** Beside its middle, as shares of its size: flats continue on both sides of a hole in them. */
 const BESIDE = [0, -0.15, 0.15, -0.3, 0.3];
-/** A pair of flats may be much wider than they are apart; six end at 0.29. */
+/** A pair of flats may be much wider than their distance; of six flats each ends at 0.29. */
 const FAR_BESIDE = [...BESIDE, -0.5, 0.5, -0.75, 0.75];
-/** Sizes that differ by less are the same, mm: flats of the screen's triangles lie up to 0.03 off. */
+/** Sizes closer than this are the same, mm: flats of the screen's triangles are up to 0.03 off. */
 const ALIKE = 0.08;
-/** Of the places that show any width, so many must show the surface as it is drawn, as a share. */
+/** Of the places that show any width, at least this share must show the surface as drawn. */
 const SHOWN = 0.1;
 
 /**
- * A mate is measured on its own surface. A groove, a slot, a screw hole or a stub that somebody put in its middle is
- * none of it: where the middle is not as drawn, it is looked for along and beside it. A mate that is spoiled as a
- * whole is nowhere as drawn, and measures what it is.
+ * A mate is measured on its own surface. A groove, a slot, a screw hole or a stub that was added in its middle is not
+ * part of it: where the middle is not as drawn, other places along and beside it are tried. A mate that is spoiled as a
+ * whole is nowhere as drawn, and its true size is returned.
  */
 function whereItIsMost(mesh: TriangleMesh, surface: MateSurface): { size: number; at: Point3 } {
   const middle = { size: sizeOf(mesh, surface), at: surface.at };
@@ -51,7 +51,7 @@ function whereItIsMost(mesh: TriangleMesh, surface: MateSurface): { size: number
   if (parted) return parted;
   const all = [middle, ...places].map(p => ({
     ...p,
-    // Where there is nothing it is like nothing.
+    // Where there is nothing, nothing is alike.
     shared: [middle, ...places].filter(q => Math.abs(q.size - p.size) < ALIKE).length,
   }));
   const most = all.reduce((best, p) => (p.shared > best.shared ? p : best));
@@ -63,14 +63,17 @@ const nearestTo = <P extends { at: Point3 }>(places: readonly P[], to: Point3): 
 
 const gap = (a: Point3, b: Point3) => Math.hypot(a[0] - b[0], a[1] - b[1], a[2] - b[2]);
 
-/** Of a round mate's circle, or of a width's two ends, so much must be there where something was joined to it. */
+/**
+ * At least this share must be left of a round mate's circle, or of a width's two ends, where something was joined to
+ * it.
+ */
 const LEAST_ARC = 0.2;
-/** A point of the section so near to the surface as drawn is on it, mm. */
+/** A point of the section this near to the drawn surface is on it, mm. */
 const ON_IT = 0.05;
 
 /**
- * Where something stands out of a mate all along, no loop has its size: what is left of its own surface is measured.
- * Null where too little is left.
+ * Where something stands out of a mate along its whole length, no loop has its size: what is left of its own surface is
+ * measured. Null where too little is left.
  */
 function partlyThere(
   mesh: TriangleMesh,
@@ -90,7 +93,7 @@ function partlyThere(
   return null;
 }
 
-/** Diameter of the part of a section that lies on the mate's circle; NaN where it is only a little of it. */
+/** Diameter of the part of a section that lies on the mate's circle; NaN where that is only a small part of it. */
 function arcSize(
   loops: readonly Loop[],
   [x, y]: readonly [number, number],
@@ -110,7 +113,7 @@ function arcSize(
   return 2 * (side === 'inside' ? Math.min(...radii) : Math.max(...radii));
 }
 
-/** The next point of a closed line that is not all but the same: a scanned wall is rough. */
+/** The next point of a closed line that is not practically the same: a scanned wall is rough. */
 function away(points: Loop['points'], from: number, step: 1 | -1): Loop['points'][0] {
   const [x, y] = points[from]!;
   for (let k = 1; ; k++) {
@@ -124,7 +127,7 @@ const ROUGH = 0.6;
 /** Cosine of how far an end may lean. */
 const END_FACES = 0.9;
 
-/** From end to end of what lies on both ends of a width; NaN where one of them is not there. */
+/** Between the two ends of a width, where both are there; otherwise NaN. */
 function endsSize(
   loops: readonly Loop[],
   [x, y]: readonly [number, number],
@@ -132,7 +135,7 @@ function endsSize(
 ): number {
   const basis = basisOf(axis);
   const [u, v] = [dot(across!, basis.x), dot(across!, basis.y)];
-  // An end looks along the width, into the gap of an inside one and out of an outside one: other walls only pass there.
+  // An end faces along the width, into the gap of an inside and out of an outside: other walls only pass by there.
   const into = side === 'inside' ? 1 : -1;
   const endAt = (end: 1 | -1) =>
     loops.flatMap(({ points }) =>
@@ -166,14 +169,17 @@ function sizeOf(mesh: TriangleMesh, surface: MateSurface): number {
   const widths = flatNormals(surface).map(n =>
     widthAlong(loops, at, [dot(n, basis.x), dot(n, basis.y)], surface.side),
   );
-  // What must pass the narrowest pair of flats, or be passed by the widest.
+  // The narrowest pair of flats limits what can pass through; the widest limits what it passes through.
   return surface.side === 'inside' ? Math.min(...widths) : Math.max(...widths);
 }
 
-/** How far from its size a corner of a ring in pieces may lie to be one of it, as a share. */
+/** How far from its size a corner of a ring in pieces may be and still belong to it, as a share. */
 const OF_THE_RING = 0.04;
 
-/** A ring parted by slots has no loop about its middle: its pieces’ corners nearest to its size are its surface. */
+/**
+ * A ring divided by slots has no loop around its centre: the corners of its pieces that are nearest to its size form
+ * its surface.
+ */
 function partedSize(
   loops: readonly Loop[],
   [x, y]: readonly [number, number],
@@ -186,7 +192,7 @@ function partedSize(
   return 2 * (side === 'inside' ? Math.min(...radii) : Math.max(...radii));
 }
 
-/** Twice the farthest that the innermost loop of its side comes from the axis. */
+/** Twice the greatest distance of the innermost loop of its side from the axis. */
 function threadSize(
   loops: readonly Loop[],
   [x, y]: readonly [number, number],
@@ -198,7 +204,7 @@ function threadSize(
   return reaches.length > 0 ? 2 * Math.min(...reaches) : Number.NaN;
 }
 
-/** Diameter of the circle as long as a loop. */
+/** Diameter of the circle with the same length as a loop. */
 function girthOf({ points }: Loop): number {
   let long = 0;
   points.forEach(([x, y], i) => {
@@ -208,7 +214,7 @@ function girthOf({ points }: Loop): number {
   return long / Math.PI;
 }
 
-/** From end to end of a loop, the way the surface's width is measured. */
+/** The extent of a loop in the direction in which the surface's width is measured. */
 function spanOf({ points }: Loop, { across, axis }: MateSurface): number {
   if (!across) throw new RangeError('A span needs the way it is measured.');
   const basis = basisOf(axis);
@@ -230,8 +236,8 @@ function flatNormals({ across, axis, flats = 2 }: MateSurface): Point3[] {
 }
 
 /**
- * From the nearest wall on one side of `at` to the nearest on the other, along a unit direction. Of an outside the
- * walls of a hole that `at` is in are none.
+ * From the nearest wall on one side of `at` to the nearest on the other, along a unit direction. For an outside, the
+ * walls of a hole around `at` do not count.
  */
 function widthAlong(
   loops: readonly Loop[],
@@ -259,7 +265,7 @@ function widthAlong(
   return wall(before) + wall(after);
 }
 
-/** Triangles that lie on a mate's surface: for lighting it. Index per triangle, −1 for none. */
+/** The triangles of each mate's surface, for highlighting: an index per triangle, −1 for none. */
 export function trianglesOfMates(
   mesh: TriangleMesh,
   surfaces: readonly MateSurface[],
@@ -268,7 +274,7 @@ export function trianglesOfMates(
   const { positions, triangles } = mesh;
   const owner = new Int16Array(triangles.length / 3).fill(-1);
   const near = sagitta + 1e-3;
-  // Runs at every keystroke: each corner is worked out once, not once for each of its triangles.
+  // Runs at every keystroke, so each corner is worked out once rather than once per triangle.
   const on = new Uint8Array(positions.length / 3);
   surfaces.forEach((surface, index) => {
     const { at, axis, from, to } = surface;
@@ -289,7 +295,10 @@ export function trianglesOfMates(
   return owner;
 }
 
-/** What makes a corner, off the surface's middle, and a facing part of a mate; one test for each face of it. */
+/**
+ * Tests for a corner, off the surface's centre, and for a normal: whether they belong to a mate; one test for each face
+ * of it.
+ */
 interface FaceTest {
   corner(x: number, y: number, z: number): boolean;
   faces(normal: Point3, length: number): boolean;
@@ -326,7 +335,7 @@ function facesOf(surface: MateSurface, near: number): FaceTest[] {
           const r = radius(x, y, z);
           return r < size / 2 + near && r > surface.core! / 2 - near;
         },
-        // Nor a floor, which lies flat across the axis; the flattest flank does not.
+        // Nor a floor, which is square to the axis; the flattest flank is not.
         faces: (n, length) => sideways(n, length) < 0.9999,
       },
     ];
@@ -336,7 +345,7 @@ function facesOf(surface: MateSurface, near: number): FaceTest[] {
         const along = x * axis[0] + y * axis[1] + z * axis[2];
         return Math.abs(radius(x, y, z) - size / 2 - (surface.taper ?? 0) * along) < near;
       },
-      // A face that closes the bore may have all its corners on it too: the wall faces sideways.
+      // A face that closes the bore may have all its corners on it too: only the wall faces sideways.
       faces: (n, length) => sideways(n, length) < 0.7,
     },
   ];

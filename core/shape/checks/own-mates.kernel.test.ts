@@ -30,7 +30,7 @@ test.each(['skirtDiameter', 'wall', 'endThickness', 'skirtDepth'])(
 );
 
 test('a number that makes no two faces so far apart is told, with what to do', () => {
-  // A rounding’s radius is no distance of two faces.
+  // The radius of a rounding is not a distance between two faces.
   const [found] = asked({ number: 'outerFillet' }, { ...bare, outerFillet: 1.2 });
   expect(found).toMatchObject({ code: 'own-mate-not-there', level: 'note', parameter: 'outerFillet' });
   expect(found!.message).toContain('make it a position');
@@ -51,7 +51,7 @@ test('an angle is two faces that its number turns; a length is none', () => {
 });
 
 describe('two faces that were pressed are measured again on the finished triangles', () => {
-  // Of the open end: from the edge to the closed end’s outside is end + skirt.
+  // To the open end: from the edge to the outside of the closed end is end + skirt.
   const edge = ({ skirtDiameter, wall, endThickness, skirtDepth }: Parameters) => ({
     places: [
       {

@@ -9,15 +9,15 @@ import { spanAt } from '../span/span-movers';
 import { movedMost, standsAt } from '../span/stands';
 import type { OwnMateAsked } from './context';
 
-/** The number is made so much larger to see what it moves: mm, and degrees of an angle. */
+/** The number is made larger by this to see what it moves: mm, and degrees for an angle. */
 const NUDGE = { length: 0.4, angle: 2 };
-/** What was pressed is this near to what the numbers say, mm or degrees: screens show hundredths. */
+/** A pressed size must agree with the numbers to this, mm or degrees: screens show hundredths. */
 const AS_ASKED = 0.05;
 
 /**
- * Whether what the maker said must fit stands on the finished solid. Two faces that were pressed are measured again;
- * else the part is built with the number a little larger: a size is two faces that far apart, an angle two faces at
- * that angle, of which the number moves the distance one to one; a place is whatever it moves.
+ * Whether the maker's own mates exist on the finished solid. Two faces that were pressed are measured again. Otherwise
+ * the part is built with the number slightly larger: a size is two faces at that distance, an angle two faces at that
+ * angle, where the number changes it one to one; a position is anything that it moves.
  */
 export function checkOwnMates(
   own: readonly OwnMateAsked[],
@@ -42,7 +42,7 @@ export function checkOwnMates(
     const by = spec?.kind === 'length' && size + step > spec.max ? -step : step;
     built ??= build(parameters);
     const larger = build({ ...parameters, [number]: size + by });
-    // What cannot be built so much larger is not judged by it.
+    // A number that cannot be that much larger cannot be judged this way.
     if (!built || !larger) return [];
     const enlarged = { size, by, angle, now: built, larger };
     const isThere = kind === 'position' || kind === 'flush' ? movedMost(enlarged) : standsAt(enlarged);
@@ -73,5 +73,5 @@ function pressedAgain(
   return [finding('own-mate-off', 'warn', { name, size: found.size, asked, unit }, { parameter: number })];
 }
 
-/** Faces are looked for as far as a number that was changed by this would move them, mm. */
+/** Faces are searched as far as a change of this size would move them, mm. */
 const REACH = 1.5;

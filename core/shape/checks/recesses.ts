@@ -8,12 +8,12 @@ import { lengthOf, type Parameters, textOf } from '../recipes/parameters';
 import type { CheckContext } from './context';
 import { firstHit, legsOf } from './where-it-goes';
 
-/** How far a body is drawn out where nobody said how the part goes on, mm. */
+/** How far a body is drawn out where it is not stated how the part goes on, mm. */
 const DRAWN_OUT = 60;
 
 /**
- * Whether a body from a file comes out of the room that was cut for it: the way the part goes on, or, where nobody said
- * that, any one of six. The part is moved, the body stays, as on the bench.
+ * Whether a body from a file comes out of the room that was cut for it: along the part's path or, where none is stated,
+ * in any of the six directions. The part is moved and the body stays, as on the bench.
  */
 export function checkRecesses(
   mesh: TriangleMesh,

@@ -4,13 +4,13 @@ import { boundsOf, type TriangleMesh } from '../mesh/mesh';
 import type { Recipe } from '../recipes/recipe';
 import type { CheckContext } from './context';
 
-/** A part so many times larger than all that was read of the object is a slip of the unit, not a design. */
+/** A part this many times larger than everything that was read of the object has the wrong unit. */
 const FAR_LARGER = 18;
 const FAR_SMALLER = 1 / 12;
-/** Whole and half of a reading are told apart by this share. */
+/** How close to half or double a reading a size must be to count as such, as a share. */
 const SAME = 0.004;
 
-/** The finished part's own extents against what was read of the object. */
+/** The finished part's extents against the readings of the object. */
 export function checkSize(
   mesh: TriangleMesh,
   surfaces: readonly MateSurface[],
@@ -33,7 +33,7 @@ export function checkSize(
   for (const surface of surfaces) {
     const asked = context.ledger[surface.mate];
     if (!asked || surface.kind === 'girth') continue;
-    // What is round a surface is larger than it, across at least one of its two ways.
+    // A part around a surface is larger than it, in at least one of the two directions across it.
     const across = sizes.filter((_, i) => Math.abs(surface.axis[i]!) < 0.9);
     if (across.length > 0 && Math.max(...across) < asked.model * (surface.side === 'inside' ? 1 : 0.98))
       findings.push(
@@ -43,7 +43,7 @@ export function checkSize(
   return [...findings, ...twiceTheHeight(sizes[2]!, context, guide)];
 }
 
-/** “Half-width extruded both ways”: a height that is just twice, or half, a height that was read. */
+/** “Half-width extruded both ways”: a height that is exactly twice, or half, a height that was read. */
 function twiceTheHeight(
   height: number,
   { measured }: Pick<CheckContext, 'measured'>,

@@ -8,7 +8,7 @@ import type { Kernels } from '../kernels/kernel';
 import { RECIPES, requireRecipe } from '../recipes';
 import type { Parameters } from '../recipes/parameters';
 
-/** How many sound jobs of each recipe: `npm test` takes two, `SOUND_RUNS=11` over two hundred of them all. */
+/** How many sound jobs of each recipe: `npm test` takes two, `SOUND_RUNS=11` more than two hundred in all. */
 const RUNS = Number(process.env.SOUND_RUNS ?? 2);
 
 let kernels: Kernels;
@@ -18,7 +18,7 @@ beforeAll(async () => {
 
 type Added = (random: () => number) => Wish;
 
-/** What makers put on parts: none of it spoils them. */
+/** Typical additions by makers: none of them spoils a part. */
 const RAISED: Added[] = [
   () => ({ kind: 'words', set: { place: 'top', text: 'v2', height: 4 } }),
   random => ({
@@ -35,13 +35,13 @@ const CUT: Added[] = [
   }),
 ];
 
-/** Their top is the edge of a wall or a blade: a cut there may leave a sliver of it, which is rightly stopped. */
+/** Their top is the edge of a wall or a blade: a cut there may leave a sliver, which is rightly stopped. */
 const THIN_TOP = ['board-tray', 'drive-blade'];
 
-/** What is raised on these stands in the object’s way. */
+/** On these a raised addition is in the object's way. */
 const FOLLOWS = ['recess', 'contour-foot'];
 
-/** The demo object with its free sizes a little other, and none, one or two additions. */
+/** The demo object with slightly different free sizes, and up to two additions. */
 function soundJob(id: string, seed: number): { wishes: Wish[]; change: Parameters } {
   const random = seeded(seed);
   const { parameters, demo } = requireRecipe(id);
@@ -60,10 +60,10 @@ function soundJob(id: string, seed: number): { wishes: Wish[]; change: Parameter
   return { wishes, change };
 }
 
-/** A demo is built on an example, and says so. */
+/** A demo is built on an example, and states that. */
 const stops = (findings: readonly Finding[]) =>
   findings.filter(f => f.level === 'stop' && f.code !== 'stands-in');
-/** It was not built, or something on it was not: that says so itself and is no sound job. */
+/** Parts that were not built, or lost an addition, report that themselves and do not count as sound jobs. */
 const unmade = (f: Finding) =>
   f.addition !== undefined || ['cannot-build', 'kernel', 'not-solid'].includes(f.code);
 

@@ -8,24 +8,27 @@ export interface Thinnest {
   at: [number, number, number];
 }
 
-/** What is built up of passes side by side, and what of layers on each other. */
+/** Walls built of passes side by side, and flats built of layers on each other. */
 export interface ThinnestWalls {
   upright: Thinnest | undefined;
   flat: Thinnest | undefined;
 }
 
-/** A wall whose faces look more along the layers' way than this is one of layers: cosine. */
+/** A wall whose faces are closer than this to the stacking direction is one of layers: cosine. */
 const FLAT = 0.8;
 
-/** Rays shot into the solid, from its largest triangles: a wall of two triangles is not lost among a thousand small ones. */
+/**
+ * Number of rays shot into the solid, from its largest triangles: a wall of two triangles is not lost among a thousand
+ * small ones.
+ */
 const MOST_RAYS = 1500;
-/** A wall has two faces that look away from each other: cosine between their normals below this. */
+/** The two faces of a wall face away from each other: the cosine between their normals is below this. */
 const OPPOSITE = -0.85;
-/** A ray starts this far inside, so as not to meet its own face. */
+/** A ray starts this far inside, so that it does not meet its own face. */
 const INSET = 1e-4;
 
 /**
- * The thinnest walls: from triangle centres straight into the material to the face that looks away.
+ * The thinnest walls: from triangle centres straight into the material to the opposite face.
  * @param stacked the way its layers are stacked
  */
 export function thinnestWalls(mesh: TriangleMesh, stacked: Point3 = [0, 0, 1]): ThinnestWalls {
@@ -72,14 +75,16 @@ export function thinnestWalls(mesh: TriangleMesh, stacked: Point3 = [0, 0, 1]): 
 
 type Vector = [number, number, number];
 
-/** A wall goes on sideways, at least one way of each pair, for so much of its thickness, or so many mm. */
+/**
+ * A wall continues sideways, in at least one direction of each pair, for this many times its thickness or this many mm.
+ */
 const GOES_ON = { share: 1.5, least: 0.6 };
-/** Where it goes on it may be so much thicker: it tapers, or bends. */
+/** Where it continues it may be thicker by this factor: it tapers or bends. */
 const AS_THIN = 1.7;
 
 /**
- * Whether a thin place is part of a wall: what is left between the strokes of sunk letters is thin one way and short
- * the other, and holds to the wall behind it.
+ * Whether a thin place is part of a wall. What is left between the strokes of sunk letters is thin in one direction and
+ * short in the other, and is supported by the wall behind it.
  */
 function isWall(mesh: TriangleMesh, tree: RayTree, at: Vector, across: Vector, thickness: number): boolean {
   const { x, y } = basisOf(across);
@@ -88,7 +93,7 @@ function isWall(mesh: TriangleMesh, tree: RayTree, at: Vector, across: Vector, t
     const point = point3(i => at[i] + (thickness / 2) * across[i] + by * way[i]);
     const there = tree.firstHit(point, across);
     const back = tree.firstHit(point, [-across[0], -across[1], -across[2]]);
-    // From within the plastic a face is met from behind.
+    // From inside the plastic a face is met from behind.
     const within = there && dot(facing(mesh, there.triangle), across) > 0;
     return Boolean(within && back && there!.distance + back.distance < AS_THIN * thickness);
   };

@@ -8,22 +8,22 @@ import type { Point3 } from '../vector';
 import { moved, negated, point3, scaled } from '../vector';
 import type { CheckContext, NeighbourAsked } from './context';
 
-/** Touching is no collision, mm³. */
+/** Touching is not a collision, mm³. */
 const TOUCH = 0.5;
-/** The first touch along the path is found to this many mm. */
+/** The first contact along the path is found to this accuracy, mm. */
 const TOLD_TO = 0.25;
-/** Bodies that are not convex are felt along their edges at points no farther apart, mm. */
+/** Bodies that are not convex are sampled along their edges at points no farther apart than this, mm. */
 const FEEL = 1.5;
 const MOST_FELT = 24_000;
-/** Nearer to home than this it only touches, mm. */
+/** Contact nearer to home than this is mere touching, mm. */
 const AT_HOME = 0.02;
 const SIDES = 96;
 
-/** A straight piece of the way on: offsets from home, where it begins to come and where it ends. mm */
+/** A straight leg of the path: offsets from home where it begins and where it ends. mm */
 interface Leg {
   from: Point3;
   to: Point3;
-  /** From its end to home along the rest of the way. */
+  /** From its end to home along the rest of the path. */
   left: number;
 }
 
@@ -39,7 +39,7 @@ export function legsOf(goesOn: NonNullable<CheckContext['goesOn']>): Leg[] {
   return legs;
 }
 
-/** Whether the part has room where it sits, and on the whole way there. */
+/** Whether the part has room in its place, and on the whole path to it. */
 export function checkPlace(
   mesh: TriangleMesh,
   { neighbours, goesOn }: Pick<CheckContext, 'neighbours' | 'goesOn'>,
@@ -72,8 +72,8 @@ function boxesMeet(a: TriangleMesh, b: TriangleMesh): boolean {
 }
 
 /**
- * How far from home, along the way, the part first meets a neighbour; null where it never does. The whole way is
- * looked at, however thin the neighbour is.
+ * How far from home, along the path, the part first meets a neighbour; null where it never does. The whole path is
+ * checked, however thin the neighbour is.
  */
 export function firstHit(
   mesh: TriangleMesh,
@@ -89,13 +89,13 @@ export function firstHit(
   return hit === null ? null : hit + leg.left;
 }
 
-/** The neighbour is moved instead of the part, the other way: it has fewer triangles. */
+/** The neighbour is moved in the opposite direction instead of the part, since it has fewer triangles. */
 const against = ({ positions, triangles }: TriangleMesh, off: Point3): TriangleMesh => ({
   positions: positions.map((v, i) => v - off[i % 3]!),
   triangles,
 });
 
-/** A convex body swept along a line is the hull of both its ends: exact, however long the way. */
+/** A convex body swept along a line is the hull of both its ends: exact, however long the path. */
 function sweptHit(
   mesh: TriangleMesh,
   neighbour: TriangleMesh,
@@ -106,7 +106,7 @@ function sweptHit(
   const at = (off: number) => against(neighbour, moved(to, moved(from, to, -1), off / distance));
   const meets = (off: number) => overlap(mesh, kernel.hull(appended(at(off), at(distance))), kernel) > TOUCH;
   if (!meets(0)) return null;
-  // From farther out it is met less and less: the last place where it still is.
+  // Seen from farther out, contact only decreases: the last place where there still is some.
   let [near, far] = [0, distance];
   while (far - near > TOLD_TO) {
     const middle = (near + far) / 2;
@@ -123,7 +123,7 @@ function appended(a: TriangleMesh, b: TriangleMesh): TriangleMesh {
   return { positions, triangles: a.triangles };
 }
 
-/** Points of each body are sent along the way until they touch the other one; from both sides none is missed. */
+/** Points of each body are sent along the path until they touch the other body; with both directions none is missed. */
 function feltHit(
   mesh: TriangleMesh,
   neighbour: TriangleMesh,
@@ -141,7 +141,7 @@ function feltHit(
       // Seen from the far end, because the part meets that end first.
       const hit = tree.firstHit(moved(p, d, distance), negated(d));
       const off = hit && distance - hit.distance;
-      // Touching at home is no collision on the way.
+      // Touching at home is not a collision on the path.
       if (off !== undefined && off > AT_HOME) farthest = Math.max(farthest ?? 0, off);
     }
   };
@@ -157,7 +157,7 @@ function feltPoints({ positions: p, triangles }: TriangleMesh): Point3[] {
   for (let t = 0; t < triangles.length; t += 3)
     for (let e = 0; e < 3; e++) {
       const [a, b] = [points[triangles[t + e]!]!, points[triangles[t + ((e + 1) % 3)]!]!];
-      // Each edge belongs to two triangles: it is walked once.
+      // Each edge belongs to two triangles: it is sampled once.
       if (triangles[t + e]! > triangles[t + ((e + 1) % 3)]!) continue;
       const steps = Math.ceil(Math.hypot(...moved(b, a, -1)) / FEEL);
       for (let k = 1; k < steps && points.length < MOST_FELT; k++)
@@ -166,7 +166,7 @@ function feltPoints({ positions: p, triangles }: TriangleMesh): Point3[] {
   return points;
 }
 
-/** A neighbour as a solid, with the room it needs unless no kernel is at hand; null where its body is not. */
+/** A neighbour as a solid, with its clearance if a kernel is at hand; null where its body is not. */
 export function neighbourMesh(
   n: NeighbourAsked,
   kernel: MeshKernel | null = null,

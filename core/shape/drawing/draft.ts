@@ -10,7 +10,7 @@ import {
 } from './drawing';
 
 /**
- * A drawing in the making: shapes in mm, then its dimensions, then the sheet's frame. K are the keys of the
+ * A drawing under construction: shapes in mm, then its dimensions, then the sheet's frame. K are the keys of the
  * parameters, mates or dimensions that it shows.
  */
 export class Draft<K extends string = string> {
@@ -21,7 +21,7 @@ export class Draft<K extends string = string> {
   cut(shape: Outline | readonly DrawPoint[]): this {
     return this.put('cut', shape);
   }
-  /** An edge seen beyond, filled with the sheet: it hides what was drawn before. */
+  /** An edge seen beyond the cut, filled with the sheet's colour: it hides what was drawn before. */
   edge(shape: Outline | readonly DrawPoint[]): this {
     return this.put('edge', shape);
   }
@@ -33,7 +33,7 @@ export class Draft<K extends string = string> {
     for (const points of lines) this.shapes.push({ ink: 'mate', key, points });
     return this;
   }
-  /** Both sides of a bore or an outside cut along its axis, at the same distance from it. */
+  /** Both sides of a bore or an outside cut along its axis, at equal distances from it. */
   walls(key: K, radius: number, [from, to]: readonly [number, number]): this {
     const wall = (x: number): DrawPoint[] => [
       [x, from],
@@ -65,7 +65,7 @@ export class Draft<K extends string = string> {
     this.dimensions.push({ key, label, from: [x, y[0]], to: [x, y[1]], line, direction: 'up' });
     return this;
   }
-  /** Between two points, its line through both. */
+  /** A dimension between two points, with its line through both. */
   along(key: K | typeof AS_DRAWN, label: string, from: DrawPoint, to: DrawPoint, diameter = false): this {
     this.dimensions.push({ key, label, from, to, line: 0, direction: 'along', diameter });
     return this;

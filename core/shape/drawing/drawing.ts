@@ -4,11 +4,11 @@
 export type DrawPoint = readonly [number, number];
 
 export interface DrawShape<K extends string = string> {
-  /** How it is inked: a cut face is hatched, an edge beyond it is thin, a mate is in the working colour. */
+  /** How it is drawn: a cut face is hatched, an edge beyond it is thin, a mate has the working colour. */
   ink: 'cut' | 'edge' | 'mate' | 'centre' | 'ghost';
   points: readonly DrawPoint[];
   closed?: boolean;
-  /** What it belongs to: a dimension's or a mate's key, so that selecting one lights it. */
+  /** The key of its dimension or mate, so that selecting one highlights it. */
   key?: K;
 }
 
@@ -18,16 +18,16 @@ export interface DrawDimension<K extends string = string> {
   label: string;
   from: DrawPoint;
   to: DrawPoint;
-  /** Where the dimension line runs: a y for one measured across, an x for one measured up; unused along. */
+  /** The position of the dimension line: a y for one measured across, an x for one measured up; unused along. */
   line: number;
   direction: 'across' | 'up' | 'along';
   diameter?: boolean;
 }
 
-/** The key of a dimension that no one parameter is: its number is what is drawn. */
+/** The key of a dimension without a parameter of its own: its value is its drawn length. */
 export const AS_DRAWN = 'as-drawn';
 
-/** What a dimension spans as drawn, mm: for one that no parameter carries. */
+/** The drawn length of a dimension, mm: for one without a parameter. */
 export const drawnLength = ({ from, to, direction }: DrawDimension): number => {
   const [x, y] = [Math.abs(to[0] - from[0]), Math.abs(to[1] - from[1])];
   return direction === 'across' ? x : direction === 'up' ? y : Math.hypot(x, y);

@@ -1,6 +1,6 @@
 import type { Drawing, DrawShape } from './drawing';
 
-/** A drawing as SVG paths without words: for a tag on the rack and for choosing a recipe. */
+/** A drawing as SVG paths without text: for a tag on the rack and for choosing a recipe. */
 export interface Thumbnail {
   viewBox: string;
   cut: string[];
@@ -8,7 +8,7 @@ export interface Thumbnail {
   mate: string[];
 }
 
-/** Room round the part, as a share of its size. */
+/** Margin around the part, as a share of its size. */
 const MARGIN = 0.06;
 
 export function thumbnailOf({ shapes }: Drawing): Thumbnail {
@@ -16,7 +16,7 @@ export function thumbnailOf({ shapes }: Drawing): Thumbnail {
   const [xs, ys] = [points.map(p => p[0]), points.map(p => p[1])];
   const [minX, minY, maxX, maxY] = [Math.min(...xs), Math.min(...ys), Math.max(...xs), Math.max(...ys)];
   const margin = MARGIN * Math.max(maxX - minX, maxY - minY);
-  // A thousandth of its size is less than any tag shows.
+  // A thousandth of its size is finer than any tag shows.
   const digits = Math.max(maxX - minX, maxY - minY) > 80 ? 1 : 2;
   const paths = (ink: DrawShape['ink']) => shapes.filter(s => s.ink === ink).map(s => pathOf(s, digits));
   return {

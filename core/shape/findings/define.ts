@@ -3,8 +3,8 @@
 export type FieldValue = string | number | boolean;
 
 /**
- * What it costs whoever does not see it, the worst first: somebody is hurt; there is no solid; it does not fit; there
- * is no room where it goes; something that was asked for is missing; it prints or holds badly; worth knowing.
+ * Its cost if nobody notices it, the worst first: somebody is hurt; there is no solid; it does not fit; it collides in
+ * its place; something that was asked for is missing; it prints or holds badly; worth knowing.
  */
 export const COSTS = [
   'hurts',
@@ -17,7 +17,7 @@ export const COSTS = [
 ] as const;
 export type Cost = (typeof COSTS)[number];
 
-/** What one press changes to mend it. */
+/** What one press changes to cure it. */
 export interface Remedy {
   label: string;
   parameter: string;
@@ -26,9 +26,9 @@ export interface Remedy {
 
 export interface FindingKind<Fields extends Record<string, FieldValue>> {
   cost: Cost;
-  /** Cause, and what to do, as sentences for the maker. */
+  /** The cause and what to do, as sentences for the maker. */
   words(fields: Fields): string;
-  /** What one press changes, where a press does it. */
+  /** The change that one press makes, if one does it. */
   cure?(fields: Fields): Remedy | undefined;
 }
 

@@ -3,30 +3,30 @@ import { FINDINGS, type FieldsOf, type FindingCode } from './register';
 
 export type Fields = Readonly<Record<string, FieldValue>>;
 
-/** What a finding is about, so that it is shown beside it. */
+/** The subject of a finding, so that it is shown beside it. */
 export interface About {
   parameter?: string;
-  /** The addition it is about, by its id; its name is put before the words. */
+  /** The addition it is about, by id; its name is put in front of the words. */
   addition?: string;
   /** The load, or the neighbour, it is about. */
   load?: string;
   neighbour?: string;
 }
 
-/** Something that was found on a part: plain data, its sentence made from its fields. */
+/** A finding on a part: plain data; its sentence is made from its fields. */
 export interface Finding extends About {
   code: FindingCode;
   /** stop: do not print. warn: will cost a print. note: worth knowing. */
   level: 'stop' | 'warn' | 'note';
   fields: Fields;
-  /** Cause, and what to do. Nothing reads it but the maker. */
+  /** The cause and what to do. Only the maker reads it; no code depends on it. */
   message: string;
   remedy?: Remedy;
 }
 
 const kindOf = (code: FindingCode) => FINDINGS[code] as FindingKind<Record<string, FieldValue>>;
 
-/** @param rest what it is about, and a remedy where the kind's own cure does not know it */
+/** @param rest its subject, and a remedy where the kind's own cure does not know it */
 export function finding<C extends FindingCode>(
   code: C,
   level: Finding['level'],
@@ -39,7 +39,7 @@ export function finding<C extends FindingCode>(
   return { ...rest, code, level, fields: given, message: kind.words(given), ...(remedy ? { remedy } : {}) };
 }
 
-/** The same finding about an addition: by its name in words, its parameters by their long names. */
+/** The same finding for an addition: with its name in words and its parameters by their long names. */
 export const ofAddition = (
   found: Finding,
   { id, name }: { id: string; name: string },
@@ -53,8 +53,8 @@ export const ofAddition = (
 });
 
 /**
- * By cost: findings that stop the part, then those that cost a print, then remarks; within
- * those, what hurts before what does not fit, and that before what looks odd.
+ * In order of cost: findings that stop the part, then those that cost a print, then remarks; within those, injury
+ * before misfit, and misfit before looks.
  */
 export function ranked(findings: readonly Finding[]): Finding[] {
   const level = { stop: 0, warn: 1, note: 2 };
@@ -62,16 +62,16 @@ export function ranked(findings: readonly Finding[]): Finding[] {
   return [...findings].sort((a, b) => level[a.level] - level[b.level] || cost(a) - cost(b));
 }
 
-/** A stop that a maker overruled, with the reason why. */
+/** A stop that a maker overruled, with the reason. */
 export interface Accepted extends About {
   code: string;
   message: string;
   reason: string;
-  /** What was the case then; left out in versions from before, which nothing is measured against any more. */
+  /** The finding's fields at the time; left out in old versions, which are no longer compared with anything. */
   fields?: Fields;
 }
 
-/** What of a finding is kept where a maker accepts it. */
+/** What is stored of a finding when a maker accepts it. */
 export const acceptedAs = (found: Finding, reason: string): Accepted => {
   const { code, message, fields, parameter, addition, load, neighbour } = found;
   return {
@@ -86,7 +86,7 @@ export const acceptedAs = (found: Finding, reason: string): Accepted => {
   };
 };
 
-/** What was accepted of just this cause: the same code about the same thing, with the same numbers. */
+/** The acceptance of exactly this cause: the same code about the same subject, with the same numbers. */
 export const acceptedFor = (found: Finding, accepted: readonly Accepted[]): Accepted | undefined =>
   accepted.find(
     a =>
@@ -98,7 +98,7 @@ export const acceptedFor = (found: Finding, accepted: readonly Accepted[]): Acce
       sameFields(a.fields, found.fields),
   );
 
-/** Words of whoever found it are no cause: “why” is left out. */
+/** The words of whoever found it are not part of the cause: “why” is left out. */
 function sameFields(a: Fields | undefined, b: Fields): boolean {
   if (!a) return false;
   const names = new Set([...Object.keys(a), ...Object.keys(b)]);

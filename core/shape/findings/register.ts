@@ -5,7 +5,7 @@ import { mateFindings } from './kinds/mates';
 import { solidFindings } from './kinds/solid';
 import { useFindings } from './kinds/use';
 
-/** Every kind of finding: its fields, what it costs, its words and its cure stand in one object each. */
+/** Every kind of finding: its fields, cost, words and cure are in one object each. */
 export const FINDINGS = {
   ...solidFindings,
   ...mateFindings,

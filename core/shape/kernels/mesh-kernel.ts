@@ -2,12 +2,12 @@ import type { ManifoldToplevel } from 'manifold-3d';
 import { closureOf, type TriangleMesh, weld } from '../mesh/mesh';
 import { type BodyOperation, KernelError, type MeshKernel } from './kernel';
 
-/** Folds up to so many mm are taken out, the smallest first. */
+/** Folds up to these sizes are removed, the smallest first, mm. */
 const FOLDS = [0, 1e-4, 1e-3, 3e-3];
 
 type Solid = InstanceType<ManifoldToplevel['Manifold']>;
 
-/** Mesh kernel on Manifold, after `setup()`. Everything it makes is deleted before it answers. */
+/** Mesh kernel on Manifold, after `setup()`. Everything it makes is deleted before it returns. */
 export function meshKernel(wasm: ManifoldToplevel): MeshKernel {
   const solidOf = (mesh: TriangleMesh): Solid =>
     new wasm.Manifold(
@@ -39,15 +39,15 @@ export function meshKernel(wasm: ManifoldToplevel): MeshKernel {
       for (const solid of held) solid.delete();
     }
   };
-  /** As if it had been one body from the start: only then are flats that lie in one plane one flat. */
+  /** As if it had been one body from the start: only then do coplanar flats become one flat. */
   const keptOriginal = (solid: Solid, held: Solid[]): Solid => {
     const original = solid.asOriginal();
     held.push(original);
     return original;
   };
   /**
-   * As triangles. Flats that lie in one plane may come folded over each other by a hair: closed for the kernel, but
-   * with an edge that four triangles share. Taking out what is smaller than any printer sees unfolds them.
+   * As triangles. Coplanar flats may be folded over each other by a tiny amount: closed for the kernel, but with an
+   * edge that four triangles share. Removing what is smaller than any printer shows unfolds them.
    */
   const unfolded = (solid: Solid, held: Solid[]): TriangleMesh => {
     let first: TriangleMesh | undefined;
@@ -74,13 +74,14 @@ export function meshKernel(wasm: ManifoldToplevel): MeshKernel {
     grown: (mesh, by) =>
       held(keep => {
         const whole = keep(solidOf(mesh));
-        // What was simplified may lie so much further in, and so it is grown by that more.
+        // A simplified body may be that much smaller, and so it is grown by that more.
         const reach = (tolerance: number) => around(by + tolerance);
         for (const tolerance of [0, by / 10, by / 4, by / 2, by]) {
           const solid = tolerance === 0 ? whole : keep(whole.simplify(tolerance));
           if (solid.numTri() <= MOST_SUMMED)
             return meshOf(keep(solid.minkowskiSum(keep(wasm.Manifold.hull(reach(tolerance))))));
-          // Too many for a sum: copies all around it, and half way for what is thinner than its room.
+          // Too many triangles for a Minkowski sum: copies all around it, and half-way ones for bodies thinner than the
+          // clearance.
           const few = solid.numTri() <= MOST_COPIED_TWICE;
           if (few || (tolerance >= by / 2 && solid.numTri() <= MOST_COPIED)) {
             const ways = [...reach(tolerance), ...(few ? reach((tolerance - by) / 2) : [])];
@@ -171,9 +172,9 @@ const AROUND: readonly Vector[] = [-1, 0, 1].flatMap(x =>
     }),
   ),
 );
-/** Whichever way a face looks, one of them goes out along it by at least this share. */
+/** Whatever direction a face has, one of them moves outwards along it by at least this share. */
 const LEAST_OUT = 0.8867;
-/** As far out that no way is less than `by`. */
+/** Far enough out that no direction gets less than `by`. */
 const around = (by: number): Vector[] => AROUND.map(way => way.map(w => (w * by) / LEAST_OUT) as Vector);
 /** A Minkowski sum takes some 5 ms a triangle, 26 copies some 1.5 ms: neither may take more than seconds. */
 const MOST_SUMMED = 300;
@@ -185,7 +186,7 @@ const meshOf = (solid: Solid): TriangleMesh => {
   return weld(vertProperties, triVerts);
 };
 
-/** Everything that is kept on the way is deleted before the answer. */
+/** All intermediate objects are deleted before the answer. */
 function held<T>(run: (keep: <S extends { delete(): void }>(made: S) => S) => T): T {
   const all: { delete(): void }[] = [];
   try {

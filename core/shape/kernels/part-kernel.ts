@@ -15,8 +15,8 @@ import { bendMesh, stackMesh } from '../stack-mesh';
 import { alongFrame, BED, bentFrame, cross, type Frame, type Point3 } from '../vector';
 import { type Body, type BodyOperation, KernelError, type Outline, type PartKernel } from './kernel';
 
-/** What `replicad-opencascadejs` hands out once started; typed by replicad itself. */
-/** What the package's types leave out, since it comes from the compiler that made it. */
+/** The started `replicad-opencascadejs`; typed by replicad itself. */
+/** Runtime members that the package's types lack, since they come from its compiler. */
 interface Compiled {
   wasmMemory?: { buffer: ArrayBuffer };
   HEAP8?: Int8Array;
@@ -26,9 +26,12 @@ export type OpenCascade = Parameters<typeof setOC>[0] & Compiled;
 
 /** Turning between neighbouring flats, radians: small fillets stay round on screen. */
 const MOST_TURN = 0.3;
-/** A bend mates with nothing: finer triangles on its double curve would only make a file ten times as large, mm. */
+/** No mate is on a bend: finer triangles on its double curve would only make a file ten times as large, mm. */
 const BEND_SAGITTA = 0.02;
-/** How far a bend reaches into its neighbours where triangles are joined, mm: tilted faces of triangles do not quite meet. */
+/**
+ * How far a bend reaches into its neighbours where triangles are joined, mm: tilted faces of triangles do not quite
+ * meet.
+ */
 const HAIR = 0.02;
 
 /** B-rep kernel on replicad and OpenCascade. One at a time in a thread. */
@@ -39,7 +42,7 @@ export function partKernel(oc: OpenCascade): PartKernel {
     bodies.push(shape);
     return { kernelBody: shape };
   };
-  /** Booleans wait until exact surfaces are asked for: the screen does without them (build.ts). */
+  /** Booleans wait until exact surfaces are needed: the screen does without them (build.ts). */
   const waiting = (by: BodyOperation, from: Body, other: Body): Body => {
     let done: Shape3D | undefined;
     return {
@@ -222,7 +225,7 @@ export function partKernel(oc: OpenCascade): PartKernel {
   };
 }
 
-/** Where an edge is looked at. */
+/** The points of an edge that are passed to `along`. */
 const SHARES = [0, 0.25, 0.5, 0.75, 1];
 
 function pointOn(edge: Edge, share: number): Point3 {
@@ -256,7 +259,7 @@ function messageOf(oc: OpenCascade, error: unknown): string {
     const texts = oc.getExceptionMessage?.(error);
     if (texts) return texts.filter(Boolean).join(': ');
   } catch (failure) {
-    // The exception carries no text: the fallback below says all there is.
+    // The exception carries no text: the fallback below says all that is known.
     if (!(failure instanceof Error)) throw failure;
   }
   return 'the kernel gave no reason';

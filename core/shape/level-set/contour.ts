@@ -2,10 +2,10 @@ import type { TriangleMesh } from '../mesh/mesh';
 import type { Field } from './grid';
 
 /**
- * The surface where a field is 0, closed, with what is below 0 inside; the outermost points count as outside. Each cube
- * is six tetrahedra about its diagonal (Payne and Toga, “Surface mapping brain function on 3D models”, 1990): no case
- * of theirs is ambiguous.
- * @param isBlind whether a point inside has no distance of its own: the line to it is then drawn on from outside
+ * The surface where a field is 0, closed, with negative values inside; the outermost points count as outside. Each cube
+ * is split into six tetrahedra around its diagonal (Payne and Toga, “Surface mapping brain function on 3D models”,
+ * 1990), which have no ambiguous cases.
+ * @param isBlind whether a point inside has no distance of its own: the line to it is then extrapolated from outside
  */
 export function contourOf(
   { grid, values }: Field,
@@ -18,11 +18,11 @@ export function contourOf(
   const level = outsideAtEnds(values, count, cell);
   const positions: number[] = [];
   const triangles: number[] = [];
-  // Corners on the edges that leave the points of this layer and the next one, seven from each.
+  // Corners on the edges that leave the points of this layer and the next one, seven from each point.
   let here = new Int32Array(7 * layer).fill(-1);
   let above = new Int32Array(7 * layer).fill(-1);
 
-  /** How far from a to b the surface is, as a share. */
+  /** Where the surface is between a and b, as a share. */
   const shareOf = (a: number, b: number): number => {
     const [va, vb] = [level[a]!, level[b]!];
     const plain = va / (va - vb);
@@ -71,7 +71,7 @@ export function contourOf(
   return { positions: Float64Array.from(positions), triangles: Uint32Array.from(triangles) };
 }
 
-/** Of a cube whose corners are numbered by their three bits; all of one hand. */
+/** Tetrahedra of a cube whose corners are numbered by their three bits; all of one hand. */
 const TETRAHEDRA: readonly Four[] = [
   [0, 1, 3, 7],
   [0, 2, 6, 7],
@@ -101,7 +101,7 @@ const PAIRS: readonly Four[] = [
   [2, 3, 0, 1],
 ];
 
-/** By which of the four are inside: the edges whose corners make its triangles, three at a time. */
+/** By which of the four corners are inside: the edges that carry the corners of its triangles, three at a time. */
 const FACES: readonly (readonly Edge[])[] = Array.from({ length: 16 }, (_, mask) => {
   const inside = [0, 1, 2, 3].filter(i => mask & (1 << i));
   if (inside.length === 0 || inside.length === 4) return [];
@@ -132,7 +132,7 @@ const FACES: readonly (readonly Edge[])[] = Array.from({ length: 16 }, (_, mask)
       ];
 });
 
-/** What reaches the end of the grid ends there. */
+/** The surface is closed at the end of the grid. */
 function outsideAtEnds(
   values: Float32Array,
   [nx, ny, nz]: Field['grid']['count'],

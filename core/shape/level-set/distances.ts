@@ -3,9 +3,9 @@ import { nearestOnTriangle } from '../mesh/nearest-on-triangle';
 import type { Field, Grid } from './grid';
 
 /**
- * Distance of each point of a grid to a surface, which need not be closed. It is exact beside the surface; farther away
- * each point asks the triangles that its neighbours are nearest to. Lengths mm.
- * @param most farther points have this distance
+ * The distance of each point of a grid from a surface, which need not be closed. It is exact next to the surface;
+ * farther away each point tries the triangles that are nearest to its neighbours. Lengths mm.
+ * @param most farther points get this distance
  */
 export function distancesTo({ positions: p, triangles }: TriangleMesh, grid: Grid, most: number): Field {
   const { from, cell, count } = grid;
@@ -24,7 +24,7 @@ export function distancesTo({ positions: p, triangles }: TriangleMesh, grid: Gri
     ];
     const square = nearestOnTriangle(p, a, b, c, x, y, z, at);
     const node = (iz * ny + iy) * nx + ix;
-    // Equally near ones, as rounded, would be handed to and fro for ever.
+    // Without a tolerance, equally near triangles would be passed back and forth for ever.
     if (!(square < 0.9999 * squares[node]!)) return;
     squares[node] = square;
     nearest[node] = triangle;

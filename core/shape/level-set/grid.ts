@@ -1,19 +1,19 @@
-/** Points in rows, columns and layers, the same distance apart every way. Lengths mm. */
+/** Points in rows, columns and layers, with the same spacing in every direction. Lengths mm. */
 export interface Grid {
   /** The first point. */
   readonly from: readonly [number, number, number];
   readonly cell: number;
-  /** Points to the right, to the back and up. */
+  /** Number of points to the right, to the back and up. */
   readonly count: readonly [number, number, number];
 }
 
-/** A number at each point of a grid: to the right first, then to the back, then up. */
+/** A number at each point of a grid: first to the right, then to the back, then up. */
 export interface Field {
   readonly grid: Grid;
   readonly values: Float32Array;
 }
 
-/** @param most points at all: of a larger box they lie farther apart */
+/** @param most points at all: for a larger box the spacing grows */
 export function gridOver(
   min: readonly [number, number, number],
   max: readonly [number, number, number],

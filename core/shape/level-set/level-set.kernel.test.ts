@@ -10,7 +10,7 @@ import { distancesTo } from './distances';
 import { gridOver } from './grid';
 import { roomOf, wayUp } from './room';
 
-/** Checked against closed formulas: balls, boxes and rings have their distances in a line each. */
+/** Checked against closed formulas: balls, boxes and rings have simple distances. */
 
 let kernels: Kernels;
 beforeAll(async () => {
@@ -59,7 +59,7 @@ describe('the way up of', () => {
     const off = corners(made)
       .filter(c => c[2] < 10)
       .map(([x, y, z]) => (z < 0 ? Math.hypot(x, y, z) : Math.hypot(x, y)) - 22 - room);
-    // The ball's own flats lie up to 0.02 inside of it.
+    // The ball's own flats are up to 0.02 inside it.
     expect(Math.max(...off.map(Math.abs))).toBeLessThan(0.1);
     expect(Math.abs(off.reduce((a, b) => a + b, 0) / off.length)).toBeLessThan(0.025);
   });

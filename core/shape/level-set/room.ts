@@ -14,44 +14,47 @@ export interface Lying {
 type Corner = readonly [number, number, number];
 
 interface Space {
-  /** What is looked at: the object may reach out of it. */
+  /** The region that is examined: the object may reach out of it. */
   min: Corner;
   max: Corner;
   /** Degrees, on each side. */
   draft: number;
-  /** The widest room that will be asked for. */
+  /** The widest clearance that will be asked for. */
   reach: number;
-  /** Between the points of its grid; of a large space they lie farther apart. */
+  /** Spacing of its grid; of a large space it is wider. */
   cell: number;
 }
 
-/** 8 million points are 100 MB while they are worked out, and take seconds. */
+/** 8 million points take 100 MB while they are worked out, and seconds. */
 const MOST_POINTS = 8e6;
-/** Beyond the widest room so many cells are known: a line that is drawn on from outside needs two points there. */
+/**
+ * This many cells beyond the widest clearance are known: a line that is extrapolated from outside needs two points
+ * there.
+ */
 const BEYOND = 3.6;
 
-/** Of an object this long the grid's points are a mm apart, mm. */
+/** For an object of this length the spacing is a mm, mm. */
 const COARSE = 110;
-/** A thin edge between the grid's points is found where they lie no farther apart than this much of the room. */
+/** A thin edge between the grid's points is found if the spacing is no more than this share of the clearance. */
 const SEES = 0.9;
-/** On a coarser one a small room is drawn in steps, mm. */
+/** On a coarser grid a small clearance shows steps, mm. */
 const SCREEN_CELL = 1.1;
-/** A finer grid of a large object has more points than there is memory for, mm. */
+/** A finer grid of a large object has more points than fit into memory, mm. */
 const LEAST_CELL = 0.22;
 
 /**
- * How far apart a grid's points are, for the screen, which is to follow a number at once, and for a file.
- * @param sagitta how far a flat may lie from its true surface
+ * Spacing of a grid, for the screen, which must follow a number at once, and for a file.
+ * @param sagitta how far a flat may be from its true surface
  */
 export function cellFor(longest: number, room: number, sagitta: number): number {
   const cell = Math.min(1, Math.max(0.35, longest / COARSE));
   return sagitta < 0.01 ? Math.min(cell, Math.max(LEAST_CELL, SEES * room)) : Math.min(2 * cell, SCREEN_CELL);
 }
 
-/** A number that is changed asks for the same space again and again. */
+/** Changing one number asks for the same space again and again. */
 const before = new Recent<Swept>(3);
 
-/** What the object takes up on its way up through a space. Lengths mm. */
+/** The space that the object sweeps on its way up. Lengths mm. */
 export function wayUp({ key, mesh }: Lying, { min, max, draft, reach, cell }: Space): Swept {
   const name = [key, ...min, ...max, draft, reach, cell].join(' ');
   const known = before.get(name);
@@ -62,12 +65,12 @@ export function wayUp({ key, mesh }: Lying, { min, max, draft, reach, cell }: Sp
   return swept;
 }
 
-/** A surface of more triangles than this is thinned out by up to a tenth of a millimetre. */
+/** A surface with more triangles than this is simplified by up to a tenth of a millimetre. */
 const MOST_TRIANGLES = 40_000;
 
 /**
- * The closed body of all places that are nearer than `room` to the way.
- * @param flare from this height up, each mm is a mm wider on every side
+ * The closed body of all places nearer than `room` to the swept space.
+ * @param flare from this height up, it gets a mm wider on every side per mm
  */
 export function roomOf(swept: Swept, room: number, kernel: MeshKernel, flare = Infinity): TriangleMesh {
   const { grid, values, lowest } = swept;

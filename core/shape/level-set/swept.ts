@@ -3,18 +3,18 @@ import { distancesTo } from './distances';
 import type { Field, Grid } from './grid';
 
 /**
- * What an object takes up on its way straight up, z, out of a recess: distances to it, so that the recess with room
- * all round is where they are less than that room. The object's surface need not be closed, and what lies over it does
- * not matter. Lengths mm, angles degrees.
+ * What an object sweeps on its way straight up, z, out of a recess, as distances: the recess with clearance is where
+ * they are less than that clearance. The object's surface need not be closed, and what lies above it does not matter.
+ * Lengths mm, angles degrees.
  */
 export interface Swept extends Field {
-  /** Of each column, to the right first, how high the object begins; infinite where none of it is. */
+  /** For each column, starting to the right: the height where the object begins; infinite where none of it is. */
   readonly lowest: Float32Array;
-  /** mm of extra width on each side for a mm up. */
+  /** mm of extra width on each side per mm upwards. */
   readonly slope: number;
 }
 
-/** @param draft how far each wall leans back @param most farther points have this distance */
+/** @param draft how far each wall leans back @param most farther points get this distance */
 export function sweptUp(mesh: TriangleMesh, grid: Grid, draft: number, most: number): Swept {
   const lowest = lowestOf(mesh, grid);
   const floors = closedOver(lowest, grid);
@@ -29,7 +29,7 @@ export function sweptUp(mesh: TriangleMesh, grid: Grid, draft: number, most: num
     for (let k = 0; k < nz; k++) {
       const at = k * layer + column;
       const z = grid.from[2] + k * grid.cell;
-      // Within the object, or over it, it is already on its way.
+      // Inside or above the object the space is swept.
       const here = z >= lowest[column]! ? 0 : values[at]!;
       least = Math.min(here, least - grid.cell * slope);
       values[at] = least;
@@ -38,12 +38,12 @@ export function sweptUp(mesh: TriangleMesh, grid: Grid, draft: number, most: num
   return { grid, values, lowest, slope };
 }
 
-/** Of all columns: where more of them first meet what looks up, the surface was seen from above, and has no other side. */
+/** If most columns first meet a face that faces up, the surface was seen from above only and has no other side. */
 const SEEN_FROM_ABOVE = 0.5;
 
 /**
- * Where each column of a grid first meets the surface from below. What looks up is met there through a hole in the
- * underside: nobody knows where that column begins.
+ * Where each column of a grid first meets the surface from below. A column that meets a face facing up there entered
+ * through a hole in the underside: nobody knows where it begins.
  */
 function lowestOf({ positions: p, triangles }: TriangleMesh, { from, cell, count }: Grid): Float32Array {
   const [nx, ny] = count;
@@ -55,7 +55,7 @@ function lowestOf({ positions: p, triangles }: TriangleMesh, { from, cell, count
     const [bx, by] = [(p[j]! - from[0]) / cell, (p[j + 1]! - from[1]) / cell];
     const [cx, cy] = [(p[k]! - from[0]) / cell, (p[k + 1]! - from[1]) / cell];
     const area = (bx - ax) * (cy - ay) - (cx - ax) * (by - ay);
-    // Seen from its edge it has no column of its own.
+    // Seen edge-on it covers no column.
     if (Math.abs(area) < 1e-9) continue;
     const x0 = Math.max(0, Math.ceil(Math.min(ax, bx, cx)));
     const x1 = Math.min(nx - 1, Math.floor(Math.max(ax, bx, cx)));
@@ -84,12 +84,12 @@ function lowestOf({ positions: p, triangles }: TriangleMesh, { from, cell, count
   return lowest;
 }
 
-/** So often a hole's floor is evened out. */
+/** How often the floor of a hole is smoothed. */
 const EVENED = 60;
 
 /**
- * Holes in what is seen from below are closed over, from rim to rim: what was not scanned is no post in the recess. They
- * are put into `lowest`, and given as triangles.
+ * Holes in the underside are closed, from rim to rim: a place that was not scanned must not become a post in the
+ * recess. The patches are put into `lowest` and returned as triangles.
  */
 function closedOver(lowest: Float32Array, { from, cell, count }: Grid): TriangleMesh | null {
   const [nx, ny] = count;
@@ -140,7 +140,7 @@ function closedOver(lowest: Float32Array, { from, cell, count }: Grid): Triangle
       [-1, -nx],
     ] as const) {
       const square = [at, at + right, at + right + back, at + back];
-      // Two of them may ask for one square: a surface twice is no other distance.
+      // Two of them may ask for one square: a doubled surface does not change the distance.
       if (square.some(s => !(lowest[s]! < Infinity))) continue;
       const [a, b, c, d] = square.map(corner) as [number, number, number, number];
       triangles.push(a, b, c, a, c, d);
@@ -150,7 +150,7 @@ function closedOver(lowest: Float32Array, { from, cell, count }: Grid): Triangle
 
 /** A soap film from rim to rim. */
 function levelled(lowest: Float32Array, holes: readonly number[], nx: number): void {
-  // From the rims inwards first, so that the film begins near where it ends.
+  // From the rims inwards first, so that the film starts close to its final shape.
   let left = [...holes];
   while (left.length > 0) {
     const put = left.flatMap(at => {

@@ -8,7 +8,7 @@ import { AdditionGone, type AdditionKind } from '../addition';
 import { axisFields, axisOf, radiusAt } from '../axis';
 import { cutFrom, INTO, joinedTo, surfaceOf } from '../tools';
 
-/** A ring cut into, or put on, a round wall. */
+/** A ring cut into a round wall, or added to it. */
 export const band: AdditionKind = {
   kind: 'band',
   title: 'Groove or band around',
@@ -103,7 +103,7 @@ function grooveWidth(radius: number, z: number, width: number, axis: Frame) {
   return surfaceOf(frame, 'inside', { kind: 'flats', size: width }, [0, 0]);
 }
 
-/** Hollows around a round outside, to take hold of. */
+/** Hollows around a round outside, for a better grip. */
 export const flutes: AdditionKind = {
   kind: 'flutes',
   title: 'Grip flutes',
@@ -191,7 +191,7 @@ export const leadIn: AdditionKind = {
     if (side === 'outside' && wide > r - 0.5)
       throw new KernelError('This slope leaves a point: make it shorter or steeper');
     const frame: Frame = { at, x: axis[2] === 0 ? [0, 0, 1] : squareTo(axis), up: axis };
-    // Drawn from well inside the wall to well beyond the mouth; only the corner is cut.
+    // Drawn from well inside the wall to well beyond the mouth, so that only the corner is cut.
     const sign = side === 'inside' ? 1 : -1;
     const profile =
       side === 'inside'

@@ -10,10 +10,10 @@ import { cutFrom, placeOf } from '../tools';
 
 const onFace = (p: Parameters) => p.which === 'face';
 const onWall = (p: Parameters) => !onFace(p);
-/** Distance between a tool's face and the face it cuts along, mm: booleans fail on two faces in one plane. */
+/** Distance between a tool's face and the face it cuts along, mm: booleans fail on two coplanar faces. */
 const OFF = 0.002;
 
-/** A face, or a round wall, made to lean, so that the part comes out of what holds it. */
+/** A face or a round wall that is made to lean, so that the part comes out of what holds it. */
 export const draft: AdditionKind = {
   kind: 'draft',
   title: 'Draft',
@@ -40,7 +40,7 @@ export const draft: AdditionKind = {
   apply: (site, p) => (onFace(p) ? leaning(site, p) : coned(site, p)),
 };
 
-/** A wedge off a flat: nothing where its size stays, most at the other end. */
+/** A wedge off a flat: nothing at the end that keeps its size, most at the other end. */
 function leaning(site: Site, p: Parameters) {
   const kernel = site.kernels.part;
   const where = placeOf(site, p);
@@ -50,7 +50,7 @@ function leaning(site: Site, p: Parameters) {
   const [wide, high] = flat.size;
   const deep = high * Math.tan((lengthOf(p, 'angle') * Math.PI) / 180);
   const keeps = p.keeps === 'high' ? high / 2 : -high / 2;
-  // Drawn in (up the face, out of it), pulled along its width.
+  // Drawn in (up the face, out of it), extruded along its width.
   const wedge = polyline(
     p.keeps === 'high'
       ? [
@@ -86,7 +86,7 @@ function coned(site: Site, p: Parameters) {
   if (!bore && deep > radius - 0.5)
     throw new AdditionGone('So much draft leaves a point: a smaller angle, or a shorter wall.', 'angle');
   const way = bore ? 1 : -1;
-  // Starts in the air beside the wall, so that it takes all of it.
+  // Starts in the air beside the wall, so that it removes all of it.
   const air = bore ? Math.max(0, radius - 1) : radius + 1;
   const cone = new Path([air, keeps])
     .to([radius, keeps])

@@ -9,17 +9,19 @@ import { place } from '../fields';
 import { placeInWords, readPlace, seatOf } from '../place';
 import { placeOf } from '../tools';
 
-/** Flats of the section lie so far from the true outline at most, mm. */
+/** Flats of the section are no farther than this from the true outline, mm. */
 const ON_OUTSIDE = 0.05;
-/** A named edge is looked for within this distance, mm. */
+/** A named edge is searched within this distance, mm. */
 const NEAR = 0.02;
-/** After a radius that does not fit, smaller ones are tried: down by this share each, then so often between two. */
+/**
+ * When a radius does not fit, smaller ones are tried: each smaller by this share, then this many halvings between two.
+ */
 const DOWN = 0.4;
 const TRIES = 3;
-/** Smaller ones than this are no use on a print, mm. */
+/** Smaller radii are useless on a print, mm. */
 const LEAST = 0.1;
 
-/** Edges rounded or taken off at 45°. */
+/** Edges that are rounded, or chamfered at 45°. */
 export const edges: AdditionKind = {
   kind: 'edges',
   title: 'Round or chamfer edges',
@@ -70,7 +72,7 @@ export const edges: AdditionKind = {
   },
 };
 
-/** Which edges, asked with points on each. */
+/** Selects the edges, by points on each of them. */
 function meant(site: Site, p: Parameters): (points: readonly Point3[]) => boolean {
   if (p.which === 'upright') return isUpright;
   if (p.which === 'corners') {
@@ -78,7 +80,7 @@ function meant(site: Site, p: Parameters): (points: readonly Point3[]) => boolea
     return points => {
       if (!isUpright(points)) return false;
       const [x, y, z] = points[Math.floor(points.length / 2)]!;
-      // Of a hole or a pocket the section's loop runs the other way round.
+      // For a hole or a pocket the section's loop runs the other way round.
       return sectionAtZ(mesh, z).some(l => l.area > 0 && gapTo([x, y], l.points) < ON_OUTSIDE);
     };
   }
@@ -111,10 +113,10 @@ function isUpright(points: readonly Point3[]): boolean {
   return Math.abs(a[2] - b[2]) > 0.3 && points.every(q => Math.hypot(q[0] - a[0], q[1] - a[1]) < 1e-4);
 }
 
-/** Straight pieces that stand for half an edge: of a full round 100 across they lie 0.1 off at most. */
+/** Number of straight pieces for half an edge: on a full circle 100 across they are at most 0.1 off. */
 const PIECES = 24;
 
-/** Least way from a point to an edge, of which five points are known, its ends among them. */
+/** Least distance from a point to an edge with five known points, its ends among them. */
 function distanceTo(points: readonly Point3[], at: Point3): number {
   const [a, b, c, d, e] = points as [Point3, Point3, Point3, Point3, Point3];
   const line = [...bow(a, b, c), ...bow(c, d, e)];
@@ -153,7 +155,7 @@ function bow(a: Point3, b: Point3, c: Point3): Point3[] {
   });
 }
 
-/** The kernel may answer with a broken shape without a word: only a sound solid counts. */
+/** The kernel may return a broken shape without an error: only a sound solid counts. */
 function attempt(
   { kernels, body }: Site,
   along: (points: readonly Point3[]) => boolean,
@@ -178,7 +180,7 @@ function largest(
   asked: number,
 ): number | null {
   let [good, bad] = [0, asked];
-  // Down until one goes, then between the two.
+  // Smaller until one fits, then between the two.
   for (let size = asked * DOWN; size > LEAST && good === 0; size *= DOWN) {
     if (attempt(site, along, how, size)) good = size;
     else bad = size;

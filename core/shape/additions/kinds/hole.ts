@@ -25,7 +25,7 @@ import { ABOVE, cutFrom, framesOf, seatAt, surfaceOf, throughAll } from '../tool
 const forScrew = (p: Parameters) => p.use !== 'plain';
 const headed = (p: Parameters) => p.use === 'clearance';
 const aimed = (p: Parameters) => p.by === 'aim';
-/** Room around a counterbored head or a nut, across. Common practice, no source. */
+/** Clearance around a counterbored head or a nut, across. Common practice, no source. */
 const HEAD_ROOM = 0.6;
 const NUT_ROOM = 0.35;
 
@@ -180,7 +180,7 @@ function directed(face: Frame, p: Parameters): { frame: Frame; far: number } {
   return { frame: { at: face.at, x, up }, far };
 }
 
-/** A slanting tool begins further out, so that it takes all of its mouth. */
+/** A slanting tool begins farther out, so that it removes the whole mouth. */
 function slantOf(face: Frame, { up }: Frame, p: Parameters): number {
   const cos = up[0] * face.up[0] + up[1] * face.up[1] + up[2] * face.up[2];
   const tan = Math.sqrt(Math.max(0, 1 - cos * cos)) / cos;
@@ -218,7 +218,7 @@ function bored(kernel: PartKernel, frame: Frame, deep: number, slant: number, p:
       pitch,
       starts: 1,
       hand: 'right' as const,
-      // ISO 68-1: the groove of a nut is three quarters of the pitch wide at its mouth, an eighth at its ground.
+      // ISO 68-1: the groove of a nut is three quarters of the pitch wide at its mouth, an eighth at its bottom.
       foot: 0.75 * pitch,
       flankAngle: 60,
       from: -deep,
@@ -232,7 +232,7 @@ function bored(kernel: PartKernel, frame: Frame, deep: number, slant: number, p:
 const turned = (kernel: PartKernel, frame: Frame, radius: number, low: number, high: number): Body =>
   kernel.revolve(new Path([0, low]).to([radius, low]).to([radius, high]).to([0, high]).close(), frame);
 
-/** Its second direction as far up off the bed as its own way allows. */
+/** Its second direction points up from the bed as far as its axis allows. */
 function upright({ at, x, up }: Frame): Frame {
   const flat = Math.hypot(up[0], up[1]);
   return flat < 1e-6 ? { at, x, up } : { at, x: [-up[1] / flat, up[0] / flat, 0], up };

@@ -29,18 +29,18 @@ const section =
   (p: Parameters) =>
     names.includes(textOf(p, 'section'));
 
-/** A root fillet in so many steps: each is no coarser than a layer at the sizes that are usual. */
+/** Number of steps of a root fillet: at usual sizes each is no coarser than a layer. */
 const ROOT_STEPS = 6;
 
 const twoSizes = section('rectangle', 'slot');
 
-/** What a reading sets, by section; an outline has no one width. */
+/** The number that a reading sets, by section; an outline has no single width. */
 function fitting(p: Parameters): string | null {
   if (twoSizes(p)) return textOf(p, 'sets');
   return { round: 'diameter', polygon: 'flats' }[textOf(p, 'section')] ?? null;
 }
 
-/** Any section, put on a face or cut into it. */
+/** Any section, added to a face or cut into it. */
 export const shape: AdditionKind = {
   kind: 'shape',
   title: 'Shape on a face',
@@ -179,7 +179,7 @@ export function sectionOf(p: Parameters): Outline {
   }
 }
 
-/** Its outline smaller (below 0) or larger by so much all round. */
+/** Its outline, larger by this all round (smaller below 0). */
 function grown(outline: Outline, by: number): Outline {
   if (Math.abs(by) < 1e-9) return outline;
   try {
@@ -193,7 +193,7 @@ function grown(outline: Outline, by: number): Outline {
   }
 }
 
-/** From `low` to `high` along the frame; `outline` is as drawn at 0, drafted it is smaller further up. */
+/** From `low` to `high` along the frame; `outline` is as drawn at 0, with draft it is smaller farther up. */
 function pulled(
   kernel: PartKernel,
   outline: Outline,
@@ -208,7 +208,7 @@ function pulled(
   return stacked(kernel, [level(low), level(high)], frame);
 }
 
-/** What is put on: from inside the part upwards, wider at its root where it is filleted. */
+/** The added body: from inside the part upwards, wider at its root where it has a fillet. */
 function standingTool(
   kernel: PartKernel,
   outline: Outline,
@@ -222,7 +222,7 @@ function standingTool(
   if (root === 0) {
     if (draft === 0) return kernel.extrude(outline, -sunk, rise + sunk, frame);
     const slope = Math.tan((draft * Math.PI) / 180);
-    // Straight where it is inside the part: no wider than where it comes out.
+    // Straight inside the part: no wider than where it comes out.
     const top: Level = { outline: grown(outline, -slope * rise), z: rise };
     return stacked(kernel, [{ outline, z: -sunk }, { outline, z: 0 }, top], frame);
   }

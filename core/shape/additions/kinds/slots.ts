@@ -24,7 +24,7 @@ export const slot: AdditionKind = {
     turning(),
     ...copies(),
   ],
-  // Side by side: along their own length they would run into each other.
+  // Side by side: end to end they would run into each other.
   fresh: { runs: 'up', ...FROM_MIDDLE },
   fit: { parameter: () => 'width', side: () => 'inside', form: () => 'flats' },
   refuse: p =>
@@ -59,7 +59,7 @@ export const slot: AdditionKind = {
   },
 };
 
-/** Two slits with a bridge between, under which a cable tie runs. */
+/** Two slits with a bridge between them, for a cable tie. */
 export const tie: AdditionKind = {
   kind: 'tie',
   title: 'Zip-tie slot',
@@ -98,7 +98,7 @@ export const tie: AdditionKind = {
         over + thick + ABOVE,
         f,
       ),
-      // The tunnel reaches into both slits, so that no face lies on another.
+      // The tunnel reaches into both slits, so that no two faces coincide.
       kernel.extrude(
         rectangle(-bridge / 2 - thick / 2, -wide / 2 + 0.01, bridge / 2 + thick / 2, wide / 2 - 0.01),
         -over - thick + 0.01,

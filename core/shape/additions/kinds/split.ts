@@ -16,11 +16,11 @@ import { throughAll } from '../tools';
 const NORMALS: Readonly<Record<string, Point3>> = { x: [1, 0, 0], y: [0, 1, 0], z: [0, 0, 1] };
 /** Plastic left around a dowel or a screw in the cut, mm. Common practice, no source. */
 const LEAST_WALL = 1.2;
-/** Between pieces on the bed, mm. */
+/** Gap between pieces on the bed, mm. */
 const APART = 4;
 const pinned = (p: Parameters) => p.joint === 'dowels' || p.joint === 'rod';
 
-/** Two pieces instead of one: for the bed, or because layers then lie the strong way. */
+/** Two pieces instead of one: to fit the bed, or because layers then run the strong way. */
 export const split: AdditionKind = {
   kind: 'split',
   title: 'Split in two',
@@ -110,7 +110,7 @@ export const split: AdditionKind = {
       textOf(p, 'across') as 'x' | 'y' | 'z'
     ];
     const pieces: Piece[] = [
-      // The lower piece’s cut looks along the normal: it is turned over onto it.
+      // The lower piece's cut faces along the normal: the piece is turned over onto it.
       { body: low, name: names[0]!, lay: m => beside(onCut ? turnedDown(m, normal) : m, 'left', 0) },
       {
         body: high,
@@ -132,7 +132,7 @@ export const split: AdditionKind = {
   },
 };
 
-/** What would touch the bed, mm²: the cut itself, or the part's own underside. */
+/** The area that would touch the bed, mm²: the cut itself, or the part's own underside. */
 const cutArea = (site: Site, { at, up }: Frame): number =>
   sectionAcross(site.mesh(), at, up).loops.reduce((sum, l) => sum + l.area, 0);
 const baseArea = (site: Site): number => flatsFacing(site.mesh(), [0, 0, -1])[0]?.area ?? 0;
@@ -161,7 +161,7 @@ function dowel(kernel: PartKernel, d: number, long: number): Body {
   return kernel.cut(whole, kernel.extrude(rectangle(-long, -d, long, d), -d, d));
 }
 
-/** Where pins go: deep inside the cut, and far from each other. In the cut's own directions. */
+/** The places of pins: deep inside the cut, and far from each other. In the cut's own directions. */
 function pinsOf(site: Site, frame: Frame, p: Parameters): [number, number][] {
   const d = p.joint === 'screws' ? headFor(textOf(p, 'screw'))!.diameter : lengthOf(p, 'diameter');
   const { loops } = sectionAcross(site.mesh(), frame.at, frame.up);
@@ -205,13 +205,13 @@ const nearestTo = (points: readonly [number, number][], [x, y]: readonly [number
 
 const GRID = 61;
 
-/** Grid points of a section that lie inside it, at least so far from its edge. */
+/** Grid points inside a section, at least this far from its edge. */
 function roomyPoints(loops: readonly Loop[], need: number): [number, number][] {
   const all = loops.flatMap(l => l.points);
   if (all.length === 0) return [];
   const [x0, x1] = [Math.min(...all.map(q => q[0])), Math.max(...all.map(q => q[0]))];
   const [y0, y1] = [Math.min(...all.map(q => q[1])), Math.max(...all.map(q => q[1]))];
-  // An odd number of cells each way: the middle of a narrow cut is looked at too.
+  // An odd number of cells in each direction, so that the middle of a narrow cut is sampled too.
   const cells = (from: number, to: number) =>
     Array.from({ length: GRID }, (_, i) => from + ((i + 0.5) * (to - from)) / GRID);
   const found: [number, number][] = [];
@@ -226,17 +226,17 @@ function roomyPoints(loops: readonly Loop[], need: number): [number, number][] {
 /** From the section's directions (section.ts) to the frame's. */
 function inFrame([a, b]: readonly [number, number], { x, up }: Frame): [number, number] {
   if (up[2] === 1) return [a, b];
-  // Both have their second direction upwards; the first may look the other way.
+  // Both have their second direction upwards; the first may point the other way.
   const flat = Math.hypot(up[0], up[1]);
   const across: Point3 = [-up[1] / flat, up[0] / flat, 0];
   return [a * (across[0] * x[0] + across[1] * x[1]), b];
 }
 
-/** Turned so that what looks along `down` looks at the bed. */
+/** Turned so that what faces `down` faces the bed. */
 function turnedDown(mesh: TriangleMesh, down: Point3): TriangleMesh {
   if (down[2] === -1) return mesh;
   if (down[2] === 1) return placedMesh(mesh, { at: [0, 0, 0], x: [1, 0, 0], up: [0, 0, -1] });
-  // A quarter turn about the level line square to it: what looked up then looks along it.
+  // A quarter turn about the level line square to it: what faced up then faces along it.
   const { positions: p } = mesh;
   const turned = new Float64Array(p.length);
   for (let i = 0; i < p.length; i += 3) {
@@ -250,7 +250,7 @@ function turnedDown(mesh: TriangleMesh, down: Point3): TriangleMesh {
   return { positions: turned, triangles: mesh.triangles };
 }
 
-/** Down on the bed, on one side of the middle. */
+/** Lowered onto the bed, on one side of the middle. */
 function beside(mesh: TriangleMesh, side: 'left' | 'right', y: number): TriangleMesh {
   const { min, max } = boundsOf(mesh);
   const x = side === 'left' ? -APART / 2 - max[0] : APART / 2 - min[0];

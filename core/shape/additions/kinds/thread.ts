@@ -12,10 +12,10 @@ import { surfaceOf } from '../tools';
 const named = (p: Parameters) => textOf(p, 'standard').trim() !== '';
 const odd = (p: Parameters) => !named(p);
 const outside = (p: Parameters) => p.wall === 'outside';
-/** What is joined reaches into what it is joined to, mm. */
+/** A joined body reaches this far into the other one, mm. */
 const INTO = 0.3;
 
-/** Room over the diameter in which a printed thread runs, mm: the middle of that want. Common practice, no source. */
+/** Clearance across the diameter for a printed thread, mm: the middle of that want. Common practice, no source. */
 const RUNS_BY = 0.4;
 
 /** A printed thread on a round outside or in a bore; triangles only. */
@@ -76,7 +76,7 @@ export const thread: AdditionKind = {
         major + (outside(p) ? -RUNS_BY : RUNS_BY),
       );
     }
-    // What is not this thread at all says nothing of its ridge.
+    // Where it is another thread altogether, nothing is said about its ridge.
     if (r.list.length > 0) return r.list;
     const [low, high] = [lengthOf(p, 'low'), lengthOf(p, 'high')];
     const form = formOf(p);
@@ -113,7 +113,7 @@ export const thread: AdditionKind = {
           .close(),
         axis,
       );
-    // A hair longer than asked, so that no two faces lie in one plane.
+    // Slightly longer than asked, so that no two faces are coplanar.
     const rod = (hair: number) => threadBody({ ...form, from: low - hair, to: high + hair }, kernel, axis);
     let body = site.body;
     if (outside(p)) {
@@ -123,7 +123,7 @@ export const thread: AdditionKind = {
           `The bore, ${Number((2 * bore).toFixed(1))} mm, leaves no wall under this thread: a larger thread, or a smaller bore.`,
           'major',
         );
-      // The wall is brought to the thread's core, then the ridge is put around it.
+      // The wall is cut to the thread's core, then the ridge is added around it.
       if (wall > minor) body = kernel.cut(body, ring(minor, wall + 1));
       else body = kernel.fuse(body, ring(Math.max(bore + 0.2, wall - INTO), minor));
       const ridge = kernel.cut(rod(INTO / 3), ring(0, minor - INTO, 1, 1));
@@ -131,7 +131,7 @@ export const thread: AdditionKind = {
     } else {
       if (wall < minor) body = kernel.cut(body, ring(0, minor));
       else if (wall > minor + 0.01) body = kernel.fuse(body, ring(minor, wall + INTO));
-      // Through an open end it runs out into the air.
+      // It runs out into the air through an open end.
       body = kernel.cut(body, rod(0.01));
     }
     for (const end of ['low', 'high'] as const)
@@ -155,7 +155,7 @@ export const thread: AdditionKind = {
   },
 };
 
-/** The thread about z, its extent put in later. */
+/** The thread about z, at the origin; its extent is set later. */
 function formOf(p: Parameters): ThreadForm {
   const standard = named(p) ? threadNamed(textOf(p, 'standard').trim()) : undefined;
   const major = lengthOf(p, 'major');

@@ -70,7 +70,7 @@ export const keepClear: AdditionKind = {
   },
 };
 
-/** Triangles only: the part's STEP file then goes without this cut. */
+/** Made of triangles: the part's STEP file lacks this cut. */
 function bodyOfModel({ kernels }: Site, p: Parameters, room: number): Body {
   const stance = {
     lies: textOf(p, 'lies') as SideDown,
@@ -82,7 +82,7 @@ function bodyOfModel({ kernels }: Site, p: Parameters, room: number): Body {
   return kernels.part.ofTriangles(() => placed);
 }
 
-/** Upright, or laid down about its middle: `z` stays its underside only while upright. */
+/** Upright, or laid down about its middle: `z` is its underside only while upright. */
 function lyingAlong(frame: Frame, along: string, height: number): Frame {
   if (along === 'z') return frame;
   const { at, x } = frame;
@@ -95,7 +95,7 @@ function lyingAlong(frame: Frame, along: string, height: number): Frame {
   };
 }
 
-/** Left and right changed. */
+/** Left and right swapped. */
 export const otherHand: AdditionKind = {
   kind: 'other-hand',
   title: 'Other hand',
@@ -116,7 +116,7 @@ export const otherHand: AdditionKind = {
   },
 };
 
-/** Extents run along the axis from the origin: those stay, since a mirrored point is as far along a mirrored axis. */
+/** Extents run along the axis from the origin: they stay, since a mirrored point is as far along a mirrored axis. */
 const turnedAxis = ({ axis }: { axis: readonly [number, number, number] }) => ({
   axis: [-axis[0] || 0, axis[1], axis[2]] as const,
 });

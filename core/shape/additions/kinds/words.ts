@@ -10,10 +10,10 @@ import { FROM_MIDDLE, place, position, turning } from '../fields';
 import { onSeat } from '../place';
 import { INTO, seatAt } from '../tools';
 
-/** Letters below this are lost between two lines of a usual nozzle, mm. Common practice, no source. */
+/** Smaller letters are lost between two lines of a usual nozzle, mm. Common practice, no source. */
 const LEAST_HEIGHT = 4;
 
-/** Raised or sunk letters; triangles only, so it comes after everything exact. */
+/** Raised or sunk letters; made of triangles, so they come after everything exact. */
 export const words: AdditionKind = {
   kind: 'words',
   title: 'Words',

@@ -1,6 +1,6 @@
 import { define } from '../define';
 
-/** Of what was put on the part; its name is put before the words. Lengths mm. */
+/** Findings on additions; the addition's name is put in front of the words. Lengths mm. */
 export const additionFindings = {
   'addition-gone': define<{ why: string }>({ cost: 'missing', words: f => f.why }),
   'addition-failed': define<{ why: string }>({ cost: 'missing', words: f => `${f.why}.` }),

@@ -4,7 +4,7 @@ import { define } from '../define';
 /** Walls of fewer passes weep. Common practice, no source. */
 const LEAST_PASSES = 4;
 
-/** What must be said before anybody relies on a part. */
+/** Cautions to show before anybody relies on a part. */
 export const cautionFindings = {
   injury: define({
     cost: 'hurts',
@@ -17,8 +17,8 @@ export const cautionFindings = {
       'You said a failure does damage. Test it beyond what it will bear before use, where nothing can be harmed, and look at it again after a week.',
   }),
   /**
-   * @param holds what it must hold: 'water', 'air' or both @param floats whether the brief speaks of something afloat
-   * @param passes of its quality; left out in what was accepted before they were told. How to print it: common practice.
+   * @param holds what it must hold: 'water', 'air' or both @param floats whether the brief mentions something afloat
+   * @param passes of its quality; left out in old acceptances. How to print it: common practice.
    */
   tight: define<{ holds: string; floats: boolean; passes?: number }>({
     cost: 'to-know',

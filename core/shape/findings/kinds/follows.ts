@@ -26,7 +26,7 @@ export const followFindings = {
     words: f =>
       `The part reaches ${mm(f.by)} mm into the object at ${at(f)}: it does not go home. Move or switch off what was put on there.`,
   }),
-  /** Nobody has to take it on trust. */
+  /** Shown so that nobody has to take it on trust. */
   'comes-out': define<{ followed: number; room: number }>({
     cost: 'to-know',
     words: f =>

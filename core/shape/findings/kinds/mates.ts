@@ -3,10 +3,10 @@ import { define } from '../define';
 
 const mm = (x: number, digits?: number) => formatPlain(x, digits);
 
-/** To a tenth, so that two that differ do not look alike. */
+/** To a tenth, so that two values that differ do not look alike. */
 const strain = (ratio: number) => `${formatPlain(100 * ratio, 1)} %`;
 
-/** A number that is bound to the ledger again by one press. */
+/** A number that one press binds to the ledger again. */
 interface Bound extends Record<string, string | number> {
   name: string;
   parameter: string;
@@ -28,9 +28,9 @@ const SLIPS: Record<string, string> = {
 
 const unitOf = ({ unit }: { unit: 'mm' | 'deg' }) => (unit === 'deg' ? '°' : ' mm');
 
-/** Of the surfaces that must fit, and of sizes against what was read. Lengths mm. */
+/** Findings on the surfaces that must fit, and on sizes against readings. Lengths mm. */
 export const mateFindings = {
-  /** What the maker said must fit is not on the solid. @param size mm or degrees of its number */
+  /** A mate of the maker's own is not on the solid. @param size mm or degrees of its number */
   'own-mate-not-there': define<{ name: string; size: number; is: 'length' | 'angle' | 'position' | 'flush' }>(
     {
       cost: 'to-know',
@@ -42,7 +42,7 @@ export const mateFindings = {
             : `“${f.name}”: its number moves nothing on the finished solid. Make another number fit.`,
     },
   ),
-  /** Two faces that were pressed are not so far apart as the number says. @param size measured */
+  /** Two pressed faces are not as far apart as the number says. @param size measured */
   'own-mate-off': define<{ name: string; size: number; asked: number; unit: 'mm' | 'deg' }>({
     cost: 'no-fit',
     words: f =>
@@ -73,7 +73,7 @@ export const mateFindings = {
     words: f =>
       `The part is ${mm(f.across)} mm across, less than the ${mm(f.model)} mm of the surface that must fit: that surface is not whole. Look at what was cut away.`,
   }),
-  /** @param what the choice @param taken what is drawn until somebody says */
+  /** @param what the choice @param taken what is drawn until somebody chooses */
   'not-said': define<{ what: string; taken: string }>({
     cost: 'no-fit',
     words: f =>
@@ -84,7 +84,7 @@ export const mateFindings = {
     words: f =>
       `The thread on the solid is ${f.found}-handed; the object’s is ${f.wanted}-handed. It will not go on. Set the hand, or take the mirroring off.`,
   }),
-  /** @param than 'larger' or 'smaller' than all that was read */
+  /** @param than 'larger' or 'smaller' than everything that was read */
   'unit-slip': define<{ x: number; y: number; z: number; read: number; than: string }>({
     cost: 'no-fit',
     words: f => {
@@ -105,7 +105,7 @@ export const mateFindings = {
     words: f =>
       `Passing the ${f.passing} ${f.how} the lip by ${strain(f.strain)}; this plastic bears ${strain(f.limit)}. Take a lip of ${mm(f.lip)} mm, or a flexible plastic.`,
   }),
-  /** @param most what was read there, mm */
+  /** @param most its reading, mm */
   'beyond-reading': define<{ what: string; is: number; read: string; most: number }>({
     cost: 'no-fit',
     words: f =>

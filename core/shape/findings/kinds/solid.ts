@@ -5,13 +5,13 @@ const mm = (x: number, digits?: number) => formatPlain(x, digits);
 
 /** Findings on the solid itself, its walls and its place on the bed. Lengths mm. */
 export const solidFindings = {
-  /** Supports stand on a surface that must fit, as the part lies. */
+  /** Supports stand on a surface that must fit, in the part's pose. */
   'supports-on-mate': define<{ name: string }>({
     cost: 'no-fit',
     words: f =>
       `As it lies, supports stand on “${f.name}”: they leave marks where it must fit. Lay it another way, or see what would do without them under “What hangs over air”.`,
   }),
-  /** @param area that is held up, mm² */
+  /** @param area supported area, mm² */
   'needs-supports': define<{ area: number }>({
     cost: 'to-know',
     words: f =>
@@ -50,7 +50,7 @@ export const solidFindings = {
     words: f =>
       `The thinnest wall is ${mm(f.thickness)} mm, at ${mm(f.height, 1)} mm above the bed: less than two passes of a ${mm(f.line)} mm line. Make it ${mm(2 * f.line)} mm or more.`,
   }),
-  /** Of what lies flat: it is built up of layers. */
+  /** For what lies flat: it is built up of layers. */
   'thin-flat': define<{ thickness: number; height: number; layer: number }>({
     cost: 'prints-badly',
     words: f =>
@@ -70,7 +70,7 @@ export const solidFindings = {
     width: number;
     depth: number;
     height: number;
-    /** What is missing at the best turn; left out in what was accepted before that was looked for. */
+    /** How much is missing at the best turn; left out in old acceptances. */
     over?: number;
   }>({
     cost: 'no-solid',
@@ -94,7 +94,7 @@ export const solidFindings = {
     words: f =>
       `The part is only ${[f.x, f.y, f.z].map(x => mm(x, 1)).join(' × ')} mm. Were inches read as millimetres?`,
   }),
-  /** @param by below the underside where negative */
+  /** @param by negative: below the underside */
   'off-the-bed': define<{ by: number }>({
     cost: 'to-know',
     words: f =>
@@ -102,7 +102,7 @@ export const solidFindings = {
         ? `Something put on it reaches ${mm(-f.by)} mm below its underside: its files are lifted so that it stands on that. Check on Print whether it prints better turned over or on its side.`
         : `What is left of it begins ${mm(f.by)} mm above the bed: its files are lowered onto it.`,
   }),
-  /** @param count alike; left out in what was accepted before they were counted */
+  /** @param count of equal holes; left out in old acceptances */
   'hole-near-edge': define<{ diameter: number; gap: number; leave: number; count?: number }>({
     cost: 'prints-badly',
     words: f =>

@@ -9,7 +9,7 @@ export const useFindings = {
     cost: 'to-know',
     words: f => `“${f.words}”: ${f.why}`,
   }),
-  /** @param section in words @param bears times the load @param because, helps “” where there is nothing to say */
+  /** @param section in words @param bears times the load @param because, helps “” where there is nothing to add */
   'too-weak': define<{
     words: string;
     section: string;
@@ -38,7 +38,7 @@ export const useFindings = {
     words: f =>
       `“${f.name}” has no body from a file yet: choose one, or make it a box. Until then nothing is kept off it.`,
   }),
-  /** @param room around it, 0 for none @param shared mm³ */
+  /** @param room clearance around it, 0 for none @param shared mm³ */
   'in-the-way': define<{ name: string; room: number; shared: number }>({
     cost: 'no-room',
     words: f =>
@@ -68,7 +68,7 @@ export const useFindings = {
     words: f =>
       `“${f.name}”: its body is shut in. From none of the six sides can it be brought into its room: cut it through to one side, or split the part.`,
   }),
-  /** @param long the part’s own length that way, mm */
+  /** @param long the part's length in that direction, mm */
   'zone-nowhere': define<{ name: string; long: number }>({
     cost: 'to-know',
     words: f =>
