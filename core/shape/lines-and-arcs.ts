@@ -3,39 +3,45 @@ import { arcThrough, type Curve, pointAt, sweepOf } from './curve';
 import { cross2, distance2, minus2, type Point2, unit2 } from './vector';
 
 /**
- * A line of measured points as the lines and arcs that it most likely was: all ways to part it are weighed against each
- * other by dynamic programming (Bellman, “On the approximation of curves by line segments using dynamic programming”,
- * 1961), a piece costing what it misses and a fixed sum for being one more. Then each piece is laid on its points by
- * least squares, and neighbours meet where they cross or touch. Lengths mm.
+ * A line of measured points as the lines and arcs that it most likely is. All ways to divide it are compared by dynamic
+ * programming (Bellman, “On the approximation of curves by line segments using dynamic programming”, 1961): a piece
+ * costs its misfit plus a fixed amount. Then each piece is fitted to its points by least squares, and neighbours meet
+ * where they cross or touch. Lengths mm.
  */
 
-/** Points that are weighed; a line of more is thinned evenly. */
+/** The most points that are compared; a longer line is thinned evenly. */
 const MOST_POINTS = 420;
-/** What a piece costs, in squares of the tolerance missed: an arc has one number more. Tried on sections of known objects. */
+/**
+ * The cost of one more piece, in squares of the tolerance: an arc has one number more. Tried on sections of known
+ * objects.
+ */
 const [LINE_COST, ARC_COST] = [14, 20];
-/** A piece that misses by half of the tolerance all along is as bad as may be. */
+/** A piece that misses by half of the tolerance throughout is at the limit. */
 const SHARE = 0.5;
-/** Measured lines bow and warp: more points than this say no more, since neighbours miss alike. */
+/** Measured lines bow and warp: more points than this add nothing, since neighbours have the same error. */
 const TELLING = 40;
-/** An arc of a larger radius than this many times its own length is a line. */
+/** An arc with a radius larger than this many times its own length is a line. */
 const FLAT = 8;
-/** A line meets an arc at less than 9°, and touches it, where it lies so far from its middle, in radii. */
+/**
+ * A line whose distance from an arc's centre is in this range, in radii, meets it at less than 9° and is taken as
+ * tangent.
+ */
 const LEAST_AWAY = Math.cos((9 * Math.PI) / 180);
 
 export type Piece = Run &
   ({ kind: 'line'; at: Point2; way: Point2 } | { kind: 'arc'; centre: Point2; radius: number; turn: 1 | -1 });
 
-/** Points that a piece goes over, and how it is laid on them. */
+/** The run of points of a piece, and how it is fitted to them. */
 export interface Run {
   from: number;
   to: number;
-  /** The points that it is laid on, where they are not nearly all of its run. */
+  /** The points that it is fitted to, where they are not nearly all of its run. */
   own?: readonly [number, number];
   /** It begins where it crosses the piece before it, however far that is from both. */
   meets?: boolean;
 }
 
-/** A line of points, and which runs of them make which piece; or all of them one circle. */
+/** A line of points and the runs of them that make each piece; or all of them make one circle. */
 export interface Parted {
   points: readonly Point2[];
   closed: boolean;
@@ -49,17 +55,17 @@ export function linesAndArcs(points: readonly Point2[], closed: boolean, toleran
   return parted ? curvesOfParted(parted) : [];
 }
 
-/** Null where there is hardly anything to part. */
+/** Null where there is hardly anything to divide. */
 export function partedLine(points: readonly Point2[], closed: boolean, tolerance: number): Parted | null {
   const even = evenly(points, closed);
   return even.length < 3 ? null : partedInto(even, closed, tolerance);
 }
 
-/** @param points at nearly even steps: where some are missing, pieces meet across the gap */
+/** @param points with nearly even spacing: where some are missing, pieces meet across the gap */
 export function partedInto(points: readonly Point2[], closed: boolean, tolerance: number): Parted {
   if (!closed) return { points, closed, tolerance, pieces: pieced(points, tolerance) };
   if (wholeCircle(points, tolerance)) return { points, closed, tolerance, pieces: 'circle' };
-  // A closed line has no first point: it is parted once, and again from its sharpest corner.
+  // A closed line has no first point: it is divided once, and again from its sharpest corner.
   const first = pieced([...points, points[0]!], tolerance);
   const joints = first
     .slice(0, -1)
@@ -74,7 +80,7 @@ export function curvesOfParted({ points, closed, tolerance, pieces }: Parted): C
   return curvesOfPieces(pieces, points, closed, tolerance);
 }
 
-/** The same pieces laid on the same points where they are now. @param points as many, in the same order */
+/** The same pieces fitted to the same points in their new places. @param points the same number, in the same order */
 export function partedAgain(before: Parted, points: readonly Point2[]): Parted {
   const { pieces } = before;
   if (pieces === 'circle') return { ...before, points };
@@ -94,7 +100,7 @@ function headingOf(p: Piece, at: Point2): Point2 {
   return [-p.turn * out[1], p.turn * out[0]];
 }
 
-/** Points at even steps along the line. */
+/** Points with even spacing along the line. */
 function evenly(points: readonly Point2[], closed: boolean): Point2[] {
   const line = closed ? [...points, points[0]!] : points;
   const along = [0];
@@ -114,7 +120,7 @@ function evenly(points: readonly Point2[], closed: boolean): Point2[] {
   return out;
 }
 
-/** Sums of powers of the points up to each, so that any run of them is fitted without looking at them again. */
+/** Running sums of powers of the points, so that any run of them can be fitted without going through it again. */
 class Runs {
   private readonly sums: Float64Array;
   readonly middle: Point2;
@@ -139,7 +145,7 @@ class Runs {
     return this.run;
   }
 
-  /** Line by least squares across it: what it misses, squares summed, and where it lies. */
+  /** The line by least squares across it: the sum of squared misses, and its position. */
   line(from: number, to: number): { missed: number; at: Point2; way: Point2 } {
     const n = to - from + 1;
     const r = this.of(from, to, 5);
@@ -153,7 +159,7 @@ class Runs {
     return { missed: Math.max(0, missed), at: [x / n + this.middle[0], y / n + this.middle[1]], way };
   }
 
-  /** Circle by linear least squares (Kåsa 1976): what it misses, squares summed, and where it lies. */
+  /** The circle by linear least squares (Kåsa 1976): the sum of squared misses, and its position. */
   circle(from: number, to: number): { missed: number; centre: Point2; radius: number } | null {
     const n = to - from + 1;
     const r = this.of(from, to, 9);
@@ -250,7 +256,7 @@ function pieceOf(
   return laidOn(points, runs, { from, to, kind: isRound ? 'arc' : 'line' });
 }
 
-/** The points that are surely a piece's own: next to a corner they are the neighbour's too. */
+/** The points that certainly belong to a piece: next to a corner they also belong to the neighbour. */
 export function ownOf({ from, to, own }: Run): readonly [number, number] {
   if (own) return own;
   const off = Math.min(2, Math.floor((to - from) / 6));
@@ -277,18 +283,18 @@ function lineOn(runs: Runs, a: number, b: number): { at: Point2; way: Point2 } {
   return { at, way };
 }
 
-/** A run of points as a line or an arc, by least squares; an arc that they do not make is a line. */
+/** A run of points as a line or an arc, by least squares; an arc that they do not make becomes a line. */
 export const laidAs = (points: readonly Point2[], run: Run, kind: Piece['kind']): Piece =>
   laidOn(points, new Runs(points), { ...run, kind });
 
-/** A run of points as what it most likely is. @param tolerance mm */
+/** A run of points as its most likely kind. @param tolerance mm */
 export function likeliest(points: readonly Point2[], run: Run, tolerance: number): Piece {
   const runs = new Runs(points);
   const { kind } = pieceOf(points, runs, run.from, run.to, (SHARE * tolerance) ** 2, stepOf(points));
   return laidOn(points, runs, { ...run, kind });
 }
 
-/** What both ways of laying a run of points miss, squares summed, mm². */
+/** The sums of squared misses of a run of points, as a line and as an arc, mm². */
 export function missedOn(points: readonly Point2[]): (run: Run, kind: Piece['kind']) => number {
   const runs = new Runs(points);
   return (run, kind) => {
@@ -297,7 +303,7 @@ export function missedOn(points: readonly Point2[]): (run: Run, kind: Piece['kin
   };
 }
 
-/** An arc laid on its points with a radius that is given. */
+/** An arc with a given radius, fitted to its points. */
 export function withRadius(
   { points }: Pick<Parted, 'points'>,
   piece: Extract<Piece, { kind: 'arc' }>,
@@ -307,13 +313,13 @@ export function withRadius(
   return { ...piece, ...orthogonal(points.slice(a, b + 1), piece.centre, radius, true) };
 }
 
-/** Between points, mm, as most of them lie. */
+/** Typical distance between neighbouring points, mm. */
 function stepOf(points: readonly Point2[]): number {
   const steps = points.slice(1).map((p, i) => distance2(p, points[i]!));
   return steps.sort((a, b) => a - b)[steps.length >> 1] ?? 0;
 }
 
-/** Least squares of the true distance: Kåsa's circle of a short arc is too small. */
+/** Least squares of the true distance: for a short arc, Kåsa's circle is too small. */
 function orthogonal(points: readonly Point2[], centre: Point2, radius: number, keep = false) {
   let [u, v, r] = [centre[0], centre[1], radius];
   for (let round = 0; round < 12; round++) {
@@ -328,7 +334,7 @@ function orthogonal(points: readonly Point2[], centre: Point2, radius: number, k
       }
     }
     for (let j = 0; j < 3; j++) a[j]![j]! += 1e-12 * points.length;
-    // A radius that is kept is one that nothing can move.
+    // A given radius stays as it is.
     if (keep) a[2]![2]! += 1e12;
     const step = solved(a, b);
     if (!step) return { centre, radius };
@@ -340,7 +346,7 @@ function orthogonal(points: readonly Point2[], centre: Point2, radius: number, k
   return { centre: [u, v] as Point2, radius: r };
 }
 
-/** A crossing of two pieces so near to their raw joint is meant. */
+/** A crossing of two pieces counts as their corner when it is this near to their raw joint. */
 function reachAt(points: readonly Point2[], tolerance: number): (k: number) => number {
   return k => {
     const steps = [points[k - 1], points[k + 1]].map(p => (p ? distance2(p, points[k]!) : 0));
@@ -348,7 +354,7 @@ function reachAt(points: readonly Point2[], tolerance: number): (k: number) => n
   };
 }
 
-/** The pieces that curves are made of: without the specks between them. */
+/** The pieces of a line without the specks between them. */
 export const settledPieces = (
   pieces: readonly Piece[],
   { points, tolerance }: Omit<Parted, 'pieces'>,
@@ -378,14 +384,14 @@ function curvesOfPieces(
     const { centre, radius, turn } = p;
     const rough: Curve = { from, to, arc: { centre, radius, turn } };
     if (distance2(from, to) < 1e-6) return [];
-    // Through its ends exactly: they may lie a hair beside the circle.
+    // Through its ends exactly: they may be a tiny distance off the circle.
     const via = pointAt(rough, 0.5);
     const arc = sweepOf(rough) < 1.95 * Math.PI ? arcThrough(from, via, to) : rough;
     return [arc];
   });
 }
 
-/** Steps in which points cut a corner: a piece so short, next to where its neighbours cross, is none. */
+/** Points cut a corner in steps: a piece this short, next to where its neighbours cross, is not a real one. */
 const SPECK = 3;
 
 function withoutSpecks(
@@ -407,7 +413,7 @@ function withoutSpecks(
 
 const dot2 = (a: Point2, b: Point2) => a[0] * b[0] + a[1] * b[1];
 
-/** Where a line runs into an arc nearly without a corner, it touches it. */
+/** Where a line runs into an arc nearly without a corner, it is tangent. */
 function touching(pieces: readonly Piece[], points: readonly Point2[], closed: boolean): Piece[] {
   return pieces.map((p, i) => {
     if (p.kind !== 'arc') return p;
@@ -418,13 +424,13 @@ function touching(pieces: readonly Piece[], points: readonly Point2[], closed: b
       { piece: after, joint: points[p.to]! },
     ].flatMap(({ piece, joint }) => {
       if (piece?.kind !== 'line') return [];
-      // Where they meet at less than that: which point parts them says little, along a line that touches.
+      // Where they meet at a smaller angle: along a tangent line, the dividing point is poorly determined.
       const normal: Point2 = [-p.turn * piece.way[1], p.turn * piece.way[0]];
       const away = dot2(normal, minus2(p.centre, piece.at)) / p.radius;
       const ahead = dot2(headingOf(p, joint), piece.way) > 0.8;
       return ahead && away > LEAST_AWAY && away < 2 - LEAST_AWAY ? [piece] : [];
     });
-    // The middle lies a radius beside each line that it touches.
+    // The centre is at a distance of one radius from each line that it touches.
     const beside = lines.map(l => {
       const normal: Point2 = [-p.turn * l.way[1], p.turn * l.way[0]];
       return { normal, off: p.radius - dot2(normal, minus2(p.centre, l.at)) };
@@ -455,7 +461,7 @@ function onto(p: Piece, q: Point2): Point2 {
   return [p.centre[0] + p.radius * x, p.centre[1] + p.radius * y];
 }
 
-/** Where neighbours cross next to their raw joint; where they only come near each other, in between. */
+/** Where neighbours cross near their raw joint; where they only come close to each other, half-way between. */
 function meeting(a: Piece, b: Piece, raw: Point2, reach: number): Point2 {
   const [best] = crossings(a, b).sort((p, q) => distance2(p, raw) - distance2(q, raw));
   if (best && distance2(best, raw) < reach) return best;
@@ -463,7 +469,7 @@ function meeting(a: Piece, b: Piece, raw: Point2, reach: number): Point2 {
   return [(p[0] + q[0]) / 2, (p[1] + q[1]) / 2];
 }
 
-/** Where two pieces cross, each gone on beyond its ends. */
+/** Where two pieces cross, each extended beyond its ends. */
 export function crossings(a: Piece, b: Piece): Point2[] {
   if (a.kind === 'line' && b.kind === 'line') {
     const det = cross2(a.way, b.way);
@@ -486,7 +492,7 @@ export function crossings(a: Piece, b: Piece): Point2[] {
   if (line.kind !== 'line' || arc.kind !== 'arc') return [];
   const foot = onto(line, arc.centre);
   const h2 = arc.radius ** 2 - distance2(foot, arc.centre) ** 2;
-  // Touching, by rounding a hair apart.
+  // Tangent, but apart by rounding.
   if (h2 < -1e-6 * arc.radius ** 2) return [];
   const h = Math.sqrt(Math.max(0, h2));
   return [h, -h].map((k): Point2 => [foot[0] + k * line.way[0], foot[1] + k * line.way[1]]);

@@ -3,7 +3,7 @@ import type { Side, SoftSide, StandardWant } from '../fit/wants';
 import type { Parameters } from './recipes/parameters';
 import type { Point3 } from './vector';
 
-/** A part's surfaces that must fit something: what they are to be, and where they are on the solid. */
+/** A part's surfaces that must fit something: their sizes, and their places on the solid. */
 
 export interface MateSpec {
   id: string;
@@ -18,11 +18,13 @@ export interface MateSpec {
   flexibleWant: StandardWant;
   /** The object itself is soft, for example a hose or a boot; our plastic does not matter. */
   soft?: 'theirs';
-  /** Round unless said. */
+  /** Round unless stated. */
   form?: SurfaceForm;
-  /** Read by a tape around it: its size is the circle of equal girth, so that all sums are those of a circle. */
+  /** Read by a tape around it: its size is the circle of equal girth, so that all formulas are those of a circle. */
   around?: true;
-  /** Of a surface that the maker named: its section is built up of layers as drawn. Others are where they are. */
+  /**
+   * For a surface named by the maker: its cross-section is built up of layers as drawn. Others follow from the pose.
+   */
   lying?: boolean;
   active(p: Parameters): boolean;
 }
@@ -31,29 +33,29 @@ export interface MateSurface {
   mate: string;
   side: Side;
   /**
-   * A thread's size is over its ridges, or over its grooves where it is a nut. A span is the whole loop from
-   * end to end; a girth is the diameter of a circle as long as the loop.
+   * A thread's size is over its ridges, or over its grooves for a nut. A span is the whole loop from end to end; a
+   * girth is the diameter of a circle with the length of the loop.
    */
   kind: 'round' | 'flats' | 'thread' | 'span' | 'girth';
   /** Diameter, or width across the flats, as drawn. */
   size: number;
-  /** A point midway where a section across `axis` shows the mating loop; on the axis of a round one. */
+  /** A point midway along it, where a section across `axis` shows the mating loop; on the axis of a round one. */
   at: Point3;
   axis: Point3;
-  /** The way a width across flats, or a span, is measured; only theirs. */
+  /** The direction in which a width across flats, or a span, is measured; only for these. */
   across?: Point3;
-  /** Of a tapered round one: how much its radius grows for each mm along the axis; its size is at `at`. */
+  /** For a tapered round one: how much its radius grows per mm along the axis; its size is at `at`. */
   taper?: number;
-  /** Round, but parted by slots where it is measured. */
+  /** Round, but divided by slots where it is measured. */
   parted?: true;
-  /** Of a thread: its minor diameter. */
+  /** For a thread: its minor diameter. */
   core?: number;
   /** Flats around the axis: 2 unless it is a polygon. */
   flats?: number;
   /** Extent along the axis: from and to are positions along it, from the origin. */
   from: number;
   to: number;
-  /** Of a thread: the hand it must have. */
+  /** For a thread: the hand that it must have. */
   hand?: 'right' | 'left';
 }
 

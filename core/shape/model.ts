@@ -5,16 +5,16 @@ import { Recent } from './recent';
 import type { Point3 } from './vector';
 
 /**
- * Bodies from elsewhere: a neighbour, a plug, a board, as its maker's STEP or mesh file has it. A part knows one by
- * a reference, the SHA-256 of its kept triangles and how many mm one of its units is: equal references are equal
- * bodies, because it is part of a solid's key. Lengths mm, angles degrees.
+ * Bodies from files: a neighbour, a plug, a board, from its maker's STEP or mesh file. A part refers to one by the
+ * SHA-256 of its stored triangles and the mm per unit: since a reference is part of a solid's key, equal references are
+ * equal bodies. Lengths mm, angles degrees.
  */
 export const MODEL_REFERENCE = /^[0-9a-f]{64}(\*[0-9]+(\.[0-9]+)?)?$/;
 
 export const modelReference = ({ sha256, factor }: { sha256: string; factor: number }): string =>
   factor === 1 ? sha256 : `${sha256}*${factor}`;
 
-/** All that a part's numbers and its neighbours name. */
+/** All references in a part's numbers and its neighbours. */
 export function referencesIn(
   parameters: Readonly<Record<string, number | string | boolean>>,
   neighbours: readonly { model?: string }[] = [],
@@ -25,7 +25,7 @@ export function referencesIn(
 
 export const shaOf = (reference: string): string => reference.slice(0, 64);
 
-/** Whole triangles of a reference in mm; null where they are not at hand. */
+/** The triangles of a reference in mm; null where they are not at hand. */
 export function modelOf(models: Models | undefined, reference: string): TriangleMesh | null {
   const mesh = models?.get(shaOf(reference)) ?? demoBody(reference);
   if (!mesh) return null;
@@ -34,7 +34,7 @@ export function modelOf(models: Models | undefined, reference: string): Triangle
   return { positions: mesh.positions.map(x => factor * x), triangles: mesh.triangles };
 }
 
-/** Which of its sides is down, as its file has it drawn. */
+/** Which of its sides is down, as its file is drawn. */
 export const SIDES_DOWN = {
   drawn: 'as its file has it',
   over: 'turned over',
@@ -58,11 +58,11 @@ export interface Stance {
   lies: SideDown;
   /** Seen from above, after it was laid. */
   turn: number;
-  /** Where the middle of its underside is. */
+  /** The place of the centre of its underside. */
   at: Point3;
 }
 
-/** Laid on one of its sides, turned, and stood with the middle of its underside at a point. */
+/** Laid on one of its sides, turned, and placed with the centre of its underside at a point. */
 export function stood({ positions: p, triangles }: TriangleMesh, { lies, turn, at }: Stance): TriangleMesh {
   const a = (turn * Math.PI) / 180;
   const [c, s] = [Math.cos(a), Math.sin(a)];
@@ -78,7 +78,7 @@ export function stood({ positions: p, triangles }: TriangleMesh, { lies, turn, a
   return { positions: laid.map((x, i) => x + by[i % 3]!), triangles };
 }
 
-/** A model at its place, with room on every side: its underside is then lower by that room. */
+/** A model in its place, with clearance on every side: its underside is lower by that clearance. */
 export function placedModel(
   models: Models | undefined,
   reference: string,
@@ -89,17 +89,18 @@ export function placedModel(
   const bare = modelOf(models, reference);
   const grown = withRoom(models, reference, room, kernel);
   if (!bare || !grown) return null;
-  // Room is the same on all sides, whichever is down.
+  // The clearance is the same on all sides, whichever is down.
   const sunk = boundsOf(bare).min[2] - boundsOf(grown).min[2];
   return stood(grown, { ...stance, at: [at[0], at[1], at[2] - sunk] });
 }
 
-/** Growing takes its time, and every rebuild asks again. */
+/** Growing a body takes time, and every rebuild asks again. */
 const grownBefore = new Recent<TriangleMesh>(24);
 
 /**
- * A model with room all round: at least `room`, and up to an eighth more. A finely cut body gets up to twice that, and
- * one of very many triangles its convex hull with room, so that it never takes more than a few seconds.
+ * A model with clearance all round: at least `room`, and up to an eighth more. A finely triangulated body gets up to
+ * twice that, and one with very many triangles its convex hull with clearance, so that it never takes more than a few
+ * seconds.
  */
 export function withRoom(
   models: Models | undefined,
@@ -112,7 +113,7 @@ export function withRoom(
   const key = `${reference} ${room}`;
   const known = grownBefore.get(key);
   if (known) return known;
-  // A surface as it was scanned has no inside: room for it is room for its hull.
+  // A scanned surface has no inside: its hull with clearance is used.
   let grown = kernel.grown(kernel.facts(mesh).ok ? mesh : kernel.hull(mesh), room);
   // Very fine surfaces may not survive the rounding of their corners: their hull does.
   if (!kernel.facts(grown).ok) grown = kernel.grown(kernel.hull(mesh), room);

@@ -18,7 +18,7 @@ beforeAll(async () => {
   kernels = await startKernels();
 });
 
-/** A job's part as it is drawn before anything is read, with what moves a place that is found on its solid. */
+/** A job's part as drawn before anything is read, with what moves a place that is found on its solid. */
 function movers(id: string, place: (part: BuiltPart, p: Parameters) => { point: Point3; normal: Point3 }) {
   const recipe = requireRecipe(id);
   const work = new Work(newJob('Any', recipe, FIRST_WORKSHOP), FIRST_WORKSHOP, emptyHistory());

@@ -5,7 +5,7 @@ import type { Parameters } from './recipes/parameters';
 import type { Place } from './vector';
 import { dot, lengthOfVector, moved, negated, type Point3, point3, scaled } from './vector';
 
-/** The part with one of its numbers changed, and all that is made from it. */
+/** The part with one of its numbers changed, and everything that depends on it. */
 export interface Nudge {
   name: string;
   /** mm, or degrees of an angle. */
@@ -16,9 +16,9 @@ export interface Nudge {
 /** A number that moves the surface at a place. */
 export interface Mover {
   name: string;
-  /** How far the surface goes outwards for each mm or degree of it, mm. */
+  /** How far the surface moves outwards per mm or degree of the number, mm. */
   rate: number;
-  /** How much of the whole surface it moves, as a share. */
+  /** The share of the whole surface that it moves. */
   share: number;
   /** Surfaces that must fit and change their size with it. */
   disturbs: string[];
@@ -26,27 +26,27 @@ export interface Mover {
 
 type Built = Pick<BuiltPart, 'mesh' | 'mates'>;
 
-/** A surface that goes less than this for each mm or degree does not follow that number. */
+/** A surface that moves less than this per mm or degree does not follow that number. */
 const LEAST_RATE = 0.02;
-/** A hit belongs to the surface that was pressed while it looks the same way: cosine. */
+/** A hit belongs to the pressed surface if its normal agrees: cosine. */
 const LOOKS_ALIKE = 0.5;
-/** The surface is looked for this far to both sides, mm, and for a large nudge so many times as far. */
+/** The surface is searched this far to both sides, mm, and for a large nudge this many times as far. */
 const LEAST_REACH = 2;
 const REACH = 4;
 /** Rays start this far from the place, so that an unmoved surface is met, mm. */
 const OFF_IT = 0.01;
-/** Places on the whole part at which it is looked whether they move too. */
+/** Number of sample places on the whole part. */
 const SAMPLES = 60;
-/** A number that moves it by less than this share of what the strongest does is not what is meant. */
+/** A number that moves the place by less than this share of the strongest is not the one that is meant. */
 const WEAK = 0.25;
-/** A mate that changes by less is not disturbed, mm. */
+/** A mate that changes by less is not affected, mm. */
 const DISTURBED = 0.02;
 
 /**
- * Which numbers move the surface at a place: the part is built with each of them a little larger, and where the
- * surface is then says how far it goes. The most local first, those that hardly
- * move it after them, those that change what must fit last.
- * @param build the part with other numbers; null where it cannot be built, or there is no time left
+ * The numbers that move the surface at a place. The part is built with each of them slightly larger, and the new
+ * position of the surface shows how far it moves. The most local numbers come first, those that hardly move it after
+ * them, and those that change what must fit last.
+ * @param build the part with other numbers; null where it cannot be built, or time has run out
  */
 export function moversAt(
   { point, normal }: Place,
@@ -77,7 +77,7 @@ export function moversAt(
   );
 }
 
-/** Where the surface at a place has gone to. */
+/** The new position of the surface at a place. */
 export interface FoundNear {
   point: Point3;
   triangle: number;
@@ -87,7 +87,7 @@ export interface FoundNear {
 
 type Asked = [mesh: TriangleMesh, tree: RayTree, point: Point3, normal: Point3, by: number];
 
-/** The surface that was at a place, looked for along its normal; null where it is no longer there. */
+/** The surface that was at a place, searched along its normal; null where it is no longer there. */
 export function foundNear(...[mesh, tree, point, n, by]: Asked): FoundNear | null {
   const reach = Math.max(LEAST_REACH, REACH * Math.abs(by));
   const found = [1, -1].flatMap((side): FoundNear[] => {
@@ -102,10 +102,10 @@ export function foundNear(...[mesh, tree, point, n, by]: Asked): FoundNear | nul
   return found.reduce<FoundNear | null>((a, b) => (!a || Math.abs(b.way) < Math.abs(a.way) ? b : a), null);
 }
 
-/** How far the surface at a place has gone outwards, mm; null where it is no longer there. */
+/** How far the surface at a place has moved outwards, mm; null where it is no longer there. */
 export const wentTo = (...place: Asked): number | null => foundNear(...place)?.way ?? null;
 
-/** Places spread evenly over the surface by its area, with where it looks there. */
+/** Places spread evenly over the surface by area, with their normals. */
 export function placesOn(mesh: TriangleMesh): Place[] {
   const count = mesh.triangles.length / 3;
   const areas = Array.from({ length: count }, (_, t) => lengthOfVector(facing(mesh, t)));
@@ -122,13 +122,13 @@ export function placesOn(mesh: TriangleMesh): Place[] {
       point: point3(i => (a[i] + b[i] + d[i]) / 3),
       normal: scaled(facing(mesh, t), 1 / areas[t]!),
     };
-    // A large triangle counts as often as its area does.
+    // A large triangle gets as many places as its area deserves.
     samples.push(...Array.from({ length: due }, () => sample));
   }
   return samples;
 }
 
-/** Surfaces that must fit and change their size from the one to the other. */
+/** Surfaces that must fit and differ in size between the two. */
 export const disturbedBy = (now: Pick<Built, 'mates'>, then: Pick<Built, 'mates'>): string[] =>
   now.mates.flatMap(mate => {
     const other = then.mates.find(m => m.id === mate.id);

@@ -12,18 +12,18 @@ import type { Outline } from './kernels/kernel';
 import type { Point2 } from './vector';
 import { cross2, distance2, minus2, unit2 } from './vector';
 
-/** The outline cannot be moved so far; the message is for the maker. */
+/** The outline cannot be offset that far; the message is for the maker. */
 export class OffsetError extends Error {
   override name = 'OffsetError';
 }
 
-/** A mitre longer than this many times the offset is cut off; beside an arc it may reach along the arc as well. */
+/** A mitre longer than this many times the offset is cut off; next to an arc it may also reach along the arc. */
 const LONGEST_MITRE = 4;
 const SAME = 1e-7;
 
 /**
- * An outline of lines and arcs moved outwards (or inwards, below 0) square to itself: lines stay lines, arcs
- * keep their centres, corners stay sharp. Runs and must run counter-clockwise. mm
+ * An outline of lines and arcs, offset outwards (inwards below 0): lines stay lines, arcs keep their centres, corners
+ * stay sharp. Runs and must run counter-clockwise. mm
  * @param by one amount for all edges, or one for each: an edge's own trim
  * @throws OffsetError where edges vanish or the outline would cross itself
  */
@@ -36,7 +36,7 @@ function sound(outline: Outline): Outline {
   return outline;
 }
 
-/** Edge by edge; edges that are no neighbours are not looked at. */
+/** Edge by edge; only neighbouring edges are considered here. */
 function moved(outline: Outline, by: number | readonly number[]): Outline {
   const curves = curvesOf(outline);
   const amount = (i: number) => (typeof by === 'number' ? by : by[i]!);
@@ -73,7 +73,7 @@ function circleOffset(curves: readonly Curve[], by: number): Outline {
   );
 }
 
-/** Moved to its right, which is outwards of an outline that runs counter-clockwise. */
+/** Moved to its right, which is outwards for an outline that runs counter-clockwise. */
 function shifted(c: Curve, by: number): Curve {
   if (!c.arc) {
     const [x, y] = unit2(minus2(c.to, c.from));
@@ -88,7 +88,7 @@ function shifted(c: Curve, by: number): Curve {
   return { from: on(c.from), to: on(c.to), arc: { ...c.arc, radius } };
 }
 
-/** Where two moved edges meet: one point, or two where a long mitre is cut off. */
+/** Where two offset edges meet: one point, or two where a long mitre is cut off. */
 function meeting(a: Curve, b: Curve, corner: Point2, byA: number, byB: number): Point2[] {
   if (distance2(a.to, b.from) < SAME) return [a.to];
   const most = Math.max(Math.abs(byA), Math.abs(byB));
@@ -99,13 +99,16 @@ function meeting(a: Curve, b: Curve, corner: Point2, byA: number, byB: number): 
     .filter(p => distance2(p, corner) < farthest + SAME)
     .sort((p, q) => away(p) - away(q));
   if (nearest) return [nearest];
-  // A sharp point outwards is cut off square to its middle line; inwards there is no such way out.
+  // A sharp point outwards is cut off square to its bisector; inwards that is impossible.
   const outwards = cross2(headingAt(a, 1), headingAt(b, 0)) > 0 && byA >= 0 && byB >= 0;
   if (outwards) return [a.to, b.from];
   throw new OffsetError('Two edges no longer meet there.');
 }
 
-/** A line that cuts off the end of an arc it touched crosses its circle twice, about as far away: on the arc is meant. */
+/**
+ * A line that cuts off the end of an arc it touched crosses its circle twice, about equally far away: the crossing on
+ * the arc is meant.
+ */
 const SIDEWAYS = 0.5;
 
 const onArcs = (p: Point2, ...curves: readonly Curve[]): boolean =>
@@ -145,9 +148,9 @@ function circlesCross(a: NonNullable<Curve['arc']>, b: NonNullable<Curve['arc']>
 }
 
 /**
- * An outline moved evenly until a size of it is what it should be. A flat side moves by as much as is asked, a
- * sharp corner by more: it is tried and put right until it is met.
- * @returns how far it was moved, mm per side
+ * An outline offset evenly until one of its sizes has a given value. A flat side moves by the offset, a sharp corner by
+ * more, so the offset is found by iteration.
+ * @returns the offset, mm per side
  * @throws OffsetError
  */
 export function offsetTo(
@@ -177,7 +180,7 @@ function sameDirection(now: Curve, before: Curve): boolean {
   return Math.abs(sweepOf(now) - sweepOf(before)) < Math.PI / 2;
 }
 
-/** Whether edges that are not neighbours touch. Straight pieces of 0.01 stand for arcs. */
+/** Whether edges that are not neighbours touch. Arcs become straight pieces to 0.01. */
 export function crossesItself(outline: Outline): boolean {
   if (areaOfCurves(curvesOf(outline)) <= 0) return true;
   const points = flattenedPoints(outline, 0.01);
@@ -187,14 +190,14 @@ export function crossesItself(outline: Outline): boolean {
     const b = points[(i + 1) % n]!;
     return { i, a, b, from: Math.min(a[0], b[0]), to: Math.max(a[0], b[0]) };
   });
-  // From left to right: only pieces that share an x are looked at.
+  // From left to right: only pieces with a common x are compared.
   pieces.sort((p, q) => p.from - q.from);
   return pieces.some((p, k) => {
     for (let m = k + 1; m < n && pieces[m]!.from <= p.to; m++) {
       const q = pieces[m]!;
       const apart = Math.abs(p.i - q.i);
       if (apart === 1 || apart === n - 1) continue;
-      // On one line, but not beside each other.
+      // Collinear, but not overlapping.
       if (Math.max(p.a[1], p.b[1]) < Math.min(q.a[1], q.b[1])) continue;
       if (Math.min(p.a[1], p.b[1]) > Math.max(q.a[1], q.b[1])) continue;
       if (side(p.a, p.b, q.a) * side(p.a, p.b, q.b) <= 0 && side(q.a, q.b, p.a) * side(q.a, q.b, p.b) <= 0)

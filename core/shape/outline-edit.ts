@@ -2,19 +2,21 @@ import { curvesOf, flattenedPoints, middleOf } from './curve';
 import type { Corner } from './outline-text';
 import { minus2, type Point2, unit2 } from './vector';
 
-/** Changing a written outline on its drawing. A number written as an expression is made from a size: it stays as it is. mm */
+/**
+ * Editing a written outline on its drawing. A number written as an expression depends on a size: it stays as it is. mm
+ */
 export type Written = Corner<string>;
 
-/** What is taken hold of: a corner, the point an arc goes through, or the whole edge that arrives at a corner. */
+/** What is being dragged: a corner, the point an arc goes through, or the whole edge that ends at a corner. */
 export type Grip = { of: 'corner'; at: number } | { of: 'via'; at: number } | { of: 'edge'; at: number };
 
-/** Numbers are kept to a hundredth, without a tail of nines. */
+/** Numbers are rounded to a hundredth, without floating-point tails. */
 const plain = (x: number): string => String(Number(x.toFixed(2)) || 0);
 /** No expression. */
 export const isPlainNumber = (text: string): boolean => text.trim() !== '' && Number.isFinite(Number(text));
 const shifted = (text: string, by: number): string => (isPlainNumber(text) ? plain(Number(text) + by) : text);
 
-/** Whether a drag could change anything of it. */
+/** Whether dragging it could change anything. */
 export function canMove(corners: readonly Written[], grip: Grip): boolean {
   const corner = corners[grip.at]!;
   if (grip.of === 'via') return corner.via?.some(isPlainNumber) ?? false;
@@ -25,7 +27,7 @@ export function canMove(corners: readonly Written[], grip: Grip): boolean {
 const before = (corners: readonly Written[], i: number): Written =>
   corners[(i + corners.length - 1) % corners.length]!;
 
-/** The outline with what is held moved by so much; an edge takes the point of its arc along. */
+/** The outline with the dragged item moved; an edge takes the point of its arc along. */
 export function movedGrip(corners: readonly Written[], grip: Grip, [dx, dy]: Point2): Written[] {
   const n = corners.length;
   const via = (c: Written): Pick<Written, 'via'> =>
@@ -39,7 +41,7 @@ export function movedGrip(corners: readonly Written[], grip: Grip, [dx, dy]: Poi
   });
 }
 
-/** The edge that arrives at a corner, moved outwards by so much in all. */
+/** The edge that ends at a corner, with a total trim of this much. */
 export const movedEdge = (corners: readonly Written[], at: number, by: number): Written[] =>
   corners.map((corner, i) => {
     if (i !== at) return corner;
@@ -48,7 +50,7 @@ export const movedEdge = (corners: readonly Written[], at: number, by: number): 
     return trim === '0' ? bare : { ...bare, trim };
   });
 
-/** Straight out of an edge, away from the inside; unit length. */
+/** The outward normal of an edge; unit length. */
 export function outOfEdge(points: readonly Point2[], at: number): Point2 {
   const n = points.length;
   const [a, b] = [points[(at + n - 1) % n]!, points[at]!];
@@ -61,7 +63,7 @@ export function outOfEdge(points: readonly Point2[], at: number): Point2 {
   return area > 0 ? [y, -x || 0] : [-y || 0, x];
 }
 
-/** A corner more, in the middle of the edge that arrives at one; an arc is parted at its point. */
+/** Adds a corner in the middle of the edge that ends at one; an arc is divided at its point. */
 export function withCorner(corners: readonly Written[], at: number, points: readonly Point2[]): Written[] {
   const [a, b] = [points[(at + points.length - 1) % points.length]!, points[at]!];
   const { via, ...end } = corners[at]!;
@@ -70,7 +72,7 @@ export function withCorner(corners: readonly Written[], at: number, points: read
   return [...corners.slice(0, at), fresh, via ? end : corners[at]!, ...corners.slice(at + 1)];
 }
 
-/** Another corner is lined up with within this, mm on the screen’s scale; else the step counts. */
+/** Snaps to another corner within this, mm at the screen's scale; otherwise the step counts. */
 export interface Snap {
   /** mm */
   near: number;
@@ -78,9 +80,9 @@ export interface Snap {
 }
 
 /**
- * Where a held point goes: in line with another corner where it is near that, else to the step.
- * @param from where it was @param others what it may be in line with
- * @returns the way to move, and the lines it snapped to
+ * Where a dragged point goes: in line with another corner where it is near that, otherwise to the step.
+ * @param from where it was @param others what it may snap to
+ * @returns the movement, and the lines it snapped to
  */
 export function snapped(
   from: Point2,
@@ -104,7 +106,7 @@ export function snapped(
   return { by: [one(0, dx), one(1, dy)], lines };
 }
 
-/** Each edge of the bare outline as a line to draw, without what its corners lose: edge i arrives at corner i. */
+/** Each edge of the bare outline as a line to draw, without what its corners lose: edge i ends at corner i. */
 export function edgeLines(corners: readonly Corner[], sagitta = 0.1): { points: Point2[]; middle: Point2 }[] {
   const n = corners.length;
   return corners.map((end, i) => {

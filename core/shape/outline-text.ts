@@ -13,13 +13,13 @@ import type { Point2 } from './vector';
 import { distance2, minus2, unit2 } from './vector';
 
 /**
- * An outline as a maker writes it down: its corners in order, `x, y`, parted by semicolons or lines, each
- * with what belongs to it:
+ * An outline as a maker writes it: its corners in order, `x, y`, separated by semicolons or lines, each with its own
+ * words:
  *
  *     0, 0; 40, 0 round 3; 40, 25 chamfer 2; 20, 30 via 32, 29; 0, 25 trim -3
  *
- * `round` and `chamfer` take the corner off; `via` makes the edge that arrives here an arc through that point;
- * `trim` moves that edge outwards, inwards below 0. Numbers may be expressions. mm
+ * `round` and `chamfer` take the corner off; `via` makes the edge that ends here an arc through that point; `trim`
+ * moves that edge outwards, inwards below 0. Numbers may be expressions. mm
  */
 export interface Corner<N = number> {
   x: N;
@@ -38,12 +38,12 @@ export interface Hole<N = number> {
   deep?: N;
 }
 
-/** What was written is no outline; the message is for the maker. */
+/** The text is not an outline; the message is for the maker. */
 export class OutlineTextError extends Error {
   override name = 'OutlineTextError';
 }
 
-/** Enough for a traced outline; more is not typed by hand, and takes the kernel minutes. */
+/** Enough for a traced outline; nobody types more by hand, and the kernel would take minutes. */
 export const MOST_CORNERS = 200;
 const MOST_HOLES = 60;
 
@@ -54,7 +54,7 @@ export const readCorners = (text: string): Corner<string>[] => {
   return corners;
 };
 
-/** Holes are written `x, y, diameter`, and `deep 3` where they do not go through. */
+/** Holes are written `x, y, diameter`, with `deep 3` where they do not go through. */
 export const readHoles = (text: string): Hole<string>[] => {
   const holes = entriesOf(text).map((entry, i): Hole<string> => {
     const name = `Hole ${i + 1}`;
@@ -84,7 +84,7 @@ export const writeHoles = (holes: readonly Hole<string | number>[]): string =>
     .map(({ x, y, diameter, deep }) => `${x}, ${y}, ${diameter}${deep === undefined ? '' : ` deep ${deep}`}`)
     .join('; ');
 
-/** The same list with each expression replaced by what `value` says of it. */
+/** The same list with each expression replaced by its value. */
 export function mapCorner<A, B>(c: Corner<A>, value: (written: A) => B): Corner<B> {
   return {
     x: value(c.x),
@@ -114,7 +114,7 @@ export function numberOf(written: string): number {
 }
 
 /**
- * Corners to an outline that runs counter-clockwise: trimmed first, then its corners taken off.
+ * From corners to an outline that runs counter-clockwise: trimmed first, then its corners are taken off.
  * @throws OutlineTextError
  */
 export function outlineOfCorners(corners: readonly Corner[]): Outline {
@@ -130,13 +130,13 @@ export function outlineOfCorners(corners: readonly Corner[]): Outline {
     return { to: [next.x, next.y], ...(next.via ? { via: next.via } : {}) };
   });
   let curves = curvesOf({ start: cornerAt(corners, 0), edges });
-  // Edge i arrives at corner i + 1, from which it has its trim.
+  // Edge i ends at corner i + 1, which holds its trim.
   let trims = corners.map((_, i) => corners[(i + 1) % n]!.trim ?? 0);
   let ends = corners.map((_, i) => corners[(i + 1) % n]!);
   if (areaOfCurves(curves) < 0) {
     curves = curves.map(reversed).reverse();
     trims = trims.reverse();
-    // Edge i now arrives where it set out from.
+    // After reversal, edge i ends where it began.
     ends = corners.map((_, i) => corners[n - 1 - i]!);
   }
   const sharp = outlineOfCurves(curves);
@@ -158,7 +158,7 @@ function trimmed(outline: Outline, trims: readonly number[]): Outline {
   }
 }
 
-/** @param ends the corner at which each edge arrives */
+/** @param ends the corner at which each edge ends */
 function cornersOff(outline: Outline, ends: readonly Corner[]): Outline {
   const curves = curvesOf(outline);
   const n = curves.length;
@@ -208,7 +208,7 @@ function cornersOff(outline: Outline, ends: readonly Corner[]): Outline {
   return done;
 }
 
-/** The most letters that are read at all. */
+/** Longer texts are not read at all. */
 export const LONGEST_OUTLINE = 8000;
 
 /** What is asked of a written outline or list of holes, with every number evaluated. */
@@ -225,7 +225,7 @@ export const resolvedText = (
 export const outlineOfText = (text: string): Outline =>
   outlineOfCorners(readCorners(text).map(c => mapCorner(c, numberOf)));
 
-/** As it was written before anything was trimmed. @throws OutlineTextError */
+/** As written, before any trim. @throws OutlineTextError */
 export const untrimmedOfText = (text: string): Outline =>
   outlineOfCorners(readCorners(text).map(c => ({ ...mapCorner(c, numberOf), trim: 0 })));
 
@@ -263,7 +263,7 @@ function cornerOf(entry: string, name: string): Corner<string> {
   };
 }
 
-/** The numbers before the first word, and those after each. */
+/** The numbers before the first word, and those after each word. */
 function split(entry: string, name: string, known: readonly string[]) {
   // `round(w)` is a function of expressions.
   const parts = entry.split(new RegExp(`\\b(${known.join('|')})\\b(?!\\s*\\()`));
@@ -275,7 +275,7 @@ function split(entry: string, name: string, known: readonly string[]) {
   return { numbers: listed(parts[0]!), words };
 }
 
-/** Parted by commas outside brackets, so that an expression may have its own. */
+/** Split at commas outside brackets, so that an expression may contain its own. */
 function listed(text: string): string[] {
   const found: string[] = [''];
   let depth = 0;

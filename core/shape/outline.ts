@@ -3,7 +3,7 @@ import type { DrawPoint } from './drawing/drawing';
 import type { Outline, OutlineEdge } from './kernels/kernel';
 import type { Point2 } from './vector';
 
-/** Closed plane lines, mm: built step by step, or as the shapes that parts are mostly made of. */
+/** Closed plane outlines, mm: built step by step, or from the shapes that most parts use. */
 export class Path {
   private readonly edges: OutlineEdge[] = [];
   private last: Point2;
@@ -11,7 +11,7 @@ export class Path {
     this.last = start;
   }
   to(point: Point2): this {
-    // An edge without length is left out: the kernel does not take it.
+    // An edge of zero length is left out: the kernel does not accept it.
     if (apart(this.last, point)) this.edges.push({ to: point });
     this.last = point;
     return this;
@@ -108,5 +108,5 @@ export function pointsOf(outline: Outline): DrawPoint[] {
     ),
   ];
 }
-/** A half circle in so many: no corner is seen at arm’s length, nor in a drawing’s file. */
+/** Number of pieces for a half circle: no corner is visible on screen, nor in a drawing file. */
 const ARC_PIECES = 36;

@@ -4,36 +4,36 @@ import type { MateSpec } from './mates';
 import type { ParameterSpec, Parameters } from './recipes/parameters';
 import type { Recipe } from './recipes/recipe';
 
-/** A surface that the maker named: no recipe foresaw that it must fit something. */
+/** A surface named by the maker: no recipe foresaw that it must fit something. */
 export interface OwnSurface {
-  /** Of this part, as its mates name it. */
+  /** Its id among the part's mates. */
   surface: string;
   name: string;
   side: Side;
   /** The part's number that is its size. */
   number: string;
   form: SurfaceForm;
-  /** Its section is built up of layers as drawn. */
+  /** Its cross-section is built up of layers as drawn. */
   lying: boolean;
   /** The object's dimension that it must fit. */
   dimension: string;
 }
 
-/** Numbers of a part that may carry a mate: lengths and angles, no counts and ratios. */
+/** Numbers of a part that may carry a mate: lengths and angles, but not counts and ratios. */
 export const carriesMate = (spec: ParameterSpec): spec is Extract<ParameterSpec, { kind: 'length' }> =>
   spec.kind === 'length' && spec.measure !== 'count';
 
-/** Whether a number is an angle, and no length. */
+/** Whether a number is an angle rather than a length. */
 export const isAngleOf = (specs: readonly ParameterSpec[], number: string): boolean =>
   specs.some(s => s.name === number && s.kind === 'length' && s.measure === 'angle');
 
-/** Whether a number is asked for as the part's choices are. */
+/** Whether a number is in use with the part's choices. */
 export const isShown = (recipe: Pick<Recipe, 'parameters'>, number: string, choices: Parameters): boolean => {
   const spec = recipe.parameters.find(p => p.name === number);
   return spec !== undefined && (spec.shown?.(choices) ?? true);
 };
 
-/** A recipe whose mates are joined by the maker's own. */
+/** A recipe with the maker's own mates added. */
 export function withOwnMates(recipe: Recipe, own: readonly OwnSurface[]): Recipe {
   if (own.length === 0) return recipe;
   const specs = own.map(

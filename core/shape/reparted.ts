@@ -12,32 +12,32 @@ import {
 import { distance2 } from './vector';
 
 /**
- * Lines and arcs of a measured line as the maker says that they are: what one more look at the object tells, points do
- * not always. Each gives null where the line does not allow it.
+ * Corrections of the lines and arcs of a measured line by the maker: another look at the object shows what points do
+ * not always show. Each returns null where the line does not allow it.
  */
 
 /** How a piece, or the corner between two, is changed. */
 export const REPARTINGS = ['line', 'arc', 'cut', 'join', 'round', 'out'] as const;
 export type Reparting = (typeof REPARTINGS)[number];
 
-/** Points that a piece has at least. */
+/** A piece has at least this many points. */
 const LEAST = 5;
-/** A corner that is taken out meets within so many times the length of what was taken out. */
+/** When a corner replaces a piece, it must be within this many lengths of that piece. */
 const MEETS = 4;
 
 type Pieced = Parted & { pieces: readonly Piece[] };
 
-/** Parted without specks, so that each piece is one that is shown; null of a circle. */
+/** Divided without specks, so that each piece is one that is shown; null for a circle. */
 export const piecedOf = (parted: Parted): Pieced | null =>
   parted.pieces === 'circle' ? null : { ...parted, pieces: settledPieces(parted.pieces, parted) };
 
-/** One piece is a line, or an arc. */
+/** Makes one piece a line, or an arc. */
 export function asKind({ pieces, ...line }: Pieced, i: number, kind: Piece['kind']): Parted | null {
   const piece = laidAs(line.points, runOf(pieces[i]!), kind);
   return piece.kind === kind ? { ...line, pieces: pieces.with(i, piece) } : null;
 }
 
-/** One piece is two, which meet at a point of it. */
+/** Cuts a piece into two, which meet at one of its points. */
 export function cutAt({ pieces, ...line }: Pieced, i: number, at: number): Parted | null {
   const piece = pieces[i]!;
   if (at - piece.from < LEAST || piece.to - at < LEAST) return null;
@@ -48,7 +48,7 @@ export function cutAt({ pieces, ...line }: Pieced, i: number, at: number): Parte
   return { ...line, pieces: pieces.toSpliced(i, 1, ...halves) };
 }
 
-/** A piece and the next one are one. */
+/** Joins a piece with the next one. */
 export function joined({ pieces, ...line }: Pieced, i: number): Parted | null {
   const [one, two] = [pieces[i], pieces[i + 1]];
   if (!one || !two) return null;
@@ -57,7 +57,7 @@ export function joined({ pieces, ...line }: Pieced, i: number): Parted | null {
   return { ...line, pieces: pieces.toSpliced(i, 2, both) };
 }
 
-/** A piece is taken out: its neighbours meet in a corner. */
+/** Removes a piece: its neighbours meet in a corner. */
 export function takenOut({ pieces, ...line }: Pieced, i: number): Parted | null {
   const [before, out, after] = [pieces[i - 1], pieces[i], pieces[i + 1]];
   if (!before || !out || !after) return null;
@@ -65,13 +65,13 @@ export function takenOut({ pieces, ...line }: Pieced, i: number): Parted | null 
   const { points } = line;
   const far = MEETS * distance2(points[out.from]!, points[out.to]!);
   if (!crossings(before, after).some(p => distance2(p, points[middle]!) < far)) return null;
-  // The points of what was taken out say nothing of its neighbours.
+  // The points of the removed piece say nothing about its neighbours.
   const one = laidAs(points, { ...begun(before), to: middle, own: ownOf(before) }, before.kind);
   const two = laidAs(points, { from: middle, to: after.to, own: ownOf(after), meets: true }, after.kind);
   return { ...line, pieces: pieces.toSpliced(i - 1, 3, one, two) };
 }
 
-/** The corner between a piece and the next one is a rounding: as wide as its points say. */
+/** Makes the corner between a piece and the next one a rounding, as wide as its points say. */
 export function rounded({ pieces, ...line }: Pieced, i: number): Parted | null {
   const [one, two] = [pieces[i], pieces[i + 1]];
   if (!one || !two) return null;

@@ -6,11 +6,14 @@ import type { Point2 } from './vector';
 import { unit2 } from './vector';
 
 /**
- * What a tube, a rim or a duct is across its axis, when it is not round. About the origin; its outline of lines
- * and arcs runs counter-clockwise and can be moved evenly (offset.ts). mm
+ * The cross-section of a tube, a rim or a duct that is not round. About the origin; its outline of lines and arcs runs
+ * counter-clockwise and can be offset evenly (offset.ts). mm
  */
 
-/** Corners of a rounded rectangle are never sharper: moved outwards, sharp ones would stay sharp, round ones not. */
+/**
+ * Corners of a rounded rectangle are never sharper than this: sharp corners would stay sharp when offset, round ones do
+ * not.
+ */
 export const SHARPEST = 0.05;
 /** Smooth arcs, within this of the true ellipse, finer than any caliper reads. */
 const ELLIPSE = 0.005;
@@ -36,14 +39,17 @@ export const ellipse = (width: number, depth: number): Outline =>
     ),
   );
 
-/** A circle in as many arcs as a rounded rectangle has edges, beginning and turning alike: walls go from one to the other. */
+/**
+ * A circle with as many arcs as a rounded rectangle has edges, starting at the same place: walls go from one to the
+ * other.
+ */
 export function circleLikeRectangle(diameter: number): Outline {
   const r = diameter / 2;
   const on = (turns: number): Point2 => [
     r * Math.cos(2 * Math.PI * turns),
     r * Math.sin(2 * Math.PI * turns),
   ];
-  // A rectangle’s first edge runs along its lower side, to the right: a sixteenth left and right of straight down.
+  // A rectangle's first edge runs along its lower side, to the right: a sixteenth left and right of straight down.
   const whole = curvesOf(circle([0, 0], r))[0]!.arc!;
   const arcs = Array.from({ length: 8 }, (_, i) => {
     const at = 0.75 - 1 / 16 + i / 8;
@@ -61,7 +67,7 @@ export const shifted = (outline: Outline, [dx, dy]: Point2): Outline => {
   };
 };
 
-/** Points at the middles of its edges: how far two outlines with as many edges lie apart, edge by edge. */
+/** The midpoints of its edges: how far two outlines with the same number of edges are apart, edge by edge. */
 export const widestStep = (a: Outline, b: Outline): number => {
   const [p, q] = [curvesOf(a), curvesOf(b)];
   return Math.max(

@@ -1,6 +1,6 @@
 import type { Bounds, TriangleMesh } from './mesh/mesh';
 
-/** The six sides of a part as it stands on the bed, and boxes that keep to them. */
+/** The six sides of a part as it stands on the bed, and axis-aligned boxes. */
 export const SIDES = ['top', 'underside', 'left', 'right', 'front', 'back'] as const;
 export type Side = (typeof SIDES)[number];
 
@@ -17,7 +17,7 @@ export const AXIS_OF: Readonly<Record<Side, 0 | 1 | 2>> = {
 /** Whether a side is at the greater end of its axis. */
 export const isUpper = (side: Side): boolean => side === 'right' || side === 'back' || side === 'top';
 
-/** A box as triangles, their outsides outwards. */
+/** A box as triangles that face outwards. */
 export function boxMesh({ min, max }: Bounds): TriangleMesh {
   const positions = Array.from({ length: 8 }, (_, i) => [
     i & 1 ? max[0] : min[0],

@@ -11,8 +11,8 @@ export interface SolidSpec {
 }
 
 /**
- * What a solid depends on, as one text: equal keys are equal solids. Parameters are sorted, so that the order in
- * which they were set does not matter; kernels are part of it, since a newer one may round otherwise.
+ * Everything a solid depends on, as one text: equal keys are equal solids. Parameters are sorted, so that the order in
+ * which they were set does not matter; kernels are included, since a newer one may round differently.
  * @throws RangeError when the recipe is unknown
  */
 export function solidKey(

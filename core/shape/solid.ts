@@ -26,7 +26,7 @@ export function solidOf(
   return { ok: true, part: outcome.part, findings: [...outcome.findings, ...checkShape(outcome.part)] };
 }
 
-/** What is kept of a solid beside its triangles: plain data, as the part is drawn. */
+/** What is stored of a solid besides its triangles: plain data, for the part as drawn. */
 export interface SolidRecord extends Omit<BuiltPart, 'mesh' | 'pieces' | 'whole'> {
   findings: Finding[];
   /** Names of the pieces of a part that was split. */
@@ -38,10 +38,10 @@ export function recordOf({ part, findings }: Solid): SolidRecord {
   return { ...facts, findings, pieces: pieces.map(p => p.name) };
 }
 
-/** The triangles that belong to a record: the part where it is drawn, then each piece as it is laid on the bed. */
+/** The triangles that belong to a record: the part in its drawn place, then each piece as it is placed on the bed. */
 export const meshesOf = ({ whole, pieces }: BuiltPart): TriangleMesh[] => [whole, ...pieces.map(p => p.mesh)];
 
-/** A kept solid, put together again. @throws RangeError when record and triangles do not belong together */
+/** A stored solid, put together again. @throws RangeError when record and triangles do not belong together */
 export function solidOfRecord(
   { findings, pieces: names, ...facts }: SolidRecord,
   meshes: readonly TriangleMesh[],
@@ -53,7 +53,7 @@ export function solidOfRecord(
   return { findings, part: { ...facts, whole, pieces, mesh: pieces.length > 0 ? joined(laid) : whole } };
 }
 
-/** An addition may reach below the recipe's underside: findings and files then use the lifted part, on the bed. */
+/** An addition may reach below the recipe's underside: findings and files then use the part lifted onto the bed. */
 export function onTheBed(part: BuiltPart): BuiltPart {
   const { min, max } = part.bounds;
   if (part.pieces.length > 0 || Math.abs(min[2]) < 1e-3) return part;

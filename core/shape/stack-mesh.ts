@@ -6,9 +6,9 @@ import type { Frame, Point2, Point3 } from './vector';
 import { alongFrame, bentFrame, cross2, minus2 } from './vector';
 
 /**
- * Walls from each level's outline straight to the next one's, closed by its first and last outline, as triangles
- * no further than `sagitta` from them. Each edge is cut alike on every level, so that the walls meet. mm
- * @throws RangeError where outlines have unequally many edges, or go down
+ * Walls from each level's outline straight to the next one's, closed by its first and last outline, as triangles no
+ * farther than `sagitta` from them. Each edge is divided in the same way on every level, so that the walls meet. mm
+ * @throws RangeError where outlines have different numbers of edges, or levels go down
  */
 export function stackMesh(levels: readonly Level[], frame: Frame, sagitta: number): TriangleMesh {
   const all = levels.map(l => curvesOf(l.outline));
@@ -52,7 +52,7 @@ export function bendMesh(
 const pointsAlong = (curves: readonly Curve[], pieces: readonly number[]): Point2[] =>
   curves.flatMap((c, e) => Array.from({ length: pieces[e]! }, (_, i) => pointAt(c, i / pieces[e]!)));
 
-/** Walls from ring to ring, of equally many points each, and a lid on the first and the last. */
+/** Walls from ring to ring, with equal numbers of points, and a lid on the first and the last. */
 function throughRings(rings: readonly { points: readonly Point2[]; frame: Frame }[]): TriangleMesh {
   const n = rings[0]!.points.length;
   const positions = rings.flatMap(({ points, frame }) => points.flatMap(p => [...placed(p, frame)]));
@@ -63,7 +63,7 @@ function throughRings(rings: readonly { points: readonly Point2[]; frame: Frame 
       triangles.push(a, b, b + n, a, b + n, a + n);
     }
   const last = (rings.length - 1) * n;
-  // Seen from above the last outline faces up; the first is looked at from below.
+  // Seen from above the last outline faces up; the first is seen from below.
   for (const [i, j, k] of lid(rings[0]!.points)) triangles.push(i, k, j);
   for (const [i, j, k] of lid(rings.at(-1)!.points)) triangles.push(last + i, last + j, last + k);
   return weld(positions, triangles);
@@ -84,7 +84,7 @@ function piecesOf(c: Curve, sagitta: number): number {
   const most = 2 * Math.acos(Math.max(-1, 1 - sagitta / c.arc.radius));
   return Math.max(1, Math.ceil(sweepOf(c) / Math.min(most || 1, MOST_TURN)));
 }
-/** Small arcs stay round on screen, radians. */
+/** The largest angle of a piece of a small arc, so that it stays round on screen, radians. */
 const MOST_TURN = 0.3;
 
 function placed([x, y]: Point2, { at, x: right, up }: Frame): Point3 {

@@ -1,13 +1,13 @@
 import type { Font, PathCommand } from 'opentype.js';
 
-/** Closed outlines in (x, y), y up, mm; holes run the other way round, as a font's do. */
+/** Closed outlines in (x, y), y up, mm; holes run the other way round, as in a font. */
 export type TextOutlines = [number, number][][];
 
-/** How far a flat may lie from a letter's curve, mm: below what a nozzle can show. */
+/** How far a flat may be from a letter's curve, mm: less than a nozzle can show. */
 const STEPS = 6;
 
 /**
- * Letters as outlines, the capitals `height` tall, the middle of the words at (0, 0).
+ * Letters as outlines, with capitals `height` tall and the middle of the text at (0, 0).
  * Glyph by glyph: the whole-text call of opentype.js 2 throws on some fonts.
  * @throws RangeError for a character the font does not have
  */

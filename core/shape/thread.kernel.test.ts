@@ -47,7 +47,7 @@ function volume(form: ThreadForm): number {
   return core + ((2 * Math.PI * centroid * area) / pitch) * (to - from);
 }
 
-/** Where around the axis the section at this height comes out farthest, degrees. */
+/** The angle about the axis at which the section at this height reaches out farthest, degrees. */
 function farthest(mesh: TriangleMesh, z: number): number {
   const [loop] = sectionAtZ(mesh, z);
   const middle = loop!.points.filter(p => Math.hypot(...p) > 9.99);

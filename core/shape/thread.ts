@@ -5,12 +5,12 @@ import { placedMesh } from './mesh/placed';
 import { circle } from './outline';
 import { BED, type Frame } from './vector';
 
-/** Drawn this much off its standard, it is another thread, mm: more than a want and a printer ever ask for. */
+/** Drawn this far off its standard it is another thread, mm: more than a want and a printer together ever ask for. */
 export const OFF_STANDARD = 1.5;
 
 /**
- * Threads as triangles: exact helices are slow in a B-rep kernel and sometimes silently lost. Lengths mm,
- * angles degrees; the axis is z, the thread runs up from `from` to `to` and a little beyond both.
+ * Threads as triangles: exact helices are slow in a B-rep kernel and sometimes silently lost. Lengths mm, angles
+ * degrees; the axis is z, and the thread runs up from `from` to `to` and slightly beyond both.
  */
 export interface ThreadForm {
   /** Over the ridges and between them. */
@@ -34,7 +34,7 @@ export const crestOf = ({ major, minor, foot, flankAngle }: ThreadForm): number 
   foot - (major - minor) * Math.tan(((flankAngle / 2) * Math.PI) / 180);
 
 /**
- * A standard thread's basic profile, as large over its ridges as asked: moved outwards or inwards as a whole. On its
+ * A standard thread's basic profile, with the asked size over its ridges: moved outwards or inwards as a whole. On its
  * pitch line ridge and groove are half a pitch wide each.
  */
 export function basicForm(
@@ -59,7 +59,7 @@ export function mostRounding(form: ThreadForm): number {
   const half = ((flankAngle / 2) * Math.PI) / 180;
   const flats = Math.min(crestOf(form), pitch - foot) / 2;
   const flank = (major - minor) / 4 / Math.cos(half);
-  // A hair of flat stays between two arcs: points that coincide make triangles of no area.
+  // A tiny flat remains between two arcs: coincident points make triangles without area.
   return (0.98 * Math.min(flats, flank)) / Math.tan(cornerTurn(flankAngle) / 2);
 }
 
@@ -69,7 +69,7 @@ const cornerTurn = (flankAngle: number): number => Math.PI / 2 - ((flankAngle / 
 /** Chords of a rounded corner. */
 const ROUND_STEPS = 4;
 
-/** One turn of the outline in (z, r), upwards: four corners, each rounded where that is asked. */
+/** One turn of the outline in (z, r), upwards: four corners, each rounded where asked. */
 function profileOf(form: ThreadForm): { z: number; r: number }[] {
   const { major, minor, foot, flankAngle, rounding = 0 } = form;
   const crest = crestOf(form);
@@ -105,12 +105,12 @@ function profileOf(form: ThreadForm): { z: number; r: number }[] {
   });
 }
 
-/** No finer than this, or a small thread would be a prism; no more, or a large one would never end. */
+/** No coarser than this, or a small thread would be a prism; no finer, or a large one would take for ever. */
 const SIDES = { least: 48, most: 720 };
 
 /**
- * A threaded rod, closed. Its flats lie half inside and half outside of the true surface, so that a section
- * measures its number to half of `sagitta`.
+ * A threaded rod, closed. Its flats are half inside and half outside the true surface, so that a section measures its
+ * number to half of `sagitta`.
  * @throws RangeError for a thread without a ridge
  */
 export function threadMesh(form: ThreadForm, sagitta: number): TriangleMesh {
@@ -149,7 +149,7 @@ export function threadMesh(form: ThreadForm, sagitta: number): TriangleMesh {
   const quad = (a: number, b: number, c: number, d: number) => triangles.push(a, b, c, a, c, d);
   for (let i = 0; i < sides - 1; i++)
     for (let j = 0; j < rows - 1; j++) quad(at(i, j), at(i + 1, j), at(i + 1, j + 1), at(i, j + 1));
-  // Once around, a column has climbed (or fallen) by the lead: it meets the first one so many rows on.
+  // Once around, a column has climbed (or fallen) by the lead: it meets the first one that many rows on.
   const last = sides - 1;
   const step = turn * perLead;
   for (let j = Math.max(0, -step); j + 1 < rows - Math.max(0, step); j++)
@@ -185,7 +185,7 @@ export function threadMesh(form: ThreadForm, sagitta: number): TriangleMesh {
   }
 }
 
-/** Least and most, without spreading a long list over a call. */
+/** Minimum and maximum, without spreading a long list over a call. */
 function boundsOf(values: readonly number[]): [number, number] {
   let [least, most] = [Infinity, -Infinity];
   for (const v of values) {

@@ -37,7 +37,7 @@ export const cross = (a: Point3, b: Point3): [number, number, number] => [
 /** `from`, moved `times` along `by`. */
 export const moved = (from: Point3, by: Point3, times = 1): Point3 => point3(i => from[i] + times * by[i]);
 
-/** Never −0: a face that looks along −0 would get another name. */
+/** Never −0: a face with the direction −0 would get another name. */
 export const scaled = (v: Point3, by: number): Point3 => point3(i => v[i] * by || 0);
 
 export const negated = (v: Point3): Point3 => scaled(v, -1);
@@ -78,10 +78,10 @@ export function bentFrame({ at, x, up }: Frame, radius: number, angle: number): 
   };
 }
 
-/** Looking the other way along x, and so along the third direction. */
+/** Facing the opposite way along x, and so along the third direction. */
 export const backwards = ({ at, x, up }: Frame): Frame => ({ at, x: negated(x), up });
 
-/** In the plane: from b to a, the turn from one direction to another, how far apart, and unit length. */
+/** In the plane: from b to a, the turn from one direction to another, the distance, and unit length. */
 export const minus2 = (a: Point2, b: Point2): Point2 => [a[0] - b[0], a[1] - b[1]];
 export const cross2 = (a: Point2, b: Point2): number => a[0] * b[1] - a[1] * b[0];
 export const distance2 = (a: Point2, b: Point2): number => Math.hypot(a[0] - b[0], a[1] - b[1]);

@@ -46,7 +46,7 @@ describe('sections', () => {
     const [round, square] = [circleLikeRectangle(40), roundedRectangle(40, 40, 5)];
     expect(round.edges).toHaveLength(square.edges.length);
     expect(perimeterOf(round)).toBeCloseTo(40 * Math.PI, 9);
-    // Edge by edge they lie near each other: none is a turn ahead.
+    // Edge by edge they are close to each other: none is a turn ahead.
     expect(widestStep(round, square)).toBeLessThan(9);
     expect(widestStep(round, shifted(round, [3, 4]))).toBeCloseTo(5, 9);
   });

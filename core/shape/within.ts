@@ -3,7 +3,7 @@ import type { Outline } from './kernels/kernel';
 import type { Point2 } from './vector';
 import { cross2, distance2, minus2 } from './vector';
 
-/** How outlines lie to each other. Arcs are taken as straight pieces 0.01 mm from them. */
+/** How outlines are placed relative to each other. Arcs become straight pieces within 0.01 mm. */
 const SAGITTA = 0.01;
 
 export function isInside(point: Point2, loop: readonly Point2[]): boolean {
@@ -16,14 +16,14 @@ export function isInside(point: Point2, loop: readonly Point2[]): boolean {
   return inside;
 }
 
-/** Least wall between an inner outline and the outer one around it, mm; below 0 where it is not within. */
+/** Least wall between an inner outline and the outer one around it, mm; below 0 where it is not inside. */
 export function wallBetween(outer: Outline, inner: Outline): number {
   const [out, within] = [flattenedPoints(outer, SAGITTA), flattenedPoints(inner, SAGITTA)];
   const gap = gapOf(out, within);
   return within.every(p => isInside(p, out)) && !crossing(out, within) ? gap : -1;
 }
 
-/** Least way between two outlines that lie apart, mm; below 0 where they meet or one holds the other. */
+/** Least distance between two separate outlines, mm; below 0 where they meet or one contains the other. */
 export function gapBetween(a: Outline, b: Outline): number {
   const [p, q] = [flattenedPoints(a, SAGITTA), flattenedPoints(b, SAGITTA)];
   if (isInside(p[0]!, q) || isInside(q[0]!, p) || crossing(p, q)) return -1;

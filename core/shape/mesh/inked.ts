@@ -1,9 +1,9 @@
-/** Lines shorter than this, all that hangs together, are a rough surface's and no edge of the part, mm. */
+/** Connected lines shorter than this in all belong to a rough surface and are not an edge of the part, mm. */
 const LEAST = 2;
-/** Ends so near are one, mm. */
+/** Ends this near count as one, mm. */
 const SAME = 1e-4;
 
-/** Sharp edges without the specks of a rough surface. @param edges x, y, z of both ends of each, one after another */
+/** Sharp edges without the specks of a rough surface. @param edges x, y, z of both ends of each, in sequence */
 export function inkedEdges(edges: Float32Array): Float32Array {
   const names = new Map<string, number>();
   const parent: number[] = [];

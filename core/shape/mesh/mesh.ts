@@ -14,11 +14,11 @@ export interface Bounds {
 /** Vertices nearer than this are one: far below a printer's step, far above rounding at 300 mm. */
 const WELD = 1e-5;
 
-/** Joins vertices that lie together and drops triangles that thereby lose their area. */
+/** Merges vertices in the same place and drops triangles that lose their area by that. */
 export function weld(positions: ArrayLike<number>, triangles: ArrayLike<number>): TriangleMesh {
   const count = positions.length / 3;
   const slots = 2 ** Math.ceil(Math.log2(2 * count + 1));
-  // An open hash table of the vertices kept so far; −1 is empty.
+  // An open hash table of the vertices so far; −1 is empty.
   const table = new Int32Array(slots).fill(-1);
   const cell = (v: number) => Math.round(positions[v]! / WELD);
   const kept: number[] = [];
@@ -48,10 +48,10 @@ export function weld(positions: ArrayLike<number>, triangles: ArrayLike<number>)
   return { positions: Float64Array.from(kept), triangles: Uint32Array.from(faces) };
 }
 
-/** The kernel leaves −1e-15 where it means 0; a bed at −0.000… would be a wrong bound. */
+/** The kernel leaves −1e-15 where it means 0; a bed at −0.000… would give a wrong bound. */
 const cleared = (x: number) => (Math.abs(x) < 1e-9 ? 0 : x);
 
-/** Left and right changed; the triangles turned, so that they face outwards still. */
+/** Left and right swapped, with the triangles reversed so that they still face outwards. */
 export const mirroredMesh = ({ positions, triangles }: TriangleMesh): TriangleMesh => ({
   positions: positions.map((x, i) => (i % 3 === 0 ? cleared(-x) : x)),
   triangles: triangles.map((_, i, all) => all[i - (i % 3) + [0, 2, 1][i % 3]!]!),
@@ -85,7 +85,7 @@ export function boundsOf(mesh: TriangleMesh): Bounds {
   return { min, max };
 }
 
-/** Signed by the divergence theorem: negative when the triangles face inwards. mm³. */
+/** Signed, by the divergence theorem: negative when the triangles face inwards. mm³. */
 export function volumeOf(mesh: TriangleMesh): number {
   const { positions: p, triangles } = mesh;
   let six = 0;
@@ -101,7 +101,7 @@ export function volumeOf(mesh: TriangleMesh): number {
   return six / 6;
 }
 
-/** Centre of mass of a closed solid of even density, mm: each triangle makes a tetrahedron with the origin. */
+/** Centre of mass of a closed solid of uniform density, mm: each triangle makes a tetrahedron with the origin. */
 export function centroidOf(mesh: TriangleMesh): [number, number, number] {
   const { positions: p, triangles } = mesh;
   let volume = 0;
@@ -143,7 +143,7 @@ export function facing(mesh: TriangleMesh, t: number): [number, number, number] 
 export interface Closure {
   /** Edges that do not meet exactly one neighbour running the other way. */
   openEdges: number;
-  /** Bodies that hang together by shared edges. */
+  /** Connected bodies, joined by shared edges. */
   bodies: number;
 }
 
@@ -174,7 +174,7 @@ function compacted(positions: Float64Array, triangles: readonly number[]): Trian
   return { positions: Float64Array.from(kept), triangles: Uint32Array.from(faces) };
 }
 
-/** Some triangles of a mesh, and only the vertices that they have. */
+/** Some triangles of a mesh, with only the vertices that they use. */
 export function onlyTriangles({ positions: p }: TriangleMesh, triangles: ArrayLike<number>): TriangleMesh {
   const renamed = new Int32Array(p.length / 3).fill(-1);
   const kept: number[] = [];
@@ -188,7 +188,10 @@ export function onlyTriangles({ positions: p }: TriangleMesh, triangles: ArrayLi
   return { positions: Float64Array.from(kept), triangles: faces };
 }
 
-/** Which vertices hang together by edges of triangles. @param counts whether a vertex is looked at; all are unless said */
+/**
+ * Groups of vertices that are connected by edges of triangles. @param counts whether a vertex takes part; by default
+ * all do
+ */
 export function rootsOf(
   triangles: Uint32Array,
   count: number,
@@ -212,7 +215,7 @@ export function rootsOf(
   return root;
 }
 
-/** Every edge of a closed surface is walked once each way. */
+/** Every edge of a closed surface occurs once in each direction. */
 export function closureOf(mesh: TriangleMesh): Closure {
   const { triangles } = mesh;
   const count = mesh.positions.length / 3;

@@ -1,8 +1,8 @@
 /**
- * The place of a triangle that is nearest to a point (Ericson, “Real-time collision detection”, 2005, 5.1.5). Called
- * millions of times, so that nothing is made for it.
- * @param p corners, x, y, z each @param i @param j @param k where the triangle's three begin in `p`
- * @param at gets the place @returns its squared distance
+ * The point of a triangle that is nearest to a given point (Ericson, “Real-time collision detection”, 2005, 5.1.5).
+ * Called millions of times, so it allocates nothing.
+ * @param p corners, x, y, z each @param i @param j @param k where the triangle's three corners begin in `p`
+ * @param at receives the point @returns its squared distance
  */
 export function nearestOnTriangle(
   p: ArrayLike<number>,

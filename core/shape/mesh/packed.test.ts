@@ -9,7 +9,7 @@ const body = (n: number) => ({
 test('what was packed comes out to the last bit, however many bodies', () => {
   for (const bodies of [[], [body(1)], [body(2), body(1), body(5)]]) {
     const packed = packMeshes(bodies);
-    // As a file gives it: in the middle of a larger buffer.
+    // As read from a file: in the middle of a larger buffer.
     const shifted = new Uint8Array(packed.length + 3);
     shifted.set(packed, 3);
     expect(unpackMeshes(shifted.subarray(3))).toEqual(bodies);

@@ -1,9 +1,9 @@
 import type { TriangleMesh } from './mesh';
 
 /**
- * Several bodies in one block of bytes, exactly as they are in memory: for keeping a solid. Little endian: the
- * number of bodies, for each its number of coordinates and of corners, then all coordinates (64-bit floats), then all
- * corners (32-bit). A mesh file would round to 32 bits and lose which corners are one.
+ * Several bodies in one block of bytes, exactly as they are in memory, for storing a solid. Little endian: the number
+ * of bodies, for each its number of coordinates and of corners, then all coordinates (64-bit floats), then all corners
+ * (32-bit). A mesh file would round to 32 bits and lose which corners are shared.
  */
 export function packMeshes(meshes: readonly TriangleMesh[]): Uint8Array {
   const header = 4 * (1 + 2 * meshes.length);
@@ -29,7 +29,7 @@ export function packMeshes(meshes: readonly TriangleMesh[]): Uint8Array {
 
 /** @throws RangeError when the bytes are not what `packMeshes` wrote */
 export function unpackMeshes(packed: Uint8Array): TriangleMesh[] {
-  // A copy of its own: views need it aligned.
+  // A copy of its own: views need aligned data.
   const bytes = packed.slice();
   const cutOff = () => new RangeError(`Got ${bytes.length} bytes of a kept solid: it is cut off.`);
   if (bytes.length < 4) throw cutOff();

@@ -12,16 +12,16 @@ export interface Nearest {
   distance: number;
   triangle: number;
   at: Vector;
-  /** How far before the triangle's own plane; below 0 behind it, inside a solid. */
+  /** Distance in front of the triangle's plane; below 0 behind it, inside a solid. */
   ahead: number;
 }
 
-/** Triangles of a leaf: fewer cost more boxes than they save. */
+/** Triangles of a leaf: with fewer, the extra boxes cost more than they save. */
 const LEAF = 8;
 
 /**
- * A tree of boxes over a mesh's triangles, so that a ray meets a few of them instead of all: each box is halved
- * across its longest side at its middle triangle.
+ * A tree of boxes over a mesh's triangles, so that a ray meets a few of them instead of all: each box is split across
+ * its longest side at its middle triangle.
  */
 export class RayTree {
   /** Six numbers a node: least and greatest corner. */
@@ -74,7 +74,7 @@ export class RayTree {
     this.grow(half, to, middles);
   }
 
-  /** The first triangle that a ray meets, from whichever side; `d` of unit length. */
+  /** The first triangle that a ray meets, from either side; `d` has unit length. */
   firstHit(o: Vector, d: Vector): Hit | undefined {
     if (this.next.length === 0) return undefined;
     const best: Hit = { distance: Infinity, triangle: -1 };
@@ -92,7 +92,10 @@ export class RayTree {
     return best.triangle < 0 ? undefined : best;
   }
 
-  /** The nearest place of the surface, no farther than `most`; of two as near, on an edge, the side that it lies more before. */
+  /**
+   * The nearest point of the surface, no farther than `most`; of two equally near on an edge, the triangle that faces
+   * it more.
+   */
   nearest(o: Vector, most: number): Nearest | undefined {
     if (this.next.length === 0) return undefined;
     const best: Nearest = { distance: most, triangle: -1, at: [0, 0, 0], ahead: 0 };
@@ -102,7 +105,7 @@ export class RayTree {
       if (this.boxDistance(node, o) > best.distance) continue;
       if (this.counts[node] === 0) {
         const [a, b] = [node + 1, this.next[node]!];
-        // The nearer box last: it is looked into first.
+        // The nearer box last: it is searched first.
         if (this.boxDistance(a, o) < this.boxDistance(b, o)) open.push(b, a);
         else open.push(a, b);
         continue;
@@ -152,7 +155,7 @@ export class RayTree {
       const inverse = 1 / d[i]!;
       const a = (this.boxes[6 * node + i]! - o[i]!) * inverse;
       const b = (this.boxes[6 * node + 3 + i]! - o[i]!) * inverse;
-      // NaN where the ray runs in a face of the box: that face then does not bound it.
+      // NaN where the ray lies in a face of the box: that face does not limit it then.
       near = Math.max(near, Math.min(a, b) || near);
       far = Math.min(far, Math.max(a, b) + 1e-9 || far);
     }
@@ -194,7 +197,7 @@ export class RayTree {
   }
 }
 
-/** Copies of an addition look at one part: its tree is grown once. */
+/** Copies of an addition test the same part: its tree is built once. */
 const grown = new WeakMap<TriangleMesh, RayTree>();
 
 export function rayTreeOf(mesh: TriangleMesh): RayTree {

@@ -2,7 +2,7 @@ import type { Point3 } from '../vector';
 import { basisOf, dot } from '../vector';
 import type { TriangleMesh } from './mesh';
 
-/** One closed line of a plane section, as points in the plane's own two directions, mm. */
+/** One closed loop of a plane section, as points in the plane's own two directions, mm. */
 export interface Loop {
   points: [number, number][];
   /** Signed: positive when it runs counter-clockwise about solid, negative about a hole. mm². */
@@ -22,7 +22,7 @@ export function sectionAtZ(mesh: TriangleMesh, z: number): Loop[] {
     const first = p[3 * triangles[t]! + 2]! >= z;
     const second = p[3 * triangles[t + 1]! + 2]! >= z;
     const third = p[3 * triangles[t + 2]! + 2]! >= z;
-    // Most triangles are not cross: nothing is made for them.
+    // Most triangles do not cross: nothing is allocated for them.
     if (first === second && second === third) continue;
     const v = [triangles[t]!, triangles[t + 1]!, triangles[t + 2]!];
     const up = [first, second, third];
@@ -32,7 +32,7 @@ export function sectionAtZ(mesh: TriangleMesh, z: number): Loop[] {
       const a = v[e]!;
       const b = v[(e + 1) % 3]!;
       if (up[e] === up[(e + 1) % 3]) continue;
-      // Named by the lower index first: both triangles on an edge compute the identical point.
+      // From the lower index to the higher: both triangles on an edge compute the identical point.
       const [low, high] = a < b ? [a, b] : [b, a];
       const key = low * count + high;
       if (!place.has(key)) {
@@ -117,9 +117,9 @@ export interface LoopCircle {
 }
 
 /**
- * Diameter of a loop about a centre. Each straight piece is sampled at its ends and its middle, since a
- * polygon inscribed in a bore is smaller across its flats: the caliper feels the flats of a hole and the
- * corners of an outside.
+ * Diameter of a loop about a centre. Each straight piece is sampled at its ends and its middle, since a polygon
+ * inscribed in a bore is smaller across its flats: the caliper touches the flats of a hole and the corners of an
+ * outside.
  */
 export function loopCircle(loop: Loop, centre: readonly [number, number]): LoopCircle {
   let least = Infinity;

@@ -1,6 +1,6 @@
 import type { TriangleMesh } from './mesh';
 
-/** Every edge longer than that is halved until none is left; neighbours keep sharing their corners. */
+/** Every edge longer than the limit is halved until none is left; neighbours keep sharing their corners. */
 export function subdivided(mesh: TriangleMesh, longest: number): TriangleMesh {
   const positions = Array.from(mesh.positions);
   let triangles = Array.from(mesh.triangles);
@@ -29,7 +29,7 @@ export function subdivided(mesh: TriangleMesh, longest: number): TriangleMesh {
         const [x, y, z] = mid as number[];
         next.push(corner[0]!, x!, z!, corner[1]!, y!, x!, corner[2]!, z!, y!, x!, y!, z!);
       } else {
-        // Turned so that its first edge is cut, and its last is not.
+        // Rotated so that its first edge is cut and its last is not.
         const k = cut === 1 ? mid.findIndex(m => m !== undefined) : (mid.indexOf(undefined) + 1) % 3;
         const [a, b, c] = [corner[k]!, corner[(k + 1) % 3]!, corner[(k + 2) % 3]!];
         const [x, y] = [mid[k]!, mid[(k + 1) % 3]];

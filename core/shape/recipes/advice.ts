@@ -1,7 +1,7 @@
 import { formatPlain } from '../../quantity/format';
 import type { ParameterSpec, Sensible } from './parameters';
 
-/** What most printed parts take. Common practice, no source. */
+/** Usual values for most printed parts. Common practice, no source. */
 export const WALL: Sensible = {
   least: 1.2,
   most: 6,
@@ -28,7 +28,7 @@ export const PLATE: Sensible = {
 export function adviceOn(spec: ParameterSpec, value: unknown): { text: string; usual: number } | null {
   if (spec.kind !== 'length' || !spec.sensible || typeof value !== 'number') return null;
   const { least, most, usual, below, above } = spec.sensible;
-  // None at all was chosen, not mistyped.
+  // 0 was chosen, not mistyped.
   if (value === 0 || (value >= least && value <= most)) return null;
   const why = value < least ? below : above;
   return {

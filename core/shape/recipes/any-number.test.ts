@@ -6,10 +6,10 @@ import type { Parameters } from './parameters';
 
 /**
  * No number that a maker types, reads or derives may hang or exhaust the page or the server: a reading at or below its
- * instrument's zero, a difference the wrong way round, a slip of the decimal mark.
+ * instrument's zero, a difference taken in the wrong order, a misplaced decimal point.
  */
 const READ = [-40, -0.01, 0, 1e-9, 0.003, 5000];
-/** A drawing of more points than this takes a page, or a sheet, too long. */
+/** A drawing with more points than this is too slow for a page or a sheet. */
 const MOST_POINTS = 40_000;
 
 function isDrawable(drawing: Drawing, words: string): void {

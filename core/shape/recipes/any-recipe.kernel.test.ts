@@ -12,7 +12,7 @@ import { parameterSchema } from './parameter-schema';
 import type { Parameters } from './parameters';
 import type { Recipe } from './recipe';
 
-/** Every recipe keeps these, whatever is asked of it. How many seeds: `npm test` takes ten, scripts/many-seeds.mjs hundreds. */
+/** Properties of every recipe, whatever its numbers. Seeds: `npm test` takes ten, scripts/many-seeds.mjs hundreds. */
 const RUNS = Number(process.env.RECIPE_RUNS ?? 10);
 
 let kernels: Kernels;
@@ -20,14 +20,14 @@ beforeAll(async () => {
   kernels = await startKernels();
 });
 
-/** A written outline or list of holes with each number moved a little. */
+/** A written outline or list of holes with each number moved slightly. */
 const bent = (kind: 'outline' | 'holes', text: string): fc.Arbitrary<string> =>
   fc.array(fc.integer({ min: -4, max: 4 }), { minLength: 40, maxLength: 40 }).map(by => {
     let i = 0;
     return resolvedText(kind, text, x => Number((Number(x) + by[i++ % 40]! / 10).toFixed(2)));
   });
 
-/** Good and bad: the other way round, pointed, all arcs, taken off to nothing, tiny, crossing itself. */
+/** Good and bad: reversed, pointed, all arcs, corners taken off completely, tiny, crossing itself. */
 const ODD = {
   outline: [
     '0, 0; 0, 30; 20, 0',
@@ -43,10 +43,10 @@ const ODD = {
   holes: ['', '15, 11, 4.2; 16, 11, 4.2', '5, 5, 3; 15, 5, 3 deep 2', '0, 0, 10', '10, 8, 0'],
 };
 
-/** Typed names: none, one the shelf knows, one it does not. */
+/** Typed names: none, one that the shelf knows, one that it does not. */
 const NAMES = ['', 'M30', 'G 1 1/2', 'no such thread'];
 
-/** About the demo object, each size by itself up to half as large again; every option reached. */
+/** Around the demo object, each size on its own up to half as large again; every option is reached. */
 const near = (recipe: Recipe): fc.Arbitrary<Parameters> =>
   fc.record(
     Object.fromEntries(
@@ -102,7 +102,7 @@ function holds(recipe: Recipe, p: Parameters): boolean {
   const words = `${recipe.id} ${JSON.stringify(p)}`;
   if (!parameterSchema(recipe).safeParse(p).success) return false;
   const refused = recipe.refuse(p, new Map());
-  // A drawing is shown even of what is refused.
+  // Even what is refused gets a drawing.
   for (const { points } of recipe.drawing(p).shapes)
     for (const point of points) expect(point.every(Number.isFinite), `drawing of ${words}`).toBe(true);
   const outcome = buildPart(recipe, p, kernels, 'screen');
@@ -124,7 +124,7 @@ function holds(recipe: Recipe, p: Parameters): boolean {
   expect(outcome.part.mates.map(m => m.id).sort(), words).toEqual([...active].sort());
   for (const mate of outcome.part.mates) {
     const asked = p[recipe.mates.find(m => m.id === mate.id)!.parameter] as number;
-    // The screen's flats lie at most 0.03 from the true surface, on either side.
+    // The screen's flats are at most 0.03 from the true surface, on either side.
     expect(Math.abs(mate.size - asked), `${mate.id} of ${words}`).toBeLessThan(0.07);
   }
   return true;
@@ -161,7 +161,7 @@ describe.each(RECIPES.map(r => [r.id, r] as const))('%s', (_, recipe) => {
   });
 
   test('what is asked of the maker hangs together: guide, mates, parameters, drawings', () => {
-    // Which mates and dimensions there are hangs on choices alone: sizes are not known yet.
+    // Which mates and dimensions exist depends on choices alone: sizes are not known yet.
     const choices = Object.fromEntries(
       recipe.parameters.flatMap(s => (s.kind === 'length' ? [] : [[s.name, s.default]])),
     ) as Parameters;
@@ -204,7 +204,7 @@ describe.each(RECIPES.map(r => [r.id, r] as const))('%s', (_, recipe) => {
       if (spec.kind === 'choice') factors[spec.name] = spec.options.map(o => o.value);
       else if (spec.kind === 'flag') factors[spec.name] = [true, false];
     }
-    // With the demo's sizes each choice makes a part, if not with every other one.
+    // With the demo's sizes each choice makes a part, though not with every other choice.
     const built = new Set<string>();
     const reached = new Set<string>();
     const tried = (choices: Record<string, string | boolean>) => {
@@ -215,7 +215,7 @@ describe.each(RECIPES.map(r => [r.id, r] as const))('%s', (_, recipe) => {
     };
     const options = Object.entries(factors).flatMap(([name, values]) => values.map(v => [name, v] as const));
     for (const row of coveringArray(factors)) tried(row);
-    // What a row of many choices refused is tried with two of them alone.
+    // When a row with many choices is refused, two of them are tried alone.
     options.forEach(([a, x], i) => {
       if (!reached.has(`${a} ${x}`)) tried({ [a]: x });
       for (const [b, y] of options.slice(i + 1))

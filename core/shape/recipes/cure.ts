@@ -3,15 +3,15 @@ import type { Finding } from '../findings/finding';
 import { type ParameterSpec, type Parameters, unitOf, usualText } from './parameters';
 import type { Recipe } from './recipe';
 
-/** What refuses numbers: a recipe, or an addition with its own. */
+/** Whatever refuses numbers: a recipe, or an addition with its own. */
 export interface Refusing {
   parameters: readonly ParameterSpec[];
   refuse(p: Parameters): Finding[];
-  /** Numbers that a reading stands behind: no remedy takes them away from it. */
+  /** Numbers that follow a reading: a remedy never changes them. */
   measured(spec: ParameterSpec): boolean;
 }
 
-/** Whether a number follows a reading by the recipe: a mate's, or one that a size of the object sets. */
+/** Whether a number follows a reading by the recipe: that of a mate, or one set by a size of the object. */
 export const followsReading =
   ({ guide }: Pick<Recipe, 'guide'>, choices: Parameters) =>
   (spec: ParameterSpec): boolean =>
@@ -20,15 +20,15 @@ export const followsReading =
       name => name.endsWith('.model') || guide.some(g => g.key === name),
     );
 
-/** How far towards an end of its range a number is moved, step by step, until it does. */
+/** How far towards an end of its range a number is moved, step by step, until it works. */
 const STEPS = [0.01, 0.03, 0.08, 0.2, 0.4, 0.7, 1];
 const HALVINGS = 8;
-/** So many tries of numbers are made for one answer, whatever is wrong. */
+/** The most numbers that are tried for one answer. */
 const MOST_TRIES = 400;
 
 /**
- * What is refused, each with the number that cures it. Every remedy was tried out: its refusal goes, no other comes,
- * and nothing that was read is changed. Where no single number does it, there is no remedy.
+ * The refusals, each with the number that cures it. Every remedy was tried: its refusal goes, no other appears, and
+ * nothing that was read is changed. Where no single number works, there is no remedy.
  */
 export function refusals(refusing: Refusing, p: Parameters): Finding[] {
   const found = refusing.refuse(p);
@@ -50,7 +50,7 @@ export function refusals(refusing: Refusing, p: Parameters): Finding[] {
     const asked = named && remedy?.parameter === named.name ? Number(remedy.text) : undefined;
     if (named && asked !== undefined && inRange(named, asked) && does(named, asked))
       return { ...rest, remedy: remedyOf(named, asked) };
-    // The number that is named, else the one that has to move least.
+    // The named number, otherwise the one that has to change least.
     for (const specs of [named ? [named] : [], free.filter(s => s !== named)]) {
       const ways = specs.flatMap(spec => {
         if (tries > MOST_TRIES) return [];
@@ -77,11 +77,11 @@ const movedBy = ({ spec, value }: { spec: Length; value: number }, p: Parameters
   return Math.abs(value - now) / Math.max(1, Math.abs(now));
 };
 
-/** The nearest number that does, to a tenth, or a whole one of a count; null where none in its range does. */
+/** The nearest number that works, to a tenth, or a whole one for a count; null where none in its range does. */
 function nearest(spec: Length, now: number, does: (value: number) => boolean): number | null {
   const unit = spec.measure === 'count' ? 1 : 10;
   const found = [spec.min, spec.max].flatMap(end => {
-    // None at all of a thing is another part: it is not proposed.
+    // 0 of a thing makes another part: it is not proposed.
     const to = end === 0 && now > 0 ? Math.min(now, 0.1) : end;
     const outwards = to > now ? Math.ceil : Math.floor;
     const tidy = (x: number) => Math.min(spec.max, Math.max(spec.min, outwards(x * unit - 1e-9) / unit));
@@ -107,7 +107,7 @@ function nearest(spec: Length, now: number, does: (value: number) => boolean): n
   return found.toSorted((a, b) => Math.abs(a - now) - Math.abs(b - now))[0] ?? null;
 }
 
-/** Says the number and what it sets. */
+/** States the number and its parameter. */
 function remedyOf(spec: Length, value: number): NonNullable<Finding['remedy']> {
   const text = String(Number(value.toFixed(2)));
   return {

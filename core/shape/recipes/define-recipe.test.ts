@@ -101,7 +101,10 @@ describe('what follows from a declaration', () => {
   });
 });
 
-/** Each line below compiles only because of its comment: the type check of `npm test` fails when it would do without. */
+/**
+ * Each line below compiles only because of its comment: the type check of `npm test` fails when the comment is not
+ * needed.
+ */
 describe('a misspelt name does not compile', () => {
   test('in values, refusals, drawings, mates, surfaces and the demo object', () => {
     const p = declaration.demo.parameters as P;

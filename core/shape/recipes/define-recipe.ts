@@ -6,7 +6,7 @@ import type { MateSpec, MateSurface } from '../mates';
 import type { ParameterSpec, Parameters } from './parameters';
 import type { BuiltSolid, EffortLever, GuideStep, Recipe, RoundGrip } from './recipe';
 
-/** A parameter whose name, and whose options where it is a choice, the compiler knows. */
+/** A parameter with its name, and its options where it is a choice, known to the compiler. */
 export type Declared = ParameterSpec & { name: string };
 
 type ValueOf<S> = S extends { kind: 'length' }
@@ -31,36 +31,36 @@ export type Measured<G extends string> = Readonly<Partial<Record<G, number>>>;
 /** Names of the parameters that hold a number. */
 type NumbersOf<P> = { [N in keyof P]: P[N] extends number ? N : never }[keyof P] & string;
 
-/** Where a mate lies on the solid; the mate's own declaration tells the rest. */
+/** The place of a mate on the solid; the mate's own declaration gives the rest. */
 export type SurfacePlace = Omit<MateSurface, 'mate' | 'side' | 'size'>;
 
 /** Null where these parameters have no such mate. */
 export type Places<M extends string> = Readonly<Record<M, SurfacePlace | null>>;
 
-/** The mates that are there. */
+/** The mates that exist. */
 export const placed = <M extends string>(places: Places<M>): [M, SurfacePlace][] =>
   (Object.entries(places) as [M, SurfacePlace | null][]).filter(
     (entry): entry is [M, SurfacePlace] => entry[1] !== null,
   );
 
-/** A record from its entries: for recipes that have the same for each end. */
+/** A record from its entries: for recipes with the same fields for each end. */
 export const keyed = <const K extends string, T>(entries: readonly (readonly [K, T])[]): Record<K, T> =>
   Object.fromEntries(entries) as Record<K, T>;
 
 type MateDeclaration<P, G> = Omit<MateSpec, 'id' | 'dimension' | 'parameter' | 'flexibleWant' | 'active'> & {
   dimension: G;
   parameter: NumbersOf<P>;
-  /** The same as `want` unless said. */
+  /** The same as `want` unless stated. */
   flexibleWant?: MateSpec['flexibleWant'];
-  /** Always there unless said. It may ask for choices only: sizes are not known when it is called. */
+  /** By default always. It may use choices only: sizes are not known when it is called. */
   active?(p: P): boolean;
 };
 
 interface RecipeDeclaration<L extends readonly Declared[], G extends string, M extends string>
   extends Pick<Recipe, 'id' | 'version' | 'family' | 'title' | 'purpose'> {
-  /** In the order in which they are asked for. */
+  /** In the order in which they are shown. */
   parameters: L;
-  /** Parameters that are asked for only sometimes. */
+  /** Parameters that are shown only with some choices. */
   shown?: { readonly [N in L[number]['name']]?: (p: ValuesOf<L>) => boolean };
   guide: readonly (GuideStep & { key: G })[];
   mates: Readonly<Record<M, MateDeclaration<ValuesOf<L>, NoInfer<G>>>>;
@@ -76,8 +76,8 @@ interface RecipeDeclaration<L extends readonly Declared[], G extends string, M e
 }
 
 /**
- * A recipe from its declaration. Each parameter, guide step and mate is declared once; its values, drawings, surfaces
- * and demo object are typed by it, so that a misspelt name does not compile.
+ * A recipe from its declaration. Each parameter, guide step and mate is declared once; values, drawings, surfaces and
+ * demo object take their types from it, so that a misspelt name does not compile.
  */
 export function defineRecipe<const L extends readonly Declared[], G extends string, M extends string>(
   declaration: RecipeDeclaration<L, G, M>,
@@ -88,7 +88,7 @@ export function defineRecipe<const L extends readonly Declared[], G extends stri
       flexibleWant: mate.want,
       ...mate,
       id,
-      // A choice that is not known yet is none.
+      // A choice that is not known yet counts as none.
       active: p => !active || Boolean(active(p as ValuesOf<L>)),
     }),
   );
@@ -102,7 +102,7 @@ export function defineRecipe<const L extends readonly Declared[], G extends stri
       const when = shown?.[spec.name as L[number]['name']];
       return when ? { ...spec, shown: when as (p: Parameters) => boolean } : spec;
     }),
-    // A fit hangs on what a mate is made for.
+    // A fit depends on the dimension of a mate.
     guide: guide.map(step => ({ ...step, critical: step.critical || mating.has(step.key) })),
     mates: specs,
     surfaces: (p, models) => {

@@ -4,7 +4,7 @@ import { RECIPES } from '.';
 import type { Parameters } from './parameters';
 import type { Recipe } from './recipe';
 
-/** The demo object, and with each option and each count of it. */
+/** The demo object, with every option and every count. */
 function variants({ parameters, demo }: Recipe): Parameters[] {
   const others = parameters.flatMap((spec): Parameters[] => {
     if (spec.kind === 'choice') return spec.options.map(o => ({ [spec.name]: o.value }));
@@ -20,7 +20,7 @@ describe.each(RECIPES.map(r => [r.id, r] as const))('%s', (_, recipe) => {
       if (recipe.refuse(p).length > 0) continue;
       for (const dimension of recipe.drawing(p).dimensions) {
         const mate = recipe.mates.find(m => m.id === dimension.key);
-        // A girth is written beside the width of the loop.
+        // A girth is written next to the width of the loop.
         if (mate?.around) continue;
         const shown = p[mate?.parameter ?? dimension.key];
         if (typeof shown !== 'number') continue;

@@ -42,7 +42,7 @@ export const length = <const N extends string>(
   ...(defaultFor ? { defaultFor } : {}),
 });
 
-/** The first option is the usual one. */
+/** The first option is the default. */
 export const choice = <const N extends string, V extends string>(
   name: N,
   label: string,
@@ -62,7 +62,7 @@ export const choice = <const N extends string, V extends string>(
   };
 };
 
-/** Of a thread: what is drawn for the wrong hand never goes on, and most, not all, are right. */
+/** For a thread: drawn with the wrong hand it never goes on, and most threads, but not all, are right-handed. */
 export const hand = <const N extends string>(name: N, label: string) =>
   choice(
     name,
@@ -95,7 +95,7 @@ export const words = <const N extends string>(
   ...(shown ? { shown } : {}),
 });
 
-/** A scanned object, or a body from a file; until one is chosen another stands in for it. */
+/** A scanned object, or a body from a file; until one is chosen an example stands in. */
 export const model = <const N extends string>(
   name: N,
   label: string,
@@ -150,11 +150,11 @@ const KIND: Record<Hold, GuideStep['kind']> = {
 };
 
 interface StepOptions {
-  /** A fit hangs on it, though no mate is made for it. */
+  /** A fit depends on it, though no mate is made for it. */
   critical?: boolean;
-  /** A method, so that it may ask for the recipe's own parameters. */
+  /** A method, so that it may refer to the recipe's own parameters. */
   needed?(p: Parameters): boolean;
-  /** The number that must not go beyond it: there is something in its way. */
+  /** The number that must not exceed it: there is something in the way. */
   bounds?: string;
 }
 
@@ -176,10 +176,10 @@ export const step = <const K extends string>(
   ...(bounds ? { bounds } : {}),
 });
 
-/** What cannot be built, gathered in the order in which it is looked at. */
+/** What cannot be built, collected in order. */
 export class Refusals<P = Parameters> {
   readonly list: Finding[] = [];
-  /** @param value what would do, where one number does */
+  /** @param value a number that would work, if a single one does */
   when(bad: boolean, parameter: keyof P & string, message: string, value?: number): this {
     if (!bad) return this;
     const text = value === undefined ? null : String(Number(value.toFixed(2)));

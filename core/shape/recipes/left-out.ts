@@ -6,8 +6,8 @@ import type { Recipe } from './recipe';
 type Given = Readonly<Record<string, unknown>>;
 
 /**
- * Parameters with what was left out: a number whose default hangs on one that was given follows it, all others take
- * the demo object's. So nothing given is the demo object, and a larger bore gets a larger flange.
+ * The parameters with missing ones filled in: a number whose default depends on a given one follows it; all others take
+ * the demo object's value. So no parameters at all give the demo object, and a larger bore gets a larger flange.
  */
 export function completed(recipe: Pick<Recipe, 'parameters' | 'mates' | 'demo'>, given: Given): Given {
   const choices = { ...recipe.demo.parameters, ...given } as Parameters;
@@ -29,7 +29,7 @@ export function completed(recipe: Pick<Recipe, 'parameters' | 'mates' | 'demo'>,
       if (own !== undefined) return typeof own === 'number' ? { value: own, follows: true } : null;
       return usualOf(spec);
     }
-    // A dimension of the object, or its model number: the mate's parameter tells both.
+    // A dimension of the object, or its model number: the mate's parameter determines both.
     const [dimension] = name.split('.');
     const mate = recipe.mates.find(m => m.dimension === dimension && typeof given[m.parameter] === 'number');
     if (mate) return { value: given[mate.parameter] as number, follows: true };

@@ -8,11 +8,11 @@ interface ParameterBase {
   label: string;
   group: 'main' | 'more';
   shown?(p: Parameters): boolean;
-  /** Whose it is, where it is an addition's. */
+  /** The addition that it belongs to, if any. */
   addition?: string;
 }
 
-/** A range that most parts keep to, mm, and what goes wrong on either side of it, after the number. */
+/** The usual range of most parts, mm, and what goes wrong outside it; the text follows the number. */
 export interface Sensible {
   least: number;
   most: number;
@@ -25,13 +25,13 @@ export type ParameterSpec = ParameterBase &
   (
     | {
         kind: 'length';
-        /** mm unless said: an angle in degrees, or a whole number of things. */
+        /** mm unless stated: an angle in degrees, or a whole number of things. */
         measure?: 'angle' | 'count';
         min: number;
         max: number;
         /** An expression over dimensions, mates and parameters, or a number. */
         default: string;
-        /** Where its default hangs on choices: for these ones, instead of `default`. */
+        /** Where its default depends on choices: for these choices, instead of `default`. */
         defaultFor?(choices: Parameters): string;
         /** The usual range, and why; a number outside it gets a remark but is built. */
         sensible?: Sensible;
@@ -40,7 +40,7 @@ export type ParameterSpec = ParameterBase &
         kind: 'choice';
         options: readonly { value: string; label: string }[];
         default: string;
-        /** Only the object knows: asked for, and its usual value is never taken in silence. */
+        /** It depends on the object: the maker is asked, and the usual value is never taken silently. */
         ask?: true;
       }
     | { kind: 'flag'; default: boolean }
@@ -48,11 +48,11 @@ export type ParameterSpec = ParameterBase &
     | {
         kind: 'outline';
         default: string;
-        /** Dimensions for which its width and height stand until they are read. */
+        /** Dimensions that its width and height stand in for until they are read. */
         read?: { width: string; height: string };
       }
     | { kind: 'holes'; default: string }
-    /** Where an addition sits, in words: see additions/place.ts. Numbers in it may be expressions. */
+    /** The place of an addition, in words: see additions/place.ts. Numbers in it may be expressions. */
     | { kind: 'place'; default: string }
     /** Letters on the part, or what something is called. */
     | { kind: 'words'; default: string; most: number }
@@ -60,10 +60,10 @@ export type ParameterSpec = ParameterBase &
     | {
         kind: 'model';
         default: string;
-        /** A surface with holes will do: the part follows it. */
+        /** A surface with holes is accepted: the part follows it. */
         surface?: true;
       }
-    /** One of the part's mates, by its name; empty for the first that will do. */
+    /** One of the part's mates, by name; empty for the first suitable one. */
     | { kind: 'surface'; default: string }
   );
 

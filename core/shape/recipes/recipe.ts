@@ -17,33 +17,36 @@ export interface Recipe {
   version: number;
   family: 'replacement' | 'adapter' | 'mount';
   title: string;
-  /** What it is for, one sentence. */
+  /** Its purpose, in one sentence. */
   purpose: string;
   /** The object's dimensions, in the order in which they are measured. */
   guide: readonly GuideStep[];
   mates: readonly MateSpec[];
   parameters: readonly ParameterSpec[];
-  /** What cannot be built or makes no sense, before the kernel sees it. @param models left out, only numbers are judged */
+  /**
+   * Numbers that cannot be built or make no sense, found before the kernel is asked. @param models left out, only
+   * numbers are judged
+   */
   refuse(p: Parameters, models?: Models): Finding[];
-  /** The part, dimensioned. */
+  /** The drawing of the part, with its dimensions. */
   drawing(p: Parameters): Drawing;
   /** The object with its guide dimensions; dimensions not measured yet are drawn at their example size. */
   objectDrawing(measured: Readonly<Record<string, number>>, p: Parameters): Drawing;
   /** Deterministic. Lies on the bed at z = 0 in its usual pose. */
   solid(p: Parameters, kernel: PartKernel, kernels: Kernels): Body;
   /**
-   * Where each mate is on the solid, by analytic description.
-   * @param models left out, one that follows an object is where it usually is
+   * The place of each mate on the solid, by analytic description.
+   * @param models left out, one that follows an object is in its usual place
    */
   surfaces(p: Parameters, models?: Models): MateSurface[];
-  /** Recipe's own reading of the finished triangles. */
+  /** The recipe's own checks on the finished triangles. */
   checks(p: Parameters, solid: BuiltSolid, context: CheckContext, models?: Models): Finding[];
-  /** What makes it go on, off and stay home more easily or less, at the same size. */
+  /** What makes it go on, come off and stay home more or less easily, at the same size. */
   levers?(p: Parameters): EffortLever[];
-  /** Its round surfaces that grip on one axis, so that what they ask of the hand adds up. */
+  /** Its round surfaces that grip on one axis, so that their forces add up. */
   grips?(p: Parameters): RoundGrip[];
   demo: DemoObject;
-  /** What a maker put on it, in order; see additions/. */
+  /** The maker's additions, in order; see additions/. */
   additions?: readonly BoundAddition[];
 }
 
@@ -64,15 +67,15 @@ export interface GuideStep {
   kind: 'outside' | 'inside' | 'depth' | 'step' | 'length';
   critical: boolean;
   hold: Hold;
-  /** One or two sentences at the bench. */
+  /** One or two sentences for the maker at the bench. */
   how: string;
-  /** Whether these parameters need it. */
+  /** Whether it is needed with these parameters. */
   needed(p: Parameters): boolean;
-  /** The parameter that must not be larger: beyond it there is something in the way. */
+  /** The parameter that must not exceed it: beyond it there is something in the way. */
   bounds?: string;
 }
 
-/** A parameter that sets the effort of a mate but not its size. */
+/** A parameter that changes the effort of a mate but not its size. */
 export interface EffortLever {
   mate: string;
   parameter: string;
@@ -80,7 +83,7 @@ export interface EffortLever {
   label: string;
   /** grip: on, off and home alike; entry: only while it goes on. */
   acts: 'grip' | 'entry';
-  /** Effort grows with this power of it. */
+  /** Effort is proportional to this power of it. */
   power: number;
   least: number;
   most: number;
@@ -89,11 +92,11 @@ export interface EffortLever {
 /** A round surface that grips, with our wall behind it. */
 export interface RoundGrip extends GripWall {
   mate: string;
-  /** Of a ridge: the object's dimension it passes before it is home, and its slopes. */
+  /** For a ridge: the object's dimension that it passes before it is home, and its slopes. */
   passes?: { dimension: string; width: number; leads: number; holds: number };
 }
 
-/** In one piece where it is drawn, whatever hand it was made for. */
+/** In one piece in its drawn place, whatever hand it was made for. */
 export interface BuiltSolid {
   mesh: TriangleMesh;
 }
@@ -106,8 +109,8 @@ export interface DemoObject {
 }
 
 /**
- * A version is kept with the numbers its recipe had then: what the recipe got since takes the demo object's value,
- * which is the way it was before.
+ * A version stores the numbers that its recipe had at the time: parameters that the recipe got later take the demo
+ * object's value, which is how it was before.
  */
 export const wholeOf = ({ demo }: Pick<Recipe, 'demo'>, kept: Parameters): Parameters => ({
   ...demo.parameters,

@@ -2,7 +2,7 @@ import { describe, expect, test } from 'vitest';
 import { requireRecipe } from '.';
 import type { Parameters } from './parameters';
 
-/** What contradicts itself, by recipe: the change to its demo object, the parameter that is named, part of its words. */
+/** Contradictions, by recipe: the change to its demo object, the parameter that is named, and part of its words. */
 type Row = [change: Parameters, parameter: string, words: RegExp];
 const ROWS: Record<string, Row[]> = {
   'round-cap': [
@@ -214,7 +214,7 @@ describe.each(Object.entries(ROWS))('%s refuses', (id, rows) => {
       'what it said',
     ).toContainEqual([finding?.parameter, finding?.message]);
     if (!finding?.remedy) return;
-    // The button mends what it stands beside; another contradiction may be left.
+    // The button cures the refusal next to it; another contradiction may remain.
     const mended = { ...p, [finding.remedy.parameter]: Number(finding.remedy.text) };
     const left = recipe.refuse(mended).filter(f => f.parameter === parameter && words.test(f.message));
     expect(left, `after ${finding.remedy.label}`).toEqual([]);

@@ -5,7 +5,7 @@ import { followsReading, refusals } from './cure';
 import type { Parameters } from './parameters';
 import type { Recipe } from './recipe';
 
-/** Numbers that contradict each other: each at many values by itself, and several at once. */
+/** Numbers that contradict each other: each on its own at many values, and several at once. */
 function spoiled(recipe: Recipe): Parameters[] {
   const random = seeded(41);
   const lengths = recipe.parameters.flatMap(s => (s.kind === 'length' ? [s] : []));
@@ -63,7 +63,7 @@ describe.each(RECIPES.map(r => [r.id, r] as const))('%s', (_, recipe) => {
       }
     }
     expect(refused, 'something was refused').toBeGreaterThan(0);
-    // What no single free number mends has no button; most has one.
+    // A refusal that no single free number cures has no button; most have one.
     expect(cured / refused).toBeGreaterThan(0.05);
   });
 });

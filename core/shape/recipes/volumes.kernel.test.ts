@@ -5,7 +5,7 @@ import type { Kernels } from '../kernels/kernel';
 import { requireRecipe } from '.';
 import type { Parameters } from './parameters';
 
-/** Volumes against closed formulas, and what turns one parameter into another part. */
+/** Volumes against closed formulas, and the effect of single parameters. */
 let kernels: Kernels;
 beforeAll(async () => {
   kernels = await startKernels();

@@ -2,7 +2,10 @@ import { Matrix, solve } from 'ml-matrix';
 import { facing, type TriangleMesh } from '../mesh/mesh';
 import { basisOf, cross, dot, inSpace, lengthOfVector, moved, type Point3, point3, scaled } from '../vector';
 
-/** What a press meant: a flat face, or the axis of a round hole or boss. Lengths mm, directions of unit length. */
+/**
+ * The feature that a press meant: a flat face, or the axis of a round hole or boss. Lengths mm, directions of unit
+ * length.
+ */
 export type Feature =
   | { kind: 'flat'; at: Point3; normal: Point3 }
   | { kind: 'round'; at: Point3; axis: Point3; diameter: number; inside: boolean };
@@ -14,12 +17,12 @@ const EDGE = Math.cos((32 * Math.PI) / 180);
 const LEANS = 0.02;
 /** Corners of a round wall are this near to its circle, mm. */
 const ROUND = 0.02;
-/** What bends about its axis by less than this is a rounding, as a share of the turn. */
+/** A surface that turns about its axis by less than this is a rounding, as a share of a full turn. */
 const LEAST_ARC = 0.3;
-/** Directions that a wall faces are counted in so many parts of the turn. */
+/** The directions of a wall are counted in this many parts of a full turn. */
 const ARC_PARTS = 36;
 
-/** The face around a place: a round wall that goes far enough about its axis is that axis, all else is a flat. */
+/** The face around a place: a round wall that turns far enough is represented by its axis, all else is a flat. */
 export function featureAt(mesh: TriangleMesh, triangle: number, point: Point3): Feature {
   const normal = normalOf(mesh, triangle);
   return roundAt(mesh, triangle, point, normal) ?? { kind: 'flat', at: point, normal };
@@ -48,10 +51,10 @@ function roundAt(mesh: TriangleMesh, triangle: number, point: Point3, normal: Po
   return { kind: 'round', at, axis, diameter: 2 * circle.radius, inside };
 }
 
-/** The widest arc from the first to the last direction that is faced, as a share of the turn: facets may be coarse. */
+/** The widest arc of directions that occur, as a share of a full turn: facets may be coarse. */
 function arcOf(faced: ReadonlySet<number>): number {
   let [gap, widest] = [0, 0];
-  // Twice round, so that a gap over the seam is whole.
+  // Twice round, so that a gap over the seam is found whole.
   for (let k = 0; k < 2 * ARC_PARTS; k++) {
     gap = faced.has(k % ARC_PARTS) ? 0 : gap + 1;
     widest = Math.max(widest, gap);
@@ -99,7 +102,7 @@ const grownOver = (mesh: TriangleMesh, beside: Beside, triangle: number, axis: P
       Math.abs(dot(normalOf(mesh, t), axis)) < LEANS && dot(normalOf(mesh, t), normalOf(mesh, from)) > EDGE,
   );
 
-/** All that hangs together with some triangles and is taken. */
+/** All connected triangles that are accepted, starting from some. */
 function spread(
   from: readonly number[],
   beside: Beside,
@@ -116,7 +119,7 @@ function spread(
   return found;
 }
 
-/** Least squares (Kåsa): x² + y² = 2ax + 2by + c. @returns null where all lie in one line */
+/** Least squares (Kåsa): x² + y² = 2ax + 2by + c. @returns null where all points are on one line */
 function circleThrough(
   points: readonly (readonly [number, number])[],
 ): { middle: readonly [number, number]; radius: number; form: number } | null {

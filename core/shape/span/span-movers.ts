@@ -10,14 +10,14 @@ type Built = Pick<BuiltPart, 'mesh' | 'mates'>;
 
 /** A number that changes a span. */
 export interface SpanMover extends Pick<Mover, 'name' | 'disturbs'> {
-  /** So much larger it gets for each mm or degree of the number, mm or degrees. */
+  /** How much larger it gets per mm or degree of the number, mm or degrees. */
   rate: number;
 }
 
-/** A span changes by less than this with what does not move it: mm or degrees, for each mm or degree. */
+/** A number that changes the span by less per mm or degree does not move it: mm or degrees. */
 const LEAST_RATE = 0.02;
 
-/** The features at pressed places, as the part is now; null where the surface is no longer there. */
+/** The features at pressed places, on the part as it is now; null where the surface is no longer there. */
 export function spanAt(part: Pick<BuiltPart, 'mesh'>, places: readonly Place[], by = 0): Spanned | null {
   const features = places.map(place => featureNear(part, place, by));
   const [a, b = null] = features;
@@ -34,7 +34,10 @@ function featureNear(
   return found && featureAt(mesh, found.triangle, found.point);
 }
 
-/** The span between pressed places, with the numbers that change it: those that change nothing else that must fit first. */
+/**
+ * The span between pressed places, with the numbers that change it: those that change nothing else that must fit come
+ * first.
+ */
 export function spanMovers(
   places: readonly Place[],
   now: Built,

@@ -21,7 +21,7 @@ beforeAll(async () => {
   kernels = await startKernels();
 });
 
-/** A job's part as it is drawn before anything is read. */
+/** A job's part as drawn before anything is read. */
 function begun(id: string) {
   const recipe = requireRecipe(id);
   const work = new Work(newJob('Any', recipe, FIRST_WORKSHOP), FIRST_WORKSHOP, emptyHistory());
@@ -147,7 +147,7 @@ test('two sides of an outline: the numbers that its corners are written with', (
 });
 
 describe('edges of an outline that was written in numbers', () => {
-  /** A plate of this outline, made to fit by one of its sizes. */
+  /** A plate of this outline, fitted by one of its sizes. */
   function plate(outline: string, fits: 'width' | 'height', size: number) {
     const recipe = requireRecipe('profile-part');
     const texts = { fits, outline, [`${fits}Size`]: String(size), thickness: '6' };

@@ -6,25 +6,25 @@ import type { Feature } from './feature';
 type Flat = Extract<Feature, { kind: 'flat' }>;
 type Round = Extract<Feature, { kind: 'round' }>;
 
-/** What is measured between two faces, or across one hole or boss: mm, degrees of an angle. */
+/** The size between two faces, or of one hole or boss: mm, degrees for an angle. */
 export interface Span {
   kind: 'length' | 'angle' | 'diameter';
   size: number;
-  /** Between these it is measured. */
+  /** The two points of the measurement. */
   from: Point3;
   to: Point3;
-  /** Whether something goes in, or it goes into something; left out where it is neither. */
+  /** Whether something goes in, or it goes into something; left out where neither. */
   side?: Side;
 }
 
-/** Faces and axes that lean by less are parallel: cosine of 1°, and its sine. */
+/** Faces and axes with a smaller angle between them are parallel: cosine of 1°, and its sine. */
 const PARALLEL = Math.cos(Math.PI / 180);
 const SQUARE = Math.sin(Math.PI / 180);
 
-/** Planes and axes nearer than this are one, mm: triangles of round walls are not nearer to them. */
+/** Planes and axes nearer than this coincide, mm: triangles of round walls are not nearer to them. */
 const ONE = 0.005;
 
-/** Two faces, or one hole or boss, as they were pressed: their size then, and that of the number that moves it. */
+/** Two faces, or one hole or boss, as pressed: their size at the time, and that of the number that moves it. */
 export interface PressedSpan {
   places: readonly Place[];
   /** mm, degrees of an angle. */
@@ -38,8 +38,8 @@ export type Spanned = Span | { why: string };
 export const isSpan = (spanned: Spanned): spanned is Span => 'kind' in spanned;
 
 /**
- * The size between two features: faces that look the same way or against each other by their distance, others by the
- * angle between them; a hole by its axis. One feature alone is a diameter.
+ * The size between two features: parallel faces by their distance, other faces by the angle between them; a hole by its
+ * axis. A single feature gives a diameter.
  */
 export function spanOf(a: Feature, b: Feature | null): Spanned {
   if (!b)
@@ -62,7 +62,7 @@ export function spanOf(a: Feature, b: Feature | null): Spanned {
   return { kind: 'length', size: Math.abs(apart), from: moved(round.at, flat.normal, -apart), to: round.at };
 }
 
-/** A hole in a boss about the same axis: the wall between them. */
+/** A hole in a boss with the same axis: the wall between them. */
 function throughWall(a: Round, b: Round): Spanned {
   const size = Math.abs(a.diameter - b.diameter) / 2;
   if (size < ONE) return { why: 'Both are the same round wall: press another face.' };
@@ -92,7 +92,7 @@ function acrossRound({ at, axis, diameter, inside }: Round): Span {
 function betweenFlats(a: Extract<Feature, { kind: 'flat' }>, b: Extract<Feature, { kind: 'flat' }>): Spanned {
   const turned = dot(a.normal, b.normal);
   if (Math.abs(turned) < PARALLEL) {
-    // As it is felt from outside: two walls of a square block are at 90°, two halves of a flat at 180°.
+    // The angle as felt from outside: two walls of a square block are at 90°, two halves of a flat at 180°.
     const size = 180 - (Math.acos(Math.max(-1, Math.min(1, turned))) * 180) / Math.PI;
     return { kind: 'angle', size, from: a.at, to: b.at };
   }
@@ -104,6 +104,6 @@ function betweenFlats(a: Extract<Feature, { kind: 'flat' }>, b: Extract<Feature,
     from: a.at,
     to: moved(a.at, a.normal, apart),
   };
-  // Two that look the same way are a step; two that look at each other have the air between them.
+  // Two that face the same way are a step; two that face each other have air between them.
   return turned > 0 ? span : { ...span, side: apart > 0 ? 'inside' : 'outside' };
 }

@@ -5,16 +5,16 @@ import { foundNear, placesOn } from '../movers';
 import { dot, lengthOfVector, moved, negated, type Point3, scaled } from '../vector';
 import type { Span } from './span';
 
-/** What is measured across facets is this much less than what was drawn at the most, mm. */
+/** A size measured across facets is less than the drawn one by at most this, mm. */
 const OFF_BY = 0.08;
-/** And the angle between two facets, degrees. */
+/** And the angle between two facets by this, degrees. */
 const TURNED_BY = 0.3;
-/** Faces that look away from each other, or at each other: cosine. */
+/** Faces that face away from each other, or towards each other: cosine. */
 const OPPOSITE = 0.98;
 const PARALLEL = 0.9995;
 const START = 0.01;
 
-/** A number of the part as it is now, and the part with it made larger. Lengths mm, angles in degrees. */
+/** A number of the part as it is now, and the part with that number made larger. Lengths mm, angles in degrees. */
 export interface Enlarged {
   size: number;
   by: number;
@@ -27,20 +27,23 @@ interface Moving {
   point: Point3;
   normal: Point3;
   way: number;
-  /** Where it looks when the number is larger. */
+  /** The new position of a place when the number is larger. */
   looks: Point3;
 }
 
 /**
- * Where a number stands on the finished solid: two faces that far apart, or at that angle, of which the number moves
- * the distance one to one. Null where there are none.
+ * Where a number appears on the finished solid: two faces at that distance, or at that angle, which the number changes
+ * one to one. Null where there are none.
  */
 export function standsAt(enlarged: Enlarged): Span | null {
   const places = movingPlaces(enlarged);
   return enlarged.angle ? angleBetween(places, enlarged) : acrossOrBetween(places, enlarged);
 }
 
-/** The place that a number moves farthest, with the way it goes: for a position, which is no distance of two faces. */
+/**
+ * The place that a number moves farthest, with its direction: for a position, which is not a distance between two
+ * faces.
+ */
 export function movedMost(enlarged: Enlarged): { at: Point3; along: Point3 } | null {
   const most = movingPlaces(enlarged).reduce<Moving | null>(
     (a, b) => (a && Math.abs(a.way) >= Math.abs(b.way) ? a : b),
@@ -52,7 +55,7 @@ export function movedMost(enlarged: Enlarged): { at: Point3; along: Point3 } | n
 
 function movingPlaces({ now, larger, by, angle }: Enlarged): Moving[] {
   const tree = rayTreeOf(larger.whole);
-  // A degree moves what is far from the hinge by more than its number says.
+  // A degree moves places far from the hinge by more than its number says.
   const reach = angle ? 2 * by : by;
   return placesOn(now.whole).flatMap(place => {
     const found = foundNear(larger.whole, tree, place.point, place.normal, reach);
@@ -91,14 +94,14 @@ function acrossOrBetween(
   return found.reduce<Span | null>((best, s) => (!best || sideways(s) > sideways(best) ? s : best), null);
 }
 
-/** From left to right it is seen best, as a part is looked at from the front: one across a bore may lie any way. */
+/** From left to right it is easiest to see when a part is viewed from the front: a diameter may have any direction. */
 const sideways = ({ from, to, size }: Span): number => Math.abs(to[0] - from[0]) / (size || 1);
 
 const anglesOf = (a: Point3, b: Point3) => (Math.acos(Math.max(-1, Math.min(1, dot(a, b)))) * 180) / Math.PI;
 
 /**
- * Two faces that the number turns against each other one to one: those at the angle itself, or at what it lacks to
- * 180°, before others, since a taper is named by its side and a bend either way.
+ * Two faces that the number turns against each other one to one: first those at the angle itself, or at its supplement
+ * to 180°, since a taper is named by its side and a bend either way.
  */
 function angleBetween(places: readonly Moving[], { size, by }: Enlarged): Span | null {
   const near = (a: number, b: number) => Math.abs(a - b) < TURNED_BY;
@@ -117,7 +120,7 @@ function angleBetween(places: readonly Moving[], { size, by }: Enlarged): Span |
   return other;
 }
 
-/** How far the face on the other side is, mm; null where there is none that looks the other way. */
+/** The distance to the face on the other side, mm; null where no face is opposite. */
 function acrossTo(
   { whole }: Pick<BuiltPart, 'whole'>,
   tree: RayTree,

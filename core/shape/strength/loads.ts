@@ -9,7 +9,7 @@ import { basisOf, dot, point3, scaled } from '../vector';
 import { isInside } from '../within';
 import { bendingStress, sectionProperties, torsionOf } from './section-properties';
 
-/** A load on a part: where it acts, what it is, where the part is held. Lengths mm, forces N, turns N·mm. */
+/** A load on a part: where it acts, what it is, where the part is held. Lengths mm, forces N, torques N·mm. */
 export interface Load {
   at: Point3;
   held: Point3;
@@ -17,9 +17,9 @@ export interface Load {
   turn: Point3;
 }
 
-/** The section of the real solid that gives way first. Stresses MPa. */
+/** The section of the real solid that fails first. Stresses MPa. */
 export interface Weakest {
-  /** A point of it, and the way it looks. */
+  /** A point on it, and its normal. */
   at: Point3;
   axis: Point3;
   /** Its outline in space, for drawing. */
@@ -29,29 +29,29 @@ export interface Weakest {
   /** Pulling and bending together, and shear. */
   stress: number;
   shear: number;
-  /** Stress as a share of what the plastic bears there. */
+  /** Stress as a share of the strength there. */
   use: number;
-  /** What the plastic bears across it, by how it lies to the layers, MPa. */
+  /** The strength across it, given its angle to the layers, MPa. */
   bears: number;
-  /** Whether the layers' way weakens it much. */
+  /** Whether the layers weaken it much. */
   betweenLayers: boolean;
-  /** Whether most of it is turning. */
+  /** Whether most of it is torsion. */
   turning: boolean;
 }
 
-/** Each way; fewer on a thread's many triangles, where every slice takes a while. */
+/** Number of slices in each direction; fewer for a thread's many triangles, where every slice takes a while. */
 const SLICES = { usual: 28, few: 12 };
 const MANY_TRIANGLES = 12_000;
-/** A load nearer to the support than this bends nothing in that direction, mm. */
+/** A load nearer to the support than this causes no bending in that direction, mm. */
 const NO_ARM = 0.8;
-/** A section that bears less than this share of what it would along the layers is weakened by them. */
+/** A section with less than this share of its strength along the layers is weakened by them. */
 const WEAKENED = 0.8;
-/** Shear strength as a share of the tensile one, for plastics, and between layers too. Common practice, no source. */
+/** Shear strength as a share of the tensile one, for plastics, and also between layers. Common practice, no source. */
 const SHEAR_SHARE = 0.6;
 
 /**
- * What a print bears pulled at an angle to its layers, MPa: Tsai–Hill (Azzi & Tsai 1965, from memory), with the layers'
- * plane as the strong way, and shear between layers a share of what holds them together.
+ * The strength of a print pulled at an angle to its layers, MPa: Tsai–Hill (Azzi & Tsai 1965, from memory), with the
+ * layer plane as the strong direction, and shear between layers as a share of the strength across them.
  * @param rise sine of the angle between the pull and the layers: 0 along them, 1 square to them
  */
 export function strengthAt(rise: number, { along, across }: { along: number; across: number }): number {
@@ -64,8 +64,8 @@ export function strengthAt(rise: number, { along, across }: { along: number; acr
 }
 
 /**
- * Slices between the load and where the part is held, along each of its three ways; bars of straight axis, solid
- * plastic. What is not on the way of the load is left out of a slice.
+ * Slices between the load and the support, in each of the three directions; straight bars of solid plastic. What does
+ * not carry the load is left out of a slice.
  */
 export function weakestSection(
   mesh: TriangleMesh,
@@ -95,7 +95,7 @@ export function weakestSection(
       if (!worst || found.use > worst.use) worst = plain(found);
     }
   }
-  // The exact torsion takes a while: only for those that the rough one calls worst.
+  // The exact torsion takes a while: only for the sections that the rough one ranks worst.
   torsions = torsions.sort((a, b) => b.use - a.use).slice(0, 4);
   if (torsions.length > 0 && worst) {
     const exact = torsions.map(withTorsion);
@@ -199,7 +199,7 @@ function stressIn(
   const across = Math.hypot(dot(force, x), dot(force, y));
   const bend = bendingStress(loops, properties, [dot(moment, x), dot(moment, y)]);
   const turnNmm = Math.abs(dot(moment, axis));
-  // Saint-Venant's rough torsion, J ≈ A⁴ / (40 Ip), and a modulus by the section's own breadth.
+  // Saint-Venant's rough torsion, J ≈ A⁴ / (40 Ip), and a modulus from the section's own breadth.
   const rough = turnNmm > 1 ? turnNmm / (area ** 4 / (40 * (ix + iy)) / Math.sqrt(area)) : 0;
   const stress = pull / area + bend;
   const shear = (1.5 * across) / area + rough;
@@ -220,7 +220,7 @@ function stressIn(
   };
 }
 
-/** Pull and shear together, each against its own strength: as von Mises where both are the plastic's. */
+/** Tension and shear together, each against its own strength: like von Mises where both are the plastic's. */
 const shareOf = (stress: number, shear: number, bears: number): number =>
   Math.hypot(stress / bears, shear / (SHEAR_SHARE * bears));
 
@@ -238,7 +238,7 @@ function withTorsion(found: Weakest & { turnNmm: number; flat: Loop[] }): Weakes
   };
 }
 
-/** What an asked load comes to on the finished solid; a sentence where it cannot be placed. */
+/** What a load means on the finished solid; a sentence where it cannot be placed. */
 export function loadOn(
   mesh: TriangleMesh,
   surfaces: readonly MateSurface[],
@@ -261,7 +261,7 @@ export function loadOn(
   };
 }
 
-/** What a load does to the part, for the screen. */
+/** The effect of a load on the part, for the screen. */
 export interface LoadResult {
   id: string;
   load: Load | null;
@@ -312,7 +312,7 @@ export function loadResults(
   });
 }
 
-/** What would help, best first; each with how many times more the part would bear. */
+/** What would help, the best first; each with the factor by which the part would bear more. */
 function remediesFor(
   weakest: Weakest,
   {
@@ -337,7 +337,7 @@ function remediesFor(
     found.push({ does: 'plastic', words: `print it in ${best.name}`, gain: bears(best) / bears(own) });
   const need = weakest.use * margin.times;
   if (need > 1) {
-    // Bending stress goes with the square of the thickness in the way it is bent.
+    // Bending stress depends on the square of the thickness in the bending direction.
     const thicker = Math.ceil(100 * (Math.sqrt(need) - 1));
     found.push({
       does: 'thicker',
@@ -345,7 +345,7 @@ function remediesFor(
       gain: need,
     });
   }
-  // Remedies that suffice and cost no plastic come first, those that do not suffice last.
+  // Sufficient remedies that cost no plastic come first, insufficient ones last.
   const rank = (r: LoadRemedy) => (r.gain < need ? 2 : r.does === 'thicker' ? 1 : 0);
   return found.sort((a, b) => rank(a) - rank(b) || b.gain - a.gain);
 }

@@ -1,7 +1,7 @@
 import { formatPlain } from '../../quantity/format';
 import { GRAVITY } from '../../quantity/load';
 
-/** What a part is loaded with before anybody relies on it: the load times the job's margin, in words. */
+/** The proof load of a part: its load times the job's margin, in words. */
 export const proofLoad = (
   { kind, amount }: { kind: 'force' | 'turn'; amount: number },
   times: number,

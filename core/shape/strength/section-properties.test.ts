@@ -74,7 +74,7 @@ describe('area, centroid and second moments', () => {
     const [a, b] = [sectionProperties([loop(angle)]), sectionProperties([loop(turned)])];
     near(a.greatest, b.greatest, 1e-9);
     near(a.least, b.least, 1e-9);
-    // Equal legs: the axis of symmetry lies at 45°, so the greatest is Ix + |Ixy|.
+    // Equal legs: the axis of symmetry is at 45°, so the greatest is Ix + |Ixy|.
     near(a.greatest, a.ix + Math.abs(a.ixy), 1e-9);
   });
 });

@@ -1,7 +1,7 @@
 import type { Loop } from '../mesh/section';
 
 /**
- * What a plane section is worth against pulling, bending and turning, from its loops: outer ones counter-clockwise,
+ * The properties of a plane section for tension, bending and torsion, from its loops: outer ones counter-clockwise,
  * holes clockwise. Lengths mm.
  */
 export interface SectionProperties {
@@ -75,18 +75,18 @@ export interface Torsion {
 }
 
 /**
- * Cells along the longer side of the section. The constant is then right to 2 % on solid sections and 4 % on walls
- * of five cells, the modulus to a tenth: strengths of prints scatter more.
+ * Cells along the longer side of the section. The constant is then right to 2 % on solid sections and 4 % on walls of
+ * five cells, the modulus to a tenth: the strength of prints scatters more.
  */
 const CELLS = 72;
-/** A hole's stress function is level: there the membrane is a stiff plate. */
+/** The stress function is constant over a hole: there the membrane is a stiff plate. */
 const PLATE = 1e4;
 const MOST_ROUNDS = 600;
 const CLOSE = 1e-6;
 
 /**
- * Torsion of any section, holes and all, by Prandtl's membrane (1903) on a grid: ∇²φ = −2 with φ = 0 outside;
- * constant = 2∫φ, shear = slope of φ. Pieces that lie apart are taken to turn together.
+ * Torsion of any section, holes included, by Prandtl's membrane (1903) on a grid: ∇²φ = −2 with φ = 0 outside; constant
+ * = 2∫φ, shear = slope of φ. Separate pieces are assumed to twist together.
  */
 export function torsionOf(loops: readonly Loop[], cells = CELLS): Torsion {
   const grid = gridOf(loops, cells);
@@ -147,7 +147,7 @@ const odd = (sorted: readonly number[], x: number): boolean => {
   return count % 2 === 1;
 };
 
-/** Between two cells: half a cell of each; the edge of the section lies halfway to a cell outside. */
+/** Between two cells: half a cell of each; the edge of the section is halfway to a cell outside. */
 function link(a: number, b: number): number {
   if (a === 0 && b === 0) return 0;
   if (a === 0 || b === 0) return 2;
@@ -224,7 +224,7 @@ function valuesOf({ nx, ny, h, stiff, inside }: Grid, phi: Float64Array): Torsio
       if (!inside[k]) continue;
       sum += phi[k]!;
       if (stiff[k] !== 1) continue;
-      // Towards the outside the membrane falls to 0 within half a cell; a central slope elsewhere.
+      // Towards the outside the membrane falls to 0 within half a cell; elsewhere a central slope is used.
       const along = (a: number, b: number) => {
         const [va, vb] = [inside[a] ? phi[a]! : 0, inside[b] ? phi[b]! : 0];
         const [da, db] = [inside[a] ? 1 : 0.5, inside[b] ? 1 : 0.5];
@@ -234,7 +234,7 @@ function valuesOf({ nx, ny, h, stiff, inside }: Grid, phi: Float64Array): Torsio
     }
   const constant = 2 * sum * h * h;
   slopes.sort((a, b) => b - a);
-  // Steps of the grid make single slopes too steep: the mean of the steepest fiftieth tells the edge's.
+  // Steps of the grid make single slopes too steep: the mean of the steepest fiftieth gives the edge's.
   const few = slopes.slice(0, Math.max(4, Math.round(slopes.length / 50)));
   const steepest = few.reduce((s, v) => s + v, 0) / few.length;
   return { constant, modulus: constant / steepest };

@@ -59,7 +59,7 @@ describe('a plate that is a little off', () => {
 test('what was made askew is left askew', () => {
   const wedge = measured('-35, -20; 35, -20; 22, 24; -12, 24', 0.01, 3);
   const square = tidyings([wedge]).filter(o => o.kind === 'square');
-  // Top and bottom are parallel; the slanting sides belong to nothing.
+  // Top and bottom are parallel; the slanting sides match nothing.
   expect(square).toHaveLength(1);
   expect(square[0]?.members).toHaveLength(2);
   expect(tidyings([wedge]).some(o => o.kind === 'mirror')).toBe(false);

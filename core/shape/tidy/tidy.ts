@@ -3,15 +3,16 @@ import { curvesOfParted, type Parted, type Piece, partedAgain, roundOf, withRadi
 import { cross2, distance2, minus2, type Point2 } from '../vector';
 
 /**
- * What a measured outline was most likely meant to be: sides at right angles, corners of one radius, two sides alike.
- * Nothing is changed in silence: each is offered with how far it moves things, and is taken or left. Lengths mm, angles degrees.
+ * What a measured outline was most likely meant to be: sides at right angles, corners of one radius, two equal sides.
+ * Nothing is changed silently: each suggestion says how far it moves things, and is accepted or not. Lengths mm, angles
+ * degrees.
  */
 export interface Tidying {
-  /** Names it again: its kind, and which loops and pieces it holds. */
+  /** Identifies it: its kind, and the loops and pieces that it involves. */
   key: string;
   kind: 'square' | 'radius' | 'mirror';
   words: string;
-  /** The most that it moves anything, mm. */
+  /** The farthest that it moves anything, mm. */
   moves: number;
   members: readonly Member[];
 }
@@ -22,15 +23,15 @@ export interface Member {
   piece: number;
 }
 
-/** An angle is a right one within so many of its own doubts, and degrees more. Tried on traced outlines. */
+/** An angle counts as a right one within this many of its own uncertainties, plus degrees. Tried on traced outlines. */
 const [DOUBTS, AND] = [2.5, 0.07];
-/** Radii are one within so much, mm, and so many of their doubts. */
+/** Radii are equal within this, mm, plus this many of their uncertainties. */
 const RADII = 0.05;
-/** Sides shorter than this, mm, say nothing of angles; arcs of less than this, radians, nothing of radii. */
+/** Sides shorter than this, mm, say nothing about angles; arcs of less than this, radians, nothing about radii. */
 const [SHORT, LITTLE] = [4, 0.6];
-/** Beyond this nothing is tidied: it was made that way, mm. */
+/** Nothing is tidied by more than this: it was made that way, mm. */
 const MOST = 0.25;
-/** Neighbouring points miss alike over so many mm. */
+/** Neighbouring points have the same error over this distance, mm. */
 const ALIKE = 1.5;
 
 const RADIAN = 180 / Math.PI;
@@ -41,13 +42,13 @@ export function tidyings(loops: readonly Parted[]): Tidying[] {
   return [...squares(loops), ...radii(loops), ...(mirror ? [mirror.tidying] : [])];
 }
 
-/** The line of symmetry, where that was taken and there is one. */
+/** The line of symmetry, if that was accepted and there is one. */
 export const takenMirror = (loops: readonly Parted[], taken: readonly string[]): MirrorLine | null =>
   taken.includes(MIRROR) ? mirrorOf(loops) : null;
 
 /**
- * The outline with what was taken. Keys that no longer fit anything are left out.
- * @param mirror found already, of an outline that is nearly this one
+ * The outline with the accepted suggestions. Keys that no longer fit anything are ignored.
+ * @param mirror already found, for an outline that is nearly the same
  */
 export function tidied(
   loops: readonly Parted[],
@@ -90,7 +91,7 @@ const pieceAt = (loops: readonly Parted[], { loop, piece }: Member): Piece | nul
 
 const lengthOf = ({ points }: Parted, p: Piece) => distance2(points[p.from]!, points[p.to]!);
 
-/** How unsure the way of a side is, degrees, standard. */
+/** The uncertainty of a side's direction, degrees, standard. */
 function doubtOfDirection(loop: Parted, line: Line): number {
   const own = loop.points.slice(line.from, line.to + 1);
   const off = own.map(q => cross2(line.way, minus2(q, line.at)));
@@ -99,7 +100,7 @@ function doubtOfDirection(loop: Parted, line: Line): number {
   return (RADIAN * rms * Math.sqrt(12)) / long / Math.sqrt(Math.max(1, long / ALIKE));
 }
 
-/** Degrees from −45 to 45 that a way is off the nearest of four at right angles. */
+/** How far a direction is from the nearest of four at right angles, degrees from −45 to 45. */
 const offRight = (degrees: number) => ((((degrees + 45) % 90) + 90) % 90) - 45;
 const degreesOf = ([x, y]: Point2) => Math.atan2(y, x) * RADIAN;
 
@@ -139,7 +140,7 @@ function squares(loops: readonly Parted[]): Tidying[] {
   return out;
 }
 
-/** Of four ways at right angles, the one that the sides lie in most, degrees. */
+/** Of four directions at right angles, those that fit the sides best, degrees. */
 function meanDirection(lines: readonly { line: Line; long: number }[]): number {
   const base = degreesOf(lines.reduce((a, b) => (b.long > a.long ? b : a)).line.way);
   const weight = lines.reduce((s, l) => s + l.long ** 3, 0);
@@ -191,7 +192,7 @@ function roundsOf(loops: readonly Parted[]): Round[] {
       if (p.kind !== 'arc') return [];
       const sweep = ((p.to - p.from) * stepOf(loop)) / p.radius;
       if (sweep < LITTLE) return [];
-      // Sagitta and radius: what a hundredth of scatter does to it (half-chord² / 2r).
+      // Sagitta and radius: the effect of a hundredth of scatter on it (half-chord² / 2r).
       const u = 0.01 / Math.max(0.02, 1 - Math.cos(Math.min(Math.PI, sweep) / 2));
       return [{ loop: l, piece, radius: p.radius, u, sweep }];
     });
@@ -244,10 +245,10 @@ const withOneRadius = (loops: readonly Parted[], members: readonly Member[], rad
       piece.kind === 'arc' ? ({ ...withRadius(loop, piece, radius) } satisfies Arc) : piece,
   );
 
-/** Points that a mirrored outline is compared at. */
+/** Number of points at which a mirrored outline is compared. */
 const COMPARED = 160;
 
-/** A line that the outline is the same on both sides of, where there is one. */
+/** A line about which the outline is symmetric, where there is one. */
 function mirrorOf(loops: readonly Parted[]): (MirrorLine & { tidying: Tidying }) | null {
   const outer = curvesOfParted(loops[0]!);
   if (outer.length === 0 || loops[0]!.pieces === 'circle') return null;
@@ -258,7 +259,7 @@ function mirrorOf(loops: readonly Parted[]): (MirrorLine & { tidying: Tidying })
     all.reduce((s, p) => s + p[1], 0) / all.length,
   ];
   let best: { way: number; off: number } | null = null;
-  // Sides and axes say which ways are worth trying; then the best is tried more finely.
+  // Sides and axes suggest directions to try; then the best is refined.
   for (let k = 0; k < 180; k++) {
     const off = missOf(all, line, at, k);
     if (!best || off < best.off) best = { way: k, off };
@@ -284,13 +285,13 @@ function mirrorOf(loops: readonly Parted[]): (MirrorLine & { tidying: Tidying })
   };
 }
 
-/** Most of it, mm: what all but a few points miss. */
+/** The distance that all but a few points stay within, mm. */
 function missOf(points: readonly Point2[], line: readonly Point2[], at: Point2, degrees: number): number {
   const way: Point2 = [Math.cos(degrees / RADIAN), Math.sin(degrees / RADIAN)];
   const far: number[] = [];
   for (const p of points) {
     far.push(distance2(nearestOn(line, mirrored(p, at, way)), mirrored(p, at, way)));
-    // One that is far off already says that this is no such line.
+    // One that is far off already rules out this line.
     if (far.length === 12 && Math.min(...far) > 2) return Infinity;
   }
   return far.sort((a, b) => a - b)[Math.floor(0.95 * far.length)]!;
@@ -342,7 +343,7 @@ function mirroredLoops(loops: readonly Parted[], at: Point2, way: Point2): Parte
       loop.points.map((p): Point2 => {
         const near = images.map(i => nearestOn(i, p));
         const q = near.reduce((a, b) => (distance2(b, p) < distance2(a, p) ? b : a));
-        // What has no like on the other side stays.
+        // A piece without a counterpart on the other side stays.
         return distance2(q, p) > 2 * MOST ? p : [(p[0] + q[0]) / 2, (p[1] + q[1]) / 2];
       }),
     ),

@@ -35,7 +35,7 @@ export function drawing(p: P) {
   return draft.done('Across the tube');
 }
 
-/** The posts with their holes, cut. */
+/** The posts with their holes, in section. */
 function posts(draft: Draft<Drawn>, s: Sizes, { radius, pilot, at }: NonNullable<Sizes['posts']>): void {
   const [x] = at.at(-1)!;
   for (const sign of [-1, 1]) {

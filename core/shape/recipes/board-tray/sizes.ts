@@ -5,9 +5,9 @@ import type { Places } from '../define-recipe';
 import type { P } from './parameters';
 
 /**
- * A tray that carries a circuit board inside a tube: part of a round bar with a well under the board, whose edges
- * sit in two rails, or which is screwed on posts. One profile across the tube pulled along it; it stands on its
- * end on the bed, the tube's axis is z, the board faces y. Lengths mm.
+ * A tray that carries a circuit board inside a tube: part of a round bar with a well under the board, whose edges sit
+ * in two rails, or which is screwed on posts. One profile across the tube, extruded along it. It stands on its end on
+ * the bed; the tube's axis is z, and the board faces y. Lengths mm.
  */
 export const onRails = (p: P) => p.holds !== 'posts';
 export const onPosts = (p: P) => p.holds === 'posts';
@@ -17,7 +17,7 @@ export interface Sizes {
   /** Half the width between the sides, or between the floors of the rails' slots. */
   board: number;
   edge: number;
-  /** Height of the board's underside over the tube's axis; below it is negative. */
+  /** Height of the board's underside above the tube's axis; below it is negative. */
   seat: number;
   rail: number;
   /** Bottom of the well under the board. */
@@ -27,13 +27,13 @@ export interface Sizes {
   /** Half of the opening in the end wall. */
   opening: number;
   posts: { radius: number; pilot: number; at: Point2[] } | null;
-  /** A tongue to pull by, at the end away from the end wall. */
+  /** A tongue to pull it out, at the end away from the end wall. */
   tab: { half: number; long: number; thick: number; hole: number } | null;
   /** Cable slots through the floor. */
   slots: { half: number; long: number; at: number[] } | null;
 }
 
-/** How far the rails reach in over the board's edges. */
+/** How far the rails reach over the board's edges. */
 export const OVER = 1.2;
 /** Of the pull tab. */
 const TAB_THICK = 2.6;
@@ -53,7 +53,7 @@ export function sizesOf(p: P): Sizes {
     edge: p.edgeSlot,
     seat,
     rail: p.rail,
-    // Posts are as high as asked; on rails it is never less than a little below the board.
+    // Posts have the height that is asked for; on rails the well is at least slightly below the board.
     well: onPosts(p) ? seat - p.postHeight : Math.min(seat - 0.6, p.floor - radius),
     long,
     endWall,
@@ -124,7 +124,7 @@ export function places(p: P): Places<Mate> {
   const clear = s.long - 0.4;
   const at = s.posts || s.slots ? clear : z;
   return {
-    // Round where it meets the tube, though no whole circle of it is there.
+    // Round where it meets the tube, though no full circle of it exists.
     tube: { ...extent, from: 0, kind: 'round', at: [0, 0, at] },
     board: { ...common, at: [0, y, at], across: [1, 0, 0] },
     edge: s.posts ? null : { ...common, at: [s.board - OVER / 2, y, at], across: [0, 1, 0] },

@@ -38,8 +38,8 @@ type Drawn = keyof P | Mate;
 type Asked = KeysOf<typeof guide>;
 
 /**
- * A bush between a shaft and its seat, a spacer on a shaft, or either with its end cut at an angle. Stands
- * on the bed, its flange down; the axis is z.
+ * A bush between a shaft and its seat, a spacer on a shaft, or either with its end cut at an angle. It stands on the
+ * bed, flange down; the axis is z.
  */
 const isBush = (p: P) => p.style === 'bush';
 const hasFlange = (p: P) => p.flange;
@@ -75,7 +75,7 @@ function outlineOf({ bore, outside, length: long, flange, leadIn, slope }: Sizes
   if (flange)
     path.to([flange.radius, 0]).to([flange.radius, flange.thickness]).to([outside, flange.thickness]);
   else path.to([outside - c, 0]).to([outside, c]);
-  // A sloping end takes the upper chamfers with it.
+  // A sloping end removes the upper chamfers too.
   if (slope > 0) path.to([outside, top]).to([bore, top]);
   else
     path
@@ -86,7 +86,7 @@ function outlineOf({ bore, outside, length: long, flange, leadIn, slope }: Sizes
   return path.to([bore, c]).close();
 }
 
-/** Lies along −y, so that its own y is up. */
+/** Along −y, so that its own y is up. */
 const ACROSS: Frame = { at: [0, 0, 0], x: [1, 0, 0], up: [0, -1, 0] };
 
 function solid(p: P, kernel: PartKernel): Body {

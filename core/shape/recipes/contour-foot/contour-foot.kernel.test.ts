@@ -10,7 +10,7 @@ import { contourFoot } from '.';
 
 const DECK = 'e'.repeat(64);
 
-/** Rises to the right and falls away to front and back; a tenth of a mm of scatter would hide what is checked here. */
+/** Rises to the right and falls away to front and back; scatter of a tenth of a mm would hide what is tested here. */
 const heightAt = (x: number, y: number) => 0.05 * x + 0.0006 * x * x - 0.004 * y * y;
 
 function deck(): TriangleMesh {
@@ -23,7 +23,7 @@ function deck(): TriangleMesh {
   for (let j = 0; j < (2 * deep) / step; j++)
     for (let i = 0; i < columns - 1; i++) {
       const a = j * columns + i;
-      // A hole in the scan, as a dark spot leaves one.
+      // A hole in the scan, as a dark spot causes.
       if (Math.hypot(positions[3 * a]! - 5, positions[3 * a + 1]! - 4) < 3) continue;
       triangles.push(a, a + 1, a + columns + 1, a, a + columns + 1, a + columns);
     }
@@ -54,7 +54,7 @@ function built(change: Parameters) {
   return { part, codes: contourFoot.checks(p, part, PLAIN_CONTEXT, kernels.models).map(f => f.code) };
 }
 
-/** Of the foot's top over a place, from above. */
+/** Height of the foot's top at a place, from above. */
 const topAt = (mesh: TriangleMesh, x: number, y: number) =>
   100 - rayTreeOf(mesh).firstHit([x, y, 100], [0, 0, -1])!.distance;
 

@@ -9,7 +9,7 @@ import { halvesOf, outlinesOf, postsOf } from './sizes';
 
 type Drawn = keyof P;
 
-/** A surface over a foot, from its left to its right: only the solid has its true rise and fall. */
+/** A surface over a foot, from its left to its right: only the solid shows its true shape. */
 const bowed = (half: number, at: number, rise: number): DrawPoint[] =>
   Array.from({ length: 17 }, (_, i): DrawPoint => {
     const x = i / 8 - 1;

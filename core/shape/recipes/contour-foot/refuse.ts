@@ -5,11 +5,11 @@ import { Refusals } from '../fields';
 import { isPosts, type P } from './parameters';
 import { halvesOf, postsOf, sizesOf } from './sizes';
 
-/** Plastic between the surface and what the foot stands on, mm. Common practice, no source. */
+/** Minimum plastic between the surface and what the foot stands on, mm. Common practice, no source. */
 const LEAST_HIGH = 0.8;
-/** More is no gap but another place, mm. Common practice, no source. */
+/** A larger distance is not a gap but another place, mm. Common practice, no source. */
 const MOST_GAP = 8;
-/** A part of the outline this small may miss the surface: its edge is ragged. */
+/** A share of the outline this small may miss the surface: its edge is ragged. */
 const MOST_BARE = 0.02;
 
 export function refuse(p: P, models?: Models) {

@@ -9,25 +9,25 @@ import type { Point2 } from '../../vector';
 import { isPosts, type P } from './parameters';
 
 /**
- * A foot that stands on the bed, z = 0, and reaches up to a surface over it, a gap away. The foot's middle is the
+ * A foot that stands on the bed, z = 0, and reaches up to a gap below a surface above it. The foot's centre is the
  * origin. Lengths mm.
  */
 export interface Sizes {
   object: LaidObject;
   /** Where its height was measured. */
   gauge: Point2;
-  /** Of the surface over the gauge, in the object's own height. */
+  /** The surface above the gauge point, in the object's own height. */
   over: number;
-  /** How steep it is there: cosine of its lean. */
+  /** Its slope there: cosine of its lean. */
   level: number;
-  /** Of the foot's top where the surface is nearest to the bed, and farthest from it. */
+  /** Height of the foot's top where the surface is nearest to the bed, and where it is farthest. */
   lowest: number;
   highest: number;
-  /** Share of the foot's outline that no surface is over. */
+  /** Share of the foot's outline without any surface above it. */
   bare: number;
 }
 
-/** The foot's own outlines, the first one around the gauge. */
+/** The foot's own outlines, the first one around the gauge point. */
 export function outlinesOf(p: P): Outline[] {
   if (isPosts(p)) return postsOf(p).map(({ x, y, diameter }) => circle([x, y], diameter / 2));
   if (p.form === 'round') return [circle([0, 0], p.long / 2)];
@@ -46,7 +46,7 @@ export function halvesOf(p: P): Point2 {
   return [far(h => h.x), far(h => h.y)];
 }
 
-/** A hole through the place would leave nothing to measure there: then it is measured beside it. */
+/** A hole at that place would leave nothing to measure: then the height is measured beside it. */
 export function gaugeOf(p: P): Point2 {
   const first = isPosts(p) ? postsOf(p)[0] : undefined;
   const [x, y]: Point2 = first ? [first.x, first.y] : [0, 0];
@@ -63,10 +63,10 @@ export function gaugeOf(p: P): Point2 {
   return places.find(free) ?? [x, y];
 }
 
-/** Points of an outline, and so many steps inwards, are looked at. */
+/** Points along an outline, and steps inwards, that are sampled. */
 const RINGS = [1, 0.97, 0.75, 0.5, 0.25];
 
-/** Null where the surface is not at hand, or none of it is over the place that was measured. */
+/** Null where the surface is not at hand, or none of it is above the place that was measured. */
 export function sizesOf(p: P, models?: Models): Sizes | null {
   const object = laidObject(p, models);
   if (!object) return null;
@@ -92,7 +92,7 @@ export function sizesOf(p: P, models?: Models): Sizes | null {
     for (const ring of RINGS)
       for (const q of points) {
         const z = over([middle[0]! + ring * (q[0] - middle[0]!), middle[1]! + ring * (q[1] - middle[1]!)]);
-        // A hole in the scan is closed over; what the outline itself reaches beyond is not there.
+        // A hole in the scan is closed; but beyond the scan's own border there is no surface.
         if (ring === 1) {
           seen++;
           if (z === null) bare++;
@@ -113,10 +113,10 @@ export function sizesOf(p: P, models?: Models): Sizes | null {
   };
 }
 
-/** The surface may bulge between the places that were looked at by this share of its rise and fall, and a mm. */
+/** The surface may bulge between the sampled places by this share of its height range, plus a mm. */
 const BULGE = 0.3;
 
-/** What the surface takes up over the foot, in the foot's coordinates, and how high it is known. */
+/** The space that the surface takes above the foot, in the foot's coordinates, and up to which height it is known. */
 export function overhead(
   p: P,
   s: Sizes,
@@ -142,7 +142,7 @@ export function overhead(
   const [x, y] = [s.gauge[0] + p.right, s.gauge[1] + p.back];
   const from = swept.grid.from[2] - 1;
   const hit = rayTreeOf(tool).firstHit([x, y, from], [0, 0, 1]);
-  // The height that must fit is drawn as it was asked for.
+  // The height that must fit is drawn exactly as asked.
   const by = [-p.right, -p.back, p.height - (from + (hit?.distance ?? 0))];
   return {
     tool: { positions: tool.positions.map((v, i) => v + by[i % 3]!), triangles: tool.triangles },

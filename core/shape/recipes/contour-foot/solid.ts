@@ -20,7 +20,7 @@ export function solid(p: P, kernel: PartKernel, { mesh, models }: Kernels): Body
   return withHoles(p, s, p.plate > 0 ? kernel.fuse(plateOf(p, kernel), cut) : cut, kernel);
 }
 
-/** Higher than the surface: that takes their tops off. */
+/** Taller than the surface: the surface cuts their tops off. */
 function columnsOf(p: P, s: Sizes, kernel: PartKernel): Body {
   const from = isPosts(p) ? p.plate - INTO : 0;
   const top = s.highest + 0.5;
@@ -45,7 +45,7 @@ function withHoles(p: P, s: Sizes, body: Body, kernel: PartKernel): Body {
   const up: Point3 = [u / long, v / long, 1 / long];
   const flat = Math.hypot(1, u);
   const x: Point3 = [1 / flat, 0, -u / flat];
-  // From the bed to the highest place, along its lean, and as far again for the slant of its own end.
+  // From the bed to the highest place, along its lean, and the same again for the slant of its end.
   const high = (s.highest + 2) * long + Math.max(0, ...holesOfText(p.holes).map(h => h.diameter)) * long;
   return holesOfText(p.holes).reduce(
     (made, h) =>

@@ -70,7 +70,7 @@ function drawing(p: P) {
   draft.up('back', 'back', -outer, [0, s.back], -outer - gap);
   if (s.foot) footDrawing(draft, s, outer + 3 * gap);
   else {
-    // Its sides from the face, with what stays open, under the cut.
+    // Its sides seen from the face, with their openings, below the section.
     const floor = -3 * gap - s.high;
     draft.edge(box(-outer, floor - s.stop, outer, floor + s.high));
     for (const { side, from, to } of s.gaps) {

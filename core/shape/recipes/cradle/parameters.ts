@@ -3,7 +3,10 @@ import type { ValuesOf } from '../define-recipe';
 import { choice, length } from '../fields';
 import type { Parameters } from '../parameters';
 
-/** By top and bottom edges it may be narrower than its slab, which slides in from the side; only on a wall. */
+/**
+ * When it holds by the top and bottom edges it may be narrower than its slab, which slides in from the side; only on a
+ * wall.
+ */
 export const gripsEnds = (p: Parameters): boolean => p.grips === 'ends' && p.stand === 'wall';
 
 export const parameters = [

@@ -2,8 +2,8 @@ import type { Frame, Point3 } from '../../vector';
 import { gripsEnds, type P } from './parameters';
 
 /**
- * A cradle for a slab such as a display: a channel that holds it at both sides and below and leaves its face
- * free. A wall cradle is printed on its back; one with a foot is printed upright, leaning back.
+ * A cradle for a slab such as a display: a channel that holds it at both sides and below and leaves its face free. A
+ * wall cradle is printed on its back; one with a foot is printed upright, leaning back.
  */
 export const onFoot = (p: P) => p.stand === 'foot';
 
@@ -59,7 +59,7 @@ export function sizesOf(p: P): Sizes {
 /** Top of the lips over the back. */
 export const rimOf = (s: Sizes) => s.back + s.thick + s.lip + 1.2;
 
-/** Where the cradle is: `up` the slab, and `out` from its back; its floor's upper face at the origin. */
+/** The cradle's frame: `up` the slab, and `out` from its back, with the upper face of its floor at the origin. */
 export interface Place {
   at: Point3;
   up: Point3;
@@ -73,17 +73,17 @@ export function placeOf(s: Sizes): Place {
   if (!s.foot) return { at: [0, 0, 0], up: [0, 1, 0], out: [0, 0, 1] };
   const a = (s.foot.lean * Math.PI) / 180;
   const [c, sin] = [Math.cos(a), Math.sin(a)];
-  // The floor's lowest edge, at the back, is sunk in the foot: edges that only touch make no solid.
+  // The floor's lowest edge, at the back, is sunk into the foot: edges that only touch make no solid.
   return { at: [0, 0, s.foot.thickness + s.stop * c - SUNK], up: [0, sin, c], out: [0, -c, sin] };
 }
 
 const minus = ([x, y, z]: Point3): Point3 => [-x, -y, -z];
 
-/** Outlines in (x, out), pulled down the slab. */
+/** Outlines in (x, out), extruded down the slab. */
 export const alongSlab = ({ at, up }: Place): Frame => ({ at, x: [1, 0, 0], up: minus(up) });
-/** Outlines in (x, up the slab), pulled out from the back. */
+/** Outlines in (x, up the slab), extruded out from the back. */
 export const outOfBack = ({ at, out }: Place): Frame => ({ at, x: [1, 0, 0], up: out });
-/** Outlines in (towards the back, up), pulled to the left. */
+/** Outlines in (towards the back, up), extruded to the left. */
 export const SIDE: Frame = { at: [0, 0, 0], x: [0, 1, 0], up: [1, 0, 0] };
 
 /** A point of the cradle in the plane of its side: (y, z). */

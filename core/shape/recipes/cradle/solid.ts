@@ -23,7 +23,7 @@ export function profileOf(s: Sizes): Outline {
   const outer = inner + s.wall;
   const top = s.back + s.thick;
   const rim = rimOf(s);
-  // The lip's underside begins where the slab's face lies at its edge, and rises inwards.
+  // The lip's underside begins at the slab's face at its edge, and rises inwards.
   return polyline([
     [-outer, 0],
     [outer, 0],
@@ -52,7 +52,7 @@ export function solid(p: P, kernel: PartKernel): Body {
   body = kernel.fuse(body, kernel.extrude(rectangle(-outer, -s.stop, outer, 0), 0, rimOf(s), face));
   if (s.foot) body = withFoot(body, s, place, kernel);
   if (s.window > 0) {
-    // On a foot the way for the plug goes on through what carries the floor.
+    // On a foot the opening for the plug continues through the support of the floor.
     const below = s.foot ? s.stop + rimOf(s) : s.stop + 1;
     const way = rectangle(-s.window / 2, -below, s.window / 2, INTO);
     body = kernel.cut(body, kernel.extrude(way, s.back, rimOf(s), face));
@@ -66,7 +66,7 @@ export function solid(p: P, kernel: PartKernel): Body {
   return body;
 }
 
-/** A plate on the bed, what carries the floor on it, and a rib behind the back. */
+/** A plate on the bed, a support for the floor on it, and a rib behind the back. */
 function withFoot(body: Body, s: Sizes, place: Place, kernel: PartKernel): Body {
   const outer = s.width / 2 + s.wall;
   const { thickness } = s.foot!;
@@ -92,7 +92,7 @@ export function screwsAt(s: Sizes): [number, number][] {
   ];
 }
 
-/** So near the side the lip's slope has hardly risen, mm. */
+/** This near to the side the lip's slope has hardly risen, mm. */
 const THICK_AT = 0.002;
 
 export type Mate = 'width' | 'ends' | 'thickness';

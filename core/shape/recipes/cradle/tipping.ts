@@ -5,7 +5,7 @@ import type { BuiltSolid } from '../recipe';
 import type { P } from './parameters';
 import { footEdges, placeOf, sizesOf } from './sizes';
 
-/** Below this a knock tips it, degrees. Common practice, no source. */
+/** With a smaller angle a knock tips it over, degrees. Common practice, no source. */
 const EASILY = 12;
 
 export interface Tipping {
@@ -15,8 +15,8 @@ export interface Tipping {
 }
 
 /**
- * How far it may be tilted before it falls, degrees: the angle at which the common centre of mass of part and slab
- * stands over an edge of the foot, atan(distance to the edge / height). The part's own is that of its triangles.
+ * How far it may be tilted before it falls, degrees: the angle at which the common centre of mass of part and slab is
+ * above an edge of the foot, atan(distance to the edge / height). The part's own centre comes from its triangles.
  */
 export function tippingOf(p: P, { mesh }: BuiltSolid, density: number): Tipping | null {
   const s = sizesOf(p);

@@ -28,7 +28,7 @@ export const parameters = [
     square: 'another square',
   }),
   length('head', 'Head, across', [5, 200], '24', {
-    // Wider than the shank, and than what is sunk into it.
+    // Wider than the shank, and than any socket in it.
     defaultFor: p => {
       const sunk = { none: '0', slot: 'socketLong * 1.15 + 6' }[String(p.socket)] ?? 'socketSize * 1.5 + 6';
       return `max(24; shank * 1.25 + 4; ${sunk})`;

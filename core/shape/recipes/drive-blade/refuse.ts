@@ -3,7 +3,7 @@ import { Refusals } from '../fields';
 import type { P } from './parameters';
 import { type Prism, sizesOf } from './sizes';
 
-/** A most, to the hundredth: rounded up it would be refused again. */
+/** A maximum, rounded down to a hundredth: rounded up it would be refused again. */
 const floored = (x: number) => Math.floor(100 * x) / 100;
 
 /** From the axis to the farthest corner. */

@@ -2,8 +2,8 @@ import type { Places, SurfacePlace } from '../define-recipe';
 import type { P } from './parameters';
 
 /**
- * A drive key: sections in series on the axis z. From the bed up: a head to turn it by, or a second tip; a round
- * shank that runs in a bore, with a rib along it if it has one; a second round section; and the tip. Lengths mm.
+ * A drive key: sections in series on the axis z. From the bed up: a head to turn it by, or a second tip; a round shank
+ * that runs in a bore, with a rib along it if it has one; a second round section; and the tip. Lengths mm.
  */
 export const tipIs =
   (...names: P['tip'][]) =>
@@ -11,7 +11,7 @@ export const tipIs =
     names.includes(p.tip);
 export const isBlade = tipIs('blade');
 export const isFork = tipIs('fork');
-/** The other end is a tip of its own instead of a head. */
+/** The other end is a tip instead of a head. */
 export const bothTips = (p: P) => p.headShape === 'blade' || p.headShape === 'square';
 export const hasHead = (p: P) => !bothTips(p);
 export const hasStep = (p: P) => p.stepped;
@@ -34,7 +34,7 @@ export interface Sizes {
   other: Prism | null;
   head: { across: number; to: number; hex: boolean } | null;
   socket: { sides: 2 | 4 | 6; across: number; long: number; deep: number } | null;
-  /** Radius and extent of the shank, and how high the cone at its root is. */
+  /** Radius and extent of the shank, and the height of the cone at its root. */
   shank: { r: number; from: number; to: number; cone: number };
   step: { r: number; from: number; to: number } | null;
   rib: { wide: number; out: number; from: number; to: number } | null;
@@ -55,7 +55,7 @@ export function sizesOf(p: P): Sizes {
   const r = p.shank / 2;
   const to = base + p.shankLength;
   const half = p.head / 2;
-  // A cone at the root of the shank: where a turning load would crack a sharp corner.
+  // A cone at the root of the shank, where a torque would crack a sharp corner.
   const cone = hasHead(p) ? Math.max(0, Math.min(half - r, p.shankLength) * 0.5) : 0;
   const step = hasStep(p) ? { r: p.stepAcross / 2, from: to, to: to + p.stepLength } : null;
   const root = step ? step.to : to;
@@ -85,7 +85,7 @@ export function sizesOf(p: P): Sizes {
 
 const Z = [0, 0, 1] as const;
 
-/** Its mates; `rib` and `socket` are also parameters, of another meaning. */
+/** Its mates; `rib` and `socket` are also parameters, with another meaning. */
 export type Mate = 'tip' | 'fork' | 'shank' | 'rib' | 'tipB' | 'socket';
 
 export function places(p: P): Places<Mate> {
@@ -101,7 +101,7 @@ export function places(p: P): Places<Mate> {
     to,
   });
   const { tip, fork, other, rib, socket } = s;
-  // Round all about only where no rib is on it.
+  // Only where it has no rib is it round all about.
   const [low, high] = [s.shank.from + s.shank.cone, rib ? rib.from : s.shank.to];
   return {
     tip: tip && flats(tip.from, tip.to, tip.sides),

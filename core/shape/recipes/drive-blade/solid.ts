@@ -3,7 +3,7 @@ import { circle, Path, polygon, rectangle } from '../../outline';
 import type { P } from './parameters';
 import { type Prism, sizesOf } from './sizes';
 
-/** Sections in series reach into each other by so much. */
+/** Sections in series overlap by this. */
 const INTO = 0.5;
 
 const across = ({ sides, thick, wide }: Pick<Prism, 'sides' | 'thick' | 'wide'>) =>

@@ -10,7 +10,7 @@ export type Fit = (typeof FITS)[number];
 export const MEASURES = ['Round', 'Width', 'Depth'] as const;
 export type Measure = (typeof MEASURES)[number];
 export const LABEL = { Round: 'diameter', Width: 'width', Depth: 'depth' } as const;
-/** What the object’s end is called: a tube that we go over, a mouth that we go into. */
+/** The name of the object's end: a tube that we go over, a mouth that we go into. */
 const WORD = { over: 'duct', into: 'mouth' } as const;
 /** The dimension that is read for it. */
 export const key = <F extends Fit, M extends Measure, E extends End>(fit: F, measure: M, end: E) =>

@@ -5,8 +5,8 @@ import type { Point2 } from '../../vector';
 import type { End, Fit, Measure, P } from './parameters';
 
 /**
- * From one section to another: round or a rounded rectangle at each end, over or into what is there. End A stands
- * on the bed; the wall runs straight from each edge of the one section to the same edge of the other.
+ * From one section to another: round or a rounded rectangle at each end, over or into an existing one. End A is on the
+ * bed; the wall runs straight from each edge of one section to the same edge of the other.
  */
 export const isRound = (end: End) => (p: P) => p[`section${end}` as const] === 'round';
 export const isBoxed = (end: End) => (p: P) => p[`section${end}` as const] === 'rounded';
@@ -15,7 +15,7 @@ export const fitOf = (p: P, end: End) => p[`fit${end}` as const];
 export interface EndSizes {
   fit: Fit;
   mate: Outline;
-  /** Outside, inside at the mouth, and the way on, which a tube that goes in stops at. */
+  /** Outside, inside at the mouth, and the passage beyond, where a tube that goes in stops. */
   outer: Outline;
   inner: Outline;
   way: Outline;
@@ -44,7 +44,7 @@ export function sizesOf(p: P): Sizes {
   };
 }
 
-/** Which mates there are, by how an end fits and how it is measured. */
+/** Its mates, by how an end fits and how it is measured. */
 export const active = (fit: Fit, measure: Measure, end: End) => (p: P) =>
   fitOf(p, end) === fit && (measure === 'Round' ? isRound(end) : isBoxed(end))(p);
 
@@ -72,6 +72,6 @@ function endOf(p: P, end: End, at: Point2): EndSizes {
   };
 }
 
-/** How far the walls go aside between the ends; more than the middle is high overhangs. */
+/** How far the walls move sideways between the ends; a wall that moves farther than the middle is high overhangs. */
 export const asideOf = (s: Sizes): number =>
   Math.max(widestStep(s.A.outer, s.B.outer), widestStep(s.A.way, s.B.way));

@@ -5,9 +5,9 @@ import type { Places } from '../define-recipe';
 import type { P } from './parameters';
 
 /**
- * A hinge leaf: a plate on the bed, a barrel along its edge with a bore for the pin, and screw holes; perhaps a
- * second plate at an angle, and a barrel parted into knuckles. Or a lug: an eye on a new base.
- * The pin runs along y, x is to the right, z up. Lengths mm, angles degrees.
+ * A hinge leaf: a plate on the bed, a barrel along its edge with a bore for the pin, and screw holes; optionally a
+ * second plate at an angle, and a barrel divided into knuckles. Or a lug: an eye on a new base. The pin runs along y, x
+ * is to the right, z up. Lengths mm, angles degrees.
  */
 export const isLug = (p: P) => p.style === 'lug';
 export const isLeaf = (p: P) => !isLug(p);
@@ -61,7 +61,7 @@ function knucklesOf(long: number, count: number, gap: number) {
   return { gap, at };
 }
 
-/** Pulled along the pin: drawn in (x, z). */
+/** Extruded along the pin: drawn in (x, z). */
 export const ALONG: Frame = { at: [0, 0, 0], x: [1, 0, 0], up: [0, -1, 0] };
 
 /** The barrel about x = 0 with its foot down to the bed, the plate off to the right. */
@@ -87,7 +87,7 @@ function mirrored([x, z]: Point2, [c, s]: Point2): Point2 {
   return [2 * along * c - x, 2 * along * s - z];
 }
 
-/** The second plate with its way to the pin: the first one mirrored about half the angle between them. */
+/** The second plate and its web to the pin: the first one mirrored about half the angle between them. */
 export function secondOutline(s: Sizes): Outline {
   const { angle, reach } = s.second!;
   const line = mirrorLine(angle);
@@ -99,7 +99,7 @@ export function secondOutline(s: Sizes): Outline {
     [s.barrel, 0],
     [0, 0],
   ];
-  // Mirrored they run the other way round.
+  // When mirrored they run the other way round.
   return polyline(
     corners
       .map(q => mirrored(q, line))
@@ -108,7 +108,7 @@ export function secondOutline(s: Sizes): Outline {
   );
 }
 
-/** A frame on the second plate's outer face, over a point so far from the pin and so far along it. */
+/** A frame on the second plate's outer face, at a distance from the pin and a position along it. */
 export function onSecond(s: Sizes, out: number, y: number): Frame {
   const { angle } = s.second!;
   const line = mirrorLine(angle);

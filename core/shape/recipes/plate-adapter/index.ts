@@ -13,7 +13,7 @@ import {
 } from '../define-recipe';
 import { choice, length, Refusals, step } from '../fields';
 
-/** A plate that carries one bolt pattern on another: each a rectangle, a row or a circle of holes. Flat on the bed. */
+/** A plate that connects two bolt patterns: each a rectangle, a row or a circle of holes. Flat on the bed. */
 const WHICH = ['A', 'B'] as const;
 type Which = (typeof WHICH)[number];
 const low = (which: Which) => which.toLowerCase() as Lowercase<Which>;
@@ -82,7 +82,7 @@ function allHoles(p: P): Hole[] {
   );
 }
 
-/** The plate covers all holes with the same margin. */
+/** The plate surrounds all holes with the same margin. */
 function plateOf(p: P) {
   const margin = p.margin;
   const holes = allHoles(p);

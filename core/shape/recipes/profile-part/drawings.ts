@@ -16,7 +16,7 @@ type Drawn = keyof P | Fitting;
 const isOutlineProblem = (error: unknown) =>
   error instanceof OutlineTextError || error instanceof OffsetError;
 
-/** What cannot be built is drawn as it was written, or as a box of its sizes. */
+/** A part that cannot be built is drawn as written, or as a box of its sizes. */
 function drawnSizes(p: P): Pick<Sizes, 'outer' | 'holes' | 'pocket' | 'lip' | 'top'> {
   try {
     return sizesOf(p);
@@ -36,7 +36,7 @@ function drawnSizes(p: P): Pick<Sizes, 'outer' | 'holes' | 'pocket' | 'lip' | 't
   }
 }
 
-/** From above; beside it how thick it is. */
+/** From above, with its thickness beside it. */
 export function drawing(p: P): Drawing<Drawn> {
   const s = drawnSizes(p);
   const [x0, y0, x1, y1] = boxOf(s.outer);
@@ -63,7 +63,7 @@ export function drawing(p: P): Drawing<Drawn> {
   return draft.done('From above, and from the side');
 }
 
-/** The seat with what is read of it, drawn with the outline as far as it is written. */
+/** The seat with its readings, drawn with the outline as far as it is written. */
 export function objectDrawing(measured: Measured<Asked>, p: P): Drawing<Asked> {
   const [w, h] = [measured.seat_width ?? 30, measured.seat_height ?? 21];
   const depth = measured.seat_depth ?? 12;

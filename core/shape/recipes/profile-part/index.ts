@@ -17,7 +17,7 @@ const mate = <B extends Fitting>(by: B, name: string) =>
     active: has[by],
   }) as const;
 
-/** A plate, block or end piece of any outline, pulled up from the bed. */
+/** A plate, block or end piece of any outline, extruded from the bed. */
 export const profilePart = defineRecipe({
   id: 'profile-part',
   version: 1,

@@ -8,7 +8,7 @@ import type { P } from './parameters';
 import { FITTING, fittingOf, has, movedBy, type Sizes, sizeOf, sizesOf } from './sizes';
 import { edgesOf, entryOf, goesThrough } from './solid';
 
-/** Thinner is not printed. */
+/** A thinner one is not printed. */
 const LEAST_WALL = 0.4;
 
 export function refuse(p: P): Finding[] {
@@ -32,7 +32,7 @@ export function refuse(p: P): Finding[] {
   return refuseSizes(s, has.pocketWall(p));
 }
 
-/** Which number moved an outline beyond what it has: the part’s own size, its pocket’s wall or its lip. */
+/** Which number offset an outline too far: the part's own size, its pocket's wall or its lip. */
 function movedBeyond(p: P): keyof P {
   const goes = (q: P) => {
     try {
@@ -69,7 +69,7 @@ function refuseSizes(s: Sizes, byWall: boolean): Finding[] {
       `The top outline has ${s.top && edgesOf(s.top)} edges, the lower one ${edgesOf(s.outer)}: both need the same corners, taken off alike.`,
     );
   if (refusals.list.length > 0) return refusals.list;
-  // What is cut must leave a wall at every height.
+  // Every cut must leave a wall at every height.
   const limits = s.top ? [s.outer, s.top] : [s.outer];
   s.holes.forEach(({ outline }, i) => {
     const wall = Math.min(...limits.map(l => wallBetween(l, outline)));
@@ -122,7 +122,7 @@ function refuseSizes(s: Sizes, byWall: boolean): Finding[] {
   return refusals.list;
 }
 
-/** Each written text by itself, so that the finding names its field. */
+/** Each written text on its own, so that the finding names its field. */
 function readable(p: P): Finding[] {
   const refusals = new Refusals<P>();
   const outlines = [
@@ -143,7 +143,7 @@ function readable(p: P): Finding[] {
   return refusals.list;
 }
 
-/** The outline is moved until its fitting size is met: a trim of a side that it goes by would be undone. */
+/** The outline is offset until its fitting size is right: a trim of a side that defines this size would be undone. */
 function trimmedAway(p: P): Finding[] {
   if (has.around(p)) return [];
   const [trimmed, whole] = [outlineOfText, untrimmedOfText].map(read => sizeOf(read(p.outline), p));
@@ -155,7 +155,7 @@ function trimmedAway(p: P): Finding[] {
   ).list;
 }
 
-/** Fit is tenths of a millimetre: an outline that must grow by a fifth was read off something else. */
+/** Fits are tenths of a millimetre: an outline that must grow by a fifth was read from something else. */
 function movedTooFar(p: P): Finding[] {
   const written = outlineOfText(p.outline);
   const name = FITTING[fittingOf(p)];
@@ -164,7 +164,7 @@ function movedTooFar(p: P): Finding[] {
     moved = movedBy(written, p);
   } catch (error) {
     if (!(error instanceof OffsetError)) throw error;
-    // Its edges are shorter than a thousandth: said below.
+    // Its edges are shorter than a thousandth: this is reported below.
   }
   const [x0, y0, x1, y1] = boxOf(written);
   const most = Math.max(1, Math.min(x1 - x0, y1 - y0) / 10);

@@ -5,7 +5,7 @@ import { circle } from '../../outline';
 import { type Hole, holesOfText, outlineOfText } from '../../outline-text';
 import type { P } from './parameters';
 
-/** The outline is read off the seat; the part's is moved evenly all round until its fitting size is the ledger's. */
+/** The outline is read off the seat; the part's outline is offset evenly until its fitting size is the ledger's. */
 export const has = {
   width: (p: P) => p.fits === 'width',
   height: (p: P) => p.fits === 'height',
@@ -23,7 +23,7 @@ export const fittingOf = (p: P) => p.fits;
 
 export interface Sizes {
   outer: Outline;
-  /** How far the part's outline lies outside the written one, mm per side. */
+  /** How far the part's outline is outside the written one, mm per side. */
   moved: number;
   thickness: number;
   /** Height over which the wall is straight from the bed. */
@@ -74,7 +74,7 @@ export function sizesOf(p: P): Sizes {
   };
 }
 
-/** What it fits by, as an outline has it, mm. */
+/** Its fitting size, measured on an outline, mm. */
 export const sizeOf = (outline: Outline, p: P): number => {
   const [x0, y0, x1, y1] = boxOf(outline);
   if (has.width(p)) return x1 - x0;

@@ -6,7 +6,7 @@ import type { Places } from '../define-recipe';
 import type { P } from './parameters';
 import { type Fitting, fittingOf, type Sizes, sizesOf } from './sizes';
 
-/** Lies on the bed; what goes in first is down, pockets and lip are up. */
+/** Lies on the bed; the end that goes in first is down, pockets and lip are up. */
 export function solid(p: P, kernel: PartKernel): Body {
   const s = sizesOf(p);
   const height = s.thickness + (s.lip?.height ?? 0);
@@ -51,7 +51,7 @@ export function levelsOf(s: Sizes, height: number): Level[] {
   return levels;
 }
 
-/** The inside of a tapering part: as far in from its wall at every height. */
+/** The inside of a tapering part: at every height the same distance from its wall. */
 function shellLevels(
   s: Pick<Sizes, 'straight' | 'thickness'>,
   { outline, top }: { outline: Outline; top: Outline },
@@ -70,7 +70,7 @@ function shellLevels(
   ];
 }
 
-/** Part of the way from one outline to another of as many edges. */
+/** An intermediate outline between two with the same number of edges. */
 function between(a: Outline, b: Outline, share: number): Outline {
   const mix = (p: Point2, q: Point2): Point2 => [p[0] + share * (q[0] - p[0]), p[1] + share * (q[1] - p[1])];
   return {

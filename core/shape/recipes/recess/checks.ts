@@ -11,9 +11,9 @@ import type { BuiltSolid } from '../recipe';
 import type { P } from './parameters';
 import { type Sizes, sizesOf } from './sizes';
 
-/** An undercut that is less than this is the scan's own roughness, mm. */
+/** A smaller undercut is the scan's own roughness, mm. */
 const ROUGH = 0.3;
-/** So small a share of what lies in the recess is the scan’s ragged edge. */
+/** Such a small share of what is in the recess is the scan's ragged edge. */
 const SPECKS = 0.005;
 
 export function checks(p: P, { mesh }: BuiltSolid, _context: CheckContext, models?: Models): Finding[] {
@@ -35,15 +35,15 @@ export function checks(p: P, { mesh }: BuiltSolid, _context: CheckContext, model
 
 const before = new Recent<{ area: number; fraction: number; maxDepth: number }>(8);
 
-/** Edges of an object are looked at no longer than this part of it. */
+/** Edges of an object are sampled no longer than this share of it. */
 const FINE = 60;
 
-/** Of what lies in the recess. */
+/** Only what is inside the recess. */
 function undercutBelow(p: P, { object }: Sizes) {
   const key = `${object.key} ${p.sunk}`;
   const known = before.get(key);
   if (known) return known;
-  // A body from a file may have few triangles: they are parted, so that there is something to look at.
+  // A body from a file may have few triangles: they are subdivided for sampling.
   const fine = subdivided(object.mesh, Math.max(...object.size) / FINE);
   const { area, fraction, maxDepth } = undercutOf(new ScanSurface(below(fine, p.sunk)), [0, 0, 1]);
   const found = { area, fraction, maxDepth };

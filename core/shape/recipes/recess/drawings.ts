@@ -9,7 +9,10 @@ import type { P } from './parameters';
 
 type Drawn = keyof P;
 
-/** Seen from above, and cut from front to back; the object is drawn as an oval: only the solid has its true outline. */
+/**
+ * Seen from above, and in section from front to back; the object is drawn as an oval: only the solid has its true
+ * outline.
+ */
 export function drawing(p: P) {
   const draft = new Draft<Drawn>();
   const isBlock = p.form === 'block';

@@ -61,7 +61,7 @@ describe('a grip from its scan', () => {
       const { part, s, codes } = built({ ...GRIP, object: SCAN, form });
       expect(part.mates[0]!.size).toBeCloseTo(32.8, 2);
       expect(codes).toContain('comes-out');
-      // Not the scan: the object that was scanned, where it truly is.
+      // Not the scan, but the object that was scanned, in its true place.
       const { min, max } = boundsOf(kernels.models!.get(SCAN)!);
       const by = [-(min[0] + max[0]) / 2, -(min[1] + max[1]) / 2, s.under - min[2]];
       const { positions, triangles } = kernels.models!.get(TRUE)!;
@@ -107,7 +107,7 @@ describe('a grip from its scan', () => {
       const [hole] = sectionAtZ(part.mesh, s.mouth - 1).filter(loop => loop.area < 0);
       return hole!.area;
     };
-    // Its widest place is a few mm below: only from there up it widens.
+    // Its widest place is a few mm below: only above that does it widen.
     expect(wide(6)).toBeLessThan(wide(0) - 15);
   });
 });

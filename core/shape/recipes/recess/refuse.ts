@@ -4,9 +4,9 @@ import { Refusals } from '../fields';
 import type { P } from './parameters';
 import { LEAST_WALL, sizesOf } from './sizes';
 
-/** On each side, mm: a lining of foam needs no more. Common practice, no source. */
+/** On each side, mm: even a lining of foam needs no more. Common practice, no source. */
 const MOST_ROOM = 8;
-/** A wall touches at least this much of it, mm. Common practice, no source. */
+/** A wall must touch at least this much of it, mm. Common practice, no source. */
 const LEAST_SUNK = 1;
 
 export function refuse(p: P, models?: Models) {

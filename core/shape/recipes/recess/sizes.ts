@@ -6,27 +6,27 @@ import { sectionAtZ } from '../../mesh/section';
 import type { P } from './parameters';
 
 /**
- * A recess that an object lies in and comes out of straight up: whatever the object passes on its way is left open, with
- * room all round. The bed is z = 0; the middle of the object's box is over the origin. Lengths mm.
+ * A recess in which an object lies and from which it comes straight up: everything the object sweeps on its way is left
+ * open, with clearance all round. The bed is z = 0; the centre of the object's box is above the origin. Lengths mm.
  */
 export interface Sizes {
   object: LaidObject;
-  /** On every side; below 0 where the opening is narrower than the object. */
+  /** Clearance on every side; below 0 where the opening is narrower than the object. */
   room: number;
-  /** Of the object's underside. */
+  /** Height of the object's underside. */
   under: number;
   mouth: number;
-  /** Of the object, where it is as wide as it gets in the recess. */
+  /** Width of the object, where it is widest inside the recess. */
   front: number;
   back: number;
-  /** How high that is. */
+  /** The height of that place. */
   widest: number;
 }
 
-/** The wall of a block that is cut open would be no wall, mm: common practice, no source. */
+/** A thinner wall of an open block would not hold, mm: common practice, no source. */
 export const LEAST_WALL = 0.8;
 
-/** A block may hold the middle of an object only. */
+/** A block may hold only the middle of an object. */
 export const asideOf = (p: P): number => (p.form === 'block' ? p.long / 2 : Infinity);
 
 /** Null where the object is not at hand. */
@@ -45,18 +45,18 @@ interface Gauge {
   at: number;
 }
 
-/** Level with the mouth there is no section to measure, mm. */
+/** At the level of the mouth there is no section to measure, mm. */
 const BELOW_MOUTH = 0.3;
-/** Of the depth: lower down nobody measures. */
+/** As a share of the depth: nobody measures farther down. */
 const LEAST_UP = 0.3;
-/** Widths that differ by less are one, mm. */
+/** Widths that differ by less are equal, mm. */
 const ALIKE = 0.005;
-/** So much of the room, or of what else there is over the gauge, is no step of the object. */
+/** A smaller step of the object, as a share of the clearance or of the remaining height, does not count. */
 const STEPS_OUT = 0.5;
 
 /**
- * Where the recess is measured, and the room that makes it as wide there as asked: as high up as the object is widest,
- * but not where a step of it, less than the room above, makes the recess wider than that.
+ * Where the recess is measured, and the clearance that gives it the asked width there: as high up as the object is
+ * widest, but not where a step of the object, smaller than the clearance above it, makes the recess wider.
  */
 function gaugeOf(p: P, { step, front, back }: WidthProfile): Gauge {
   const last = front.length - 1;
@@ -84,7 +84,7 @@ function gaugeOf(p: P, { step, front, back }: WidthProfile): Gauge {
   return lowest ?? { room: p.opening / 2, front: 0, back: 0, at: 0 };
 }
 
-/** Front to back of all that is nearer than `room` to what the object takes up at a height, or before. */
+/** The extent from front to back of everything nearer than `room` to what the object sweeps up to a height. */
 function spanAt(k: number, room: number, step: number, front: Float64Array, back: Float64Array): number {
   let [low, high] = [Infinity, -Infinity];
   for (let i = k; i < front.length && (i - k) * step <= room; i++) {
@@ -95,7 +95,7 @@ function spanAt(k: number, room: number, step: number, front: Float64Array, back
   return high - low;
 }
 
-/** Beyond what is asked for the room is looked at in steps, so that a small change finds the same space. */
+/** Beyond the asked value the clearance is rounded up in steps, so that a small change reuses the same space. */
 const stepped = (room: number) => Math.ceil(2 * room) / 2;
 
 function space(p: P, { object: { size } }: Sizes, reach: number, cell: number) {
@@ -120,11 +120,11 @@ const raised = ({ positions, triangles }: TriangleMesh, by: number): TriangleMes
 const cellOf = ({ object: { size }, room }: Sizes, sagitta: number) =>
   cellFor(Math.max(...size), room, sagitta);
 
-/** What is taken away for the object. @param sagitta how far a flat may lie from its true surface */
+/** The body that is cut away for the object. @param sagitta how far a flat may be from its true surface */
 export function cavity(p: P, s: Sizes, kernel: MeshKernel, sagitta: number): TriangleMesh {
   const swept = wayUp(s.object, space(p, s, stepped(s.room) + p.mouth, cellOf(s, sagitta)));
   const tool = roomOf(swept, s.room, kernel, p.mouth > 0 ? p.sunk - p.mouth : Infinity);
-  // The grid is out by a few thousandths: the width that must fit is drawn as it was asked for.
+  // The grid is off by a few thousandths: the width that must fit is drawn exactly as asked.
   const ys = sectionAtZ(tool, s.widest - s.under)
     .flatMap(loop => loop.points)
     .filter(([x]) => Math.abs(x) <= asideOf(p))
@@ -139,10 +139,10 @@ export function cavity(p: P, s: Sizes, kernel: MeshKernel, sagitta: number): Tri
   };
 }
 
-/** The object with its room and a wall around that, up to any height. */
+/** The object with its clearance and a wall around it, up to any height. */
 export function wallAround(p: P, s: Sizes, kernel: MeshKernel, sagitta: number): TriangleMesh {
   const reach = stepped(s.room) + p.edge;
-  // Nothing mates with the outside: it is looked at half as closely.
+  // No mate is on the outside: it is sampled half as finely.
   const swept = wayUp(s.object, space(p, s, reach, 2 * cellOf(s, sagitta)));
   return raised(roomOf(swept, s.room + p.edge, kernel), s.under);
 }

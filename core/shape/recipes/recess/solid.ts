@@ -74,7 +74,7 @@ function withMount(p: P, s: Sizes, body: Body, kernel: PartKernel): Body {
   }
   const half = 4 * p.screw;
   const high = s.mouth + 4 * p.screw;
-  // Drawn in (to the right, up), towards the back; it reaches into the wall before it.
+  // Drawn in (to the right, up), towards the back; it overlaps the wall in front of it.
   const from = { at: [0, y - p.edge / 2, 0], x: [1, 0, 0], up: [0, 1, 0] } as const;
   const outline = new Path([-half, 0]).to([half, 0]).to([half, -high]).to([-half, -high]).close();
   const backed = kernel.fuse(body, kernel.extrude(outline, 0, p.plate + p.edge / 2, from));
@@ -91,7 +91,7 @@ function withMount(p: P, s: Sizes, body: Body, kernel: PartKernel): Body {
   );
 }
 
-/** Notches through the walls at the ends, round below. */
+/** Notches through the walls at the ends, round at the bottom. */
 function fingerRooms(p: P, s: Sizes, kernel: PartKernel): Body[] {
   if (p.fingers === 'none') return [];
   const [x] = halvesOf(p, s);
@@ -99,9 +99,9 @@ function fingerRooms(p: P, s: Sizes, kernel: PartKernel): Body[] {
   const round = Math.min(half, p.fingerDeep);
   const bottom = s.mouth - p.fingerDeep;
   const middle = (s.front + s.back) / 2;
-  // In (to the back, up): a frame that looks to the right.
+  // In (to the back, up): a frame that faces right.
   const outline = rectangle(middle - half, bottom, middle + half, s.mouth + round + 2, round);
-  // As far in as the object's end, and through the wall.
+  // In as far as the object's end, and through the wall.
   const inner = Math.min(s.object.size[0] / 2, x) - 0.6 * half;
   const long = x - inner + 4 * p.screw + p.edge;
   const sides = p.fingers === 'ends' ? [-1, 1] : [p.fingers === 'left' ? -1 : 1];

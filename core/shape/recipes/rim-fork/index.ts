@@ -23,8 +23,8 @@ type Drawn = keyof P | Mate;
 type Asked = KeysOf<typeof guide>;
 
 /**
- * A fork that clips on a rim: two arms with a slot between, whose mouth is narrower so that it clicks over a
- * bead, on a base with a screw hole. One profile in (x, y) pulled up: the arms bend along the layers.
+ * A fork that clips onto a rim: two arms with a slot between, whose mouth is narrower so that it clicks over a bead, on
+ * a base with a screw hole. One profile in (x, y) extruded upwards: the arms bend along the layers.
  */
 const clicks = (p: P) => p.holds === 'click';
 
@@ -52,7 +52,7 @@ function sizesOf(p: P): Sizes {
   };
 }
 
-/** How far the mouth is narrowed at each side, and the length of its 45° slope that holds the rim. */
+/** How far the mouth is narrowed on each side, and the length of its 45° slope that holds the rim. */
 const standsIn = (s: Sizes) => Math.max(0, s.slot - s.mouth);
 
 function profileOf(s: Sizes): Outline {

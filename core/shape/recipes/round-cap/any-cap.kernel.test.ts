@@ -13,7 +13,7 @@ beforeAll(async () => {
 });
 
 const size = (min: number, max: number) => fc.integer({ min: min * 20, max: max * 20 }).map(n => n / 20);
-/** Caps as makers would ask for them, and some nobody would. */
+/** Caps that makers would ask for, and some that nobody would. */
 const caps: fc.Arbitrary<Parameters> = fc
   .record({
     style: fc.constantFrom('over', 'into', 'both'),
@@ -63,7 +63,7 @@ test('any cap is either refused in words or one closed body whose mates measure 
       expect(closureOf(outcome.part.mesh)).toEqual({ openEdges: 0, bodies: 1 });
       for (const mate of outcome.part.mates) {
         const spec = roundCap.mates.find(m => m.id === mate.id)!;
-        // The screen's flats lie at most 0.03 inside the true surface, on either side.
+        // The screen's flats are at most 0.03 inside the true surface, on either side.
         expect(
           Math.abs(mate.size - (p[spec.parameter] as number)),
           `${mate.id} ${JSON.stringify(p)}`,

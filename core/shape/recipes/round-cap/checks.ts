@@ -16,7 +16,7 @@ export function checkLip(p: P, solid: BuiltSolid, context: CheckContext): Findin
   if (!has.ridge(p)) return [];
   const inward = has.lip(p);
   const surface = ridgeSurface(p, inward);
-  // What the lip passes gives way: nothing of ours is strained.
+  // The lip passes something soft: nothing of ours is strained.
   if (
     context.ledger[inward ? 'lip' : 'bead']?.theirsGives ||
     context.ledger[inward ? 'skirt' : 'plug']?.theirsGives
@@ -52,7 +52,7 @@ const ridgeSurface = (p: P, inward: boolean): MateSurface =>
     ? { ...places(p).lip!, mate: 'lip', side: 'inside', size: p.lipDiameter }
     : { ...places(p).bead!, mate: 'bead', side: 'outside', size: p.beadDiameter };
 
-/** Slots part the wall into fingers that bend at the slots' floor; only the lip has to move aside. */
+/** Slots divide the wall into fingers that bend at the floor of the slots; only the lip has to move aside. */
 function checkFingers(p: P, solid: BuiltSolid, context: CheckContext, inward: boolean): Finding[] {
   const s = sizesOf(p);
   const passed = context.measured[inward ? 'rim' : 'bore'];

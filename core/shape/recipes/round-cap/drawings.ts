@@ -6,7 +6,7 @@ import type { Asked } from './guide';
 import { has, type P } from './parameters';
 import { capOutline, type Mate, places, sizesOf, tabThickness } from './solid';
 
-/** A cut through the cap, mouth down as it sits on the object, with the numbers that are drawn. */
+/** A section through the cap, mouth down as it sits on the object, with the numbers that are drawn. */
 export function capDrawing(p: P): Drawing<keyof P | Mate> {
   const s = sizesOf(p);
   const height = Math.max(s.skirt?.top ?? 0, s.plug?.top ?? 0);
@@ -47,7 +47,7 @@ export function capDrawing(p: P): Drawing<keyof P | Mate> {
   return draft.done('Cut through the cap, as it sits');
 }
 
-/** A cut through the port with the dimensions to measure. */
+/** A section through the port with the dimensions to measure. */
 export function portDrawing(measured: Measured<Asked>, p: P): Drawing<Asked> {
   const rim = measured.rim ?? 31.7;
   const scale = rim / 31.7;

@@ -9,7 +9,7 @@ import { capSolid, LIP_SLOPES, type Mate, places, sizesOf } from './solid';
 
 type Lever = EffortLever & { mate: Mate; parameter: 'wall' | 'plugWall' | 'leadIn' };
 
-/** A ring's push goes with its wall (p = E·ε·t/r); the chamfer only eases it on. */
+/** A ring's push is proportional to its wall (p = E·ε·t/r); the chamfer only eases it on. */
 function effortLevers(p: P): Lever[] {
   const levers: Lever[] = [];
   for (const mate of has.skirt(p) ? (['skirt', 'lip'] as const) : [])
@@ -17,7 +17,7 @@ function effortLevers(p: P): Lever[] {
       { mate, parameter: 'wall', label: 'skirt wall', acts: 'grip', power: 1, least: 0.8, most: 6 },
       { mate, parameter: 'leadIn', label: 'entry chamfer', acts: 'entry', power: 0, least: 0, most: 3 },
     );
-  // A solid plug (wall 0) gives nowhere: there is no lever.
+  // A solid plug (wall 0) gives nowhere: there is nothing to change.
   for (const mate of has.plug(p) && p.plugWall !== 0 ? (['plug', 'bead'] as const) : [])
     levers.push(
       { mate, parameter: 'plugWall', label: 'plug wall', acts: 'grip', power: 1, least: 0.8, most: 6 },

@@ -38,7 +38,7 @@ export const parameters = [
 
 export type P = ValuesOf<typeof parameters>;
 
-/** What a set of parameters asks for. */
+/** The features that a set of parameters asks for. */
 export const has = {
   skirt: (p: P) => p.style !== 'into',
   plug: (p: P) => p.style !== 'over',
@@ -47,11 +47,11 @@ export const has = {
   ridge: (p: P) => has.lip(p) || has.bead(p),
   tab: (p: P) => p.tab,
   slots: (p: P) => p.slots > 0,
-  /** Only the lip is parted: it turns softer, and the wall stays whole. */
+  /** Only the lip is divided: it gets softer, and the wall stays whole. */
   lipSlots: (p: P) => p.slots > 0 && p.slotsIn === 'lip' && has.ridge(p),
   wallSlots: (p: P) => p.slots > 0 && !has.lipSlots(p),
   strap: (p: P) => p.strap,
 };
 
-/** The wall that gives: the one with the ridge, else the outer one. */
+/** The wall that gives: the one with the ridge, otherwise the outer one. */
 export const slottedWall = (p: P): 'skirt' | 'plug' => (has.bead(p) || !has.skirt(p) ? 'plug' : 'skirt');

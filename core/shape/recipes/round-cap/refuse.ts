@@ -3,10 +3,10 @@ import { type Finding, finding } from '../../findings/finding';
 import { has, type P, slottedWall } from './parameters';
 import { sizesOf } from './solid';
 
-/** Less material than this between two faces is a slip, not a wall: mm. */
+/** Less material than this between two faces is a mistake rather than a wall: mm. */
 const LEAST_LAND = 0.3;
 
-/** What contradicts itself, each with the parameter to change. Nothing here means the kernel can build it. */
+/** Contradictions, each with the parameter to change. Passing them does not mean that the kernel can build it. */
 export function refuse(p: P): Finding[] {
   const s = sizesOf(p);
   const findings: Finding[] = [];
@@ -157,7 +157,7 @@ function refuseSlots(
       Math.floor(10 * (wall.top - s.end - 1)) / 10,
     );
   }
-  // Of each piece of wall between two slots, at least as much is left as is cut away.
+  // Of each piece of wall between two slots, at least as much must remain as is cut away.
   const pitch = 2 * Math.max(0, slots.inner) * Math.sin(Math.PI / Math.max(2, slots.count));
   if (slots.width > pitch / 2) {
     say('slotWidth', 'The slots leave little of the wall: narrower, or fewer.', Math.max(0.5, pitch / 3));
@@ -174,6 +174,6 @@ function refuseSlots(
 function cornerWall(s: ReturnType<typeof sizesOf>): number {
   const dx = s.skirt!.inner - (s.rim - s.fillet);
   const dz = s.fillet - s.end;
-  // Only when the inner corner lies in the fillet's own quarter is the arc the nearest face.
+  // Only when the inner corner is in the fillet's own quarter is the arc the nearest face.
   return dx > 0 && dz > 0 ? s.fillet - Math.hypot(dx, dz) : Math.min(s.end, s.skirt!.outer - s.skirt!.inner);
 }

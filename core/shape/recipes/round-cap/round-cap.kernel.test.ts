@@ -11,7 +11,7 @@ beforeAll(async () => {
   kernels = await startKernels();
 });
 const demo = roundCap.demo.parameters;
-/** Nothing rounded: the closed formulas below stay short. */
+/** Nothing rounded, so that the closed formulas below stay short. */
 const bare: Parameters = { ...demo, tab: false, outerFillet: 0, leadIn: 0, lip: 'none' };
 const build = (change: Parameters, from: Parameters = bare) => {
   const outcome = buildPart(roundCap, { ...from, ...change }, kernels, 'file');

@@ -5,8 +5,8 @@ import type { Places, SurfacePlace } from '../define-recipe';
 import { has, type P, slottedWall } from './parameters';
 
 /**
- * Frame: the axis is z; the end is on the bed, its outer face at z = 0; skirt and plug stand up from
- * its inner face and open upwards. Outlines are (radius, height).
+ * Frame: the axis is z. The end is on the bed with its outer face at z = 0; skirt and plug rise from its inner face and
+ * open upwards. Outlines are (radius, height).
  */
 
 /** Lead of a lip towards the mouth, run per rise: 60° to the axis would scrape, 30° slides. */
@@ -78,7 +78,7 @@ export function sizesOf(p: P): CapSizes {
   return sizes;
 }
 
-/** Cut a little beyond both faces of the wall and what stands out from it. */
+/** Cuts slightly beyond both faces of the wall and what stands out from it. */
 const BEYOND = 0.3;
 
 function slotsOf(p: P, s: CapSizes): CapSizes['slots'] {
@@ -92,7 +92,7 @@ function slotsOf(p: P, s: CapSizes): CapSizes['slots'] {
       count: p.slots,
       from: s.ridge.from - BEYOND,
       width: p.slotWidth,
-      // With its corners on the wall’s face: the wall itself is not touched.
+      // With its corners on the wall's face: the wall itself is not touched.
       inner: inward ? ridge - BEYOND : face,
       outer: inward ? Math.sqrt(Math.max(0, face ** 2 - (p.slotWidth / 2) ** 2)) : ridge + BEYOND,
       mouth: s.ridge.lead,
@@ -108,7 +108,7 @@ function slotsOf(p: P, s: CapSizes): CapSizes['slots'] {
   };
 }
 
-/** Seen from above, all about the axis; a tab, at 0°, has a whole piece of wall behind it. */
+/** Seen from above, all about the axis; a tab, at 0°, has an uncut piece of wall behind it. */
 export function slotOutlines({ count, width, inner, outer }: NonNullable<CapSizes['slots']>): Outline[] {
   return Array.from({ length: count }, (_, i) => {
     const a = (2 * Math.PI * (i + 0.5)) / count;
@@ -140,7 +140,7 @@ function withStrap(
   return kernel.cut(all, kernel.extrude(circle([at, 0], hole), -1, thickness + 2));
 }
 
-/** The cut through one half, counter-clockwise from the centre of the outer face. */
+/** The section through one half, counter-clockwise from the centre of the outer face. */
 export function capOutline(p: P): Outline {
   const s = sizesOf(p);
   const path = new Path([0, 0]);
@@ -232,7 +232,7 @@ export function places(p: P): Places<Mate> {
   };
 }
 
-/** A ridge parts a wall in two: the longer stretch is measured. */
+/** A ridge divides a wall in two: the longer stretch is measured. */
 function longer(wall: [number, number], ridge: CapSizes['ridge']): [number, number] {
   if (!ridge) return wall;
   const below: [number, number] = [wall[0], ridge.from];

@@ -21,8 +21,8 @@ type Drawn = keyof P | Mate;
 type Asked = KeysOf<typeof guide>;
 
 /**
- * A handle between two screws: two feet and a bar, one profile in (x, z) pulled along y. It stands on its side
- * on the bed, so that a pull runs along its layers; screws come in from the feet's undersides.
+ * A handle between two screws: two feet and a bar, one profile in (x, z) extruded along y. It lies on its side on the
+ * bed, so that a pull runs along its layers; screws come in from the undersides of the feet.
  */
 interface Sizes {
   apart: number;
@@ -46,7 +46,7 @@ function sizesOf(p: P): Sizes {
   };
 }
 
-/** As printed: x along the handle, y from the feet's undersides up to the bar. Round where a hand grips. */
+/** As printed: x along the handle, y from the undersides of the feet up to the bar. Round where a hand grips. */
 function profileOf(s: Sizes): Outline {
   const half = s.apart / 2;
   const out = half + s.foot / 2;

@@ -72,7 +72,7 @@ function refuse(p: P): Finding[] {
       (s.depth - s.leadIn) / 2,
     );
   if (refusals.list.length > 0) return refusals.list;
-  // Each outline that is built is tried, so that a finding names what asks for it.
+  // Each outline is tried, so that a finding names the parameter behind it.
   const tries: [keyof P, () => Outline][] = [
     [s.goes === 'over' ? 'wall' : 'flange', () => outerOf(s)],
     ['leadIn', () => mouthOf(s)],

@@ -8,7 +8,7 @@ export const MEASURES = ['Width', 'Depth', 'Around'] as const;
 export type Measure = (typeof MEASURES)[number];
 const WORD = { over: 'rim', into: 'bore' } as const;
 const READ = { Width: 'width', Depth: 'depth', Around: 'around' } as const;
-/** The dimension that is read, and the number that is made from it. */
+/** The dimension that is read, and the number that follows from it. */
 export const key = <G extends Goes, M extends Measure>(goes: G, measure: M) =>
   `${WORD[goes]}_${READ[measure]}` as const;
 export const sizeName = <G extends Goes, M extends Measure>(goes: G, measure: M) =>

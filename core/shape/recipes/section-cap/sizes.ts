@@ -6,8 +6,8 @@ import { ellipse, roundedRectangle } from '../../section';
 import { type Goes, type Measure, type P, sizeName } from './parameters';
 
 /**
- * A cap over, or a plug into, an opening that is not round. The end is on the bed, skirt or plug stand up from
- * it. Stiff, it fits by width and depth; flexible, by its girth.
+ * A cap over, or a plug into, an opening that is not round. The end is on the bed; skirt or plug rises from it. A stiff
+ * one fits by width and depth, a flexible one by its girth.
  */
 export const is = {
   over: (p: P) => p.goes === 'over',
@@ -18,7 +18,7 @@ export const is = {
   rounded: (p: P) => p.section === 'rounded',
 };
 
-/** Which mates there are, by what it goes over or into and how it is measured. */
+/** Its mates, by what it goes over or into and how it is measured. */
 export const active = (goes: Goes, measure: Measure) => (p: P) =>
   p.goes === goes &&
   (measure === 'Around' ? is.around(p) : is.across(p) && (measure === 'Width' || !is.outline(p)));
@@ -36,7 +36,7 @@ export interface Sizes {
   wall: number;
   leadIn: number;
   flange: number;
-  /** A ridge all round: its height, and the height of its middle over the end. */
+  /** A ridge all round: its height, and the height of its middle above the end. */
   ridge: { rise: number; at: number } | null;
 }
 

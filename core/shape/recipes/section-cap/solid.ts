@@ -21,7 +21,7 @@ export function solid(p: P, kernel: PartKernel): Body {
     : body;
 }
 
-/** Over: outside of the skirt. Into: the flange. */
+/** Over: the outside of the skirt. Into: the flange. */
 export const outerOf = (s: Sizes): Outline => offsetOutline(s.mate, s.goes === 'over' ? s.wall : s.flange);
 
 /** At the mouth a skirt opens, a plug narrows. */
@@ -58,7 +58,7 @@ export function places(p: P): Places<`${Goes}${Measure}`> {
   const [x0, y0, x1, y1] = boxOf(s.mate);
   const [low, high] = [s.end, s.end + s.depth - s.leadIn];
   const ridge = ridgeRange(s);
-  // A ridge parts the wall in two: the longer stretch is measured.
+  // A ridge divides the wall in two: the longer stretch is measured.
   const [from, to] = !ridge
     ? [low, high]
     : ridge.from - low > high - ridge.to

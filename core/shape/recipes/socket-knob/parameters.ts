@@ -19,7 +19,7 @@ export const parameters = [
   length('socketDepth', 'Socket depth', [1, 120], 'stub - 0.5'),
   choice('grip', 'Grip', { lobes: 'with lobes', flutes: 'round, with flutes', round: 'round' }),
   length('gripDiameter', 'Grip, across', [6, 250], '44', {
-    // No smaller than leaves a wall around the socket’s corners.
+    // Large enough to leave a wall around the socket's corners.
     defaultFor: p =>
       p.socket === 'hexagon'
         ? 'max(44; socketFlats * 1.7 + 8)'

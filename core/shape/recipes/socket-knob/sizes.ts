@@ -4,8 +4,8 @@ import type { Point2 } from '../../vector';
 import type { P } from './parameters';
 
 /**
- * A knob on a shaft or bolt head: its socket opens downwards on the bed and may go right through. The grip is
- * round or has lobes; a set screw may hold it. The axis is z.
+ * A knob on a shaft or bolt head: its socket opens downwards on the bed and may go right through. The grip is round or
+ * has lobes; a set screw may hold it. The axis is z.
  */
 type Shape = 'hexagon' | 'square' | 'round' | 'dee' | 'two-flats' | 'key';
 export const shapeOf = (p: P) => p.socket as Shape;
@@ -93,7 +93,7 @@ function fluted(radius: number, { count, depth }: NonNullable<Sizes['flutes']>):
   return path.close();
 }
 
-/** A circle, fluted or not, or lobes whose arcs bulge out between waists on the hub's circle. */
+/** A circle, with or without flutes, or lobes whose arcs bulge out between waists on the hub's circle. */
 export function gripOf(s: Sizes): Outline {
   if (s.flutes) return fluted(s.grip, s.flutes);
   if (s.lobes === 0) return circle([0, 0], s.grip);
@@ -113,8 +113,8 @@ export function gripOf(s: Sizes): Outline {
 }
 
 /**
- * Where a lobe's tip passes into the waist beside it, without a corner: their circles touch there, so that the edges
- * around it can be rounded. The tip's circle is the one that goes through the hub half way to the waist.
+ * Where a lobe's tip meets the waist next to it tangentially, so that the edges around it can be rounded. The tip's
+ * circle goes through the hub half way to the waist.
  * @param step from a tip to the waist beside it, radians
  * @returns radius, mm, and turn from the tip in steps
  */
@@ -134,5 +134,5 @@ function lobeJoint(grip: number, hub: number, waist: number, step: number): { ra
   return { radius: Math.hypot(x, y), turn: Math.atan2(y, x) / step };
 }
 
-/** A D's flat and far side lie about a middle of their own. */
+/** A D's flat and its far side are centred on a middle of their own. */
 export const middleOf = (s: Sizes) => (s.shape === 'dee' ? (s.flats - s.round) / 2 : 0);

@@ -43,7 +43,7 @@ export function places(p: P): Places<Mate> {
   const z = (low + to) / 2;
   const common = { axis: [0, 0, 1] as const, from, to };
   const flats = s.shape === 'hexagon' ? 6 : s.shape === 'square' ? 4 : 2;
-  // A D's round is open at the flats: measured across it, along them.
+  // A D's round is open at the flats: it is measured across it, along them.
   const shaft: SurfacePlace =
     s.shape === 'round'
       ? { ...common, kind: 'round', at: [0, 0, z] }

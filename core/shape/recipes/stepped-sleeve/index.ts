@@ -39,7 +39,7 @@ interface Sizes {
   collar: number;
   collarHeight: number;
   total: number;
-  /** The rod's bore goes so deep from the top; below it the way is narrower, or as wide. */
+  /** The depth of the rod's bore from the top; below it the passage is narrower, or equally wide. */
   depth: number;
   through: number;
   chamfer: number;

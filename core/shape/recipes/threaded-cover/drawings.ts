@@ -8,10 +8,10 @@ import { isCoupler, isPlug, type Mate, type Sizes, sizesOf } from './sizes';
 
 type Drawn = keyof P | Mate;
 
-/** More turns than this are not told apart on paper: a plain line is drawn. */
+/** More turns than this cannot be told apart on paper: a plain line is drawn. */
 const MOST_TURNS = 60;
 
-/** One side of a cut: the thread's teeth in (radius, height), starting at the seam. */
+/** One side of a section: the thread's teeth in (radius, height), starting at the seam. */
 function teeth({ major, minor, pitch, foot, from, to }: ThreadForm, crest: number): DrawPoint[] {
   const points: DrawPoint[] = [[minor / 2, from]];
   const flank = (foot - crest) / 2;
@@ -32,7 +32,7 @@ const flip = (points: readonly DrawPoint[], sign: number): DrawPoint[] =>
 
 const lineOf = (thread: ThreadForm) => teeth(thread, Math.max(0.1, crestOf(thread)));
 
-/** Around one half of the cut, from the foot of the first thread. */
+/** Around one half of the section, from the foot of the first thread. */
 function wallOf(s: Sizes, plug: boolean): DrawPoint[] {
   const line = lineOf(s.thread);
   const inner = s.through / 2;

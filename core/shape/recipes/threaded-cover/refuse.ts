@@ -44,7 +44,7 @@ export function refuse(p: P): Finding[] {
   return r.list;
 }
 
-/** What a thread is called, where the shelf does not know it, or where it cannot be printed as it is. */
+/** The name of a thread that the shelf does not know, or that cannot be printed as it is. */
 function unknown(p: P, which: Which): Finding[] {
   if (!isStandard(p, which)) return [];
   const name = p[`standard${which}` as const].trim();

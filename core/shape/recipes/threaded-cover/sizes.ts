@@ -6,9 +6,9 @@ import type { Places, SurfacePlace } from '../define-recipe';
 import type { P } from './parameters';
 
 /**
- * A cover or ring on a threaded neck, a plug into one, or a coupler between two necks; any pitch, hand and number
- * of starts, or a standard thread by its name. The end is on the bed, the first thread opens upwards, a
- * coupler's second one downwards; the axis is z. Lengths mm, angles degrees.
+ * A cover or ring on a threaded neck, a plug into one, or a coupler between two necks; any pitch, hand and number of
+ * starts, or a standard thread by its name. The end is on the bed; the first thread opens upwards, a coupler's second
+ * one downwards; the axis is z. Lengths mm, angles degrees.
  */
 export const isPlug = (p: P) => p.style === 'plug';
 export const isCoupler = (p: P) => p.style === 'coupler';
@@ -24,7 +24,7 @@ export interface Sizes {
   floor: number;
   top: number;
   seal: number;
-  /** Diameter of the way through a plug, or through a coupler's stop. */
+  /** Diameter of the passage through a plug, or through a coupler's stop. */
   through: number;
   lobes: number;
 }
@@ -33,9 +33,9 @@ export const isStandard = (p: P, which: Which = '') => p[`standard${which}` as c
 export const standardOf = (p: P, which: Which = ''): Thread | undefined =>
   threadNamed(p[`standard${which}` as const].trim());
 
-/** The first thread of anything but a plug turns on from outside. */
+/** The first thread goes over its counterpart, except on a plug. */
 export const inTurns = (p: P) => !isPlug(p);
-/** No standard thread: its numbers are read. */
+/** Not a standard thread: its numbers are read. */
 export const odd =
   (which: Which, also: (p: P) => boolean = () => true) =>
   (p: P) =>
@@ -84,7 +84,7 @@ export function sizesOf(p: P): Sizes {
   };
 }
 
-/** Height of a lead-in cone: as much as the thread is deep. */
+/** Height of a lead-in cone: equal to the depth of the thread. */
 export const leadOf = ({ major, minor }: ThreadForm): number => (major - minor) / 2;
 
 /** The outside from above: round, with flutes to grip by. */

@@ -51,7 +51,7 @@ function nut(s: Sizes, kernel: PartKernel): Body {
   return kernel.cut(body, threadBody({ ...second, from: -1 }, kernel));
 }
 
-/** A cone that takes the first turn's ridge off, at a mouth that looks up (1) or down (-1). */
+/** A cone that removes the ridge of the first turn, at a mouth that faces up (1) or down (-1). */
 function mouth(thread: ThreadForm, z: number, way: 1 | -1, kernel: PartKernel): Body {
   const r = thread.minor / 2;
   const lead = leadOf(thread);

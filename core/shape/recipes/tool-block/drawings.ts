@@ -27,7 +27,7 @@ function holes(draft: Draft<Drawn>, s: Sizes, gap: number) {
     draft.across(place.mate, 'hole', [at[0] - place.radius, at[0] + place.radius], at[1], line, true);
   });
   const [one, two] = s.places;
-  // At the top two that lean apart are farther from each other.
+  // Two that lean apart are farther from each other at the top.
   if (one && two && one.mate === two.mate && one.right === two.right) {
     const { at } = frameOf(s, one);
     draft.across('pitch', 'apart', [at[0], at[0] + two.x - one.x], at[1], -s.depth / 2 - gap);

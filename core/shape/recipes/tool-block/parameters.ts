@@ -23,7 +23,7 @@ const hole = <S extends Size>(size: S) =>
     [1.5, 120],
     `${dimensionName(size)}.model`,
     {
-      // A V takes any tool: no fit, only a size.
+      // A V takes any tool: not a fit, only a size.
       defaultFor: (p: Parameters) => dimensionName(size) + (p.holds === 'vee' ? '' : '.model'),
     },
   );
@@ -74,7 +74,7 @@ export type Mate = ReturnType<typeof holeName>;
 
 const HOW_MANY = { one: 1, two: 2, three: 3, four: 4 } as const;
 
-/** What a set of parameters asks for. */
+/** The features that a set of parameters asks for. */
 export const has = {
   size: (size: Size) => (p: P) => SIZES.indexOf(size) < HOW_MANY[p.sizes],
   holes: (p: P) => p.holds === 'hole',

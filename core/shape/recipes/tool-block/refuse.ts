@@ -2,9 +2,9 @@ import { Refusals } from '../fields';
 import type { P } from './parameters';
 import { leastBetween, reachOf, sizesOf, veeDepth, wholeRing } from './sizes';
 
-/** Plastic between two places, mm. Common practice, no source. */
+/** Minimum plastic between two places, mm. Common practice, no source. */
 const LEAST_BETWEEN = 1.2;
-/** Plastic below a groove, mm. Common practice, no source. */
+/** Minimum plastic below a groove, mm. Common practice, no source. */
 const LEAST_BELOW = 1;
 
 export function refuse(p: P) {

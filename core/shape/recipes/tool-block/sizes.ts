@@ -2,8 +2,8 @@ import type { Frame, Point3 } from '../../vector';
 import { countName, has, holeName, type Mate, type P, SIZES } from './parameters';
 
 /**
- * A block with a row of places for tools: holes that stand or lean, each wide for the handle above and narrow for the
- * blade below, or V grooves that a tool lies in. Flat on the bed; the row runs along x, the back is towards +y.
+ * A block with a row of places for tools: holes, upright or leaning, each wide for the handle above and narrow for the
+ * blade below, or V grooves in which a tool lies. Flat on the bed; the row runs along x, the back is towards +y.
  */
 export interface Place {
   /** Middle of the place half-way up the block. */
@@ -57,7 +57,7 @@ export function sizesOf(p: P): Sizes {
   };
 }
 
-/** Half of a place's width, with what its lean adds at top and underside. */
+/** Half of a place's width, with what its lean adds at the top and the underside. */
 const reachAside = ({ radius, right }: Place, height: number): number =>
   radius * Math.hypot(1, right) + (height / 2) * Math.abs(right);
 
@@ -89,7 +89,7 @@ function placesOf(p: P, vee: boolean, between: number): Place[] {
 /** How much longer than the height a place's axis is. */
 export const slope = ({ right, back }: Place): number => Math.hypot(1, right, back);
 
-/** Where the axis of a hole meets the top, and which way is down it. */
+/** Where the axis of a hole meets the top, and its direction downwards. */
 export function frameOf(s: Sizes, place: Place): Frame {
   const { x, right, back } = place;
   const long = slope(place);

@@ -68,7 +68,7 @@ function bentDrawing(p: P): Drawing<keyof P> {
     const frame = endOf(mate) === 'A' ? BED : mouth;
     const z = (at[0] - frame.at[0]) * frame.up[0] + (at[2] - frame.at[2]) * frame.up[2];
     const half = (to - from) / 2;
-    // A tapered end is drawn along all of it, wherever its diameter holds.
+    // A tapered end is drawn along its whole length, wherever its diameter applies.
     const [first, last] = e.taper > 0 ? [s.chamfer, e.length - s.chamfer] : [z - half, z + half];
     const radius = (height: number) => (e.taper > 0 ? mateAt(e, height) : p[mate] / 2);
     draft.mate(mate, ...[-1, 1].map(sign => [first!, last!].map(h => inPlane(frame, sign * radius(h), h))));
@@ -144,7 +144,7 @@ export function objectDrawing(measured: Measured<Asked>, p: P): Drawing<Asked> {
   return draft.done('Cut through the two things to be joined');
 }
 
-/** The second diameter of what tapers, and how far it is from the first. */
+/** The second diameter of a taper, and its distance from the first. */
 function conedDrawing(
   draft: Draft<Asked>,
   measured: Measured<Asked>,

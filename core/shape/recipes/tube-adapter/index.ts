@@ -51,7 +51,7 @@ const shownOf = <E extends End>(end: E) =>
     (p: P) => boolean,
   ])[]);
 
-/** How much of the smaller end's own way is left, where it is little. */
+/** How much of the smaller end's own passage is left, where it is little. */
 function checks(p: P): Finding[] {
   const s = sizesOf(p);
   const open = Math.min(s.A.inner, s.B.inner);

@@ -6,13 +6,13 @@ import type { Parameters } from '../parameters';
 export const ENDS = ['A', 'B'] as const;
 export type End = (typeof ENDS)[number];
 export const low = <E extends End>(end: E) => end.toLowerCase() as Lowercase<E>;
-/** How an end may fit something, by what of it is read. */
+/** How an end may fit something, by which of its sides is read. */
 export const MEASURED_AS = { over: 'tube', into: 'bore', barb: 'hose' } as const;
 export type Fitting = keyof typeof MEASURED_AS;
 export const FITTINGS: readonly Fitting[] = ['over', 'into', 'barb'];
 const GOES = { over: 'goes over a tube', into: 'goes into a bore', barb: 'holds a hose' };
 
-/** By two diameters and how far they are apart: a tube’s tip, and the mouth of a bore, are at an end’s inner side. */
+/** By two diameters and their distance: a tube's tip, and the mouth of a bore, are at an end's inner side. */
 const taperOf = (end: End, over: boolean): string => {
   const e = low(end);
   return over

@@ -2,9 +2,9 @@ import { alongFrame, BED, backwards, bentFrame, type Frame } from '../../vector'
 import type { End, Fitting, P } from './parameters';
 
 /**
- * Joins two tubes or hoses: each end goes over, goes into, or holds a hose by barbs; end A may be a flange. End A
- * stands on the bed, its axis is z. In line it is one profile turned about the axis; offset or at an angle each
- * end narrows to one tube, which bends towards +x.
+ * Joins two tubes or hoses: each end goes over, goes into, or holds a hose by barbs; end A may be a flange. End A is on
+ * the bed with axis z. In line it is one profile revolved about the axis; when offset or at an angle, each end narrows
+ * to one tube, which bends towards +x.
  */
 export type Kind = P['kindA'];
 export const kindOf = (p: P, end: End): Kind => p[`kind${end}` as const];
@@ -26,17 +26,17 @@ export interface EndSizes {
   kind: Kind;
   /** Radius of the mating surface, midway along it where it tapers. */
   mate: number;
-  /** Radii of the way through and of the outside at the end's inner side. */
+  /** Radii of the passage and of the outside at the end's inner side. */
   inner: number;
-  /** Of the way through beyond it: past the stop, where a tube is pushed in. */
+  /** Radius of the passage beyond it: past the stop, where a tube is pushed in. */
   way: number;
   root: number;
   /** Widest. */
   outer: number;
   length: number;
-  /** Height from the mouth at which the diameter is what is written. */
+  /** Height from the mouth at which the diameter has its written value. */
   hold: number;
-  /** The outside gets this much larger, per side, for each mm inwards; an inside gets smaller. */
+  /** Growth of the outside, per side, for each mm inwards; an inside gets smaller by that. */
   taper: number;
   /** Inner radius, and heights from the mouth, of a ridge that clicks into the tube's groove. */
   ridge?: { radius: number; from: number; low: number; high: number; to: number };
@@ -54,7 +54,7 @@ export interface Sizes {
 
 export const BARB_PITCH = 4;
 export const BARB_HEIGHT = 0.6;
-/** Ridges rise and fall at 45°, which prints, holds and lets go. */
+/** Ridges rise and fall at 45°, which prints well, holds and lets go. */
 const RIDGE_WIDTH = 1;
 
 function endOf(p: P, end: End): EndSizes {
@@ -87,7 +87,7 @@ function endOf(p: P, end: End): EndSizes {
       kind,
       mate,
       inner: mate - half,
-      // Narrower than the end, so that a tube pushed in finds its stop.
+      // Narrower than the end, so that a tube pushed in meets its stop.
       way: mate - half - p.stop,
       outer,
       root: outer,
@@ -112,7 +112,7 @@ function endOf(p: P, end: End): EndSizes {
   };
 }
 
-/** So far from a tapered end’s rim its diameter can be measured, mm. */
+/** At this distance from a tapered end's rim its diameter can be measured, mm. */
 const FROM_RIM = 0.2;
 
 function holdOf(p: P, end: End, long: number, taper: number): number {
@@ -201,8 +201,8 @@ function pocketOf(e: EndSizes, chamfer: number): Profile {
 }
 
 /**
- * In line: the way through, heights from end A's mouth. Between the ends its wall is as thick as elsewhere, square
- * to its slope; past a stop it opens at 45°, and nowhere is it narrower than both ends.
+ * In line: the passage, with heights from end A's mouth. Between the ends its wall is as thick as elsewhere, square to
+ * its slope; past a stop it opens at 45°, and it is never narrower than both ends.
  */
 export function wayThrough(s: Sizes): Profile {
   const { A, B, wall, chamfer } = s;
@@ -218,7 +218,7 @@ export function wayThrough(s: Sizes): Profile {
       A.way + Math.max(0, z - zA),
       B.way + Math.max(0, zB - z),
     );
-  // A slope that begins at an end's root begins a little earlier on the inside: the wall turns a corner there.
+  // A slope that begins at an end's root begins slightly earlier on the inside: the wall turns a corner there.
   const earlier = (square - wall) / (Math.abs(slope) || 1);
   const into = (e: EndSizes) => (e.kind === 'over' || e.taper > 0 ? 0 : Math.min(earlier, e.length / 2));
   const from = zA - (slope < 0 ? into(A) : 0);
@@ -274,7 +274,7 @@ export function insideOf(e: EndSizes, bore: number, chamfer: number): Profile {
       ];
 }
 
-/** How the tube runs between the ends of a bent adapter. */
+/** The path of the tube between the ends of a bent adapter. */
 export interface Run {
   /** Outside of the tube that bends. */
   tube: number;
@@ -283,11 +283,11 @@ export interface Run {
   radius: number;
   /** Where each piece begins; `turn` in degrees, `straight` in mm. */
   pieces: ({ frame: Frame; turn: number } | { frame: Frame; straight: number })[];
-  /** Where end B's reach begins, its way up towards B's mouth. */
+  /** Where end B's section begins, and its direction towards B's mouth. */
   end: Frame;
 }
 
-/** The steepest that an offset leans, degrees: it prints without support. */
+/** The steepest lean of an offset, degrees: it prints without support. */
 const LEAN = 45;
 
 export function runOf(p: P, s: Sizes): Run {
@@ -318,7 +318,10 @@ export function runOf(p: P, s: Sizes): Run {
   };
 }
 
-/** From an end's inner side to the tube: the slope of the outside, later than the inside's so that the wall stays. */
+/**
+ * From an end's inner side to the tube: the slope of the outside, later than the inside's so that the wall keeps its
+ * thickness.
+ */
 function reachOf(e: EndSizes, s: Sizes): number {
   const inside = e.way > s.bore + 1e-9 ? e.inner - s.bore : 0;
   return Math.max(inside, laterBy(e, s) + Math.abs(e.root - s.bore - s.wall)) + 1;
@@ -340,7 +343,7 @@ export function endProfile(e: EndSizes, s: Sizes, run: Pick<Run, 'tube' | 'reach
   return { outside, inside, top };
 }
 
-/** Of a bent adapter: the frame in which end B's own heights count from its mouth inwards. */
+/** For a bent adapter: the frame in which end B's own heights count from its mouth inwards. */
 export function mouthFrame(s: Sizes, run: Run): Frame {
   const { at, x, up } = alongFrame(run.end, [0, run.reach.B + s.B.length]);
   return { at, x, up: [-up[0], -up[1], -up[2]] };
@@ -351,7 +354,7 @@ export function straightWall(s: Sizes): number {
   const [a, b] = [s.A.length, s.A.length + s.middle];
   const outsideAt = (z: number) => s.A.root + ((s.B.root - s.A.root) * (z - a)) / (b - a);
   const between = wayThrough(s).filter(([, z]) => z >= a && z <= b);
-  // A pocket's own last corner is its tube's, not the slope's.
+  // A pocket's last corner belongs to its tube, not to the slope.
   return Math.min(
     ...between
       .filter(([r, z]) => !(z === a && r === s.A.inner) && !(z === b && r === s.B.inner))

@@ -44,7 +44,7 @@ export function boltHoles(p: P): Outline[] {
   });
 }
 
-/** The outside all along, then the way through cut out of it: each of a turned end, bends, a turned end. */
+/** The outside along the whole length, then the passage cut out of it: each a revolved end, bends, a revolved end. */
 function bent(p: P, s: Sizes, kernel: PartKernel): Body {
   const run = runOf(p, s);
   const along = (radius: number, ends: (profile: Profile) => Outline, which: 'outside' | 'inside') => {
@@ -77,7 +77,7 @@ const wayTo = (profile: Profile): Outline => {
   return path.to([0, profile.at(-1)![1]]).close();
 };
 
-/** What of an end may have to fit. */
+/** The surfaces of an end that may have to fit. */
 export type Mate = `${Fitting | 'ridge'}${End}`;
 
 export function places(p: P): Places<Mate> {
@@ -109,7 +109,7 @@ function fittingPlace(e: EndSizes, chamfer: number, frame: Frame): SurfacePlace 
     const growing = (e.kind === 'over' ? -1 : 1) * (pointsUp(frame.up) ? 1 : -1) * e.taper;
     return {
       ...onFrame(frame, chamfer, e.length - chamfer),
-      // The size counts where it holds.
+      // The size applies where it holds.
       at: alongFrame(frame, [0, e.hold]).at,
       taper: growing,
     };
@@ -119,10 +119,10 @@ function fittingPlace(e: EndSizes, chamfer: number, frame: Frame): SurfacePlace 
   return from - chamfer > e.length - to ? onFrame(frame, chamfer, from) : onFrame(frame, to, e.length);
 }
 
-/** The direction in which a mate's axis is given: up, or outwards where the axis is horizontal. */
+/** The direction of a mate's axis: up, or outwards where the axis is horizontal. */
 const pointsUp = (up: Point3) => up[2] > 1e-9 || (Math.abs(up[2]) <= 1e-9 && up[0] > 0);
 
-/** A stretch of a turned surface, its heights counted along the frame. */
+/** A stretch of a revolved surface, its heights counted along the frame. */
 function onFrame({ at, up }: Frame, from: number, to: number): SurfacePlace {
   const middle = (from + to) / 2;
   const sense = pointsUp(up) ? 1 : -1;

@@ -32,8 +32,9 @@ type Drawn = keyof P | Mate;
 type Asked = KeysOf<typeof guide>;
 
 /**
- * Holds a tube on a wall or a board: a clip whose arms close beyond the middle so that the tube snaps in, a saddle
- * that lies over it, or a clamp whose slit a bolt draws together. One profile pulled along the tube; the foot is on the bed, the tube along y.
+ * Holds a tube on a wall or a board: a clip whose arms close beyond the middle so that the tube snaps in, a saddle that
+ * lies over it, or a clamp whose slit is drawn together by a bolt. One profile extruded along the tube; the foot is on
+ * the bed, the tube along y.
  */
 interface Sizes {
   radius: number;
@@ -50,7 +51,7 @@ interface Sizes {
   clamp?: { slit: number; thick: number; high: number; bolt: number };
 }
 
-/** Half a shell closes a little beyond the middle: the tube's own width is in it. */
+/** Half a shell closes slightly beyond the middle, so that the tube's own width is inside it. */
 const ANGLE: Record<string, number> = { snap: 55, half: 84, clamp: 0 };
 const isClamp = (p: P) => p.style === 'clamp';
 
@@ -79,7 +80,7 @@ function sizesOf(p: P): Sizes {
   };
 }
 
-/** Left of an ear above and below its bolt, mm. */
+/** What remains of an ear above and below its bolt, mm. */
 const EAR_EDGE = 2.4;
 const boltAt = (s: Sizes) => s.axis + s.radius + s.wall + s.clamp!.high / 2;
 
@@ -139,7 +140,7 @@ function clampOutline(
 /** Towards the right, its own y up. */
 const ACROSS: Frame = { at: [0, 0, 0], x: [0, 1, 0], up: [1, 0, 0] };
 
-/** Its own y is up, and it is pulled towards the front. */
+/** Its own y is up, and it is extruded towards the front. */
 const ALONG: Frame = { at: [0, 0, 0], x: [1, 0, 0], up: [0, -1, 0] };
 
 function solid(p: P, kernel: PartKernel): Body {

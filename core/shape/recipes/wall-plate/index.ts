@@ -25,8 +25,8 @@ type Drawn = keyof P | Mate;
 type Asked = KeysOf<typeof guide>;
 
 /**
- * A wall plate that hangs on screws already in the wall (keyholes) or is screwed on. Its back is on the
- * bed; up on the wall is +y. Other parts are screwed or glued to its face.
+ * A wall plate that hangs on screws already in the wall (keyholes) or is screwed on. Its back is on the bed; up on the
+ * wall is +y. Other parts are screwed or glued to its face.
  */
 const isKeyhole = (p: P) => p.style === 'keyholes';
 
@@ -58,7 +58,7 @@ function placesOf(s: Sizes): Point2[] {
   return Array.from({ length: s.count }, (_, i): Point2 => [(i - (s.count - 1) / 2) * s.apart, 0]);
 }
 
-/** The shank's slot, open below into the head's hole; the plate comes down on the screws. */
+/** The shank's slot, open at the bottom into the head's hole; the plate comes down onto the screws. */
 function keyhole(s: Sizes, [x, y]: Point2): Outline {
   // Where the slot's sides meet the head's circle.
   const joint = Math.sqrt(s.head ** 2 - s.shank ** 2);
