@@ -6,22 +6,28 @@ import { type Deviation, deviationOf } from './deviate';
 import { posedMesh } from './prepare';
 import { ScanSurface } from './scan-surface';
 
-/** The other way: how far the part's surface is from the scan, where that saw it; above 0 the part lies outside of it. */
+/**
+ * The reverse: how far the part's surface is from the scan, where the scan saw it; above 0 the part is outside the
+ * scan.
+ */
 export interface FromPart {
-  /** Of the part's surface, that the scan saw. */
+  /** The share of the part's surface that the scan saw. */
   seen: number;
   mean: number;
   p95: number;
 }
 
-/** A scan of a print against the part it was printed from: laid on it first, whichever way it was scanned. Lengths mm. */
+/** A scan of a print compared with the part: aligned with it first, whatever way it was scanned. Lengths mm. */
 export type AgainstPart =
   | { ok: true; deviation: Deviation; overlap: number; back: FromPart }
   | { ok: false; message: string };
 
-/** A part's flats have corners only at their edges: to be found again it needs some between. As a share of its size. */
+/**
+ * A part's flats have corners only at their edges: for alignment it needs some in between, spaced by this share of its
+ * size.
+ */
 const BETWEEN = 0.012;
-/** Less of the scan on the part than this is another thing. */
+/** With a smaller share of the scan on the part it is another thing. */
 const LEAST_OVERLAP = 0.5;
 
 export function againstPart(
@@ -47,7 +53,7 @@ export function againstPart(
     : { ok: false, message: 'Nothing of the scan lies near the part.' };
 }
 
-/** Farther off than this, in what nearly all of the scan keeps to, the scan did not see that place of the part. */
+/** Farther away than nearly all of the scan is, the scan did not see that place of the part. */
 const SEEN = 4;
 
 function fromPart({ offs }: Deviation, p95: number): FromPart {
@@ -60,7 +66,7 @@ function fromPart({ offs }: Deviation, p95: number): FromPart {
   };
 }
 
-/** Corners that are measured: more tell nothing more, and each takes its time. */
+/** The most corners that are measured: more add nothing, and each takes time. */
 const MOST_ASKED = 60_000;
 
 /** A colour for each deviation: 0 white, outside towards orange, inside towards purple. @param most of the scale, mm */

@@ -101,7 +101,7 @@ describe('a scanned print against its part', () => {
     expect(found.deviation.mean).toBeLessThan(0.15);
     expect(found.deviation.p95).toBeGreaterThan(0.15);
     expect(found.deviation.p95).toBeLessThan(0.35);
-    // The other way the signs turn about: where the scan stands out the part lies inside of it.
+    // In the reverse direction the signs change: where the scan stands out, the part is inside it.
     expect(found.back.mean).toBeLessThan(0);
     expect(found.back.seen).toBeGreaterThan(0.6);
     expect(found.back.p95).toBeLessThan(0.35);

@@ -2,24 +2,27 @@ import { boundsOf, facing, type TriangleMesh } from '../shape/mesh/mesh';
 import { rayTreeOf } from '../shape/mesh/rays';
 import { weighedQuantile } from './quantile';
 
-/** How far a scan lies off a model that it is laid on: above 0 outside of it. Lengths mm. */
+/** How far a scan is from a model with which it is aligned: above 0 outside the model. Lengths mm. */
 export interface Deviation {
   mean: number;
   rms: number;
-  /** So much, either way, that 95 % of the surface is nearer. */
+  /** 95 % of the surface is nearer than this, on either side. */
   p95: number;
-  /** The farthest, either way. */
+  /** The greatest distance, on either side. */
   max: number;
-  /** Of the scan, as far as it was compared, mm². */
+  /** Area of the scan that was compared, mm². */
   area: number;
-  /** At each corner of the scan; NaN where the model is too far away to be meant. */
+  /** At each corner of the scan; NaN where the model is too far away to be its counterpart. */
   offs: Float32Array;
 }
 
-/** What lies farther off than this share of the model's size is no part of it: a table, a hand. */
+/** Anything farther away than this share of the model's size does not belong to it: a table, a hand. */
 const MEANT = 0.15;
 
-/** @param corners how many of the scan's are asked; of more, every so many-th @param progress told a share of 0 to 1 */
+/**
+ * @param corners the most corners of the scan that are measured; of more, an even selection @param progress called with
+ * a share of 0 to 1
+ */
 export function deviationOf(
   model: TriangleMesh,
   scan: TriangleMesh,
@@ -45,7 +48,7 @@ export function deviationOf(
     if (!near) continue;
     const off = near.ahead < 0 ? -near.distance : near.distance;
     offs[v] = off;
-    // Points alone have no area: each counts as much.
+    // Points alone have no area: each counts equally.
     found.push({ off, area: triangles.length > 0 ? area[v]! * step : 1 });
   }
   const whole = found.reduce((sum, f) => sum + f.area, 0);

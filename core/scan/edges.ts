@@ -1,10 +1,10 @@
 import { rootsOf, type TriangleMesh } from '../shape/mesh/mesh';
 
-/** How the triangles of a scan hang together. */
+/** How the triangles of a scan are connected. */
 export interface Edges {
-  /** Edges of one triangle only: borders of holes, and the rim of what was seen. */
+  /** Edges of a single triangle: borders of holes, and of what was seen. */
   open: number;
-  /** Edges of more than two, or of two that look opposite ways. */
+  /** Edges of more than two triangles, or of two that face opposite ways. */
   nonManifold: number;
   /** Closed lines of open edges. */
   borders: number;
@@ -23,7 +23,10 @@ export function edgesOf({ positions, triangles }: TriangleMesh): Edges {
   };
 }
 
-/** Edges of one triangle only, as that triangle runs along them, and how many are of more than two, or of two that look opposite ways. */
+/**
+ * Edges of a single triangle, in that triangle's direction, and the number of edges of more than two, or of two that
+ * face opposite ways.
+ */
 export function openEdgesOf(
   triangles: Uint32Array,
   corners: number,
@@ -52,7 +55,7 @@ export function openEdgesOf(
   return { open, nonManifold };
 }
 
-/** Border lines that hang together. */
+/** Border lines that are connected. */
 function bordersOf(edges: readonly (readonly [number, number])[]): number {
   const parent = new Map<number, number>();
   const root = (v: number): number => {

@@ -1,14 +1,14 @@
 import type { TriangleMesh } from '../shape/mesh/mesh';
 import { trianglesAround } from './around';
 
-/** Half of a normal distribution lies within so many sd. */
+/** Half of a normal distribution lies within this many sd. */
 const MEDIAN_OF_SD = 0.6745;
-/** Corners looked at. */
+/** Number of corners that are examined. */
 const MOST = 60_000;
 
 /**
- * How far a scan's corners lie off its surface at random, sd, along the surface's own way: each against the plane of its
- * neighbours. An even bend or a smooth warp is not in it. In the unit of the scan; null where no corner has neighbours.
+ * Random scatter of a scan's corners, sd, along the normal: each corner against the plane of its neighbours. An even
+ * bend or a smooth warp is not included. In the unit of the scan; null where no corner has neighbours.
  */
 export function fuzzOf({ positions: p, triangles }: TriangleMesh): number | null {
   const corners = p.length / 3;
@@ -24,7 +24,7 @@ export function fuzzOf({ positions: p, triangles }: TriangleMesh): number | null
   return offs[Math.floor(offs.length / 2)]! / MEDIAN_OF_SD;
 }
 
-/** How far a corner lies off the mean of its neighbours along their normal, as the sd that alone would explain it. */
+/** How far a corner is off the mean of its neighbours along their normal, as the sd that alone would explain it. */
 function offPlane(p: Float64Array, triangles: Uint32Array, own: Uint32Array, v: number): number | null {
   if (own.length < 4) return null;
   const around = new Map<number, number>();
@@ -41,7 +41,7 @@ function offPlane(p: Float64Array, triangles: Uint32Array, own: Uint32Array, v: 
       if (other !== v) around.set(other, (around.get(other) ?? 0) + 1);
     }
   }
-  // On a border the neighbours lie to one side.
+  // On a border all neighbours are on one side.
   if ([...around.values()].some(n => n !== 2)) return null;
   const long = Math.hypot(nx, ny, nz);
   if (!(long > 0)) return null;

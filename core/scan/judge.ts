@@ -3,36 +3,36 @@ import { edgesOf } from './edges';
 import { fuzzOf } from './fuzz';
 import { type DoubleSkin, doubleSkin, type UnseenSide, unseenSides } from './skin';
 
-/** What a scan is, before anything is done to it. Lengths in mm once its unit is put in. */
+/** The properties of a scan before anything is done to it. Lengths in mm once its unit is applied. */
 export interface Judged {
   triangles: number;
   vertices: number;
   bounds: Bounds;
-  /** Bodies that do not touch, and how many of them are next to nothing. */
+  /** Separate bodies, and how many of them are insignificant. */
   components: number;
   islands: number;
   watertight: boolean;
   openEdges: number;
   nonManifoldEdges: number;
-  /** Border lines: holes, and the rim of what was seen. */
+  /** Border lines: holes, and the border of what was seen. */
   holes: number;
-  /** Scatter of its corners, sd; null for points alone. */
+  /** Scatter of its corners, sd; null for a list of points. */
   fuzz: number | null;
   unitSuspicion: UnitSuspicion;
-  /** Sides of which a part is missing, the largest first. */
+  /** Sides from which a part is missing, the largest first. */
   unseen: UnseenSide[];
-  /** Some of it scanned twice, beside itself; null where it was not. */
+  /** A part that was scanned twice, slightly displaced; null where there is none. */
   double: DoubleSkin | null;
 }
 
 export interface UnitSuspicion {
   unit: 'mm' | 'in' | 'cm' | 'm' | 'µm';
-  /** What one of the file's units is, mm. */
+  /** The length of one of the file's units, mm. */
   factor: number;
   reason: string;
 }
 
-/** A body of fewer triangles than this share of the largest is an island. Common practice, no source. */
+/** A body with fewer triangles than this share of the largest is an island. Common practice, no source. */
 const ISLAND = 0.01;
 
 export function judgeScan(scan: TriangleMesh): Judged {
@@ -60,10 +60,10 @@ export function judgeScan(scan: TriangleMesh): Judged {
 const longestOf = ({ min, max }: Bounds): number =>
   Math.max(max[0] - min[0], max[1] - min[1], max[2] - min[2]);
 
-/** Objects that are scanned on a bench are longer than this and shorter than that, mm. Common practice, no source. */
+/** Objects that are scanned on a bench are between these lengths, mm. Common practice, no source. */
 const [SMALLEST, LARGEST] = [12, 1500];
 
-/** What the unit may be by the longest side, the likeliest first; a caliper reading of one size settles it. */
+/** The possible units by the longest side, the likeliest first; a caliper reading of one size settles it. */
 export function unitSuspicions({ min, max }: Bounds): UnitSuspicion[] {
   const longest = longestOf({ min, max });
   const told = (x: number) => (x >= 100 ? x.toFixed(0) : x >= 1 ? x.toFixed(1) : x.toPrecision(2));

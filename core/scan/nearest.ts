@@ -1,4 +1,4 @@
-/** Points in space by a k-d tree (Bentley 1975): the nearest one to a place, no farther than a bound. */
+/** Points in space in a k-d tree (Bentley 1975): finds the nearest one to a place, no farther than a bound. */
 export class NearestPoints {
   private readonly order: Uint32Array;
   private best = -1;
@@ -10,7 +10,7 @@ export class NearestPoints {
     this.part(0, this.order.length, 0);
   }
 
-  /** Sorted so that the middle of a run parts it along one of the three ways. */
+  /** Sorted so that the middle of a run splits it along one of the three directions. */
   private part(from: number, to: number, depth: number): void {
     if (to - from < 2) return;
     const middle = (from + to) >> 1;
@@ -40,7 +40,7 @@ export class NearestPoints {
     }
   }
 
-  /** @param most as far as is looked @returns −1 where none is so near */
+  /** @param most larger distances are not searched @returns −1 where none is that near */
   nearest(x: number, y: number, z: number, most: number): number {
     this.best = -1;
     this.least = most * most;
@@ -48,7 +48,7 @@ export class NearestPoints {
     return this.best;
   }
 
-  /** Of the last point that was found. */
+  /** Distance of the last point that was found. */
   get distance(): number {
     return Math.sqrt(this.least);
   }

@@ -33,7 +33,7 @@ describe('steps before a scan is measured on', () => {
       ],
     });
     const { min, max } = boundsOf(mesh);
-    // What was up runs along −y now.
+    // What was up now runs along −y.
     expect(min[1]).toBeGreaterThanOrEqual(-10);
     expect(max[1]).toBeLessThanOrEqual(0);
     expect(max[2]).toBeGreaterThan(15);

@@ -9,8 +9,8 @@ import { completed } from './symmetry';
 import { SCAN_UNITS } from './unit';
 
 /**
- * A scan as it is measured on: its file in mm, and then step by step what the maker did to it.
- * @param others scans that are put together with it, as they are measured on themselves, by their ids
+ * A scan ready for measuring: its file in mm, with the maker's steps applied in order.
+ * @param others scans that are merged with it, themselves prepared, by their ids
  */
 export function prepared(
   raw: TriangleMesh,
@@ -23,7 +23,7 @@ export function prepared(
   return steps.reduce((mesh, step) => stepped(mesh, step, others, did => told(step.id, did)), inMm);
 }
 
-/** What a step came to, for the maker: lengths mm. */
+/** The result of a step, for the maker: lengths mm. */
 export type StepDid =
   | { kind: 'filled'; filled: number; left: number }
   | { kind: 'moved'; rms: number; most: number }
@@ -86,7 +86,7 @@ const cornerOf = ({ positions: p }: TriangleMesh, v: number): Point3 => [
   p[3 * v + 2]!,
 ];
 
-/** Without bodies of fewer triangles than this share of the largest. */
+/** Without bodies that have fewer triangles than this share of the largest. */
 export function withoutIslands(mesh: TriangleMesh, share: number): TriangleMesh {
   const roots = rootsOf(mesh.triangles, mesh.positions.length / 3);
   const counts = new Map<number, number>();
@@ -98,7 +98,7 @@ export function withoutIslands(mesh: TriangleMesh, share: number): TriangleMesh 
   return keptTriangles(mesh, v => (counts.get(roots(v)) ?? 0) >= least);
 }
 
-/** Triangles whose corners are all kept; of a list of points, the points. */
+/** Triangles with all corners kept; for a list of points, the points. */
 function keptTriangles(mesh: TriangleMesh, keeps: (v: number) => boolean): TriangleMesh {
   const { positions, triangles } = mesh;
   const kept = Uint8Array.from({ length: positions.length / 3 }, (_, v) => (keeps(v) ? 1 : 0));

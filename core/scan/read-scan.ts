@@ -9,8 +9,8 @@ import { readStlScan } from './formats/stl';
 import { MOST_BYTES, MOST_COORDINATE, type RawScan, ScanError } from './scan-file';
 
 /**
- * Triangles or points of a scan, decided by its content. Nothing in the file is trusted; corners that lie together are
- * one. @throws ScanError with a sentence that says what is wrong and where
+ * Triangles or points of a scan, recognised by its content. Nothing in the file is trusted; corners in the same place
+ * are merged. @throws ScanError with a sentence that says what is wrong and where
  */
 export function readScan(bytes: Uint8Array): RawScan {
   if (bytes.length > MOST_BYTES)
@@ -55,12 +55,12 @@ function rawScan(bytes: Uint8Array): RawScan {
   );
 }
 
-/** A 3MF package; its unit is told, and it comes in mm. */
+/** A 3MF package; it states its unit, and the result is in mm. */
 function readPacked(bytes: Uint8Array): RawScan {
   try {
     return { format: '3mf', ...meshOfThreeMf(bytes) };
   } catch (error) {
-    // Unpackers of other people's formats throw whatever they like at a broken file.
+    // Unpackers of other people's formats throw all sorts of errors on a broken file.
     const why =
       error instanceof NotAModel ? error.message.replace(/\.$/, '') : 'This package cannot be unpacked';
     throw new ScanError('broken', `${why}: export the scan again, as STL, PLY, OBJ or 3MF.`, {

@@ -1,6 +1,9 @@
 import type { TriangleMesh } from '../shape/mesh/mesh';
 
-/** A scan as its file has it: corners and triangles, none where the file is a list of points. In the file's own unit. */
+/**
+ * A scan as in its file: corners and triangles, no triangles where the file is a list of points. In the file's own
+ * unit.
+ */
 export interface RawScan extends TriangleMesh {
   format: ScanFormat;
 }
@@ -22,7 +25,7 @@ export class ScanError extends Error {
 /** More than this is neither read nor shown. */
 export const MOST_TRIANGLES = 3_000_000;
 export const MOST_BYTES = 300e6;
-/** Coordinates beyond this are no object on a bench, in any unit. */
+/** Larger coordinates are not an object on a bench, in any unit. */
 export const MOST_COORDINATE = 1e7;
 
 export function refuseTooMany(count: number, of: 'triangles' | 'points'): void {

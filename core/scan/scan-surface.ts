@@ -3,7 +3,7 @@ import type { Point3 } from '../shape/vector';
 import { fuzzOf } from './fuzz';
 import { Surfels } from './surfels';
 
-/** A scan with what its fits ask of it over and over: the way each corner looks, its scatter, its surfels. */
+/** A scan with what its fits need again and again: the normal of each corner, its scatter, its surfels. */
 export class ScanSurface {
   readonly corners: number;
   /** Unit vectors, x, y, z; 0 where no triangle with any area meets the corner. */
@@ -12,7 +12,7 @@ export class ScanSurface {
   private across: number | undefined;
   private readonly levels = new Map<number, Surfels>();
 
-  /** @param scatter of its corners, where somebody has worked that out already */
+  /** @param scatter of its corners, where it was already worked out */
   constructor(
     readonly mesh: TriangleMesh,
     private scatter?: number,
@@ -46,13 +46,13 @@ export class ScanSurface {
     return this.across;
   }
 
-  /** How far its corners lie apart, mm: the middle edge of a triangle. */
+  /** Spacing of its corners, mm: the median edge of a triangle. */
   get spacing(): number {
     this.apart ??= spacingOf(this.mesh);
     return this.apart;
   }
 
-  /** As cells of about that size, never so small that one holds hardly more than a corner; kept. */
+  /** Surfels in cells of about that size, never so small that one has hardly more than a corner; remembered. */
   surfels(about: number): Surfels {
     const least = FINEST * this.spacing;
     const cell = least * 2 ** Math.max(0, Math.round(Math.log2(about / least)));
@@ -81,7 +81,7 @@ export class ScanSurface {
     return best;
   }
 
-  /** mm² of the triangles whose corners are all among these. */
+  /** Area of the triangles with all corners among these, mm². */
   areaOf(corners: readonly number[]): number {
     const among = new Uint8Array(this.corners);
     for (const v of corners) among[v] = 1;
@@ -102,10 +102,10 @@ export class ScanSurface {
 
 /** Cells of the finest surfels, in spacings of corners. */
 const FINEST = 1.5;
-/** Edges looked at. */
+/** Number of edges that are examined. */
 const MOST_EDGES = 20_000;
 
-/** How far corners lie apart, mm: the middle edge of a triangle. */
+/** Spacing of corners, mm: the median edge of a triangle. */
 export function spacingOf({ positions: p, triangles }: TriangleMesh): number {
   const step = Math.max(1, Math.floor(triangles.length / 3 / MOST_EDGES));
   const long: number[] = [];

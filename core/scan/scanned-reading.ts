@@ -5,7 +5,7 @@ import { formatPlain } from '../quantity/format';
 interface Asked {
   id: string;
   at: string;
-  /** mm or degrees, as it was scanned: what is settled of the scan's size is put in where it is read. */
+  /** mm or degrees, as scanned: the settled scale of the scan is applied where the reading is used. */
   value: number;
   /** Standard uncertainty. */
   u: number;
@@ -13,7 +13,7 @@ interface Asked {
   place: ScannedPlace;
 }
 
-/** A size off a scan as a reading. */
+/** A size from a scan as a reading. */
 export const scannedReading = ({ id, at, value, u, unit = 'mm', place }: Asked): Reading => ({
   id,
   value: Number(value.toFixed(4)),

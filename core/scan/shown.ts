@@ -1,15 +1,15 @@
 import type { ScanSurface } from './scan-surface';
 
-/** A scan for the screen: as it is, or, where it is finer than a screen shows, its surfels. */
+/** A scan for the screen: as it is or, where it is finer than a screen shows, its surfels. */
 export interface ShownMesh {
   positions: Float32Array;
   normals: Float32Array;
   triangles: Uint32Array;
-  /** Which of its corners each corner of the scan became. */
+  /** The new corner for each corner of the scan. */
   of: Uint32Array | null;
 }
 
-/** A screen has fewer places than this. */
+/** A screen shows no more than this. */
 const MOST_SHOWN = 350_000;
 
 export function shownMesh(scan: ScanSurface, most = MOST_SHOWN): ShownMesh {

@@ -58,7 +58,7 @@ describe('a skin that lies over itself', () => {
 
   test('sound scans and solids have none, thin walls and steps among them', () => {
     expect(judged(single)).toBeNull();
-    // A sheet of 0.6: its other side looks back.
+    // A sheet of 0.6: its other side faces back.
     const sheet = joined([single, scannedCylinder(58.8, 40, { arc: 300, noise: 0.03, inside: true })]);
     expect(judged(sheet)).toBeNull();
     for (const sound of [proofBlock(), secondBlock(), onTable]) expect(judged(sound)).toBeNull();

@@ -1,7 +1,7 @@
 import type { TriangleMesh } from '../shape/mesh/mesh';
 import type { Point3 } from '../shape/vector';
 
-/** What a scanner saw of an object's skin: where it saw nothing, and where it saw the same place twice. */
+/** How a scanner saw an object's surface: where it saw nothing, and where it saw the same place twice. */
 
 /** Sides of the scan as it lies, by axis: towards its lower end, and its upper one. */
 const SIDES = [
@@ -13,18 +13,19 @@ export type ScanSide = (typeof SIDES)[number][number];
 
 export interface UnseenSide {
   side: ScanSide;
-  /** At least so much is missing, seen from there, mm². */
+  /** At least this area is missing, seen from there, mm². */
   area: number;
-  /** Of all that is to be seen from there. */
+  /** As a share of all that should be visible from there. */
   share: number;
 }
 
-/** Less than this share missing is a rim, or a hole in the object itself. Tried on scans of known objects. */
+/** A smaller missing share is a border, or a hole in the object itself. Tried on scans of known objects. */
 const MISSING = 0.06;
 
 /**
- * Sides of which a part is missing. What looks one way along an axis covers what looks the other way, in every closed
- * skin (the divergence theorem of a constant field): the difference is missing. What is missing on both sides cancels.
+ * Sides from which a part is missing. In every closed surface, what faces one way along an axis covers what faces the
+ * other way (the divergence theorem of a constant field): the difference is missing. What is missing on both sides
+ * cancels.
  */
 export function unseenSides(mesh: TriangleMesh): UnseenSide[] {
   const seen: [number, number][] = [
@@ -50,26 +51,29 @@ export function unseenSides(mesh: TriangleMesh): UnseenSide[] {
 }
 
 export interface DoubleSkin {
-  /** Of the places looked at. */
+  /** The share of the places examined. */
   share: number;
-  /** How far the two lie apart, median. */
+  /** Median distance between the two. */
   apart: number;
 }
 
-/** Places that are looked at. */
+/** Number of places that are examined. */
 const PLACES = 1500;
-/** Two skins lie apart by more than so many sd of scatter, this share of the object's length and of an edge; and by less than that share of its length. */
+/**
+ * Two surfaces are apart by more than this many sd of scatter, this share of the object's length and of an edge; and by
+ * less than that share of its length.
+ */
 const [CLEAR, APART, EDGES, NEAR] = [5, 0.002, 0.6, 0.015];
-/** And over each other to within this share of an edge: a low step is none. */
+/** And they overlap to within this share of an edge: a low step does not count. */
 const BESIDE = 0.5;
-/** Surfaces that look within this cosine of each other look the same way. */
+/** Surfaces whose normals agree within this cosine face the same way. */
 const ALIKE = 0.7;
 /** Fewer places than this share are chance. */
 const LEAST = 0.03;
 
 /**
- * Whether some of it was scanned twice, and the second time slipped: one skin lies over another and both look the same
- * way, with none between them that looks back. In any sound object there is one. Null where there is no such place.
+ * Whether a part was scanned twice, the second time displaced: one surface lies over another and both face the same
+ * way, with none between them that faces back. In any sound object there is one. Null where there is no such place.
  * @param fuzz scatter of the corners, sd, in the scan's own unit
  */
 export function doubleSkin(mesh: TriangleMesh, fuzz: number, longest: number): DoubleSkin | null {
@@ -80,7 +84,7 @@ export function doubleSkin(mesh: TriangleMesh, fuzz: number, longest: number): D
   const [least, most] = [Math.max(CLEAR * fuzz, APART * longest, EDGES * edge), NEAR * longest];
   if (count < PLACES / 10 || !(most > least)) return null;
   const beside = (BESIDE * edge) ** 2;
-  // Every triangle is looked at once: the places stand in a grid as coarse as the search is wide.
+  // Every triangle is visited once: the places are in a grid as coarse as the search is wide.
   const cell = most;
   const keyOf = (x: number, y: number, z: number) =>
     (Math.floor(x / cell) * 73_856_093) ^
@@ -99,7 +103,7 @@ export function doubleSkin(mesh: TriangleMesh, fuzz: number, longest: number): D
       else grid.set(key, [i]);
     }
   });
-  // Along its way out of the skin: the nearest that look the same way, and those that look back, on either side.
+  // Along its normal: the nearest surfaces that face the same way, and those that face back, on either side.
   const alike = places.map(() => [Infinity, Infinity] as [number, number]);
   const back = places.map(() => [Infinity, Infinity] as [number, number]);
   const { positions: p, triangles } = mesh;
@@ -142,7 +146,7 @@ interface Place {
   edge: number;
 }
 
-/** Middles of triangles, evenly through the list. */
+/** Centres of triangles, evenly through the list. */
 function placesOf({ positions: p, triangles }: TriangleMesh, n: Normals): Place[] {
   const count = triangles.length / 3;
   const step = Math.max(1, count / PLACES);
@@ -167,7 +171,7 @@ function placesOf({ positions: p, triangles }: TriangleMesh, n: Normals): Place[
 }
 
 interface Normals {
-  /** Twice the area, along the way out: written anew for each triangle, as a million of them are looked at. */
+  /** Twice the area, along the normal: written into place for each triangle, as a million of them are visited. */
   way: [number, number, number];
   of(triangle: number): void;
 }

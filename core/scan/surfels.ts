@@ -1,6 +1,6 @@
 import type { TriangleMesh } from '../shape/mesh/mesh';
 
-/** What surfels are made of: a scan's corners, and the way that each looks. */
+/** What surfels are made from: a scan's corners and their normals. */
 interface Corners {
   readonly mesh: TriangleMesh;
   readonly corners: number;
@@ -8,18 +8,18 @@ interface Corners {
 }
 
 /**
- * A scan in fewer, quieter points: the corners of each cell of a grid that look about the same way, as one. What is
- * searched for is searched here; sizes are then taken from all corners.
+ * A scan in fewer, quieter points: the corners of each cell of a grid with about the same normal, merged into one.
+ * Searches run on these; sizes are then taken from all corners.
  */
 export class Surfels {
   readonly count: number;
   /** x, y, z */
   readonly points: Float64Array;
-  /** Unit vectors, evened out over neighbours that look about the same way. */
+  /** Unit vectors, averaged over neighbours with about the same normal. */
   readonly normals: Float32Array;
   /** How many corners each stands for. */
   readonly weights: Uint32Array;
-  /** Which of them a corner of the scan is in. */
+  /** Which of them a corner of the scan belongs to. */
   readonly of: Uint32Array;
   private readonly first: Uint32Array;
   private readonly beside: Uint32Array;
@@ -86,13 +86,13 @@ export class Surfels {
     return [this.points[3 * s]!, this.points[3 * s + 1]!, this.points[3 * s + 2]!];
   }
 
-  /** Those in the cells beside one. */
+  /** Those in the neighbouring cells. */
   around(s: number): Uint32Array {
     return this.beside.subarray(this.first[s], this.first[s + 1]);
   }
 }
 
-/** Looks within 60° of each other are one side of a thing. */
+/** Normals within 60° of each other belong to one side of a thing. */
 const SAME = Math.cos(Math.PI / 3);
 
 function sameDirection(a: ArrayLike<number>, i: number, b: ArrayLike<number>, j: number): boolean {

@@ -6,7 +6,7 @@ import type { Pose } from './align/pose';
 import { NearestPoints } from './nearest';
 import { ScanSurface, spacingOf } from './scan-surface';
 
-/** A plane that an object is the same on both sides of: points x with normal · x = at. Lengths mm. */
+/** A plane of symmetry: points x with normal · x = at. Lengths mm. */
 export interface MirrorPlane {
   normal: Point3;
   at: number;
@@ -16,17 +16,20 @@ export type Symmetry =
   | ({ ok: true; rms: number; overlap: number } & MirrorPlane)
   | { ok: false; message: string };
 
-/** So much of the mirrored scan must lie on the scan itself. Tried on scans of known objects. */
+/** At least this share of the mirrored scan must lie on the scan itself. Tried on scans of known objects. */
 const LEAST_OVERLAP = 0.4;
-/** A whole object lies on its mirror image so far: then its own axes were right. */
+/** A whole object overlaps its mirror image this much: then its own axes were right. */
 const NEARLY_ALL = 0.8;
-/** A turn along with the mirroring, as the share of a unit vector, and a shift along the plane, mm, that are none. */
+/**
+ * A turn that comes with the mirroring, as the share of a unit vector, and a shift along the plane, mm, that count as
+ * none.
+ */
 const [NO_TURN, NO_GLIDE] = [0.03, 0.6];
 
 const NONE =
   'It has no plane of symmetry, or too little of both sides was seen: mirror nothing, or scan more of the other side.';
 
-/** The mirror image is laid on the scan: first about the planes across the object's own axes, then whatever way it lies. */
+/** The mirror image is aligned with the scan: first about the planes across the object's own axes, then in any pose. */
 export function symmetryOf(scan: ScanSurface): Symmetry {
   const mirrored = new ScanSurface(mirroredMesh(scan.mesh), scan.fuzz);
   const starts = axesOf(scan).map(plane => startFor(plane));
@@ -73,7 +76,7 @@ function startFor({ normal: n, at }: MirrorPlane): Pose {
   return { turn, shift: scaled(n, 2 * at) };
 }
 
-/** The plane of a mirroring that is one: without a turn about its normal, or a shift along itself. */
+/** The plane of a mirroring that is a pure one: without a turn about its normal, or a shift along itself. */
 function planeOf({ turn, shift }: Pose): MirrorPlane | null {
   // Of the mirroring, I − 2 n nᵀ, what is left of I is 2 n nᵀ.
   const own = Array.from({ length: 9 }, (_, k) => {
@@ -89,7 +92,7 @@ function planeOf({ turn, shift }: Pose): MirrorPlane | null {
   return odd < NO_TURN && glide < NO_GLIDE ? { normal, at: along / 2 } : null;
 }
 
-/** The side that was seen less is put together from the other: of the mirror image what the scan itself does not have. */
+/** The side that was seen less is completed from the other: from the mirror image, what the scan itself lacks. */
 export function completed(mesh: TriangleMesh, { normal, at }: MirrorPlane): TriangleMesh {
   const { positions: p, triangles } = mesh;
   const image = new Float64Array(p.length);
@@ -111,5 +114,5 @@ export function completed(mesh: TriangleMesh, { normal, at }: MirrorPlane): Tria
   return joined([mesh, onlyTriangles({ positions: image, triangles }, faces)]);
 }
 
-/** A corner of the image so near to one of the scan's, in its spacings, is there already. */
+/** A corner of the image this near to one of the scan's, in its spacings, is already there. */
 const SAME = 1.2;

@@ -7,7 +7,7 @@ import { circle } from '../shape/outline';
 import type { Point2 } from '../shape/vector';
 
 /**
- * A section of a scan as a thin print that is laid in the object, or over it: half an hour that tells whether the scan
+ * A section of a scan as a thin print that is tried in the object, or over it: half an hour that shows whether the scan
  * is worth a day. Lengths mm.
  */
 export interface TestPiece {
@@ -19,15 +19,15 @@ export interface TestPiece {
 
 /** Ten layers: stiff enough to be laid in, soon printed. Common practice, no source. */
 const THICK = 2;
-/** Of a frame's wall. Common practice, no source. */
+/** Width of a frame's wall. Common practice, no source. */
 const WALL = 4;
-/** A hole near its left end tells how it lies. */
+/** A hole near its left end marks its orientation. */
 const MARK = 2.5;
-/** The print is as it was drawn up to this, sd, where nobody measured it. Common practice, no source. */
+/** The print has its drawn size up to this, sd, where nobody measured it. Common practice, no source. */
 export const PROBABLY_AS_DRAWN = 0.15;
 const SAGITTA = 0.01;
 
-/** @throws OffsetError where the section is too ragged or too small to be drawn in or out by so much */
+/** @throws OffsetError where the section is too ragged or too small for that offset */
 export function testPiece(section: Outline, { form, clearance }: TestPiece): TriangleMesh {
   const fits = offsetOutline(section, form === 'plate' ? -clearance / 2 : clearance / 2);
   const [outer, inner] = form === 'plate' ? [fits, null] : [offsetOutline(fits, WALL), fits];
@@ -37,7 +37,7 @@ export function testPiece(section: Outline, { form, clearance }: TestPiece): Tri
   return slab(flattenedPoints(outer, SAGITTA), holes, THICK);
 }
 
-/** A little inside the left end, half-way between the edges there; none where the piece is too small for it. */
+/** Slightly inside the left end, half-way between the edges there; none where the piece is too small for it. */
 function markIn(points: readonly Point2[], [x0, , x1]: ReturnType<typeof boxOf>): Point2[] | null {
   const x = x0 + Math.max(2 * MARK, 0.12 * (x1 - x0));
   const crossed = points

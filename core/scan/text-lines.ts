@@ -1,4 +1,4 @@
-/** Lines and words of a text file that may be hundreds of megabytes: read in place, nothing is kept. */
+/** Lines and words of a text file that may be hundreds of megabytes: read in place, with nothing stored. */
 
 const [NEWLINE, RETURN, SPACE, TAB, COMMA, SEMICOLON] = [10, 13, 32, 9, 44, 59];
 
@@ -31,7 +31,7 @@ export class TextLines {
     return text;
   }
 
-  /** Numbers of the next line that has any, put into `into`; how many there are, −1 at the end. */
+  /** Numbers of the next line that has any, written into `into`; how many there are, −1 at the end. */
   numbers(into: Float64Array): number {
     while (this.at < this.bytes.length) {
       let end = this.bytes.indexOf(NEWLINE, this.at);
@@ -54,7 +54,7 @@ const latin = (bytes: Uint8Array, from: number, to: number): string => {
 const isGap = (b: number) =>
   b === SPACE || b === TAB || b === RETURN || b === COMMA || b === SEMICOLON || b === NEWLINE;
 
-/** As many numbers as `into` holds; a word that is none ends them as NaN. */
+/** As many numbers as `into` can take; a word that is not a number ends them as NaN. */
 export function numbersIn(bytes: Uint8Array, from: number, to: number, into: Float64Array): number {
   let count = 0;
   let i = from;
@@ -63,7 +63,7 @@ export function numbersIn(bytes: Uint8Array, from: number, to: number, into: Flo
     if (i >= to) break;
     const start = i;
     while (i < to && !isGap(bytes[i]!)) i++;
-    // A remark goes on to the end of its line.
+    // A comment runs to the end of its line.
     if (bytes[start] === 35) break;
     if (count < into.length) into[count] = numberIn(bytes, start, i);
     count++;

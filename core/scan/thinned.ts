@@ -5,18 +5,18 @@ import { withoutIslands } from './prepare';
 import type { ScanSurface } from './scan-surface';
 import { shownMesh } from './shown';
 
-/** A part that follows a scan asks every triangle of it where it is. */
+/** A part that follows a scan visits every triangle of it. */
 const MOST_FOLLOWED = 100_000;
-/** A scan whose corners are nearer to each other, mm, shows its scatter and no more of the object. */
+/** A scan whose corners are nearer than this, mm, shows its scatter but no more of the object. */
 const FINE = 1;
-/** Specks in the air are no part of an object, and would make it wider: share of the largest body. */
+/** Floating specks are not part of an object, and would make it wider: as a share of the largest body. */
 const SPECKS = 0.01;
-/** Corners of such a scan that become one, at least. */
+/** At least this many corners of such a scan become one. */
 const EVENED = 2;
 
 /**
- * A scan's surface in few triangles for a part to follow. Corners that lie together and look the same way are one, in
- * their middle: that also takes most of the scatter off.
+ * A scan's surface with few triangles for a part to follow. Corners close together with about the same normal are
+ * merged in their middle, which also removes most of the scatter.
  * @param factor true size over scanned size
  */
 export function thinned(scan: ScanSurface, factor = 1): TriangleMesh {
@@ -31,7 +31,7 @@ export function thinned(scan: ScanSurface, factor = 1): TriangleMesh {
   return onlyTriangles(whole, whole.triangles);
 }
 
-/** A scan's surface for a part to follow, and its sizes as the part has it lie. */
+/** A scan's surface for a part to follow, and its sizes in the part's orientation. */
 export interface Followed {
   mesh: TriangleMesh;
   /** Left to right, and from its underside to its highest place. */
@@ -43,7 +43,7 @@ export interface Followed {
   u: number;
 }
 
-/** Of a size from end to end, mm: no scan's ends are surer. Common practice, no source. */
+/** For a size from end to end, mm: no scan's ends are surer. Common practice, no source. */
 const LEAST_DOUBT = 0.03;
 /** The outermost corners stand out by some of the scatter at both ends. Tried on a torch and a grip of known size. */
 const OUTERMOST = 2;
@@ -63,8 +63,8 @@ export function followed(scan: ScanSurface, lay: Omit<Lay, 'object'>, factor = 1
 }
 
 /**
- * Where places of a scan lie to a part that follows it, seen from above: from the middle of the object's box, as the part
- * has it lie.
+ * The positions of places of a scan relative to a part that follows it, seen from above: from the centre of the
+ * object's box, in the part's orientation.
  */
 export function placesUnder(
   scan: ScanSurface,
@@ -73,7 +73,7 @@ export function placesUnder(
   factor = 1,
 ): Point2[] {
   const { positions, triangles } = thinned(scan, factor);
-  // Laid along with the surface they lie on, they are moved as it is.
+  // Placed together with their surface, they move as it does.
   const both = Float64Array.from([...positions, ...places.flatMap(p => p.map(x => factor * x))]);
   const { mesh } = laidMesh({ positions: both, triangles }, lay);
   return places.map((_, i): Point2 => {

@@ -4,27 +4,27 @@ import { type Weighed, weighedQuantile } from './quantile';
 import type { ScanSurface } from './scan-surface';
 
 /**
- * What of a surface would hold an object in a recess that is its print, mouth level with its highest place, when it is
- * pulled out. Lengths mm, angles degrees.
+ * What would hold an object in a recess of its own shape, with the mouth level with the object's highest place, when it
+ * is pulled out. Lengths mm, angles degrees.
  */
 export interface Undercut {
-  /** mm² that material of the recess would have to pass. */
+  /** Area that would have to pass material of the recess, mm². */
   area: number;
-  /** Of the whole surface. */
+  /** As a share of the whole surface. */
   fraction: number;
-  /** How far to the side material reaches over the object at most. */
+  /** How far material reaches over the object sideways, at most. */
   maxDepth: number;
-  /** To be added to the recess's walls. */
+  /** The draft to add to the recess's walls. */
   suggestedDraft: number;
-  /** Of each corner, how far to the side material reaches over it; 0 where it comes free. */
+  /** For each corner, how far material reaches over it sideways; 0 where it comes free. */
   depths: Float32Array;
 }
 
-/** Cells across the longer side, and heights that are looked at. */
+/** Cells across the longer side, and number of heights that are examined. */
 const [CELLS, LEVELS] = [260, 90];
-/** Walls lean at most this much, and a draft is at least this: common practice, no source. */
+/** Largest lean of walls, and smallest draft: common practice, no source. */
 const [WALL, LEAST_DRAFT] = [20, 1];
-/** A surface that looks this far down does not hold: degrees. */
+/** A surface that faces down this steeply does not hold: degrees. */
 const DOWN = -3;
 
 export function undercutOf(scan: ScanSurface, pull: Point3): Undercut {
@@ -54,7 +54,7 @@ export function undercutOf(scan: ScanSurface, pull: Point3): Undercut {
       surfels.normals[3 * s]! * up[0] +
       surfels.normals[3 * s + 1]! * up[1] +
       surfels.normals[3 * s + 2]! * up[2];
-    // What is level with the mouth has no recess over it.
+    // What is level with the mouth has no recess above it.
     if (looks < down || h > max[2] - tolerance) continue;
     const n: Point3 = [surfels.normals[3 * s]!, surfels.normals[3 * s + 1]!, surfels.normals[3 * s + 2]!];
     const depth = sides(a, b, h, dot(n, x), dot(n, y));
@@ -82,7 +82,7 @@ function summed(scan: ScanSurface, depths: Float32Array, up: Point3): Undercut {
   }
   for (const d of depths) maxDepth = Math.max(maxDepth, d);
   const worst = weighedQuantile(leans, 0.9) ?? -WALL;
-  // Walls that open by more need none.
+  // Walls that open by more need no draft.
   const suggestedDraft = Math.max(0, LEAST_DRAFT + worst);
   return { area, fraction: whole > 0 ? area / whole : 0, maxDepth, suggestedDraft, depths };
 }
@@ -93,7 +93,7 @@ interface Grid {
   values: Float64Array;
 }
 
-/** Of each cell seen along the pull, where the object begins; infinite where nothing of it is. */
+/** For each cell seen along the pull, where the object begins; infinite where nothing of it is. */
 function lowestIn(turned: Float64Array, triangles: Uint32Array, { min, max }: Bounds, cell: number): Grid {
   const columns = Math.ceil((max[0] - min[0]) / cell) + 3;
   const rows = Math.ceil((max[1] - min[1]) / cell) + 3;
@@ -120,12 +120,12 @@ function lowestIn(turned: Float64Array, triangles: Uint32Array, { min, max }: Bo
   return { columns, rows, values };
 }
 
-/** A surface that looks less to the side than this looks up: the nearest way out counts. */
+/** A surface that faces less to the side than this faces up: the nearest way out counts. */
 const ASIDE = 0.25;
 
 /**
- * How far material reaches over a place at a height: to the side that the surface looks to (dx, dy), through the columns
- * that the object has entered by then.
+ * How far material reaches over a place at a height: towards the side that the surface faces (dx, dy), through the
+ * columns that the object has entered by then.
  */
 function insideBy(
   lowest: Grid,
@@ -142,14 +142,14 @@ function insideBy(
     const level = Math.max(0, Math.floor((h - min[2]) / step));
     const far = levels.get(level) ?? distancesTo(lowest, min[2] + level * step, cell);
     levels.set(level, far);
-    // From the middle of a cell to the edge of the free one.
+    // From the centre of a cell to the edge of the free one.
     return Math.max(0, far[placeOf(a, b)]! - cell / 2);
   };
   return (a, b, h, dx, dy) => {
     const aside = Math.hypot(dx, dy);
     if (aside < ASIDE) return upwards(a, b, h);
     const [u, v] = [((dx / aside) * cell) / 2, ((dy / aside) * cell) / 2];
-    // Its own cell, and the one beside, are of the wall itself.
+    // Its own cell and its neighbour belong to the wall itself.
     for (let k = 2; ; k++) {
       const at = placeOf(a + k * u, b + k * v);
       if (at < 0 || !(lowest.values[at]! <= h - step / 2)) return k > 3 ? (k * cell) / 2 : 0;

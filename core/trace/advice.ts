@@ -1,6 +1,6 @@
 import type { TracedPlane } from './trace-plane';
 
-/** Of the outer line, what is worth a word: see MOST_SHADOW. */
+/** The share of the outer line that deserves a remark: see MOST_SHADOW. */
 const SHADOW = 0.12;
 
 /** What would make a trace better, in words, the most important first. */

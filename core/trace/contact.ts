@@ -3,40 +3,40 @@ import { type Camera, eyeOf, ray } from './camera/camera';
 import type { EdgePoint } from './find/edge-points';
 
 /**
- * Where an edge that is seen truly lies. A thing as thick as h stands up from the sheet: a wall that looks towards the
- * camera is seen down to its foot, and the edge is the foot, at 0; one that looks away is hidden, and the edge is the
- * upper one, at h less what it is broken by. Which it is, the way out of the material says, at every point of its own.
+ * The true place of a visible edge. A thing of thickness h stands up from the sheet: a wall that faces the camera is
+ * visible down to its foot, so the edge is the foot, at 0; a wall that faces away is hidden, so the edge is the upper
+ * one, at h less its chamfer. The outward normal decides which it is, at every point.
  */
 export interface Thickness {
   /** mm */
   height: number;
-  /** How much the upper edges are broken, mm. */
+  /** Size of the chamfer on the upper edges, mm. */
   broken: number;
 }
 
-/** A wall seen end on, within this cosine, shows its upright corner: no edge of the outline. */
+/** A wall seen end on, within this cosine, shows its upright corner: not an edge of the outline. */
 const END_ON = 0.14;
-/** Longer runs end on are walls, whose upper edge and foot lie on one line: as spurs long, and mm. */
+/** Longer runs seen end on are walls, whose upper edge and foot are on one line: as long as a spur, and mm. */
 const [SPURS, AND] = [1.7, 1];
-/** Where the outline turns by more than this sine meanwhile, it is round there: the spur lies in the middle. */
+/** Where the outline turns by more than this sine over that distance, it is round there: the spur is in the middle. */
 const ROUNDING = 0.1;
-/** So far either side of it, in spurs. */
+/** This far on either side of it, in spurs. */
 const ROUND_SPURS = 0.6;
 
 export type Contact =
   | 'foot'
   | 'top'
   | 'corner'
-  /** How high somebody said that the edge stands, mm. */
+  /** The stated height of the edge, mm. */
   | number;
 
-/** How high an edge stands, mm. */
+/** The height of an edge, mm. */
 export function standsAt(contact: Contact, { height, broken }: Thickness): number {
   if (typeof contact === 'number') return contact;
   return contact === 'top' ? Math.max(0, height - broken) : 0;
 }
 
-/** What each point of a closed line is; null stays null. @param step between points, mm */
+/** The true place of each point of a closed line; null stays null. @param step between points, mm */
 export function contactsOf(
   points: readonly (EdgePoint | null)[],
   camera: Camera,
@@ -61,7 +61,7 @@ export function contactsOf(
     const c = cosines[i % n];
     return c ? Math.abs(c.cos) < END_ON : false;
   };
-  // Runs of points end on, once round from a place where none is.
+  // Runs of points seen end on, once round from a place where none is.
   const first = cosines.findIndex((_, i) => !isEndOn(i));
   if (first < 0) return contacts;
   for (let i = first; i < first + n; ) {
@@ -76,7 +76,7 @@ export function contactsOf(
     const [a, b] = [points[i % n]!.out, points[(end - 1) % n]!.out];
     const rounds = Math.abs(a[0] * b[1] - a[1] * b[0]) > ROUNDING;
     const middle = middleOf(cosines, i, end);
-    // A spur shorter than the picture tells leaves no corner to drop.
+    // A spur shorter than the picture resolves leaves no corner to drop.
     if (spur > step / 2)
       for (let k = i; k < end; k++) {
         const away = Math.abs(k - middle) * step;
@@ -87,7 +87,7 @@ export function contactsOf(
   return contacts;
 }
 
-/** Of a run of points end on, the one that is most so. */
+/** In a run of points seen end on, the most extreme one. */
 function middleOf(cosines: readonly ({ cos: number } | null)[], from: number, end: number): number {
   let best = from;
   const at = (k: number) => Math.abs(cosines[k % cosines.length]?.cos ?? 1);
@@ -95,7 +95,7 @@ function middleOf(cosines: readonly ({ cos: number } | null)[], from: number, en
   return best;
 }
 
-/** Places of the outline; corners are dropped. */
+/** The places of the outline; corners are dropped. */
 export function placesOf(
   points: readonly (EdgePoint | null)[],
   contacts: readonly (Contact | null)[],

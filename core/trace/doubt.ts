@@ -11,8 +11,8 @@ import { circleOf, loopAgain, type Placing, placingBy, type TracedLoop } from '.
 export type Outlines = readonly (readonly Curve[])[];
 
 /**
- * How sure a size of the outline is: everything that is not known exactly is moved by its own sd, one after the other,
- * lines and arcs are laid again, and the size read again (JCGM 100, 5.1: the law of propagation of uncertainty).
+ * The uncertainty of a size of the outline: every uncertain input is moved by its sd, one after the other, lines and
+ * arcs are fitted again, and the size is read again (JCGM 100, 5.1: the law of propagation of uncertainty).
  */
 export class Doubt {
   readonly outlines: Outlines;
@@ -29,7 +29,7 @@ export class Doubt {
     this.moved = others.map(o => tidied(o, taken, mirror));
   }
 
-  /** The same with what was taken of the tidying that is offered. */
+  /** The same with the accepted tidying. */
   with(taken: readonly string[]): Doubt {
     return new Doubt(this.still, this.others, taken);
   }
@@ -39,7 +39,10 @@ export class Doubt {
     return this.ofAll(outlines => [size(outlines)])[0] ?? null;
   }
 
-  /** Of several that are worked out together. @param sizes as many for each of the outlines, null where they have none */
+  /**
+   * For several that are worked out together. @param sizes the same number for each of the outlines, null where they
+   * have none
+   */
   ofAll(sizes: (outlines: Outlines) => readonly (number | null)[]): (Sized | null)[] {
     const values = sizes(this.outlines);
     const squares = values.map(() => 0);
@@ -60,13 +63,13 @@ export interface Sized {
 }
 
 /**
- * sd of what nobody tells: where an edge shows in this picture, px; of one side by itself, mm, and more the higher it
- * stands: it throws a deeper shadow. Tried on simulated photos.
+ * Unknown errors, sd: of an edge in this picture, px; and of one side on its own, mm, growing with its height, since a
+ * higher side throws a deeper shadow. Tried on simulated photos.
  */
 const [EDGE, SIDE, SHADOW] = [0.15, 0.02, 0.004];
-/** A hole deeper than this share of its width is dark: its edge is so many times less sure. */
+/** A hole deeper than this share of its width is dark: its edge is less certain by this factor. */
 const [DEEP, DARKER] = [0.7, 3];
-/** Neighbouring points of an edge miss alike over so many mm. */
+/** Neighbouring points of an edge have the same error over this distance, mm. */
 const ALIKE = 1.5;
 
 /**
@@ -91,7 +94,7 @@ export function doubtOf(
     runs.forEach(({ from, to }, piece) => {
       const independent = Math.max(1, ((to - from) * ALONG) / ALIKE);
       const rms = (loop.rms[piece] ?? 0) / Math.sqrt(independent);
-      // Moved, turned and bowed: the first three of Legendre's polynomials, each as likely as its scatter.
+      // Moved, turned and bowed: the first three of Legendre's polynomials, each in proportion to its scatter.
       const shapes = [
         (_t: number) => Math.hypot(own, rms),
         (t: number) => Math.sqrt(3) * rms * t,
@@ -108,10 +111,10 @@ export function doubtOf(
   return new Doubt(still, moved);
 }
 
-/** sd of a height by caliper, and of edges that nobody looked at, mm. */
+/** sd of a height by caliper, and of edges that nobody checked, mm. */
 const [HEIGHT, BROKEN] = [0.02, 0.08];
 
-/** A photo's camera moved along each way in which it is unsure, and the object's height. */
+/** A photo's camera moved in each uncertain direction, and the object's height. */
 export function placingsOf({ camera, spread }: CameraFit, thickness: Thickness): Placing[] {
   const numbers = camera.length;
   const out = Array.from({ length: numbers }, (_, k) => {
@@ -121,7 +124,7 @@ export function placingsOf({ camera, spread }: CameraFit, thickness: Thickness):
   return [...out, ...placingsAbout(camera, thickness)];
 }
 
-/** The object's height and its broken edges moved by their sd, under one camera. */
+/** The object's height and its chamfers moved by their sd, under one camera. */
 export function placingsAbout(camera: Camera, thickness: Thickness): Placing[] {
   if (thickness.height === 0) return [];
   const higher = { ...thickness, height: thickness.height + HEIGHT };

@@ -15,7 +15,7 @@ import {
   tracePlane,
 } from './trace-plane';
 
-/** An object on a bare table, without the sheet: what is asked of it, however its scale is known. */
+/** An object on a bare table, without the sheet: the settings, however its scale is known. */
 export interface OnTable {
   thickness: Thickness;
   /** A pixel of the object, where several things lie there. */
@@ -25,15 +25,15 @@ export interface OnTable {
 }
 
 interface Looked {
-  /** So far round the middle, mm. */
+  /** Radius of the area around the middle, mm. */
   far: number;
-  /** Left out, as the camera alone says. */
+  /** Left out, from the camera alone. */
   place?: Placing;
   shown?: Shown;
   isNot?(thing: Thing): boolean;
 }
 
-/** No further than this is looked at, mm. */
+/** The largest area that is examined, mm. */
 const FARTHEST = 250;
 
 /** @param camera over the table */
@@ -74,7 +74,7 @@ export function tracedOnTable(
         inside: inside && back(...inside, 0),
         tolerance,
         drawn: strokesOn(strokes ?? [], (u, v) => back(u, v, 0)),
-        // What the table is beyond the picture is no object.
+        // Table outside the picture is not part of the object.
         isNot: thing => thing.cut || (isNot?.(thing) ?? false),
       },
       progress,
@@ -86,7 +86,7 @@ export function tracedOnTable(
   return dark.ok ? dark : light;
 }
 
-/** How large a pixel is in the middle of what is looked at, mm. */
+/** The size of a pixel in the middle of the area, mm. */
 export function pixelOf(camera: Camera): number {
   const project = projection(camera);
   return 10 / distance2(project(-5, 0, 0), project(5, 0, 0));

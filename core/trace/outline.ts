@@ -6,23 +6,23 @@ import type { Camera, Projection } from './camera/camera';
 import { type Contact, placesOf, standsAt, type Thickness } from './contact';
 import type { EdgePoint } from './find/edge-points';
 
-/** One closed line of the object as it truly lies, seen from above, y up. Lengths mm. */
+/** One closed line of the object in its true place, seen from above, y up. Lengths mm. */
 export interface TracedLoop {
   hole: boolean;
   curves: Curve[];
   parted: Parted;
-  /** From the plane's y down to the outline's y up: a turn or a mirroring about the origin. */
+  /** From the plane's y down to the outline's y up: a rotation or a reflection about the origin. */
   turned: Turning;
-  /** Points of `parted`, as the picture shows them. */
+  /** Points of `parted`, as seen in the picture. */
   edges: readonly EdgePoint[];
   contacts: readonly Contact[];
-  /** How far its points scatter about each piece; of a circle one number. */
+  /** Scatter of its points about each piece; for a circle one number. */
   rms: number[];
-  /** Share of the line that shows a clear edge. */
+  /** Share of the line with a clear edge. */
   seen: number;
 }
 
-/** What maps edges to places: the camera, or a scanner's scale. */
+/** The map from edges to places: the camera, or a scanner's scale. */
 export type Turning = (p: Point2) => Point2;
 export type Placing = (edges: readonly EdgePoint[], contacts: readonly Contact[]) => Point2[];
 
@@ -31,16 +31,16 @@ export const placingBy =
   (edges, contacts) =>
     placesOf(edges, contacts, camera, thickness).map(p => upwards(p!));
 
-/** Back again: where a place of the outline is seen. */
+/** The reverse: where a place of the outline appears. */
 export const shownBy =
   (project: Projection, thickness: Thickness) =>
   ([x, y]: Point2, contact: Contact): Point2 =>
     project(x, -y, standsAt(contact, thickness));
 
-/** y down the sheet to y up: no hand is swapped, it is the same plane from the same side. */
+/** y down the sheet becomes y up: the hand stays, since it is the same plane from the same side. */
 export const upwards = ([x, y]: Point2): Point2 => [x, -y];
 
-/** Fewer points than these are no line. */
+/** The fewest points of a line. */
 const LEAST = 12;
 
 /** @param points along the line; null where no edge is clear */
@@ -78,7 +78,7 @@ export function loopOf(
   };
 }
 
-/** The same line where its edges lie by another camera, or moved across by so much at each point, mm. */
+/** The same line with edges seen by another camera, or moved outwards by given amounts at each point, mm. */
 export function loopAgain(
   loop: TracedLoop,
   place: Placing | null,
@@ -116,7 +116,7 @@ export function scatterOf({ points, pieces }: Parted, curves: readonly Curve[]):
   });
 }
 
-/** A round hole or disc, where a loop is one: all its arcs have one centre. */
+/** A loop as a round hole or disc, if it is one: all its arcs have one centre. */
 export function circleOf(curves: readonly Curve[]): { centre: Point2; diameter: number } | null {
   const [first] = curves;
   if (!first?.arc) return null;

@@ -9,7 +9,7 @@ import { loopOf, type Placing, placingBy, type TracedLoop, upwards } from './out
 import { partedAsSaid, type Said } from './parting';
 
 const PX = 10;
-/** Seen from straight above: ten pixels a millimetre, x and y as they are. */
+/** Seen from straight above: ten pixels per millimetre, x and y unchanged. */
 const place: Placing = edges => edges.map(e => [e.seen[0] / PX, -e.seen[1] / PX]);
 const px = ([x, y]: Point2): Point2 => [PX * x, -PX * y];
 
@@ -109,7 +109,7 @@ describe('lines and arcs as the maker says that they are', () => {
   });
 
   test('two sides next to the place where the line begins are one as well', () => {
-    // Wherever it begins: each of the corners in turn.
+    // Wherever it begins: at each of the corners in turn.
     for (const corner of [at(0, 0), at(40, 0), at(0, 20)]) {
       const cut = said(loop, { as: 'join', at: corner });
       expect(cut.lost).toEqual([]);
@@ -138,7 +138,7 @@ describe('lines and arcs as the maker says that they are', () => {
       ...straight([30, 10], [0, 10]),
       ...round([0, 5], 5, 90, 270),
     ]);
-    // Sides of a slot never meet.
+    // Opposite sides of a slot never meet.
     const { loops, lost } = said(slot, { as: 'out', at: at(35, 5) }, { as: 'join', at: at(400, 400) });
     expect(lost).toEqual([0, 1]);
     expect(loops[0]).toBe(slot);
@@ -160,7 +160,7 @@ test('an edge that stands higher than the rest lies where the camera’s ray mee
     ...straight([20, 10], [-20, 10]),
     ...straight([-20, 10], [-20, -10]),
   ];
-  // The upper edge all round, but the side at x = 20, a flange at 12.
+  // The upper edge all round, except the side at x = 20, a flange at 12.
   const heightOf = ([x]: Point2) => (x > 19.99 ? 12 : 3);
   const points = whole.map((p, i) => {
     const [a, b] = [whole.at(i - 1)!, whole[(i + 1) % whole.length]!];
@@ -179,7 +179,7 @@ test('an edge that stands higher than the rest lies where the camera’s ray mee
   /** Where the side at x = 20 lies half-way up. */
   const sideOf = (l: TracedLoop) =>
     l.curves.map(middleOf).reduce((a, b) => (distance2(b, [20, 0]) < distance2(a, [20, 0]) ? b : a))[0];
-  // Taken for 3 high it lies off by (eye − place)·(12 − 3)/(H − 12), to the first order: similar triangles.
+  // Assumed 3 high, it is off by (eye − place)·(12 − 3)/(H − 12), to first order: similar triangles.
   const eye = eyeOf(camera);
   const off = ((20 - eye.at[0]) * 9) / (eye.height - 12);
   expect(Math.abs(off)).toBeGreaterThan(0.2);

@@ -5,17 +5,17 @@ import { loopAgain, type Placing, scatterOf, type TracedLoop } from './outline';
 import type { TracedPlane } from './trace-plane';
 
 /**
- * What the maker says of a piece of the outline, or of a corner, each by a place in the picture (px), so that it holds
- * when the photo is read otherwise: what it is, or how high it stands above the sheet, mm.
+ * The maker's corrections of a piece of the outline, or of a corner, each at a place in the picture (px), so that they
+ * stay valid when the photo is read differently: its kind, or its height above the sheet, mm.
  */
 export type Said = { at: Point2 } & ({ as: Reparting } | { as: 'height'; height: number });
 
-/** A loop is where it shows this near to what was pointed at, px of it and its whole size. */
+/** A loop is meant where it appears this near to the place, in px and as a share of its whole size. */
 const NEAR = 0.08;
 
 /**
- * The outline with all that was said of it, one after the other.
- * @returns also which no longer fit it, by their places in the list
+ * The outline with all corrections, in order.
+ * @returns also which corrections no longer fit it, by their places in the list
  */
 export function partedAsSaid(
   { loops, place }: Pick<TracedPlane, 'loops' | 'place'>,
@@ -40,7 +40,7 @@ function withSaid(loops: readonly TracedLoop[], said: Said, place: Placing): Tra
   return next && loops.map((l, i) => (i === which ? next : l));
 }
 
-/** A piece, or a whole round, whose edge stands at another height. */
+/** A piece, or a whole circle, whose edge is at another height. */
 function standing(loop: TracedLoop, at: Point2, height: number, place: Placing): TracedLoop {
   const { parted } = loop;
   const nearest = nearestPoint(loop, at).point;
@@ -61,7 +61,7 @@ function changed(raw: TracedLoop, as: Reparting, at: Point2): TracedLoop | null 
   const whole = piecedOf(raw.parted);
   if (!whole) return null;
   const between = as === 'join' || as === 'round';
-  // Both neighbours of what changes are to follow each other in the list: begin on the other side of the loop.
+  // Both neighbours of the changed piece must follow each other in the list: the loop begins on its other side.
   const joints = whole.pieces.map(p => p.from);
   const opposite = joints.reduce((a, b) => (farFrom(raw, b, at) > farFrom(raw, a, at) ? b : a), joints[0]!);
   const loop = begunAt({ ...raw, parted: whole }, opposite);

@@ -150,7 +150,7 @@ test('a corner of four squares is found to a few hundredths of a pixel', () => {
 });
 
 describe('an edge between pixels', () => {
-  /** A dark half-plane left of x = at, blurred in light; `how` a light becomes a byte. */
+  /** A dark half-plane left of x = at, blurred in light; `how` converts light to a byte. */
   const picture = (at: number, how: (light: number) => number, blur = 1): Picture => {
     const [width, height] = [400, 300];
     const data = new Uint8ClampedArray(4 * width * height).fill(255);
@@ -162,7 +162,7 @@ describe('an edge between pixels', () => {
     return { width, height, data };
   };
   const edgeIn = (p: Picture) => {
-    // Ten pixels a millimetre; the object is a strip whose right side is the edge.
+    // Ten pixels per millimetre; the object is a strip whose right side is the edge.
     const finder = new EdgeFinder(
       p,
       (x, y) => [10 * x, 10 * y],
@@ -183,7 +183,7 @@ describe('an edge between pixels', () => {
   const foundIn = (p: Picture) => edgeIn(p).at;
 
   test('says how blurred the picture is: beyond two pixels it is refused', () => {
-    // Three of the strip's four sides are no edge here: they say nothing.
+    // Three of the strip's four sides are not edges here: they say nothing.
     for (const blur of [0.8, 1.4, 2.6])
       expect(Math.abs(edgeIn(picture(200, byteOf, blur)).sigma - blur)).toBeLessThan(0.2);
   });
@@ -194,7 +194,7 @@ describe('an edge between pixels', () => {
   });
 
   test('and is off where what the file holds is taken for light', () => {
-    // The same light, written as if it were the byte: read by the curve of files it is another edge.
+    // The same light, written as if it were the byte: read with the files' gamma it gives another edge.
     const off = foundIn(picture(200, light => 255 * light)) - 200;
     expect(Math.abs(off)).toBeGreaterThan(0.1);
   });

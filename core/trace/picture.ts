@@ -1,25 +1,25 @@
 import type { Point2 } from '../shape/vector';
 
-/** A picture as it was decoded: red, green, blue, alpha, a byte each, row by row from the top left. */
+/** A decoded picture: red, green, blue, alpha, a byte each, row by row from the top left. */
 export interface Picture {
   width: number;
   height: number;
   data: Uint8ClampedArray | Uint8Array;
 }
 
-/** sRGB (IEC 61966-2-1) to light, 0 to 1: edges are found in light, never in what a file holds. */
+/** sRGB (IEC 61966-2-1) to linear light, 0 to 1: edges are found in linear light, never in a file's values. */
 const LIGHT = Float32Array.from({ length: 256 }, (_, i) => {
   const v = i / 255;
   return v <= 0.04045 ? v / 12.92 : ((v + 0.055) / 1.055) ** 2.4;
 });
 
-/** Light to the byte of a file. */
+/** Linear light to the byte of a file. */
 export const byteOf = (light: number): number => {
   const l = Math.max(0, Math.min(1, light));
   return Math.round(255 * (l <= 0.0031308 ? 12.92 * l : 1.055 * l ** (1 / 2.4) - 0.055));
 };
 
-/** Light of a place between pixels, each colour, into `out`; false beside the picture. */
+/** Light between pixels, for each colour, written into `out`; false outside the picture. */
 export function lightAt({ width, height, data }: Picture, [u, v]: Point2, out: Float64Array): boolean {
   if (!(u >= 0 && v >= 0 && u < width - 1 && v < height - 1)) return false;
   const [i, j] = [Math.floor(u), Math.floor(v)];
@@ -41,7 +41,7 @@ export function greyOf({ width, height, data }: Picture): Float32Array {
   return out;
 }
 
-/** Every block of so many pixels as its mean. */
+/** The mean of each block of pixels. */
 export function reduced({ width, height, data }: Picture, by: number): Picture {
   const [w, h] = [Math.floor(width / by), Math.floor(height / by)];
   const out = new Uint8ClampedArray(4 * w * h);

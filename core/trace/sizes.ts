@@ -5,14 +5,14 @@ import { cross2, distance2, minus2, type Point2, unit2 } from '../shape/vector';
 import type { Outlines } from './doubt';
 import { circleOf } from './outline';
 
-/** Something of a traced outline that can be pointed at: a piece of a loop, or a round hole or disc as a whole. */
+/** A feature of a traced outline that can be selected: a piece of a loop, or a whole round hole or disc. */
 export interface Picked {
   loop: number;
-  /** Of its curves; null for a round. */
+  /** Index of the curve; null for a circle. */
   piece: number | null;
 }
 
-/** A size that what was picked has. Lengths mm, angles degrees. */
+/** A size of the selected features. Lengths mm, angles degrees. */
 export interface TraceSize {
   of: 'length' | 'diameter' | 'radius' | 'distance' | 'angle' | 'pitch-circle';
   words: string;
@@ -20,7 +20,7 @@ export interface TraceSize {
   read(outlines: Outlines): number | null;
 }
 
-/** Sides within this are taken for parallel, degrees. */
+/** Sides count as parallel within this, degrees. */
 const PARALLEL = 3;
 
 type Side = { at: Point2; way: Point2; long: number; middle: Point2 };
@@ -60,7 +60,7 @@ const angleOf = (a: Side, b: Side) => {
   return 180 - Math.abs(turn);
 };
 
-/** Sizes that what was picked has, in the order in which they are likely meant. */
+/** Sizes of the selected features, in order of likelihood. */
 export function sizesOf(outlines: Outlines, picked: readonly Picked[]): TraceSize[] {
   const [a, b] = picked;
   if (!a) return [];
@@ -116,7 +116,7 @@ function pairSizes(outlines: Outlines, a: Picked, b: Picked): TraceSize[] {
   if (side && sideB) {
     const angle = angleOf(side, sideB);
     if (Math.min(angle, 180 - angle) < PARALLEL) {
-      // Across both ways: they are hardly ever quite parallel.
+      // Measured both ways: they are hardly ever exactly parallel.
       const apart = both(sideAt, sideAt, (p, q) => (acrossFrom(p, q.middle) + acrossFrom(q, p.middle)) / 2);
       const isGap = a.loop > 0 && a.loop === b.loop;
       return [
@@ -149,7 +149,7 @@ function pairSizes(outlines: Outlines, a: Picked, b: Picked): TraceSize[] {
   return [];
 }
 
-/** Through the middles of three or more rounds, by least squares. */
+/** Through the centres of three or more circles, by least squares. */
 function pitchCircle(outlines: Outlines, picked: readonly Picked[]): TraceSize[] {
   const read = (o: Outlines): number | null => {
     const rounds = picked.flatMap(p => roundAt(o, p) ?? []);

@@ -8,7 +8,7 @@ export interface DrawnStroke {
   wide: number;
 }
 
-/** Strokes where they lie in the plane. @param back from a pixel to the plane, mm */
+/** Strokes in places of the plane. @param back from a pixel to the plane, mm */
 export const strokesOn = (
   strokes: readonly DrawnStroke[],
   back: (u: number, v: number) => Point2,

@@ -10,7 +10,7 @@ import { type DimensionsAsked, type KnownLength, traceDimensions } from './trace
 
 const SIZE: Point2 = [1500, 2000];
 
-/** The bracket, photographed from above by hand; ends of its sides as somebody presses on them. */
+/** The bracket, photographed from above by hand; ends of its sides as somebody would press them. */
 function heldOver(tilt: number, thickness = 3) {
   const shot = ordinaryShot(4, { thing: THINGS.bracket!, thickness, size: SIZE });
   const camera = heldCamera(...SIZE, { tilt, way: 65, high: 470, lens: [0.02, -0.01] });
@@ -67,7 +67,7 @@ describe('without sheet and rectangle, by lengths on the object', () => {
     const sizes = sizesBy(square, [square.foot, square.side]);
     for (const s of sizes) expect(Math.abs(s.error)).toBeLessThan(Math.max(1.2 * s.u, 0.1));
     expect(Math.max(...sizes.map(s => Math.abs(s.error)))).toBeLessThan(0.6);
-    // Not held square by as much as anybody may miss it: more than a camera fitted to a sheet would say.
+    // Off square by as much as anybody may miss it: more than a camera fitted to a sheet would allow.
     expect(Math.max(...sizes.map(s => s.u))).toBeGreaterThan(0.3);
   });
 
@@ -77,7 +77,7 @@ describe('without sheet and rectangle, by lengths on the object', () => {
   });
 
   test('off square two lengths mend what one leaves wrong', () => {
-    // Thin: of a thick thing so far off square, each hole shows its foot where its top is expected.
+    // Thin: with a thick thing this far off square, each hole shows its foot where its top is expected.
     const tilted = heldOver(8, 0.8);
     const worst = (lines: readonly KnownLength[]) =>
       Math.max(...sizesBy(tilted, lines).map(s => Math.abs(s.error)));

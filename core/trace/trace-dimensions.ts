@@ -22,24 +22,24 @@ export interface KnownLength {
   length: number;
 }
 
-/** Without a sheet and without a rectangle: by one or two lengths on the upper face, of a picture taken square on. */
+/** Without a sheet and without a rectangle: from one or two lengths on the upper face, in a picture taken square on. */
 export interface DimensionsAsked extends OnTable {
   /** One, or two across each other. */
   lines: readonly KnownLength[];
   f35: number | null;
 }
 
-/** Ends that are pointed at lie so well, px; and a caliper's reading, mm. */
+/** Uncertainty of the ends that are pressed, px; and of a caliper's reading, mm. */
 const [POINTED, READ] = [0.7, 0.03];
-/** Shorter than this share of the picture a length tells too little. */
+/** A length shorter than this share of the picture tells too little. */
 const LEAST = 0.08;
-/** Two lengths nearer to one way than this tell of one way only, degrees. */
+/** Two lengths closer in direction than this count as one direction, degrees. */
 const ACROSS = 50;
-/** Two that disagree by more were mistaken, or the picture is far off square. */
+/** Two that disagree by more are a mistake, or the picture is far off square. */
 const MOST_APART = 0.12;
-/** sd of how square a phone is held by eye, degrees each way. Common practice, no source. */
+/** How square a phone is held by eye, sd, degrees in each direction. Common practice, no source. */
 const SQUARE = 3;
-/** The lens, as far as nothing in the picture tells of it. */
+/** The lens, as far as the picture does not show it. */
 const BEND = SD.k1 / 2;
 const DEGREE = Math.PI / 180;
 
@@ -117,23 +117,23 @@ const angleBetween = (a: KnownLength, b: KnownLength): number => {
   return Math.asin(Math.min(1, Math.abs(cross2(p, q)))) / DEGREE;
 };
 
-/** What is supposed of the camera: focal length in px, the lens's bend, and radians off square. */
+/** Assumptions about the camera: focal length in px, the lens's distortion, and radians off square. */
 interface CameraAsked {
   f: number;
   k1: number;
   tilt: Point2;
 }
 
-/** So that the lengths come out as they were read: by how far off it is, and where two disagree by a stretch. */
+/** So that the lengths come out as read: by a scale, and where two disagree by a stretch. */
 interface PlacedCamera {
   camera: Camera;
   stretch: Stretch;
 }
 
-/** [a, b, d] of a plane stretched alike on both sides: x and y become a x + b y and b x + d y. */
+/** [a, b, d] of a symmetric stretch of the plane: x and y become a x + b y and b x + d y. */
 type Stretch = readonly [number, number, number];
 
-/** Far enough for a tilted camera too: each round leaves a thousandth of what was missing. */
+/** Enough for a tilted camera too: each round leaves a thousandth of the error. */
 const ROUNDS = 5;
 
 function cameraOver(
@@ -151,7 +151,7 @@ function cameraOver(
   camera[SY] = 1;
   const omega: Point3 = [tilt[0], tilt[1], 0];
   camera.set(omega, TURN);
-  // The world's middle lies in the middle of the picture: how far off is all that is left.
+  // The world's origin is in the middle of the picture: only the scale is left.
   let far = 300;
   let ends: { way: Point2; share: number }[] = [];
   for (let round = 0; round < ROUNDS; round++) {
@@ -167,7 +167,7 @@ function cameraOver(
   return { camera, stretch: stretchFor(ends) };
 }
 
-/** The least stretch that makes both lengths right, to the first order. */
+/** The least stretch that makes both lengths right, to first order. */
 function stretchFor(ends: readonly { way: Point2; share: number }[]): Stretch {
   const [p, q] = ends;
   if (!p || !q) return [1, 0, 1];

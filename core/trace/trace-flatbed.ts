@@ -15,13 +15,13 @@ import {
 } from './trace-plane';
 
 export interface FlatbedAsked {
-  /** Pixels of an inch each way, as the file says. */
+  /** Pixels per inch in each direction, from the file. */
   dpi: { x: number; y: number };
-  /** True size over the size in the file, across and along the picture, each by one caliper reading; null unread. */
+  /** True size over the size in the file, across and along the picture, each from one caliper reading; null unread. */
   known: { x: number; y: number } | null;
   inside: Point2 | null;
   tolerance: number;
-  /** A scanner looks up at the face that lies on the glass; from above the object is the other hand of that. */
+  /** A scanner sees the face that lies on the glass; seen from above, the object is the mirror image. */
   from: 'above' | 'glass';
   strokes?: readonly DrawnStroke[];
 }
@@ -29,9 +29,9 @@ export interface FlatbedAsked {
 const INCH = 25.4;
 /** The lid's edge is left out, mm. */
 const INSET = 1;
-/** sd of a scanner's scale each way: unread, and read by caliper. Tried on simulated scanners. */
+/** sd of a scanner's scale in each direction: unread, and read by caliper. Tried on simulated scanners. */
 const [UNREAD, READ] = [0.003, 0.0005];
-/** sd of its skew, radians; two readings say nothing of that. */
+/** sd of its skew, radians; two readings say nothing about that. */
 const SKEW = 0.001;
 
 export function traceFlatbed(
@@ -40,7 +40,7 @@ export function traceFlatbed(
   progress: TraceProgress = () => {},
 ): TraceAnswer<Weighed> {
   const [kx, ky] = [known?.x ?? 1, known?.y ?? 1];
-  // Millimetres of a pixel.
+  // Millimetres per pixel.
   const [mx, my] = [(INCH / dpi.x) * kx, (INCH / dpi.y) * ky];
   const [wide, tall] = [(picture.width - 1) * mx, (picture.height - 1) * my];
   if (Math.min(wide, tall) < 6 * INSET)
@@ -65,7 +65,7 @@ export function traceFlatbed(
       place: placing(),
       height: 0,
       turned,
-      // Turned twice it is as it was: one of the two ways is mirrored, or both.
+      // Turned twice it is as before: one of the two directions is mirrored, or both.
       shown: place => {
         const [x, y] = turned(place);
         return [x / mx, y / my];

@@ -7,7 +7,7 @@ import { tracePhoto } from './trace-photo';
 import { isCleanAll, type TraceAnswer, type TraceProgress, type Weighed } from './trace-plane';
 import { traceRectangle } from './trace-rectangle';
 
-/** A picture traced as a job says that it is to be read. */
+/** A picture traced with the settings of a job. */
 export type TracedJob = Weighed & { tilt?: number };
 
 type Read = Pick<Trace, 'by' | 'thickness' | 'broken' | 'inside' | 'tolerance' | 'strokes'>;
@@ -29,7 +29,7 @@ export function traceAsRead(
   return tracePhoto(picture, { ...shared, ...by, f35, bars: by.bars ?? null, thickness: standing }, progress);
 }
 
-/** What was traced with all that the maker says of its lines and arcs. @returns also how much of that no longer fits it */
+/** The trace with all corrections by the maker. @returns also how many of them no longer fit it */
 export function asSaid(traced: TracedJob, said: readonly Said[]): { traced: TracedJob; lost: number } {
   if (said.length === 0) return { traced, lost: 0 };
   const { loops, lost } = partedAsSaid(traced, said);

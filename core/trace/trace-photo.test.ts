@@ -28,7 +28,7 @@ const asked = ({ scene, thickness }: Shot, more: Partial<PhotoAsked> = {}): Phot
   ...more,
 });
 
-/** A shot of half the usual size each way: what takes a quarter of the time to draw. */
+/** A shot of half the usual size in each direction: it takes a quarter of the time to draw. */
 const shotOf = (seed: number, given: Parameters<typeof ordinaryShot>[1] = {}) =>
   ordinaryShot(seed, { size: [1500, 2000], ...given });
 
@@ -51,20 +51,20 @@ test('thin things in photos as anyone takes them: sizes are within what is state
   expect(covered).toBeGreaterThanOrEqual(0.9);
   const errors = all.map(s => Math.abs(s.error)).sort((a, b) => a - b);
   expect(errors[Math.floor(errors.length / 2)]).toBeLessThan(0.04);
-  // Half of the pixels each way: twice the doubt that a whole photo has.
+  // Half of the pixels in each direction: twice the uncertainty of a full photo.
   expect(Math.max(...all.filter(s => s.kind !== 'length').map(s => s.u))).toBeLessThan(0.35);
 });
 
 describe('a thick thing', () => {
   const shot = shotOf(6, { thing: THINGS.plate!, thickness: 8, colour: 'blue' });
-  // From one side: over the middle of a thing every wall of its outline looks away.
+  // From one side: over the middle of a thing every wall of its outline faces away.
   shot.scene.camera.set(heldCamera(1500, 2000, { tilt: 17, way: 20 }));
   const picture = photographed(shot.scene);
   const traced = tracedOf(picture, asked(shot));
 
   test('walls that face the camera show their foot, others their upper edge', () => {
     expect(deviationFromTruth(shot, traced.loops[0]!.curves).p95).toBeLessThan(0.12);
-    // Taken for the upper edge all round, as is usual, it is wrong by tenths.
+    // Assumed to be the upper edge all round, as usual, it is wrong by tenths.
     const outer = traced.loops[0]!;
     const { camera } = traced.sighted;
     const place = placingBy(camera, traced.thickness);
@@ -96,7 +96,7 @@ describe('what the picture cannot give is refused with its cause', () => {
 
   test('a sheet that curls', () => expect(code({ lift: 4 })).toBe('not-flat'));
   test('nothing on the sheet', () => expect(code({ object: null })).toBe('no-object'));
-  // Shaken so much, its markers may not be read any more either.
+  // Shaken this much, its markers may no longer be readable either.
   test('a shaken picture', () => expect(code({ blur: 2.6 })).toMatch(/^(blurred|no-sheet)$/));
   test('another sheet than was said', () => expect(code({}, { paper: 'letter' })).toBe('other-sheet'));
   test('a picture of something else', () => {
@@ -147,7 +147,7 @@ test('a lens bends what a flat map would take for straight: sizes are wrong by t
   const pitches = comparedWithTruth(shot, traced.loops, traced.doubt).filter(c => c.kind === 'pitch');
   expect(pitches).toHaveLength(3);
   for (const { error } of pitches) expect(Math.abs(error)).toBeLessThan(0.05);
-  // The same places by the flat map that four corners of the sheet give.
+  // The same places by the plane map that four corners of the sheet give.
   const corners = SHEETS.a4.corners.filter(([x, y]) => Math.abs(x) === 85 && Math.abs(y) === 125);
   const seen = projection(shot.scene.camera);
   const flat = homographyOf(corners.map(c => [seen(c[0], c[1], 0), c]));

@@ -22,9 +22,9 @@ import {
 export interface PhotoAsked {
   paper: Paper;
   middle: Middle;
-  /** Both bars as read off the printed sheet, mm. */
+  /** Both bars as measured on the printed sheet, mm. */
   bars: { across: number; along: number } | null;
-  /** Focal length in terms of 35 mm film, as the file says it. */
+  /** 35 mm equivalent focal length from the file. */
   f35: number | null;
   /** How far it stands up from the sheet. */
   thickness: Thickness;
@@ -35,7 +35,7 @@ export interface PhotoAsked {
   strokes?: readonly DrawnStroke[];
 }
 
-/** What a photo on the reference sheet tells of the object. Lengths mm, from above, y up. */
+/** The result for a photo on the reference sheet. Lengths mm, from above, y up. */
 export interface TracedPhoto extends Weighed {
   sighted: Sighted;
   thickness: Thickness;
@@ -43,7 +43,7 @@ export interface TracedPhoto extends Weighed {
   tilt: number;
 }
 
-/** The blank middle is looked at up to so far from its ring, mm. */
+/** The blank middle is used up to this far from its ring, mm. */
 const INSET = 0.8;
 
 export function tracePhoto(
@@ -96,10 +96,10 @@ export function tracePhoto(
   };
 }
 
-/** How well corners fit, px, and how many must: a curled sheet shows in both. Some may be covered. */
+/** How well corners must agree, px, and how many must: a curled sheet shows in both. Some may be covered. */
 const [MOST_RMS, LEAST_USED] = [0.12, 0.75];
 const [MOST_TILT, LEAST_SCALE] = [32, 3.5];
-/** Without a focal length a thing may stand up so far, mm. */
+/** Without a focal length a thing may be at most this high, mm. */
 const MOST_UNSAID = 3;
 
 function refusalOf(s: Sighted, asked: PhotoAsked): Refusal | null {

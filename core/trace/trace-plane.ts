@@ -14,33 +14,33 @@ import type { Middle } from './sheet/layout';
 /** A plane with an object on it, as a picture shows it. Lengths mm, x to the right and y down. */
 export interface Plane {
   seen: Seen;
-  /** What is looked at: least x and y, then the largest. */
+  /** The area examined: minimum x and y, then maximum. */
   box: readonly [number, number, number, number];
-  /** Whether bare plane is lighter or darker than the object. */
+  /** Whether the bare plane is lighter or darker than the object. */
   middle: Middle;
   contacts(points: readonly (EdgePoint | null)[]): (Contact | null)[];
   place: Placing;
   /** y down to y up, as `place` does. */
   turned: Turning;
-  /** Where a place of the outline is seen, px. */
+  /** Where a place of the outline appears, px. */
   shown: Shown;
   /** How far the object stands up from it. */
   height: number;
 }
 
 export interface PlaneAsked {
-  /** A place of the plane that is the object's, where several things lie there. */
+  /** A place on the object, where there are several things. */
   inside: Point2 | null;
   /** How far edges may scatter about a line. */
   tolerance: number;
   drawn?: readonly DrawnOver[];
-  /** What is surely not meant, unless it is pointed at. */
+  /** What is certainly not meant, unless it is pointed at. */
   isNot?(thing: Thing): boolean;
 }
 
 export type Shown = (place: Point2, contact: Contact) => Point2;
 
-/** What shows of an object: from above, y up. */
+/** The visible object: from above, y up. */
 export interface TracedPlane {
   shown: Shown;
   place: Placing;
@@ -48,15 +48,17 @@ export interface TracedPlane {
   loops: readonly TracedLoop[];
   /** Blur, px. */
   sigma: number;
-  /** Holes that cannot be seen to their edge: middles, and how wide they show, 0 where not even that does. To be read by caliper. */
+  /**
+   * Holes whose edge is not visible: centres, and apparent sizes, 0 where not even that shows. To be read by caliper.
+   */
   unseen: { at: Point2; diameter: number }[];
-  /** Whether lines and arcs make up what was seen. */
+  /** Whether lines and arcs describe what was seen. */
   clean: boolean;
   /** Share of its outer line where a hard shadow was taken for a part of it. */
   inShadow: number;
 }
 
-/** Its sizes with their doubt, also where its lines and arcs are taken otherwise. */
+/** Its sizes with their uncertainty, also with corrected lines and arcs. */
 export type Weigh = (loops: readonly TracedLoop[]) => Doubt;
 export interface Weighed extends TracedPlane {
   doubt: Doubt;
@@ -75,17 +77,17 @@ export type TraceProgress = (step: string) => void;
 
 export const refused = (code: string, message: string): Refusal => ({ ok: false, code, message });
 
-/** The plane is looked at so finely, mm. */
+/** Sampling of the plane, mm. */
 const FLAT = 0.25;
-/** A thing that is nearly as large as the largest: which is meant? */
+/** A thing nearly as large as the largest: then it is unclear which is meant. */
 const AS_LARGE = 0.5;
 /** A hole deeper than this share of its width hides its edge. */
 const TOO_DEEP = 1;
-/** Blur, px, beyond which edges are guessed. */
+/** Blur, px, beyond which edges are guesses. */
 const MOST_BLUR = 2.2;
-/** Of the outer line, what a hard shadow may have been taken for: on simulated photos in soft light 0.19 at most. */
+/** The share of the outer line that may come from a hard shadow: on simulated photos in soft light 0.19 at most. */
 const MOST_SHADOW = 0.25;
-/** Of a line, what its pieces must make up with little scatter, mm, to be clean; and how many there may be. */
+/** The share of a line that its pieces must cover with little scatter, mm, to be clean; and how many there may be. */
 const [CLEAN_SHARE, CLEAN_RMS, MOST_PIECES, CLEAN_SEEN] = [0.93, 0.05, 16, 0.8];
 
 export function tracePlane(
@@ -137,7 +139,7 @@ export function tracePlane(
       'no-edge',
       'The object shows no clear edge: give it more contrast to the ground, and light from all sides. A white or shiny one goes on the dark middle.',
     );
-  // What lies flat throws none, and on a dark sheet none is seen.
+  // A flat thing throws no shadow, and on a dark sheet none is visible.
   const inShadow =
     plane.height > 0 && plane.middle === 'white'
       ? shadowWithin(outer.points, plane.contacts(outer.points), flat, sheet, shape.tone)
@@ -170,7 +172,7 @@ export function tracePlane(
   };
 }
 
-/** Whether lines and arcs make up what was seen. */
+/** Whether lines and arcs describe what was seen. */
 export const isCleanAll = (loops: readonly TracedLoop[]): boolean => loops.every(isClean);
 
 function isClean({ parted: { points, pieces }, rms, seen }: TracedLoop): boolean {

@@ -15,9 +15,9 @@ import {
   weighed,
 } from './trace-plane';
 
-/** Without a sheet: a rectangle of known size that lies in the object's plane, a card or a frame. */
+/** Without a sheet: a rectangle of known size in the object's plane, a card or a frame. */
 export interface RectangleAsked extends OnTable {
-  /** Its corners in the picture, px, one after the other round it. */
+  /** Its corners in the picture, px, in order around it. */
   corners: readonly [Point2, Point2, Point2, Point2];
   /** From the first corner to the second, mm, and from the second to the third. */
   width: number;
@@ -29,9 +29,9 @@ export interface TracedRectangle extends Weighed {
   tilt: number;
 }
 
-/** Corners that are pointed at lie so well, px. */
+/** Uncertainty of the corners that are pressed, px. */
 const POINTED = 0.7;
-/** The plane is looked at so far round the rectangle, in its own lengths. */
+/** The plane is examined this far around the rectangle, in its own lengths. */
 const ROUND = 2.5;
 
 export function traceRectangle(
@@ -50,7 +50,7 @@ export function traceRectangle(
       'bad-rectangle',
       'The four corners must be named one after the other round the rectangle, and be those of one.',
     );
-  // Named the other way round, the rectangle is laid upside down: the plane is seen from the same side.
+  // In the opposite order, the rectangle is laid upside down: the plane is seen from the same side.
   const hand = turns[0]! > 0 ? 1 : -1;
   const [hx, hy] = [width / 2, (hand * height) / 2];
   const sightings = [
@@ -59,7 +59,7 @@ export function traceRectangle(
     { printed: [hx, hy] as Point2, seen: c },
     { printed: [-hx, hy] as Point2, seen: d },
   ];
-  // The rectangle is the measure: nothing stretched it.
+  // The rectangle gives the scale: nothing stretched it.
   const fit = fitCamera(
     sightings,
     { width: picture.width, height: picture.height, f35: asked.f35, bars: { across: BAR, along: BAR } },

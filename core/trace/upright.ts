@@ -2,7 +2,10 @@ import { boxOf, type Curve, lengthOfCurve, outlineOfCurves } from '../shape/curv
 import type { Point2 } from '../shape/vector';
 import type { Outlines } from './doubt';
 
-/** An outline as parts are drawn: its longest side level or upright, whichever is nearer, and its lower left at the origin. */
+/**
+ * An outline in the orientation of drawings: its longest side level or upright, whichever is nearer, and its lower left
+ * at the origin.
+ */
 export function laidUpright(outlines: Outlines): Curve[][] {
   const outer = outlines[0] ?? [];
   const [longest] = outer.filter(c => !c.arc).sort((a, b) => lengthOfCurve(b) - lengthOfCurve(a));

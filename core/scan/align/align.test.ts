@@ -101,7 +101,7 @@ describe('refused with a cause', () => {
   const tube = (seed: number) => new ScanSurface(scannedCylinder(31.7, 24, { arc: 350, seed }));
   test('a plain tube fits in many poses', () => {
     expect(aligned(tube(1), tube(2))).toMatchObject({ ok: false, code: 'ambiguous' });
-    // To be compared with itself any of them will do.
+    // Any of them will do when it is compared with itself.
     expect(aligned(tube(1), tube(2), { anyOfEqual: true })).toMatchObject({ ok: true });
   });
   test('a flat slides', () => {

@@ -6,23 +6,24 @@ import { type Guess, guesses, middleOfCloud, spreadOf } from './guesses';
 import { degreesBetween, nudgedAbout, type Pose, posed, poseOfPairs } from './pose';
 
 /**
- * Lays one scan onto another. Closest points alone cannot tell a wrong answer, which fits as closely where it fits: poses
- * are judged by how much of the scan lies on the other, and one that another pose equals is refused. Lengths mm.
+ * Aligns one scan with another. Closest points alone cannot reveal a wrong answer, which fits equally well where it
+ * fits. Poses are therefore judged by how much of the scan overlaps the other, and a pose is refused when another does
+ * equally well. Lengths mm.
  */
 
 export type Alignment =
   | { ok: true; pose: Pose; rms: number; overlap: number }
   | { ok: false; code: 'low-overlap' | 'ambiguous' | 'no-match' | 'pairs'; message: string };
 
-/** So near, as a share of how near the scans lie at best, every pair counts. */
+/** Pairs this near always count, as a share of the best distance between the scans. */
 const LEAST_SHARE = 0.6;
-/** Points that are paired while a pose is sought, and at the end. */
+/** Number of points that are paired during the search, and at the end. */
 const [FEW, MANY] = [700, 20_000];
-/** Points of the clouds whose pairs vote. */
+/** Number of points of the clouds whose pairs vote. */
 const VOTING = 750;
-/** Guesses that are tried, and of those the ones that are looked at closely. */
+/** Number of guesses that are tried, and of those that are examined closely. */
 const [TRIED, CLOSELY] = [40, 6];
-/** Less of the moving scan on the other than this is chance. Tried on scans of known objects. */
+/** A smaller overlap of the moving scan is chance. Tried on scans of known objects. */
 const LEAST_OVERLAP = 0.3;
 /** A pose that does as well as this, compared with the best, is another answer. */
 const AS_GOOD = 0.93;
@@ -30,11 +31,11 @@ const AS_GOOD = 0.93;
 const [OTHER_TURN, OTHER_SHIFT] = [4, 0.02];
 
 export interface AlignAsked {
-  /** Places of the fixed scan and the same ones of the moving: a start where nothing else tells. */
+  /** Places on the fixed scan and the same places on the moving one: a start where nothing else helps. */
   pairs?: readonly (readonly [fixed: Point3, moving: Point3])[] | null;
   /** Where to begin, instead of guessing. */
   starts?: readonly Pose[] | null;
-  /** Of poses that do as well any will do: an even thing lies alike in all of them. */
+  /** Of equally good poses any one will do: a symmetric thing looks the same in all of them. */
   anyOfEqual?: boolean;
 }
 
@@ -103,7 +104,7 @@ export function aligned(
   return finished(target, fixed, moving, first.pose, near, anyOfEqual);
 }
 
-/** By all that was seen, as closely as it goes. */
+/** With all that was seen, as closely as possible. */
 function finished(
   target: Target,
   fixed: ScanSurface,
@@ -140,7 +141,7 @@ function guessed(fixed: ScanSurface, moving: ScanSurface, size: number): Guess[]
   return guesses(cloudOf(f, VOTING), cloudOf(m, VOTING), step, size);
 }
 
-/** Of all that was tried, the best of each pose first. */
+/** The best of each distinct pose, the best first. */
 function distinct(
   found: { pose: Pose; share: number }[],
   middle: Point3,
@@ -160,11 +161,11 @@ function distinct(
 
 function shareOn(target: Target, cloud: Cloud, pose: Pose, near: number): number {
   const { offs, asked } = pairingOf(target, cloud, pose, near);
-  // Both near and close to the plane: edges that only pass each other do not count.
+  // Near to the plane as well as near: edges that only pass each other do not count.
   return offs.filter(d => Math.abs(d) < near / 2).length / asked;
 }
 
-/** Turned or shifted a little and laid on again, a pose that is held comes back. */
+/** Turned or shifted slightly and aligned again, a well-determined pose comes back. */
 function isLoose(target: Target, cloud: Cloud, pose: Pose, near: number): boolean {
   const middle = middleOfCloud(cloud);
   const about = posed(pose, middle);

@@ -4,8 +4,8 @@ import { NearestPoints } from '../nearest';
 import { composed, type Pose, turnAbout } from './pose';
 
 /**
- * Iterated closest points (Besl and McKay 1992), to the planes of the fixed surface (Chen and Medioni 1991), the worst
- * pairs left out. Lengths mm.
+ * Iterated closest points (Besl and McKay 1992), to the planes of the fixed surface (Chen and Medioni 1991), without
+ * the worst pairs. Lengths mm.
  */
 
 export interface Cloud {
@@ -15,7 +15,7 @@ export interface Cloud {
   normals: ArrayLike<number>;
 }
 
-/** A cloud that others are laid onto. */
+/** The cloud that others are aligned with. */
 export class Target {
   readonly tree: NearestPoints;
   constructor(readonly cloud: Cloud) {
@@ -24,16 +24,19 @@ export class Target {
 }
 
 export interface Pairing {
-  /** Distances to the plane of the nearest point, of the pairs kept. */
+  /** Distances to the plane of the nearest point, for the pairs kept. */
   offs: number[];
-  /** How many of the moving points were asked. */
+  /** The number of moving points that were tested. */
   asked: number;
 }
 
-/** Pairs look the same way within 45°. */
+/** The normals of a pair agree within 45°. */
 const SAME_WAY = Math.SQRT1_2;
 
-/** @param most farther apart than this is no pair, mm @param visit told of each pair: point, normal, distance to its plane */
+/**
+ * @param most points farther apart are not a pair, mm @param visit called for each pair: point, normal, distance to its
+ * plane
+ */
 function paired(
   target: Target,
   moving: Cloud,
@@ -68,7 +71,7 @@ export function pairingOf(target: Target, moving: Cloud, pose: Pose, most: numbe
   return { offs, asked: moving.points.length / 3 };
 }
 
-/** Fewest pairs that hold a pose. */
+/** Fewest pairs that determine a pose. */
 const FEWEST = 12;
 
 /** One step. @param about a point near the middle, which turns least */
@@ -83,7 +86,8 @@ function stepped(
   paired(target, moving, pose, most, (p, n, off) => pairs.push({ p, n, off }));
   if (pairs.length < FEWEST) return null;
   const sizes = Float64Array.from(pairs, x => Math.abs(x.off)).sort();
-  // Three times the middle: what lies farther belongs to what the other scan did not see. But where most lies true, the
+  // Three times the median: pairs farther apart belong to what the other scan did not see. But where most pairs agree,
+  // the few that do not may be all that determines the pose: a key on a round tube.
   // little that does not may be all that holds it: a key on a round tube.
   const limit = Math.max(least, 4.4 * sizes[sizes.length >> 1]!);
   const mid = [0, 1, 2].map(i => pairs.reduce((s, x) => s + x.p[i as 0]!, 0) / pairs.length);
@@ -99,7 +103,7 @@ function stepped(
       for (let k = 0; k < 6; k++) a[j]![k]! += row[j]! * row[k]!;
     }
   }
-  // What no pair holds (a ball turns, a plane slides) stays where it is.
+  // What no pair determines (a ball turns, a plane slides) stays where it is.
   const stiff = a.reduce((sum, r, i) => sum + r[i]!, 0);
   for (let j = 0; j < 6; j++) a[j]![j]! += 1e-7 * stiff + 1e-12;
   const found = solved(a, b);
@@ -117,8 +121,8 @@ function stepped(
 }
 
 /**
- * @param bounds how far a pair may be apart, from round to round; the last one is kept until nothing moves
- * @param least so near every pair counts, mm
+ * @param bounds the largest distance of a pair, round by round; the last one is used until nothing moves
+ * @param least pairs this near always count, mm
  */
 export function settledPose(
   target: Target,

@@ -4,17 +4,17 @@ import type { Cloud } from './closest';
 import { degreesBetween, type Pose, posed, turnOnto } from './pose';
 
 /**
- * Poses in which one surface may lie on another, by votes of pairs of points (point pair features; Drost, Ulrich, Navab and
- * Ilic, “Model globally, match locally”, 2010). Nothing need be known of how the two lie. Lengths mm.
+ * Poses in which one surface may match another, by votes of pairs of points (point pair features; Drost, Ulrich, Navab
+ * and Ilic, “Model globally, match locally”, 2010). Nothing need be known about how the two lie. Lengths mm.
  */
 
-/** Steps of the angles, degrees, and into how many turns about a normal votes are sorted. */
+/** Steps of the angles, degrees, and the number of turns about a normal into which votes are sorted. */
 const ANGLE = 12;
 const ANGLES = 180 / ANGLE;
 const TURNS = 30;
-/** Points of the moving surface that vote, and the best of each that are kept. */
+/** Points of the moving surface that vote, and how many of each one's best votes are kept. */
 const [VOTERS, KEPT] = [90, 3];
-/** Pairs that are all alike (of one flat) tell little: of so many, only some vote. */
+/** Pairs that are all alike (on one flat) tell little: of more than this many, only some vote. */
 const MOST_ALIKE = 400;
 /** Poses nearer than this are one: degrees, and as a share of the size. */
 const [ONE_TURN, ONE_SHIFT] = [14, 0.06];
@@ -24,7 +24,7 @@ export interface Guess {
   votes: number;
 }
 
-/** @param step how far apart the points of the clouds lie, mm @param size of the larger one, mm */
+/** @param step spacing of the clouds' points, mm @param size of the larger one, mm */
 export function guesses(fixed: Cloud, moving: Cloud, step: number, size: number): Guess[] {
   const table = tableOf(fixed, step, size);
   const n = fixed.points.length / 3;
@@ -87,7 +87,9 @@ function tableOf(cloud: Cloud, step: number, size: number): Table {
   return { first, of, turns, distances };
 }
 
-/** Writes a pair's name, and how far the second is turned about the first's normal. @returns false where it tells nothing */
+/**
+ * Writes a pair's key, and the turn of the second about the first's normal. @returns false where the pair tells nothing
+ */
 function featureOf(
   { points: p, normals: n }: Cloud,
   i: number,
@@ -128,11 +130,11 @@ function topOf(votes: Float32Array, count: number): number[] {
 
 const at = (from: ArrayLike<number>, i: number): Point3 => [from[3 * i]!, from[3 * i + 1]!, from[3 * i + 2]!];
 
-/** Point onto point, normal onto normal, and turned so far about it. */
+/** Point onto point, normal onto normal, and turned about it by the angle. */
 function poseFrom(fixed: Cloud, f: number, moving: Cloud, r: number, turn: number): Pose {
   const [to, from] = [at(fixed.normals, f), at(moving.normals, r)];
   const { x } = basisOf(from);
-  // The moving pair lay `turn` further round than the fixed one.
+  // The moving pair was turned `turn` farther than the fixed one.
   const { x: u, y: v } = basisOf(to);
   const onto = point3(i => Math.cos(-turn) * u[i] + Math.sin(-turn) * v[i]);
   const spun = turnOnto({ z: from, x }, { z: to, x: onto });
@@ -163,7 +165,7 @@ export function middleOfCloud({ points: p }: Cloud): Point3 {
   return point3(i => (3 * sum[i]) / p.length);
 }
 
-/** How widely two clouds spread about their middles, mm: for steps that suit both. */
+/** How widely two clouds spread around their centres, mm: for steps that suit both. */
 export function spreadOf(cloud: Cloud): number {
   const middle = middleOfCloud(cloud);
   let most = 0;

@@ -58,7 +58,7 @@ export function turnAbout(omega: Point3): number[] {
   ];
 }
 
-/** The turn that takes one unit vector onto another, and a second one as near as it goes. */
+/** The rotation that takes one unit vector onto another, and a second one as near as possible. */
 export function turnOnto(from: { z: Point3; x: Point3 }, to: { z: Point3; x: Point3 }): number[] {
   const frame = ({ z, x }: { z: Point3; x: Point3 }) => {
     const flat = moved(x, z, -dot(x, z));
@@ -73,7 +73,10 @@ export function turnOnto(from: { z: Point3; x: Point3 }, to: { z: Point3; x: Poi
   });
 }
 
-/** The pose that takes points onto their partners by least squares (Horn 1987). @param pairs at least three, not on one line */
+/**
+ * The pose that takes points onto their partners by least squares (Horn 1987). @param pairs at least three, not on one
+ * line
+ */
 export function poseOfPairs(pairs: readonly (readonly [to: Point3, from: Point3])[]): Pose {
   const mean = (k: 0 | 1) => point3(i => pairs.reduce((sum, p) => sum + p[k][i], 0) / pairs.length);
   const [to, from] = [mean(0), mean(1)];

@@ -2,13 +2,14 @@ import { cross, dot, lengthOfVector, moved, type Point3, scaled } from '../../sh
 import type { MirrorPlane } from '../symmetry';
 import { type Pose, turned, turnOnto } from './pose';
 
-/** Of a length that is none: three places on one line, as a share of their distance. */
+/** Three places count as on one line below this, as a share of their distance. */
 const ON_A_LINE = 0.02;
-/** Places nearer than this are one, mm: no scan tells them apart. */
+/** Places nearer than this coincide, mm: no scan tells them apart. */
 const ONE_PLACE = 1e-6;
 
 /**
- * Three places become level at z = 0, the object over them; the first one is the origin. Null where they lie on one line, or two of them are one.
+ * Makes three places level at z = 0, with the object above them; the first one is the origin. Null where they are on
+ * one line, or two of them coincide.
  * @param middle of the object
  */
 export function levelPose([a, b, c]: readonly [Point3, Point3, Point3], middle: Point3): Pose | null {
@@ -21,17 +22,17 @@ export function levelPose([a, b, c]: readonly [Point3, Point3, Point3], middle: 
   return standing(up, a);
 }
 
-/** The plane of symmetry becomes x = 0; what was up stays as far up as it goes. */
+/** The plane of symmetry becomes x = 0; what was up stays up as far as possible. */
 export function uprightPose({ normal, at }: MirrorPlane): Pose {
   const x = normal[0] < 0 ? scaled(normal, -1) : normal;
   const z: Point3 = Math.abs(normal[2]) < 0.9 ? [0, 0, 1] : [0, 1, 0];
-  // `turnOnto` keeps its first way exactly: that is the normal here.
+  // `turnOnto` matches its first direction exactly: here that is the normal.
   const turn = turnOnto({ z: x, x: z }, { z: [1, 0, 0], x: [0, 0, 1] });
   const pose: Pose = { turn, shift: [0, 0, 0] };
   return { turn, shift: scaled(turned(pose, scaled(normal, at)), -1) };
 }
 
-/** A way becomes up, and a place the origin. */
+/** A direction becomes up, and a place the origin. */
 export function standing(up: Point3, at: Point3): Pose {
   const x: Point3 = Math.abs(up[0]) < 0.9 ? [1, 0, 0] : [0, 1, 0];
   const turn = turnOnto({ z: up, x }, { z: [0, 0, 1], x });

@@ -1,7 +1,7 @@
 import type { FindingKind, FoundSize, ScanFinding } from './findings';
 import { besideOf, leanOf } from './relations';
 
-/** Which recipes a scanned object is asked for by, and what of it answers which step of their guides. */
+/** Which recipes suit a scanned object, and which findings answer which steps of their guides. */
 
 type Thing = Pick<ScanFinding, 'kind' | 'title' | 'sizes' | 'area' | 'axis' | 'centre' | 'coverage'>;
 
@@ -10,13 +10,13 @@ interface Asks {
   step: string;
   of: readonly FindingKind[];
   side: FoundSize['kind'];
-  /** It lies on the first one's axis, and is smaller by no more than so large a share. */
+  /** It lies on the first one's axis, and is smaller by at most this share. */
   on?: { smallerBy: number };
   /** It goes at right angles to the first one. */
   square?: true;
-  /** Larger it would be something else, mm. Common practice, no source. */
+  /** A larger one would be something else, mm. Common practice, no source. */
   upTo?: number;
-  /** The recipe is nothing without it. */
+  /** The recipe makes no sense without it. */
   must?: true;
 }
 
@@ -29,7 +29,7 @@ const outside = (step: string, more: Partial<Asks> = {}): Asks => ({
 });
 const bore = (step: string, more: Partial<Asks> = {}): Asks => ({ step, of: ROUND, side: 'inside', ...more });
 const must = { must: true } as const;
-/** Both ways across a rectangle. */
+/** Both directions across a rectangle. */
 const rectangle = (wide: string, deep: string, side: 'outside' | 'inside'): Asks[] => [
   { step: wide, of: ['across'], side, ...must },
   { step: deep, of: ['across'], side, square: true, ...must },
@@ -66,9 +66,9 @@ const ASKED: Readonly<Record<string, readonly Asks[]>> = {
 
 export interface Becoming {
   recipe: string;
-  /** By step of the guide: which finding, and which of its sizes. */
+  /** By step of the guide: the finding, and which of its sizes. */
   takes: { step: string; finding: number; size: number }[];
-  /** How much of what was seen it uses, 0 to 1. */
+  /** The share of what was seen that it uses, 0 to 1. */
   share: number;
 }
 
@@ -90,7 +90,7 @@ export function becomes(findings: readonly Thing[]): Becoming[] {
     .sort((a, b) => b.share - a.share || b.takes.length - a.takes.length);
 }
 
-/** What answers the steps of one recipe's guide; nothing where what it must have is not there. */
+/** The findings that answer the steps of one recipe's guide; none where a required one is missing. */
 export function takesFor(recipe: string, findings: readonly Thing[]): Becoming['takes'] {
   const takes: Becoming['takes'] = [];
   let first: Thing | undefined;

@@ -9,7 +9,7 @@ import { fitWhere } from './fit-where';
 import { prismsOf } from './prisms';
 import { acrossOf, patternsOf, slotsOf } from './sets';
 
-/** A plate, four holes, a boss with a cone in it, a hexagon and half a ball, as a handheld scanner brings them. */
+/** A plate, four holes, a boss with a cone in it, a hexagon and half a ball, as a handheld scanner sees them. */
 const scan = new ScanSurface(
   scannedBy(proofBlock(), { spacing: 0.6, noise: 0.05, warp: 0.05, islands: 4, seed: 3 }),
 );

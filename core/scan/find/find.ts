@@ -7,25 +7,25 @@ import type { ScanSurface } from '../scan-surface';
 import type { Surfels } from '../surfels';
 
 /**
- * Every plane, cylinder, cone and sphere that a scan shows: places are tried in turn, what is grown there competes, the
- * largest is taken and its corners are gone for the others. Large things are looked for in coarse cells, what is left in
+ * Every plane, cylinder, cone and sphere in a scan. Places are tried in turn and the surfaces grown there compete; the
+ * largest is taken, and its corners are gone for the others. Large surfaces are searched in coarse cells, the rest in
  * ever finer ones.
  */
 
-/** Of what is searched at once. */
+/** Share of the scan that is searched at a time. */
 const MOST_SURFELS = 16_000;
-/** A place is looked at in these radii, in cells. */
+/** Radii of the regions in which a place is tried, in cells. */
 const RADII = [2.6, 5.5, 11];
-/** Places tried before the best of them is taken. */
+/** Number of places that are tried before the best is taken. */
 const AT_ONCE = 10;
-/** Less is nothing that was meant: surfels, corners, and how far round, degrees. */
+/** Smaller surfaces were not intended: surfels, corners, and how far round, degrees. */
 const [FEWEST_SURFELS, FEWEST_CORNERS, LEAST_ROUND] = [12, 70, 45];
 
 interface Candidate extends Grown {
   score: number;
 }
 
-/** @param progress told a share of 0 to 1 of the scan that was looked at */
+/** @param progress called with the share of the scan that was searched, 0 to 1 */
 export function findAll(scan: ScanSurface, progress: (share: number) => void = () => {}): Found[] {
   const free = new Uint8Array(scan.corners).fill(1);
   const found: Found[] = [];
@@ -59,7 +59,7 @@ function searched(
       const best = bestAt(scan, surfels, s, isFree);
       if (best) {
         pool.push(best);
-        // The rest of a region need not be tried: it would grow to the same.
+        // The rest of a region need not be tried: it would grow into the same surface.
         for (const r of best.region) tried[r] = 1;
       }
     }
@@ -90,7 +90,7 @@ function isSound(scan: ScanSurface, { corners, coverage, rms, surface, u }: Foun
   return u < VAGUE * surface.radius && isCurved(scan, corners, rms);
 }
 
-/** What lies as near to a plane is a flat that warped, or a piece of something else. */
+/** A surface this near to a plane is a warped flat, or a piece of something else. */
 function isCurved(scan: ScanSurface, corners: readonly number[], rms: number): boolean {
   const step = Math.max(1, corners.length / 300);
   const some = Array.from(
@@ -103,18 +103,21 @@ function isCurved(scan: ScanSurface, corners: readonly number[], rms: number): b
     points,
     some.map(v => scan.normal(v)),
   );
-  // Looks all round cancel: nothing is more curved.
+  // Normals in all directions cancel: nothing is more curved.
   const flat = start && refined(start, points, Infinity);
   return !flat || flat.rms > CURVED * rms;
 }
 const CURVED = 2.5;
 
-/** A scan scatters and warps; what is further off is another shape. mm rms */
+/** Scans scatter and warp; a surface that is farther off has another shape. mm rms */
 const mostOff = (scan: ScanSurface) => 0.06 + 1.3 * scan.fuzz;
-/** A flatter cone is a plane that warped, degrees; a size of more doubt than this share of its radius is no size. */
+/**
+ * A flatter cone is a warped plane, degrees; a size with a larger uncertainty than this share of its radius is not a
+ * size.
+ */
 const [STEEPEST, VAGUE] = [85, 0.15];
 
-/** A short rim fits a ball and a taper as well as it fits a cylinder: then it is a cylinder. */
+/** A short rim fits a ball and a taper as well as a cylinder: then it is a cylinder. */
 function simplest(
   scan: ScanSurface,
   surfels: Surfels,
@@ -130,14 +133,17 @@ function simplest(
     : whole;
 }
 
-/** Of each cell, whether most of its corners are still free. */
+/** For each cell, whether most of its corners are still free. */
 function freeIn(surfels: Surfels, free: Uint8Array): Uint8Array {
   const counts = new Uint32Array(surfels.count);
   for (let v = 0; v < free.length; v++) counts[surfels.of[v]!]! += free[v]!;
   return Uint8Array.from(counts, (n, s) => (2 * n > surfels.weights[s]! ? 1 : 0));
 }
 
-/** A candidate that others took from is grown again; one that lost much is given up, and its places are tried anew. */
+/**
+ * A candidate that lost corners to others is grown again; one that lost many is given up, and its places are tried
+ * again.
+ */
 function stillWhole(
   scan: ScanSurface,
   surfels: Surfels,
@@ -169,10 +175,10 @@ function bestAt(
   return best;
 }
 
-/** Of surfaces that explain as much, the one with fewer numbers. Tried on scans of known objects. */
+/** Of surfaces that explain equally much, the one with fewer numbers. Tried on scans of known objects. */
 const WORTH = { plane: 1.08, cylinder: 1.04, sphere: 1, cone: 0.96, hexagon: 1, prism: 1 } as const;
 
-/** How much of the scan a surface explains, what it only just reaches counting least. */
+/** How much of the scan a surface explains; corners that it barely reaches count least. */
 function scored(scan: ScanSurface, surfels: Surfels, grown: Grown | null): Candidate | null {
   if (!grown || grown.region.length < FEWEST_SURFELS || grown.rms > mostOff(scan)) return null;
   const measure = measureOf(grown.surface);
@@ -186,7 +192,7 @@ function scored(scan: ScanSurface, surfels: Surfels, grown: Grown | null): Candi
   return { ...grown, score: sum * WORTH[grown.surface.kind] };
 }
 
-/** Every place once, neighbours in the list far apart on the scan: by the golden ratio, as leaves stand. */
+/** Every place once, with neighbours in the list far apart on the scan: by the golden ratio, like leaves on a stem. */
 function scattered(count: number): Uint32Array {
   let step = Math.max(1, Math.round(count * 0.618034));
   while (divisor(step, count) > 1) step++;

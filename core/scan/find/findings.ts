@@ -6,15 +6,17 @@ import { findAll } from './find';
 import { prismsOf } from './prisms';
 import { acrossOf, isSeenFromInside, patternsOf, slotsOf } from './sets';
 
-/** What a scan shows, as a maker would list it: each thing with its sizes, ready to be taken as a reading. Lengths mm. */
+/**
+ * What a scan shows, as a maker would list it: each feature with its sizes, ready to be taken as a reading. Lengths mm.
+ */
 
 export type FindingKind = PrimitiveKind | 'across' | 'pitch' | 'slot';
 
-/** One number of a thing. */
+/** One size of a feature. */
 export interface FoundSize {
-  /** What it is across, in a word or two. */
+  /** What is measured, in a word or two. */
   of: string;
-  /** How calipers would take it. */
+  /** How calipers would measure it. */
   kind: 'outside' | 'inside' | 'step' | 'length' | 'angle';
   value: number;
   /** Standard uncertainty, form included; the scan's own scale is not in it. */
@@ -26,22 +28,22 @@ export interface ScanFinding {
   /** What it is, in words: “Bore”. */
   title: string;
   sizes: FoundSize[];
-  /** How far round it was seen, degrees; null where that says nothing. */
+  /** How far round it was seen, degrees; null where that means nothing. */
   coverage: number | null;
   /** mm² */
   area: number;
   rms: number;
-  /** A place on it: there it is found again. */
+  /** A place on it, by which it is found again. */
   near: Point3;
-  /** For a view: the way that it looks or runs. */
+  /** For a view: its normal or its axis. */
   axis: Point3 | null;
-  /** A place on its axis, or its middle. */
+  /** A place on its axis, or its centre. */
   centre: Point3;
   /** Corners of the scan. */
   corners: number[];
 }
 
-/** A cylinder with less than this round it is a rounding more likely than a bore, degrees. */
+/** A cylinder seen over less than this is more likely a rounding than a bore, degrees. */
 const ROUNDING = 100;
 
 export function findingsOf(scan: ScanSurface, progress?: (share: number) => void): ScanFinding[] {
@@ -180,13 +182,13 @@ function extreme(values: readonly number[], share: number): number {
   return sorted[Math.floor(share * (sorted.length - 1))]!;
 }
 
-/** Two ends that are each unsure by u tilt by so much, degrees. */
+/** Two ends that are each uncertain by u tilt by this much, degrees. */
 function leanDoubt(u: number, along: readonly number[]): number {
   const length = extreme(along, 0.99) - extreme(along, 0.01) || 1;
   return ((u / 2 / length) * Math.SQRT2 * 180) / Math.PI;
 }
 
-/** The corner of it that lies nearest to its middle: sure to be on it. */
+/** Its corner that is nearest to its middle: certain to be on it. */
 function placeOn(scan: ScanSurface, { corners }: Found): Point3 {
   let sum: Point3 = [0, 0, 0];
   for (const v of corners) sum = moved(sum, scan.point(v));

@@ -4,7 +4,7 @@ import type { PrimitiveKind } from '../fit/primitive';
 import type { ScanSurface } from '../scan-surface';
 import { prismAt } from './prisms';
 
-/** A surface of any kind where somebody pressed. Lengths mm. @param radius of the region to start from */
+/** A surface of any kind at a pressed place. Lengths mm. @param radius of the region to start from */
 export function fitWhere(
   scan: ScanSurface,
   { kind, near, radius }: { kind: PrimitiveKind; near: Point3; radius: number },

@@ -6,9 +6,9 @@ import { isPrism, type Prism } from '../fit/primitive';
 import { middleOf } from '../fit/refine';
 import type { ScanSurface } from '../scan-surface';
 
-/** Even prisms among planes: flats that stand round one axis, as far from it and evenly turned. */
+/** Regular prisms among planes: flats around one axis, at equal distances and angles. */
 
-/** Asked of the most sides first: a hexagon's flats hold no square, an octagon's do. */
+/** The most sides are tried first: a hexagon's flats contain no square, but an octagon's do. */
 const SIDES = [8, 6, 5, 4];
 /** How far a flat may be turned out of its place, degrees, and how far off, mm and as a share of half the width. */
 const [TURNED, OFF, OFF_SHARE] = [2, 0.25, 0.02];
@@ -42,7 +42,7 @@ export function prismsOf(scan: ScanSurface, found: readonly Found[]): (Found & {
   return prisms;
 }
 
-/** The even prism that a place is on, from the flats round about. @param sides null: however many */
+/** The regular prism that a place is on, from the flats around it. @param sides null: any number */
 export function prismAt(scan: ScanSurface, near: Point3, radius: number, sides: number | null): Found | null {
   const surfels = scan.surfels(radius / 8);
   const left = new Uint8Array(surfels.count);
@@ -73,13 +73,13 @@ export function prismAt(scan: ScanSurface, near: Point3, radius: number, sides: 
   return prisms.find(p => p.corners.includes(seed)) ?? prisms[0] ?? null;
 }
 
-/** Its far flats lie so many times as far from a place on it as somebody thinks of. */
+/** Its far flats are this many times as far from a place on it as the radius that is searched. */
 const PRISM_REACH = 2.5;
 
 const turnedBy = (a: Point3, b: Point3, degrees: number): boolean =>
   Math.abs((Math.acos(Math.max(-1, Math.min(1, dot(a, b)))) * 180) / Math.PI - degrees) < TURNED;
 
-/** The prism that two neighbouring flats begin, where enough others stand round the same axis. */
+/** The prism that two neighbouring flats suggest, where enough others are around the same axis. */
 function standing(
   planes: readonly Flat[],
   a: Flat,
@@ -129,7 +129,7 @@ function standing(
   return null;
 }
 
-/** Of a socket the flats look inwards: its half width is below 0. */
+/** In a socket the flats face inwards: its half width is below 0. */
 function isFlatOf({ normal, middle }: Flat, at: Point3, axis: Point3, half: number, sides: number): boolean {
   const off = moved(middle, at, -1);
   const beside = moved(off, axis, -dot(off, axis));
@@ -139,7 +139,7 @@ function isFlatOf({ normal, middle }: Flat, at: Point3, axis: Point3, half: numb
   return Math.abs(far - half) < most && lengthOfVector(moved(beside, normal, -far)) < reach;
 }
 
-/** All flats at once hold each other: across them is surer than one pair is. */
+/** All flats together constrain each other: their width is surer than that of one pair. */
 function fitted(scan: ScanSurface, start: Prism, flats: readonly Flat[]): Found | null {
   const surfels = scan.surfels(0);
   const region = [...new Set(flats.flatMap(f => f.found.corners.map(v => surfels.of[v]!)))];

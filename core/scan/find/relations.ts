@@ -1,31 +1,34 @@
 import { dot, lengthOfVector, moved, type Point3 } from '../../shape/vector';
 import type { FoundSize, ScanFinding } from './findings';
 
-/** How two things of a scan lie to each other, and what their sizes say together. Lengths mm, angles degrees. */
+/**
+ * How two features of a scan are placed relative to each other, and what their sizes say together. Lengths mm, angles
+ * degrees.
+ */
 
 type Thing = Pick<ScanFinding, 'kind' | 'title' | 'sizes' | 'axis' | 'centre'>;
 
-/** Two directions lean against each other by so much, whichever end is up; 0 is parallel, 90 square. */
+/** The angle between two directions, whichever end is up; 0 is parallel, 90 square. */
 export const leanOf = (a: Point3, b: Point3): number =>
   (Math.acos(Math.min(1, Math.abs(dot(a, b)))) * 180) / Math.PI;
 
-/** How far one thing's axis passes beside another's middle. */
+/** How far one feature's axis passes beside another's centre. */
 export function besideOf(first: { axis: Point3; centre: Point3 }, other: Pick<Thing, 'centre'>): number {
   const off = moved(other.centre, first.centre, -1);
   return lengthOfVector(moved(off, first.axis, -dot(off, first.axis)));
 }
 
-/** Closer than this nobody means anything but parallel, square, on one axis. Common practice, no source. */
+/** Closer than this, parallel, square or on one axis is meant. Common practice, no source. */
 const [LEANS, BESIDE] = [0.5, 0.15];
-/** Sizes whose difference is within so many of its standard uncertainties may be one. */
+/** Sizes whose difference is within this many of its standard uncertainties may be equal. */
 const WITHIN = 2;
 
 export type Relation =
   | { kind: 'one-axis' | 'parallel' | 'square'; to: number; words: string }
-  /** All alike of them, this one too, and what they come to together. */
+  /** All features with this size, this one included, and their combined size. */
   | { kind: 'one-size'; of: number[]; size: FoundSize; words: string };
 
-/** What within its error may be meant of one thing: it is offered, nothing is put right by itself. */
+/** Relations that hold within the error: they are offered, and nothing is corrected automatically. */
 export function relationsOf(things: readonly Thing[], index: number): Relation[] {
   const own = things[index];
   if (!own) return [];
@@ -44,7 +47,7 @@ export function relationsOf(things: readonly Thing[], index: number): Relation[]
         });
     } else if (lean < LEANS && !isTurned(own) && !isTurned(other))
       found.push({ kind: 'parallel', to, words: `Parallel to the ${name}, within ${lean.toFixed(2)}°` });
-    // A face's own way is across it: an axis along that stands square on the face.
+    // A face's direction is its normal: an axis along that is square to the face.
     else if (isTurned(own) === isTurned(other) ? lean > 90 - LEANS : lean < LEANS)
       found.push({ kind: 'square', to, words: `Square to the ${name}` });
   }
@@ -71,7 +74,7 @@ function alikeOf(things: readonly Thing[], index: number): Relation | null {
   const weights = of.map(i => things[i]!.sizes[0]!.u ** -2);
   const whole = weights.reduce((sum, w) => sum + w, 0);
   const value = of.reduce((sum, i, k) => sum + (weights[k]! / whole) * things[i]!.sizes[0]!.value, 0);
-  // A scan that warps does so for its neighbours too: together they are no surer than the surest.
+  // A warp affects neighbours too: together they are no surer than the surest.
   const u = Math.min(...of.map(i => things[i]!.sizes[0]!.u));
   return {
     kind: 'one-size',

@@ -2,7 +2,7 @@ import { cross, dot, lengthOfVector, moved, type Point3, scaled } from '../../sh
 import { type Found, strainDoubt } from '../fit/fit';
 import type { ScanSurface } from '../scan-surface';
 
-/** What several surfaces make together: slots, hole patterns, plates. Lengths mm. */
+/** Features made of several surfaces: slots, hole patterns, plates. Lengths mm. */
 
 export interface Slot {
   kind: 'slot';
@@ -23,7 +23,7 @@ export type Pattern = {
   axis: Point3;
 } & ({ kind: 'pitch-circle'; diameter: number; centre: Point3 } | { kind: 'grid'; pitch: number[] });
 
-/** Two flats with nothing but material, or nothing but air, between. */
+/** Two flats with only material, or only air, between them. */
 export interface Across {
   kind: 'across';
   faces: [Found, Found];
@@ -61,7 +61,7 @@ function roundsOf(scan: ScanSurface, found: readonly Found[]): Round[] {
   );
 }
 
-/** A bore: the scan looks at its axis. */
+/** A bore: the scan faces its axis. */
 export function isSeenFromInside(scan: ScanSurface, { surface, corners }: Found): boolean {
   if (surface.kind === 'plane') return false;
   const from = surface.kind === 'sphere' ? surface.centre : surface.at;
@@ -121,7 +121,7 @@ function isFacedApart(scan: ScanSurface, a: Round, b: Round, way: Point3): boole
   return lean(a) < -0.3 * a.radius && lean(b) > 0.3 * b.radius;
 }
 
-/** Holes of one size whose axes are parallel: on a circle, evenly, or in rows and columns. */
+/** Holes of one size with parallel axes: on a circle, evenly, or in rows and columns. */
 export function patternsOf(scan: ScanSurface, found: readonly Found[]): Pattern[] {
   const rounds: Round[] = [];
   const seen = roundsOf(scan, found).filter(r => r.found.coverage >= 180);
@@ -148,11 +148,11 @@ export function patternsOf(scan: ScanSurface, found: readonly Found[]): Pattern[
 const isSamePlace = (a: Round, b: Round) =>
   isAlong(a.axis, b.axis) && lengthOfVector(beside(a, b)) < OUT_OF_PLACE + 0.1 * a.radius;
 
-/** How far a hole may be out of its place, mm. */
+/** How far a hole may be from its place, mm. */
 const OUT_OF_PLACE = 0.4;
 
 function centreDoubt(holes: readonly Round[]): number {
-  // Where a circle's middle lies is half as unsure as how wide it is; two of them make a pitch.
+  // A circle's centre is half as uncertain as its diameter; two of them make a pitch.
   return Math.sqrt((2 * holes.reduce((sum, h) => sum + (h.found.u / 2) ** 2, 0)) / holes.length);
 }
 
@@ -199,7 +199,7 @@ function inGrid(holes: readonly Round[], offs: readonly Point3[]): Pattern | nul
   return null;
 }
 
-/** One spacing that all places are multiples of. */
+/** One spacing of which all places are multiples. */
 function pitchOf(places: readonly number[]): { pitch: number; steps: number } | null {
   const sorted = [...places].sort((a, b) => a - b);
   const groups: number[][] = [];
@@ -216,7 +216,7 @@ function pitchOf(places: readonly number[]): { pitch: number; steps: number } | 
   return isEven ? { pitch, steps } : null;
 }
 
-/** Parallel flats that look away from each other, or at each other, and lie over each other: the nearest of each. */
+/** Parallel flats that face away from each other, or towards each other, and overlap: the nearest of each. */
 export function acrossOf(scan: ScanSurface, found: readonly Found[]): Across[] {
   const flats = found.flatMap(f =>
     f.surface.kind === 'plane' ? [{ f, normal: f.surface.normal, box: spread(scan, f) }] : [],

@@ -11,7 +11,10 @@ import { ScanSurface } from '../scan-surface';
 import { fitAt } from './fit';
 import type { SmoothKind } from './primitive';
 
-/** On surfaces of known size, scattered by 0.05 and warped by 0.05 unless said: how far off, and whether the doubt covers it. */
+/**
+ * On surfaces of known size, with scatter 0.05 and warp 0.05 unless stated: how far off, and whether the uncertainty
+ * covers it.
+ */
 const SEEDS = Array.from({ length: 14 }, (_, i) => i + 1);
 
 function errors(

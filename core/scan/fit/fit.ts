@@ -5,15 +5,15 @@ import { type Grown, grownOver, LOOKS, lookAt, reach, regionAbout, startOn } fro
 import { measureOf, type Primitive, type SmoothKind } from './primitive';
 import { type Refined, refined } from './refine';
 
-/** A surface of a kind where somebody pressed: fitted there, then grown over what belongs to it. Lengths mm. */
+/** A surface of a given kind at a pressed place: fitted there, then grown over what belongs to it. Lengths mm. */
 
 export interface Found {
   surface: Primitive;
-  /** Standard uncertainty of its size, form error included: diameter, or where a plane lies. */
+  /** Standard uncertainty of its size, form error included: its diameter, or a plane's position. */
   u: number;
   /** Over the corners kept. */
   rms: number;
-  /** How far its blocks lie off it, rms: warp, the scatter averaged away. */
+  /** How far its blocks are off it, rms: warp, with the scatter averaged away. */
   form: number;
   /** mm² */
   area: number;
@@ -26,14 +26,14 @@ export interface Found {
 export interface FitAsked {
   kind: SmoothKind;
   near: Point3;
-  /** Of the region to start from. */
+  /** Radius of the region to start from. */
   radius: number;
 }
 
-/** Corners that a fit goes by: more tell nothing more. */
+/** The most corners that a fit uses: more add nothing. */
 const MOST_POINTS = 3000;
 const FEWEST = 30;
-/** The region pressed on is seen in about so many cells across. */
+/** The pressed region is about this many cells across. */
 const CELLS = 5;
 
 /** @returns null where nothing of that kind is there */
@@ -46,7 +46,7 @@ export function fitAt(scan: ScanSurface, { kind, near, radius }: FitAsked): Foun
   return grown && settled(scan, surfels, grown);
 }
 
-/** A region's surface by all the corners that belong to it. @returns null where there are too few */
+/** A region's surface from all corners that belong to it. @returns null where there are too few */
 export function settled(scan: ScanSurface, surfels: Surfels, grown: Grown): Found | null {
   const among = new Uint8Array(surfels.count);
   for (const s of grown.region) {
@@ -102,8 +102,8 @@ const [SECTORS, LENGTHS] = [12, 3];
 const [FEWEST_BINS, BINS] = [18, 72];
 
 /**
- * A fit's own standard error is far too small: warp is no white noise. The surface is parted into blocks, and what they
- * say of the size apart from each other is its doubt.
+ * A fit's own standard error is far too small, since warp is not white noise. The surface is divided into blocks, and
+ * the spread of the sizes that they give is its uncertainty.
  */
 function doubtOf(scan: ScanSurface, surface: Primitive, rms: number, corners: readonly number[]) {
   const axis = surface.kind === 'plane' ? surface.normal : surface.kind === 'sphere' ? UP : surface.axis;
@@ -112,7 +112,7 @@ function doubtOf(scan: ScanSurface, surface: Primitive, rms: number, corners: re
   const along = corners.map(v => dot(moved(scan.point(v), from, -1), axis));
   const [low, high] = along.reduce(([a, b], t) => [Math.min(a, t), Math.max(b, t)], [Infinity, -Infinity]);
   const blocks = new Map<number, { sum: number; count: number }>();
-  // Few corners leave bins empty that were seen.
+  // With few corners, bins that were seen may be empty.
   const bins = Math.max(FEWEST_BINS, Math.min(BINS, Math.floor(corners.length / 8)));
   const seen = new Uint8Array(bins);
   const measure = measureOf(surface);
@@ -134,7 +134,7 @@ function doubtOf(scan: ScanSurface, surface: Primitive, rms: number, corners: re
   const means = [...blocks.values()].filter(b => b.count > 4).map(b => b.sum / b.count);
   const form = means.length > 2 ? Math.sqrt(means.reduce((s, m) => s + m * m, 0) / (means.length - 1)) : rms;
   const coverage = surface.kind === 'plane' ? 360 : (360 * seen.reduce((s, b) => s + b, 0)) / bins;
-  // Neighbouring blocks warp alike; what was not seen round it leaves the centre free.
+  // Neighbouring blocks warp alike; the unseen part of a circle leaves its centre free.
   const apart = Math.max(1, means.length / BLOCKS_ALIKE);
   const open = surface.kind === 'plane' ? 1 : Math.max(1, (FULL / Math.max(coverage, 20)) ** SPREADS);
   const size = surface.kind === 'plane' ? PLANE_SHARE : 2;
@@ -143,16 +143,19 @@ function doubtOf(scan: ScanSurface, surface: Primitive, rms: number, corners: re
   return { u: Math.hypot(own, strainDoubt(scan, form, across)), form, coverage };
 }
 
-/** A scan that warps here by so much is stretched elsewhere by as much: what a size between two places gets of that, mm. */
+/**
+ * A scan that warps here by this much is stretched elsewhere by as much: the share of that in a size between two
+ * places, mm.
+ */
 export const strainDoubt = (scan: ScanSurface, form: number, size: number): number =>
   STRAIN * form * Math.min(1, size / scan.size);
 /** Tried on scans whose views drifted. */
 const STRAIN = 2.5;
 
 const UP: Point3 = [0, 0, 1];
-/** So many blocks say one thing between them. Measured on warped scans of known size. */
+/** This many blocks count as one independent value. Measured on warped scans of known size. */
 const BLOCKS_ALIKE = 36;
 /** How fast the doubt grows with what was not seen, and how much less a plane's place depends on its warp. Measured so. */
 const [SPREADS, PLANE_SHARE] = [3.2, 0.3];
-/** Seen so far round, a circle is as good as whole, degrees. */
+/** Seen this far round, a circle is as good as whole, degrees. */
 const FULL = 260;

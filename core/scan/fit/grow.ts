@@ -4,39 +4,42 @@ import { measureOf, type Primitive, type SmoothKind } from './primitive';
 import { type Refined, refined } from './refine';
 import { startFor } from './starts';
 
-/** A surface grown over what hangs together and belongs to it, and fitted again, until nothing more comes. Lengths mm. */
+/**
+ * A surface grown over everything connected that belongs to it, and fitted again, until nothing more is added. Lengths
+ * mm.
+ */
 
 export interface Grown extends Refined {
   /** Its surfels. */
   region: number[];
-  /** Whether the scan looks outwards of a round surface (1), or into it: a bore (−1). */
+  /** Whether the scan faces outwards from a round surface (1) or inwards: a bore (−1). */
   looks: 1 | -1;
 }
 
-/** Growing and fitting again settles after a few rounds. */
+/** Growing and fitting settles after a few rounds. */
 const ROUNDS = 7;
-/** A corner belongs where it lies so near, in times of the scatter, and looks the same way within 25°. */
+/** A corner belongs to it when it is this near, in multiples of the scatter, and its normal agrees within 25°. */
 const BELONGS = 3.5;
 export const LOOKS = Math.cos((25 * Math.PI) / 180);
 /** No scan is better than this, mm. */
 const LEAST = 0.03;
-/** A scan that is further off than this and its scatter is not warped, but of another shape. */
+/** A scan that is farther off than this plus its scatter has another shape. */
 const WARPED = 0.05;
 const FEWEST = 8;
-/** Surfels that a fit on the way goes by, and the steps that it takes. */
+/** Surfels that an intermediate fit uses, and the steps that it takes. */
 const [MOST, STEPS] = [160, 4];
 
-/** How far off a surface its corners may lie, mm. */
+/** How far off a surface its corners may be, mm. */
 export const reach = (rms: number, fuzz: number): number =>
   Math.max(LEAST, BELONGS * Math.max(Math.min(rms, WARPED + 1.3 * fuzz), fuzz));
 
-/** @param out what a surface's measure wrote @returns cosine between the way that a surfel looks and the surface does */
+/** @param out written by the surface's measure @returns cosine between the normals of a surfel and of the surface */
 export const lookAt = ({ normals: n }: Surfels, s: number, out: Float64Array): number =>
   out[1]! * n[3 * s]! + out[2]! * n[3 * s + 1]! + out[3]! * n[3 * s + 2]!;
 
 const normalOf = ({ normals: n }: Surfels, s: number): Point3 => [n[3 * s]!, n[3 * s + 1]!, n[3 * s + 2]!];
 
-/** What hangs together with one surfel, and is taken. */
+/** Everything connected with one surfel that is accepted. */
 export function linked(surfels: Surfels, from: readonly number[], takes: (s: number) => boolean): number[] {
   const seen = new Uint8Array(surfels.count);
   const found: number[] = [];
@@ -54,7 +57,7 @@ export function linked(surfels: Surfels, from: readonly number[], takes: (s: num
   return found;
 }
 
-/** What lies within `radius` of a surfel and hangs together with it without a sharp edge between. */
+/** Everything within `radius` of a surfel that is connected with it without a sharp edge in between. */
 export function regionAbout(
   surfels: Surfels,
   seed: number,
@@ -83,7 +86,7 @@ export function regionAbout(
   return found;
 }
 
-/** Between neighbours, a turn by more is an edge. */
+/** Between neighbours, a larger turn is an edge. */
 const SMOOTH = Math.cos((35 * Math.PI) / 180);
 
 export function startOn(surfels: Surfels, kind: SmoothKind, region: readonly number[]): Primitive | null {
@@ -95,7 +98,7 @@ export function startOn(surfels: Surfels, kind: SmoothKind, region: readonly num
   );
 }
 
-/** @returns null where the surface does not hold on to what it began with */
+/** @returns null where the surface loses the region it started from */
 export function grownOver(
   surfels: Surfels,
   fuzz: number,

@@ -1,14 +1,17 @@
 import { basisOf, cross, dot, lengthOfVector, moved, type Point3, point3, scaled } from '../../shape/vector';
 
-/** Surfaces that objects are made of, each as a few numbers that least squares may move. Lengths mm, angles degrees. */
+/**
+ * The surfaces that objects are made of, each as a few numbers that least squares can adjust. Lengths mm, angles
+ * degrees.
+ */
 
-/** Without edges: each begins and grows by itself; prisms come of their flats. */
+/** Without edges: each grows by itself; prisms come from their flats. */
 export const SMOOTH_KINDS = ['plane', 'cylinder', 'cone', 'sphere'] as const;
 export type SmoothKind = (typeof SMOOTH_KINDS)[number];
 export const PRIMITIVE_KINDS = [...SMOOTH_KINDS, 'hexagon', 'prism'] as const;
 export type PrimitiveKind = (typeof PRIMITIVE_KINDS)[number];
 
-/** Even prisms: a hexagon is the one that everybody names. */
+/** Regular prisms: the hexagon is the one that everybody names. */
 export interface Prism {
   kind: 'hexagon' | 'prism';
   axis: Point3;
@@ -16,7 +19,7 @@ export interface Prism {
   /** Square to one of its flats. */
   x: Point3;
   sides: number;
-  /** Half of what it is across its flats: from the axis to a flat. */
+  /** Half the width across its flats: from the axis to a flat. */
   radius: number;
 }
 
@@ -28,10 +31,10 @@ export type Primitive =
   | { kind: 'cone'; axis: Point3; at: Point3; radius: number; halfAngle: number }
   | Prism;
 
-/** Writes the signed distance of x, y, z from a surface and the way that the surface looks there: outwards of a round one. */
+/** Writes the signed distance of x, y, z from a surface and the surface's normal there: outwards for a round one. */
 export type Measure = (x: number, y: number, z: number, out: Float64Array) => void;
 
-/** Numbers only: a fit asks it some million times. */
+/** Numbers only: a fit calls it some million times. */
 export function measureOf(s: Primitive): Measure {
   if (s.kind === 'plane') {
     const [nx, ny, nz] = s.normal;
@@ -78,13 +81,13 @@ function measureOfPrism({ axis, at, x: u, sides, radius }: Prism): Measure {
 
 const OUT = new Float64Array(4);
 
-/** Signed distance of a point from a surface, mm; outside of a round one is above 0. */
+/** Signed distance of a point from a surface, mm; outside a round one is above 0. */
 export function distanceTo(s: Primitive, [x, y, z]: Point3): number {
   measureOf(s)(x, y, z, OUT);
   return OUT[0]!;
 }
 
-/** How many numbers may be moved. */
+/** How many numbers can be adjusted. */
 export const FREE: Readonly<Record<PrimitiveKind, number>> = {
   plane: 3,
   sphere: 4,
@@ -131,7 +134,7 @@ export function slopesOf(s: Primitive): Slopes {
   };
 }
 
-/** A surface with its numbers moved by so much: shifts in mm, turns and angles in radians. */
+/** A surface with its numbers changed: shifts in mm, turns and angles in radians. */
 export function movedBy(s: Primitive, by: readonly number[]): Primitive {
   if (s.kind === 'sphere')
     return { ...s, centre: point3(i => s.centre[i] + by[i]!), radius: s.radius + by[3]! };
@@ -151,7 +154,7 @@ export function movedBy(s: Primitive, by: readonly number[]): Primitive {
   return { ...s, axis: turned, at, radius, halfAngle: s.halfAngle + (by[5]! * 180) / Math.PI };
 }
 
-/** The same surface, told from the middle of its points: its numbers then pull least at each other. */
+/** The same surface, described from the centre of its points: its numbers are then least correlated. */
 export function centredOn(s: Primitive, middle: Point3): Primitive {
   if (s.kind === 'sphere') return s;
   if (s.kind === 'plane') return { ...s, at: moved(middle, s.normal, -distanceTo(s, middle)) };

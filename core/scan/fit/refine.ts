@@ -2,26 +2,29 @@ import { solved } from '../../quantity/linear';
 import type { Point3 } from '../../shape/vector';
 import { centredOn, FREE, measureOf, movedBy, type Primitive, slopesOf } from './primitive';
 
-/** A surface laid on points by least squares of orthogonal distance (Gauss–Newton), what lies far off left out. */
+/** A surface fitted to points by least squares of orthogonal distance (Gauss–Newton), without outliers. */
 
 export interface Refined {
   surface: Primitive;
-  /** Of the points kept, mm. */
+  /** For the points kept, mm. */
   rms: number;
-  /** Which were kept, by their place in the list. */
+  /** Which points were kept, by their place in the list. */
   kept: number[];
 }
 
 const ROUNDS = 25;
-/** Points farther off than this many times the middle distance do not belong. */
+/** Points farther off than this many times the median distance are outliers. */
 const FAR = 3;
 const MEDIAN_OF_SD = 0.6745;
-/** Nothing moves any more, mm and radians. */
+/** Converged: nothing moves more than this, mm and radians. */
 const STILL = 1e-7;
-/** No number moves by more at once, as a share of the size of what is fitted. */
+/** No number changes by more at once, as a share of the size of what is fitted. */
 const LARGEST = 0.3;
 
-/** @param least distance that always belongs, mm @param rounds at most @returns null where the points do not tell such a surface */
+/**
+ * @param least a distance that always belongs, mm @param rounds at most @returns null where the points do not determine
+ * such a surface
+ */
 export function refined(
   start: Primitive,
   points: readonly Point3[],

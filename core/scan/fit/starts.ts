@@ -4,7 +4,7 @@ import { basisOf, dot, lengthOfVector, type Point3, point3, scaled } from '../..
 import type { Primitive, SmoothKind } from './primitive';
 import { middleOf } from './refine';
 
-/** Where least squares begin: a surface of a kind through points, from the ways that they look. */
+/** Starting values for least squares: a surface of a kind through points, from their normals. */
 export function startFor(
   kind: SmoothKind,
   points: readonly Point3[],
@@ -20,7 +20,7 @@ export function startFor(
     const found = algebraic(points.map(p => [p[0], p[1], p[2]]));
     return found && { kind, centre: found.centre as [number, number, number], radius: found.radius };
   }
-  // A cylinder's normals lie in the plane across its axis; a cone's in one beside it.
+  // A cylinder's normals are in the plane across its axis; a cone's in a parallel one.
   const middle = kind === 'cone' ? middleOf(normals) : ([0, 0, 0] as const);
   const axis = leastDirection(normals.map(n => point3(i => n[i] - middle[i])));
   if (!axis) return null;
@@ -32,7 +32,7 @@ export function startFor(
   const centre = point3(i => u * x[i] + v * y[i] + along * axis[i]);
   if (kind === 'cylinder') return { kind, axis, at: centre, radius: circle.radius };
   const rises = normals.reduce((sum, n) => sum + dot(n, axis), 0) / normals.length;
-  // Seen from outside its normals lean against the way it grows; from inside along it.
+  // Seen from outside its normals lean against the direction in which it grows; from inside along it.
   const outwards =
     points.reduce(
       (sum, p, i) =>
@@ -47,7 +47,7 @@ export function startFor(
   return { kind, axis, at: centre, radius: circle.radius, halfAngle: (Math.asin(sine) * 180) / Math.PI };
 }
 
-/** The way in which vectors spread least. */
+/** The direction in which vectors spread least. */
 function leastDirection(vectors: readonly Point3[]): Point3 | null {
   const m = [0, 1, 2].map(i =>
     [0, 1, 2].map(j => vectors.reduce((sum, v) => sum + v[i as 0]! * v[j as 0]!, 0)),

@@ -1,6 +1,8 @@
 import { ScanError } from '../scan-file';
 
-/** A face with more than three corners as triangles about its first. @param names from `at`, as many as `sides` */
+/**
+ * A face with more than three corners as triangles around its first. @param names from `at`, one for each of `sides`
+ */
 export function fanned(
   names: ArrayLike<number>,
   at: number,

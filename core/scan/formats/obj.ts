@@ -2,7 +2,7 @@ import { type RawScan, refuseTooMany, ScanError } from '../scan-file';
 import { TextLines } from '../text-lines';
 import { fanned } from './fanned';
 
-/** OBJ: corners and faces; everything else in it is about how it looks. */
+/** OBJ: corners and faces; everything else in it is about appearance. */
 export function readObj(bytes: Uint8Array): RawScan {
   const lines = new TextLines(bytes);
   const positions: number[] = [];
@@ -19,7 +19,7 @@ export function readObj(bytes: Uint8Array): RawScan {
       refuseTooMany(positions.length / 3, 'points');
     } else if (line.startsWith('f ')) {
       const corners = positions.length / 3;
-      // Names may carry texture and normal behind a slash, and count back from the last corner.
+      // Names may have texture and normal after a slash, and may count back from the last corner.
       const names = line
         .slice(2)
         .trim()

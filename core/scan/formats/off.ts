@@ -2,7 +2,7 @@ import { type RawScan, refuseTooMany, ScanError } from '../scan-file';
 import { TextLines } from '../text-lines';
 import { fanned } from './fanned';
 
-/** OFF, with colours or normals behind the coordinates left out. */
+/** OFF; colours or normals after the coordinates are ignored. */
 export function readOff(bytes: Uint8Array): RawScan {
   const lines = new TextLines(bytes);
   const first = (lines.next() ?? '').replace(/#.*/, '').trim();

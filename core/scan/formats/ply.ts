@@ -26,7 +26,7 @@ const SIZES: Readonly<Record<string, number>> = {
 interface Property {
   name: string;
   type: string;
-  /** Of a list: the type of its length. */
+  /** For a list: the type of its length. */
   count: string | null;
 }
 interface Element {

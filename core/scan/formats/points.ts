@@ -1,7 +1,7 @@
 import { type RawScan, refuseTooMany, ScanError } from '../scan-file';
 import { TextLines } from '../text-lines';
 
-/** A list of points, three numbers a line, more behind them left out; null where it is none. */
+/** A list of points, three numbers a line, further numbers ignored; null where it is not one. */
 export function readPoints(bytes: Uint8Array): RawScan | null {
   const lines = new TextLines(bytes);
   const values = new Float64Array(8);
@@ -9,7 +9,7 @@ export function readPoints(bytes: Uint8Array): RawScan | null {
   for (let count = lines.numbers(values); count >= 0; count = lines.numbers(values)) {
     const right = count >= 3 && [0, 1, 2].every(i => Number.isFinite(values[i]));
     if (!right) {
-      // A heading, or how many points follow, may stand above them.
+      // It may begin with a heading, or the number of points.
       if (found.length === 0 && lines.line <= 2) continue;
       if (found.length < 30) return null;
       throw new ScanError('broken', `Line ${lines.line} should be a point, with three numbers.`);

@@ -6,7 +6,7 @@ export function readStlScan(bytes: Uint8Array, head: string): RawScan | null {
   const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength);
   const count = bytes.length >= 84 ? view.getUint32(80, true) : -1;
   const long = 84 + 50 * count;
-  // Some programs begin a binary file with “solid” too: its length tells.
+  // Some programs begin a binary file with “solid” too: its length decides.
   if (count > 0 && bytes.length === long) return binary(view, count);
   if (/^\s*solid\b/i.test(head) && /\bfacet\b|\bendsolid\b/i.test(head)) return ascii(bytes);
   if (count <= 0 || isText(bytes)) return null;
@@ -61,6 +61,6 @@ function ascii(bytes: Uint8Array): RawScan {
   };
 }
 
-/** No byte of a text is below the space, but for line ends and tabs. */
+/** No byte of a text is below the space, except line ends and tabs. */
 const isText = (bytes: Uint8Array): boolean =>
   bytes.subarray(0, 2000).every(b => b >= 32 || b === 10 || b === 13 || b === 9);

@@ -3,13 +3,14 @@ import { openEdgesOf } from '../edges';
 
 export interface Filled {
   mesh: TriangleMesh;
-  /** Holes that were closed, and borders that stay open: larger ones, and the rim of what was seen. */
+  /** Holes that were closed, and borders that stay open: larger ones, and the border of what was seen. */
   filled: number;
   left: number;
 }
 
 /**
- * Closes holes by triangles from their border to their middle: they are flat there, which holds for small ones only.
+ * Closes holes by triangles from their border to their centre: they are flat there, which is right only for small
+ * holes.
  * @param across longest side of a hole's box that is still closed, mm
  */
 export function filled({ positions: p, triangles }: TriangleMesh, across: number): Filled {
@@ -51,7 +52,7 @@ export function filled({ positions: p, triangles }: TriangleMesh, across: number
   return { mesh: { positions: whole, triangles: faces }, filled: closed, left };
 }
 
-/** Closed lines along open edges, so that triangles on them look the way their neighbours do. */
+/** Closed lines along open edges, directed so that triangles on them face the way their neighbours do. */
 function bordersOf({ positions, triangles }: TriangleMesh): number[][] {
   const next = new Map<number, number[]>();
   for (const [a, b] of openEdgesOf(triangles, positions.length / 3).open)
@@ -59,7 +60,7 @@ function bordersOf({ positions, triangles }: TriangleMesh): number[][] {
   const loops: number[][] = [];
   for (const start of next.keys())
     while (next.get(start)!.length > 0) {
-      // Where two borders meet in a corner either way on closes one of them.
+      // Where two borders meet in a corner, either continuation closes one of them.
       const loop: number[] = [];
       let v = start;
       do {

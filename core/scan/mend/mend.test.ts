@@ -43,7 +43,7 @@ describe('holes', () => {
     expect(edgesOf(mesh)).toMatchObject({ borders: 2, nonManifold: 0 });
     const whole = filled(holed, 30);
     expect(closureOf(whole.mesh)).toEqual({ openEdges: 0, bodies: 1 });
-    // Flat where the grip bulges: a little is missing, and nothing is inside out.
+    // Flat where the grip bulges: slightly too little volume, and nothing is inside out.
     expect(volumeOf(whole.mesh) / volumeOf(ball)).toBeGreaterThan(0.97);
     expect(volumeOf(whole.mesh)).toBeLessThan(volumeOf(ball));
   });
@@ -58,7 +58,7 @@ describe('smoothing', () => {
     expect(moved.rms).toBeGreaterThan(0.02);
     expect(moved.rms).toBeLessThan(0.09);
     expect(moved.most).toBeLessThan(0.5);
-    // Against the object itself, edges and all, it lies nearer than before.
+    // Compared with the object itself, edges included, it is nearer than before.
     const tree = rayTreeOf(truth);
     const off = (m: TriangleMesh) => {
       let sum = 0;
@@ -121,7 +121,7 @@ describe('symmetry', () => {
     const made = prepared(half, { unit: 'mm', steps: [step] });
     const { min, max } = boundsOf(made);
     expect(max[1]).toBeCloseTo(-min[1], 1);
-    // What was there is not doubled.
+    // What was there is not duplicated.
     expect(made.triangles.length).toBeLessThan(1.8 * half.triangles.length);
   });
 

@@ -2,18 +2,21 @@ import { MeshoptSimplifier } from 'meshoptimizer';
 import { onlyTriangles, type TriangleMesh } from '../../shape/mesh/mesh';
 import { rayTreeOf } from '../../shape/mesh/rays';
 
-/** Wait for it once, before anything is reduced. */
+/** Must be awaited once before anything is reduced. */
 export const canReduce = MeshoptSimplifier.ready;
 
-/** The simplifier's own error is a mean over a corner's planes: it is asked for less until what was measured keeps to the bound. */
+/**
+ * The simplifier's own error is a mean over a corner's planes: its target is lowered until the measured distance keeps
+ * to the bound.
+ */
 const TRIES = [1, 0.5, 0.25, 0.1, 0.04];
-/** Corners that are measured. */
+/** Number of corners that are measured. */
 const MOST_MEASURED = 40_000;
 
 /**
- * Fewer triangles; all but one in a thousand corners of the scan lie no farther off them than the bound, as measured on up
- * to 40 000. Borders stay where they are. It is the scan itself where that cannot be kept to.
- * @param bound mm @returns how far off those are at most, mm
+ * Fewer triangles; all but one in a thousand corners of the scan are within the bound of them, as measured on up to 40
+ * 000. Borders stay where they are. Returns the scan itself where that is impossible.
+ * @param bound mm @returns the largest distance of those corners, mm
  */
 export function reduced(mesh: TriangleMesh, bound: number): { mesh: TriangleMesh; off: number } {
   const positions = Float32Array.from(mesh.positions);
@@ -29,10 +32,10 @@ export function reduced(mesh: TriangleMesh, bound: number): { mesh: TriangleMesh
   return { mesh, off: 0 };
 }
 
-/** One in a thousand is a speck's or a ragged edge's. */
+/** One corner in a thousand belongs to a speck or a ragged edge. */
 const NEARLY_ALL = 0.999;
 
-/** How far corners of one surface are from another. @param most as far as is looked */
+/** Distances of the corners of one surface from another. @param most larger distances are not searched */
 function nearlyAllWithin({ positions: p }: TriangleMesh, from: TriangleMesh, most: number): number {
   const tree = rayTreeOf(from);
   const step = 3 * Math.max(1, Math.floor(p.length / 3 / MOST_MEASURED));

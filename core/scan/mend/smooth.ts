@@ -9,12 +9,12 @@ export interface Moved {
   most: number;
 }
 
-/** Beyond so many times the scatter a neighbour is on the other side of an edge. */
+/** A neighbour farther off than this many times the scatter is beyond an edge. */
 const EDGE = 2.5;
 
 /**
- * Less scatter, edges where they were: each corner goes along its own way towards the plane of its neighbours, and those
- * that lie farther off it than scatter explains do not count (bilateral denoising; Fleishman, Drori and Cohen-Or 2003).
+ * Reduces scatter and keeps edges: each corner moves along its normal towards the plane of its neighbours, and those
+ * that are farther off it than scatter explains do not count (bilateral denoising; Fleishman, Drori and Cohen-Or 2003).
  */
 export function smoothed(mesh: TriangleMesh, rounds: number): { mesh: TriangleMesh; moved: Moved } {
   const corners = mesh.positions.length / 3;

@@ -1,7 +1,7 @@
 import type { TriangleMesh } from '../../shape/mesh/mesh';
 import { basisOf, dot, moved, type Point2, type Point3, point3 } from '../../shape/vector';
 
-/** A plane section of a scan: lines that may end, since a scan may. Lengths mm. */
+/** A plane section of a scan: its lines may be open, since a scan may. Lengths mm. */
 
 export interface CutPlane {
   at: Point3;
@@ -9,12 +9,12 @@ export interface CutPlane {
 }
 
 export interface Chain {
-  /** In the plane's own two directions, about the plane's point. */
+  /** In the plane's own two directions, from the plane's point. */
   points: Point2[];
   closed: boolean;
 }
 
-/** Ends nearer than so many spacings of corners are joined: a small hole in the scan, no gap in the object. */
+/** Ends nearer than this many spacings of corners are joined: a small hole in the scan, not a gap in the object. */
 const GAP = 4;
 
 /** @param spacing of the scan's corners @returns the longest first */
@@ -74,7 +74,7 @@ function walked(place: ReadonlyMap<number, Point2>, beside: ReadonlyMap<number, 
     const isRing = keys.length > 2 && beside.get(keys.at(-1)!)!.includes(start);
     chains.push({ points: keys.map(k => place.get(k)!), closed: isRing });
   };
-  // Lines that end begin at an end; what is left then runs round.
+  // Open lines begin at an end; what is left then is closed.
   for (const [key, next] of beside) if (next.length === 1 && !used.has(key)) from(key);
   for (const key of beside.keys()) if (!used.has(key)) from(key);
   return chains;
@@ -112,7 +112,7 @@ function joinedEnds(chains: readonly Chain[], gap: number): Chain[] {
 const endOf = (points: readonly Point2[], head: boolean) => points[head ? 0 : points.length - 1]!;
 const apart = (a: Point2, b: Point2) => Math.hypot(a[0] - b[0], a[1] - b[1]);
 
-/** A place of the section where it lies in the scan. */
+/** A place of the section in the coordinates of the scan. */
 export function inSection({ at, normal }: CutPlane, [u, v]: Point2): Point3 {
   const { x, y } = basisOf(normal);
   return moved(moved(at, x, u), y, v);

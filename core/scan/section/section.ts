@@ -3,11 +3,11 @@ import { curvesOfParted, type Parted, partedLine } from '../../shape/lines-and-a
 import type { ScanSurface } from '../scan-surface';
 import { type CutPlane, cutAt } from './cut';
 
-/** A section of a scan as lines and arcs, in the plane's own two directions about its point. Lengths mm. */
+/** A section of a scan as lines and arcs, in the plane's own two directions from its point. Lengths mm. */
 export interface SectionLoop {
   closed: boolean;
   curves: Curve[];
-  /** What the curves were laid on: they may be tidied. */
+  /** The points that the curves were fitted to, for tidying. */
   parted: Parted;
 }
 

@@ -2,17 +2,17 @@ import { turnAbout, turned } from '../../scan/align/pose';
 import type { Point2, Point3 } from '../../shape/vector';
 
 /**
- * A camera over a sheet: pinhole with a lens (Brown 1971: two radial terms, two tangential), and the sheet as it was
- * printed. World: mm, x to the right and y down the sheet as it lies before the reader, `height` above it. Picture:
- * pixels, whole numbers in the middles of pixels.
+ * A camera over a sheet: pinhole with a lens (Brown 1971: two radial terms, two tangential), and the sheet as printed.
+ * World: mm, x to the right and y down the sheet as the reader sees it, `height` above it. Picture: pixels, with
+ * integers at pixel centres.
  */
 export type Camera = Float64Array;
 
-/** Places of its numbers. Turn and shift take the world, with z down into the table, to the camera. */
+/** Indices of its numbers. Turn and shift take the world, with z down into the table, to the camera. */
 export const [F, CX, CY, K1, K2, P1, P2, SX, SY, SKEW, TURN, SHIFT] = [0, 1, 2, 3, 4, 5, 6, 7, 8, 9, 10, 13];
 export const NUMBERS = 16;
 
-/** Where a place of the world is seen. */
+/** Where a place of the world appears. */
 export type Projection = (x: number, y: number, height: number) => Point2;
 
 /** Where the ray through a pixel is at a height over the sheet. */
@@ -20,7 +20,7 @@ export type Ray = (u: number, v: number, height: number) => Point2;
 
 const turnOf = (c: Camera): number[] => turnAbout([c[TURN]!, c[TURN + 1]!, c[TURN + 2]!]);
 
-/** A place that was printed on the sheet, where it truly is: printers stretch, and shear a little. */
+/** The true position of a place printed on the sheet: printers stretch and shear slightly. */
 export const printedAt = (c: Camera, [x, y]: Point2): Point2 => [c[SX]! * x + c[SKEW]! * y, c[SY]! * y];
 
 export function projection(c: Camera): Projection {
@@ -40,7 +40,7 @@ export function projection(c: Camera): Projection {
   };
 }
 
-/** The lens turned round, by steps that get ten times smaller each: no lens of a phone needs more. */
+/** The lens inverted, by steps that get ten times smaller each: no phone lens needs more. */
 const UNBENDING = 12;
 
 export function ray(c: Camera): Ray {
@@ -73,7 +73,7 @@ export function ray(c: Camera): Ray {
   };
 }
 
-/** The eye: where it is over the sheet, and how high. */
+/** The eye: its place over the sheet, and its height. */
 export function eyeOf(c: Camera): { at: Point2; height: number } {
   const m = turnOf(c);
   const back = [0, 1, 2].map(
@@ -82,7 +82,7 @@ export function eyeOf(c: Camera): { at: Point2; height: number } {
   return { at: [back[0]!, back[1]!], height: -back[2]! };
 }
 
-/** How far the picture is off square to the sheet, degrees. */
+/** The tilt of the picture relative to the sheet, degrees. */
 export function tiltOf(c: Camera): number {
   const down: Point3 = turned({ turn: turnOf(c), shift: [0, 0, 0] }, [0, 0, 1]);
   return (Math.acos(Math.max(-1, Math.min(1, down[2]))) * 180) / Math.PI;

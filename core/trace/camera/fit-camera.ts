@@ -23,17 +23,17 @@ import {
 } from './camera';
 import { type Homography, homographyOf } from './homography';
 
-/** What is known of a camera before it is fitted: a value and its sd for each number that has one. */
+/** What is known of a camera before it is fitted: for some numbers a value and its sd. */
 export interface CameraPrior {
   width: number;
   height: number;
-  /** In the terms of 35 mm film, as the file says it; null where it does not. */
+  /** 35 mm equivalent focal length from the file; null where it is not stated. */
   f35: number | null;
-  /** Both bars as read off the print, mm; null where they were not. */
+  /** Both bars as measured on the print, mm; null where they were not. */
   bars: { across: number; along: number } | null;
 }
 
-/** A place printed on the sheet, and where the picture shows it. */
+/** A place printed on the sheet, and where it appears in the picture. */
 export interface Sighting {
   printed: Point2;
   seen: Point2;
@@ -41,18 +41,18 @@ export interface Sighting {
 
 export interface CameraFit {
   camera: Camera;
-  /** Of what was used, px each way. */
+  /** Residual of the corners used, px in each direction. */
   rms: number;
   used: number;
   /** Lower triangle L of its covariance L Lᵀ, row by row. */
   spread: readonly (readonly number[])[];
 }
 
-/** Diagonal of a film picture that focal lengths are told for, mm. */
+/** Diagonal of the film format that equivalent focal lengths refer to, mm. */
 const FILM = 43.267;
-/** Phones hold about this where nothing is said. */
+/** Typical for phones where nothing is stated. */
 const USUAL_F35 = 27;
-/** In pixels. @param f35 in the terms of 35 mm film, null where nobody says it */
+/** In pixels. @param f35 35 mm equivalent focal length, null where not stated */
 export const focalLength = ({ width, height, f35 }: Pick<CameraPrior, 'width' | 'height' | 'f35'>): number =>
   ((f35 ?? USUAL_F35) * Math.hypot(width, height)) / FILM;
 /** sd of the priors: tried on simulated phones. */
@@ -64,21 +64,21 @@ export const SD = {
   k2: 0.04,
   p: 0.001,
   skew: 0.0007,
-  /** A bar read by caliper, as a share of it. */
+  /** Uncertainty of a bar read by caliper, as a share of it. */
   bar: 0.0005,
-  /** A sheet that nobody checked: printers fit to the page. */
+  /** Uncertainty of a sheet that nobody checked: printers fit to the page. */
   unread: 0.015,
-  /** Along over across of such a sheet. */
+  /** Ratio of the two scales of such a sheet. */
   ratio: 0.003,
 } as const;
-/** Corners are found so well, px each way. */
+/** Corners are located to this, px in each direction. */
 const CORNER_SD = 0.05;
-/** Corners that miss by more than this many of the fit's own sd are none. */
+/** Corners that miss by more than this many of the fit's own sd are outliers. */
 const OUTLIER = 4;
 
 /**
  * @param sightings at least four, on all sides
- * @param sd how well each was seen, px each way
+ * @param sd how well each was located, px in each direction
  */
 export function fitCamera(
   sightings: readonly Sighting[],
@@ -94,7 +94,7 @@ export function fitCamera(
     if (fit && (!best || fit.cost < best.cost)) best = fit;
   }
   if (!best) return null;
-  // Once more without corners that are none.
+  // Once more without outliers.
   const missed = missesOf(best.camera, sightings);
   const typical = Math.max(sd, 1.5 * (median(missed) ?? 0));
   const kept = sightings.filter((_, i) => missed[i]! < OUTLIER * typical);
@@ -123,7 +123,7 @@ function missesOf(camera: Camera, sightings: readonly Sighting[]): number[] {
   });
 }
 
-/** One row a prior: which number, what it is, how sure. */
+/** One row a prior: its number, its value, its certainty. */
 type Prior = { of: (c: Camera) => number; value: number; sd: number };
 
 function priorsOf({ width, height, f35, bars }: CameraPrior): Prior[] {
@@ -158,7 +158,7 @@ function startOf(h: Homography, prior: CameraPrior): Camera | null {
   const [a, b, t] = [column(0), column(1), column(2)];
   const size = (Math.hypot(...a) + Math.hypot(...b)) / 2;
   if (!(size > 0)) return null;
-  // The sheet is before the camera.
+  // The sheet is in front of the camera.
   const k = (t[2] < 0 ? -1 : 1) / size;
   const unit = (v: readonly [number, number, number]) => {
     const long = Math.hypot(...v);
@@ -191,13 +191,13 @@ function startOf(h: Homography, prior: CameraPrior): Camera | null {
   return camera;
 }
 
-/** The axis of a turn, as long as its angle, radians. */
+/** The axis of a rotation, with its angle as length, radians. */
 function turnVector(m: readonly number[]): readonly number[] {
   const axis = [m[7]! - m[5]!, m[2]! - m[6]!, m[3]! - m[1]!];
   const sine = Math.hypot(...axis) / 2;
   const angle = Math.atan2(sine, (m[0]! + m[4]! + m[8]! - 1) / 2);
   if (sine > 1e-6) return axis.map(a => (a * angle) / (2 * sine));
-  // Half a turn, or none: the axis is a column of the turn with one added.
+  // Half a turn, or none: the axis is a column of the rotation with one added.
   if (angle < 1) return [0, 0, 0];
   const k = [0, 1, 2].reduce((best, i) => (m[4 * i]! > m[4 * best]! ? i : best), 0);
   const column = [0, 1, 2].map(i => m[3 * i + k]! + (i === k ? 1 : 0));
@@ -263,7 +263,7 @@ function descended(start: Camera, sightings: readonly Sighting[], priors: readon
   return Number.isFinite(cost) ? { camera, cost, normal } : null;
 }
 
-/** How far a number goes from where it changes the picture alike, for slopes. */
+/** How far each number is changed for slopes, so that all change the picture equally. */
 function sizesOf(c: Camera): number[] {
   const size = Array.from({ length: NUMBERS }, () => 1);
   for (const k of [F, CX, CY]) size[k] = c[F]!;

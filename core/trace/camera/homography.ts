@@ -1,12 +1,15 @@
 import { Matrix, SingularValueDecomposition } from 'ml-matrix';
 import type { Point2 } from '../../shape/vector';
 
-/** Row by row: what takes places of a plane to pixels, or back. */
+/** Row by row: the matrix that takes places of a plane to pixels, or back. */
 export type Homography = readonly number[];
 
 export type Pair = readonly [from: Point2, to: Point2];
 
-/** By direct linear transformation on evened coordinates (Hartley 1997). @param pairs at least four, no three on one line */
+/**
+ * By direct linear transformation on normalised coordinates (Hartley 1997). @param pairs at least four, no three on one
+ * line
+ */
 export function homographyOf(pairs: readonly Pair[]): Homography {
   const even = (k: 0 | 1) => {
     const n = pairs.length;
@@ -23,7 +26,7 @@ export function homographyOf(pairs: readonly Pair[]): Homography {
       [0, 0, 0, x, y, 1, -v * x, -v * y, -v],
     ];
   });
-  // As a square one: the last column of V is wanted, whatever the number of rows.
+  // As a square matrix: the last column of V is wanted, whatever the number of rows.
   const matrix = new Matrix(rows);
   const h = new SingularValueDecomposition(matrix.transpose().mmul(matrix)).rightSingularVectors.getColumn(8);
   const unevened = new Matrix([

@@ -1,12 +1,12 @@
 import exifr from 'exifr';
 
-/** What a picture's file says besides the picture. */
+/** What a picture's file states besides the picture. */
 export interface AboutPhoto {
-  /** Focal length in terms of 35 mm film. */
+  /** 35 mm equivalent focal length. */
   f35: number | null;
   /** How the picture is turned when shown, 1 to 8 (Exif 2.3). */
   orientation: number;
-  /** Pixels of an inch each way, where the file says so with its unit. */
+  /** Pixels per inch in each direction, where the file states them with a unit. */
   dpi: { x: number; y: number } | null;
 }
 
@@ -14,10 +14,10 @@ const Sized = (value: unknown, least: number, most: number): number | null =>
   typeof value === 'number' && value >= least && value <= most ? value : null;
 
 const NOTHING: AboutPhoto = { f35: null, orientation: 1, dpi: null };
-/** Of a scan's resolution; what is outside is a mistake. */
+/** Bounds of a scan's resolution; anything outside is a mistake. */
 const [LEAST_DPI, MOST_DPI] = [50, 9600];
 
-/** Reads the few numbers that stand at the beginning of a file. Never throws: a file that says nothing is none the worse. */
+/** Reads a few numbers from the beginning of a file. Never throws: a file that states nothing is fine. */
 export async function aboutPhoto(bytes: Uint8Array): Promise<AboutPhoto> {
   const tags = await tagsOf(bytes, { jfif: false });
   const jfif = await tagsOf(bytes, { jfif: true, tiff: false });
@@ -36,7 +36,7 @@ async function tagsOf(bytes: Uint8Array, options: Record<string, boolean>): Prom
     const tags: unknown = await exifr.parse(bytes, { translateValues: false, sanitize: true, ...options });
     return typeof tags === 'object' && tags !== null ? (tags as Tags) : {};
   } catch (error) {
-    // The reader throws whatever it stumbles over in a broken file.
+    // The reader throws all sorts of errors on a broken file.
     if (error instanceof Error) return {};
     throw error;
   }
@@ -53,7 +53,7 @@ function dpiOf(tags: Tags): AboutPhoto['dpi'] {
   return x && y ? { x, y } : null;
 }
 
-/** A PNG's pHYs: pixels of a metre (W3C PNG 11.3.4.3). */
+/** A PNG's pHYs: pixels per metre (W3C PNG 11.3.4.3). */
 function pngDpi(bytes: Uint8Array): AboutPhoto['dpi'] {
   if (bytes[0] !== 0x89 || bytes[1] !== 0x50) return null;
   const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength);

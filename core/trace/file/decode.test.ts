@@ -29,7 +29,7 @@ function withExif(file: Uint8Array): Uint8Array {
     0,
     0,
   ];
-  // IFD0: orientation, and where the Exif numbers stand.
+  // IFD0: orientation, and the offset of the Exif numbers.
   const ifd0 = [2, 0, ...entry(0x0112, 3, 6), ...entry(0x8769, 4, 8 + 2 + 24 + 4), 0, 0, 0, 0];
   const exif = [1, 0, ...entry(0xa405, 3, 52), 0, 0, 0, 0];
   const body = [0x45, 0x78, 0x69, 0x66, 0, 0, ...tiff, ...ifd0, ...exif];
@@ -49,7 +49,7 @@ describe('what a file says', () => {
     const plain = { width: 8, height: 8, data: new Uint8Array(64), channels: 1 as const };
     const said = encodePng({ ...plain, text: {} });
     expect((await aboutPhoto(said)).dpi).toBeNull();
-    // pHYs right after IHDR: 23 622 pixels of a metre are 600 of an inch (W3C PNG 11.3.4.3).
+    // pHYs right after IHDR: 23 622 pixels per metre are 600 per inch (W3C PNG 11.3.4.3).
     const phys = Uint8Array.from([
       0, 0, 0, 9, 0x70, 0x48, 0x59, 0x73, 0, 0, 0x5c, 0x46, 0, 0, 0x5c, 0x46, 1, 0, 0, 0, 0,
     ]);
@@ -88,7 +88,7 @@ test('a picture is turned upright, each of the eight ways', () => {
   ]);
 });
 
-/** A chunk as PNG has them; nobody here looks at its check sum but the decoder. */
+/** A PNG chunk; only the decoder checks its checksum. */
 function chunk(kind: string, data: Uint8Array): Uint8Array {
   const out = new Uint8Array(12 + data.length);
   const view = new DataView(out.buffer);
@@ -107,7 +107,7 @@ test('a small picture that unpacks to many megabytes is refused before it does',
   const bomb = zlibSync(new Uint8Array(80e6), { level: 6 });
   const file = Uint8Array.from([...head, ...chunk('IDAT', bomb), ...chunk('IEND', new Uint8Array(0))]);
   await expect(readPhotoFile(file)).rejects.toThrow('unpacks to more than its size says');
-  // One in what does not belong to the picture is not unpacked at all.
+  // A bomb in a chunk that is not part of the picture is never unpacked.
   const profile = Uint8Array.from([
     ...head,
     ...chunk('iCCP', Uint8Array.from([97, 0, 0, ...bomb])),

@@ -5,12 +5,12 @@ import type { Picture } from '../picture';
 import { type AboutPhoto, aboutPhoto } from './about-photo';
 import { type PngSize, pictureOnly } from './png-chunks';
 
-/** A picture and what its file says of it; upright. For where no browser decodes. */
+/** An upright picture with its file's statements. For places where no browser decodes. */
 export interface PhotoFile extends Pick<AboutPhoto, 'f35' | 'dpi'> {
   picture: Picture;
 }
 
-/** The file is no picture that can be read; the message is for the maker. */
+/** The file is not a picture that can be read; the message is for the maker. */
 export class PhotoFileError extends Error {
   override name = 'PhotoFileError';
   constructor(
@@ -21,7 +21,7 @@ export class PhotoFileError extends Error {
   }
 }
 
-/** Megapixels that are decoded, and MB that a JPEG may take meanwhile. */
+/** The most megapixels that are decoded, and MB that a JPEG may take meanwhile. */
 const [MOST_PIXELS, MOST_MEMORY] = [60, 1400];
 
 export async function readPhotoFile(bytes: Uint8Array): Promise<PhotoFile> {
@@ -80,7 +80,7 @@ function ofPng(bytes: Uint8Array): Picture {
   return { width, height, data: out };
 }
 
-/** Turned as it is shown (Exif 2.3, tag 274). */
+/** Rotated for display (Exif 2.3, tag 274). */
 export function upright(picture: Picture, orientation: number): Picture {
   if (orientation === 1) return picture;
   const { width: w, height: h, data } = picture;

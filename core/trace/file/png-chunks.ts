@@ -1,13 +1,13 @@
 import { Unzlib } from 'fflate';
 
-/** What stands in a PNG file, looked at before anything of it is unpacked (W3C PNG 5 and 11). */
+/** The contents of a PNG file, checked before anything is unpacked (W3C PNG 5 and 11). */
 
-/** Chunks that the picture itself is made of; all others, packed profiles and texts among them, are left out. */
+/** Chunks that the picture itself needs; all others, packed profiles and texts among them, are left out. */
 const NEEDED = new Set(['IHDR', 'PLTE', 'tRNS', 'IDAT', 'IEND']);
 const HEADER = 8;
-/** A byte packs no more than so many (zlib’s own word for its limit). */
+/** One byte unpacks to no more than this (zlib's own limit). */
 const MOST_PACKED = 1032;
-/** Less than this when unpacked harms nobody, bytes. */
+/** Less than this when unpacked is harmless, bytes. */
 const HARMLESS = 64e6;
 
 export interface PngSize {
@@ -17,7 +17,7 @@ export interface PngSize {
 
 /**
  * The file with its picture alone.
- * @throws Error where it ends in the middle, or would unpack to more than its size says
+ * @throws Error where it is cut off, or would unpack to more than its size allows
  */
 export function pictureOnly(bytes: Uint8Array, { width, height }: PngSize): Uint8Array {
   const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength);
@@ -34,7 +34,7 @@ export function pictureOnly(bytes: Uint8Array, { width, height }: PngSize): Uint
     at = end;
     if (kind === 'IEND') break;
   }
-  // Four channels of sixteen bits at most, and a byte of filter a line, in each of seven passes.
+  // At most four channels of sixteen bits, and a filter byte per line, in each of seven passes.
   const most = 8 * width * height + 7 * (height + 8) + 64;
   const total = packed.reduce((sum, p) => sum + p.length, 0);
   if (MOST_PACKED * total > Math.max(HARMLESS, most) && unpacksBeyond(packed, most))
@@ -55,7 +55,7 @@ function unpacksBeyond(packed: readonly Uint8Array[], most: number): boolean {
   return false;
 }
 
-/** So much is unpacked at a time, bytes. */
+/** Unpacked in pieces of this size, bytes. */
 const PIECE = 16_384;
 
 function joined(parts: readonly Uint8Array[]): Uint8Array {

@@ -5,13 +5,13 @@ import { lightAt, type Picture } from '../picture';
 import type { Seen } from './flattened';
 import type { SheetLight } from './sheet-light';
 
-/** A place of the edge as the picture shows it, to a twentieth of a pixel or so. */
+/** A point of the edge as seen in the picture, to about a twentieth of a pixel. */
 export interface EdgePoint {
-  /** In the plane, as if it lay there. */
+  /** Its place in the plane, as if it lay there. */
   at: Point2;
   /** px */
   seen: Point2;
-  /** Away from the material, in the plane. */
+  /** Outward normal, in the plane. */
   out: Point2;
 }
 
@@ -22,26 +22,26 @@ export interface FoundEdge {
   sigma: number;
 }
 
-/** Points along a line, mm, and how many beside each its way across is taken from. */
+/** Spacing of points along a line, mm, and the number of neighbours that give its normal. */
 export const [ALONG, BESIDE] = [0.25, 3];
-/** Steps of a profile, px; how far it is looked at: at first for the edge, then about it. */
+/** Steps of a profile, px; its half-length: first for the search, then around the edge. */
 const [STEP, REACH, ABOUT] = [0.25, 9, 6];
-/** Lines side by side that make one profile, over so many mm. */
+/** Lines side by side that make one profile, over this many mm. */
 const [LINES, OVER] = [7, 0.5];
-/** Weight of what is dark: the edge against the sheet, not one within the object. */
+/** Weight of darkness: the edge against the sheet, not one within the object. */
 const LEVEL = 0.12;
-/** Slopes on both sides of an edge are damped so, per step² of light. */
+/** Damping of the slopes on both sides of an edge, per step² of light. */
 const DAMPED = 0.3;
-/** What lies next to the edge counts most, sd in blurs and px more: a narrow shadow ends close by. */
+/** What is next to the edge counts most, sd in blurs plus px: a narrow shadow ends close by. */
 const NEAR = [1.3, 0.5] as const;
-/** An edge with less of a step, as a share of the sheet's light, is none. */
+/** An edge with a smaller step, as a share of the sheet's light, does not count. */
 const LEAST_STEP = 0.12;
-/** Of fewer points nothing is made. */
+/** The fewest points of a line. */
 const LEAST_POINTS = 12;
-/** And one that misses its profile by more than this of its step. */
+/** And one that misses its profile by more than this share of its step does not count. */
 const MOST_MISSED = 0.16;
 
-/** A line along the object as evenly spread points. */
+/** A line along the object as evenly spaced points. */
 export function evenly(loop: readonly Point2[], step: number): Point2[] {
   const out: Point2[] = [];
   let left = 0;
@@ -57,7 +57,7 @@ export function evenly(loop: readonly Point2[], step: number): Point2[] {
   return out;
 }
 
-/** Away from the material, across a closed line of points. @param sign 1 where the material is on its left */
+/** Outward normals of a closed line of points. @param sign 1 where the material is on its left */
 function acrossAt(points: readonly Point2[], i: number, sign: 1 | -1): Point2 {
   const n = points.length;
   const [a, b] = [points[(i + n - BESIDE) % n]!, points[(i + BESIDE) % n]!];
@@ -74,18 +74,18 @@ export class EdgeFinder {
     private readonly picture: Picture,
     private readonly seen: Seen,
     private readonly sheet: SheetLight,
-    /** What the object throws back of each colour, light. */
+    /** The object's reflected light, for each colour. */
     private readonly tone: readonly [number, number, number],
     middle: Point2,
   ) {
-    // Colours in which the object differs from the sheet tell most.
+    // Weights of the colours: those in which object and sheet differ most.
     this.sheet(middle[0], middle[1], this.bare);
     const apart = [0, 1, 2].map(k => 1 - this.tone[k as 0]! / this.bare[k]!);
     const total = apart.reduce((s, a) => s + a * a, 0) || 1;
     this.weights = Float64Array.from(apart, a => a / total);
   }
 
-  /** Share of the way from the object to the bare sheet, along a line across the edge; null beside the picture. */
+  /** The share from object to bare sheet, along a line across the edge; null outside the picture. */
   private profile(at: Point2, out: Point2, reach: number): Float64Array | null {
     const count = Math.round((2 * reach) / STEP) + 1;
     const values = new Float64Array(count);
@@ -113,7 +113,7 @@ export class EdgeFinder {
     return values;
   }
 
-  /** Where the steepest step is, px from the middle of a profile: of the darkest. */
+  /** The steepest step, px from the middle of a profile: of the darkest. */
   private steepest(values: Float64Array, reach: number): number {
     let best = { s: 0, value: -Infinity };
     for (let i = 3; i < values.length - 3; i++) {
@@ -124,7 +124,7 @@ export class EdgeFinder {
     return best.s;
   }
 
-  /** Pixels that a millimetre is, across the edge at a place. */
+  /** Pixels per millimetre, across the edge at a place. */
   private scaleAt(at: Point2, out: Point2): number {
     return distance2(
       this.seen(at[0] - 0.5 * out[0], at[1] - 0.5 * out[1]),
@@ -133,9 +133,10 @@ export class EdgeFinder {
   }
 
   /**
-   * Points of a closed line on the edge, to a part of a pixel: twice over, the second time from where the first left them.
+   * Points of a closed line moved onto the edge, with sub-pixel accuracy: in two passes, the second starting from the
+   * first.
    * @param loop roughly, in the plane
-   * @param material whether it lies within the line, or round it: a hole
+   * @param material whether it is inside the line, or around it: a hole
    * @param sigma blur of the picture, px; null finds it
    */
   refined(loop: readonly Point2[], material: 'within' | 'round', sigma: number | null): FoundEdge {
@@ -143,7 +144,7 @@ export class EdgeFinder {
     let blur = sigma;
     let found: FoundEdge['points'] = [];
     for (const reach of [REACH, ABOUT]) {
-      // The package counts areas with y down: below 0 the inside is on the left of the way.
+      // The package computes areas with y down: below 0 the inside is on the left.
       const inner = polygonArea(line.map(([x, y]): [number, number] => [x, y])) < 0 ? 1 : -1;
       const across = line.map((_, i) =>
         acrossAt(line, i, material === 'within' ? inner : (-inner as 1 | -1)),
@@ -177,12 +178,12 @@ const median = (values: readonly number[]) => medianOf(values) ?? 0;
 
 const shifted = (at: Point2, way: Point2, by: number): Point2 => [at[0] + by * way[0], at[1] + by * way[1]];
 
-/** Edges that tell of the blur, and blurs that are tried, px; then the best is looked round by halves of this. */
+/** Edges that are used for the blur, and blurs that are tried, px; then the best is refined by halving. */
 const [TELLING, BLURS, ROUND_IT] = [48, [0.6, 0.9, 1.2, 1.6, 2, 2.5, 3], [0.15, 0.08]] as const;
 
-/** Blur of the picture: the one with which its edges miss their profiles least. px */
+/** Blur of the picture: the one with the smallest residuals. px */
 function blurOf(profiles: readonly Float64Array[]): number {
-  // What is no edge fits any blur.
+  // A place without an edge fits any blur.
   const some = profiles
     .filter((_, i) => i % Math.max(1, Math.floor(profiles.length / TELLING)) === 0)
     .filter(p => leastAbout(p, 1, 0, 2).step >= LEAST_STEP);
@@ -197,7 +198,7 @@ function blurOf(profiles: readonly Float64Array[]): number {
   return best.sd;
 }
 
-/** Where the step is, px from the middle of a profile; null where there is none that is worth it. */
+/** The step, px from the middle of a profile; null where there is none worth using. */
 function stepIn(values: Float64Array, sd: number): number | null {
   const { at, missed, step } = leastAt(values, sd);
   if (step < LEAST_STEP || Math.sqrt(missed) > MOST_MISSED * step) return null;
@@ -211,7 +212,7 @@ interface Step {
   step: number;
 }
 
-/** What counts most is next to the edge, and where that is shows only step by step. */
+/** What counts most is next to the edge, whose place emerges step by step. */
 const ROUNDS = 3;
 
 function leastAt(values: Float64Array, sd: number): Step {
@@ -220,7 +221,7 @@ function leastAt(values: Float64Array, sd: number): Step {
   return best;
 }
 
-/** The step that misses least, first by halves of a pixel, then between them. */
+/** The best-fitting step, first by halves of a pixel, then in between. */
 function leastAbout(values: Float64Array, sd: number, about: number, reach: number): Step {
   const tried = (at: number): Step => ({ at, ...missedBy(values, at, sd, about) });
   let best = tried(about);
@@ -239,8 +240,8 @@ function leastAbout(values: Float64Array, sd: number, about: number, reach: numb
 }
 
 /**
- * A blurred step between two sides that may both slope, [a0 + a1 s] (1 − Φ) + [b0 + b1 s] Φ, laid on a profile by least
- * squares: the slopes are what shadows and walls do, and damped.
+ * A blurred step between two sides that may both slope, [a0 + a1 s] (1 − Φ) + [b0 + b1 s] Φ, fitted to a profile by
+ * least squares: the slopes represent shadows and walls, and are damped.
  */
 function missedBy(
   values: Float64Array,
@@ -272,7 +273,7 @@ function missedBy(
   }
   normal[5]! += DAMPED * sum;
   normal[15]! += DAMPED * sum;
-  // Cholesky, in place: four by four is not worth a package's objects, a hundred thousand times a picture.
+  // Cholesky, in place: for four by four, a package's objects would cost too much, a hundred thousand times a picture.
   for (let j = 0; j < 4; j++) {
     for (let k = 0; k < j; k++) normal[4 * j + j]! -= normal[4 * k + j]! ** 2;
     normal[4 * j + j] = Math.sqrt(Math.max(1e-12, normal[4 * j + j]!));
@@ -298,9 +299,9 @@ function missedBy(
   return { missed: Math.max(0, square - solved) / sum, step: back[2]! - back[0]! };
 }
 
-/** Used anew for each: made anew, they would take longer than what is done with them. */
+/** Reused: allocating them would take longer than the work itself. */
 const [NORMAL, RIGHT, ROW] = [new Float64Array(16), new Float64Array(4), new Float64Array(4)];
-/** Φ at so many places of a unit: asked for ten million times a picture. */
+/** Φ tabulated at this many places per unit: it is needed ten million times a picture. */
 const [PHI_STEPS, PHI_END] = [512, 6];
 /** Abramowitz and Stegun 1964, 26.2.17, to 1e-7. */
 const PHI = Float64Array.from({ length: 2 * PHI_STEPS * PHI_END + 2 }, (_, i) => {

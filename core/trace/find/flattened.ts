@@ -1,23 +1,23 @@
 import type { Point2 } from '../../shape/vector';
 import { lightAt, type Picture } from '../picture';
 
-/** Where a place of the plane is seen. */
+/** Where a place of the plane appears. */
 export type Seen = (x: number, y: number) => Point2;
 
-/** A piece of the plane as seen square on: light of each colour, row by row. Lengths mm. */
+/** A piece of the plane, rectified: light of each colour, row by row. Lengths mm. */
 export interface Flattened {
   from: Point2;
   step: number;
   wide: number;
   tall: number;
-  /** Three a place; below 0 where the picture does not show it. */
+  /** Three per place; below 0 outside the picture. */
   light: Float32Array;
 }
 
-/** The map is exact at every so many places; between, it is as good as straight. */
+/** The map is exact at a grid with this spacing; in between, linear interpolation is good enough. */
 const KNOT = 8;
 
-/** @param box the piece, least x and y, then the largest */
+/** @param box the piece: minimum x and y, then maximum */
 export function flattened(
   picture: Picture,
   seen: Seen,

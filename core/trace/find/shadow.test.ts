@@ -4,7 +4,7 @@ import type { EdgePoint } from './edge-points';
 import type { Flattened } from './flattened';
 import { shadowWithin } from './shadow';
 
-/** 20 × 20 mm of sheet, every place as `tone` says it, as shares of the sheet's light. */
+/** 20 × 20 mm of sheet, with each place as given by `tone`, as shares of the sheet's light. */
 function flat(tone: (x: number, y: number) => readonly [number, number, number]): Flattened {
   const [wide, tall, step] = [81, 81, 0.25];
   const light = new Float32Array(3 * wide * tall);
@@ -13,7 +13,7 @@ function flat(tone: (x: number, y: number) => readonly [number, number, number])
   return { from: [-10, -10], step, wide, tall, light };
 }
 const even = (_x: number, _y: number, out: Float64Array) => void out.fill(1);
-/** The line of a square of 12: its right side looks along x. */
+/** The line of a square of 12: its right side faces along x. */
 const right = Array.from({ length: 40 }, (_, i): EdgePoint => {
   const at: Point2 = [6, -6 + 0.3 * i];
   return { at, seen: at, out: [1, 0] };

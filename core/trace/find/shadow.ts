@@ -3,16 +3,19 @@ import type { EdgePoint } from './edge-points';
 import type { Flattened } from './flattened';
 import type { SheetLight } from './sheet-light';
 
-/** So far within the line the object is looked at, mm: beyond its blur, and what a broken edge shows. */
+/** The object is sampled this far inside the line, mm: beyond its blur and its chamfer. */
 const WITHIN = 0.9;
-/** A place is of another tone where a colour is off by more than this, in logarithms, and as a share of the sheet's light: less is noise on black. */
+/**
+ * A tone differs where a colour differs by more than this, in logarithms, and as a share of the sheet's light: less is
+ * noise on black.
+ */
 const [OTHER, OTHER_SHARE] = [0.3, 0.05];
-/** Ground in shadow is as dark in each colour, to this, in logarithms. */
+/** Ground in shadow is equally darker in each colour, to this, in logarithms. */
 const GREY = 0.2;
 
 /**
- * How much of a line, as a share of it, has ground in shadow on its inner side instead of the object: a hard shadow that
- * was taken for a part of it. Seen by its tone: another one than the object's, and the sheet's own colour.
+ * The share of a line that has ground in shadow on its inner side instead of the object: a hard shadow that was taken
+ * for a part of it. Recognised by its tone: different from the object's, with the sheet's own colour.
  * @param tone of the object, as shares of the sheet's light
  */
 export function shadowWithin(

@@ -2,20 +2,20 @@ import { quantile } from 'd3-array';
 import { CholeskyDecomposition, Matrix } from 'ml-matrix';
 import type { Flattened } from './flattened';
 
-/** What the bare sheet throws back at a place, each colour. */
+/** The reflected light of the bare sheet at a place, for each colour. */
 export type SheetLight = (x: number, y: number, out: Float64Array) => void;
 
-/** Tiles that the sheet is looked at in, mm. */
+/** Size of the tiles in which the sheet is examined, mm. */
 const TILE = 8;
-/** Tiles that miss by more than this, of the light, are no bare sheet: at first, and in the end. */
+/** Tiles that differ by more than this share of the light are not bare sheet: at first, and in the end. */
 const [FIRST, LAST, ROUNDS] = [0.12, 0.02, 12];
-/** A tile is taken for what nine in ten of it are not brighter than, or darker on a dark sheet. */
+/** The brightness of a tile is a quantile: nine in ten pixels are darker, or brighter on a dark sheet. */
 const OF_TILE = 0.8;
-/** Bare tiles without which nothing is known of the light. */
+/** The fewest bare tiles that determine the light. */
 const LEAST_TILES = 14;
 
 /**
- * A cubic for each colour through the tiles of bare sheet: those that are darker than it says are left out, step by step.
+ * A cubic for each colour through the tiles of bare sheet: darker tiles are left out, step by step.
  * @param middle a dark sheet has lighter objects
  * @returns null where too little of the sheet is bare
  */
@@ -23,7 +23,7 @@ export function sheetLight(flat: Flattened, middle: 'white' | 'dark'): SheetLigh
   const tiles = tilesOf(flat, middle === 'white' ? OF_TILE : 1 - OF_TILE);
   if (tiles.length < LEAST_TILES) return null;
   const scale = Math.max(...tiles.map(t => Math.max(Math.abs(t.x), Math.abs(t.y)))) || 1;
-  // Most of the sheet may be covered: what is brightest of all is sheet.
+  // Most of the sheet may be covered: the brightest part is sheet.
   const level = quantile(
     tiles.map(t => t.light[1]!),
     middle === 'white' ? 0.85 : 0.15,
@@ -94,7 +94,7 @@ function cubicsOf(tiles: readonly Tile[], scale: number): number[][] | null {
   const rows = new Matrix(tiles.map(t => termsOf(t.x / scale, t.y / scale)));
   const over = rows.transpose();
   const normal = over.mmul(rows);
-  // Few tiles on one side say nothing of a cubic there: it stays flat.
+  // A few tiles on one side do not determine a cubic there: it stays flat.
   for (let i = 1; i < 10; i++)
     normal.set(i, i, normal.get(i, i) + (i < 3 ? 1e-6 : i < 6 ? 1e-3 : 1e-2) * tiles.length);
   const parted = new CholeskyDecomposition(normal);

@@ -9,27 +9,27 @@ import type { SheetLight } from './sheet-light';
 export interface Silhouette {
   outer: Point2[];
   holes: Point2[][];
-  /** What it throws back of each colour, as shares of the sheet. */
+  /** Its reflected light for each colour, as shares of the sheet's. */
   tone: [number, number, number];
-  /** Lighter places within it that are no clear hole: deep ones, or something that shines. Their middles. */
+  /** Lighter places inside it that are not clearly holes: deep ones, or something shiny. Their centres. */
   unclear: Point2[];
-  /** Runs out of what was looked at. */
+  /** Extends beyond the area examined. */
   cut: boolean;
-  /** Its line, mm², apart from the next largest thing's. */
+  /** Area inside its line, mm², and that of the next largest thing. */
   area: number;
   beside: number;
 }
 
-/** What is smaller is dirt, mm²: an object, a hole. */
+/** Smaller ones are dirt, mm²: an object, a hole. */
 const [LEAST_OBJECT, LEAST_HOLE] = [40, 1.5];
 /** Levels that are tried, as the logarithm of a share of the sheet's light. */
 const [LOWEST, HIGHEST, LEVELS] = [Math.log(0.04), Math.log(0.93), 90];
-/** A level that parts fewer neighbours than these is the edge of a speck. */
+/** A level with fewer neighbours across it than this is the edge of a speck. */
 const LEAST_PARTED = 160;
 
 /**
- * How dark each place is against the bare sheet, in logarithms: 0 is sheet, below 0 the object.
- * On a dark sheet it is how light.
+ * How dark each place is relative to the bare sheet, in logarithms: 0 is sheet, below 0 the object.
+ * On a dark sheet, how light.
  */
 export function darkness(
   { from, step, wide, tall, light }: Flattened,
@@ -53,13 +53,13 @@ export function darkness(
   return out;
 }
 
-/** Something that lies in the plane: its outer line, and whether it runs out of what was looked at. */
+/** Something that lies in the plane: its outer line, and whether it extends beyond the area examined. */
 export interface Thing {
   ring: readonly Point2[];
   cut: boolean;
 }
 
-/** What the maker drew over: this is the object, this is not. Places of the plane, mm. */
+/** The maker's strokes: this is the object, this is not. Places of the plane, mm. */
 export interface DrawnOver {
   object: boolean;
   at: readonly Point2[];
@@ -68,8 +68,8 @@ export interface DrawnOver {
 
 /**
  * @param inside a place of the object, where there are several things
- * @param drawn in the order in which it was drawn
- * @param isNot what is surely not meant, unless it is pointed at
+ * @param drawn in drawing order
+ * @param isNot what is certainly not meant, unless it is pointed at
  */
 export function silhouetteOf(
   flat: Flattened,
@@ -79,11 +79,11 @@ export function silhouetteOf(
   isNot: (thing: Thing) => boolean = () => false,
 ): Silhouette | null {
   const { wide, tall, from, step } = flat;
-  // By what is seen alone: what is drawn has no light.
+  // Only from what is visible: strokes have no light.
   const level = levelOf(seen, wide, tall);
   if (level === null) return null;
   const dark = drawn.length > 0 ? drawnOver(flat, seen, level, drawn) : seen;
-  // d3's contours hold what is at least the level: the object is turned upwards.
+  // d3's contours contain what is at least the level: the sign is turned so that this is the object.
   const turned = Array.from(dark, d => -d);
   const place = ([i, j]: number[]): Point2 => [from[0] + (i! - 0.5) * step, from[1] + (j! - 0.5) * step];
   const linesAt = (values: number[], w: number, h: number, at: number) =>
@@ -191,7 +191,7 @@ function levelOf(dark: Float32Array, wide: number, tall: number): number | null 
   return best?.level ?? null;
 }
 
-/** The middle of what lies within a line. */
+/** The centre of what is inside a line. */
 function toneOf(
   { from, step, wide, tall, light }: Flattened,
   dark: Float32Array,
@@ -216,7 +216,7 @@ function toneOf(
   return { level: middle(all), colour: [middle(colours[0]!), middle(colours[1]!), middle(colours[2]!)] };
 }
 
-/** Within the object, but lighter than it by half of the way to the sheet in logarithms, and no hole. */
+/** Inside the object, but lighter than it by half of the way to the sheet in logarithms, and not a hole. */
 function lighterWithin(
   { from, step, wide, tall }: Flattened,
   dark: Float32Array,

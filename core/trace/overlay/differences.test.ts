@@ -9,7 +9,7 @@ import { laidBy } from './laid-on';
 import { RingIndex } from './ring-index';
 import type { Rings, Side } from './sides';
 
-/** 80 × 50 with three roundings and two holes: no turn and no mirror brings it onto itself. */
+/** 80 × 50 with three roundings and two holes: without any symmetry. */
 const DRAWN = {
   outer: '-40, -25 round 6; 40, -25 round 6; 40, 25; -40, 25 round 10',
   holes: [
@@ -41,7 +41,7 @@ const shadows: Record<Side, Rings> = {
   left: BAR,
 };
 
-/** As edges are found: a point every quarter of a millimetre. */
+/** The way edges are found: a point every quarter of a millimetre. */
 const points = (thing: Thing, turn: number, at: Point2): Point2[][] =>
   laid(thing, turn, at).map(o =>
     curvesOf(o).flatMap(c => {
@@ -53,7 +53,7 @@ const points = (thing: Thing, turn: number, at: Point2): Point2[][] =>
     }),
   );
 
-/** As a photo gives it: lying anyhow, unsure only by how large it is, sd 0.1 %. */
+/** As from a photo: in any pose, uncertain only in its scale, sd 0.1 %. */
 function traced(thing: Thing, turn = 37, at: Point2 = [12, -30], flip = false): Doubt {
   const seen = points(thing, turn, at).map(l => (flip ? l.map(([x, y]): Point2 => [-x, y]).reverse() : l));
   const parted = (by: number): Parted[] =>
@@ -103,13 +103,13 @@ describe('a traced outline laid on a part', () => {
     };
     const found = differences(traced(printed), shadows)!;
     const round = found.pieces.filter(p => p.piece === null);
-    // Material stands into a hole that is too small: above 0, by the radius.
+    // Material reaches into a hole that is too small: above 0, by the radius.
     expect(round[0]!.off!.value).toBeCloseTo(0.15, 1);
     expect(round[0]!.off!.value).toBeGreaterThan(0.1);
-    // One that is only moved is right on average, and off by as much at its sides.
+    // A hole that is only displaced is right on average, and off by as much at its sides.
     expect(Math.abs(round[1]!.off!.value)).toBeLessThan(0.05);
     expect(Math.abs(round[1]!.most)).toBeGreaterThan(0.08);
-    // The extra length is shared out between both ends by the best fit.
+    // The best fit shares the extra length between both ends.
     const [one, other, next] = found.pieces
       .flatMap(p => (p.piece === null ? [] : [p.off!.value]))
       .toSorted((a, b) => b - a);

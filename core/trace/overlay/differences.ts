@@ -17,13 +17,16 @@ import {
 } from './laid-on';
 import type { Rings, Side } from './sides';
 
-/** Where a traced outline and a part differ. Lengths mm; above 0 what was photographed has more material than the part. */
+/**
+ * Differences between a traced outline and a part. Lengths mm; above 0 the photographed thing has more material than
+ * the part.
+ */
 
-/** One side, rounding or round of the outline, against the part's line next to it. */
+/** One side, rounding or circle of the outline, against the nearest line of the part. */
 export interface PieceOff extends Picked {
   /** On average along it, with its ± of 95 %; null where the part has no line near it. */
   off: Sized | null;
-  /** The largest off, either way; 0 where there is none. */
+  /** The largest difference, of either sign; 0 where there is none. */
   most: number;
 }
 
@@ -38,30 +41,30 @@ export interface Spot {
 export interface Laid {
   side: Side;
   pose: Pose2;
-  /** The part's lines, where they lie on the traced outline. */
+  /** The part's lines, placed on the traced outline. */
   rings: Rings;
   pieces: PieceOff[];
-  /** All along the outline, for the eye. */
+  /** Differences along the whole outline, for display. */
   spots: Spot[];
-  /** Of the traced outline, what has a line of the part near it. */
+  /** Share of the traced outline with a line of the part near it. */
   overlap: number;
-  /** Over all that does, with its ± of 95 %. */
+  /** Average over that share, with its ± of 95 %. */
   mean: Sized | null;
-  /** Openings of the part that the photo does not show, by their middles and how wide they are. */
+  /** Openings of the part that the photo does not show: their centres and sizes. */
   missing: { at: Point2; width: number }[];
 }
 
-/** The outline is looked at so often, mm, and never less than so often a piece. */
+/** Sampling of the outline, mm, and the fewest samples of a piece. */
 const [STEP, LEAST] = [0.7, 7];
-/** A piece's ends are rounded over: that share of it is left out for its average. */
+/** A piece's ends are rounded over: this share of it is left out of its average. */
 const END = 0.08;
-/** Moved a little, it is laid again in so few rounds. */
+/** After a small change, alignment takes this many rounds. */
 const AGAIN = 6;
 
 export interface LaidHow {
-  /** Left out, the side that it fits best. */
+  /** Left out, the best fitting side. */
   side?: Side;
-  /** Left out, as it fits best. */
+  /** Left out, the best fit. */
   nudge?: Nudge;
 }
 
@@ -79,7 +82,7 @@ export function differences(
     : laidAt(doubt, on, pose, true);
 }
 
-/** @param fits whether it lies as it fits best, and would fit otherwise were the outline another one */
+/** @param fits whether it is placed by the best fit, and so would move with another outline */
 function laidAt(doubt: Doubt, on: LaidSide, pose: Pose2, fits: boolean): Laid {
   const { outlines } = doubt;
   const picked = piecesOf(outlines);
@@ -95,7 +98,7 @@ function laidAt(doubt: Doubt, on: LaidSide, pose: Pose2, fits: boolean): Laid {
       : known.reduce((s, o) => s + o, 0) / known.length;
   };
   const sized = doubt.ofAll(moved => {
-    // What is moved by its doubt lies otherwise too.
+    // Whatever its uncertainty moves is aligned differently too.
     const again = moved === outlines || !fits ? pose : settled(placesOn(moved).flat(), on.index, pose, AGAIN);
     const lay = laidBy(again);
     const offs = picked.map(piece => alongPiece(moved, piece, END).map(p => offAt(lay(p))));
@@ -135,7 +138,7 @@ function middleOf(rings: Rings): Point2 {
   return [middle(0), middle(1)];
 }
 
-/** Rings of the part with nothing traced near them. */
+/** Rings of the part without any traced line near them. */
 function missingOf(rings: Rings, outlines: Outlines, far: number): Laid['missing'] {
   const traced = placesOn(outlines).flat();
   return rings.flatMap(ring => {

@@ -4,7 +4,7 @@ import type { Point2 } from '../../shape/vector';
 import { RingIndex } from './ring-index';
 import { type Rings, SIDES, type Side } from './sides';
 
-/** A turn by radians about the origin, then a move: from the traced outline onto the part. */
+/** A rotation by radians about the origin, then a shift: from the traced outline onto the part. */
 export interface Pose2 {
   turn: number;
   x: number;
@@ -18,7 +18,7 @@ export const laidBy =
     Math.sin(turn) * px + Math.cos(turn) * py + y,
   ];
 
-/** And back: from the part to where it is traced. */
+/** The inverse: from the part to the traced outline. */
 export const backBy =
   ({ turn, x, y }: Pose2) =>
   ([px, py]: Point2): Point2 => [
@@ -26,7 +26,7 @@ export const backBy =
     -Math.sin(turn) * (px - x) + Math.cos(turn) * (py - y),
   ];
 
-/** The part moved over the picture by hand: across, up, and turned about a place of it by degrees. */
+/** The part moved over the picture by hand: across, up, and rotated by degrees about one of its places. */
 export interface Nudge {
   across: number;
   up: number;
@@ -34,28 +34,28 @@ export interface Nudge {
 }
 
 export function nudged(pose: Pose2, { across, up, turn }: Nudge, about: Point2): Pose2 {
-  // The part moves one way over the outline: the outline moves the other way over the part.
+  // Moving the part one way over the outline means moving the outline the other way over the part.
   const by = (-turn * Math.PI) / 180;
   const shifted = { ...pose, x: 0, y: 0 };
   const [dx, dy] = laidBy(shifted)([-across, -up]);
   return turnedAbout({ ...pose, x: pose.x + dx, y: pose.y + dy }, about, by, [0, 0]);
 }
 
-/** A part from one of its sides, ready to be laid on. */
+/** A part from one of its sides, ready for alignment. */
 export interface LaidSide {
   side: Side;
   rings: Rings;
   index: RingIndex;
 }
 
-/** Turns that are tried, and how many of the traced places are looked at for that. */
+/** Number of angles that are tried, and of traced places that are compared for each. */
 const [TURNS, ROUGH] = [72, 90];
-/** Of those, so many are followed up. */
+/** How many of those are refined. */
 const FOLLOWED = 3;
-/** Farther off than this share of its size a place has no counterpart, and no say. */
+/** A place farther off than this share of its size has no counterpart and does not count. */
 const FAR = 0.06;
 const ROUNDS = 40;
-/** Moves less than this are none, mm. */
+/** Smaller moves count as none, mm. */
 const STILL = 1e-5;
 
 export const sizeOf = (points: readonly Point2[]): number => {
@@ -63,12 +63,12 @@ export const sizeOf = (points: readonly Point2[]): number => {
   return Math.hypot(extent(0), extent(1));
 };
 
-/** How far off a place may be and still be meant, mm. @param size of the whole */
+/** How far off a place may be and still have a counterpart, mm. @param size of the whole */
 export const farOf = (size: number): number => Math.max(1, FAR * size);
 
 /**
- * Lays a traced outline on that side of a part that it fits best, whichever way it lies: turns about the middles of both
- * are tried, the best ones followed to the least squares of the distances, far ones left out.
+ * Aligns a traced outline with the side of a part that it fits best, in any orientation: rotations about the centres of
+ * both are tried, and the best ones refined by least squares of the distances, without far ones.
  * @param traced places along all its lines, the outer one first
  * @returns null where the part has no outline
  */
@@ -86,14 +86,14 @@ export function laidOn(
     for (const start of startsOn(traced, some, on)) {
       const pose = settled(some, on.index, start);
       const cost = costOf(some, on.index, pose);
-      // Where two sides are alike to the micron, the first of them is said.
+      // Where two sides are equal to the micron, the first of them is taken.
       if (!best || cost < 0.999 * best.cost - 1e-6) best = { on, pose, cost };
     }
   }
   return best && { on: best.on, pose: settled(all, best.on.index, best.pose) };
 }
 
-/** @param some of the traced places, evenly */
+/** @param some an even selection of the traced places */
 function startsOn(
   traced: readonly (readonly Point2[])[],
   some: readonly Point2[],
@@ -109,7 +109,7 @@ function startsOn(
     const pose = { turn, x: to[0] - x, y: to[1] - y };
     return { pose, cost: costOf(some, index, pose) };
   });
-  // Followed from the bottom of each dip only: neighbours lead to the same place.
+  // Only local minima are refined: their neighbours lead to the same place.
   const dips = tried.filter(
     ({ cost }, k) => cost <= tried[(k + 1) % TURNS]!.cost && cost <= tried[(k + TURNS - 1) % TURNS]!.cost,
   );
@@ -119,7 +119,7 @@ function startsOn(
     .map(t => t.pose);
 }
 
-/** The ring that goes round all others. */
+/** The ring that surrounds all others. */
 const outerOf = (rings: Rings): readonly Point2[] | undefined =>
   rings.toSorted((a, b) => areaOf(b) - areaOf(a))[0];
 const areaOf = (ring: readonly Point2[]) =>
@@ -127,7 +127,7 @@ const areaOf = (ring: readonly Point2[]) =>
 const middleOf = (ring: readonly Point2[]): Point2 =>
   polygonCentroid(ring.map(([x, y]): [number, number] => [x, y]));
 
-/** Mean of the squares of the distances, none counted for more than what is far. */
+/** Mean of the squared distances, each limited to the bound. */
 function costOf(places: readonly Point2[], index: RingIndex, pose: Pose2): number {
   const far = farOf(sizeOf(places));
   const lay = laidBy(pose);
@@ -136,7 +136,7 @@ function costOf(places: readonly Point2[], index: RingIndex, pose: Pose2): numbe
   return sum / Math.max(1, places.length);
 }
 
-/** Followed to the least squares of the distances (Gauss and Newton), from a pose nearby. */
+/** Refined by least squares of the distances (Gauss and Newton), from a nearby pose. */
 export function settled(places: readonly Point2[], index: RingIndex, start: Pose2, rounds = ROUNDS): Pose2 {
   const far = farOf(sizeOf(places));
   let pose = start;
@@ -150,14 +150,14 @@ export function settled(places: readonly Point2[], index: RingIndex, start: Pose
       const near = index.nearest(p);
       if (!near || near.distance > far || near.distance < 1e-9) continue;
       const [nx, ny] = [(p[0] - near.at[0]) / near.distance, (p[1] - near.at[1]) / near.distance];
-      // What a small turn about the middle and a small move do to the distance.
+      // How a small rotation about the centre and a small shift change the distance.
       const row = [nx * -(p[1] - my) + ny * (p[0] - mx), nx, ny];
       for (let i = 0; i < 3; i++) {
         right.set(i, 0, right.get(i, 0) - row[i]! * near.distance);
         for (let j = 0; j < 3; j++) normal.set(i, j, normal.get(i, j) + row[i]! * row[j]!);
       }
     }
-    // A disc turns freely: a little of the size holds it where it is.
+    // A disc can rotate freely: a small term keeps it where it is.
     for (let i = 0; i < 3; i++) normal.set(i, i, normal.get(i, i) * (1 + 1e-9) + 1e-9);
     const [turn = 0, x = 0, y = 0] = solve(normal, right).to1DArray();
     pose = turnedAbout(pose, [mx, my], turn, [x, y]);

@@ -9,15 +9,15 @@ export interface Near {
   at: Point2;
 }
 
-/** Lines are cut so short that the nearest boxes hold the nearest line, mm. */
+/** Lines are cut into pieces this short, so that the nearest boxes hold the nearest line, mm. */
 const PIECE = 1;
-/** So many boxes are looked into. */
+/** Number of boxes that are searched. */
 const BOXES = 6;
 
-/** Closed lines that are asked many times what lies nearest. */
+/** Closed lines with fast queries for the nearest place. */
 export class RingIndex {
   private readonly boxes: Flatbush | null;
-  /** Ends of each piece. */
+  /** Both ends of each piece. */
   private readonly ends: Float64Array;
   private readonly lines: [number, number][][];
 
@@ -52,7 +52,7 @@ export class RingIndex {
     return best;
   }
 
-  /** Whether a place is within the lines: in a ring, and in none of its holes. */
+  /** Whether a place is inside: in a ring, and in none of its holes. */
   holds([x, y]: Point2): boolean {
     return this.lines.filter(line => polygonContains(line, [x, y])).length % 2 === 1;
   }

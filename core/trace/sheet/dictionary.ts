@@ -3,7 +3,7 @@ import 'js-aruco2/src/dictionaries/aruco_5x5_1000.js';
 
 /** The markers on the sheet: the first hundred of the dictionary, five by five cells in a dark border. */
 export const [CELLS, MARKERS] = [5, 100];
-/** More wrong cells than this are another marker, or none: the hundred differ by more than twice as many. */
+/** With more wrong cells than this it is another marker, or none: the hundred differ by more than twice as many. */
 const WRONG_CELLS = 2;
 
 const { AR } = aruco;

@@ -1,21 +1,21 @@
 import type { Point2 } from '../../shape/vector';
 
 /**
- * The reference sheet that a photo is measured by: a ring of squares, two wide, with a marker in every other one, round
- * a blank middle for the object; beside it two bars to check by caliper. Millimetres from the middle of the sheet,
- * x to the right, y down as it lies before the reader.
+ * The reference sheet for photos: a ring of squares, two wide, with a marker in every other one, around a blank middle
+ * for the object; next to it two bars to check by caliper. Millimetres from the middle of the sheet, x to the right, y
+ * down as the reader sees it.
  */
 export interface SheetLayout {
   paper: Point2;
   markers: readonly Marker[];
-  /** Where four squares meet: these are what is measured by. */
+  /** Where four squares meet: measurements are based on these. */
   corners: readonly Point2[];
   /** Which of the four sides of the ring a corner lies on. */
   sides: readonly ((corner: Point2) => boolean)[];
   /** Half of the blank middle's sizes. */
   blank: Point2;
   bars: Record<'across' | 'along', readonly [Point2, Point2]>;
-  /** Dark squares, their middles. */
+  /** The centres of the dark squares. */
   dark: readonly Point2[];
 }
 
@@ -27,7 +27,7 @@ export interface Marker {
 export const PAPERS = ['a4', 'letter'] as const;
 export type Paper = (typeof PAPERS)[number];
 
-/** The middle is dark where the object is white or shines. */
+/** The middle is dark for white or shiny objects. */
 export const MIDDLES = ['white', 'dark'] as const;
 export type Middle = (typeof MIDDLES)[number];
 

@@ -1,14 +1,14 @@
 import type { Point2 } from '../../shape/vector';
 
-/** Rounds after which a corner stands still. */
+/** A corner has settled after this many rounds. */
 const ROUNDS = 12;
 const STILL = 0.002;
-/** So far from where it was looked for, in half-widths of the window, it is another one. */
+/** Farther from where it was searched, in half-widths of the window, it is another one. */
 const AWAY = 0.6;
 
 /**
- * Where four squares meet, to a few hundredths of a pixel: every slope in the window stands at right angles to the way
- * from the corner (Förstner and Gülch 1987).
+ * Where four squares meet, to a few hundredths of a pixel: every gradient in the window is at right angles to the
+ * direction from the corner (Förstner and Gülch 1987).
  * @param grey brightness, row by row
  * @param half of the window, px
  * @returns null where no corner is near
@@ -34,7 +34,7 @@ export function cornerNear(grey: Float32Array, width: number, start: Point2, hal
         by += w * (gx * gy * x + gy * gy * y);
       }
     const det = xx * yy - xy * xy;
-    // Slopes of one way only: an edge, or nothing at all.
+    // Gradients in one direction only: an edge, or nothing at all.
     if (!(det > 0.02 * ((xx + yy) / 2) ** 2) || xx + yy < 50) return null;
     const [nu, nv] = [(yy * bx - xy * by) / det, (xx * by - xy * bx) / det];
     const moved = Math.hypot(nu - u, nv - v);

@@ -7,27 +7,29 @@ import { newDetector } from '../sheet/dictionary';
 import { MARKER, type Paper, SHEETS, SQUARE } from '../sheet/layout';
 import { cornerNear } from './corners';
 
-/** The sheet in a picture: which markers, which corners, and the camera that fits them. */
+/** The sheet in a picture: its markers, its corners, and the camera that fits them. */
 export interface Sighted extends CameraFit {
   paper: Paper;
   markers: number;
-  /** Corners that were found; `used` of them fit. */
+  /** Corners that were found; `used` of them agree. */
   found: number;
-  /** Pixels of a millimetre in the middle of the sheet. */
+  /** Pixels per millimetre in the middle of the sheet. */
   scale: number;
 }
 
 export type SightAnswer = { ok: true; sighted: Sighted } | { ok: false; code: string; message: string };
 
-/** Pictures are looked through for markers at about this length, px: smaller ones do not show, larger take long. */
+/**
+ * Pictures are searched for markers at about this length, px: smaller markers do not show, larger pictures take long.
+ */
 const LOOKED = 1600;
-/** Markers, and corners, without which nothing is measured. */
+/** The fewest markers, and corners, for measuring. */
 const [LEAST_MARKERS, LEAST_CORNERS] = [12, 24];
 /** The window a corner is found in, as a share of a square, and in px. */
 const [WINDOW, MOST_WINDOW, LEAST_WINDOW] = [0.13, 10, 3];
-/** And corners on each of the four sides: beyond them the camera is guessed. */
+/** And the fewest corners on each of the four sides: otherwise the camera is a guess. */
 const LEAST_ON_SIDE = 4;
-/** Share of the markers that must lie as on the sheet. */
+/** Share of the markers that must be placed as on the sheet. */
 const AGREEING = 0.85;
 const NO_SHEET = {
   ok: false,
@@ -56,7 +58,7 @@ export function sightSheet(
     }));
   });
   const asked = { ...prior, width, height };
-  // A marker that was misread lies elsewhere: what most of them say is the sheet.
+  // A misread marker is in the wrong place: the position that most of them agree on is the sheet.
   const agreed = agreeing(rough);
   if (agreed.length < AGREEING * rough.length)
     return {
@@ -69,7 +71,7 @@ export function sightSheet(
   const grey = greyOf(picture);
   let fit = start;
   let sightings: Sighting[] = [];
-  // Twice: found from the markers, a corner's window may lie a pixel or two off.
+  // Twice: starting from the markers, a corner's window may be a pixel or two off.
   for (let round = 0; round < 2; round++) {
     const project = projection(fit.camera);
     sightings = layout.corners.flatMap(printed => {
@@ -122,13 +124,13 @@ function markersIn(picture: Picture): { id: number; corners: Point2[] }[] {
   for (const { id, corners } of found) {
     // The middle of a block of pixels.
     const full = corners.map(({ x, y }): Point2 => [x * by + (by - 1) / 2, y * by + (by - 1) / 2]);
-    // One that shows twice is in doubt both times.
+    // A marker that appears twice is doubtful both times.
     seen.set(id, seen.has(id) ? null : full);
   }
   return [...seen].flatMap(([id, corners]) => (corners ? [{ id, corners }] : []));
 }
 
-/** Those on which a plain plane agrees: tried from threes of markers, as RANSAC does (Fischler and Bolles 1981). */
+/** Markers that agree on a plane: tried from threes of markers, as RANSAC does (Fischler and Bolles 1981). */
 function agreeing(sightings: readonly Sighting[]): Sighting[] {
   const markers = Array.from({ length: sightings.length / 4 }, (_, i) => sightings.slice(4 * i, 4 * i + 4));
   const size = Math.max(...sightings.map(s => s.seen[0]), ...sightings.map(s => s.seen[1]));
@@ -137,7 +139,7 @@ function agreeing(sightings: readonly Sighting[]): Sighting[] {
   for (let i = 0; i < Math.min(markers.length, 40); i++) {
     const three = [0, 1, 2].flatMap(k => markers[(i + k * step) % markers.length]!);
     const h = homographyOf(three.map(s => [s.printed, s.seen]));
-    // A lens bends lines by a percent or so.
+    // A lens bends lines by about a percent.
     const kept = sightings.filter(s => distance2(through(h, s.printed), s.seen) < 0.012 * size);
     if (kept.length > best.length) best = kept;
     if (best.length > 0.95 * sightings.length) break;
