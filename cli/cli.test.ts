@@ -17,7 +17,7 @@ const root = fileURLToPath(new URL('..', import.meta.url));
 const folder = mkdtempSync(join(tmpdir(), 'sagoma-cli-'));
 afterAll(() => rmSync(folder, { recursive: true, force: true }));
 
-/** As a person or a script runs it, in a process of its own. */
+/** The way a person or a script runs it, in a process of its own. */
 function inProcess(words: string, input: unknown = '', lines = false) {
   return new Promise<{ code: number; out: string; err: string }>(done => {
     const child = spawn(
@@ -41,7 +41,7 @@ function aFile(): string {
   return path;
 }
 
-/** A tube of 31.7 with a block beside it, which lies only one way, for commands that take a scan. */
+/** A tube of 31.7 with a block beside it, which has only one possible pose, for commands that take a scan. */
 function aScan(): string {
   const path = join(folder, 'tube.stl');
   const blocks = joined([box([9, 30, 6], [20, -4, 0]), box([5, 8, 11], [20, 18, 6])]);
@@ -67,7 +67,7 @@ function aFlatbedScan(): string {
     return i % 4 < 3 && x > 120 && x < 380 && y > 150 && y < 330 ? 20 : 235;
   });
   const file = jpegOf({ width: side, height: side, data });
-  // JFIF: 300 pixels of an inch, both ways.
+  // JFIF: 300 pixels per inch, in both directions.
   file.set([1, 1, 44, 1, 44], 13);
   writeFileSync(path, file);
   return path;
@@ -201,7 +201,7 @@ describe('measure derive and thread identify', () => {
       expect(answers[i].value, input.kind).toBeCloseTo(value, 3);
       expect(answers[i].u, input.kind).toBeGreaterThanOrEqual(0);
     }
-    // Every coordinate's doubt counts: ∂d/∂(points) by hand for a circle read at ±0.02 lies near it.
+    // The uncertainty of every coordinate counts: ∂d/∂(points) worked out by hand for a circle read at ±0.02 is close.
     expect(answers[5].u).toBeGreaterThan(0.01);
     expect(answers[5].u).toBeLessThan(0.1);
   });

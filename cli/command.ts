@@ -4,11 +4,13 @@ import type { ZodType } from 'zod';
 export interface Command<In = unknown> {
   /** As typed: "fit propose". */
   name: string;
-  /** Takes words after its name instead of JSON; in a line of `--jsonl` they come as `args`. */
+  /** Takes words after its name instead of JSON; in a line of `--jsonl` they are given as `args`. */
   words?: boolean;
-  /** Takes names of files after its own, which become these fields of its input. */
+  /** Takes file names after its own name, which become these fields of its input. */
   files?: readonly string[];
-  /** The files are all that it needs: standard input is not waited for; `maybe`: read where something comes at once. */
+  /**
+   * The files are all that it needs: it does not wait for standard input; `maybe`: read if something arrives at once.
+   */
   inputOptional?: boolean | 'maybe';
   /** One line. */
   about: string;
@@ -22,7 +24,7 @@ export interface Command<In = unknown> {
 export interface CommandOptions {
   /** File to write, where the command writes one. */
   out?: string;
-  /** Of lengths in a file that says none: mm unless given. */
+  /** Unit of lengths in a file that states none: mm unless given. */
   unit?: string;
 }
 

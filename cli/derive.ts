@@ -55,7 +55,7 @@ function pointsOf({ points, u = 0 }: z.infer<typeof Input>): Record<string, Deri
   return quantities;
 }
 
-/** A family goes on upwards: of more than two sizes the gap meant is the one between the two largest. */
+/** A family is continued upwards: of more than two sizes, the gap between the two largest is meant. */
 function neighboursOf({ sizes }: z.infer<typeof Input>): Record<string, DerivedQuantity> {
   if (!sizes) return {};
   const [below, above] = [...sizes].sort((a, b) => a.value - b.value).slice(-2);

@@ -14,7 +14,7 @@ process.exitCode = await run(process.argv.slice(2), {
   err: text => void process.stderr.write(text),
 });
 
-/** A program that starts this one may hold its input open and never write: that is no input. */
+/** A program that starts this one may keep its input open and never write: that counts as no input. */
 function soon(input: NodeJS.ReadStream): Promise<string> {
   if (input.isTTY) return Promise.resolve('');
   return new Promise((done, failed) => {

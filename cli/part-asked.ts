@@ -14,7 +14,7 @@ import type { Recipe } from '../core/shape/recipes/recipe';
 import { solidOf } from '../core/shape/solid';
 import { BadInput } from './command';
 
-/** A part by its recipe and numbers, with what was put on it. */
+/** A part by its recipe and numbers, with its additions. */
 export const PartAsked = z.object({
   recipe: z.string(),
   parameters: z.record(z.string(), z.unknown()).default({}),
@@ -40,7 +40,7 @@ export const PartAsked = z.object({
 export type PartAsked = z.infer<typeof PartAsked>;
 type Wished = PartAsked['additions'];
 
-/** The list as a job would hold it. */
+/** The list in the form that a job stores. */
 function additionsOf(wished: Wished): Addition[] {
   const list = wished.map((w, order): Addition => {
     const kind = kindOf(w.kind);
@@ -74,7 +74,7 @@ function additionsOf(wished: Wished): Addition[] {
   return list;
 }
 
-/** Of the part and its additions together, by their long names; a model by its reference. */
+/** For the part and its additions together, by their long names; a model by its reference. */
 function parametersOf(
   { parameters: own }: Pick<Recipe, 'parameters'>,
   given: Record<string, unknown>,
@@ -120,7 +120,7 @@ function fileBytes(path: string, at: string): Uint8Array {
   }
 }
 
-/** A body's file as binary STL, mm. @throws BadInput @param at where the file was named */
+/** A body's file as binary STL, mm. @throws BadInput @param at the field that names the file */
 export async function bodyFrom(path: string, at: string, tools: Kernels): Promise<Uint8Array> {
   const bytes = fileBytes(path, at);
   const { readBody } = await import('../core/files/bodies/read-body');
@@ -129,7 +129,7 @@ export async function bodyFrom(path: string, at: string, tools: Kernels): Promis
   return read.stl;
 }
 
-/** A scan's surface as a part follows it, thinned out; a STEP file has no scan in it. */
+/** A scan's surface for a part to follow, thinned out; a STEP file contains no scan. */
 async function followedFrom(path: string, at: string, tools: Kernels): Promise<Uint8Array> {
   const bytes = fileBytes(path, at);
   if (/\.(step|stp)$/i.test(path)) return bodyFrom(path, at, tools);
@@ -148,7 +148,10 @@ async function followedFrom(path: string, at: string, tools: Kernels): Promise<U
   }
 }
 
-/** Reads the files of bodies into the kernels; what each is known by. @param followed names of those that a part follows */
+/**
+ * Reads the files of bodies into the kernels; returns their references. @param followed names of those that a part
+ * follows
+ */
 async function readModels(
   files: Record<string, string>,
   followed: ReadonlySet<string>,
@@ -177,7 +180,7 @@ export async function partAsked({ recipe: id, parameters: given, additions: wish
     );
   const additions = additionsOf(wished);
   const recipe = withAdditions(base, additions);
-  // The kernels take a third of a second to load: no other command waits for them.
+  // The kernels take a third of a second to load: other commands do not wait for them.
   const { kernels } = await import('../kernels/node');
   const tools = await kernels();
   const followed = base.parameters.flatMap(s => (s.kind === 'model' ? [String(given[s.name])] : []));

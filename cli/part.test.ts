@@ -79,7 +79,7 @@ describe('part build', () => {
     const made = await answer('part build', { recipe: 'recess', parameters, models: { pebble: file } });
     expect(made.watertight).toBe(true);
     expect(made.mates[0].size).toBeCloseTo(30.8, 2);
-    // Nearly a brick of its size and 0.4 mm of room all round is taken out.
+    // The space removed is nearly a brick of its size with 0.4 mm of clearance all round.
     const taken = 72 * (made.bounds.max[1] - made.bounds.min[1]) * made.bounds.max[2] - made.volume;
     expect(taken / (60.8 * 30.8 * 9.4)).toBeGreaterThan(0.97);
     expect(taken / (60.8 * 30.8 * 9.4)).toBeLessThan(1.03);

@@ -65,7 +65,7 @@ export const partAdditions: Command<unknown> = {
   }),
 };
 
-/** @throws KernelError where STEP cannot be had of it */
+/** @throws KernelError where no STEP can be made of it */
 async function fileOf(
   kind: FileKind,
   spec: SolidSpec,
@@ -120,7 +120,7 @@ export const partBuild: Command<PartAsked> = {
       bounds,
       watertight,
       triangles: mesh.triangles.length / 3,
-      // A span is a width like any other to those who ask here.
+      // Callers see a span as an ordinary width.
       mates: mates.map(m => ({ ...m, kind: m.kind === 'span' ? 'flats' : m.kind })),
       findings: findings.map(({ level, message, code, addition }) => ({
         level,

@@ -44,7 +44,7 @@ const common = {
   printer: Printer.default({}),
   loads: z.array(Load).max(10).default([]),
   settings: PrintSettings.partial()
-    // More than all of it is meant in per cent.
+    // More than 1 is meant in per cent.
     .extend({
       infill: z
         .number()
@@ -55,7 +55,7 @@ const common = {
     })
     .strict()
     .default({}),
-  /** One speed for all moves, or each kind's own; corners by a deviation, mm, or by a jump of speed, mm/s. */
+  /** One speed for all moves, or one for each kind; corners by a deviation, mm, or by a jump of speed, mm/s. */
   machine: Machine.partial()
     .extend({
       speed: z.number().min(1).max(1500).optional(),
@@ -121,7 +121,7 @@ function settingsAsked({ settings, printer }: Asked): PrintSettings {
 function machineAsked({ machine: { speed, jerk, ...own } }: Asked): Machine {
   const all = speed === undefined ? {} : { outer: speed, inner: speed, infill: speed, skin: speed };
   const machine = { ...USUAL_MACHINE, ...all, ...own };
-  // Round a right angle each axis jumps by the whole speed: the deviation that lets it be as quick there.
+  // Round a right angle each axis jumps by the whole speed: the deviation that allows the same speed there.
   const deviation =
     jerk === undefined ? machine.deviation : (jerk ** 2 * (Math.SQRT2 - 1)) / machine.acceleration;
   return { ...machine, deviation };
@@ -302,10 +302,10 @@ export const printRead: Command<z.infer<typeof ReadInput>> = {
         down: match.down,
         turn: rounded(match.turn),
         copies: match.copies,
-        // Beyond the contract: how far outlines lie outside where they were drawn, per side.
+        // Beyond the contract: how far outlines are outside where they were drawn, per side.
         moved: rounded(match.moved, 3),
       },
-      // Beyond the contract: its surfaces as the file prints them; supports that stand on one are told here.
+      // Beyond the contract: its surfaces as the file prints them; supports that stand on one are reported here.
       mates: looked.mates.map(({ surface, size, drawn, passes, supported }) => ({
         id: surface,
         size: size === null ? null : rounded(size, 3),
@@ -313,11 +313,11 @@ export const printRead: Command<z.infer<typeof ReadInput>> = {
         passes,
         supported,
       })),
-      // Without versions to compare with there is nothing to mismatch.
+      // Without versions to compare with there is no mismatch.
       findings:
         against.length > 0
           ? looked.findings
-              // What the contract does not know.
+              // Fields that the contract does not have.
               .filter(f => f.code !== 'support-on-mate' && f.code !== 'thick-layers')
               .map(({ code, message }) => ({ code, message }))
           : [],

@@ -15,7 +15,7 @@ import { BadInput, type Command } from './command';
 
 const Input = z.object({ args: z.array(z.coerce.string()).min(1, 'Say what: fit, thread, nut, …') });
 
-/** One subject of the shelf: the words after its name to what it knows. */
+/** One subject of the shelf: from the words after its name to an answer. */
 type Answer = (words: string[]) => object;
 
 const tabled =

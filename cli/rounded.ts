@@ -1,2 +1,2 @@
-/** For answers: more digits than are meant say nothing. */
+/** For answers: more digits would mean nothing. */
 export const rounded = (x: number, decimals = 2) => Number(x.toFixed(decimals));

@@ -46,15 +46,15 @@ const COMMANDS = [
 interface Words {
   command: Command<never>;
   options: CommandOptions & { in?: string; jsonl: boolean; help: boolean };
-  /** What came after the name of a command that takes words. */
+  /** What followed the name of a command that takes words. */
   args: string[];
 }
 
-/** Where a command reads and writes: a process's own streams, or a test's. */
+/** Where a command reads and writes: a process's own streams, or those of a test. */
 export interface Io {
-  /** All of a file, or of standard input. */
+  /** The whole of a file, or of standard input. */
   read(file: string | undefined): string;
-  /** All of standard input where something comes at once; else nothing. */
+  /** The whole of standard input where something arrives at once; otherwise nothing. */
   atOnce(): Promise<string>;
   /** Standard input line by line. */
   lines(): AsyncIterable<string>;
@@ -164,7 +164,7 @@ function readInput(file: string | undefined, io: Io): string {
   }
 }
 
-/** One request a line, one answer a line, in order; a bad line answers with its error and the rest goes on. */
+/** One request a line, one answer a line, in order; a bad line is answered with its error and the rest continues. */
 async function runLines(command: Command<never>, options: Words['options'], io: Io): Promise<number> {
   const lines = options.in === undefined ? io.lines() : readInput(options.in, io).split('\n');
   for await (const line of lines) {

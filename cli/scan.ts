@@ -169,7 +169,7 @@ export const scanSection: Command<z.infer<typeof SectionInput>> = {
         ),
         segments: curves.map(segmentOf),
       })),
-      // Beyond the contract: the plane's own two directions, in which the segments are told, about the point.
+      // Beyond the contract: the plane's own two directions, in which the segments are given, from the point.
       frame: { at: point, x: way(x), y: way(y) },
     };
   },

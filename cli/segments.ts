@@ -6,7 +6,7 @@ import { rounded } from './rounded';
 
 const flat = (p: readonly number[]) => p.map(c => rounded(c, 5));
 
-/** A line or an arc as commands tell it. */
+/** A line or an arc in the output of commands. */
 export const segmentOf = (c: Curve) =>
   c.arc
     ? {

@@ -65,7 +65,7 @@ describe('trace', () => {
     const unread = await asked(['trace', 'photo', file], { ...by, bars: undefined });
     expect(unread.json.uLength).toBeGreaterThan(2 * json.uLength);
     expect(unread.json.advice[0]).toContain('by caliper');
-    // By a length of its own: twice as long, twice as large, and it says no tilt.
+    // By a length of its own: twice as long makes it twice as large, and no tilt is reported.
     const side = { from: [400, 900], to: [950, 900] };
     const sized = async (length: number) =>
       (await asked(['trace', 'photo', file], { lengths: [{ ...side, length }], f35 })).json;

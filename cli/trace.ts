@@ -39,14 +39,14 @@ const Length = z.number().positive().max(2000);
 const Shared = {
   file: z.string(),
   inside: Pixel.optional(),
-  /** Between a hundredth and a millimetre: finer is noise, coarser no outline. */
+  /** Between a hundredth and a millimetre: anything finer is noise, anything coarser not an outline. */
   tolerance: z.number().min(0.01).max(1).default(USUAL_TOLERANCE),
 };
 const PhotoInput = z.strictObject({
   ...Shared,
   sheet: z.enum(PAPERS).optional(),
   middle: z.enum(MIDDLES).default('white'),
-  /** A sheet shrunk to half, or blown up to twice, was not printed from ours. */
+  /** A sheet shrunk to half, or enlarged to double, is not a print of ours. */
   bars: z
     .strictObject({ across: z.number().min(70).max(280), along: z.number().min(70).max(280) })
     .optional(),
@@ -96,7 +96,7 @@ export const tracePhotoCommand: Command<z.infer<typeof PhotoInput>> = {
     write(out, traced);
     return {
       ...shown(traced),
-      // Lengths alone do not tell how far it leans.
+      // Lengths alone do not determine the tilt.
       tilt: traced.tilt === undefined ? null : rounded(traced.tilt, 2),
       advice: adviceOn(traced, { barsRead: Boolean(bars ?? rectangle ?? lengths), thickness }),
     };
@@ -204,7 +204,7 @@ function write(out: string | undefined, { loops }: Traced): void {
     );
 }
 
-/** Larger files are no pictures that are read here, MB. */
+/** Larger files cannot be pictures for this command, MB. */
 const MOST_FILE = 120;
 
 async function fileAt(path: string): Promise<PhotoFile> {

@@ -78,7 +78,7 @@ type Input = z.infer<typeof Input>;
 
 const isSigned = (mate: FitMate | SignedMate): mate is SignedMate => mate.kind !== 'fit';
 
-/** Angles differ by degrees and lengths by mm: neither says anything of the other. */
+/** Angles are off by degrees and lengths by mm: neither says anything about the other. */
 const groupOf = (mate: FitMate | SignedMate) =>
   isSigned(mate) ? `signed/${unitOfKind(mate.kind)}` : mate.side;
 
@@ -90,7 +90,7 @@ function priorOf(mate: FitMate | SignedMate, prior: Input['prior']): GroupPrior 
     return own;
   }
   const usual = SIGNED_PRIOR[unitOfKind(mate.kind)];
-  // What prints scatter by in mm says nothing of degrees.
+  // A scatter of prints in mm says nothing about degrees.
   const scatter = unitOfKind(mate.kind) === 'deg' ? usual.scatter : undefined;
   return prior.signed ? { ...prior.signed, scatter } : { ...usual, scatter };
 }

@@ -2,13 +2,13 @@ import { z } from 'zod';
 import { FAILURES } from '../core/learn/happened';
 import { VERDICTS } from '../core/learn/verdict';
 
-/** What the practice bench answers. */
+/** Answers of the practice bench. */
 export const BenchPrint = z.object({
   printId: z.string(),
   /** In the practice printer's own time; null where its solid could not be built. */
   hours: z.number().nullable(),
   failed: z.enum(FAILURES).nullable(),
-  /** Of the file that it was given; null where it printed the version itself. */
+  /** For the file that it was given; null where it printed the version itself. */
   filed: z.object({ scale: z.number(), mirrored: z.boolean() }).nullable(),
 });
 export const BenchVerdicts = z.object({ verdicts: z.record(z.string(), z.enum(VERDICTS)) });

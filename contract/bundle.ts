@@ -2,8 +2,8 @@ import { z } from 'zod';
 import { JobView } from './jobs';
 
 /**
- * The share bundle: a zip with `manifest.json`, one `jobs/<id>.json` a job and one `blobs/<sha256>` a
- * file that its prints name. Fixed from the first release: a reader refuses a higher `schemaVersion`.
+ * The share bundle: a zip with `manifest.json`, one `jobs/<id>.json` per job and one `blobs/<sha256>` per file that its
+ * prints name. Its form is fixed from the first release: a reader refuses a higher `schemaVersion`.
  */
 export const BUNDLE_SCHEMA_VERSION = 1;
 
@@ -13,7 +13,7 @@ export const BundleManifest = z.object({
   format: z.literal('sagoma-bundle'),
   schemaVersion: z.number().int().positive(),
   application: z.object({ name: z.literal('Sagoma'), version: z.string() }),
-  /** Sizes are as compensated for the maker's own printer, or as designed. */
+  /** Whether sizes are compensated for the maker's own printer, or as designed. */
   contains: z.enum(['jobs', 'workshop']),
   jobs: z
     .array(
@@ -27,7 +27,7 @@ export const BundleManifest = z.object({
     )
     .max(500),
   blobs: z.array(z.object({ sha256: Sha256, size: z.number().int().min(0), path: z.string() })).max(5000),
-  /** Files that the job names and that were not there, or damaged, when it was packed. */
+  /** Files that the job names but that were missing or damaged when it was packed. */
   missing: z.array(Sha256).max(5000).optional(),
 });
 export const BundledJob = JobView;

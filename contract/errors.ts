@@ -1,19 +1,19 @@
 import { z } from 'zod';
 
-/** The one shape in which anything goes wrong, over HTTP and on the command line. */
+/** The one shape of every error, over HTTP and on the command line. */
 export const ApiError = z.object({
   error: z.object({
     code: z.string(),
     message: z.string(),
-    /** The field it is about, when it is about one: "dimensions.0.readings". */
+    /** The field that is wrong, if any: "dimensions.0.readings". */
     path: z.string().optional(),
-    /** For a conflict: what the other side has. */
+    /** For a conflict: the state of the other side. */
     details: z.unknown().optional(),
   }),
 });
 export type ApiError = z.infer<typeof ApiError>;
 
-/** The first problem Zod found, as an error of ours. */
+/** The first problem that Zod found, as one of our errors. */
 export function errorOfZod(error: z.ZodError): ApiError['error'] {
   const issue = error.issues[0];
   const path = issue?.path.map(String).join('.') ?? '';
@@ -24,6 +24,6 @@ export function errorOfZod(error: z.ZodError): ApiError['error'] {
   };
 }
 
-/** Zod's own sentences do not name the field; ours end with a full stop and need nothing. */
+/** Zod's own sentences do not name the field; ours end with a full stop and need no addition. */
 const withPath = (message: string, path: string) =>
   message.endsWith('.') || !path ? message : `${path}: ${message}`;

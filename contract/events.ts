@@ -14,17 +14,17 @@ export const ServerEvent = z.discriminatedUnion('kind', [
     /** As the instrument sent it. */
     text: z.string(),
     instrumentId: z.string().nullable(),
-    /** For which dimension, where the sender knows; else the one in turn. */
+    /** The dimension, where the sender knows it; otherwise the one in turn. */
     jobId: z.string().nullable(),
     dimensionId: z.string().nullable(),
   }),
-  /** Another job was laid on the bench. */
+  /** Another job is on the bench now. */
   z.object({ kind: z.literal('bench'), jobId: z.string().nullable() }),
   /** A photo came from a phone. */
   z.object({ kind: z.literal('photo'), jobId: z.string(), from: z.string() }),
-  /** The phones that are let in are not the same any more. */
+  /** The list of paired phones has changed. */
   z.object({ kind: z.literal('phones') }),
-  /** What is being done of a long piece of work that some window asked for. */
+  /** The current step of a long task that a window asked for. */
   z.object({ kind: z.literal('build'), buildId: z.string(), step: z.string() }),
 ]);
 export type ServerEvent = z.infer<typeof ServerEvent>;

@@ -1,13 +1,13 @@
 import { z } from 'zod';
 
-/** What becomes of a job that is here already and in the bundle too. */
+/** What to do with a job that exists here and is also in the bundle. */
 export const IMPORT_CHOICES = ['theirs', 'merge', 'both', 'ours'] as const;
 export type ImportChoice = (typeof IMPORT_CHOICES)[number];
 
-/** What the maker chose, by job; a job that is not named gets what loses nothing. */
+/** The maker's choice, by job; a job that is not named gets the one that loses nothing. */
 export type ImportChoices = ReadonlyMap<string, ImportChoice>;
 
-/** The choices as an address carries them: `choose=JOB:both`, once a job. */
+/** The choices in the form of an address: `choose=JOB:both`, once per job. */
 export const ChoicesAsked = z
   .union([z.string(), z.array(z.string()).max(500)])
   .default([])
@@ -24,12 +24,12 @@ export const ImportLook = z.object({
     z.object({
       id: z.string(),
       title: z.string(),
-      /** Not here yet, here just so, or here otherwise. */
+      /** Not here yet, here and equal, or here and different. */
       here: z.enum(['no', 'same', 'otherwise']),
       differences: z.array(z.object({ what: z.string(), here: z.string(), there: z.string() })),
-      /** What can be done without losing anything, what is done unasked first. */
+      /** What can be done without losing anything, the default first. */
       choices: z.array(z.enum(IMPORT_CHOICES)),
-      /** Why the two cannot be made one, where they cannot. */
+      /** Why the two cannot be merged, where they cannot. */
       clash: z.string().nullable(),
     }),
   ),
@@ -46,7 +46,7 @@ export const ImportAnswer = z.object({
       message: z.string(),
     }),
   ),
-  /** Files that the bundle left out, since they were missing where it was made. */
+  /** Files that the bundle lacks, since they were missing where it was made. */
   missing: z.number().int().default(0),
 });
 export type ImportAnswer = z.infer<typeof ImportAnswer>;

@@ -21,7 +21,7 @@ export const CreateJob = z.object({
   materialId: Id.optional(),
 });
 
-/** A job made the way another one was, for another object. */
+/** A job made from another one, for another object. */
 export const MakeAgain = CreateJob.pick({ title: true, object: true });
 
 /** What an undo or redo would do, for its button. */
@@ -39,17 +39,17 @@ export const JobView = z.object({
 });
 export const JobAnswer = JobView.extend({ undo: Reversible, redo: Reversible });
 
-/** A row of history that came, with its kind. */
+/** A new row of the history, with its kind. */
 const AddedRow = z.object({
   kind: HistoryKindName,
   row: z.object({ id: Id }).loose(),
 });
 
-/** What a request changed of a job: the rest is as the window has it already. */
+/** What a request changed in a job: the window already has the rest. */
 export const JobChange = z.object({
   revision: z.number().int(),
   updatedAt: z.string(),
-  /** Values of the document, in the order in which they are put in. */
+  /** Values of the document, in the order in which they are applied. */
   changes: z.array(
     z.object({
       path: z.array(z.string()).readonly(),
@@ -65,7 +65,7 @@ export const JobChange = z.object({
 });
 
 export const EditRequest = z.object({
-  /** The revision the maker was looking at. */
+  /** The revision that the maker saw. */
   revision: z.number().int(),
   edit: Edit,
 });
@@ -78,7 +78,7 @@ export const Activity = z.object({
   words: z.string(),
 });
 
-/** How long the maker was at each stage, minutes. */
+/** Minutes that the maker spent at each stage. */
 export const HoursAnswer = z.object({ minutes: z.record(z.enum(STAGES), z.number()) });
 export type HoursAnswer = z.infer<typeof HoursAnswer>;
 
@@ -154,8 +154,8 @@ export type Activity = z.infer<typeof Activity>;
 export type JobChange = z.infer<typeof JobChange>;
 export { Print, Try, Version };
 
-/** How a number of pieces goes onto a bed. */
-/** So many of a version: beds, and what they take where its solid can be built. */
+/** How a number of pieces fits onto a bed. */
+/** Several pieces of a version: beds, and time and plastic where its solid can be built. */
 export const Batch = z.object({
   onOneBed: z.number().int(),
   beds: z.number().int(),

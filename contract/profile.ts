@@ -17,10 +17,10 @@ export const ProfileFile = z.object({
 });
 export type ProfileFile = z.infer<typeof ProfileFile>;
 
-/** What became of an imported profile. */
+/** The result of importing a profile. */
 export const ImportedProfile = z.object({
   id: z.string(),
-  /** What could not be matched and is to be looked at. */
+  /** What could not be matched and should be checked. */
   notes: z.array(z.string()),
 });
 export type ImportedProfile = z.infer<typeof ImportedProfile>;

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { Id, MOST_PIECES } from '../core/job/fields';
 
-/** What waits for a printer, over all jobs, and what lies together on a bed. Lengths mm. */
+/** What waits for a printer, over all jobs, and what is arranged together on a bed. Lengths mm. */
 
 const Takes = z.object({
   hours: z.number(),
@@ -11,7 +11,7 @@ const Takes = z.object({
   cost: z.number(),
 });
 
-/** A version that waits; its print times come one by one, see `QueueTakes`. */
+/** A version that waits; its print times are fetched one by one, see `QueueTakes`. */
 export const QueueItem = z.object({
   jobId: z.string(),
   number: z.number().int(),
@@ -28,7 +28,7 @@ export const QueueItem = z.object({
 });
 export type QueueItem = z.infer<typeof QueueItem>;
 
-/** A ladder that nobody tried yet, or a gauge that nobody measured. */
+/** A ladder that was not tried yet, or a gauge that was not measured. */
 export const QueueAid = z.object({
   kind: z.enum(['ladder', 'gauge']),
   id: z.string(),
@@ -61,19 +61,19 @@ export const Queue = z.object({
   items: z.array(QueueItem),
   aids: z.array(QueueAid),
   running: z.array(QueueRunning),
-  /** Versions that wait too and are not listed. */
+  /** The number of versions that also wait but are not listed. */
   more: z.number().int(),
 });
 export type Queue = z.infer<typeof Queue>;
 
-/** What one piece of a version takes; null where its solid cannot be built. */
+/** Time and plastic of one piece of a version; null where its solid cannot be built. */
 export const QueueTakes = z.object({ takes: Takes.nullable() });
 export type QueueTakes = z.infer<typeof QueueTakes>;
 
-/** More than this no plate holds. */
+/** The most pieces on a plate. */
 const MOST_ON_PLATE = 40;
 
-/** Which hand of a part: as drawn, mirrored, or so many of each. */
+/** Which hand of a part: as drawn, mirrored, or the same number of each. */
 export const HANDS = ['drawn', 'other', 'both'] as const;
 export type Hand = (typeof HANDS)[number];
 
@@ -106,7 +106,7 @@ export const PlateAsked = z.object({
     .pipe(z.array(Wish).min(1).max(MOST_ON_PLATE, `At most ${MOST_ON_PLATE} kinds of pieces.`)),
   /** One after the other: with room for the head beside each. */
   inTurn: z.enum(['yes', 'no']).default('no'),
-  /** Between neighbours, mm; left out, the usual gap, or what the head needs of those printed in turn. */
+  /** Gap between neighbours, mm; left out, the usual gap, or what the head needs for parts that are printed in turn. */
   apart: z.coerce
     .number('A length in mm.')
     .min(1, 'At least 1 mm: they would be printed into each other.')
@@ -122,11 +122,11 @@ export const Plate = z.object({
     z.object({
       pieces: z.array(z.object({ name: z.string(), outline: z.array(z.tuple([z.number(), z.number()])) })),
       takes: Takes,
-      /** The dearest of its pieces alone: what is lost when one comes loose and they are printed in turn. */
+      /** The most expensive of its pieces alone: what is lost when one comes loose and they are printed in turn. */
       lost: z.object({ hours: z.number(), grams: z.number() }),
     }),
   ),
-  /** Pieces that lie on no bed, by name. */
+  /** Pieces that fit on no bed, by name. */
   left: z.array(z.object({ name: z.string(), pieces: z.number().int() })),
 });
 export type Plate = z.infer<typeof Plate>;

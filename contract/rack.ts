@@ -27,7 +27,7 @@ export const RackJob = z.object({
   away: z.enum(AWAY).nullable().default(null),
   /** When to look at it again. */
   lookAt: z.string().nullable().default(null),
-  /** Versions that wait for a printer, and how many pieces of each. */
+  /** Versions that wait for a printer, and the number of pieces of each. */
   toPrint: z
     .array(
       z.object({
@@ -54,7 +54,7 @@ export const RackJob = z.object({
       }),
     )
     .default([]),
-  /** Test pieces that wait for one too. */
+  /** Test pieces that also wait. */
   aids: z
     .array(
       z.object({
@@ -66,7 +66,7 @@ export const RackJob = z.object({
       }),
     )
     .default([]),
-  /** Cut through the part, as paths in mm with the frame they fill. */
+  /** The section of the part, as paths in mm with their frame. */
   thumbnail: z.object({
     viewBox: z.string(),
     cut: z.array(z.string()),
@@ -74,7 +74,7 @@ export const RackJob = z.object({
     edge: z.array(z.string()),
   }),
 });
-/** `workshop` is its name: the rack's first view needs no more of it, nor the code that checks it. */
+/** `workshop` is its name: the rack's first view needs no more of the workshop, nor the code that checks it. */
 export const Rack = z.object({
   workshop: z.string(),
   jobs: z.array(RackJob),
@@ -86,6 +86,6 @@ export const Rack = z.object({
 export type RackJob = z.infer<typeof RackJob>;
 export type Rack = z.infer<typeof Rack>;
 
-/** Jobs in which all that was looked for is written somewhere. */
+/** Jobs that contain all the words that were searched. */
 export const Found = z.object({ ids: z.array(z.string()) });
 export type Found = z.infer<typeof Found>;

@@ -4,7 +4,7 @@ import { Workshop } from '../core/job/workshop';
 export const WorkshopAnswer = z.object({ revision: z.number().int(), workshop: Workshop });
 export type WorkshopAnswer = z.infer<typeof WorkshopAnswer>;
 
-/** How far readings lie apart, learned from all jobs, by instrument. */
+/** The spread of readings, learned from all jobs, by instrument. */
 export const RepeatabilityAnswer = z.object({
   instruments: z.array(
     z.object({

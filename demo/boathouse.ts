@@ -1,6 +1,6 @@
 import { FIRST_WORKSHOP, type Workshop } from '../core/job/workshop';
 
-/** The practice bench draws a printer's hidden ways from its id: this one makes holes small, soft ones more so. */
+/** The practice bench draws a printer's hidden errors from its id: this one makes holes small, soft ones more so. */
 const PRINTER = 'printer-1164';
 
 /** The boathouse workshop of a small rowing club on a lake. All of it is invented. */

@@ -37,7 +37,7 @@ import type { DemoJob, DemoStep } from './steps';
 
 /** Fills an empty data folder with the boathouse, through the app's own paths: `tsx demo/fill.ts DIR`. */
 const DAY = 86_400_000;
-/** Steps of a demo job are this far apart, ms. */
+/** Time between the steps of a demo job, ms. */
 const STEP = 47 * 60_000;
 const editor = { tab: 'demo', isOpen: () => false };
 
@@ -85,7 +85,7 @@ async function play(demo: DemoJob, shop: Workshop, store: Store, makers: Makers)
   let at = Date.now() - demo.daysAgo * DAY;
   for (const step of demo.steps) {
     at += STEP;
-    // Nothing in the demo lies in the future, however early in the day it is filled.
+    // Nothing in the demo is in the future, however early in the day it is filled.
     await playStep(
       step,
       await readJob(store.db, id),

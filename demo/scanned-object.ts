@@ -6,9 +6,9 @@ import type { World } from '../core/bench/world';
 import type { TriangleMesh } from '../core/shape/mesh/mesh';
 import type { Point3 } from '../core/shape/vector';
 
-/** How much too large this scanner makes things: what a compared size finds out. */
+/** By how much this scanner makes things too large: comparing a size reveals it. */
 const TOO_LARGE = 1.004;
-/** As the scanner happened to lie when it began: nothing stands upright by itself. */
+/** As the object happened to lie when the scanner started: nothing is upright by itself. */
 const LYING = { turn: 0.6, lean: 0.35, shift: [84, -31, 212] as Point3 };
 
 /** A vent port on its piece of deck as a handheld scanner sees it from above, mm. */

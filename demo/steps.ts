@@ -3,13 +3,13 @@ import type { Dimension, MeasuredThread } from '../core/job/document';
 import type { Edit } from '../core/job/edits';
 import type { AdditionKindName } from '../core/shape/additions/addition';
 
-/** How far a demo job has come: each step is done through the app's own paths. */
+/** How far a demo job has progressed: each step is done through the app's own paths. */
 export type DemoStep =
   | { do: 'read'; dimension: string; times: number; instrument?: string }
   | { do: 'edit'; edit: Edit }
   /** Readings as typed, on a dimension the practice object does not have. */
   | { do: 'type'; dimension: string; values: number[]; instrument?: string }
-  /** A scan of the object, and a size of it that is found there. */
+  /** A scan of the object, and a size that is found on it. */
   | { do: 'scan'; label: string; dimension: string }
   /** A scan of an object that the part follows, with its sizes. */
   | { do: 'follow'; label: string }

@@ -7,7 +7,7 @@ import { readFont } from './font';
 
 let started: Promise<Kernels> | undefined;
 
-/** Bytes of the kernels' heap in this thread; 0 before they were started. */
+/** Bytes of the kernels' heap in this thread; 0 before they have started. */
 export const heapInUse = async (): Promise<number> => (started ? (await started).part.memory() : 0);
 
 /** Both kernels in this thread, started once. */

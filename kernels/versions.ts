@@ -1,10 +1,10 @@
 import { readFileSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 
-/** The packages that make solids. package.json pins them exactly: another version may round otherwise. */
+/** The packages that make solids. package.json pins them exactly: another version may round differently. */
 const PACKAGES = ['replicad', 'replicad-opencascadejs', 'manifold-3d'] as const;
 
-/** “replicad 1.1.0, …” as they are installed here: part of every solid's key. */
+/** “replicad 1.1.0, …” as installed here: part of every solid's key. */
 export const KERNEL_VERSIONS: string = PACKAGES.map(name => `${name} ${versionOf(name)}`).join(', ');
 
 /** Read beside the package's entry, since not every package lets its package.json be imported. */

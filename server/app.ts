@@ -42,20 +42,20 @@ import { readWorth } from './workshop/worth';
 export interface AppOptions {
   log: Log;
   version: string;
-  /** Folder of the built page; left out where the page is served by its own development server. */
+  /** Folder of the built page; left out where its own development server serves the page. */
   page?: string;
-  /** Hosts besides this machine's own. */
+  /** Accepted hosts besides this machine's own. */
   hosts?: readonly string[];
-  /** Asked of every browser; left out where only this machine is served. */
+  /** The passphrase that every browser is asked for; left out where only this machine is served. */
   passphrase?: string;
-  /** The phones' door is at this port once it is opened; 0 or left out, at a free one. */
+  /** The port of the phones' door once it is opened; 0 or left out, any free one. */
   phonePort?: number;
   /** Kernel threads shared with other servers of this process; left out, its own. */
   pool?: KernelPool;
   reader?: KernelPool;
 }
 
-/** Which windows of a browser are open: they share one stream. */
+/** The open windows of a browser, which share one stream. */
 const Presence = z.object({ tabs: z.array(z.string().min(1).max(60)).max(200) });
 
 const MOST_JSON = '1mb';
@@ -107,7 +107,7 @@ export function createApp(
     async close() {
       app.events.close();
       await phones.shut();
-      // One that was handed in is its owner's.
+      // A pool that was handed in belongs to its owner.
       if (!options.pool) await pool.close();
       if (!options.reader) await reader.close();
       await store.close();
@@ -122,7 +122,7 @@ function apiRoutes(app: App): Router {
     await store.db.run('select 1');
     res.json({ ok: true, version: app.version });
   });
-  // Whoever asks is there, whether its presence was told in time or not.
+  // A window that asks is open, whether its presence was reported in time or not.
   api.use((req, _res, next) => {
     if (req.get('x-sagoma-tab')) events.hear(tabOf(req));
     next();

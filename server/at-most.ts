@@ -2,7 +2,7 @@ import type { RequestHandler } from 'express';
 import { type Options, rateLimit } from 'express-rate-limit';
 import { HttpError } from './errors';
 
-/** At most so many requests in a minute from one address, unless `more` says otherwise. */
+/** At most this many requests per minute from one address, unless `more` says otherwise. */
 export const atMost = (limit: number, more: Partial<Options> = {}): RequestHandler =>
   rateLimit({
     windowMs: 60_000,
@@ -15,7 +15,7 @@ export const atMost = (limit: number, more: Partial<Options> = {}): RequestHandl
     ...more,
   });
 
-/** Guesses at a secret: wrong ones count, of each address and of all of them. They count before they are looked at. */
+/** Guesses at a secret: wrong ones are counted, per address and in total. They are counted before they are checked. */
 export const atMostWrong = (
   each: number,
   all: number,

@@ -2,7 +2,7 @@ import { resolve } from 'node:path';
 import { parseArgs } from 'node:util';
 import { backUp, restore } from './store/backup';
 
-/** `backup` and `restore`: `--data` is the workshop’s folder, `--to` or `--from` where the copy is. */
+/** `backup` and `restore`: `--data` is the workshop's folder, `--to` or `--from` that of the copy. */
 const { values, positionals } = parseArgs({
   allowPositionals: true,
   options: { data: { type: 'string' }, to: { type: 'string' }, from: { type: 'string' } },

@@ -7,18 +7,18 @@ import type { KernelPool } from './solids/pool';
 import type { Solids } from './solids/solids';
 import type { Store } from './store/database';
 
-/** What the routes of every subject work with. */
+/** What the routes of every subject need. */
 export interface App {
   store: Store;
   blobs: Blobs;
   pool: KernelPool;
-  /** Threads that read what somebody brought. */
+  /** Threads that read uploaded files. */
   reader: KernelPool;
   solids: Solids;
   builds: Builds;
   events: Events;
   onBench: OnBench;
-  /** What is known of every job at a glance, and what all of them taught. */
+  /** The tags of all jobs, and what all jobs taught. */
   rack: RackReader;
   version: string;
 }

@@ -7,7 +7,7 @@ import type { Log } from './log';
 import { Busy, Cancelled, TookTooLong, TooMuchMemory } from './solids/pool';
 import { FolderGone } from './store/database';
 
-/** Something the caller can do something about. */
+/** An error that the caller can do something about. */
 export class HttpError extends Error {
   constructor(
     readonly status: number,
@@ -26,7 +26,7 @@ export const unknownRoute: RequestHandler = req => {
   throw new HttpError(404, 'no-route', `There is nothing at ${req.method} ${req.path}.`);
 };
 
-/** Every failure leaves in the one error shape; what we did not expect is logged and not shown. */
+/** Every failure leaves in the one error shape; unexpected ones are logged and not shown. */
 export function errorHandler(log: Log): ErrorRequestHandler {
   return (error, req, res, next) => {
     if (res.headersSent) return next(error);
@@ -84,7 +84,7 @@ function answerFor(error: unknown): { status: number; body: ApiError['error'] } 
   };
 }
 
-/** Where nothing can be written: what the maker can do about it. SQLite says it by its own codes. */
+/** Where nothing can be written: what the maker can do about it. SQLite reports it by its own codes. */
 function diskProblem(error: unknown): ApiError['error'] | null {
   const codes: string[] = [];
   for (let e = error as { code?: string; cause?: unknown } | undefined; e; e = e.cause as typeof e)

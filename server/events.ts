@@ -1,14 +1,14 @@
 import type { Request, Response } from 'express';
 import type { ServerEvent } from '../contract/events';
 
-/** How long a window counts as open after it was last heard of, ms. */
+/** A window counts as open for this long after its last request, ms. */
 const PRESENCE = 10_000;
 const HEARTBEAT = 15_000;
 
-/** Whose edit it is where no window made it, as an import’s: any window may undo it. */
+/** The owner of an edit that no window made, such as an import: any window may undo it. */
 export const NO_WINDOW = 'no window';
 
-/** Which window a stream is for. */
+/** The window that a stream is for. */
 export const tabOfStream = (req: Request): string => String(req.query.tab ?? 'script').slice(0, 60);
 
 interface Listener {
@@ -49,7 +49,7 @@ export class Events {
   /** Whether another window may still want to undo its own edits. */
   isOpen(tab: string): boolean {
     if (tab === NO_WINDOW) return false;
-    // Just after a start no window has reconnected yet: count every window as open.
+    // Just after a start no window has reconnected yet: every window counts as open.
     if (Date.now() - this.started < PRESENCE) return true;
     return (
       [...this.windows.values()].some(w => w.tab === tab) ||

@@ -3,9 +3,9 @@ import helmet from 'helmet';
 import { HttpError } from './errors';
 
 /**
- * Only pages that this server served may talk to it: another site's page could otherwise reach a server
- * on this machine through the maker's browser (by name rebinding or a plain cross-site post).
- * @param names hosts besides this machine's own that it is reached by just now
+ * Only pages that this server served may talk to it: otherwise another site's page could reach a server on this machine
+ * through the maker's browser (by DNS rebinding or a plain cross-site post).
+ * @param names current hosts of this server besides this machine's own
  */
 export function hostAndOrigin(names: () => readonly string[]): RequestHandler {
   return (req, _res, next) => {
@@ -29,7 +29,7 @@ export function hostAndOrigin(names: () => readonly string[]): RequestHandler {
 const OWN = new Set(['localhost', '127.0.0.1', '[::1]']);
 const hostName = (host: string) => host.replace(/:\d+$/, '').toLowerCase();
 
-/** Whoever would change something says that it is our own page: browsers always do. */
+/** A changing request must state that it comes from our own page: browsers always do. */
 export const onlyOwnPage: RequestHandler = (req, _res, next) => {
   if (!['GET', 'HEAD'].includes(req.method) && req.headers.origin === undefined)
     throw new HttpError(403, 'wrong-origin', 'Only Sagoma’s own page may ask for this.');
@@ -69,7 +69,7 @@ const headers = (directives: typeof DIRECTIVES) =>
 
 /** Scripts and WebAssembly from here only. */
 const forPage = headers(DIRECTIVES);
-/** The geometry kernel's bindings make functions from text; a worker has no document that could be taken over. */
+/** The geometry kernel's bindings make functions from text; a worker has no document that could be attacked. */
 const forKernelWorker = headers({ ...DIRECTIVES, scriptSrc: [...DIRECTIVES.scriptSrc, "'unsafe-eval'"] });
 
 export const securityHeaders: RequestHandler = (req, res, next) =>

@@ -3,7 +3,7 @@ import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { type TestServer, testServer } from '../testing/server';
 import { KernelPool, TookTooLong } from './solids/pool';
 
-/** Files that are made to keep a reader busy: refused soon, and nobody else waits for it. */
+/** Files made to keep a reader busy: they are refused soon, and nobody else waits for them. */
 let server: TestServer;
 let job: string;
 beforeAll(async () => {
@@ -15,7 +15,7 @@ afterAll(async () => {
   server.remove();
 });
 
-/** How long the server took to answer others while it had this to do, the longest, ms. */
+/** The longest time that the server took to answer others meanwhile, ms. */
 async function whileServing(work: Promise<{ status: number; body: { error: { message: string } } }>) {
   let done = false;
   const answer = work.finally(() => {
@@ -31,7 +31,7 @@ async function whileServing(work: Promise<{ status: number; body: { error: { mes
   return { ...(await answer), longest };
 }
 
-/** A picture of another kind whose boxes each hold another one, 400 kB of them. */
+/** A picture of another type with nested boxes, 400 kB of them. */
 function nestedAvif(): Uint8Array {
   const bytes = new Uint8Array(400_000);
   bytes.set([0, 0, 0, 16, ...strToU8('ftypavif'), 0, 0, 0, 0]);
@@ -88,7 +88,7 @@ test('one that hangs is ended at its own time, and what waited behind it is not 
   const pool = new KernelPool(1, { readPhoto: 5000, readBundle: 50 });
   await pool.run('readPhoto', { head: strToU8('warm') });
   const slow = zipSync({ 'manifest.json': strToU8(`[${'1,'.repeat(1.9e6)}1]`) }, { level: 9 });
-  // Two at once on one thread: the second begins when the first has ended, and has all of its own time.
+  // Two at once on one thread: the second begins when the first has ended, and has its full time.
   const [first, second] = await Promise.allSettled([
     pool.run('readBundle', { file: slow }),
     pool.run('readPhoto', { head: strToU8('not a photo at all') }),

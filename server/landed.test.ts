@@ -6,7 +6,7 @@ import { describe, expect, test } from 'vitest';
 import { testServer } from '../testing/server';
 import { ROOT } from './root';
 
-/** A folder and a bundle that the version before this one wrote: one job with every kind of history row. */
+/** A folder and a bundle written by the previous version of Sagoma: one job with every kind of history row. */
 const LANDED = join(ROOT, 'testing/landed');
 
 function landedFolder(): string {
@@ -40,7 +40,7 @@ describe('what the version before this one wrote', () => {
         tries: 1,
         ladders: 1,
         ladderTries: 1,
-        // There were none then.
+        // They did not exist then.
         looks: 0,
         remarks: 0,
         reworks: 0,
@@ -63,7 +63,7 @@ describe('what the version before this one wrote', () => {
       });
       expect(made.status).toBe(201);
       expect(made.body.history.versions.at(-1)).toMatchObject({ number: 2 });
-      // What its try taught is in the number.
+      // The number includes what its try taught.
       expect(made.body.history.versions.at(-1).mates[0].model).toBeGreaterThan(version.mates[0].model);
       // A second print of the old version has the files of the first.
       const again = await server.call('POST', `/jobs/${id}/prints`, { versionId: version.id });

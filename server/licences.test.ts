@@ -20,6 +20,6 @@ test('every package that the app brings along has a licence, and the kernels and
     expect(named(name).text?.length, name).toBeGreaterThan(400);
   expect(named('replicad-opencascadejs').text).toContain('GNU LESSER GENERAL PUBLIC LICENSE');
   for (const { name, source } of all) expect(source, name).toMatch(/^https?:\/\//);
-  // What only tests and builds of ours need is not passed on.
+  // Packages that only tests and builds need are not distributed.
   expect(all.some(b => b.name === '@playwright/test')).toBe(false);
 });

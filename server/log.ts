@@ -5,7 +5,7 @@ import { pino } from 'pino';
 export const createLog = () => pino({ level: process.env.SAGOMA_LOG ?? 'info' }, pino.destination(2));
 export type Log = ReturnType<typeof createLog>;
 
-/** Each request of data: its path, never what came with it. */
+/** Each data request: its path, never its content. */
 export const logRequests =
   (log: Log): RequestHandler =>
   (req, res, next) => {

@@ -19,7 +19,7 @@ const log = createLog();
 const folder = resolve(process.env.SAGOMA_DATA ?? 'data');
 const host = process.env.SAGOMA_HOST ?? '127.0.0.1';
 const port = portOf(process.env.SAGOMA_PORT ?? '4317');
-/** Phones come in by a port of their own, the next one unless it is said. */
+/** Phones use a port of their own, the next one by default. */
 const phonePort = portOf(
   process.env.SAGOMA_PHONE_PORT ?? String(port === 0 ? 0 : Math.min(port + 1, 65_535)),
 );
@@ -53,7 +53,7 @@ try {
     process.stderr.write(taken ? 'That port is taken: choose another with --port.\n' : `${error.message}\n`);
     process.exit(1);
   });
-  // A request that never ends holds nobody up: what is sent in parts has a minute.
+  // A request that never ends blocks nobody: a body must arrive within a minute.
   server.requestTimeout = 60_000;
   server.headersTimeout = 15_000;
   server.listen(port, host, () => {

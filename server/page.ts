@@ -2,7 +2,7 @@ import express, { type Express, type RequestHandler } from 'express';
 import expressStaticGzip from 'express-static-gzip';
 import { unknownRoute } from './errors';
 
-/** The built page's files, packed where the browser takes that. */
+/** The built page's files, compressed where the browser accepts that. */
 const files = (page: string): RequestHandler =>
   expressStaticGzip(page, {
     enableBrotli: true,
@@ -23,11 +23,11 @@ const sendPage =
   (_req, res) =>
     res.sendFile('index.html', { root: page, headers: { 'cache-control': 'no-cache' } });
 
-/** The page at every address that is none of its files. */
+/** The page at every address that is not one of its files. */
 export function servePage(server: Express, page: string): void {
   server.use(files(page));
   server.get('/{*path}', (req, res, next) => {
-    // A file that is gone, of a page from before an update, is no page.
+    // A missing file, from a page before an update, is not answered with the page.
     if (!req.accepts('html') || req.path.startsWith('/assets/') || /\.\w+$/.test(req.path)) return next();
     return sendPage(page)(req, res, next);
   });

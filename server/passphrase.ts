@@ -4,17 +4,17 @@ import { atMostWrong } from './at-most';
 import { HttpError } from './errors';
 
 /**
- * Who comes from another machine is asked for the workshop's passphrase, once a browser. The passphrase itself is not
- * kept: only its slow hash, in memory; so are the sessions, which end with the server.
+ * Visitors from another machine are asked for the workshop's passphrase, once per browser. The passphrase itself is not
+ * stored: only its slow hash, in memory; so are the sessions, which end with the server.
  */
 
 export const SHORTEST_PASSPHRASE = 8;
 const COOKIE = 'sagoma_session';
-/** A browser is remembered this long, s. */
+/** A browser is remembered for this long, s. */
 const REMEMBERED = 30 * 24 * 3600;
-/** Wrong answers in one minute, from one address and from all of them. */
+/** Wrong answers per minute, from one address and in total. */
 const MOST_WRONG = { one: 5, all: 40 };
-/** scrypt's cost: some 100 ms and 32 MB a try. */
+/** scrypt's cost: some 100 ms and 32 MB per attempt. */
 const COST = { N: 2 ** 15, r: 8, p: 1, maxmem: 64e6 };
 
 export function passphraseGate(passphrase: string): Router {

@@ -2,7 +2,7 @@ import { existsSync, readFileSync } from 'node:fs';
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 
-/** The project's own folder, from the sources as from the bundle. */
+/** The project's own folder, from the sources as well as from the bundle. */
 export const ROOT: string = (() => {
   let folder = dirname(fileURLToPath(import.meta.url));
   for (;;) {
@@ -15,5 +15,5 @@ export const ROOT: string = (() => {
   }
 })();
 
-/** Whether the sources run, and not the bundle. */
+/** Whether the sources run rather than the bundle. */
 export const FROM_SOURCE: boolean = import.meta.url.endsWith('.ts');

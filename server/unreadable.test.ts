@@ -6,7 +6,10 @@ import { forged } from '../testing/forged';
 import { readingEdit, type TestServer, testServer } from '../testing/server';
 import { history, jobs } from './store/schema';
 
-/** Rows and files that cannot be read, and bundles that meet a job that is here already: nothing else is lost by them. */
+/**
+ * Rows and files that cannot be read, and bundles that meet a job that is already here: nothing else is lost because of
+ * them.
+ */
 let server: TestServer;
 beforeAll(async () => {
   server = await testServer();
@@ -155,7 +158,7 @@ describe('a bundle of a job that is here already', () => {
       expect(await stamp()).toBe(before);
 
       expect(await take(bundle, `?choose=${id}:ours`)).toMatchObject({ outcome: 'kept-ours' });
-      // What would lose a reading is not done, even when asked for.
+      // An action that would lose a reading is refused, even when asked for.
       expect((await server.call('POST', '/import?choose=x:burn', bundle)).status).toBe(400);
       expect(await take(bundle, `?choose=${id}:merge`)).toMatchObject({ outcome: 'merged', id });
       const { document } = (await server.call('GET', `/jobs/${id}`)).body;

@@ -80,7 +80,7 @@ const PEG: Mate = {
   own: { number: 'skirtDiameter', form: 'round', lying: false },
 };
 
-/** Edits of every kind, many of which make no sense on the job they meet. */
+/** Edits of every kind, many of which make no sense for the job they meet. */
 export const anyEdit = fc.oneof(
   fc.record({
     kind: fc.constant('add-addition' as const),

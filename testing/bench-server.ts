@@ -10,8 +10,8 @@ import { KernelPool } from '../server/solids/pool';
 import { openStore } from '../server/store/database';
 
 /**
- * Servers for browser tests, one process for many: each has an empty data folder and a port of its own, all share the
- * kernel threads, which are warm after the first. Spoken to by messages: `{ open: n }` answers `{ opened: n, url }`,
+ * Servers for browser tests, one process for many: each has an empty data folder and a port of its own; all share the
+ * kernel threads, which are warm after the first. Controlled by messages: `{ open: n }` answers `{ opened: n, url }`,
  * `{ shut: n }` answers `{ shut: n }`.
  */
 interface Bench {
@@ -56,5 +56,5 @@ process.on('message', async (message: { open?: number; shut?: number }) => {
     process.send?.({ shut: message.shut });
   }
 });
-// Whoever started it is gone.
+// The process that started it is gone.
 process.on('disconnect', () => process.exit(0));

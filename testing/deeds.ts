@@ -2,7 +2,7 @@ import { ulid } from 'ulid';
 import { forged } from './forged';
 import { readingEdit } from './server';
 
-/** The smallest picture, PNG: what comes behind it makes each one another file. */
+/** The smallest picture, PNG: bytes appended to it make each one another file. */
 const PICTURE = Buffer.from(
   'iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg==',
   'base64',
@@ -11,7 +11,7 @@ const PICTURE = Buffer.from(
 export const DEEDS = ['edit', 'photo', 'import', 'version'] as const;
 export type Deed = (typeof DEEDS)[number];
 
-/** Whether what was acknowledged is there, asked of a server that may be another by now. */
+/** Whether what was acknowledged is there, asked of a server that may be another one by now. */
 type IsThere = (base: string) => Promise<boolean>;
 
 // biome-ignore lint/suspicious/noExplicitAny: answers of several routes
@@ -31,7 +31,7 @@ const bytes = async (base: string, path: string): Promise<Uint8Array | null> => 
   return response.ok ? new Uint8Array(await response.arrayBuffer()) : null;
 };
 
-/** One maker at one job, who does one thing after another; each answer gives what must be found again. */
+/** One maker at one job, who does one thing after another; each answer states what must be found again. */
 export class Maker {
   private done = 0;
   private constructor(
@@ -40,7 +40,7 @@ export class Maker {
     private revision: number,
   ) {}
 
-  /** A cap with enough read to make versions of it. */
+  /** A cap with enough readings to make versions of it. */
   static async at(base: string): Promise<Maker> {
     const { id, revision } = await send(base, 'POST', '/jobs', { title: 'Cap', recipe: 'round-cap' });
     const maker = new Maker(base, id, revision);

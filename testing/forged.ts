@@ -1,7 +1,7 @@
 import { createHash } from 'node:crypto';
 import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate';
 
-/** A job's bundle with one word exchanged for another wherever it stands in the job, its hashes put right again. */
+/** A job's bundle with one word replaced by another everywhere in the job, with corrected hashes. */
 export function forged(bundle: Uint8Array, jobId: string, word: string, other: string): Uint8Array {
   const files = unzipSync(bundle);
   const path = `jobs/${jobId}.json`;

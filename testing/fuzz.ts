@@ -1,7 +1,7 @@
 import type { Edit } from '../core/job/edits';
 import { readEdit } from './read-edit';
 
-/** Requests as an enemy, or bad luck, would send them: sound ones with something in them changed. Fixed seeds. */
+/** Requests as an enemy, or bad luck, would send them: sound ones with something changed. Fixed seeds. */
 export interface Request {
   method: string;
   path: string;
@@ -10,7 +10,7 @@ export interface Request {
   headers?: Record<string, string>;
 }
 
-/** What may stand where something else should. */
+/** Values to put in place of others. */
 const STRANGE: readonly unknown[] = [
   null,
   true,
@@ -32,7 +32,7 @@ const STRANGE: readonly unknown[] = [
   [[[[[[]]]]]],
   { __proto__: null, toString: 1 },
 ];
-/** Of those, what a name in an object can be. */
+/** Those of them that can be names in an object. */
 const NAMES = STRANGE.flatMap(x => (typeof x === 'object' ? [] : [String(x).slice(0, 50)]));
 const pick = <T>(random: () => number, list: readonly T[]): T => list[Math.floor(random() * list.length)]!;
 
@@ -104,7 +104,7 @@ export function soundRequests(job: string, revision: number): Request[] {
   ];
 }
 
-/** One of them, spoiled: in its body, in its path, in its bytes or in what it says of itself. */
+/** One of them, spoiled: in its body, in its path, in its bytes or in its headers. */
 export function spoiled(request: Request, random: () => number): Request {
   const kind = random();
   if (request.body === undefined || kind < 0.1) {
@@ -142,13 +142,13 @@ export function spoiled(request: Request, random: () => number): Request {
 
 export interface Fuzzed {
   sent: number;
-  /** By the first digit of the answer’s status. */
+  /** By the first digit of the answer's status. */
   by: Record<string, number>;
-  /** Requests that the server failed at, or that took too long. */
+  /** Requests that made the server fail, or that took too long. */
   failed: { request: Request; status: number; ms: number; said: string }[];
 }
 
-/** Sends spoiled requests, one after the other. @param base of the server @param longest that an answer may take, ms */
+/** Sends spoiled requests, one after the other. @param base of the server @param longest allowed answer time, ms */
 export async function fuzz(
   base: string,
   count: number,
@@ -169,7 +169,7 @@ export async function fuzz(
   let job = '';
   let revision = 0;
   for (let i = 0; i < count; i++) {
-    // A job that was spoiled by what passed is left behind now and then.
+    // A job that was damaged by accepted requests is left behind now and then.
     if (i % 50 === 0) {
       const made = await send({
         method: 'POST',

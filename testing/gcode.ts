@@ -1,6 +1,6 @@
 import type { ToolLayer, ToolPath } from './toolpaths';
 
-/** Writes toolpaths of the tests' own as G-code in several dialects. */
+/** Writes the tests' own toolpaths as G-code in several dialects. */
 
 export interface Dialect {
   relativeE?: boolean;
@@ -66,7 +66,7 @@ export function gcodeOf(
   put(relativeE ? 'M83' : 'M82');
   put('G28');
   put(`G92 E0`);
-  // The nozzle is cleaned along the bed's edge.
+  // The nozzle is primed along the bed's edge.
   put(`G1 X${n(5)} Y${n(5)} Z${n(0.3)} F${n(5000)}`);
   let e = 0;
   const push = (by: number) => {

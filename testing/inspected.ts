@@ -7,7 +7,7 @@ import type { Parameters } from '../core/shape/recipes/parameters';
 import { partWith, type Wish } from './part-with';
 import { PLAIN_CONTEXT } from './plain-context';
 
-/** For tests: a recipe's demo object with additions and other numbers, built and looked at as before a print. */
+/** For tests: a recipe's demo object with additions and other numbers, built and checked as before a print. */
 export function inspected(
   kernels: Kernels,
   id: string,
@@ -18,7 +18,7 @@ export function inspected(
   const { recipe, parameters } = partWith(id, wishes, change);
   const outcome = buildPart(recipe, parameters, kernels, 'screen');
   if (!outcome.ok) return outcome.findings;
-  // What the ledger asks for is what is drawn, unless the test says otherwise.
+  // The ledger asks for the drawn sizes, unless the test says otherwise.
   const drawn = asked ?? parameters;
   const ledger = Object.fromEntries(
     recipe.mates

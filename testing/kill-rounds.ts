@@ -30,9 +30,9 @@ export function killed(child: ChildProcess, signal: NodeJS.Signals): Promise<num
 }
 
 export interface KillRound {
-  /** What the server said yes to before it was killed, by kind. */
+  /** What the server acknowledged before it was killed, by kind. */
   acknowledged: Readonly<Record<Deed, number>>;
-  /** Of those, what is not there after the next start. */
+  /** Of those, what is missing after the next start. */
   lost: Deed[];
 }
 
@@ -53,7 +53,7 @@ export async function killRounds(
     const maker = await Maker.at(base);
     const done: { deed: Deed; isThere: (base: string) => Promise<boolean> }[] = [];
     const act = async (deed: Deed) => done.push({ deed, isThere: await maker.do(deed) });
-    // Once of each, so that threads and kernels are warm and the kill falls into the work.
+    // Once each, so that threads and kernels are warm and the kill hits the work.
     for (const deed of new Set(deeds)) await act(deed);
     const timer = setTimeout(() => child.kill('SIGKILL'), random() * longest);
     const over = new Promise(end => child.on('exit', end));
@@ -61,7 +61,7 @@ export async function killRounds(
       for (let n = 0; ; n++) await act(deeds[n % deeds.length]!);
     } catch (error) {
       if (!(error instanceof TypeError)) throw error;
-      // The connection broke with the server: what was answered until now counts.
+      // The connection broke with the server: what was answered before that counts.
     }
     clearTimeout(timer);
     await over;

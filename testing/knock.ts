@@ -5,11 +5,11 @@ export interface Knock {
   path: string;
   headers?: Record<string, string>;
   body?: object | Uint8Array;
-  /** Told what comes, as it comes. */
+  /** Receives the data as it comes. */
   hear?(text: string): void;
 }
 
-/** A request just as it is said: a browser's own functions would not let `Host` and `Origin` be made up. */
+/** A request exactly as given: a browser's own functions would not allow made-up `Host` and `Origin` headers. */
 export function knock(
   port: number,
   { method = 'GET', path, headers = {}, body, hear }: Knock,
@@ -21,7 +21,7 @@ export function knock(
       {
         host: '127.0.0.1',
         port,
-        // Each by a connection of its own.
+        // Each over a connection of its own.
         agent: false,
         method,
         path,

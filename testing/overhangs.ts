@@ -2,18 +2,18 @@ import { posed } from '../core/print/pose';
 import type { MeshKernel } from '../core/shape/kernels/kernel';
 import type { TriangleMesh } from '../core/shape/mesh/mesh';
 
-/** Shapes whose overhangs everybody who prints knows. Lengths mm. */
+/** Shapes whose overhangs are familiar to everybody who prints. Lengths mm. */
 
 export type Profile = [number, number][];
 
-/** Profiles in (x, height), `depth` deep; the first is the outline, the others are holes in it. */
+/** Profiles in (x, height), extruded by `depth`; the first is the outline, the others are holes in it. */
 export const standing = (
   kernel: Pick<MeshKernel, 'extrude'>,
   profiles: readonly Profile[],
   depth = 20,
 ): TriangleMesh => posed(kernel.extrude(profiles, depth), { down: [0, -1, 0], turn: 0 });
 
-/** A profile in (radius, height) turned about the upright, in `sides` flats. */
+/** A profile in (radius, height) revolved about the upright axis, in `sides` flats. */
 export function turned(profile: Profile, sides = 120): TriangleMesh {
   const at = (i: number) => (2 * Math.PI * i) / sides;
   const positions = profile.flatMap(([r, z]) =>
@@ -62,7 +62,7 @@ export const cone = (angle: number, rise = 15): TriangleMesh =>
     [1e-4, rise],
   ]);
 
-/** A block 40 × 40 with a hole through it that lies. @param roof how its top is made */
+/** A block 40 × 40 with a level hole through it. @param roof the shape of the hole's top */
 export function lyingHole(r: number, roof: 'round' | 'pointed' | 'cut flat' = 'round'): Profile[] {
   const n = 96;
   const hole = Array.from({ length: n }, (_, i): [number, number] => {

@@ -44,14 +44,14 @@ export class PageBench {
     return new Work(this.document, FIRST_WORKSHOP, this.history).part('part-1');
   }
 
-  /** Something that happened, as if the server had kept it. */
+  /** Something that happened, as if the server had recorded it. */
   happen(row: HistoryRow): this {
     this.history = withRow(this.history, row);
     this.settle();
     return this;
   }
 
-  /** As if a dimension or a mate had been picked in the ledger. */
+  /** As if a dimension or a mate had been selected in the ledger. */
   pick(id: string): void {
     this.selected = id;
     this.settle();

@@ -9,5 +9,5 @@ globalThis.ResizeObserver ??= class {
   disconnect() {}
 };
 
-/** No server tells the test page anything. */
+/** The test page receives no events from a server. */
 if (!('EventSource' in globalThis)) Object.assign(globalThis, { EventSource: class {} });

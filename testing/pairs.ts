@@ -1,18 +1,18 @@
-/** Something that can be chosen, with all it may be. */
+/** A factor with all its possible values. */
 export type Factors<V> = Readonly<Record<string, readonly V[]>>;
 
 /** Names two values of two different factors, in the factors' order. */
 export const pairName = (a: string, x: unknown, b: string, y: unknown): string => `${a}=${x} ${b}=${y}`;
 
-/** All pairs of values of two different factors that a set of choices holds. */
+/** All pairs of values of two different factors that a set of choices contains. */
 export function pairsIn<V>(factors: Factors<V>, row: Readonly<Record<string, V>>): string[] {
   const names = Object.keys(factors);
   return names.flatMap((a, i) => names.slice(i + 1).map(b => pairName(a, row[a], b, row[b])));
 }
 
 /**
- * A mixed-level covering array of strength two: sets of choices so few that it is quick to try all, in which every
- * value of every factor still meets every value of every other one. Greedy, and the same every time.
+ * A mixed-level covering array of strength two: few enough sets of choices to try all of them, in which every value of
+ * every factor meets every value of every other one. Greedy, and deterministic.
  */
 export function coveringArray<V>(factors: Factors<V>): Record<string, V>[] {
   const names = Object.keys(factors);
@@ -24,7 +24,7 @@ export function coveringArray<V>(factors: Factors<V>): Record<string, V>[] {
   const rows: Record<string, V>[] = [];
   while (open.size > 0) {
     const row: Record<string, V> = {};
-    // The most open pairs first: each factor takes the value that closes most with those chosen before it.
+    // The most open pairs first: each factor takes the value that covers most pairs with the factors before it.
     const [seed] = open;
     for (const part of seed!.split(' ')) {
       const [name, value] = part.split('=') as [string, string];

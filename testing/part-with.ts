@@ -7,7 +7,7 @@ import { requireRecipe } from '../core/shape/recipes';
 import type { Parameters } from '../core/shape/recipes/parameters';
 import type { Recipe } from '../core/shape/recipes/recipe';
 
-/** For tests: additions on a recipe's demo object, each with its own numbers by their short names. */
+/** For tests: additions on a recipe's demo object, each with its own numbers by short name. */
 export interface Wish {
   kind: AdditionKindName;
   set?: Parameters;

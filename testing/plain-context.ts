@@ -1,6 +1,6 @@
 import { type CheckContext, NO_DEMANDS } from '../core/shape/checks/context';
 
-/** A usual printer and a stiff plastic, and nothing that is asked of the part. */
+/** A usual printer and a stiff plastic, and no demands on the part. */
 export const PLAIN_CONTEXT: CheckContext = {
   lineWidth: 0.4,
   density: 1.27,

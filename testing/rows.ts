@@ -1,7 +1,7 @@
 import type { Print, Rework, Try, Version } from '../core/job/history';
 import { AS_DRAWN } from '../core/print/pose';
 
-/** Rows of a history with as little in them as may be, for tests; each takes what it is about. */
+/** Rows of a history with as little content as possible, for tests; each takes the row it is about. */
 
 type Made<T, Needed extends keyof T> = Pick<T, Needed> & Partial<T>;
 

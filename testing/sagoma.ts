@@ -17,7 +17,7 @@ export async function sagoma(words: string, input: unknown = '', lines = false) 
   return { code, out, err };
 }
 
-/** As the command line is given it. @param lines one question a line */
+/** As given to the command line. @param lines one question a line */
 export function textOf(input: unknown, lines: boolean): string {
   if (typeof input === 'string') return input;
   if (!lines) return JSON.stringify(input);
@@ -26,5 +26,5 @@ export function textOf(input: unknown, lines: boolean): string {
     .join('\n');
 }
 
-/** What it answers, read back. */
+/** Its answer, parsed. */
 export const answer = async (words: string, input: unknown) => JSON.parse((await sagoma(words, input)).out);

@@ -1,7 +1,7 @@
 import ManifoldInit, { type Manifold } from 'manifold-3d';
 import { type TriangleMesh, weld } from '../core/shape/mesh/mesh';
 
-/** Objects with surfaces of known size, to be scanned. Lengths mm. */
+/** Objects with surfaces of known size, for scanning. Lengths mm. */
 
 const wasm = await ManifoldInit();
 wasm.setup();
@@ -13,8 +13,10 @@ const meshOf = (solid: Manifold): TriangleMesh => {
 };
 const ROUND = 96;
 
-/** A plate of 80 × 60 × 6 with four holes of 5.3 at 64 × 44, a boss of 31.7 × 24 with a cone of 26 to 24.4 over 22 in
- * it, a hexagon of 17 across its flats and 12 high, and half a ball of radius 12.6. */
+/**
+ * A plate of 80 × 60 × 6 with four holes of 5.3 at 64 × 44, a boss of 31.7 × 24 with a cone of 26 to 24.4 over 22 in
+ * it, a hexagon of 17 across its flats and 12 high, and half a ball of radius 12.6.
+ */
 export function proofBlock(): TriangleMesh {
   const plate = M.cube([80, 60, 6], true).translate([0, 0, 3]);
   const holes = [-32, 32].flatMap(x =>
@@ -87,6 +89,8 @@ export function grip(): TriangleMesh {
   return meshOf(M.union([M.hull([a, b]), M.hull([b, c]), M.hull([c, d])]));
 }
 
-/** A stem of 12 with a cap of 30 on it, 6 thick, 24 high: lying on its cap nothing of it holds, on its stem the cap does. */
+/**
+ * A stem of 12 with a cap of 30 on it, 6 thick, 24 high: lying on its cap nothing holds it, on its stem the cap does.
+ */
 export const mushroom = (): TriangleMesh =>
   meshOf(M.cylinder(24, 6, 6, ROUND).add(M.cylinder(6, 15, 15, ROUND).translate([0, 0, 18])));

@@ -1,12 +1,15 @@
 import { gauss, seeded } from '../core/bench/random';
 import { type TriangleMesh, weld } from '../core/shape/mesh/mesh';
 
-/** Surfaces as a handheld scanner brings them: corners every half millimetre, scattered, warped, seen in part. Lengths mm. */
+/**
+ * Surfaces as a handheld scanner returns them: corners every half millimetre, scattered, warped, partly seen. Lengths
+ * mm.
+ */
 
 export interface Seen {
   /** Scatter along the normal, sd. */
   noise?: number;
-  /** Of a smooth warp, its height. */
+  /** Height of a smooth warp. */
   warp?: number;
   /** How far round it was seen, degrees. */
   arc?: number;

@@ -7,31 +7,31 @@ import { signedNext } from '../core/learn/signed-mate';
 import { VERDICTS } from '../core/learn/verdict';
 import { verdictFor, verdictScale } from '../core/learn/verdict-scale';
 
-/** A made-up job with known truth, to count prints until everything sits right. Lengths mm. */
+/** A simulated job with known truth, to count prints until everything sits right. Lengths mm. */
 export interface SimulatedWorld {
   mates: NextMate[];
   /** True β by mate. */
   beta: Record<string, number>;
   repeatability: number;
-  /** This hand calls a clearance so much tighter than others do. */
+  /** How much tighter than others this hand calls a clearance. */
   hand: number;
-  /** Share of verdicts that are said of something else. */
+  /** Share of verdicts about something else. */
   slips: number;
 }
 
-/** What is believed of printers; how often that is wrong altogether is the engine’s own affair. */
+/** The belief about printers; how often it is completely wrong is up to the engine. */
 type Shared = Record<'inside' | 'outside' | 'signed', { mean: number; sd: number; wild?: number }>;
 export interface SimulationPrior extends Omit<Shared, 'signed'> {
-  /** Of lengths; as the outsides where left out. */
+  /** For lengths; as for outsides where left out. */
   signed?: Shared['signed'];
   repeatability: number;
 }
 
-/** What a world is like beyond its printer; all as usual where left out. */
+/** The world beyond its printer; all as usual where left out. */
 export interface Oddities {
-  /** Of mates, how many are lengths that are judged by an amount. */
+  /** Share of mates that are lengths judged by an amount. */
   signed?: number;
-  /** Readings are so many times worse than they say. */
+  /** Readings are worse than they claim by this factor. */
   readings?: number;
   hand?: number;
   slips?: number;
@@ -88,13 +88,13 @@ function fitMate(id: string, random: () => number, window: number, u: number): N
 
 export type Choose = (mates: readonly NextMate[], trials: readonly Trial[]) => Record<string, number>;
 
-/** How sure an amount is that was found by sheets of paper, sd. */
+/** Uncertainty of an amount that was found with sheets of paper, sd. */
 const OFF_U = 0.06;
 
-/** Hears what was announced of a print, and whether it was right. */
+/** Receives the announced chance of a print, and whether it was right. */
 export type Heard = (print: { number: number; allRight: boolean }) => void;
 
-/** Prints until every mate is right; `most` when it never is. The scatter comes from `random`. */
+/** Prints until every mate is right; `most` when it never is. `random` provides the scatter. */
 export function printsToFit(
   world: SimulatedWorld,
   choose: Choose,
@@ -167,7 +167,7 @@ export const stepper: Choose = (mates, trials) =>
       const grow = mate.side === 'inside' ? 1 : -1;
       let model = mate.reading.value + (grow * (mate.scale.min + mate.scale.max)) / 2;
       for (const trial of trials) {
-        // What stands proud by so much is taken off; a maker does that.
+        // What stands proud by an amount is reduced by that amount, as a maker does.
         const off = trial.mates[mate.id]?.off?.value;
         if (off !== undefined) model -= grow * (off - (mate.scale.min + mate.scale.max) / 2);
         const verdict = trial.mates[mate.id]?.verdict;
@@ -178,16 +178,16 @@ export const stepper: Choose = (mates, trials) =>
     }),
   );
 
-/** What the ideal reasoner knows of the world beyond its printer. */
+/** What the ideal reasoner knows about the world beyond its printer. */
 export interface Known {
-  /** Readings are so many times worse than they say. */
+  /** Readings are worse than they claim by this factor. */
   readings?: number;
   hand?: number;
 }
 
 /**
- * An ideal reasoner by another road: particles drawn from the world's true hyperparameters, weighed by
- * exact verdict chances; it picks, mate by mate, the model number most often right.
+ * An ideal reasoner by another method: particles drawn from the world's true hyperparameters, weighted by exact verdict
+ * chances; mate by mate, it picks the model number that is right most often.
  */
 export function particleReasoner(
   truth: SimulationPrior,
@@ -245,7 +245,7 @@ export function particleReasoner(
 
 const bell = (x: number, sd: number) => Math.exp(-0.5 * (x / sd) ** 2) / sd;
 
-/** Φ within 0.0002, Bowling et al. (2009): cheap, and not the engine's own. */
+/** Φ within 0.0002, Bowling et al. (2009): cheap, and different from the engine's own. */
 const logistic = (z: number) => 1 / (1 + Math.exp(-0.07056 * z ** 3 - 1.5976 * z));
 
 function verdictLikelihood(verdict: string, mean: number, sd: number, scale: NextMate['scale']): number {

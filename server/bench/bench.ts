@@ -31,7 +31,7 @@ import type { Store } from '../store/database';
 import { bench } from '../store/schema';
 import { readWorkshop } from '../workshop/repository';
 
-/** Bytes of a file that the practice printer takes. */
+/** The most bytes of a file that the practice printer accepts. */
 const MOST_FILE = 64e6;
 const PrintAsked = z.object({
   versionId: z.string(),
@@ -90,7 +90,7 @@ export function benchRoutes(app: App): Router {
     res.set('content-type', 'model/stl').end(Buffer.from(file));
   });
 
-  /** Photographs it on the sheet: what a maker reads off beside it stands in the headers. */
+  /** Photographs it on the sheet: the accompanying readings are in the headers. */
   router.post('/jobs/:id/photo', async (req, res) => {
     const job = await readJob(store.db, req.params.id);
     const { partId } = z.object({ partId: z.string() }).parse(req.body);
@@ -115,7 +115,7 @@ export function benchRoutes(app: App): Router {
     res.end(Buffer.from(photo.file));
   });
 
-  /** Prints a version; or the file that comes along, right or wrong, as any printer does. */
+  /** Prints a version, or the uploaded file, right or wrong, as any printer does. */
   router.post(
     '/jobs/:id/print',
     express.raw({ type: 'application/octet-stream', limit: MOST_FILE }),
@@ -160,7 +160,7 @@ export function benchRoutes(app: App): Router {
     },
   );
 
-  /** What the file makes of the version. @throws HttpError where it is another part's, or none */
+  /** What the file would print. @throws HttpError where it is another part, or none */
   async function fileFor(job: JobView, version: Version, file: Buffer): Promise<Filed> {
     const solid = await solids.built(version, { owner: job.id });
     if (!solid.ok) throw new HttpError(422, 'no-solid', 'The version’s solid could not be built.');
@@ -229,7 +229,7 @@ export function benchRoutes(app: App): Router {
   return router;
 }
 
-/** What the practice caliper shows of the practice printer's piece, by feature. */
+/** The practice caliper's readings of the practice printer's piece, by feature. */
 export function readPractice(
   calibration: Pick<Calibration, 'id' | 'printerId' | 'materialId'>,
   featureIds: readonly string[],
@@ -279,14 +279,14 @@ function benchMates(job: JobView, version: Version): BenchMate[] {
   });
 }
 
-/** What the practice object calls the other side of a mate; empty where that is one of our own parts. */
+/** The practice object's name for the other side of a mate; empty where that is one of our own parts. */
 function nameOfOther({ document }: JobView, mate: FitMate | undefined): string {
   if (mate?.other.of !== 'object') return '';
   const { dimension } = mate.other;
   return document.dimensions.find(d => d.id === dimension)?.name ?? '';
 }
 
-/** A job's hidden object: drawn the first time it is asked for, and grown where parts came to the job since. */
+/** A job's hidden object: made at the first request, and extended when parts were added to the job since. */
 export async function worldOf(store: Store, job: JobView): Promise<World> {
   const { workshop } = await readWorkshop(store.db);
   const { exampleSizes } = new Work(job.document, workshop, job.history);

@@ -20,7 +20,7 @@ test('the practice printer takes a version’s file, and prints it as it is: sca
   await server.call('PUT', '/workshop', { revision, workshop: { ...workshop, practiceBench: true } });
   const job = await server.newJob();
   const { id } = job;
-  // The hidden object is another one for every job: the part is for this one.
+  // Every job has another hidden object: the part is made for this one.
   const world = await worldOf(server.app.store, job);
   const rim = Number(readCaliper(world, 'rim', 0, 0.01)!.toFixed(2));
   const edits = `/jobs/${id}/edits`;

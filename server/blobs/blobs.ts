@@ -4,7 +4,7 @@ import { join } from 'node:path';
 import type { Store } from '../store/database';
 import { blobs } from '../store/schema';
 
-/** More came than is taken. */
+/** More data came than is accepted. */
 export class TooLong extends Error {
   override name = 'TooLong';
 }
@@ -17,11 +17,11 @@ export class Blobs {
     return join(this.store.folder, 'blobs', sha256.slice(0, 2), sha256);
   }
 
-  /** Keeps the bytes and returns their hash; the same bytes are kept once. */
+  /** Stores the bytes and returns their hash; equal bytes are stored once. */
   async put(bytes: Uint8Array): Promise<string> {
     const sha256 = createHash('sha256').update(bytes).digest('hex');
     const path = this.path(sha256);
-    // One that a crash, or a bad disk, has cut short is written again.
+    // A file that a crash, or a bad disk, has truncated is written again.
     if ((await this.get(sha256)) === null) {
       const folder = join(path, '..');
       await mkdir(folder, { recursive: true });
@@ -39,7 +39,7 @@ export class Blobs {
       await rename(temporary, path);
       await sync(folder);
     } else {
-      // Kept anew, it has its whole grace before it.
+      // Stored again, it has its whole grace period before it.
       const now = new Date();
       await utimes(path, now, now);
     }
@@ -48,8 +48,8 @@ export class Blobs {
   }
 
   /**
-   * Keeps what comes in a stream, never all of it in memory.
-   * @param most bytes @param check of the whole file before it is kept: throws where it is refused
+   * Stores a stream without ever having all of it in memory.
+   * @param most bytes @param check of the whole file before it is stored: throws to refuse it
    * @throws TooLong
    */
   async receive(
@@ -94,7 +94,7 @@ export class Blobs {
     );
   }
 
-  /** null when it is not there or no longer what its name says. */
+  /** Null when it is not there or its content no longer matches its name. */
   async get(sha256: string): Promise<Uint8Array | null> {
     if (!/^[0-9a-f]{64}$/.test(sha256)) return null;
     const bytes = await readFile(this.path(sha256)).catch(() => null);
@@ -103,7 +103,7 @@ export class Blobs {
   }
 }
 
-/** A rename is only safe once its folder is on the disk. */
+/** A rename is only durable once its folder is synced. */
 async function sync(folder: string): Promise<void> {
   const handle = await open(folder, 'r');
   try {

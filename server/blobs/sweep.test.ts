@@ -20,7 +20,7 @@ afterEach(async () => {
   rmSync(server.folder, { recursive: true, force: true });
 });
 
-/** Makes a file look as if it was kept that long ago. */
+/** Makes a file look as if it was stored that long ago. */
 function age(sha256: string, days: number) {
   utimesSync(server.app.blobs.path(sha256), daysAgo(days), daysAgo(days));
 }
@@ -52,7 +52,7 @@ test('what nothing names goes after its grace; what a photo, an undone edit or a
   const rows = await app.store.db.select().from(blobs);
   expect(rows.map(r => r.sha256).sort()).toEqual([photo, young, mesh].sort());
 
-  // Taken back, the photo is still in the edit that redo needs.
+  // After undo, redo still needs the photo of the edit.
   const { body } = await server.call('POST', `/jobs/${id}/undo`, { editId: before.undo.editId });
   expect(body.document.photos).toEqual([]);
   expect(await sweepBlobs(app.store)).toBe(0);

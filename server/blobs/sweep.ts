@@ -5,7 +5,7 @@ import type { SQLiteColumn, SQLiteTable } from 'drizzle-orm/sqlite-core';
 import type { Store } from '../store/database';
 import { bench, blobs, edits, history, jobs, solids, workshop } from '../store/schema';
 
-/** How long a file that nothing names, and a solid that was built, are kept, days. */
+/** How long a file that nothing names, and a built solid, are kept, days. */
 export const GRACE = 30;
 
 /** Everything that may name a file. An undone edit does: undo and redo bring its photo back. */
@@ -20,13 +20,13 @@ const NAMING: [SQLiteTable, SQLiteColumn][] = [
 ];
 
 /**
- * Removes files that nothing has named for a while: photos taken back, solids of numbers long changed.
- * For the start only, before anybody is answered: a file that is just being kept is named a moment later.
- * @returns how many files went
+ * Removes files that nothing has named for a while: photos taken back, solids of old numbers. Only at the start, before
+ * anybody is answered: a file that is just being stored is named a moment later.
+ * @returns the number of files removed
  */
 export async function sweepBlobs(store: Store, now = new Date()): Promise<number> {
   const before = new Date(now.getTime() - GRACE * 24 * 3_600_000);
-  // Solids are built again when somebody asks for them.
+  // Solids are built again when they are needed.
   await store.write(tx => tx.delete(solids).where(lt(solids.at, before.toISOString())));
   const old = await filesBefore(join(store.folder, 'blobs'), before);
   for (const [table, column] of NAMING) {
@@ -42,14 +42,14 @@ export async function sweepBlobs(store: Store, now = new Date()): Promise<number
   return gone.length;
 }
 
-/** What was still coming when a program before this one ended: at the start nobody writes it any more. */
+/** Left over from a program that ended before this one: at the start nobody is writing it any more. */
 async function removeUnfinished(folder: string): Promise<void> {
   for (const part of await readdir(folder).catch(() => []))
     for (const name of await readdir(join(folder, part)).catch(() => []))
       if (name.startsWith('.')) await rm(join(folder, part, name), { force: true });
 }
 
-/** Paths by hash of the files last kept before a time. */
+/** Paths by hash of the files last stored before a time. */
 async function filesBefore(folder: string, before: Date): Promise<Map<string, string>> {
   const found = new Map<string, string>();
   for (const part of await readdir(folder).catch(() => []))

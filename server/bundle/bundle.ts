@@ -42,7 +42,7 @@ export async function exportJob(job: JobView, blobs: Blobs, version: string): Pr
     ...job.document.photos.map(p => p.sha256),
     ...job.document.models.map(m => m.sha256),
     ...job.document.scans.map(s => s.sha256),
-    // A version may stand on a body that the job has let go of.
+    // A version may use a body that the job no longer has.
     ...job.history.versions.flatMap(v => referencesIn(v.parameters).map(shaOf)),
   ];
   for (const sha256 of new Set(named)) {
@@ -77,7 +77,7 @@ export async function exportJob(job: JobView, blobs: Blobs, version: string): Pr
   return zipSync(files, { mtime: NO_DATE, level: 6 });
 }
 
-/** Takes in every job of a bundle; all of it is checked before anything is written. */
+/** Imports every job of a bundle; all of it is checked before anything is written. */
 export async function importBundle(
   bytes: Uint8Array,
   choices: ImportChoices,
@@ -92,7 +92,7 @@ export async function importBundle(
   return answer;
 }
 
-/** What a bundle would bring, beside what is here; nothing is written. */
+/** What a bundle would import, compared with what is here; nothing is written. */
 export async function lookAtBundle(bytes: Uint8Array, store: Store, reader: KernelPool): Promise<ImportLook> {
   const bundle = await checked(bytes, reader);
   const looks: ImportLook['jobs'] = [];
@@ -112,7 +112,7 @@ export async function lookAtBundle(bytes: Uint8Array, store: Store, reader: Kern
   return { jobs: looks };
 }
 
-/** More than anyone reads; two copies that share so little are not compared line by line. */
+/** Longer than anyone reads; two copies with so many differences are not compared line by line. */
 const MOST_DIFFERENCES = 200;
 
 async function checked(bytes: Uint8Array, reader: KernelPool) {
@@ -130,8 +130,8 @@ async function oursOf(db: Transaction | Database, id: string): Promise<JobView |
 }
 
 /**
- * What can be done with a job that is here already, what is done unasked first: brought up where nothing of ours is
- * lost by that, else ours where it has all that the bundle has, else both. No choice loses a reading or a print.
+ * What can be done with a job that is already here, the default first: update where that loses nothing of ours,
+ * otherwise ours where it has all that the bundle has, otherwise both. No choice loses a reading or a print.
  */
 function planFor(ours: JobView, theirs: JobView) {
   if (sameCopy(ours, theirs)) return { choices: [], differences: [], clash: null, one: null };
@@ -161,7 +161,7 @@ function planFor(ours: JobView, theirs: JobView) {
 
 type Outcome = ImportAnswer['jobs'][number];
 
-/** Ids are kept, but of a second copy of a job that is here already. */
+/** Ids are kept, except for a second copy of a job that is already here. */
 async function takeIn(job: JobView, choice: ImportChoice | undefined, store: Store): Promise<Outcome> {
   const said = (outcome: Outcome['outcome'], message: string, id = job.id): Outcome => ({
     id,
@@ -178,7 +178,7 @@ async function takeIn(job: JobView, choice: ImportChoice | undefined, store: Sto
       return said('added', 'Added to the rack.');
     }
     const { choices, one } = planFor(ours, job);
-    // The job may have been worked on since its maker looked at the bundle: what cannot be done now is not.
+    // The job may have changed since its maker looked at the bundle: a choice that is no longer possible is refused.
     const does = choice && choices.includes(choice) ? choice : choices[0];
     if (!does) return said('same', 'Already here, nothing to do.');
     if (does === 'ours')
@@ -209,13 +209,13 @@ async function takeIn(job: JobView, choice: ImportChoice | undefined, store: Sto
   });
 }
 
-/** A history whose ids another job has already is one of a copy: its rows get ids of their own. */
+/** A history whose ids belong to another job comes from a copy: its rows get new ids. */
 async function withFreeIds(tx: Transaction, { id, history }: JobView): Promise<History> {
   const ids = rowsOf(history).map(({ row }) => row.id);
   return (await haveOthers(tx, id, ids)) ? withNewIds(history) : history;
 }
 
-/** The rows of a second copy are rows of their own; what is about another row stays about its copy. */
+/** The rows of a second copy get new ids; references between them are kept. */
 function withNewIds(history: History): History {
   const ids = new Map(rowsOf(history).map(({ row }) => [row.id, ulid()]));
   const text = JSON.stringify(history).replace(/"([\w-]{1,40})"/g, (whole, id: string) => {

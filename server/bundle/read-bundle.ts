@@ -7,12 +7,12 @@ import type { JobView } from '../../contract/jobs';
 import { readJobDocument } from '../../core/job/read-document';
 import { recipeById } from '../../core/shape/recipes';
 
-/** What a bundle holds once all of it was checked. */
+/** The checked content of a bundle. */
 export type BundleRead =
   | { ok: true; jobs: JobView[]; blobs: { sha256: string; bytes: Uint8Array }[]; missing: number }
   | { ok: false; message: string };
 
-/** Bounds on what an upload may unpack to: a zip of some kilobytes can hold gigabytes. Bytes. */
+/** Bounds on what an upload may unpack to: a zip of a few kilobytes can hold gigabytes. Bytes. */
 const MOST_UNPACKED = 256e6;
 const MOST_ENTRIES = 6000;
 const MOST_OF = [
@@ -21,12 +21,12 @@ const MOST_OF = [
   { path: /^blobs\/[0-9a-f]{64}$/, most: 64e6 },
 ];
 
-/** The bundle is not what it should be; the message is for the maker. */
+/** The bundle is damaged or not one; the message is for the maker. */
 class BadBundle extends Error {}
 
 type Files = Record<string, Uint8Array>;
 
-/** A bundle, all of it checked; runs in a thread, since nothing in the file is trusted. */
+/** A bundle, fully checked; runs in a thread, since nothing in the file is trusted. */
 export function readBundle(bytes: Uint8Array): BundleRead {
   try {
     const files = unpack(bytes);
@@ -81,7 +81,7 @@ function unpack(bytes: Uint8Array): Files {
         return rule !== undefined;
       },
     });
-    // What a zip says of its sizes is not trusted either.
+    // The sizes that a zip states are not trusted either.
     for (const [name, body] of Object.entries(files))
       if (body.length > MOST_OF.find(r => r.path.test(name))!.most)
         throw new BadBundle('The bundle unpacks to more than Sagoma takes.');

@@ -10,10 +10,10 @@ import { changeWorkshop, readWorkshop } from '../workshop/repository';
 const MOST_CALIBRATIONS = 50;
 const TYPES = { stl: 'model/stl', '3mf': 'model/3mf' } as const;
 
-/** The calibration piece, and the profiles that come of it; each is saved by itself. */
+/** The calibration piece, and the profiles made from it; each is saved on its own. */
 export function calibrationRoutes({ store, pool }: App): Router {
   const router = Router();
-  // Always the same, so made once.
+  // Always the same, so it is made once.
   let piece: Promise<PieceFiles> | undefined;
 
   router.get('/piece.:kind', async (req, res) => {
@@ -38,7 +38,7 @@ export function calibrationRoutes({ store, pool }: App): Router {
       changeWorkshop(tx, shop => {
         requireOwn(shop, calibration);
         const all = shop.calibrations ?? [];
-        // It keeps its place: a list that reorders itself makes people press the wrong line.
+        // It keeps its place: in a list that reorders itself people press the wrong line.
         return withCalibrations(
           shop,
           all.some(c => c.id === calibration.id)
@@ -91,7 +91,7 @@ export function calibrationRoutes({ store, pool }: App): Router {
           printerId: found.printerId,
           materialId: found.materialId,
           nozzle: file.printer.nozzle,
-          // The caliper it was read with stayed with its owner: ours of the first place judges the readings.
+          // The caliper it was read with is not here: our first one is used to judge the readings.
           piece: file.calibration.piece && { ...file.calibration.piece, instrumentId: null },
         };
         return withCalibrations(shop, [...(shop.calibrations ?? []), imported]);
@@ -116,7 +116,7 @@ function withCalibrations(shop: Workshop, calibrations: Calibration[]): Workshop
   return { ...shop, calibrations };
 }
 
-/** By name, a plastic also by its polymer; else the first, and it is said. */
+/** By name, a plastic also by its polymer; otherwise the first, and the answer says so. */
 function matched({ printer, plastic }: ProfileFile, shop: Workshop) {
   const notes: string[] = [];
   const ownPrinter = shop.printers.find(p => p.name === printer.name);

@@ -4,10 +4,10 @@ import type { App } from '../context';
 import type { Editor } from './editing';
 import { answerChange, answerJob } from './repository';
 
-/** Which window asks; a script without one is a window of its own. */
+/** The window that asks; a script without one counts as a window of its own. */
 export const tabOf = (req: Request): string => (req.get('x-sagoma-tab') ?? 'script').slice(0, 60);
 
-/** How the routes of a job answer the window that asks, and tell the others. */
+/** How the routes of a job answer the window that asks, and notify the others. */
 export function answers({ store, events }: App) {
   const isOpen = (tab: string) => events.isOpen(tab);
   return {

@@ -30,7 +30,7 @@ test('what was written anywhere in a job is found, and nothing else', async () =
   expect(await found('zephyr')).toEqual([id]);
   expect(await found('lip drain')).toEqual([id]);
   expect(await found('zephyr other')).toEqual([]);
-  // Field names of the document are nothing that anybody wrote.
+  // Nobody wrote the field names of the document.
   expect(await found('schemaversion')).toEqual([]);
   expect((await server.call('GET', '/jobs/search?q=')).status).toBe(400);
 });

@@ -10,7 +10,7 @@ import { estimateOfVersion, notedPrints, printerOf, takesOfVersion } from './pri
 import type { Reader } from './repository';
 import { notBuildable, versionName } from './versions';
 
-/** Several alike of one version, beside each other on the bed of its printer. */
+/** Several copies of one version, side by side on the bed of its printer. */
 
 async function onOneBedOf(
   solid: KeptSolid,
@@ -52,7 +52,7 @@ export async function batchOf(
   return { ...beds, hours: sum('hours'), grams: sum('grams'), cost: sum('cost') };
 }
 
-/** @throws HttpError where so many do not fit */
+/** @throws HttpError where that many do not fit */
 export async function batchFile(
   job: JobView,
   version: Version,

@@ -56,7 +56,7 @@ test('for another printer its own share is taken instead, and name and file say 
     'inside',
   )!;
   const amount = (step: string) => mate.ledger.find((s: { step: string }) => s.step === step).amount;
-  // Nothing was calibrated: the workshop's general belief of holes.
+  // Nothing was calibrated: the workshop's general belief about holes applies.
   expect(found.diameter).toBeCloseTo(
     amount('reading') + amount('allowance') + workshop.belief.inside.mean,
     2,
@@ -77,7 +77,7 @@ test('the other hand is the same version mirrored, under a name of its own, and 
     ['', '?sizes=other-hand'].map(async query => readStl(await server.bytes(`${path}/stl${query}`))),
   );
   const middleOf = ({ min, max }: Bounds) => [0, 1, 2].map(i => (min[i]! + max[i]!) / 2);
-  // The tab to the right is to the left now; its cubic millimetres are the same.
+  // The tab that was on the right is on the left now; its volume is the same.
   const [a, b] = [drawn!, other!].map(m => middleOf(boundsOf(m)));
   expect(a![0]).toBeGreaterThan(1);
   expect(b![0]).toBeCloseTo(-a![0]!, 2);

@@ -69,7 +69,7 @@ describe('windows that are gone', () => {
       expect(mine.undo).toEqual(body.undo);
       const undone = await server.call('POST', `/jobs/${job.id}/undo`, { editId: mine.undo.editId });
       expect(undone.body.document.dimensions[0].readings).toEqual([]);
-      // Whoever undid it may do it again.
+      // Whoever undid it may redo it.
       expect(undone.body.redo).toEqual(body.undo);
     } finally {
       server.app.events.isOpen = isOpen;

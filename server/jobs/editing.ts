@@ -15,7 +15,7 @@ export interface Editor {
   isOpen(tab: string): boolean;
 }
 
-/** What an edit came to. */
+/** The result of an edit. */
 export interface Edited {
   revision: number;
   changes: Change[];
@@ -49,7 +49,7 @@ export async function editJob(
   const changes = editKind(edit).changes(job.document, document);
   if (changes.length === 0) return { revision: job.revision, changes };
   await saveDocument(tx, id, document, revision + 1);
-  // A new edit closes the way forward for this window's undone ones.
+  // A new edit ends the possibility of redo for this window.
   await tx
     .update(edits)
     .set({ standing: 'dropped' })
@@ -124,7 +124,7 @@ export async function revertEdit(
   return { revision, changes };
 }
 
-/** An edit in the log, with which it can be undone. */
+/** An edit in the log, with everything needed to undo it. */
 export async function logEdit(
   tx: Transaction,
   jobId: string,

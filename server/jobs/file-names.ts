@@ -3,7 +3,7 @@ import type { FileKind } from '../../core/files/part-files';
 import type { Version } from '../../core/job/history';
 import type { Workshop } from '../../core/job/workshop';
 
-/** What files are called, so that one found a year later says what it is. */
+/** Names of files that still explain themselves a year later. */
 
 /** Tag, title, version and that it is compensated. */
 export function fileName(job: JobView, version: Version, kind: FileKind, workshop: Workshop): string {
@@ -11,7 +11,7 @@ export function fileName(job: JobView, version: Version, kind: FileKind, worksho
   return `${titled(job, version)}-${slug(material?.name ?? 'as-printed')}-compensated.${kind}`;
 }
 
-/** The same version with other sizes. @param words whose they are: “as designed” */
+/** The same version with other sizes. @param words which sizes: “as designed” */
 export const otherFileName = (job: JobView, version: Version, kind: FileKind, words: string): string =>
   `${titled(job, version)}-${slug(words)}.${kind}`;
 
@@ -19,7 +19,7 @@ export const otherFileName = (job: JobView, version: Version, kind: FileKind, wo
 export const batchFileName = (job: JobView, version: Version, pieces: number): string =>
   `${titled(job, version)}-${pieces}-pieces.3mf`;
 
-/** For whose printer the sizes are meant, in the file's own metadata. */
+/** The printer that the sizes are compensated for, in the file's own metadata. */
 export function sizesNote(version: Version, workshop: Workshop): string {
   const printer = workshop.printers.find(p => p.id === version.printerId);
   const material = workshop.materials.find(m => m.id === version.materialId);
@@ -29,7 +29,7 @@ export function sizesNote(version: Version, workshop: Workshop): string {
 const titled = (job: JobView, version: Version): string =>
   [job.number, slug(job.document.title) || 'part', ...partOf(job, version), `v${version.number}`].join('-');
 
-/** Where a job has several parts, whose version it is: they number theirs each from 1. */
+/** In a job with several parts, the part of the version: each part numbers its own from 1. */
 function partOf({ document }: JobView, { partId }: Version): string[] {
   const at = document.parts.findIndex(p => p.id === partId);
   if (document.parts.length < 2 || at < 0) return [];

@@ -16,7 +16,7 @@ import { versionFile } from './versions';
 
 const TYPES = { stl: 'model/stl', '3mf': 'model/3mf', step: 'model/step' };
 
-/** Files to take to a printer. */
+/** Files for the printer. */
 export function addFileRoutes(router: Router, app: App): void {
   const { store, pool, solids, blobs } = app;
   const makers = { solids, blobs };
@@ -125,7 +125,7 @@ export function sendFile(
   res.end(bytes);
 }
 
-/** Left out, a file's sizes are those of its version. */
+/** By default, a file's sizes are those of its version. */
 function sizesAsked({ sizes, printer, plastic }: Record<string, unknown>): OtherSizes | null {
   if (sizes === undefined) return null;
   if (sizes === 'designed') return { for: 'designed' };

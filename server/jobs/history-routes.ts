@@ -28,7 +28,7 @@ import { preparePrint, prepareStart, printFiles } from './prints';
 import { appendRow, readJob, voidHistoryRow } from './repository';
 import { prepareVersion } from './versions';
 
-/** @throws HttpError for a mate that neither the job nor the version has, or that is judged another way */
+/** @throws HttpError for a mate that neither the job nor the version has, or that is judged in another way */
 function refuseStrangers(job: JobView, version: Version, wish: z.infer<typeof RecordTry>): void {
   const signed = new Set(version.signed.map(m => m.mateId));
   const known = new Set([
@@ -53,7 +53,7 @@ function refuseStrangePhotos({ document }: JobView, ids: readonly string[]): voi
     throw new HttpError(400, 'bad-input', 'One of the photos is no longer in the job.');
 }
 
-/** No print of a gauge is so far from what was drawn, as a share. */
+/** A measured gauge never differs from its drawn size by more than this, as a share. */
 const FAR_OFF = 0.2;
 
 /** What was made and tried: rows that are only ever added, or voided with a reason. */

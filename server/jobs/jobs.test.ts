@@ -231,7 +231,7 @@ describe('version, print, try, version', () => {
     const next = (await edit(id, revision, set)).body.revision;
     const answer = await server.call('POST', `/jobs/${id}/versions`, { revision: next, partId: 'part-1' });
     expect(answer.body.error).toMatchObject({ code: 'finding', message: expect.stringContaining('radius') });
-    // Something else with the same code is not what was accepted.
+    // Another cause with the same code was not accepted.
     const reason = 'a gauge, half the size';
     const stops = (answer.body.error.details.findings as Finding[]).filter(f => f.level === 'stop');
     const accepted = stops.map(f => acceptedAs(f, reason));

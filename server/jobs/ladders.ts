@@ -7,7 +7,7 @@ import { hasLadder, ladderSizes } from '../../core/print/ladder';
 import { Work } from '../../core/work/work';
 import { HttpError, notFound } from '../errors';
 
-/** A ladder about the number that the ledger would draw now; its sizes are fixed from here on. */
+/** A ladder around the ledger's current number; its sizes are fixed from here on. */
 export function prepareLadder(
   job: JobView,
   workshop: Workshop,

@@ -49,15 +49,15 @@ test('what jobs taught of a printer moves the next job’s first number, and mak
   const before = (await server.call('GET', '/lessons')).body.evidence;
   expect(before).toMatchObject([{ jobId: one.id, title: 'First cap', surface: 'hole', prints: 2 }]);
   const two = await capTried('Second cap', ['right']);
-  // Holes come out tighter here than an unknown printer’s do: the second cap is drawn larger at once.
+  // Holes come out tighter here than on an unknown printer: the second cap is drawn larger at once.
   expect(two.first).toBeGreaterThan(one.first + 0.03);
   expect(two.chance).toBeGreaterThan(one.chance);
 
-  // Its own tries are never counted twice: the first cap’s ledger goes by the second one only.
+  // Its own tries are never counted twice: the first cap's ledger uses the second one only.
   const evidence = (await server.call('GET', '/lessons')).body.evidence as Evidence[];
   expect(evidence.map(e => e.jobId).sort()).toEqual([one.id, two.id].sort());
 
-  // What the maker mutes is not gone by any more.
+  // What the maker mutes is left out.
   const { revision, workshop } = (await server.call('GET', '/workshop')).body;
   const { printerId, materialId } = evidence[0]!;
   const muted = { printerId, materialId, surface: 'hole', before: null, reason: 'new nozzle' };

@@ -9,7 +9,7 @@ export interface PartOnBed {
   pieces: number;
 }
 
-/** Parts beside each other as one 3MF; null where they do not all lie on one bed. */
+/** Parts side by side as one 3MF; null where they do not all fit on one bed. */
 export async function fileOnOneBed(
   parts: readonly PartOnBed[],
   bed: PlateBed,

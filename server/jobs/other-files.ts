@@ -8,12 +8,14 @@ import { notFound } from '../errors';
 import { otherFileName, sizesNote } from './file-names';
 import { bytesOf, type Makers, partFiles, versionName } from './versions';
 
-/** For whom a file's sizes are meant, when not for the printer of its version. */
+/** The printer that a file's sizes are compensated for, when it is not that of its version. */
 export type OtherSizes =
   | { for: 'designed' }
-  /** For its own printer, left and right changed. */
+  /** For its own printer, with left and right swapped. */
   | { for: 'other-hand' }
-  /** A printer of this workshop with one of its plastics: what is known of them, without this version's tries. */
+  /**
+   * A printer of this workshop with one of its plastics: from what is known about them, without this version's tries.
+   */
   | { for: 'profile'; printerId: string; materialId: string };
 
 /** The same version's file for somebody else's printer. */

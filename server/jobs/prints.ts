@@ -40,12 +40,12 @@ export interface PrintWish {
   finished?: Print['finished'];
 }
 
-/** Prints that tell a printer's pace best are its latest. */
+/** A printer's pace is best judged from its latest prints. */
 const MOST_NOTED = 8;
-/** Looked through for them. */
+/** How many rows are searched for them. */
 const MOST_READ = 60;
 
-/** A phone's clock and this one's may differ, ms. */
+/** A phone's clock may differ from this one's by this, ms. */
 const CLOCKS_APART = 10 * 60_000;
 
 export const printerOf = ({ printerId }: Pick<Version, 'printerId'>, { printers }: Workshop) =>
@@ -73,7 +73,7 @@ export async function notedPrints(db: Reader): Promise<Record<string, NotedPrint
   return noted;
 }
 
-/** What a version takes as it lies, in its quality, on its printer; null where its solid cannot be built. */
+/** Time and plastic of a version in its pose, quality and printer; null where its solid cannot be built. */
 export async function estimateOfVersion(
   version: Version,
   workshop: Workshop,
@@ -118,7 +118,7 @@ export async function sliceOfVersion(
   return (await solids.pool.run('slice', asked, { owner: job.id })).slice;
 }
 
-/** What so many of a version take, by what is known of its printer. */
+/** Time and plastic of several pieces of a version, by what is known of its printer. */
 export const takesOfVersion = (
   estimate: Estimate,
   version: Version,
@@ -131,7 +131,7 @@ export const takesOfVersion = (
   return takesOf(estimate, pace, materialOf(version, workshop), pieces);
 };
 
-/** A print row: its files are those of its version, and what nobody typed is what was expected. */
+/** A print row: its files are those of its version; values that were not typed are the expected ones. */
 export async function preparePrint(
   job: JobView,
   wish: PrintWish,
@@ -147,7 +147,7 @@ export async function preparePrint(
     );
   const { version, slice, estimate, takes } = await wished(job, wish, workshop, { db, solids });
   const before = job.history.prints.find(p => p.versionId === version.id);
-  // The practice printer is another one.
+  // The practice printer has its own pace.
   const hand = wish.hand ?? 'drawn';
   const start = practice ? null : endedBy(job.history, { ...wish, hand });
   const hours = wish.hours ?? hoursBetween(start, wish.finished ?? null);
@@ -179,7 +179,7 @@ export async function preparePrint(
     hand,
     ...(start ? { start: start.id } : {}),
     finished: wish.finished ?? null,
-    // A version from before its files were kept has them with its first print.
+    // A version from before files were stored gets them with its first print.
     files:
       slice || wish.hand === 'other'
         ? {}
@@ -189,7 +189,7 @@ export async function preparePrint(
   };
 }
 
-/** What is to be printed, and what it takes. @throws HttpError where there is no such version or slice */
+/** What is to be printed, with time and plastic. @throws HttpError where there is no such version or slice */
 async function wished(
   job: JobView,
   wish: Pick<Start, 'versionId' | 'pieces' | 'slice'>,
@@ -205,7 +205,7 @@ async function wished(
   return { version, slice, estimate, takes };
 }
 
-/** A print that goes onto the printer now. @throws HttpError where there is no such version or slice */
+/** Starts a print on the printer. @throws HttpError where there is no such version or slice */
 export async function prepareStart(
   job: JobView,
   wish: Pick<Start, 'versionId' | 'pieces' | 'hand' | 'slice'>,
@@ -222,7 +222,9 @@ export async function prepareStart(
   };
 }
 
-/** Files of a version from before they were kept with it: made with its first print, or none where they cannot be. */
+/**
+ * Files of a version from before files were stored with it: made with its first print, or none where they cannot be.
+ */
 export async function printFiles(
   job: JobView,
   print: Print,

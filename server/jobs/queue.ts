@@ -17,7 +17,7 @@ import { notBuildable, versionName } from './versions';
 
 /** What waits for a printer over all jobs, and plates of several parts. */
 
-/** A longer list is nobody's next evening. */
+/** Nobody prints more than this in an evening. */
 const MOST_LISTED = 60;
 
 type Kinds = Pick<App, 'store' | 'rack' | 'solids'>;
@@ -45,7 +45,7 @@ export async function queueOf({ store, rack }: Kinds): Promise<Queue> {
       more += tag.toPrint.length + tag.aids.length;
       continue;
     }
-    // A test piece alone needs nothing of its job.
+    // A test piece alone needs nothing else of its job.
     const job = tag.toPrint.length > 0 ? await readJob(store.db, tag.id) : null;
     for (const { versionId, pieces, words, partId } of tag.toPrint) {
       if (!job) break;
@@ -96,7 +96,7 @@ export async function queueOf({ store, rack }: Kinds): Promise<Queue> {
 const materialFor = (id: string | null, { materials }: Workshop): Material =>
   materials.find(m => m.id === id) ?? materials[0]!;
 
-/** What one piece takes. */
+/** Time and plastic of one piece. */
 export async function queueTakes(
   jobId: string,
   versionId: string,
@@ -128,7 +128,7 @@ interface OnPlate {
   note: string;
 }
 
-/** Beds with what lies on each; and the file of one of them. @throws HttpError where they cannot lie together */
+/** Beds and their content, and the file of one of them. @throws HttpError where the pieces cannot share a plate */
 export async function plateOf(
   asked: PlateAsked,
   makers: Kinds,
@@ -189,7 +189,7 @@ export async function plateOf(
   return { plate, file };
 }
 
-/** The highest of a bed may stand higher than the head passes: it is printed last. */
+/** The highest part of a bed may be higher than the head's clearance: it is printed last. */
 function refuseTooHigh(
   { beds, heights }: PlateMade,
   bodies: readonly OnPlate[],
@@ -291,11 +291,11 @@ async function bodiesOf(
   }));
 }
 
-/** What was asked for, never less than the head needs. */
+/** The gap that was asked for, at least what the head needs. */
 const gapOf = ({ apart }: PlateAsked, least: number): { gap?: number } =>
   apart !== undefined ? { gap: Math.max(apart, least) } : least > 0 ? { gap: least } : {};
 
-/** By hand, whether each of its bodies is mirrored. */
+/** By hand: for each of its bodies, whether it is mirrored. */
 const HANDS_OF: Readonly<Record<Hand, readonly boolean[]>> = {
   drawn: [false],
   other: [true],

@@ -7,7 +7,7 @@ import { taughtBy } from '../../core/work/taught';
 import { aidsToPrint, onPrinter, toPrint } from '../../core/work/to-print';
 import { Work } from '../../core/work/work';
 
-/** A job as its tag on the rack, worked out from the document, and what its tries teach other jobs. */
+/** A job's tag on the rack, worked out from the document, and what its tries teach other jobs. */
 export function rackTag(
   job: JobView,
   workshop: Workshop,

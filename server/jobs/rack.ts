@@ -14,22 +14,22 @@ interface Kept {
   workshop: string;
   /** The tag as JSON: it is sent as it is. */
   text: string;
-  /** What its tries teach other jobs, and what a search goes through; neither is sent. Null in one from before. */
+  /** What its tries teach other jobs, and the text that a search goes through; neither is sent. Null in an old tag. */
   taught: Evidence[] | null;
   words: string;
 }
 
-/** Changed where a tag tells something new: those from before are behind then. */
+/** Changed whenever a tag shows something new: older tags are outdated then. */
 const TAG = 'with what is on a printer';
 
-/** Tags are worked out anew so many at a time, so that everything else is answered in between. */
+/** Tags are refreshed in groups of this size, so that other requests are answered in between. */
 const AT_ONCE = 2;
-/** Jobs that an answer about lessons waits for: those that were tried a moment ago. */
+/** Number of recently tried jobs that an answer about lessons waits for. */
 const MOST_AWAITED = 6;
 
 /**
- * The rack. Tags are kept with their jobs: one is worked out when its job has changed, by a thread. After a change of
- * the workshop all of them are behind; they are shown as they are, and follow one by one.
+ * The rack. Tags are stored with their jobs: one is refreshed by a thread when its job has changed. After a change of
+ * the workshop all of them are outdated; they are shown as they are and refreshed one by one.
  */
 export class RackReader {
   private readonly kept = new Map<string, Kept>();
@@ -45,7 +45,7 @@ export class RackReader {
     private readonly version: string,
   ) {}
 
-  /** The answer as JSON, see `Rack`: the last one again while nothing was written since. */
+  /** The answer as JSON, see `Rack`; reused while nothing was written since. */
   async read(): Promise<Buffer> {
     if (this.last?.written === this.store.written) return this.last.answer;
     const { written } = this.store;
@@ -54,7 +54,7 @@ export class RackReader {
     return answer;
   }
 
-  /** A tag that was made by something else is behind. @param revision of the workshop */
+  /** A tag that was made from another state is outdated. @param revision of the workshop */
   private readonly madeBy = (revision: number): string => `${revision} ${this.version} ${TAG}`;
 
   private async fresh(): Promise<string> {
@@ -64,7 +64,7 @@ export class RackReader {
     const stamps = await readJobStamps(this.store.db);
     const changed = stamps.filter(({ id, stamp }) => this.kept.get(id)?.stamp !== stamp);
     const unreadable: Rack['unreadable'] = [];
-    // What was changed is shown as it is now; the others may follow.
+    // A job that was changed is shown in its current state; the others may follow.
     const turns = new PQueue({ concurrency: AT_ONCE });
     await Promise.all(
       changed.map(({ id, number, title, stamp }) =>
@@ -81,8 +81,8 @@ export class RackReader {
   }
 
   /**
-   * What jobs taught of the workshop's printers. Only jobs that were tried are looked at; those touched last are worked
-   * out before the answer, so many at the most: nobody waits for a whole workshop, which follows behind.
+   * What jobs taught about the workshop's printers. Only jobs that were tried count. The latest ones are worked out
+   * before the answer, up to a limit: nobody waits for a whole workshop, which follows later.
    * @param but a job whose own tries do not count for it
    */
   async lessons(but?: string): Promise<Evidence[]> {
@@ -98,7 +98,7 @@ export class RackReader {
     return this.known().filter(e => ids.has(e.jobId));
   }
 
-  /** The jobs in which all of these words were written somewhere. */
+  /** The jobs that contain all of these words. */
   async search(wanted: string): Promise<string[]> {
     await this.read();
     return [...this.kept].flatMap(([id, { words }]) => (foundIn(words, wanted) ? [id] : []));
@@ -113,7 +113,7 @@ export class RackReader {
     this.loaded = true;
     for (const { jobId, stamp, workshop, document } of await this.store.db.select().from(tags)) {
       const kept = unfolded(document);
-      // One from before is behind, as after a change of the workshop.
+      // An old tag is outdated, as after a change of the workshop.
       this.kept.set(jobId, { stamp, workshop: kept.taught ? workshop : '', ...kept });
     }
   }
@@ -151,18 +151,18 @@ export class RackReader {
       .catch(() => undefined)
       .finally(() => {
         this.queued.delete(id);
-        // Once for all of them: every window then fetches the rack anew.
+        // Once for all of them: every window then fetches the rack again.
         if (this.behind.size === 0 && this.behind.pending === 0)
           this.events.send({ kind: 'job', jobId: id, revision: 0, tab: null });
       });
   }
 }
 
-/** A tag as it is stored: itself, what its tries teach, and what a search goes through, a line each. */
+/** A stored tag: the tag, what its tries teach, and the text that a search goes through, a line each. */
 const folded = ({ text, taught, words }: Pick<Kept, 'text' | 'taught' | 'words'>): string =>
   `${text}\n${JSON.stringify(taught)}\n${words}`;
 
-/** One from before lessons were kept with it is itself alone: it is shown, and worked out anew. */
+/** A tag from before lessons were stored with it is a single line: it is shown, and refreshed. */
 function unfolded(stored: string): Pick<Kept, 'text' | 'taught' | 'words'> {
   const [text = '', taught, ...words] = stored.split('\n');
   return { text, taught: taught ? (JSON.parse(taught) as Evidence[]) : null, words: words.join('\n') };

@@ -36,7 +36,7 @@ export async function readJob(db: Reader, id: string): Promise<JobView> {
   });
 }
 
-/** A job whose row was damaged, or written by another Sagoma: shown as such, and harms no other. */
+/** A job whose row is damaged, or was written by another Sagoma: it is shown as such, and affects no other job. */
 export class UnreadableJob extends HttpError {
   constructor(
     readonly title: string,
@@ -67,7 +67,7 @@ function requireRecipes(made: readonly { recipe: string }[]): void {
     throw new RangeError(`it is made by a recipe that this Sagoma does not have, “${strange.recipe}”.`);
 }
 
-/** All that is kept of a job, as it is written, for one that cannot be read. */
+/** Everything stored of a job, unchanged, for one that cannot be read. */
 export async function readRaw(db: Reader, id: string) {
   const [row] = await db.select().from(jobs).where(eq(jobs.id, id));
   if (!row) throw notFound('That job');
@@ -80,7 +80,7 @@ export async function removeJob(tx: Transaction, id: string): Promise<void> {
   await tx.delete(jobs).where(eq(jobs.id, id));
 }
 
-/** The document as it was validated when it was written; only an older one is read through its upgrades. */
+/** The document was validated when it was written; only an older one is read through its upgrades. */
 export async function readDocument(
   db: Reader,
   id: string,
@@ -180,12 +180,12 @@ export async function appendRow(tx: Transaction, jobId: string, { kind, row }: H
   await touch(tx, jobId);
 }
 
-/** Moves the job up on the rack, and tells those who keep something worked out from it. */
+/** Moves the job up on the rack, and notifies everything derived from it. */
 async function touch(tx: Transaction, jobId: string): Promise<void> {
   await tx.update(jobs).set({ updatedAt: new Date().toISOString() }).where(eq(jobs.id, jobId));
 }
 
-/** The only change a history row can suffer: it no longer counts, and why. */
+/** The only possible change of a history row: it is voided, with a reason. */
 export async function voidHistoryRow(
   tx: Transaction,
   jobId: string,
@@ -206,7 +206,7 @@ export async function voidHistoryRow(
   await touch(tx, jobId);
 }
 
-/** Whether rows of these ids stand in the history of another job. */
+/** Whether another job's history has rows with these ids. */
 export async function haveOthers(tx: Transaction, jobId: string, ids: string[]): Promise<boolean> {
   const found = await tx
     .select({ id: history.id })
@@ -216,7 +216,7 @@ export async function haveOthers(tx: Transaction, jobId: string, ids: string[]):
   return found.length > 0;
 }
 
-/** An import brings a newer copy of the job: its whole history comes with it. */
+/** An import brings a newer copy of the job, with its whole history. */
 export async function replaceHistory(tx: Transaction, jobId: string, next: History): Promise<void> {
   await tx.delete(history).where(eq(history.jobId, jobId));
   for (const { kind, row } of rowsOf(next)) {
@@ -267,7 +267,7 @@ export async function wordsSince(db: Reader, jobId: string, revision: number): P
   return rows.map(row => row.words);
 }
 
-/** What a window could undo and redo: its own edits, and those of windows that are gone. */
+/** What a window could undo and redo: its own edits, and those of closed windows. */
 export async function reversible(
   db: Reader,
   jobId: string,
@@ -282,7 +282,7 @@ export async function reversible(
     .limit(200);
   const own = rows.filter(row => row.tab === tab || !isOpen(row.tab));
   const undo = own.find(row => row.standing === 'stands');
-  // The edit undone last is the oldest one undone: redo goes forward in time.
+  // The edit that was undone last is the oldest undone one: redo goes forward in time.
   const redo = own.findLast(row => row.standing === 'undone');
   const words = (row: typeof undo) => (row ? { editId: row.id, words: row.words } : null);
   return { undo: words(undo), redo: words(redo) };
@@ -296,7 +296,7 @@ export const answerJob = async (
   isOpen: (tab: string) => boolean,
 ): Promise<JobAnswer> => ({ ...(await readJob(db, id)), ...(await reversible(db, id, tab, isOpen)) });
 
-/** What was changed, for the window that changed it. */
+/** The changes, for the window that made them. */
 export async function answerChange(
   db: Reader,
   id: string,

@@ -44,7 +44,7 @@ export function jobRoutes(app: App): Router {
   addHistoryRoutes(router, app);
 
   router.get('/', async (_req, res) => {
-    // Megabytes with thousands of jobs: sent as they are, without a checksum over them.
+    // Megabytes with thousands of jobs: sent as they are, without a checksum.
     res
       .type('json')
       .set('cache-control', 'no-store')
@@ -94,7 +94,7 @@ export function jobRoutes(app: App): Router {
     res.end(JSON.stringify(raw, null, 2));
   });
 
-  // Only what cannot be read any more: a job with readings in it is not thrown away by one request.
+  // Only what can no longer be read: a job with readings is not deleted by one request.
   router.delete('/:id', async (req, res) => {
     const { id } = req.params;
     const readable = await readJob(store.db, id).catch((error: unknown) => {
@@ -153,7 +153,7 @@ export function jobRoutes(app: App): Router {
     res.end(bytes);
   });
 
-  // A job as a recipe of the maker's own, for another workshop: nothing that was measured or printed goes along.
+  // A job as a recipe of the maker's own, for another workshop: nothing that was measured or printed is included.
   router.get('/:id/recipe', async (req, res) => {
     const job = await readJob(store.db, req.params.id);
     const now = new Date().toISOString();

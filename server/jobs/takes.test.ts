@@ -3,7 +3,7 @@ import { readStl } from '../../core/files/reading-back';
 import { boundsOf } from '../../core/shape/mesh/mesh';
 import { readingEdit, type TestServer, testServer } from '../../testing/server';
 
-/** What a print takes and how it lies: from the version's own solid, and from prints whose hours were noted. */
+/** Time, plastic and pose of a print: from the version's own solid, and from prints with noted hours. */
 
 let server: TestServer;
 beforeAll(async () => {
@@ -233,7 +233,7 @@ test('what the workshop made this month adds up, what does not count left out', 
   expect(more('cost')).toBeCloseTo(0.5, 6);
   expect(more('bought')).toBeCloseTo(15, 6);
   expect(more('ownHours')).toBeGreaterThan(0.02);
-  // With its version all of its prints are gone.
+  // Voiding a version voids all of its prints.
   await server.call('POST', `/jobs/${id}/void`, { kind: 'version', id: version.id, reason: 'wrong' });
   expect((await worth()).pieces).toBe(before.pieces);
 });

@@ -6,7 +6,7 @@ import type { Solids } from '../solids/solids';
 import { fileOnOneBed } from './on-one-bed';
 import { notBuildable } from './versions';
 
-/** The newest version of every part in one file, beside each other on the bed of their printer. */
+/** The newest version of every part in one file, side by side on the bed of their printer. */
 export async function togetherFile(
   job: JobView,
   workshop: Workshop,

@@ -26,16 +26,16 @@ export interface Maker extends Asker {
   onStep?(words: string): void;
 }
 
-/** What makes solids and keeps files. */
+/** What makes solids and stores files. */
 export interface Makers {
   solids: Solids;
   blobs: Blobs;
 }
 
 /**
- * Freezes the present numbers as a version, with its files, after building the solid and reading the checks on it.
+ * Freezes the current numbers as a version, with its files, after building the solid and running the checks on it.
  * Kernel work: call it outside any transaction.
- * @throws HttpError when something stops it that was not accepted; Cancelled when its maker gave up
+ * @throws HttpError when a finding stops it that was not accepted; Cancelled when its maker gave up
  */
 export async function prepareVersion(
   job: JobView,
@@ -103,7 +103,7 @@ function frozen(work: PartWork): Omit<Version, 'accepted' | 'volume'> {
         surface: m.mate.ours.surface,
         want: m.mate.want,
         reading: { value: m.reading.value, u: m.reading.u },
-        // What is drawn, which a maker's own number may have taken away from the ledger's.
+        // The drawn number, which the maker may have set instead of the ledger's.
         model: parameters[spec.parameter] as number,
         pRight: m.tooLarge ? 0 : m.pRight,
         ledger: m.steps,
@@ -132,8 +132,8 @@ function frozen(work: PartWork): Omit<Version, 'accepted' | 'volume'> {
 }
 
 /**
- * A version's files, kept as blobs. STEP may not be had of every part: then the version says why, and goes without.
- * @throws HttpError where the solid itself cannot be built any more
+ * A version's files, stored as blobs. Not every part has a STEP file: then the version says why.
+ * @throws HttpError where the solid itself can no longer be built
  */
 export async function filesOf(
   job: JobView,
@@ -163,7 +163,7 @@ const named = (job: JobView, version: Version, workshop: Workshop): FileWords & 
 export const versionName = (job: JobView, version: Version): string =>
   `${job.document.title} v${version.number}`;
 
-/** Files of a solid, each with its bytes or why it cannot be had. @throws HttpError where the solid cannot be built */
+/** Files of a solid, each with its bytes or why it cannot be made. @throws HttpError where the solid cannot be built */
 export async function partFiles(
   spec: SolidSpec,
   kinds: readonly FileKind[],
@@ -186,7 +186,7 @@ export async function partFiles(
   return made;
 }
 
-/** A version's file: as it was kept, else, for one from before files were kept, as it was printed, else built. */
+/** A version's file: as stored; for one from before files were stored, as printed; otherwise built. */
 export async function versionFile(
   job: JobView,
   version: Version,

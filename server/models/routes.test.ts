@@ -47,7 +47,7 @@ test('a file becomes a body, an edit takes it into the job, and the part is buil
     });
   await set('form', 'model');
   await set('model', model.id);
-  // While it is used it cannot be thrown away.
+  // While it is used it cannot be removed.
   const { revision } = (await server.call('GET', `/jobs/${id}`)).body;
   const refused = await server.call('POST', `/jobs/${id}/edits`, {
     revision,
@@ -55,7 +55,7 @@ test('a file becomes a body, an edit takes it into the job, and the part is buil
   });
   expect(refused.body.error.message).toContain('“Room for it” uses it');
 
-  // The pool's thread finds its triangles among the blobs: half of its height stands in the plate.
+  // The pool's thread finds its triangles among the blobs: half of its height is inside the plate.
   const job = (await server.call('GET', `/jobs/${id}`)).body;
   const { workshop } = (await server.call('GET', '/workshop')).body;
   await set('room', '0');
@@ -72,7 +72,7 @@ test('a file becomes a body, an edit takes it into the job, and the part is buil
   const plain = { ...again.document, parts: [{ ...again.document.parts[0], additions: [] }] };
   expect((await built(plain)) - (await built(again.document))).toBeCloseTo(60, 1);
 
-  // It goes along in a bundle, and a workshop that takes the bundle in has it.
+  // It is included in a bundle, and a workshop that imports the bundle has it.
   const bundle = await server.bytes(`/jobs/${id}/bundle`);
   const other = await testServer();
   try {

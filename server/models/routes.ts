@@ -8,8 +8,8 @@ import { HttpError, notFound } from '../errors';
 const MOST_FILE = '24mb';
 
 /**
- * Bodies from files: read by a worker, kept as triangles by their SHA-256. What a job does with one is an edit like
- * any other; a version keeps its own even where the job has let go of the body.
+ * Bodies from files: read by a worker, stored as triangles by their SHA-256. Using one in a job is an ordinary edit; a
+ * version keeps its own even where the job no longer has the body.
  */
 export function modelRoutes({ blobs, reader }: App): Router {
   const router = Router();
@@ -35,7 +35,7 @@ export function modelRoutes({ blobs, reader }: App): Router {
 
   router.get('/:sha256', async (req, res) => {
     const bytes = await blobs.get(req.params.sha256);
-    // Only what is a kept body: photos and prints have their own ways.
+    // Only stored bodies: photos and prints have their own routes.
     if (!bytes || bytes.length < 84 || !isStl(bytes)) throw notFound('That body');
     res.set({ 'content-type': 'model/stl', 'cache-control': 'private, max-age=31536000, immutable' });
     res.end(bytes);

@@ -3,8 +3,8 @@ import { z } from 'zod';
 import { HttpError } from '../errors';
 
 /**
- * What a phone may ask for: the job on the bench, its photos, readings and verdicts. Whatever is not named here is
- * refused, so that a route that is added later is closed to phones until somebody opens it.
+ * What a phone may ask for: the job on the bench, its photos, readings and verdicts. Everything else is refused, so
+ * that a route that is added later is closed to phones until somebody opens it.
  */
 
 const JOB = '/jobs/[0-9A-Za-z]{26}';
@@ -20,7 +20,7 @@ const ROUTES: readonly (readonly [method: string, path: RegExp])[] = [
   ['POST', new RegExp(`^${JOB}/(photos|tries|edits)$`)],
 ];
 
-/** Edits that thumbs make: readings, and what a photo is traced as. */
+/** Edits from a phone: readings, and how a photo is traced. */
 const EDITS = new Set([
   'add-reading',
   'take-back-reading',
@@ -41,7 +41,7 @@ const onlyRoutes: RequestHandler = (req, _res, next) => {
 const onlyEdits: RequestHandler = (req, _res, next) => {
   const asked = Asked.safeParse(req.body);
   if (asked.success && !EDITS.has(asked.data.edit.kind)) throw new HttpError(403, 'not-for-phones', NOT_HERE);
-  // What is no edit at all is told so further on.
+  // A body that is not an edit is reported by the route itself.
   next();
 };
 

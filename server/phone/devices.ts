@@ -6,7 +6,7 @@ import { notFound } from '../errors';
 import type { Store } from '../store/database';
 import { devices } from '../store/schema';
 
-/** When a device was last used is written down this often, ms. */
+/** The time of a device's last use is stored this often, ms. */
 const NOTED_EVERY = 60_000;
 
 const hashOf = (token: string) => createHash('sha256').update(token).digest('hex');
@@ -20,7 +20,7 @@ const SHOWN = {
 export const listDevices = (store: Store): Promise<Device[]> =>
   store.db.select(SHOWN).from(devices).orderBy(asc(devices.pairedAt));
 
-/** @returns what its browser shows from now on: nobody can look it up again */
+/** @returns the secret that its browser sends from now on: it cannot be looked up again */
 export function letIn(store: Store, kind: string): Promise<{ device: Device; token: string }> {
   return store.write(async tx => {
     const names = new Set((await tx.select(SHOWN).from(devices)).map(d => d.name));
@@ -38,7 +38,7 @@ export function letIn(store: Store, kind: string): Promise<{ device: Device; tok
   });
 }
 
-/** Who shows this, if it is let in. It is noted that it was here. */
+/** The device with this secret, if it is paired. Its visit is recorded. */
 export async function deviceOf(store: Store, token: string): Promise<Device | null> {
   const [device] = await store.db
     .select(SHOWN)
@@ -49,7 +49,7 @@ export async function deviceOf(store: Store, token: string): Promise<Device | nu
   if (device.usedAt === null || now.getTime() - Date.parse(device.usedAt) > NOTED_EVERY)
     await store
       .write(tx => tx.update(devices).set({ usedAt: now.toISOString() }).where(eq(devices.id, device.id)))
-      // Where nothing can be written, who only looks still may: what is to be kept says so itself.
+      // Where nothing can be written, reading is still allowed: a write reports that itself.
       .catch(() => undefined);
   return device;
 }

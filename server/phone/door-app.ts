@@ -14,12 +14,12 @@ import { isNear, ownNames } from './network';
 import type { Pairing } from './pairing';
 import type { Visits } from './visits';
 
-/** What stands behind the phones' door: each rule turns away what the ones before it let through. */
+/** What is behind the phones' door: each rule refuses what the ones before it let through. */
 
 const COOKIE = 'sagoma_phone';
-/** A phone that was not used for so long is forgotten by its browser, ms. */
+/** A browser forgets a phone that was not used for this long, ms. */
 const REMEMBERED = 180 * 24 * 3_600_000;
-/** Requests in a minute from one address, and wrong codes from one and from all. */
+/** Requests per minute from one address, and wrong codes from one and in total. */
 const MOST = { requests: 900, wrong: 12, wrongOfAll: 40 };
 const NAMES = { phone: 'Phone', tablet: 'Tablet', computer: 'Computer' };
 
@@ -87,14 +87,14 @@ export function createDoorApp({ store, events, log, pairing, visits, api, page }
   return door;
 }
 
-/** Nobody from beyond this machine's own networks, whatever a router passes on. */
+/** Nobody from outside this machine's own networks, whatever a router forwards. */
 const onlyNear: RequestHandler = (req, _res, next) => {
   if (!isNear(req.socket.remoteAddress))
     throw new HttpError(403, 'not-near', 'Only phones on the same network are let in.');
   next();
 };
 
-/** What an instrument at the bench sends is the bench's. */
+/** Readings sent by an instrument at the bench belong to the bench. */
 const isForPhones = ({ kind }: ServerEvent): boolean => kind === 'job' || kind === 'bench';
 
 const tokenOf = ({ headers }: Request): string | null =>

@@ -6,7 +6,7 @@ import { readEdit } from '../../testing/read-edit';
 import { type TestServer, testServer } from '../../testing/server';
 import { devices } from '../store/schema';
 
-/** Whoever stands before the phones' door: each is let in as far as it may, and no further. */
+/** Various visitors at the phones' door: each gets exactly as far as it may. */
 let server: TestServer;
 let job: string;
 let said = '';
@@ -208,7 +208,7 @@ describe('a phone that is let in', () => {
     expect((await as({ method: 'POST', path: `/api/jobs/${job}/edits`, body })).status).toBe(200);
     const { document } = (await server.call('GET', `/jobs/${job}`)).body;
     expect(document.dimensions.find((d: { id: string }) => d.id === 'rim').readings.at(-1).value).toBe(31.72);
-    // A verdict goes through to where verdicts are checked.
+    // A verdict reaches the code that checks verdicts.
     const nothing = await as({ method: 'POST', path: `/api/jobs/${job}/tries`, body: {} });
     expect(nothing.status).toBe(400);
   });
@@ -255,7 +255,7 @@ describe('a phone that is let in', () => {
     ['GET', '/api/reference-sheet.pdf?paper=a4&middle=white'],
     ['POST', '/api/device/readings'],
     ['POST', '/api/bench/jobs/JOB/caliper'],
-    // The same by other spellings.
+    // The same with other spellings.
     ['GET', '/api/Jobs'],
     ['GET', '/api//jobs'],
     ['GET', '/api/jobs/'],
@@ -328,7 +328,7 @@ test('guessing: soon the right code does not help either, and then nobody is lis
   const code = await newCode();
   for (let i = 0; i < 10; i++) expect((await guess(`guess${i}`)).status).toBe(403);
   expect((await guess(code)).status).toBe(403);
-  // Right ones do not count as guesses.
+  // Correct codes do not count as guesses.
   for (let i = 0; i < 3; i++) expect((await guess(await newCode())).status).toBe(201);
   expect((await guess('guess')).status).toBe(403);
   const late = await guess(await newCode());

@@ -5,14 +5,14 @@ import type { Reach } from '../../contract/phone';
 import { HttpError } from '../errors';
 import { ownAddresses } from './network';
 
-/** A photo comes over a weak radio; a request that never ends holds nobody up, ms. */
+/** A photo over a weak radio link takes a while; a request that never ends blocks nobody, ms. */
 const LONGEST_REQUEST = 180_000;
 const LONGEST_HEADERS = 15_000;
 const MOST_CONNECTIONS = 80;
 
 /**
- * A second door, for phones on the same network. It has a port of its own, so that who comes through it is known by the door
- * and not by what the visitor says. It opens only when the maker asks for it.
+ * A second door, for phones on the same network. It has a port of its own, so that its visitors are recognised by the
+ * door and not by what they claim. It opens only when the maker asks for it.
  */
 export class PhoneDoor {
   private server: Server | null = null;
@@ -28,7 +28,7 @@ export class PhoneDoor {
     return this.server ? (this.server.address() as AddressInfo).port : null;
   }
 
-  /** What a phone opens, by network; nothing while the door is shut. */
+  /** The addresses for phones, by network; empty while the door is shut. */
   reach(): Reach[] {
     const { port } = this;
     if (port === null) return [];
@@ -39,7 +39,7 @@ export class PhoneDoor {
     }));
   }
 
-  /** @throws HttpError where the system lets nobody in */
+  /** @throws HttpError where the system does not allow it */
   open = (): Promise<void> =>
     this.inTurn(async () => {
       this.server ??= (await listening(this.app, this.wanted)) ?? (await listening(this.app, 0));
@@ -65,7 +65,7 @@ export class PhoneDoor {
   }
 }
 
-/** @returns null where the port is taken, or not to be had */
+/** @returns null where the port is taken or not allowed */
 function listening(app: Express, port: number): Promise<Server | null> {
   const server = createServer(app);
   server.requestTimeout = LONGEST_REQUEST;

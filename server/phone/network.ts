@@ -1,20 +1,20 @@
 import { BlockList, isIPv4 } from 'node:net';
 import { hostname, networkInterfaces } from 'node:os';
 
-/** Where others of its networks find this machine. IPv4 only: every home network has it. */
+/** The addresses of this machine on its networks. IPv4 only: every home network has it. */
 
 export interface OwnAddress {
-  /** As the system calls it. */
+  /** The system's name for it. */
   network: string;
   address: string;
-  /** Leading bits that all of its network share. */
+  /** Leading bits that its whole network shares. */
   prefix: number;
 }
 
 /** Cable and radio come before bridges and tunnels. */
 const USUAL = /^(wl|en|eth|wi-?fi|ethernet)/i;
 
-/** Looked at anew each time: a laptop is carried from one network to another. */
+/** Read again each time: a laptop moves from one network to another. */
 export function ownAddresses(): OwnAddress[] {
   const found = Object.entries(networkInterfaces()).flatMap(([network, entries = []]) =>
     entries
@@ -24,13 +24,13 @@ export function ownAddresses(): OwnAddress[] {
   return found.toSorted((a, b) => Number(USUAL.test(b.network)) - Number(USUAL.test(a.network)));
 }
 
-/** What may stand in an address that leads here, besides this machine's own `localhost`. */
+/** Host names that lead here, besides this machine's own `localhost`. */
 export function ownNames(): string[] {
   const name = hostname().toLowerCase();
   return [...ownAddresses().map(a => a.address), name, `${name}.local`];
 }
 
-/** Whether whoever asks is on one of this machine's own networks. @param own the networks to look at */
+/** Whether an address is on one of this machine's own networks. @param own the networks to check */
 export function isNear(remote: string | undefined, own: readonly OwnAddress[] = ownAddresses()): boolean {
   const plain = remote?.replace(/^::ffff:/, '') ?? '';
   if (plain === '::1') return true;

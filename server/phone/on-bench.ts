@@ -3,7 +3,7 @@ import type { Events } from '../events';
 import type { Store } from '../store/database';
 import { jobs } from '../store/schema';
 
-/** Which job lies on the bench: the one that a window was last opened on or came back to; else the one last worked on. */
+/** The job on the bench: the one that a window last opened or came back to; otherwise the one last worked on. */
 export class OnBench {
   private jobId: string | null = null;
 

@@ -3,15 +3,15 @@ import type { PairingCode } from '../../contract/phone';
 import { HttpError } from '../errors';
 
 /**
- * The one code that lets the next phone in. It is taken once, for a few minutes, and only the newest one; after some wrong
- * guesses none is. Only its hash is kept.
+ * The one code that lets the next phone in. It is accepted once, for a few minutes, and only the newest one; after some
+ * wrong guesses none is. Only its hash is stored.
  */
 
-/** Letters and figures that are not taken for each other: 32, so that ten of them are 50 bits. */
+/** Letters and figures that are not confused with each other: 32, so that ten of them are 50 bits. */
 const LETTERS = '0123456789ABCDEFGHJKMNPQRSTVWXYZ';
 const LENGTH = 10;
 const LASTS = 5 * 60_000;
-/** A code that is guessed at is withdrawn after so many. */
+/** A code is withdrawn after this many wrong guesses. */
 const MOST_WRONG = 10;
 
 export class Pairing {
@@ -20,7 +20,7 @@ export class Pairing {
   /** @param now ms */
   constructor(private readonly now: () => number = Date.now) {}
 
-  /** A new code; an older one is no longer taken. */
+  /** A new code; an older one is no longer accepted. */
   make(): PairingCode {
     const code = Array.from({ length: LENGTH }, () => LETTERS[randomInt(LETTERS.length)]!).join('');
     this.waiting = { hash: hashOf(code), until: this.now() + LASTS, wrong: 0 };
@@ -31,7 +31,7 @@ export class Pairing {
     this.waiting = null;
   }
 
-  /** Takes a code, once. @throws HttpError where it is not the one */
+  /** Accepts a code, once. @throws HttpError where it is wrong */
   redeem(typed: string): void {
     const { waiting } = this;
     if (!waiting || this.now() > waiting.until) {
@@ -54,9 +54,9 @@ export class Pairing {
   }
 }
 
-/** As it stands on the screen, whatever was typed between and for it. */
+/** In the form on the screen, whatever was typed in between or instead. */
 const asShown = (typed: string) =>
   typed.toUpperCase().replace(/[\s-]/g, '').replace(/O/g, '0').replace(/[IL]/g, '1');
 
-/** Compared by hashes, so that the time it takes tells nothing of the code. */
+/** Compared by hashes, so that the timing reveals nothing about the code. */
 const hashOf = (code: string) => createHash('sha256').update(code).digest('hex');

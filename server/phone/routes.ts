@@ -18,7 +18,7 @@ interface Needs {
   visits: Visits;
 }
 
-/** The door for phones, as the maker has it in hand: at the bench, never from a phone. */
+/** The door for phones, controlled by the maker: at the bench, never from a phone. */
 export function phoneRoutes({ store, events, door, pairing, visits }: Needs): Router {
   const router = Router();
   router.use(express.json({ limit: '10kb' }));

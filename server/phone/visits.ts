@@ -1,6 +1,6 @@
 import type { Response } from 'express';
 
-/** Answers that are under way to each device: they end when it is sent away. */
+/** Answers in progress for each device: they end when it is removed. */
 export class Visits {
   private readonly answers = new Map<string, Set<Response>>();
 

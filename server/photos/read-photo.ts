@@ -1,7 +1,7 @@
 import { imageSize } from 'image-size';
 import type { Photo } from '../../core/job/document';
 
-/** What a photo is, read off its first bytes. */
+/** The type of a photo, from its first bytes. */
 export type PhotoRead =
   | { ok: true; type: Photo['type']; width: number; height: number }
   | { ok: false; code: 'bad-photo' | 'photo-too-large'; message: string };
@@ -9,16 +9,16 @@ export type PhotoRead =
 const TYPES: Record<string, Photo['type']> = { jpg: 'image/jpeg', png: 'image/png', webp: 'image/webp' };
 const NO_PHOTO = 'This is not a photo Sagoma reads: take a JPEG, PNG or WebP file.';
 
-/** A page draws it: larger would fill a phone's memory. */
+/** A page draws it: a larger one would fill a phone's memory. */
 const MOST_PIXELS = 60e6;
 const MOST_WIDE = 20_000;
-/** Its size stands before the picture itself, behind what a camera writes about it, bytes. */
+/** Its size comes before the picture itself, after the camera's metadata, bytes. */
 export const PHOTO_HEAD = 2_000_000;
 
 const begins = (bytes: Uint8Array, at: number, wanted: readonly number[]): boolean =>
   wanted.every((b, i) => bytes[at + i] === b);
 
-/** By its first bytes, whatever it is called: nothing else is parsed at all. */
+/** By its first bytes, whatever its name: nothing else is parsed. */
 export const isPhoto = (bytes: Uint8Array): boolean =>
   begins(bytes, 0, [0xff, 0xd8, 0xff]) ||
   begins(bytes, 0, [0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a]) ||
@@ -32,7 +32,7 @@ export function readPhoto(head: Uint8Array): PhotoRead {
   try {
     seen = imageSize(head);
   } catch (error) {
-    // The reader of sizes says of a file that it does not know just that.
+    // The reader of sizes throws on a file that it does not know.
     if (error instanceof TypeError || error instanceof RangeError) return refused;
     throw error;
   }

@@ -10,19 +10,19 @@ import { readDocument, readJob } from '../jobs/repository';
 import { readWorkshop } from '../workshop/repository';
 import { PHOTO_HEAD } from './read-photo';
 
-/** One that is traced comes with all of its pixels. */
+/** A photo for tracing comes with all of its pixels. */
 const MOST_PHOTO = '32mb';
 
 type Editor = (req: express.Request) => { tab: string; isOpen: (tab: string) => boolean };
 
-/** Photos of a job's object: bytes in, checked by what they are and not by what they are called. */
+/** Photos of a job's object: bytes in, checked by their content and not by their name. */
 export function addPhotoRoutes(router: Router, app: App, editor: Editor): void {
   const { store, blobs, events, reader } = app;
 
   router.post('/:id/photos', express.raw({ type: () => true, limit: MOST_PHOTO }), async (req, res) => {
     const id = String(req.params.id);
     const job = await readJob(store.db, id);
-    // Sent again by whoever did not hear that it had come: it is there once.
+    // Sent again by a sender that did not get the answer: it is stored once.
     const own = Id.parse(req.query.id ?? ulid());
     const there = job.document.photos.find(p => p.id === own);
     if (there) {

@@ -13,7 +13,7 @@ import { readWorkshop } from '../workshop/repository';
 
 type Editor = (req: express.Request) => { tab: string; isOpen: (tab: string) => boolean };
 
-/** Scans of a job's object: a file of up to hundreds of megabytes goes to the disk as it comes, and is read by a thread. */
+/** Scans of a job's object: a file of up to hundreds of megabytes is streamed to the disk and read by a thread. */
 export function addScanRoutes(router: Router, app: App, editor: Editor): void {
   const { store, blobs, events, reader } = app;
 

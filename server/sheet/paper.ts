@@ -18,7 +18,7 @@ export interface PaperAsked {
   lessons: readonly Evidence[];
 }
 
-/** A job's measuring sheet. For a thread: whatever the numbers are, they never hold the server. */
+/** A job's measuring sheet. For a thread: whatever the numbers are, they never block the server. */
 export async function sheetFile({ job, workshop, lessons }: PaperAsked) {
   const { sheet } = Work.of(job, workshop, lessons);
   return { file: await sheetPdf(sheet, new Date(job.updatedAt)) };

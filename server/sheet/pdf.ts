@@ -29,7 +29,7 @@ export const sheetPdf = (sheet: Sheet, made: Date): Promise<Uint8Array> =>
     foot(doc);
   });
 
-/** A part's drawing alone on a sheet, as large as it fits. @param values by dimension key, unit included */
+/** A drawing of a part alone on a sheet, as large as it fits. @param values by dimension key, unit included */
 export const drawingPdf = (
   title: string,
   drawing: Drawing,
@@ -104,7 +104,7 @@ async function pdf(title: string, made: Date, write: (doc: Doc) => void): Promis
   return new Uint8Array(Buffer.concat(chunks));
 }
 
-/** The font has Latin letters: signs it lacks are written out, others become a question mark. */
+/** The font has Latin letters: missing signs are written out, others become a question mark. */
 export function printable(text: string): string {
   return text
     .replace(/⌀/g, 'dia. ')

@@ -2,13 +2,13 @@ import PDFDocument from 'pdfkit';
 import { CELLS, lightCells } from '../../core/trace/sheet/dictionary';
 import { BAR, MARKER, type Middle, type Paper, SHEETS, SQUARE } from '../../core/trace/sheet/layout';
 
-/** PDF points of a millimetre. */
+/** PDF points per millimetre. */
 const POINT = 72 / 25.4;
-/** Lines of the bars, mm: a caliper's edge finds their ends. */
+/** Width of the lines of the bars, mm: a caliper's edge finds their ends. */
 const [BAR_WIDE, TICK] = [0.3, 3];
 
 /**
- * The reference sheet for photos as a PDF, to be printed at its own size. The same sheet is the same bytes.
+ * The reference sheet for photos as a PDF, to be printed at its own size. Equal sheets have equal bytes.
  */
 export function referenceSheet(paper: Paper, middle: Middle): Promise<Uint8Array> {
   const layout = SHEETS[paper];
@@ -18,7 +18,7 @@ export function referenceSheet(paper: Paper, middle: Middle): Promise<Uint8Array
     margin: 0,
     info: { Title: `Sagoma reference sheet, ${paper === 'a4' ? 'A4' : 'Letter'}`, CreationDate: new Date(0) },
   });
-  // Printers' own choice is to fit the page: this asks them for its true size.
+  // By default printers fit to the page: this asks them for the true size.
   const { _root: root } = doc as typeof doc & { _root: { data: Record<string, unknown> } };
   root.data.ViewerPreferences = doc.ref({ PrintScaling: 'None' });
   const chunks: Buffer[] = [];
@@ -48,7 +48,7 @@ export function referenceSheet(paper: Paper, middle: Middle): Promise<Uint8Array
   const { across, along } = layout.bars;
   rect(across[0][0], across[0][1] - BAR_WIDE / 2, BAR, BAR_WIDE, 'black');
   rect(along[0][0] - BAR_WIDE / 2, along[0][1], BAR_WIDE, BAR, 'black');
-  // Ticks stand inside the bar's ends: from outer edge to outer edge it is as long as it says.
+  // Ticks are inside the bar's ends: from outer edge to outer edge it has its stated length.
   for (const [end, inward] of [
     [across[0], 0],
     [across[1], -BAR_WIDE],

@@ -7,7 +7,7 @@ import { readJob } from '../jobs/repository';
 import { readWorkshop } from '../workshop/repository';
 import { DRAWING_TYPES, type DrawingKind } from './paper';
 
-/** What is taken away on paper or to a spreadsheet. */
+/** Paper and spreadsheets to take away. */
 export function addSheetRoutes(router: Router, { store, reader, rack }: App): void {
   const paper = { sheet: 'drawSheet', 'hand-over': 'drawHandOver' } as const;
   for (const [name, task] of Object.entries(paper))
@@ -53,12 +53,12 @@ export function addSheetRoutes(router: Router, { store, reader, rack }: App): vo
       'content-disposition': `attachment; filename="sagoma-job-${job.number}-readings.csv"`,
       'cache-control': 'no-store',
     });
-    // The mark tells a spreadsheet that it is UTF-8.
+    // The byte order mark tells a spreadsheet that it is UTF-8.
     res.end(`\uFEFF${readingsToCsv(job.document, workshop.instruments)}`);
   });
 }
 
-/** The part that was asked for; a job of one part needs no asking. @throws HttpError */
+/** The requested part; for a job of one part it need not be named. @throws HttpError */
 function partAsked({ parts }: JobDocument, id: unknown): string {
   const [only, ...more] = parts;
   if (id === undefined && only && more.length === 0) return only.id;

@@ -24,7 +24,7 @@ export class Builds {
     }
   }
 
-  /** Whether there was something to end. */
+  /** Whether there was something to cancel. */
   cancel(id: string): boolean {
     const found = this.underWay.get(id);
     found?.abort();

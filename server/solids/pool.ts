@@ -7,7 +7,7 @@ import type { Answer, TaskName, Tasks } from './tasks';
 
 /** A kernel's heap only grows: beyond this the threads are replaced, bytes. */
 const MOST_HEAP = 600e6;
-/** A lofted part with threads may honestly take minutes, a file that is read does not, ms. */
+/** A lofted part with threads may legitimately take minutes, reading a file may not, ms. */
 const LONGEST = 15 * 60_000;
 const LONGEST_OF: Partial<Record<TaskName, number>> = {
   readPhoto: 5_000,
@@ -23,18 +23,18 @@ const MOST_WAITING = 60;
 
 /** Who asks, and until when. */
 export interface Asker {
-  /** Whose work it is, a job's id: one owner's tasks run one after another, so that none keeps the others waiting. */
+  /** The owner of the work, a job's id: one owner's tasks run one after another, so that no owner blocks the others. */
   owner?: string;
   signal?: AbortSignal;
 }
 
-/** The build and its checks were ended by whoever asked for them. */
+/** The build and its checks were cancelled by whoever asked for them. */
 export class Cancelled extends Error {
   override name = 'Cancelled';
   override message = 'Stopped, as asked. Nothing was changed.';
 }
 
-/** It was ended after the longest time that anything honest takes. */
+/** It was ended after the longest legitimate time. */
 export class TookTooLong extends Error {
   override name = 'TookTooLong';
   constructor(task: TaskName) {
@@ -49,36 +49,39 @@ export class TookTooLong extends Error {
 }
 const seconds = (task: TaskName) => (LONGEST_OF[task] ?? LONGEST) / 1000;
 
-/** It wanted more memory than anything honest does. */
+/** It needed more memory than any legitimate task does. */
 export class TooMuchMemory extends Error {
   override name = 'TooMuchMemory';
   override message =
     'This needs more memory than Sagoma gives it. Make the part or the file simpler, and try again.';
 }
 
-/** So much waits already that more is not taken. */
+/** With this many tasks waiting, no more are accepted. */
 export class Busy extends Error {
   override name = 'Busy';
   override message = 'Sagoma is busy with other solids: try again in a moment.';
 }
 
-/** The bundle's own, which tests from the sources use too where it was built for them: it starts in half the time. */
+/**
+ * The bundle's own worker, which tests from the sources use too where it was built for them: it starts in half the
+ * time.
+ */
 function workerFile(): string {
   const bundled = join(ROOT, 'dist-server/worker.mjs');
   const fromSource = FROM_SOURCE && process.env.SAGOMA_BUNDLED !== 'yes';
   return pathToFileURL(fromSource ? join(ROOT, 'server/solids/worker-from-source.mjs') : bundled).href;
 }
 
-/** One more than two long builds at a time: a short one finds a thread all the same. */
+/** One more than two long builds at a time: a short one still finds a thread. */
 const BUILDING = 3;
-/** What somebody brought is read, and paper drawn, by threads of their own: neither keeps a build waiting. */
+/** Uploaded files are read, and paper is drawn, by separate threads: neither makes a build wait. */
 const READING = 2;
 
 /** Threads with the geometry kernels, bounded in time and memory. */
 export class KernelPool {
   private pool: Piscina;
   private readonly lines = new Map<string, PQueue>();
-  /** Whoever waits here has not begun: its time counts from its turn. */
+  /** A waiting task has not begun: its time counts from its turn. */
   private readonly turns: PQueue;
   /** How many tasks of each kind have run: for tests. */
   readonly ran: Partial<Record<TaskName, number>> = {};
@@ -91,7 +94,7 @@ export class KernelPool {
     this.pool = this.open();
   }
 
-  /** For files that somebody brought. */
+  /** For uploaded files. */
   static forReading(): KernelPool {
     return new KernelPool(READING);
   }
@@ -137,7 +140,7 @@ export class KernelPool {
     asked: Tasks[T]['asked'],
     asker?: AbortSignal,
   ): Promise<Answer<T>> {
-    // Given up while it waited: nobody works it off.
+    // Cancelled while it waited: it never runs.
     if (asker?.aborted) throw new Cancelled();
     const timeout = AbortSignal.timeout(this.longest[task] ?? LONGEST);
     const signal = AbortSignal.any([timeout, ...(asker ? [asker] : [])]);

@@ -19,7 +19,7 @@ const cap = (change: Record<string, number> = {}) => ({
 });
 const ran = (task: 'build' | 'step') => server.app.pool.ran[task] ?? 0;
 
-/** A cap that was read, ready for its first version. */
+/** A cap with its readings, ready for its first version. */
 async function measured(rim = 31.7) {
   const { id } = await server.newJob();
   const edit = (revision: number, what: object) =>

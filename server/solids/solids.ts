@@ -14,11 +14,11 @@ import { solids } from '../store/schema';
 import { type Asker, Cancelled, type KernelPool } from './pool';
 import type { KeptSolid, PieceFiles } from './tasks';
 
-/** A solid as the server keeps it: built once for its key, then only read. */
+/** A solid on the server: built once for its key, then only read. */
 export type Built = ({ ok: true } & KeptSolid) | { ok: false; findings: Finding[] };
 export type Step = { ok: true; step: Uint8Array } | { ok: false; message: string };
 
-/** A build under way, and how many wait for it. */
+/** A build in progress, and how many wait for it. */
 interface UnderWay<T> {
   answer: Promise<T>;
   askers: number;
@@ -26,8 +26,8 @@ interface UnderWay<T> {
 }
 
 /**
- * Solids by their key. What was built is kept as blobs; a second request for a key under way waits for the first,
- * and work that somebody waits for is not ended by another who gave up.
+ * Solids by their key. A built solid is stored as blobs; a second request for a key in progress waits for the first,
+ * and work that somebody waits for is not ended when another gives up.
  */
 export class Solids {
   private readonly underWay = new Map<string, UnderWay<unknown>>();
@@ -56,7 +56,7 @@ export class Solids {
     });
   }
 
-  /** STEP text without a name yet: the exact surfaces, made once for a key, or why they cannot be had. */
+  /** STEP text without a name yet: the exact surfaces, made once for a key, or why they cannot be made. */
   step(spec: SolidSpec, asker: Asker = {}): Promise<Step> {
     const key = keyOf(spec);
     return this.shared(`step ${key}`, asker, async signal => {
@@ -149,7 +149,7 @@ export class Solids {
   }
 }
 
-/** The key of a solid in the file's fineness with this machine's kernels, short enough for a name. */
+/** The key of a solid at file quality with this machine's kernels, short enough for a name. */
 export const keyOf = (spec: SolidSpec): string =>
   createHash('sha256')
     .update(solidKey(spec, 'file', KERNEL_VERSIONS))

@@ -22,7 +22,9 @@ import type { BundleRead } from '../bundle/read-bundle';
 import type { PhotoRead } from '../photos/read-photo';
 import type { DrawingKind, PaperAsked } from '../sheet/paper';
 
-/** What the kernel threads do: plain data both ways. Every answer says how large the kernel's heap is by then, bytes. */
+/**
+ * What the kernel threads do: plain data in both directions. Every answer states the size of the kernel's heap, bytes.
+ */
 
 /** Where the triangles of bodies from files are, by SHA-256. */
 type ModelFiles = Readonly<Record<string, string>>;
@@ -46,7 +48,7 @@ export type ScanRead = { ok: true; triangles: number; vertices: number } | { ok:
 
 export type PlateBed = Readonly<{ width: number; depth: number }>;
 
-/** What can lie on a plate. */
+/** What can be put on a plate. */
 export type PlateBody =
   | {
       kind: 'part';
@@ -60,11 +62,11 @@ export type PlateBody =
   | ({ kind: 'gauge' } & GaugeAsked);
 
 export interface PlateMade {
-  /** Bed by bed: what lies there, with its outline from above, mm. */
+  /** Bed by bed: the pieces with their outlines from above, mm. */
   beds: { body: number; outline: [number, number][] }[][];
-  /** By body: pieces that lie on no bed. */
+  /** By body: pieces that fit on no bed. */
   left: number[];
-  /** By body: how high it stands, mm. */
+  /** By body: its height, mm. */
   heights: number[];
   /** Why a body could not be made. */
   why: string | null;
@@ -87,9 +89,9 @@ export interface Tasks {
   };
   /** The triangles as files. */
   files: { asked: { solid: KeptSolid; words: FileWords; pose: Pose }; answer: PieceFiles };
-  /** How many copies lie on one bed, at most as many as asked for. */
+  /** How many copies fit on one bed, at most the number asked for. */
   copies: { asked: { of: PlateBody; pieces: number; bed: PlateBed }; answer: { onOneBed: number } };
-  /** What printing it takes, as it lies. */
+  /** Time and plastic of printing it, in its pose. */
   estimate: {
     asked: {
       solid: KeptSolid;
@@ -100,7 +102,7 @@ export interface Tasks {
     };
     answer: { estimate: Estimate };
   };
-  /** A slice that carries some mates, as files and with what it takes; or why there is none. */
+  /** A slice that carries some mates, as files and with its time and plastic; or why there is none. */
   slice: {
     asked: {
       solid: KeptSolid;
@@ -112,12 +114,12 @@ export interface Tasks {
     };
     answer: { slice: SliceMade };
   };
-  /** Parts, slices and rings beside each other on as few beds as it takes. */
+  /** Parts, slices and rings side by side on as few beds as necessary. */
   plate: {
     asked: {
       bodies: readonly { of: PlateBody; name: string; pieces: number }[];
       bed: PlateBed;
-      /** Between neighbours, mm; left out, the usual. */
+      /** Gap between neighbours, mm; left out, the usual one. */
       gap?: number;
       /** The bed whose file is wanted, with its words; left out, none is. */
       file?: { bed: number; title: string; note: string };
@@ -126,23 +128,23 @@ export interface Tasks {
   };
   /** @param as a surface keeps its holes: a part follows it */
   readBody: { asked: { file: Uint8Array; as: 'body' | 'surface' }; answer: { body: BodyAnswer } };
-  /** What the practice scanner brings, as STL; null where it has no such object. */
+  /** The practice scanner's scan, as STL; null where it has no such object. */
   practiceScan: {
     asked: { recipe: string; world: World; count: number };
     answer: { file: Uint8Array | null };
   };
-  /** What the practice camera takes, as JPEG, and what is read beside it; null where the object has no flat face. */
+  /** The practice camera's photo, as JPEG, with the accompanying readings; null where the object has no flat face. */
   practicePhoto: {
     asked: { recipe: string; world: World; count: number };
     answer: { photo: (Omit<PracticePhoto, 'picture'> & { file: Uint8Array }) | null };
   };
-  /** What a file of a version would print, for the practice printer; a sentence where it is none. */
+  /** What a file of a version would print, for the practice printer; a sentence where it is not one. */
   practiceFile: {
     asked: { file: Uint8Array; solid: KeptSolid; pose: Pose };
     answer: { filed: Filed | null; why: string | null };
   };
   drawReferenceSheet: { asked: { paper: Paper; middle: Middle }; answer: { file: Uint8Array } };
-  /** Read and given up again: whether it is a scan, and of how much. */
+  /** Read and discarded again: whether it is a scan, and its size. */
   readScan: { asked: { path: string }; answer: { scan: ScanRead } };
   readPhoto: { asked: { head: Uint8Array }; answer: { photo: PhotoRead } };
   readBundle: { asked: { file: Uint8Array }; answer: { bundle: BundleRead } };
@@ -163,7 +165,7 @@ export interface Tasks {
       side: Side;
       sizes: readonly number[];
       name: string;
-      /** They lie in rows on it, mm. */
+      /** They are arranged in rows on it, mm. */
       bed: { width: number; depth: number };
     };
     answer: PieceFiles;

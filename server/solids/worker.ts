@@ -32,7 +32,7 @@ import { drawingFile, handOverFile, sheetFile } from '../sheet/paper';
 import { buildGauge, buildLadder, buildPiece, gaugeBody, ladderRing } from './piece';
 import type { Answer, KeptSolid, PlateBody, TaskName, Tasks } from './tasks';
 
-/** Bodies that were asked for lately; a thread is there for minutes. */
+/** Bodies that were used lately; a thread lives for minutes. */
 const MOST_READ = 12;
 const read = new Recent<TriangleMesh>(MOST_READ);
 /** A solid is inspected and written right after it was built. */
@@ -152,7 +152,7 @@ const handlers: Handlers = {
       throw error;
     }
   },
-  // Asked for now and then: every thread would read them at its start.
+  // Needed only now and then: otherwise every thread would read them at its start.
   practicePhoto: async ({ recipe, world, count }) => {
     const { practicePhoto } = await import('../../core/bench/practice-photo');
     const { jpegOf } = await import('../../core/bench/jpeg');
@@ -216,7 +216,7 @@ async function plateBody(of: PlateBody): Promise<TriangleMesh | string> {
   return slice.ok ? posed(slice.mesh, of.pose) : slice.why;
 }
 
-/** A part as it lies on the bed; one that falls into pieces has them laid there already. */
+/** A part as it lies on the bed; a part in pieces already has them laid there. */
 const lying = ({ mesh, pieces }: BuiltPart, pose: Pose): TriangleMesh =>
   pieces.length > 0 ? mesh : posed(mesh, pose);
 
@@ -225,7 +225,7 @@ async function withModels(files: Readonly<Record<string, string>>): Promise<Kern
   const models = new Map<string, TriangleMesh>();
   for (const [sha256, path] of Object.entries(files)) {
     const mesh = read.get(sha256) ?? (await stlAt(path));
-    // Gone from the disk: the part then says that the body is not at hand.
+    // Missing on the disk: the part then says that the body is not at hand.
     if (!mesh) continue;
     read.put(sha256, mesh);
     models.set(sha256, mesh);

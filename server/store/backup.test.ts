@@ -15,7 +15,7 @@ test('a copy made beside the running server is the whole workshop, and becomes o
   const sha256 = await server.app.blobs.put(new Uint8Array([1, 2, 3]));
   const copy = join(root, 'copy');
   expect(await backUp(join(root, 'data'), copy)).toBe(1);
-  // What comes later is not in it; run again, only what is new is copied.
+  // Later changes are not in it; run again, only new files are copied.
   await server.app.blobs.put(new Uint8Array([4, 5]));
   expect(await backUp(join(root, 'data'), copy)).toBe(1);
   const before = (await server.call('GET', `/jobs/${id}`)).body;

@@ -7,8 +7,8 @@ import { FolderProblem, takeFolder } from './folder';
 const DATABASE = 'sagoma.db';
 
 /**
- * A whole copy of a data folder: the database as it is at one moment, and every file that it may name. It may run beside
- * the server. Run again into the same folder it copies only what is new.
+ * A whole copy of a data folder: the database at one moment, and every file that it may name. It may run beside the
+ * server. Run again into the same folder it copies only new files.
  * @returns how many files were copied
  * @throws FolderProblem where there is no workshop to copy
  */
@@ -25,7 +25,7 @@ export async function backUp(from: string, to: string): Promise<number> {
   } finally {
     client.close();
   }
-  // Files come after the database in the app, so that each one it names is there by now.
+  // Files are copied after the database, so that each one it names is there by then.
   const copied = copyFiles(join(from, 'blobs'), join(to, 'blobs'));
   renameSync(fresh, join(to, DATABASE));
   return copied;
@@ -33,7 +33,7 @@ export async function backUp(from: string, to: string): Promise<number> {
 
 /**
  * A backup as a data folder again.
- * @throws FolderProblem where the folder holds a workshop already, or a running Sagoma has it
+ * @throws FolderProblem where the folder already holds a workshop, or a running Sagoma uses it
  */
 export function restore(from: string, to: string): number {
   if (!existsSync(join(from, DATABASE))) throw new FolderProblem(`There is no backup in ${from}.`);
@@ -52,7 +52,7 @@ export function restore(from: string, to: string): number {
   }
 }
 
-/** Files are named by what is in them: one that is there is the same. */
+/** Files are named by their content: one that is there is the same. */
 function copyFiles(from: string, to: string): number {
   let copied = 0;
   if (!existsSync(from)) return copied;

@@ -16,7 +16,7 @@ export interface Store {
   folder: string;
   /** Runs one transaction after another: SQLite has one writer, and a second fails at once instead of waiting. */
   write<T>(work: (tx: Transaction) => Promise<T>): Promise<T>;
-  /** How often something was written: whoever keeps an answer knows by it whether it may be behind. */
+  /** Counts the writes: whoever caches an answer sees from it whether the answer may be outdated. */
   readonly written: number;
   close(): Promise<void>;
 }
@@ -24,7 +24,7 @@ export interface Store {
 const MIGRATIONS = join(ROOT, 'server/store/migrations');
 
 /**
- * Opens the data folder's database, brings it up to date and hands it out.
+ * Opens the data folder's database, brings it up to date and returns it.
  * @throws Error with a sentence when a newer Sagoma wrote it
  */
 export async function openStore(folder: string): Promise<Store> {
@@ -46,7 +46,7 @@ async function opened(folder: string, release: () => void): Promise<Store> {
   sweepTemporary(folder);
   const path = join(folder, 'sagoma.db');
   const isNew = !existsSync(path) || statSync(path).size === 0;
-  // A folder may be called anything: `#`, `?` and `%` mean something in an address.
+  // A folder may have any name: `#`, `?` and `%` have a meaning in an address.
   const client = createClient({ url: pathToFileURL(path).href });
   await client.execute('PRAGMA journal_mode = WAL').catch((error: Error) => {
     client.close();
@@ -85,11 +85,11 @@ async function opened(folder: string, release: () => void): Promise<Store> {
     folder,
     write(work) {
       const run = () => {
-        // Written into a file that nobody finds again, an edit would be acknowledged into the void.
+        // In a file that nobody finds again, an acknowledged edit would be lost.
         if (fileAt(path) !== ours) throw new FolderGone(folder);
         written++;
         return db.transaction(work, { behavior: 'immediate' }).finally(() => {
-          // Whoever read while it was under way read what was before it.
+          // A read during the write saw the state before it.
           written++;
         });
       };

@@ -8,10 +8,10 @@ export class FolderProblem extends Error {
 }
 
 const LOCK = 'sagoma.lock';
-/** When the machine was started, s. */
+/** Start time of the machine, s. */
 const startedAt = (): number => Math.round(Date.now() / 1000 - uptime());
 
-/** Whether a process of this number runs; one of somebody else’s counts too. */
+/** Whether a process with this number runs, including somebody else's. */
 function isRunning(pid: number): boolean {
   try {
     process.kill(pid, 0);
@@ -22,8 +22,8 @@ function isRunning(pid: number): boolean {
 }
 
 /**
- * Takes a data folder for this process alone: two servers on one folder would each believe its own numbers.
- * @returns gives it back
+ * Claims a data folder for this process alone: two servers on one folder would each trust their own numbers.
+ * @returns a function that releases it
  * @throws FolderProblem where another Sagoma has it, or it cannot be written
  */
 export function takeFolder(folder: string): () => void {
@@ -38,9 +38,9 @@ export function takeFolder(folder: string): () => void {
       const { code } = error as NodeJS.ErrnoException;
       if (code !== 'EEXIST') throw unwritable(folder, error as NodeJS.ErrnoException);
       const [pid = 0, boot] = readFileSync(path, 'utf8').split(' ').map(Number);
-      // After a new start of the machine its number may be any other program’s.
+      // After a restart of the machine its number may belong to any other program.
       const before = boot !== undefined && Math.abs(boot - startedAt()) > 60;
-      // Our own from before, in tests; or of a Sagoma that was killed.
+      // Our own from before, in tests; or that of a killed Sagoma.
       if (tries > 0 || (!before && pid !== process.pid && pid > 0 && isRunning(pid)))
         throw new FolderProblem(
           `Another Sagoma (process ${pid}) works on ${folder} already. Stop it first, or point SAGOMA_DATA at another folder.`,
@@ -57,7 +57,7 @@ export const unwritable = (folder: string, error: NodeJS.ErrnoException): Folder
       : `Sagoma cannot write to ${folder} (${error.code ?? error.message}). Give this user the right to, or point SAGOMA_DATA at another folder.`,
   );
 
-/** What a crash left half written beside the files that are kept. */
+/** What a crash left half written beside the stored files. */
 export function sweepTemporary(folder: string): number {
   const blobs = join(folder, 'blobs');
   let swept = 0;
@@ -79,7 +79,7 @@ function list(folder: string): string[] {
   }
 }
 
-/** Which file a path leads to now; null where there is none: moved, deleted, or another disk. */
+/** The file that a path leads to now; null where there is none: moved, deleted, or another disk. */
 export function fileAt(path: string): string | null {
   try {
     const { dev, ino } = statSync(path);

@@ -1,6 +1,6 @@
 import { index, integer, sqliteTable, text, uniqueIndex } from 'drizzle-orm/sqlite-core';
 
-/** One document row a job plus the columns that the rack searches and sorts by. */
+/** One document row per job plus the columns that the rack searches and sorts by. */
 export const jobs = sqliteTable(
   'jobs',
   {
@@ -17,7 +17,7 @@ export const jobs = sqliteTable(
   t => [uniqueIndex('jobs_number').on(t.number), index('jobs_updated').on(t.updatedAt)],
 );
 
-/** Every edit with what it changed, and so its inverse. An undo or redo is a row too. */
+/** Every edit with its changes, and so its inverse. An undo or redo is a row too. */
 export const edits = sqliteTable(
   'edits',
   {
@@ -25,7 +25,7 @@ export const edits = sqliteTable(
     jobId: text('job_id').notNull(),
     revision: integer().notNull(),
     at: text().notNull(),
-    /** The window it came from: a tab undoes its own. */
+    /** The window it came from: a tab undoes its own edits. */
     tab: text().notNull(),
     kind: text().notNull(),
     words: text().notNull(),
@@ -72,7 +72,7 @@ export const bench = sqliteTable('bench', {
   document: text().notNull(),
 });
 
-/** Solids that were built, by the hash of their key: a cache, built again when a row or its blobs are missing. */
+/** Built solids, by the hash of their key: a cache, rebuilt when a row or its blobs are missing. */
 export const solids = sqliteTable('solids', {
   key: text().primaryKey(),
   /** What can be said of it, as JSON: see core/shape/solid.ts. */
@@ -85,7 +85,7 @@ export const solids = sqliteTable('solids', {
   at: text().notNull(),
 });
 
-/** A job as the rack shows it, worked out from its document: what it was made from tells whether it is behind. */
+/** A job's tag on the rack, derived from its document; what it was made from shows whether it is outdated. */
 export const tags = sqliteTable('tags', {
   jobId: text('job_id').primaryKey(),
   /** The job’s revision and when it last changed. */
@@ -95,7 +95,7 @@ export const tags = sqliteTable('tags', {
   document: text().notNull(),
 });
 
-/** Phones that were let in. What a phone shows is not kept, only its hash. */
+/** Paired phones. A phone's secret is not stored, only its hash. */
 export const devices = sqliteTable('devices', {
   id: text().primaryKey(),
   name: text().notNull(),

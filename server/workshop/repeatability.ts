@@ -4,7 +4,7 @@ import { learnRepeatability, type Repeatability } from '../../core/measure/repea
 import type { Database } from '../store/database';
 import { jobs } from '../store/schema';
 
-/** What every job's readings together say of each instrument. */
+/** What the readings of all jobs together say about each instrument. */
 export async function repeatabilityOfInstruments(
   db: Database,
   workshop: Workshop,
@@ -18,7 +18,7 @@ export async function repeatabilityOfInstruments(
         if (r.struck !== null || r.instrumentId === null || r.source === 'said') continue;
         const own = groups.get(r.instrumentId) ?? new Map<string, number[]>();
         groups.set(r.instrumentId, own);
-        // A turned object shows its form: only readings at one position tell of the hand.
+        // A turned object shows its form: only readings at one position tell about the hand.
         const thing = `${row.id}/${dimension.id}/${r.source}/${r.turn ?? '-'}`;
         own.set(thing, [...(own.get(thing) ?? []), r.value - (r.zero ?? 0)]);
       }

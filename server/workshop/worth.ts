@@ -7,7 +7,7 @@ import { type InService, type Made, monthNames, monthsOf, type PrintOfMonth } fr
 import type { Reader } from '../jobs/repository';
 import { edits, history, jobs } from '../store/schema';
 
-/** So many months are looked back at. */
+/** The number of months that are shown. */
 const MONTHS = 12;
 
 /** What was made in the last twelve months: read column by column, since a workshop has thousands of rows. */
@@ -50,7 +50,7 @@ async function readPrints(db: Reader, since: string): Promise<PrintOfMonth[]> {
   return rows.map(row => ({ ...row, pieces: row.pieces ?? 1, failed: row.failed !== null }));
 }
 
-/** By job, what was done at it and when: since then, and all of it where its hours were typed. */
+/** By job, what was done at it and when: within the period, or all of it where its hours were typed. */
 async function readWork(db: Reader, since: string): Promise<Made['work']> {
   const typed = sql<number | null>`json_extract(${jobs.document}, '$.brief.ownHours')`;
   const hours = new Map(
