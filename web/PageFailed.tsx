@@ -3,7 +3,7 @@ import { Button } from './ui/controls';
 import { Notice, Row } from './ui/layout';
 import { TopBar } from './ui/TopBar';
 
-/** An error of the program itself: what was recorded is on the server, and the page can be opened again. */
+/** A program error: what was recorded is on the server, and the page can be opened again. */
 export function PageFailed() {
   const error = useRouteError();
   const message = error instanceof Error ? error.message : String(error);

@@ -141,7 +141,9 @@ const router = createBrowserRouter([
           <>
             <TopBar />
             <div style={{ maxWidth: 620, margin: '60px auto' }}>
-              <Empty title="Nothing hangs here">There is nothing at this address. The rack has all the jobs.</Empty>
+              <Empty title="Nothing hangs here">
+                There is nothing at this address. The rack has all the jobs.
+              </Empty>
             </div>
           </>
         ),

@@ -6,7 +6,7 @@ import { TextField } from '../ui/controls';
 import { Failure, Lead, Loading, Panel, Stack } from '../ui/layout';
 import { TopBar } from '../ui/TopBar';
 
-/** What stands out: whoever passes Sagoma on must know of these. */
+/** Packages that anybody who distributes Sagoma must know about. */
 const NOTED: Record<string, string> = {
   'replicad-opencascadejs':
     'The kernel of exact solids, Open CASCADE Technology, in a file of its own that may be exchanged.',
@@ -14,7 +14,7 @@ const NOTED: Record<string, string> = {
   'manifold-3d': 'The kernel of triangles.',
 };
 
-/** What Sagoma is made of, and under which licences it may be passed on. */
+/** The packages that Sagoma consists of, and their licences. */
 export default function AboutPage() {
   const query = useQuery({
     queryKey: ['licences'],

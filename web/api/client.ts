@@ -1,7 +1,7 @@
 import type { z } from 'zod';
 import { ApiError } from '../../contract/errors';
 
-/** What the server said no to, in its words. */
+/** The server refused, with its own words. */
 export class ServerSaid extends Error {
   constructor(
     readonly status: number,
@@ -19,7 +19,7 @@ export class Unreachable extends Error {
   override message = 'Sagoma’s server does not answer. Is it still running?';
 }
 
-/** The server answered something that this page does not understand. */
+/** The server's answer does not match this page's version. */
 export class UnknownAnswer extends Error {
   override message =
     'The server’s answer is not what this page expects: they are of different versions. Reload the page.';
@@ -50,7 +50,7 @@ export async function call<T>(
   return answer.data;
 }
 
-/** A file that the server makes, and what it calls it. @throws ServerSaid, Unreachable */
+/** Downloads a file that the server makes, under the server's name for it. @throws ServerSaid, Unreachable */
 export async function fileFrom(
   method: string,
   path: string,
@@ -74,7 +74,7 @@ async function reach(method: string, path: string, body: unknown): Promise<Respo
       body: body === undefined ? undefined : raw ? body : JSON.stringify(body),
     });
   } catch (error) {
-    // A browser says no more than that of a connection that failed.
+    // A browser gives no more detail about a failed connection.
     if (error instanceof TypeError) throw new Unreachable();
     throw error;
   }

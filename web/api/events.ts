@@ -9,7 +9,7 @@ export type PageEvent = ServerEvent | { kind: 'back' };
 
 type Listener = (event: PageEvent) => void;
 
-/** What the server tells, once for the whole browser; it reconnects by itself. */
+/** The server's events, once for the whole browser; the stream reconnects by itself. */
 class Stream {
   private readonly listeners = new Set<Listener>();
   private readonly watchers = new Set<() => void>();
@@ -41,7 +41,7 @@ class Stream {
       type: 'module',
       name: 'sagoma-events',
     });
-    // Where it cannot start, this window has a stream of its own.
+    // Where the worker cannot start, this window has a stream of its own.
     worker.onerror = () => this.openOwn();
     worker.port.onmessage = ({ data }: MessageEvent<FromEvents>) => {
       if ('event' in data) this.send(ServerEvent.parse(data.event));

@@ -13,7 +13,7 @@ test('what changed while it was first asked for is asked for again', async () =>
   expect(answers).toHaveLength(1);
   const done = fetchAnew(client, 'rack');
   await expect.poll(() => answers.length).toBe(2);
-  // The answer from before comes first, and is no answer any more.
+  // The earlier answer arrives first, but is already outdated.
   answers[0]!('before');
   answers[1]!('after');
   await done;

@@ -1,8 +1,8 @@
 import type { QueryClient } from '@tanstack/react-query';
 
 /**
- * Something changed: all that is shown of it is fetched anew. A first answer that is still on its way was asked for
- * before the change, and `invalidateQueries` alone would take it for the new one.
+ * After a change, everything shown of it is fetched again. A first fetch still in progress was sent before the change,
+ * and `invalidateQueries` alone would accept its answer.
  */
 export async function fetchAnew(client: QueryClient, about: string): Promise<void> {
   const queryKey = [about];

@@ -8,7 +8,7 @@ import { newJob } from '../../core/job/new-job';
 import { FIRST_WORKSHOP } from '../../core/job/workshop';
 import { requireRecipe } from '../../core/shape/recipes';
 
-/** A server of a few lines: enough to be slow, away, quicker than us, or to lose an answer. */
+/** A server in a few lines: enough to be slow, unreachable, faster than us, or to lose an answer. */
 class PretendServer {
   job: JobAnswer = {
     id: 'job',
@@ -26,7 +26,7 @@ class PretendServer {
   full = false;
   /** How long an answer takes, ms. */
   slow = 0;
-  /** Does what is asked and then breaks the connection. */
+  /** Does what it is asked and then breaks the connection. */
   loseNextAnswer = false;
   received: Edit[] = [];
 
@@ -62,7 +62,7 @@ class PretendServer {
     return change;
   };
 
-  /** What a request changed, as the server says it. */
+  /** The changes of a request, as the server reports them. */
   private changed(document: JobDocument) {
     const changes = diff(this.job.document, document);
     this.job = { ...this.job, revision: this.job.revision + 1, document };
@@ -70,7 +70,7 @@ class PretendServer {
     return answer(200, { revision, updatedAt, changes, added: [], voided: null, undo, redo });
   }
 
-  /** What another window does. */
+  /** An edit from another window. */
   otherWindow(edit: Edit): void {
     this.job = {
       ...this.job,
@@ -278,7 +278,7 @@ describe('two windows', () => {
     await session.edit(reading('r1'));
     await later();
     expect(session.read().conflict).toMatchObject({ theirs: ['theirs'], yours: 'add-reading' });
-    // Nothing more is sent until the maker has said what.
+    // Nothing more is sent until the maker has decided.
     await session.edit(reading('r2', 31.9));
     await later();
     expect(server.received).toEqual([]);
@@ -310,7 +310,7 @@ describe('two windows', () => {
     void undone.then(() => {
       settled = true;
     });
-    // Longer than anybody's patience with a queue.
+    // Longer than anybody waits for a queue.
     await later(6500);
     expect(settled).toBe(false);
     server.slow = 0;

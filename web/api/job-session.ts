@@ -9,41 +9,41 @@ import type { Workshop } from '../../core/job/workshop';
 import { get, post, ServerSaid, tabId, Unreachable } from './client';
 import { stream } from './events';
 
-/** An edit that is not acknowledged yet, and the document with it and all before it. */
+/** An edit that is not acknowledged yet, and the document with it and all edits before it. */
 interface Pending {
   edit: Edit;
   document: JobDocument;
 }
 
 export interface SessionState {
-  /** As the server has it; null until loaded. */
+  /** The server's state; null until loaded. */
   base: JobAnswer | null;
-  /** The server's document with what is still on its way applied. */
+  /** The server's document with the pending edits applied. */
   document: JobDocument | null;
   /** Edits the server has not acknowledged yet. */
   pending: readonly Edit[];
-  /** The server cannot be reached, or cannot keep anything; pending edits are kept and sent again. */
+  /** The server cannot be reached, or cannot store anything; pending edits are kept and sent again. */
   offline: boolean;
-  /** Why it cannot keep anything, where it answers. */
+  /** Why it cannot store anything, where it answers. */
   trouble: string | null;
-  /** Another window was first; the maker decides. */
+  /** Another window was faster; the maker decides. */
   conflict: (Conflict & { edit: Edit }) | null;
-  /** Loading failed for good. */
+  /** Loading failed permanently. */
   failure: Error | null;
 }
 
-/** The server is asked again after this long, ms. */
+/** The server is asked again after this time, ms. */
 const RETRY = 1500;
 
-/** Not the edit's fault: the passphrase is asked for again, too much is under way, the disk is full or not to be written. */
+/** The edit is not at fault: the passphrase is needed again, too many requests, the disk is full or read-only. */
 const FOR_NOW: ReadonlySet<number> = new Set([401, 503, 507]);
 
 const NOT_SAVED = 'An edit is not saved yet: settle that first.';
 
 /**
- * A job in this window. Edits show at once; they, undo, and what is appended go to the server through one queue, each
- * on the revision that the last one made, so that nothing overtakes anything. An edit waits in the queue until it is
- * acknowledged or refused; what the server has not acknowledged survives a reload of the window.
+ * A job in this window. Edits show at once; they, undo, and appended rows go to the server through one queue, each on
+ * the revision that the previous one made, so that nothing overtakes anything. An edit waits in the queue until it is
+ * acknowledged or refused; unacknowledged edits survive a reload of the window.
  */
 export class JobSession {
   private state: SessionState = {
@@ -58,9 +58,9 @@ export class JobSession {
   private waiting: Pending[] = [];
   private readonly watchers = new Set<() => void>();
   private readonly queue = new PQueue({ concurrency: 1 });
-  /** Ends what waits behind an edit that cannot be saved for now. */
+  /** Rejects what waits behind an edit that cannot be saved for now. */
   private behind = new AbortController();
-  /** The first pending edit was sent without an answer: it may have landed all the same. */
+  /** The first pending edit was sent without an answer: it may have been saved all the same. */
   private unsure = false;
   private decide: ((mine: boolean) => void) | undefined;
   private stop: (() => void) | undefined;
@@ -103,14 +103,14 @@ export class JobSession {
     this.workshop = workshop;
   }
 
-  /** Looks at the job again, behind what is on its way; resolves when it is there. */
+  /** Fetches the job again, after everything in the queue; resolves when it is there. */
   refresh = (): Promise<void> => this.queue.add(() => this.load());
 
   private async load(): Promise<void> {
     for (;;) {
       try {
         const base = await get(`/jobs/${this.jobId}`, JobAnswer);
-        // An answer that was overtaken is old.
+        // An answer that was overtaken is outdated.
         if (!this.state.base || base.revision >= this.state.base.revision) this.take(base);
         this.set({ failure: null, offline: false, trouble: null });
         return;
@@ -125,7 +125,7 @@ export class JobSession {
     }
   }
 
-  /** Shows the edit now and sends it; rejects in the core's own words when it makes no sense. */
+  /** Shows the edit at once and sends it; rejects with the core's own words when it makes no sense. */
   edit(edit: Edit): Promise<void> {
     const before = this.state.document;
     if (!before) return Promise.reject(new Error('The job is not loaded yet.'));
@@ -142,7 +142,7 @@ export class JobSession {
     return Promise.resolve();
   }
 
-  /** Undo or redo, once every edit before it is there. Rejects where one of them cannot be saved for now. */
+  /** Undo or redo, once every earlier edit is saved. Rejects where one of them cannot be saved for now. */
   undo(role: 'undo' | 'redo'): Promise<void> {
     return this.inTurn(async () => {
       const target = this.state.base?.[role];
@@ -152,7 +152,7 @@ export class JobSession {
     });
   }
 
-  /** Something appended beside the document: a version, a print, a try. @param body made when its turn comes */
+  /** Appends a row beside the document: a version, a print, a try. @param body made when its turn comes */
   append(path: string, body: (revision: number) => unknown): Promise<JobChange> {
     return this.inTurn(async () => {
       const change = await post(`/jobs/${this.jobId}/${path}`, JobChange, body(this.state.base!.revision));
@@ -166,7 +166,7 @@ export class JobSession {
     return this.queue.add(work, { signal: this.behind.signal });
   }
 
-  /** The maker's answer to a conflict: put ours on top of theirs, or let ours go. */
+  /** The maker's decision in a conflict: put ours on top of theirs, or drop ours. */
   resolveConflict(mine: boolean): void {
     const { conflict } = this.state;
     if (!conflict) return;
@@ -175,7 +175,7 @@ export class JobSession {
     this.decide?.(mine);
   }
 
-  /** Sends the first pending edit until it is acknowledged, refused, or let go. */
+  /** Sends the first pending edit until it is acknowledged, refused, or dropped. */
   private async deliver(): Promise<void> {
     const [first] = this.waiting;
     while (first && this.waiting[0] === first) {
@@ -217,7 +217,7 @@ export class JobSession {
       return;
     }
     const conflict = error.details as Conflict;
-    // The answer to our own edit was lost on the way: it is there already.
+    // The answer to our own edit was lost: the edit is already saved.
     if (this.has(conflict.current.document, edit)) {
       this.take(conflict.current);
       this.dropFirst();
@@ -231,10 +231,10 @@ export class JobSession {
     if (!mine) this.dropFirst();
   }
 
-  /** The page shows what was refused after it had been shown as done. */
+  /** The page reports a refusal of something that was already shown as done. */
   onRefused: (error: Error) => void = () => {};
 
-  /** Whether the document holds already what the edit would do; one that makes no sense there does not. */
+  /** Whether the document already has what the edit would do; false for an edit that makes no sense there. */
   private has(document: JobDocument, edit: Edit): boolean {
     try {
       return isThere(document, edit, this.workshop);
@@ -249,7 +249,7 @@ export class JobSession {
     this.giveUpBehind();
   }
 
-  /** Ends tasks that wait behind an edit that cannot be saved, so that none waits for ever. */
+  /** Rejects tasks that wait behind an edit that cannot be saved, so that none waits for ever. */
   private giveUpBehind(): void {
     this.behind.abort(new Error(NOT_SAVED));
     this.behind = new AbortController();
@@ -261,7 +261,7 @@ export class JobSession {
     this.rebase();
   }
 
-  /** The whole job, as the server has it. */
+  /** The whole job, as on the server. */
   private take(base: JobAnswer): void {
     if (!this.state.base && this.state.pending.length > 0)
       this.waiting = this.state.pending.map(edit => ({ edit, document: base.document }));
@@ -269,17 +269,17 @@ export class JobSession {
     this.rebase();
   }
 
-  /** What a request changed, put into the job as it is here. */
+  /** Applies a request's changes to the job in this window. */
   private merge({ changes, added, voided, ...rest }: JobChange): void {
     const base = this.state.base!;
     const applied = applyChanges(base.document, changes);
-    // Something is not as it was when it was changed: another window's news is on its way, so look at all of it.
+    // Something differs from what the change expected: another window's news is on its way, so everything is fetched.
     if (!applied.ok) return void this.refresh();
     let history = added.reduce((now, row) => withRow(now, row as HistoryRow), base.history);
     if (voided) history = withVoided(history, voided);
     const document = applied.document as JobDocument;
     this.state = { ...this.state, base: { ...base, ...rest, document, history } };
-    // What is on its way was made on top of just this, where no other window came between.
+    // If no other window came in between, the pending edits were made on exactly this document.
     if (this.waiting.length > 0 && !this.isOnTop(document)) this.rebase();
     else this.show();
   }
@@ -291,7 +291,7 @@ export class JobSession {
     return same(next, shown);
   }
 
-  /** Puts what is on its way on top of the server's document again. The server validates; here it is only shown. */
+  /** Applies the pending edits to the server's document again. The server validates; here they are only shown. */
   private rebase(): void {
     let document = this.state.base?.document;
     if (document)
@@ -306,7 +306,7 @@ export class JobSession {
     try {
       return editKind(edit).apply(document, edit, this.workshop);
     } catch (error) {
-      // The server will say why; until then the rest is shown without it.
+      // The server will give the reason; until then the rest is shown without it.
       if (isRefusal(error)) return document;
       throw error;
     }

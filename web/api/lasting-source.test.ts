@@ -1,7 +1,7 @@
 import { afterEach, beforeEach, expect, test, vi } from 'vitest';
 import { openLasting } from './lasting-source';
 
-/** As a browser's own, in the hands of the test. */
+/** A browser's event source, controlled by the test. */
 class Source {
   readyState = 0;
   onmessage?: (message: { data: string }) => void;

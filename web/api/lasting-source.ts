@@ -1,15 +1,15 @@
-/** A stream that the server refused is asked for again after this long, ms. */
+/** A stream that the server refused is opened again after this time, ms. */
 const AGAIN = 3000;
 
 export interface Heard {
-  /** What was told, not checked yet. */
+  /** The message, not checked yet. */
   told(event: unknown): void;
   connected(now: boolean): void;
 }
 
 /**
- * The server's events for as long as the page lives. Browsers reconnect by themselves where a connection broke, but give
- * up for good where they were answered with a refusal: a phone that was sent away, a passphrase that was not given yet.
+ * The server's events for as long as the page lives. Browsers reconnect by themselves after a broken connection, but
+ * give up for good after a refusal: a phone that was removed, a passphrase that was not given yet.
  */
 export function openLasting(url: string, heard: Heard, make = (at: string) => new EventSource(at)): void {
   const source = make(url);

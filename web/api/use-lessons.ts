@@ -9,12 +9,12 @@ import { fetchAnew } from './fetch-anew';
 const NONE: readonly Evidence[] = [];
 
 /**
- * What the workshop's other jobs taught; null while that is not known. A job is worked on without them where they
- * cannot be had: they make it surer, not possible.
+ * What the workshop's other jobs taught; null while unknown. A job also works without lessons: they make it surer, not
+ * possible.
  */
 export function useLessons(jobId: string): readonly Evidence[] | null {
   const client = useQueryClient();
-  // What is shown here is what a version made now would have: the server goes by the same.
+  // The same lessons that the server uses for a new version.
   useStream(event => {
     if (event.kind === 'back' || (event.kind === 'job' && event.jobId !== jobId))
       void fetchAnew(client, 'lessons');
@@ -22,7 +22,7 @@ export function useLessons(jobId: string): readonly Evidence[] | null {
   const { data, error } = useQuery({
     queryKey: ['lessons'],
     queryFn: () => get('/lessons', LessonsAnswer),
-    // The stream tells when another job has changed.
+    // The stream reports when another job has changed.
     staleTime: Number.POSITIVE_INFINITY,
   });
   const others = useMemo(() => data?.evidence.filter(e => e.jobId !== jobId), [data, jobId]);

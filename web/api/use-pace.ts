@@ -10,7 +10,7 @@ import { fetchAnew } from './fetch-anew';
 
 const NONE: readonly NotedPrint[] = [];
 
-/** What noted prints tell of a printer's pace; none while that is not known. */
+/** What noted prints say about a printer's pace; none while unknown. */
 export function useNoted(printerId: string): readonly NotedPrint[] {
   const client = useQueryClient();
   useStream(event => {
@@ -20,7 +20,7 @@ export function useNoted(printerId: string): readonly NotedPrint[] {
   return data?.noted[printerId] ?? NONE;
 }
 
-/** A printer's pace as far as noted prints, or its own figures, tell it. */
+/** A printer's pace, from noted prints or its own figures. */
 export function usePace(printer: Pick<Printer, 'id' | 'speed' | 'acceleration'>): Pace {
   const noted = useNoted(printer.id);
   return useMemo(() => paceOfPrinter(printer, noted), [printer, noted]);

@@ -11,7 +11,7 @@ import { FONTS } from '../ui/theme';
 
 interface Props {
   drawing: Drawing;
-  /** What a dimension's label says behind its name; nothing shows a question mark. */
+  /** The value after a dimension's label; without one a question mark is shown. */
   valueFor(dimension: DrawDimension): string | null;
   lit: string | null;
   onPick?(key: string): void;
@@ -22,10 +22,10 @@ interface Props {
 }
 
 const TEXT = 13.5;
-/** The label face is narrow: about half its height a letter, and a little air. */
+/** The label font is narrow: about half its height per letter, plus a little space. */
 const labelWidth = (words: string) => words.length * TEXT * 0.47 + 10;
 
-/** One renderer for all drawings: lines in mm, labels in steady pixels. */
+/** One renderer for all drawings: lines in mm, labels in constant pixels. */
 export function DrawingView({ drawing, valueFor, lit, onPick, height, caption, onPlace }: Props) {
   const box = useRef<HTMLDivElement>(null);
   const [width, setWidth] = useState(460);
@@ -41,7 +41,7 @@ export function DrawingView({ drawing, valueFor, lit, onPick, height, caption, o
   const padY = caption ? 30 : 14;
   const scaleFor = (left: number, right: number) =>
     Math.max(0.2, Math.min((width - left - right) / (maxX - minX), (height - 2 * padY) / (maxY - minY)));
-  // Labels of upright dimensions stand beside their lines: what of them does not fit inside gets room.
+  // Labels of upright dimensions are beside their lines: they get room outside the drawing where necessary.
   const room = (side: -1 | 1, scale: number) =>
     drawing.dimensions
       .filter(d => d.direction === 'up' && (d.line < 0 ? -1 : 1) === side)
@@ -149,7 +149,7 @@ function DimensionLine({ d, at, words, open, lit, onPick }: LineProps) {
     [at(d.to), b],
   ] as const;
   const half = labelWidth(words) / 2;
-  // An upright dimension's label is outside its line, where it covers nothing.
+  // An upright dimension's label is beside its line, where it covers nothing.
   const beside = across || along ? 0 : (d.line < 0 ? -1 : 1) * (half + 4);
   const middle: [number, number] = [(a[0] + b[0]) / 2 + beside, (a[1] + b[1]) / 2];
   const pick = onPick && d.key !== AS_DRAWN ? () => onPick(d.key) : undefined;

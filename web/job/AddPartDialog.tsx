@@ -15,7 +15,7 @@ const NewPart = z.object({
   share: z.boolean(),
 });
 
-/** One part more in this job: a lid for the tray, the other half, a plug of another size. */
+/** Adds a part to this job: a lid for the tray, the other half, a plug of another size. */
 export default function AddPartDialog({ onClose }: { onClose(): void }) {
   const { resolved, edit, setPart, document } = useBench('resolved', 'edit', 'setPart', 'document');
   const { control, handleSubmit, setValue } = useForm({

@@ -8,11 +8,11 @@ import { useBench } from './bench-context';
 
 const MOST_PHOTOS = 10;
 
-/** Photos that are taken at the bench go to the job; what is being written down names them. */
+/** Photos that are taken at the bench go to the job; the note being written refers to them. */
 export function BenchPhotos({ photos, onChange }: { photos: string[]; onChange(photos: string[]): void }) {
   const { job, document, say } = useBench('job', 'document', 'say');
   const [busy, setBusy] = useState(false);
-  /** Those that could not be sent: they are not asked for again. */
+  /** Those that could not be sent are not sent again by themselves. */
   const [left, setLeft] = useState<readonly File[]>([]);
   const send = async (files: readonly File[]) => {
     setBusy(true);

@@ -7,7 +7,7 @@ import { Button, Dialog, Select } from '../ui/controls';
 import { Row, Stack } from '../ui/layout';
 import { useBench } from './bench-context';
 
-/** The same object, another shape: what was read is taken over, size by size. */
+/** The same object, another shape: readings are carried over, size by size. */
 export default function ChangeRecipeDialog({ onClose }: { onClose(): void }) {
   const { resolved, document, edit, say } = useBench('resolved', 'document', 'edit', 'say');
   const { part } = resolved;

@@ -2,7 +2,7 @@ import { Button, Dialog } from '../ui/controls';
 import { Row, Stack } from '../ui/layout';
 import { useBench } from './bench-context';
 
-/** Two windows changed the job: both sides are shown, and nothing happens until the maker says what. */
+/** Two windows changed the job: both sides are shown, and nothing happens until the maker decides. */
 export function ConflictDialog() {
   const { session, state } = useBench('session', 'state');
   const { conflict } = state;

@@ -1,7 +1,7 @@
 import { useBench } from './bench-context';
 import { RemedyNotice } from './RemedyNotice';
 
-/** What the hands said of the effort, where the size itself sat right, and what to change for it. */
+/** Remarks on the effort, where the size itself sat right, and what to change for it. */
 export function EffortNotes() {
   const { resolved } = useBench('resolved');
   return resolved.effortAdvice.map(({ mate, words, remedy }) => (

@@ -20,7 +20,7 @@ import { useJobKeys } from './use-job-keys';
 /** Stages that show the ledger. */
 const WITH_LEDGER: readonly Stage[] = ['measure', 'fit', 'shape', 'try'];
 
-/** Stages on which one part at a time is worked on. */
+/** Stages on which the maker works on one part at a time. */
 const WITH_PARTS: readonly Stage[] = ['measure', 'fit', 'shape', 'print', 'try'];
 
 export default function JobPage() {
@@ -29,10 +29,10 @@ export default function JobPage() {
   return <OpenJob jobId={jobId}>{open => <JobBench {...open} />}</OpenJob>;
 }
 
-/** Phones open the job that this window was last opened on, or came back to. */
+/** Phones open the job that this window last opened, or came back to. */
 function useOnBench(jobId: string): void {
   useEffect(() => {
-    // Phones then go by what was worked on last: nothing here depends on it.
+    // If this fails, phones use the job that was last worked on: nothing here depends on it.
     const tell = () => void call('PUT', '/on-bench', OnBench, { jobId }).catch(() => undefined);
     tell();
     addEventListener('focus', tell);

@@ -29,7 +29,7 @@ export const JobStrip = memo(function JobStrip({ onUndo, onLedger }: Props) {
   const { stage } = useParams();
   const takeStep = () => {
     go(next.stage, next.key);
-    // Already there: show where on the page it is done.
+    // Already on that stage: show where on the page it is done.
     if (stage === next.stage) requestAnimationFrame(showWhere);
   };
   return (
@@ -90,7 +90,7 @@ export const JobStrip = memo(function JobStrip({ onUndo, onLedger }: Props) {
   );
 });
 
-/** The control that does the next step is marked by its page. */
+/** Each page marks the control that does the next step. */
 function showWhere(): void {
   const place = document.querySelector<HTMLElement>('[data-next]');
   place?.scrollIntoView({ block: 'center' });

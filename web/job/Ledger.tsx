@@ -248,12 +248,12 @@ function Chain({ ledger }: { ledger: MateLedger }) {
   );
 }
 
-/** Says what the ledger would draw instead of the maker's own number, and goes back to it. */
+/** Shows what the ledger would draw instead of the maker's own number, and can go back to it. */
 function OwnNumber({ ledger }: { ledger: MateLedger }) {
   const { edit, resolved, unit } = useBench('edit', 'resolved', 'unit');
   const back = () => {
     const name = resolved.recipe.mates.find(m => m.id === ledger.mate.ours.surface)!.parameter;
-    // An addition's number is bound to its dimension by what is written in it.
+    // The number of an addition is tied to its dimension by the text in its field.
     const bound = resolved.recipe.parameters.find(p => p.name === name)?.addition !== undefined;
     const expression = bound ? { text: `${ledger.dimension.name}.model`, unit: 'mm' as const } : null;
     void edit({ kind: 'parameter', partId: resolved.part.id, name, expression });
@@ -277,18 +277,18 @@ interface WhatIfBarProps {
   label: string;
   value: number;
   text: string;
-  /** mm for the whole width of the bar, over 100. */
+  /** mm for the whole width of the bar, divided by 100. */
   perShare: number;
-  /** How far it is moved now, mm. */
+  /** How far it is moved, mm. */
   by: number;
   onMove(by: number): void;
   children: ReactNode;
 }
 
-/** No what-if goes farther, mm. */
+/** The limit of a what-if, mm. */
 const MOST_MOVED = 1;
 
-/** A step that can be dragged, or moved by the arrow keys, to see what it would do. */
+/** A step that can be dragged, or moved by the arrow keys, to see the effect. */
 function WhatIfBar({ label, value, text, perShare, by, onMove, children }: WhatIfBarProps) {
   const start = useRef({ x: 0, by: 0 });
   const move = (to: number) => {
@@ -335,7 +335,7 @@ interface WhatIfProps {
   onDone(): void;
 }
 
-/** What a moved step comes to; kept, it is a window of the maker's own, as far from the last one. */
+/** The effect of a moved step; keeping it gives the mate a window of its own. */
 function WhatIf({ ledger, by, pRight, onDone }: WhatIfProps) {
   const { edit } = useBench('edit');
   const { mate, window } = ledger;

@@ -1,7 +1,7 @@
 import { Select } from '../ui/controls';
 import type { useInstrumentInHand } from './instrument-in-hand';
 
-/** The instrument of a size that is typed beside it; nothing where the workshop has none. */
+/** The instrument for a size that is typed next to it; nothing where the workshop has none. */
 export function MeasuredWith({ inHand }: { inHand: ReturnType<typeof useInstrumentInHand> }) {
   const { instrument, all, take } = inHand;
   if (!instrument) return null;

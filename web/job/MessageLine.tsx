@@ -7,7 +7,7 @@ import { useBench } from './bench-context';
 
 export interface Message {
   words: string;
-  /** News came from elsewhere: it stays until it is read, as what was refused does. */
+  /** News from elsewhere: it stays until it is read, like a refusal. */
   level: 'note' | 'news' | 'stop';
   at: number;
 }
@@ -24,7 +24,7 @@ export function useMessage() {
   return { message, say, clear };
 }
 
-/** What just happened or was refused, and whether the server is there. */
+/** What just happened or was refused, and whether the server is reachable. */
 export function MessageLine({ message, onClose }: { message: Message | null; onClose(): void }) {
   const { state } = useBench('state');
   const connected = useConnected();

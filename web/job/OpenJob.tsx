@@ -14,7 +14,7 @@ interface Props {
   children(open: Open): ReactNode;
 }
 
-/** A job with the workshop and what other jobs taught; until all are there, what is waited for. */
+/** A job with the workshop and other jobs' lessons; until all are there, what it is waiting for. */
 export function OpenJob({ jobId, children }: Props) {
   const workshop = useQuery({ queryKey: ['workshop'], queryFn: () => get('/workshop', WorkshopAnswer) });
   const lessons = useLessons(jobId);
@@ -38,7 +38,7 @@ function WithWorkshop({ jobId, workshop, lessons, children }: WithProps) {
   useEffect(() => session.start(), [session]);
   useEffect(() => session.setWorkshop(workshop), [session, workshop]);
   useEffect(() => {
-    // Unsaved edits survive a reload; closing for good would still lose them while the server is away.
+    // Unsaved edits survive a reload; closing the window for good while the server is unreachable would lose them.
     const warn = (event: BeforeUnloadEvent) => session.read().pending.length > 0 && event.preventDefault();
     addEventListener('beforeunload', warn);
     return () => removeEventListener('beforeunload', warn);

@@ -14,7 +14,7 @@ import { useBench } from './bench-context';
 const AddPartDialog = lazy(() => import('./AddPartDialog'));
 const ChangeRecipeDialog = lazy(() => import('./ChangeRecipeDialog'));
 
-/** Which of the job's parts is worked on. With one part there is nothing to choose: only Shape offers another. */
+/** The part that is being worked on. With one part there is nothing to choose: only Shape offers to add one. */
 export const PartBar = memo(function PartBar({ onShape }: { onShape: boolean }) {
   const { document, resolved, setPart, edit } = useBench('document', 'resolved', 'setPart', 'edit');
   const [adding, setAdding] = useState(false);

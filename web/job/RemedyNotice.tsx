@@ -11,12 +11,12 @@ interface Props {
   children: ReactNode;
 }
 
-/** A finding as a sentence, with the button that sets the one number which mends it. */
+/** A finding as a sentence, with the button that sets the one number which cures it. */
 export function RemedyNotice({ level, remedy, children }: Props) {
   const { resolved, edit } = useBench('resolved', 'edit');
   const spec = resolved.recipe.parameters.find(p => p.name === remedy?.parameter);
   const kind = (spec?.kind === 'length' && spec.measure) || 'length';
-  // A number worked out with examples is a guess: it is offered once what it hangs on is read.
+  // A number worked out from examples is a guess: it is offered once its inputs are read.
   const guess = remedy !== undefined && Number.isFinite(Number(remedy.text)) && resolved.provisional.size > 0;
   const mend =
     remedy && !guess ? (

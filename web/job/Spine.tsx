@@ -21,7 +21,7 @@ export const STAGE_NAMES: Record<Stage, string> = {
 const SHORTEST = 8;
 const LONGEST = 78;
 
-/** The seven stages as a contour gauge: each pin stands out as far as that part of the stage is settled. */
+/** The seven stages as a contour gauge: each pin reaches out as far as that part of the stage is settled. */
 export const Spine = memo(function Spine({ stage, onKeys }: { stage: Stage; onKeys(): void }) {
   const { job, overview, document, resolved } = useBench('job', 'overview', 'document', 'resolved');
   const search = document.parts.length > 1 ? `?part=${resolved.part.id}` : '';

@@ -12,12 +12,12 @@ import type { Stage } from '../../core/work/stages';
 import type { PartWork, Work } from '../../core/work/work';
 import type { JobSession, SessionState } from '../api/job-session';
 
-/** What every stage of a job works on. */
+/** What every stage of a job works with. */
 export interface Bench {
   session: JobSession;
   state: SessionState;
   job: JobAnswer;
-  /** With what is on its way and what is being typed. */
+  /** With pending edits and numbers being typed. */
   document: JobDocument;
   workshop: Workshop;
   /** The whole job worked out. */
@@ -26,12 +26,12 @@ export interface Bench {
   resolved: PartWork;
   setPart(id: string): void;
   overview: Overview;
-  /** A dimension's or a mate's id: lit in ledger, drawing and solid. */
+  /** A dimension's or a mate's id: highlighted in ledger, drawing and solid. */
   selected: string | null;
   select(id: string | null): void;
-  /** Parameters being typed, not yet an edit. */
+  /** Parameters being typed, not edits yet. */
   draft(name: string, expression: Expression | null): void;
-  /** Sends an edit; what is refused is said in the page's message line. */
+  /** Sends an edit; a refusal appears in the page's message line. */
   edit(edit: Edit): Promise<boolean>;
   say(message: string, level?: 'note' | 'stop'): void;
   unit: DisplayUnit;
@@ -50,12 +50,12 @@ function useBenchStore(): BenchStore {
   return store;
 }
 
-/** The things by these names; whoever asks is drawn again only when one of them has changed. */
+/** The things with these names; a component renders again only when one of them has changed. */
 export function useBench<K extends keyof Bench>(...names: readonly K[]): Pick<Bench, K> {
   const pick = (bench: Bench) => Object.fromEntries(names.map(name => [name, bench[name]])) as Pick<Bench, K>;
   return useStore(useBenchStore(), useShallow(pick));
 }
 
-/** One thing worked out from the bench; drawn again only when that has changed, member by member. */
+/** One value derived from the bench; a component renders again only when it has changed, member by member. */
 export const useBenchValue = <T>(select: (bench: Bench) => T): T =>
   useStore(useBenchStore(), useShallow(select));

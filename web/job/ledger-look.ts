@@ -1,7 +1,7 @@
 import styled from 'styled-components';
 import { FONTS } from '../ui/theme';
 
-/** How rows of the ledger look, whatever kind of mate they are of. */
+/** Styles of the ledger's rows, for every kind of mate. */
 
 export const Line = styled.button`
   width: 100%; display: flex; justify-content: space-between; align-items: baseline; gap: 10px; padding: 9px 18px; border: 0;

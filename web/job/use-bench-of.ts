@@ -19,14 +19,14 @@ export interface OpenJob {
 }
 
 interface Around {
-  /** The part that the address asks for. */
+  /** The part named in the address. */
   asked: string | null;
   onPart(id: string): void;
   onGo(to: Stage, key: string | undefined, partId: string): void;
   say: Bench['say'];
 }
 
-/** All that the pages of an open job work on, on a large screen and on a phone. */
+/** What the pages of an open job work with, on a large screen and on a phone. */
 export function useBenchOf(
   { session, state, workshop, lessons, document }: OpenJob,
   { asked, onPart, onGo, say }: Around,
@@ -41,7 +41,7 @@ export function useBenchOf(
     [work, document, workshop, base.history, lessons],
   );
   const [open, setOpen] = useState(() => saved.chosen(asked).part.id);
-  // Chosen once: the part that waits most may be another one after every edit.
+  // Chosen once: the most urgent part may be another one after every edit.
   const partId = saved.chosen(asked ?? open).part.id;
   const shown = useMemo(
     () => saved.with({ document: withDrafts(document, partId, drafts) }),
@@ -105,7 +105,7 @@ export function useBenchOf(
     go,
   };
   const [store] = useState(() => createBench(bench));
-  // Before anybody below looks: they are drawn from the store.
+  // Before the children render: they read from the store.
   useLayoutEffect(() => store.setState(bench));
   return { bench, store };
 }

@@ -21,7 +21,7 @@ beforeEach(() => {
 });
 afterEach(cleanup);
 
-/** Presses keys one after another on an element, as a keyboard sends them. */
+/** Presses keys one after another on an element, like a keyboard. */
 const press = (target: Element, ...keys: (string | KeyboardEventInit)[]) => {
   for (const key of keys) fireEvent.keyDown(target, typeof key === 'string' ? { key } : key);
 };

@@ -11,7 +11,7 @@ export const STAGE_LETTERS: Record<Stage, string> = {
   try: 't',
   keep: 'k',
 };
-/** The letter must follow `g` within this, ms. */
+/** The letter must follow `g` within this time, ms. */
 const SECOND_KEY = 1500;
 
 interface Actions {
@@ -22,7 +22,7 @@ interface Actions {
   unit(): void;
 }
 
-/** Whether a key belongs to what has the focus. */
+/** Whether a key belongs to the focused element. */
 export function isTyping(target: EventTarget | null): boolean {
   const element = target as HTMLElement | null;
   return Boolean(
@@ -37,7 +37,8 @@ export function useJobKeys(actions: Actions): void {
   const latest = useRef(actions);
   latest.current = actions;
   useEffect(() => {
-    // Letters typed into a field are the field's own; the reading field takes numbers only, so its letters are the page's.
+    // Letters typed into a field belong to the field; the reading field takes numbers only, so its letters are the
+    // page's.
     const plain = (run: () => void) => (event: KeyboardEvent) => {
       const field = event.target as HTMLInputElement | null;
       const inReading = field?.dataset?.reading !== undefined;
@@ -56,7 +57,7 @@ export function useJobKeys(actions: Actions): void {
       {
         '$mod+z': revert(() => latest.current.undo()),
         '$mod+Shift+z': revert(() => latest.current.redo()),
-        // Taken here too, so that the letter after it does nothing else.
+        // Handled here too, so that the letter after it does nothing else.
         g: plain(() => {}),
         ...Object.fromEntries(
           stages.map(([stage, letter]) => [`g ${letter}`, plain(() => latest.current.go(stage))]),
@@ -71,7 +72,7 @@ export function useJobKeys(actions: Actions): void {
   }, []);
 }
 
-/** In a field with text in it, undo is the field's own. */
+/** In a field with text, undo belongs to the field. */
 const isTextual = (target: EventTarget | null) => {
   const field = target as HTMLInputElement | null;
   return isTyping(target) && Boolean(field?.value);

@@ -11,14 +11,14 @@ import { FormField } from '../ui/FormField';
 import { Notice, Stack } from '../ui/layout';
 import { FONTS } from '../ui/theme';
 
-/** Taken out of the address at once, and so once: what is left in the history opens nothing. */
+/** Removed from the address at once, so that the history contains no usable code. */
 function codeOfAddress(): string {
   const code = decodeURIComponent(location.hash.slice(1));
   if (code) history.replaceState(null, '', location.pathname);
   return code;
 }
 
-/** What a phone shows before it is let in. */
+/** What a phone shows before it is paired. */
 export default function PairPage() {
   const navigate = useNavigate();
   const { control, handleSubmit, setError, formState } = useForm({

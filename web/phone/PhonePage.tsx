@@ -29,7 +29,7 @@ const PAGES = {
 type What = keyof typeof PAGES;
 const isWhat = (what: string | undefined): what is What => what !== undefined && what in PAGES;
 
-/** The workshop's second screen: the job on the bench, and what thumbs want of it. */
+/** The workshop's second screen: the job on the bench, for thumbs. */
 export default function PhonePage() {
   const { what } = useParams();
   const client = useQueryClient();
@@ -37,15 +37,15 @@ export default function PhonePage() {
   const bench = useQuery({
     queryKey: ['on-bench'],
     queryFn: () => get('/on-bench', OnBench),
-    // Who is not let in any more hears nothing either: only asking tells.
+    // A phone that is no longer paired receives no events either: it must ask.
     refetchInterval: connected ? false : 4000,
   });
-  // Whatever becomes of the job that is shown, photos that wait are sent.
+  // Whatever happens to the job that is shown, waiting photos are sent.
   const { waiting } = useOutbox();
   useStream(event => {
     if (event.kind === 'bench' || event.kind === 'back') void fetchAnew(client, 'on-bench');
   });
-  // What is being typed stays where it is: the phone goes along when it is asked to.
+  // What is being typed stays where it is: the phone changes jobs only when it is asked to.
   const [held, setHeld] = useState<string | null>(null);
   const now = bench.data?.jobId ?? null;
   useEffect(() => {
@@ -80,8 +80,8 @@ function TurnedAway() {
   return (
     <Middle>
       <Empty title="This phone has no access" action={<Link to="/pair">Give a code</Link>}>
-        It was removed, or never paired. On the computer, open Workshop, then “Pair a phone”. Photos that
-        wait in this phone stay in it.
+        It was removed, or never paired. On the computer, open Workshop, then “Pair a phone”. Photos that wait
+        in this phone stay in it.
       </Empty>
     </Middle>
   );
@@ -91,7 +91,7 @@ interface Props extends Open {
   what: What;
   /** Photos that are not sent yet. */
   waiting: number;
-  /** Another job lies on the bench by now. */
+  /** Another job is on the bench by now. */
   other: boolean;
   onOther(): void;
 }
@@ -102,7 +102,7 @@ function PhoneBench({ what, waiting, other, onOther, ...open }: Props) {
   const onPart = useCallback(() => {}, []);
   // Everything but photos, readings and verdicts is done at the bench.
   const onGo = useCallback(() => say('Do this at the bench, on the computer.'), [say]);
-  // Stand-ins of instruments belong to the bench as well.
+  // Simulated instruments belong to the bench as well.
   const workshop = useMemo(() => ({ ...open.workshop, practiceBench: false }), [open.workshop]);
   const { store } = useBenchOf({ ...open, workshop }, { asked: null, onPart, onGo, say });
   const { Page } = PAGES[what];
@@ -174,5 +174,5 @@ const Thumbs = styled.nav`
     font: 600 12px/19px ${FONTS.number}; text-align: center;
   }
 `;
-/** Over the keys at the bottom. */
+/** Above the keys at the bottom. */
 const Above = styled.div`> div { bottom: 78px; }`;

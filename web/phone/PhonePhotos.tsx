@@ -9,10 +9,10 @@ import { Lead, Notice, Row, Stack } from '../ui/layout';
 import type { OutboxState, Waiting } from './outbox';
 import { outbox, useOutbox } from './phone-outbox';
 
-/** Named one by one, phones hand over nothing else. */
+/** Listed one by one: phones then offer nothing else. */
 const PICTURES = 'image/jpeg,image/png,image/webp';
 
-/** Photos are on the bench at once; where the connection is gone they wait here. */
+/** Photos reach the bench at once; without a connection they wait here. */
 export function PhonePhotos() {
   const { job, document } = useBench('job', 'document');
   const state = useOutbox();

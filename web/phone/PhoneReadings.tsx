@@ -7,7 +7,7 @@ import { TurnLead, useTurn } from '../stages/measure/turn';
 import { Button } from '../ui/controls';
 import { Big, Empty, Notice, Panel, Row } from '../ui/layout';
 
-/** One dimension in turn, beside the object. */
+/** One dimension at a time, beside the object. */
 export function PhoneReadings() {
   const { unit } = useBench('unit');
   const { turn, way, place, needed, done, following, next } = useTurn();

@@ -4,14 +4,14 @@ import { PrintInHand, usePrintInHand } from '../stages/try/print-in-hand';
 import { TryForm } from '../stages/try/TryForm';
 import { Empty, Notice } from '../ui/layout';
 
-/** How the print sits, said with the object in the other hand. */
+/** How the print sits, entered with the object in the other hand. */
 export function PhoneVerdict() {
   const { overview, resolved } = useBench('overview', 'resolved');
   const inHand = usePrintInHand();
   const { shown } = inHand;
   const tries = resolved.history.tries.length;
   useEffect(() => {
-    // What came of it stands at the top.
+    // The result is at the top.
     if (tries > 0) scrollTo(0, 0);
   }, [tries]);
   if (!shown)

@@ -3,7 +3,7 @@ import { afterEach, beforeEach, expect, test, vi } from 'vitest';
 import { ServerSaid, Unreachable } from '../api/client';
 import { Outbox, type Shelf, type Waiting } from './outbox';
 
-/** What was put stays, as in a browser's database, whatever becomes of the page. */
+/** Stored photos stay, as in a browser's database, whatever happens to the page. */
 class Cupboard implements Shelf {
   readonly kept = new Map<string, Waiting>();
   all = async () => [...this.kept.values()];
@@ -74,7 +74,7 @@ test('a page that was closed meanwhile sends it at its next visit, oldest first'
   const sent: string[] = [];
   const outbox = new Outbox(shelf, async ({ id }) => void sent.push(id));
   await outbox.start();
-  // The page starts it wherever it needs it.
+  // The page starts it wherever it is needed.
   await outbox.start();
   await vi.advanceTimersByTimeAsync(10);
   expect(sent).toEqual(['first', 'later']);

@@ -2,18 +2,18 @@ import { ServerSaid, Unreachable } from '../api/client';
 
 /** A photo that was taken and is not at the bench yet. */
 export interface Waiting {
-  /** The photo's at the bench too: sent twice, it is there once. */
+  /** Also the photo's id at the bench: sent twice, it is stored once. */
   id: string;
   jobId: string;
   name: string;
-  /** The trace's, where it was taken on the sheet. */
+  /** The trace's id, for a photo taken on the sheet. */
   trace: string | null;
   file: Blob;
   /** ms */
   at: number;
 }
 
-/** Where photos are kept meanwhile. */
+/** Where photos are stored meanwhile. */
 export interface Shelf {
   all(): Promise<Waiting[]>;
   put(photo: Waiting): Promise<void>;
@@ -24,21 +24,21 @@ export interface OutboxState {
   waiting: readonly Waiting[];
   /** What is being sent. */
   sending: string | null;
-  /** Why one will not be taken, by photo; the maker decides. */
+  /** Why a photo was refused, by photo; the maker decides. */
   refused: ReadonlyMap<string, string>;
-  /** Why nothing can be sent at present. */
+  /** Why nothing can be sent at the moment. */
   trouble: string | null;
-  /** False where this browser keeps nothing: photos that wait are lost with the page. */
+  /** False where this browser stores nothing: waiting photos are lost with the page. */
   kept: boolean;
 }
 
-/** Tried again after this long, ms. */
+/** Tried again after this time, ms. */
 const RETRY = 3000;
-/** Not the photo's fault: not let in any more, too much at once, the disk is full. */
+/** The photo is not at fault: no longer paired, too many requests, the disk is full. */
 const FOR_NOW: ReadonlySet<number> = new Set([401, 429, 503, 507]);
 
 /**
- * Photos go out one after the other, each until it is taken or refused. Each is put on the shelf before it is sent, so that
+ * Photos are sent one after the other, each until it is accepted or refused. Each is stored before it is sent, so that
  * neither a lost connection nor a closed page loses it.
  */
 export class Outbox {
@@ -65,7 +65,7 @@ export class Outbox {
   };
   read = () => this.state;
 
-  /** Takes up what an earlier visit left. */
+  /** Continues with what an earlier visit left. */
   async start(): Promise<void> {
     if (this.started) return;
     this.started = true;
@@ -88,11 +88,11 @@ export class Outbox {
     const refused = new Map(this.state.refused);
     refused.delete(id);
     this.set({ waiting: this.state.waiting.filter(w => w.id !== id), refused });
-    // One that the shelf does not let go is sent again, and is there already.
+    // One that could not be deleted from the store is sent again, and is there already.
     await this.shelf.remove(id).catch(() => undefined);
   }
 
-  /** One that was refused is tried once more. */
+  /** A refused photo is tried once more. */
   again(id: string): void {
     const refused = new Map(this.state.refused);
     refused.delete(id);

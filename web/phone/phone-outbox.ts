@@ -37,7 +37,7 @@ async function send({ id, jobId, name, trace, file }: Waiting): Promise<void> {
   if (trace !== null) await traceIt(jobId, trace, photo.id, named);
 }
 
-/** On top of whatever the job is by now: nobody at the bench is asked because a photo came. */
+/** On top of the job's current state: a photo never causes a conflict at the bench. */
 async function traceIt(jobId: string, id: string, photo: string, file: File): Promise<void> {
   for (;;) {
     const { revision, document } = await get(`/jobs/${jobId}`, JobAnswer);
@@ -54,7 +54,7 @@ async function traceIt(jobId: string, id: string, photo: string, file: File): Pr
 
 export const outbox = new Outbox(new BrowserShelf(), send);
 
-/** What waits in this phone; it is sent while any page of it is open. */
+/** Photos waiting in this phone; they are sent while any page of it is open. */
 export function useOutbox() {
   useEffect(() => {
     void outbox.start();

@@ -22,7 +22,7 @@ const HOW: { value: How; label: string }[] = [
   { value: 'yes', label: 'one after the other' },
 ];
 
-/** What was chosen, on its bed or beds: where each lies, what it takes, its file, and that it is printed. */
+/** The chosen pieces on their beds: their places, time and plastic, the file, and recording the print. */
 export function PlatePanel({
   choices,
   printers,
@@ -59,7 +59,7 @@ export function PlatePanel({
       </Panel>
     );
   const prints = choices.flatMap(c => c.prints);
-  /** What was chosen goes on the printer now. */
+  /** The chosen pieces go on the printer now. */
   const begun = async () => {
     setSending(true);
     setSaid(null);

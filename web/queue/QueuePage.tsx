@@ -15,10 +15,10 @@ import { TopBar } from '../ui/TopBar';
 import { PlatePanel } from './PlatePanel';
 import { type Choice, type Chosen, choiceOf, choiceOfAid } from './wishes';
 
-/** What waits for a printer, over all jobs; several go on one bed. */
+/** What waits for a printer, over all jobs; several can share a bed. */
 export default function QueuePage() {
   const client = useQueryClient();
-  // What happened while another page was open was not heard here.
+  // Changes while another page was open were not received here.
   const queue = useQuery({ queryKey: ['queue'], queryFn: () => get('/queue', Queue), staleTime: 0 });
   const [chosen, setChosen] = useState<Chosen>({});
   useStream(event => {
@@ -30,7 +30,7 @@ export default function QueuePage() {
   const choose = (key: string, choice: Choice | null) =>
     setChosen(({ [key]: _, ...others }) => (choice ? { ...others, [key]: choice } : others));
   const { data } = queue;
-  // What was printed meanwhile, or thrown away, is no longer there to be chosen.
+  // What was printed or removed meanwhile can no longer be chosen.
   const there = new Set(data ? [...data.items.map(i => i.versionId), ...data.aids.map(a => a.id)] : []);
   const still = Object.entries(chosen).filter(([key]) => there.has(key));
   return (

@@ -1,14 +1,14 @@
 import type { Hand, QueueAid, QueueItem } from '../../contract/queue';
 
-/** What was chosen for a plate. */
+/** A choice for a plate. */
 export type Chosen = Readonly<Record<string, Choice>>;
 
 export interface Choice {
-  /** The plate's own words for it, see `PlateAsked`. */
+  /** The plate's own notation for it, see `PlateAsked`. */
   wish: string;
   printerId: string;
   materialId: string;
-  /** What is recorded once it is printed, hand by hand; nothing for rings and gauges, which are judged, not counted. */
+  /** What is recorded once it is printed, by hand; nothing for rings and gauges, which are judged, not counted. */
   prints: {
     jobId: string;
     versionId: string;

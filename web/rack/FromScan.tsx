@@ -12,10 +12,10 @@ import { Button, Select } from '../ui/controls';
 import { Notice } from '../ui/layout';
 import type { ShownFinding } from '../workers/scan-protocol';
 
-/** They take any surface. */
+/** These accept any surface. */
 const FOLLOW = RECIPES.filter(followedBy);
 
-/** What a scan that somebody chose is, for the job that is made from it. */
+/** The chosen scan, for the new job. */
 export interface ScanForJob {
   file: File;
   unit: ScanUnit;
@@ -28,7 +28,7 @@ interface Props {
   onRecipe(id: string): void;
 }
 
-/** A job may begin with a scan: what is on it says which recipes the object may be asked for by. */
+/** A job may begin with a scan: what is found on it suggests recipes. */
 export function FromScan({ onScan, recipe, onRecipe }: Props) {
   const [file, setFile] = useState<File | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
@@ -93,7 +93,7 @@ function Chosen({ file, onScan, recipe, onRecipe }: Props & { file: File }) {
   const { shown, problem, busy, ask } = useScan({ from, unit, steps: [] });
   const [findings, setFindings] = useState<ShownFinding[] | null>(null);
   const [failed, setFailed] = useState<string | null>(null);
-  // The worker that was asked belongs to the scan that is shown: it is asked once for each.
+  // The worker belongs to the scan that is shown: it is asked once for each scan.
   const [searched, setSearched] = useState<unknown>(null);
   useEffect(() => {
     if (!shown || searched === shown) return;
@@ -135,7 +135,12 @@ function Chosen({ file, onScan, recipe, onRecipe }: Props & { file: File }) {
       ) : null}
       <Choices>
         <div style={{ width: 150 }}>
-          <Select<ScanUnit> label="Unit of its numbers" value={unit} options={UNIT_NAMES} onChange={setUnit} />
+          <Select<ScanUnit>
+            label="Unit of its numbers"
+            value={unit}
+            options={UNIT_NAMES}
+            onChange={setUnit}
+          />
         </div>
         {could.length > 0 || findings ? (
           <div>

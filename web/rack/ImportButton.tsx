@@ -8,7 +8,9 @@ import { Button, Dialog } from '../ui/controls';
 import { Notice, Stack } from '../ui/layout';
 import { ImportChoices } from './ImportChoices';
 
-/** Brings jobs in from a bundle that Sagoma exported; what is here otherwise is shown before anything is written. */
+/**
+ * Imports jobs from a bundle that Sagoma exported; differences to existing jobs are shown before anything is written.
+ */
 export function ImportButton() {
   const client = useQueryClient();
   const [asked, setAsked] = useState<{ file: File; look: ImportLook } | null>(null);

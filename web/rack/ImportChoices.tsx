@@ -18,7 +18,7 @@ const WORDS: Record<ImportChoice, string> = {
   ours: 'Leave this job as it is here',
 };
 
-/** Jobs that are here already, but otherwise: both sides are shown, and nothing is written before a choice. */
+/** Jobs that already exist but differ: both sides are shown, and nothing is written before a choice. */
 export function ImportChoices({ look, busy, onClose, onTake }: Props) {
   const otherwise = look.jobs.filter(job => job.here === 'otherwise');
   const [choices, setChoices] = useState<Record<string, ImportChoice>>(() =>

@@ -45,11 +45,11 @@ export default function NewJobDialog({ isOpen, onClose }: { isOpen: boolean; onC
   const { control, handleSubmit, setValue, setError, formState } = useForm({
     resolver: zodResolver(NewJob),
     defaultValues: { title: '', object: '', recipe: RECIPES[0]!.id, materialId: '' },
-    // A name that grows too long is said while it is typed, once somebody asked for the job.
+    // A name that grows too long is reported while it is typed, after the first attempt to create the job.
     reValidateMode: 'onChange',
   });
   const { recipe, materialId } = useWatch({ control });
-  // The rack was just shown: what is known of it is enough.
+  // The rack was just shown: its data is recent enough.
   const rack = useQuery({ queryKey: ['rack'], queryFn: () => get('/jobs', Rack), staleTime: 60_000 });
   const own = (rack.data?.jobs ?? []).filter(
     job => job.away === 'recipe' || (job.away !== 'removed' && job.marks.at(-1)?.verdict === 'right'),
@@ -128,7 +128,7 @@ export default function NewJobDialog({ isOpen, onClose }: { isOpen: boolean; onC
   );
 }
 
-/** The scan goes along, and what of it the recipe asks for is read off it. */
+/** The scan becomes part of the job, and the sizes that the recipe asks for are read off it. */
 async function takeScan(job: JobAnswer, recipe: string, { file, unit, findings }: ScanForJob): Promise<void> {
   const { scan, revision } = await sendScan(job.id, file);
   const send = (revision: number, edit: Edit) => post(`/jobs/${job.id}/edits`, JobChange, { revision, edit });
@@ -153,7 +153,7 @@ async function takeScan(job: JobAnswer, recipe: string, { file, unit, findings }
 }
 
 const Names = styled.div`display: grid; grid-template-columns: 1fr 1fr; gap: 12px; align-items: start; @media (max-width: 620px) { grid-template-columns: 1fr; }`;
-/** Stays in sight under the recipes, however many there are. */
+/** Stays visible under the recipes, however many there are. */
 const Foot = styled.div`
   position: sticky; bottom: -24px; margin: 0 -24px -24px; padding: 10px 24px 18px; background: var(--sheet); border-top: 1px solid var(--rule);
   display: flex; flex-direction: column; gap: 10px;

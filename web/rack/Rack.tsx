@@ -16,14 +16,14 @@ import { FONTS } from '../ui/theme';
 import { ImportButton } from './ImportButton';
 import { UnreadableJob } from './UnreadableJob';
 
-// The dialog knows the recipes, and with them much of the core: the rack itself needs none of it.
+// The dialog needs the recipes, and with them much of the core: the rack itself needs none of it.
 const loadDialog = () => import('./NewJobDialog');
 const NewJobDialog = lazy(loadDialog);
 
-/** Home: the jobs as repair tags, what waits for the maker first. */
+/** Home: the jobs as repair tags, those that wait for the maker first. */
 export function Rack() {
   const client = useQueryClient();
-  // What happened while another page was open was not heard here.
+  // Changes while another page was open were not received here.
   const rack = useQuery({ queryKey: ['rack'], queryFn: () => get('/jobs', RackAnswer), staleTime: 0 });
   const [making, setMaking] = useState(false);
   const [wanted, setWanted] = useState('');
@@ -36,7 +36,7 @@ export function Rack() {
   useEffect(() => {
     if (!rack.isSuccess) return;
     // Fetched once the jobs are shown, so that the dialog opens at once and nothing delays the jobs.
-    // Where that fails it is fetched when the dialog is asked for, and says so then.
+    // If that fails it is fetched when the dialog is opened, which then reports the error.
     const timer = setTimeout(() => void loadDialog().catch(() => undefined), 300);
     return () => clearTimeout(timer);
   }, [rack.isSuccess]);
@@ -168,7 +168,7 @@ const whereIs = ({ away }: RackJob): Where => away ?? 'rack';
 /** Fewer letters find everything. */
 const LEAST_LETTERS = 2;
 
-/** What the server finds in everything that was written; null while it was not asked or has not answered. */
+/** Jobs that the server finds in all text that was written; null while it was not asked or has not answered. */
 function useFound(wanted: string): ReadonlySet<string> | null {
   const asked = useDeferredValue(wanted.trim());
   const { data } = useQuery({

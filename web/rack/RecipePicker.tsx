@@ -12,7 +12,7 @@ const FAMILIES: readonly { id: Recipe['family']; title: string }[] = [
   { id: 'mount', title: 'Hold it somewhere' },
 ];
 
-/** Drawn once, when the first dialog opens: typing in it must not draw them again. */
+/** Rendered once, when the first dialog opens: typing in the dialog must not render them again. */
 let drawn: ReadonlyMap<string, Thumbnail> | undefined;
 const thumbnails = () => {
   drawn ??= new Map(RECIPES.map(r => [r.id, thumbnailOf(r.drawing(r.demo.parameters))]));
@@ -26,11 +26,11 @@ interface Props {
   own?: readonly { id: string; title: string; thumbnail: Thumbnail }[];
 }
 
-/** How a job is called among recipes. */
+/** The name of a job among recipes. */
 export const againId = (jobId: string): string => `job:${jobId}`;
 export const jobOfAgain = (id: string): string | null => (id.startsWith('job:') ? id.slice(4) : null);
 
-/** The recipes as pictures of their demo objects, by what they are for; the maker's own before them. */
+/** The recipes as pictures of their demo objects, grouped by purpose; the maker's own come first. */
 export function RecipePicker({ value, onChange, own = [] }: Props) {
   return (
     <Group

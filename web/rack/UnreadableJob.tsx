@@ -7,7 +7,7 @@ import { fetchAnew } from '../api/fetch-anew';
 import { Button } from '../ui/controls';
 import { Notice, Row } from '../ui/layout';
 
-/** A job that cannot be read: what there is of it can be taken away, and then it can be removed. */
+/** A job that cannot be read: its data can be exported, and then it can be removed. */
 export function UnreadableJob({ job }: { job: Rack['unreadable'][number] }) {
   const client = useQueryClient();
   const [asking, setAsking] = useState(false);

@@ -18,9 +18,9 @@ export interface Painted {
 interface Props {
   scan: ShownScan;
   painted: readonly Painted[];
-  /** A colour for each corner, red, green, blue, 0 to 1: instead of what is painted. */
+  /** A colour for each corner, red, green, blue, 0 to 1: instead of the highlights. */
   colours?: Float32Array | null;
-  /** Lines of a section, x, y, z one after another. */
+  /** Lines of a section, x, y, z in sequence. */
   lines: readonly Float32Array[];
   onPress?(at: Point3): void;
   says: string;
@@ -30,10 +30,10 @@ interface Props {
 const NONE: never[] = [];
 const SIDES = (Object.keys(VIEWS) as ViewName[]).map(id => ({ id, label: VIEWS[id].label }));
 
-/** A scan in the same room as a part: clay, what was found on it in blue. */
+/** A scan in the same room as a part: clay, with the found surfaces in blue. */
 export default function ScanView({ scan, painted, colours = null, lines, onPress, says, tools }: Props) {
   const [look, setLook] = useState<Look | null>(null);
-  // The scene is drawn apart and later: a press must do what the words below it say now.
+  // The scene is rendered separately and later: a press must do what the words below it say now.
   const answer = useRef(onPress);
   answer.current = onPress;
   return (
@@ -153,7 +153,7 @@ function SectionLine({ line, colour }: { line: Float32Array; colour: string }) {
     return () => geometry.dispose();
   }, [geometry, invalidate]);
   return (
-    // It is seen through the scan: most of a section lies inside.
+    // The scan is transparent then: most of a section is inside it.
     <lineLoop geometry={geometry} renderOrder={2}>
       <lineBasicMaterial color={colour} depthTest={false} transparent />
     </lineLoop>

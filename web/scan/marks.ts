@@ -1,9 +1,9 @@
 import type { Point3 } from '../../core/shape/vector';
 
-/** Half as long as each of its arms, mm. */
+/** Half the length of each of its arms, mm. */
 const ARM = 3;
 
-/** A cross on a place, as one line. */
+/** A cross at a place, as one line. */
 export const crossAt = ([x, y, z]: Point3): Float32Array =>
   Float32Array.from(
     [

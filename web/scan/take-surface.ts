@@ -12,12 +12,12 @@ import { preparedAs } from '../../core/work/scan-trust';
 import { call } from '../api/client';
 import type { FollowAsked, FollowedSurface, ScanApi, ScanReply } from '../workers/scan-protocol';
 
-/** Steps of guides that a scan answers by the box of what is on it. */
+/** Guide steps that a scan answers by its bounding box. */
 const BOX_STEPS = { width: 'width', length: 'length', high: 'high' } as const;
 
 type Reads = (asked: FollowAsked) => Promise<ScanReply<{ surface: FollowedSurface }> | null>;
 
-/** By a worker that is made for it and ends with it: where the scan is not open on the page. */
+/** With a worker that is made for it and ends with it: used where the scan is not open on the page. */
 const byItself =
   (jobId: string, { scans }: JobDocument, scan: Scan): Reads =>
   async asked => {
@@ -37,7 +37,7 @@ const byItself =
     }
   };
 
-/** The number of a recipe that is the object its part follows; undefined where it follows none. */
+/** The parameter of a recipe that is the object its part follows; undefined where it follows none. */
 export const followedBy = (recipe: Pick<Recipe, 'parameters'>) =>
   recipe.parameters.find(s => s.kind === 'model' && s.surface);
 
@@ -49,8 +49,8 @@ interface Follows extends Omit<Lay, 'object'> {
 }
 
 /**
- * Edits that make a part follow a scan as it is prepared now, in their order: thinned out, its surface was sent to the
- * server and becomes a body of the job. @throws Error with what the maker has to know
+ * Edits that make a part follow a scan in its prepared state, in order: the thinned surface was sent to the server and
+ * becomes a body of the job. @throws Error with words for the maker
  */
 export async function followEdits(
   jobId: string,
@@ -72,7 +72,7 @@ export async function followEdits(
   ];
 }
 
-/** What a scan says of the steps that the part's guide asks for; what it said before is not said twice. */
+/** The scan's sizes for the steps of the part's guide; readings that exist already are not added twice. */
 function boxReadings(document: JobDocument, scan: Scan, surface: FollowedSurface): Edit | null {
   const readings = document.dimensions.flatMap(d => {
     const step = d.guide as keyof typeof BOX_STEPS;
@@ -83,7 +83,7 @@ function boxReadings(document: JobDocument, scan: Scan, surface: FollowedSurface
   return readings.length > 0 ? { kind: 'add-readings', readings } : null;
 }
 
-/** The surface is in true size already. */
+/** The surface already has its true size. */
 const boxReading = (scan: Scan, value: number, u: number): Reading =>
   scannedReading({
     id: ulid(),

@@ -1,6 +1,6 @@
 import type { ScanUnit } from '../../core/scan/unit';
 
-/** What a scan's numbers may be; inches before centimetres, as programs write them. */
+/** Possible units of a scan's numbers; inches before centimetres, as programs write them. */
 export const UNIT_NAMES: { value: ScanUnit; label: string }[] = [
   { value: 'mm', label: 'millimetres' },
   { value: 'in', label: 'inches' },

@@ -4,13 +4,13 @@ import { useBench } from '../job/bench-context';
 import { followEdits, followedBy } from './take-surface';
 import type { OpenScan } from './use-scan';
 
-/** Makes a part follow one of the job's scans: its surface becomes a body of the job, its sizes readings. */
+/** Makes a part follow one of the job's scans: the surface becomes a body of the job, its sizes readings. */
 export function useFollow() {
   const { job, document, resolved, edit } = useBench('job', 'document', 'resolved', 'edit');
   const [busy, setBusy] = useState(false);
   const [problem, setProblem] = useState<string | null>(null);
   const spec = followedBy(resolved.recipe);
-  /** @param ask of the scan, where it is open on the page */
+  /** @param ask the scan's worker, where the scan is open on the page */
   const follow = async (scan: Scan, ask?: OpenScan['ask']): Promise<boolean> => {
     if (!spec) return false;
     setBusy(true);

@@ -15,7 +15,7 @@ export interface OpenScan {
   shown: ShownScan | null;
   problem: string | null;
   busy: Busy | null;
-  /** Asks the worker; null where what was asked is no longer wanted. */
+  /** Asks the worker; null where the answer is no longer wanted. */
   ask<T>(
     question: (
       api: Remote<ScanApi>,
@@ -33,7 +33,7 @@ interface OpenWorker {
 }
 
 /**
- * One worker holds the scan that is looked at; it ends with the page, and its memory with it.
+ * One worker holds the scan that is open; it ends with the page, which frees its memory.
  * @param asked its `from` is the same object while it is the same scan
  */
 export function useScan({ from, unit, steps: wanted, others: beside = NONE }: ScanAsked): OpenScan {
@@ -96,7 +96,7 @@ export function useScan({ from, unit, steps: wanted, others: beside = NONE }: Sc
       try {
         return await question(open.api, progress);
       } catch (error) {
-        // A worker of ours that failed: the page goes on, and says so.
+        // Our own worker failed: the page goes on and reports it.
         return { ok: false, message: error instanceof Error ? `${BROKEN} (${error.message})` : BROKEN };
       } finally {
         setBusy(null);

@@ -17,7 +17,7 @@ import { Button } from '../ui/controls';
 import { Failure, Loading, Row } from '../ui/layout';
 import { FONTS } from '../ui/theme';
 
-/** The measuring sheet as it leaves the printer. */
+/** The measuring sheet as it will be printed. */
 export default function SheetPage() {
   const { jobId = '' } = useParams();
   const job = useQuery({

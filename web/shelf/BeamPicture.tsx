@@ -12,7 +12,7 @@ interface Props {
 const WIDTH = 420;
 const POINTS = 24;
 
-/** The beam from its side, at rest and bent, both axes to one scale. */
+/** The beam from its side, at rest and bent, with one scale for both axes. */
 export function BeamPicture({ length, thickness, tip, bend }: Props) {
   const room = thickness + bend + 2;
   const scale = Math.min((WIDTH - 60) / length, 150 / room);

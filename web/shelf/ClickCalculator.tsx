@@ -15,7 +15,7 @@ import { StrainGauge } from '../ui/StrainGauge';
 import { BeamPicture } from './BeamPicture';
 import { Facts, FieldGrid, numberOf, TwoColumns } from './calculator';
 
-/** A snap-fit beam: whether it bears its bend, and how hard it goes in and out. */
+/** A snap-fit beam: whether it survives bending, and how hard it goes in and out. */
 export function ClickCalculator() {
   const [texts, setTexts] = useState({
     length: '15',

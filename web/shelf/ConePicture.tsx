@@ -5,7 +5,7 @@ import { FONTS } from '../ui/theme';
 interface Props {
   /** Degrees. */
   halfAngle: number;
-  /** How far the plug goes beyond the mouth, and the doubt of that, mm. */
+  /** How far the plug goes beyond the mouth, and the uncertainty of that, mm. */
   depth: number;
   doubt: number;
 }
@@ -13,7 +13,7 @@ interface Props {
 const WIDTH = 300;
 const HEIGHT = 170;
 
-/** The plug in its bore, cut: where it comes to rest and how far that is in doubt, to scale. */
+/** The plug in its bore, in section: where it comes to rest and how uncertain that is, to scale. */
 export function ConePicture({ halfAngle, depth, doubt }: Props) {
   const slope = Math.tan((halfAngle * Math.PI) / 180);
   const reach = Math.max(6, (depth + doubt) * 1.5);

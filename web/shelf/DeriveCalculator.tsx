@@ -10,7 +10,7 @@ import { Notice, Panel, Stack } from '../ui/layout';
 import { FONTS } from '../ui/theme';
 import { TwoColumns } from './calculator';
 
-/** Any worked-out dimension from numbers at hand. */
+/** Any derived dimension from numbers at hand. */
 export function DeriveCalculator() {
   const [kindId, setKind] = useState<string>('centre-distance');
   const [texts, setTexts] = useState<Record<string, string>>({});

@@ -15,7 +15,7 @@ interface Band {
   lower: number;
 }
 
-/** Limits of ISO 286 at a size, drawn to scale, with what filament prints make of them. */
+/** Limits of ISO 286 at a size, drawn to scale, compared with filament prints. */
 export function FitCalculator() {
   const [size, setSize] = useState('25');
   const [spelled, setSpelled] = useState('H7/g6');

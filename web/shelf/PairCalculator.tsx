@@ -16,7 +16,7 @@ const WANTS = WANT_NAMES.filter(
   (n): n is StandardWant => n !== 'own' && n !== 'stretch' && n !== 'insert' && n !== 'screw' && n !== 'bolt',
 );
 
-/** Two prints that go together: what to draw for each so that they fit as wanted. */
+/** Two prints that go together: the number to draw for each. */
 export function PairCalculator() {
   const query = useQuery({ queryKey: ['workshop'], queryFn: () => get('/workshop', WorkshopAnswer) });
   const workshop = query.data?.workshop ?? FIRST_WORKSHOP;

@@ -30,7 +30,7 @@ const FIELDS = [
 ] as const;
 type Key = (typeof FIELDS)[number][0];
 
-/** A soft ring over something hard: stretch, squeeze and pull, and what slots do to them. */
+/** A soft ring over something rigid: stretch, squeeze and pull, and the effect of slots. */
 export function RingCalculator() {
   const [texts, setTexts] = useState(
     () => Object.fromEntries(FIELDS.map(([key, , usual]) => [key, usual])) as Record<Key, string>,

@@ -23,7 +23,7 @@ const WAYS = {
   nut: 'Pass through to a nut',
 };
 
-/** A screw in plastic: which way it should hold, the numbers of a printed thread, the boss around it. */
+/** A screw in plastic: the best way to hold it, the numbers of a printed thread, and the boss around it. */
 export function ScrewCalculator() {
   const [name, setName] = useState('M20');
   const [texts, setTexts] = useState({

@@ -29,7 +29,7 @@ const TABS = [
   { id: 'groove', title: 'O-ring groove' },
 ] as const;
 
-/** Standard things and small sums, without a job. */
+/** Standard things and small calculations, without a job. */
 export default function ShelfPage() {
   const [query, setQuery] = useSearchParams();
   const at = TABS.find(t => t.id === query.get('at'))?.id ?? 'find';

@@ -10,9 +10,9 @@ import { FONTS } from '../ui/theme';
 const ALL = 'all';
 
 interface Props {
-  /** What is asked at first. */
+  /** The initial query. */
   question?: string;
-  /** On each size's button; left out where sizes are only looked at. */
+  /** The label of each size's button; left out where sizes are only shown. */
   use?: { label: string; onUse(item: ShelfItem, size: ShelfSize): void };
   autoFocus?: boolean;
 }

@@ -24,7 +24,7 @@ const FIRST: Line[] = [
 ];
 const MOST = 20;
 
-/** Sizes that stack: the gap that is left, at worst and as chance would have it. */
+/** Sizes that stack: the remaining gap, at worst and statistically. */
 export function StackCalculator() {
   const [lines, setLines] = useState(FIRST);
   const change = (id: number, to: Partial<Line>) =>
@@ -149,7 +149,7 @@ function readLine(line: Line): { link: Link } | { problem: string } {
       name: line.name || 'without a name',
       value: value.quantity.value,
       tolerance: tolerance.quantity.value,
-      // “Give or take” is a rectangle, as an instrument's error is.
+      // “Give or take” is a rectangular distribution, like an instrument's error.
       u: tolerance.quantity.value / Math.sqrt(3),
       sign: line.sign === '+' ? 1 : -1,
     },

@@ -6,7 +6,7 @@ import { Notice, Panel, Stack } from '../ui/layout';
 import { ConePicture } from './ConePicture';
 import { Facts, numberOf, TwoColumns } from './calculator';
 
-/** A taper that wedges: whether it holds by itself, and how deep it goes. */
+/** A taper that wedges: whether it holds by itself, and how deep it goes in. */
 export function TaperCalculator() {
   const [angle, setAngle] = useState('3.8');
   const [friction, setFriction] = useState('0.3');

@@ -3,7 +3,7 @@ import { parseQuantity } from '../../core/quantity/parse';
 import type { QuantityKind } from '../../core/quantity/units';
 import { FONTS } from '../ui/theme';
 
-/** What the shelf's calculators share: a typed number, and answers as labelled lines. */
+/** Shared by the shelf's calculators: a typed number, and answers as labelled lines. */
 export function numberOf(
   text: string,
   kind: QuantityKind,
@@ -25,7 +25,7 @@ export function Facts({ rows }: { rows: readonly { label: string; value: string;
   );
 }
 
-/** What is typed on the left, what it comes to on the right. */
+/** Inputs on the left, results on the right. */
 export const TwoColumns = styled.div<{ $left?: string }>`
   display: grid; grid-template-columns: minmax(0, ${p => p.$left ?? '1.2fr'}) minmax(0, 1fr); gap: 22px; align-items: start;
   @media (max-width: 760px) { grid-template-columns: minmax(0, 1fr); }

@@ -51,7 +51,7 @@ function Body({
   positions: Float32Array;
   at: readonly [number, number, number];
   colour: string;
-  /** Seen through, so that what it sits on shows. */
+  /** Transparent, so that what it sits on is visible. */
   through: boolean;
 }) {
   const { geometry, edges } = useMemo(() => {

@@ -24,27 +24,27 @@ import { VIEWS, type ViewName } from './views';
 
 interface Props {
   solid: ShownSolid;
-  /** The mate that is lit. */
+  /** The mate that is highlighted. */
   lit: string | null;
   onPick?(mate: string): void;
-  /** Somebody asks for a face: the next press answers with its place in words. */
+  /** A face is being asked for: the next press answers with its place in words. */
   onFace?(press: Press): void;
-  /** What is asked for then. */
+  /** The words shown meanwhile. */
   says?: string;
-  /** Further keys beside its own. */
+  /** Additional keys next to its own. */
   tools?: ReactNode;
   /** Dimmed while newer numbers are being built. */
   busy: boolean;
-  /** What grew and shrank since an earlier version: the part is then seen through. */
+  /** What grew and shrank since an earlier version: the part is then transparent. */
   change?: { grown: ShownChange | null; shrunk: ShownChange | null } | null;
   surroundings?: Surroundings | null;
   /** Places in colour, with their numbers. */
   numbered?: readonly Numbered[];
-  /** Where what is lit stands. */
+  /** Where the highlighted thing is. */
   arrow?: ShownArrow | null;
   /** Places that were pressed. */
   pressed?: readonly Place[];
-  /** Where it is looked at from to begin with. */
+  /** The initial side of view. */
   from?: ViewName;
 }
 
@@ -64,7 +64,7 @@ export default function SolidView({
   pressed = [],
   from,
 }: Props) {
-  /** How much of the part is cut away from its front, as a share. */
+  /** The share of the part that is cut away from its front. */
   const [cut, setCut] = useState(0);
   const [look, setLook] = useState<Look | null>(from ? { from } : null);
   const [measuring, setMeasuring] = useState(false);
@@ -73,16 +73,16 @@ export default function SolidView({
   const [counted, setCounted] = useState(neighbours);
   if (counted !== neighbours) {
     setCounted(neighbours);
-    // A new one begins beside the part, which may be out of view.
+    // A new one appears beside the part, which may be out of view.
     if (neighbours > counted) setLook({ from: 'here', around: true });
   }
-  // Marks belong to the solid they were made on.
+  // Marks belong to the solid on which they were made.
   const [markedOn, setMarkedOn] = useState(solid);
   if (markedOn !== solid) {
     setMarkedOn(solid);
     setMarks([]);
   }
-  // The scene is drawn apart and later: a press must do what the words below it say now.
+  // The scene is rendered separately and later: a press must do what the words below it say now.
   const answers = useRef<Answers>({});
   answers.current = {
     onPick,
@@ -228,7 +228,7 @@ function Scene({
     };
   }, [geometry, edges, invalidate]);
   const { min, max } = solid.bounds;
-  // Nothing is clipped while nothing is cut away: edges on the front face would flicker.
+  // Clipping is off while nothing is cut away: otherwise edges on the front face would flicker.
   const planes = useMemo(
     () => (cut > 0 ? [new Plane(new Vector3(0, 1, 0), -(min[1] + cut * (max[1] - min[1])))] : []),
     [cut, min, max],
@@ -342,7 +342,7 @@ function useColours() {
   };
 }
 
-/** What is there now and was not, or the other way round. */
+/** What was added or removed. */
 function Changed({
   positions,
   colour,

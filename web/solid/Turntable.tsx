@@ -6,14 +6,16 @@ import type { Bounds } from '../../core/shape/mesh/mesh';
 import { useOrbit } from './use-orbit';
 import { boundsWith, directionOf, distanceFor, middleOf, type ViewName } from './views';
 
-/** What was asked of the view: another side, or the whole part again from where it is seen. A new object is a new wish. */
+/**
+ * A request to the view: another side, or the whole part again from the current side. A new object is a new request.
+ */
 export interface Look {
   from: ViewName | 'here';
   /** With its neighbours. */
   around?: boolean;
 }
 
-/** Orbit about the part; the view is set when the part first appears or becomes another size altogether. */
+/** Orbits around the part; the view is reset when the part first appears or changes its size completely. */
 export function Turntable({
   size,
   bounds,
@@ -51,13 +53,13 @@ export function Turntable({
     (camera as PerspectiveCamera).updateProjectionMatrix();
     controls.current.target.copy(target);
     controls.current.update();
-    // A press that comes before the next frame is meant for what this view shows.
+    // A press before the next frame refers to what this view shows.
     camera.updateMatrixWorld();
     invalidate();
   }, [camera, controls, size, bounds, around, look, invalidate]);
   useFrame(() => {
     controls.current?.update();
-    // Who presses by program waits for this: a canvas that has drawn nothing yet has no place to press.
+    // Programs that press wait for this: a canvas that has drawn nothing yet has no place to press.
     if (framed.current.size > 0 && gl.domElement.dataset.drawn !== seenFrom.current)
       requestAnimationFrame(() => {
         gl.domElement.dataset.drawn = seenFrom.current;

@@ -9,7 +9,7 @@ import { kernelLine } from './kernel-worker';
 
 const SolidView = lazy(() => import('./SolidView'));
 
-/** A version as it was made, with places marked on it. */
+/** A version as it was made, with marked places. */
 export function VersionSolid({
   version,
   marked,
@@ -18,7 +18,7 @@ export function VersionSolid({
 }: {
   version: Pick<Version, 'id' | 'recipe' | 'additions' | 'parameters'>;
   marked: readonly Place[];
-  /** What is asked for. */
+  /** The words that ask for a press. */
   says?: string;
   onPress?(press: Press): void;
 }) {
@@ -33,7 +33,7 @@ export function VersionSolid({
         .ask(api => api.show({ recipe, additions, parameters }))
         .then(answer => {
           if (gone) return;
-          // Another solid on this page took its turn.
+          // Another solid on this page overtook it.
           if (!answer) return ask();
           setShown(
             answer.ok

@@ -4,7 +4,7 @@ import { CanvasTexture, Quaternion, Vector3 } from 'three';
 import type { Point3 } from '../../core/shape/vector';
 import { FONTS } from '../ui/theme';
 
-/** A size on the solid, between two places, or the way a place goes. */
+/** A size on the solid, between two places, or the direction in which a place moves. */
 export interface ShownArrow {
   from: Point3;
   to: Point3;
@@ -17,7 +17,7 @@ export interface ShownArrow {
 const LETTERS = 40;
 const UP = new Vector3(0, 1, 0);
 
-/** Drawn over the part: it may lie inside it. @param size of the part, mm */
+/** Drawn on top of the part: it may be inside it. @param size of the part, mm */
 export function ArrowView({
   arrow: { from, to, heads, label },
   size,
@@ -39,13 +39,13 @@ export function ArrowView({
   }, [words, invalidate]);
   const along = new Vector3(...to).sub(new Vector3(...from));
   const length = along.length();
-  // A head is never longer than what it ends.
+  // A head is never longer than its line.
   const head = Math.min(size / 22, length / 3);
   const way = along.clone().normalize();
   const ends = heads === 'both' ? ([1, -1] as const) : ([1] as const);
   const high = size / 10;
   const middle = new Vector3(...from).addScaledVector(along, heads === 'both' ? 0.5 : 1);
-  // Beside the line, where it hides nothing of it.
+  // Beside the line, so that it covers nothing of it.
   middle.z += 1.4 * high;
   return (
     <>
@@ -85,7 +85,7 @@ export function ArrowView({
   );
 }
 
-/** @returns how many times as wide as it is high */
+/** @returns its width divided by its height */
 function wordsOf(label: string, colour: string, on: string): { texture: CanvasTexture; wide: number } {
   const canvas = document.createElement('canvas');
   const draw = canvas.getContext('2d');
@@ -94,7 +94,7 @@ function wordsOf(label: string, colour: string, on: string): { texture: CanvasTe
     draw.font = font;
     canvas.width = Math.ceil(draw.measureText(label).width) + LETTERS;
     canvas.height = Math.ceil(1.5 * LETTERS);
-    // A canvas that was given a size forgets its font.
+    // Changing a canvas's size resets its font.
     draw.font = font;
     draw.fillStyle = on;
     draw.globalAlpha = 0.92;

@@ -1,10 +1,10 @@
 import type { ShownAssembly } from '../workers/solid-protocol';
 
 type Vector = [number, number, number];
-/** Pulled off by its own size and this, mm. */
+/** Pulled off by its own size plus this, mm. */
 const CLEAR = 12;
 
-/** How far each part is moved from where it belongs, for a view. */
+/** How far each part is moved from its place, for a view. */
 export function offsetsFor(
   { parts }: ShownAssembly,
   view: 'together' | 'exploded' | 'apart',

@@ -5,17 +5,17 @@ import { formatLength } from '../../core/quantity/format';
 import type { Point3 } from '../../core/shape/vector';
 import { FONTS } from '../ui/theme';
 
-/** A place on the part that was pressed, and how thick the part is there. mm */
+/** A place on the part that was pressed, and the part's thickness there. mm */
 export interface Mark {
   at: [number, number, number];
   /** Straight through to the far side; null when there is no far side. */
   wall: number | null;
 }
 
-/** A corner within this share of a triangle's longest side is what was meant. */
+/** A corner within this share of a triangle's longest side is meant. */
 const CATCH = 0.06;
 
-/** Where the part was pressed, caught by a corner that is near, and the wall behind. */
+/** The pressed place, snapped to a nearby corner, and the wall behind it. */
 export function markAt(event: ThreeEvent<MouseEvent>): Mark {
   const { face, point, object } = event;
   const mesh = object as Mesh;
@@ -29,7 +29,7 @@ export function markAt(event: ThreeEvent<MouseEvent>): Mark {
 const vertex = (mesh: Mesh, i: number) =>
   new Vector3().fromBufferAttribute(mesh.geometry.getAttribute('position'), i);
 
-/** From just inside straight on: the first face that is met from within is the far side. */
+/** From just inside straight on: the first face met from inside is the far side. */
 function wallAt(mesh: Mesh, point: Vector3, normal: Vector3): number | null {
   const into = normal.clone().negate();
   const ray = new Raycaster(point.clone().addScaledVector(into, 1e-3), into);
@@ -72,7 +72,7 @@ export function MarkPoints({
   );
 }
 
-/** What was measured, in words and numbers. */
+/** The measurement, in words and numbers. */
 export function Reading({ marks }: { marks: readonly Mark[] }) {
   const [a, b] = marks;
   if (!a) return null;

@@ -9,11 +9,11 @@ import { kernelLine } from './kernel-worker';
 
 type Api = Pick<SolidApi, keyof SolidApi>;
 
-/** What was found, and how many numbers were not tried since the part takes long to build. */
+/** The result, and how many numbers were not tried since the part takes long to build. */
 export type Tried<T> = T & { untried: number };
 
 /**
- * Which numbers of a part move its surface where it was pressed.
+ * The numbers of a part that move its surface at a pressed place.
  * @returns null where another question overtook this one
  * @throws Error with the kernel's words
  */

@@ -4,18 +4,18 @@ import { BufferAttribute, BufferGeometry, CanvasTexture, type ColorRepresentatio
 import type { Point3 } from '../../core/shape/vector';
 import { FONTS } from '../ui/theme';
 
-/** A place on the part in colour, with the number under which it stands in a list. */
+/** A coloured place on the part, with its number in a list. */
 export interface Numbered {
   number: number;
   /** Where the number stands. */
   at: Point3;
   /** Triangles, x, y, z of each corner; none where only the number is shown. */
   patch: Float32Array;
-  /** Told, but nothing to be done about. */
+  /** Shown, but nothing can be done about it. */
   quiet: boolean;
 }
 
-/** How much of it is seen through a wall, as a share. */
+/** How much shines through a wall, as a share. */
 const SHINES = 0.35;
 /** Of a number's disc, pixels. */
 const DISC = 64;

@@ -1,7 +1,7 @@
 import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest';
 import { type KernelWorker, SolidLine } from './solid-line';
 
-/** A worker that answers when the test says so. */
+/** A worker that answers when the test tells it to. */
 class HandWorker implements KernelWorker {
   static all: HandWorker[] = [];
   asked: number[] = [];

@@ -1,15 +1,15 @@
 import type { SolidApi } from '../workers/solid-protocol';
 
-/** Single-threaded kernels cannot be interrupted: a worker stuck this long on old numbers is replaced, ms. */
+/** Single-threaded kernels cannot be interrupted: a worker busy this long with old numbers is replaced, ms. */
 const STUCK = 2000;
 /** The kernel's heap only grows: beyond this the worker is replaced, bytes. */
 const MOST_HEAP = 600e6;
 const LOOK_AGAIN = 50;
 
-/** A worker as the line sees it. */
+/** A worker as the queue sees it. */
 export interface KernelWorker {
   api: Pick<SolidApi, keyof SolidApi>;
-  /** Called when it breaks: what it works on is never answered then. */
+  /** Called when it breaks: its current question is never answered then. */
   onBreak(broken: () => void): void;
   end(): void;
 }
@@ -28,8 +28,8 @@ export class KernelBroken extends Error {
 }
 
 /**
- * The line before a worker that holds the kernels: one question runs, at most one waits, and only the
- * newest one is answered. One that was overtaken is answered with null.
+ * The queue of a worker that holds the kernels: one question runs, at most one waits, and only the newest one is
+ * answered. An overtaken question is answered with null.
  */
 export class SolidLine {
   private worker: KernelWorker | undefined;
@@ -52,7 +52,7 @@ export class SolidLine {
   private next(): void {
     if (!this.waiting) return;
     if (this.running) {
-      // While the kernels start they are slow for a good reason.
+      // While the kernels start, being slow is normal.
       if (this.warm && performance.now() - this.running.since > STUCK) this.replace();
       else {
         clearTimeout(this.timer);
@@ -71,12 +71,12 @@ export class SolidLine {
   }
 
   private answered(asked: Waiting, answer: { heap: number } | null, error: Error | null): void {
-    // From a worker that was given up meanwhile.
+    // From a worker that was replaced meanwhile.
     if (this.running?.asked !== asked) return;
     this.warm = true;
     this.running = undefined;
     if (answer && answer.heap > MOST_HEAP) this.replace();
-    // Stale results are dropped: only the newest numbers are ever shown.
+    // Outdated results are dropped: only the newest numbers are ever shown.
     if (this.waiting) asked.settle(null);
     else if (error) asked.fail(error);
     else asked.settle(answer);

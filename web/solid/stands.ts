@@ -6,12 +6,12 @@ import type { Work } from '../../core/work/work';
 import type { Stands } from '../workers/solid-protocol';
 import { kernelLine } from './kernel-worker';
 
-/** It is looked for after this pause in typing, ms: the solid comes first. */
+/** It is searched after this pause in typing, ms: the solid comes first. */
 const PAUSE = 500;
 
 /**
- * Where a number of a part stands on its solid; null until that is known, or where it stands nowhere.
- * @param number none is asked for while undefined
+ * Where a number of a part appears on its solid; null until that is known, or where it appears nowhere.
+ * @param number no search while undefined
  * @param pressed where the maker pressed it
  */
 export function useStands(
@@ -46,7 +46,7 @@ export function useStands(
           answer => {
             if (!gone && answer?.ok) setFound({ key, stands: answer.stands });
           },
-          // What is wrong with the kernel is said where the solid is shown.
+          // A kernel error is reported where the solid is shown.
           () => {},
         );
     }, PAUSE);

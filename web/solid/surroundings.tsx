@@ -20,7 +20,7 @@ import { boxMesh } from '../../core/shape/sides';
 import type { LoadResult } from '../../core/shape/strength/loads';
 import { useModels } from './use-models';
 
-/** What is shown around the part: its neighbours, the way it goes on, its loads and where it would give way. */
+/** What is shown around the part: its neighbours, its path, its loads and where it would fail. */
 export interface Surroundings {
   neighbours: readonly (NeighbourAsked & { hit: boolean })[];
   keepOpen: readonly (OpenZoneAsked & { hit: boolean })[];
@@ -45,14 +45,14 @@ export function SurroundingsView({
   what: Surroundings;
   size: number;
   bounds: Bounds;
-  /** The part's own, shown once more where it comes from. */
+  /** The part once more, at the start of its path. */
   geometry: BufferGeometry;
   colours: Colours;
 }) {
   const { invalidate } = useThree();
   const models = useModels(what.neighbours);
   useEffect(() => {
-    // A body from a file comes later than the rest.
+    // A body from a file arrives later than the rest.
     if (what && models) invalidate();
   }, [what, models, invalidate]);
   const legs = what.goesOn ? legsOf(what.goesOn) : [];
@@ -85,12 +85,12 @@ function NeighbourBody({
   models: Models;
   colours: Colours;
 }) {
-  // As it is, without the room that it needs.
+  // The body itself, without its clearance.
   const mesh = useMemo(() => neighbourMesh({ ...of, room: 0 }, null, models), [of, models]);
   return mesh ? <Ghost mesh={mesh} colour={of.hit ? colours.danger : colours.soft} /> : null;
 }
 
-/** How far a zone is drawn out of the side that it runs along, mm. */
+/** How far a zone is drawn out of its side, mm. */
 const ZONE_OUT = 6;
 
 function ZoneBody({
@@ -106,7 +106,7 @@ function ZoneBody({
   return mesh ? <Ghost mesh={mesh} colour={of.hit ? colours.danger : colours.blue} /> : null;
 }
 
-/** A body that is not the part: seen through, with its edges. */
+/** A body other than the part: transparent, with its edges. */
 function Ghost({ mesh, colour }: { mesh: TriangleMesh; colour: ColorRepresentation }) {
   const { body, edges } = useMemo(() => {
     const made = new BufferGeometry();
@@ -133,7 +133,7 @@ function Ghost({ mesh, colour }: { mesh: TriangleMesh; colour: ColorRepresentati
   );
 }
 
-/** An arrow where the load acts, and the section that gives way first, drawn through the part. */
+/** An arrow where the load acts, and the section that fails first, visible through the part. */
 function LoadMarks({ result, size, colours }: { result: LoadResult; size: number; colours: Colours }) {
   const { load, weakest } = result;
   const arrow = useMemo(() => {
@@ -141,7 +141,7 @@ function LoadMarks({ result, size, colours }: { result: LoadResult; size: number
     const turning = load.force.every(x => x === 0);
     const way = new Vector3(...(turning ? load.turn : load.force)).normalize();
     const long = 0.35 * size;
-    // It ends where it acts, as a push does.
+    // It ends where it acts, like a push.
     const from = new Vector3(...load.at).addScaledVector(way, turning ? 0 : -long);
     const made = new ArrowHelper(way, from, long, colours.danger as Color, 0.3 * long, 0.18 * long);
     for (const m of [made.line.material, made.cone.material] as (Material | Material[])[]) {

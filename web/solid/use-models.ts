@@ -4,7 +4,7 @@ import type { Models } from '../../core/shape/kernels/kernel';
 import type { TriangleMesh } from '../../core/shape/mesh/mesh';
 import { referencesIn, shaOf } from '../../core/shape/model';
 
-/** Triangles of the bodies from files that neighbours are; what is not there yet is left out. */
+/** Triangles of the neighbours' bodies from files; those that have not arrived yet are left out. */
 export function useModels(neighbours: readonly { model?: string }[]): Models {
   const shas = [...new Set(referencesIn({}, neighbours).map(shaOf))];
   return useQueries({

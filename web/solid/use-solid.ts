@@ -12,7 +12,7 @@ export interface SolidState {
   solid: ShownSolid | null;
   /** Checks on the finished triangles; null while they run. */
   findings: Finding[] | null;
-  /** What its loads do to it; null while that is worked out. */
+  /** The effect of its loads; null while that is worked out. */
   loads: LoadResult[] | null;
   /** Why there is no solid for these numbers. */
   refused: Finding[] | null;
@@ -22,7 +22,7 @@ export interface SolidState {
 
 /** The checks start after this pause in typing, ms. */
 const CHECK_AFTER = 350;
-/** Coming back to numbers that were shown a moment ago, from another stage or by undo, costs nothing. */
+/** Returning to numbers that were shown a moment ago, from another stage or by undo, costs nothing. */
 const recent = new Recent<SolidState>(8);
 
 export function useSolid(
@@ -38,7 +38,7 @@ export function useSolid(
     busy: true,
   });
   const key = JSON.stringify([recipe, additions, parameters, context]);
-  /** What is on the screen, and which numbers made it: loads and readings alone change nothing of that. */
+  /** The solid on the screen and the numbers that made it: loads and readings alone do not change it. */
   const made = useRef<{ shape: string; solid: ShownSolid } | null>(null);
   const shape = JSON.stringify([recipe, additions, parameters]);
   const asked = useRef({ recipe, additions, parameters, context });

@@ -2,7 +2,7 @@ import { PerspectiveCamera, Vector3 } from 'three';
 import { describe, expect, test } from 'vitest';
 import { boundsWith, directionOf, distanceFor, middleOf, VIEWS, type ViewName } from './views';
 
-/** The camera itself says where a corner falls: from −1 to 1 is in view. */
+/** The camera itself says where a corner appears: from −1 to 1 is in view. */
 function seenFrom(view: ViewName, bounds: Parameters<typeof middleOf>[0], aspect: number) {
   const camera = new PerspectiveCamera(32, aspect, 1, 5000);
   const from = directionOf(view);

@@ -3,8 +3,8 @@ import type { NeighbourAsked } from '../../core/shape/checks/context';
 import type { Bounds } from '../../core/shape/mesh/mesh';
 
 /**
- * From where a part may be looked at, in the words of its faces; from the middle outwards. Straight from above and
- * below is a hair from the front, so that the front stays at the lower edge of the view.
+ * Directions from which a part can be viewed, in the words of its faces; from the middle outwards. Straight from above
+ * and below is tilted slightly to the front, so that the front stays at the lower edge of the view.
  */
 export const VIEWS = {
   corner: { label: 'the corner', from: [0.45, -0.72, 0.62] },
@@ -18,13 +18,13 @@ export const VIEWS = {
 } as const satisfies Readonly<Record<string, { label: string; from: readonly number[] }>>;
 export type ViewName = keyof typeof VIEWS;
 
-/** How much of the view a part may fill: sizes and keys stand over the rest. */
+/** How much of the view a part may fill: sizes and keys cover the rest. */
 const FILLS = 0.8;
 
 /**
- * How far from the part's middle the camera stands so that every corner of its bounding box is in view, mm.
- * `from` points from the middle to the camera; `fov` is the upright opening of the view in degrees, `aspect` its
- * width over its height.
+ * Distance of the camera from the part's middle at which every corner of its bounding box is in view, mm. `from` points
+ * from the middle to the camera; `fov` is the vertical opening of the view in degrees, `aspect` its width over its
+ * height.
  */
 export function distanceFor(
   { min, max }: Bounds,
@@ -52,7 +52,10 @@ export const middleOf = ({ min, max }: Bounds): Vector3 =>
 
 export const directionOf = (view: ViewName): Vector3 => new Vector3(...VIEWS[view].from).normalize();
 
-/** Of the part and its neighbours. A body from a file is taken by the middle of its underside: its size comes later. */
+/**
+ * The box around the part and its neighbours. A body from a file counts by the middle of its underside: its size
+ * arrives later.
+ */
 export function boundsWith(
   { min, max }: Bounds,
   neighbours: readonly Pick<NeighbourAsked, 'form' | 'x' | 'y' | 'z' | 'width' | 'depth' | 'height'>[],

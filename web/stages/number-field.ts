@@ -1,6 +1,6 @@
 import { parseQuantity } from '../../core/quantity/parse';
 
-/** What is wrong with a plain number as it was typed; undefined where nothing is. */
+/** What is wrong with a plain number as typed; undefined where nothing is. */
 export function numberProblem(text: string, min: number, max: number, whole = false): string | undefined {
   const typed = parseQuantity(text, 'count');
   if (!typed.ok) return typed.message;

@@ -3,7 +3,7 @@ import { cssColour, scaleOf } from '../stages/measure/AgainstScale';
 import type { ShownLaid } from '../workers/trace-protocol';
 import { pointsOf } from './points';
 
-/** The part's lines over a photo, and the traced outline in the colours of how far it is off. */
+/** The part's lines over a photo, and the traced outline coloured by its differences. */
 export function LaidOver({ laid, thick }: { laid: ShownLaid; thick: number }) {
   const most = scaleOf(laid.p95);
   const { at, off } = laid.spots;

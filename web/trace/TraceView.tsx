@@ -6,7 +6,7 @@ import type { ShownLaid, ShownPiece, ShownTrace } from '../workers/trace-protoco
 import { LaidOver } from './LaidOver';
 import { pointsOf } from './points';
 
-/** What a press on the picture means. */
+/** The meaning of a press on the picture. */
 export type Pressing = 'pick' | 'point' | 'object' | 'not-object' | 'corner' | 'end' | 'cut';
 
 interface Props {
@@ -21,19 +21,19 @@ interface Props {
   /** Strokes wide, px of the picture. */
   brush: number;
   corners: readonly Point2[];
-  /** By which it is measured. */
+  /** The ends and corners that give the scale. */
   lengths: readonly { from: Point2; to: Point2 }[];
   onPick(piece: ShownPiece): void;
   onPoint(at: Point2): void;
   onStroke(at: Point2[]): void;
 }
 
-/** What of the picture is looked at. */
+/** The visible part of the picture. */
 const VIEWS = { object: 'the object', whole: 'the whole photo' } as const;
 type View = keyof typeof VIEWS;
-/** Round the object, as a share of it; and never nearer than this many px. */
+/** Margin around the object, as a share of it; and never less than this many px. */
 const [AROUND, NEAREST] = [0.12, 120];
-/** Width over height of what is shown of the object. */
+/** Width over height of the view of the object. */
 const SHAPE = 1.25;
 
 /** The picture with what was found on it. */
@@ -54,7 +54,7 @@ export function TraceView(props: Props) {
       box.y + ((event.clientY - at.top) / at.height) * box.height,
     ];
   };
-  // Lines are as wide on every picture, whatever its pixels.
+  // Lines have the same width on every picture, whatever its pixels.
   const thick = box.width / 420;
   return (
     <Frame>
@@ -83,7 +83,7 @@ export function TraceView(props: Props) {
           }}
           onPointerMove={event => {
             if (!drawing.current) return;
-            // Read off the event now: later it no longer says where it was.
+            // Read from the event now: later it no longer has the position.
             const at = placeOf(event);
             setStroke(s => (s.length < 400 ? [...s, at] : s));
           }}
@@ -150,7 +150,7 @@ export function TraceView(props: Props) {
   );
 }
 
-/** The object and some of what is round it, in a box of one shape. */
+/** The object with a margin, in a box of fixed proportions. */
 function boundsOf({ pieces }: ShownTrace, size: Props['size']) {
   const [low, high] = [
     [Infinity, Infinity],

@@ -17,7 +17,7 @@ const BROKEN =
 
 type Said = Pick<TraceAsked, 'tidy' | 'parting'>;
 
-/** One worker holds the picture that is looked at; it ends with the page, and its memory with it. */
+/** One worker holds the picture that is open; it ends with the page, which frees its memory. */
 export function useTrace(jobId: string, photoId: string, { tidy, parting, ...asked }: TraceAsked): OpenTrace {
   const [api, setApi] = useState<Remote<TraceApi> | null>(null);
   const [size, setSize] = useState<OpenTrace['size']>(null);
@@ -60,7 +60,7 @@ export function useTrace(jobId: string, photoId: string, { tidy, parting, ...ask
 
   const how = JSON.stringify(asked);
   const said = JSON.stringify({ tidy, parting: parting ?? [] });
-  /** What the trace that is shown was made by: how it is read, and what was said of its outline. */
+  /** The inputs of the trace that is shown: its settings, and the corrections of its outline. */
   const [done, setDone] = useState<{ how: string; said: string } | null>(null);
   const latest = useRef(said);
   latest.current = said;
@@ -93,7 +93,7 @@ export function useTrace(jobId: string, photoId: string, { tidy, parting, ...ask
     };
   }, [api, how]);
 
-  // What was said of the outline is laid on what was found: nothing is looked for anew.
+  // Corrections of the outline are applied to the existing result: nothing is traced again.
   useEffect(() => {
     if (!api || done?.how !== how || done.said === said) return;
     let isWanted = true;

@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { Hinted, IconButton } from './controls';
 import { applyTheme, isNight } from './theme';
 
-/** Day or night colours, kept on this machine; until chosen they follow the system. */
+/** Day or night colours, stored on this machine; until chosen they follow the system. */
 export function ThemeKey() {
   const [night, setNight] = useState(isNight);
   const turn = () => {

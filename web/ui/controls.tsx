@@ -114,7 +114,7 @@ interface SelectProps<T extends string> {
   options: readonly { value: T; label: string }[];
   onChange(value: T): void;
   hideLabel?: boolean;
-  /** While the value is none of the options. */
+  /** While the value is not one of the options. */
   placeholder?: string;
 }
 

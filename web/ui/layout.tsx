@@ -64,7 +64,7 @@ export function Loading({ what }: { what: string }) {
   return <Quiet role="status">{what}…</Quiet>;
 }
 
-/** A state with nothing in it says what the first move is. */
+/** An empty state says what the first step is. */
 export function Empty({
   title,
   children,

@@ -1,4 +1,4 @@
-/** Hands a file that was made in the page to the browser's downloads. */
+/** Passes a file that was made in the page to the browser's downloads. */
 export function saveFile(name: string, content: Blob | Uint8Array, type = ''): void {
   const link = document.createElement('a');
   link.href = URL.createObjectURL(

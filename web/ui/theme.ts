@@ -104,5 +104,5 @@ export function applyTheme(theme: Theme): void {
   else document.documentElement.dataset.theme = theme;
 }
 
-/** Whether it is dark now, for what cannot read a variable. */
+/** Whether it is dark now, for code that cannot read a CSS variable. */
 export const isNight = () => getComputedStyle(document.documentElement).colorScheme.includes('dark');

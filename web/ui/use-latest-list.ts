@@ -1,6 +1,6 @@
 import { useRef } from 'react';
 
-/** Changes to a list that is sent whole: two may follow each other faster than the page draws. */
+/** Changes to a list that is sent whole: two may follow each other faster than the page renders. */
 export function useLatestList<T extends { id: string }>(kept: readonly T[], send: (list: T[]) => void) {
   const latest = useRef(kept);
   latest.current = kept;

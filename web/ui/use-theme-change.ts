@@ -1,6 +1,6 @@
 import { useEffect, useState } from 'react';
 
-/** WebGL and charts cannot read a style variable: a number that changes with the colours, to look them up again. */
+/** WebGL and charts cannot read a CSS variable: a number that changes with the colours, so that they are read again. */
 export function useThemeChange(): number {
   const [changes, setChanges] = useState(0);
   useEffect(() => {
@@ -17,6 +17,6 @@ export function useThemeChange(): number {
   return changes;
 }
 
-/** What a named colour is just now. */
+/** The current value of a named colour. */
 export const colourNow = (name: string): string =>
   getComputedStyle(document.documentElement).getPropertyValue(`--${name}`).trim();

@@ -3,9 +3,9 @@ import { openLasting } from '../api/lasting-source';
 
 /**
  * One stream of events for all windows of a browser: over HTTP/1.1 a browser opens six connections to a server, and a
- * stream in each window would take them all. It also tells the server which windows are open.
+ * stream in each window would use them all. It also tells the server which windows are open.
  */
-/** The server counts a window as open for ten seconds after it was last heard of, ms. */
+/** The server counts a window as open for ten seconds after its last message, ms. */
 const TELL_EVERY = 4000;
 
 const windows = new Map<MessagePort, string>();
@@ -29,7 +29,7 @@ function connect(now: boolean): void {
 }
 
 async function openWindows(): Promise<string[]> {
-  // Only where the page is served to this machine, or over HTTPS, are there locks.
+  // Locks exist only where the page is served to this machine, or over HTTPS.
   if (!navigator.locks) return [...windows.values()];
   const { held = [] } = await navigator.locks.query();
   return held.flatMap(({ name }) => (name?.startsWith(WINDOW_LOCK) ? [name.slice(WINDOW_LOCK.length)] : []));

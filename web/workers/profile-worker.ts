@@ -5,12 +5,12 @@ import { readProfile } from '../../core/files/profile/read-profile';
 export interface ProfileRequest {
   text: string;
   unit?: Profile['unit'];
-  /** What the largest outline is wide, where the maker knows, mm. */
+  /** The width of the largest outline, where the maker knows it, mm. */
   width?: number;
 }
 export type ProfileReply = { ok: true; profile: Profile } | { ok: false; message: string };
 
-/** What is wrong with the file is an answer; an error of ours is thrown, and the page says that. */
+/** A problem with the file is an answer; one of our own errors is thrown, and the page reports it. */
 const api = {
   read({ text, unit, width }: ProfileRequest): ProfileReply {
     try {

@@ -13,18 +13,18 @@ import type { Bounds } from '../../core/shape/mesh/mesh';
 import type { Tidying } from '../../core/shape/tidy/tidy';
 import type { Point2, Point3 } from '../../core/shape/vector';
 
-/** What the page asks the worker that holds a scan. Lengths mm, in the scan's coordinates after its steps. */
+/** The page's questions for the worker that holds a scan. Lengths mm, in the scan's coordinates after its steps. */
 
 export interface ScanAsked extends Pick<Scan, 'unit' | 'steps'> {
-  /** A kept scan, or a file that somebody just chose. */
+  /** A stored scan, or a file that was just chosen. */
   from: { jobId: string; scanId: string } | { file: Blob };
-  /** Scans of the same job that its steps put together with it. */
+  /** Scans of the same job that its steps merge with it. */
   others?: readonly OtherScan[];
 }
 
 export type OtherScan = Pick<Scan, 'id' | 'unit' | 'steps'> & { jobId: string };
 
-/** What happens meanwhile, and how far it is, 0 to 1. */
+/** The current activity, and its progress, 0 to 1. */
 export type Progress = (what: string, share: number) => void;
 
 export interface ShownScan {
@@ -32,19 +32,19 @@ export interface ShownScan {
   normals: Float32Array;
   triangles: Uint32Array;
   bounds: Bounds;
-  /** As its file came, and as it is after its steps. */
+  /** As in its file, and after its steps. */
   before: Judged;
   after: Judged;
-  /** Fewer triangles are shown than are measured on. */
+  /** Fewer triangles are shown than are measured. */
   reduced: boolean;
   hasSurface: boolean;
-  /** What its steps came to, by their ids. */
+  /** The results of its steps, by their ids. */
   did: Readonly<Record<string, StepDid>>;
 }
 
 export interface ShownFinding extends Omit<ScanFinding, 'corners' | 'kind'> {
   kind: FindingKind;
-  /** The same place on the scan as it came, mm: there it is found again after other steps. */
+  /** The same place in the scan's original coordinates, mm: it is found again there after other steps. */
   placeAsCame: Point3;
   /** Corners of what is shown. */
   shown: Uint32Array;
@@ -53,7 +53,7 @@ export interface ShownFinding extends Omit<ScanFinding, 'corners' | 'kind'> {
 export interface ShownSection {
   loops: {
     closed: boolean;
-    /** x, y, z of its points one after another, where they lie in the scan. */
+    /** x, y, z of its points in sequence, in the scan's coordinates. */
     line: Float32Array;
     /** mm */
     length: number;
@@ -67,21 +67,21 @@ export interface ShownSection {
     circles: { x: number; y: number; diameter: number }[];
   } | null;
   notes: string[];
-  /** What it nearly is, to be taken or left. */
+  /** Suggestions for tidying, to be accepted or not. */
   offers: Pick<Tidying, 'key' | 'words'>[];
-  /** Lines of other planes, cut along with it. */
+  /** Lines of other planes, cut at the same time. */
   beside?: ShownSection['loops'];
 }
 
-/** How a scanned print lies against its part: above 0 outside of it. */
+/** A scanned print compared with its part: above 0 outside the part. */
 export interface ShownAgainst {
   mean: number;
   rms: number;
   p95: number;
   max: number;
-  /** mm² that was compared. */
+  /** Area that was compared, mm². */
   area: number;
-  /** Share of the scan that lies on the part. */
+  /** Share of the scan that overlaps the part. */
   overlap: number;
   /** From the part to the scan. */
   back: FromPart;
@@ -107,19 +107,19 @@ export interface ScanApi {
     near: Point3;
     radius: number;
   }): Promise<ScanReply<{ finding: ShownFinding }>>;
-  /** @param part corners of the part's triangles, x, y, z one after another */
+  /** @param part corners of the part's triangles, x, y, z in sequence */
   against(part: Float32Array, progress: Progress): Promise<ScanReply<{ against: ShownAgainst }>>;
-  /** Lays another scan of the object on this one, whatever way they lie. */
+  /** Aligns another scan of the object with this one, in any pose. */
   lay(
     other: OtherScan,
     progress: Progress,
-    /** Places of this scan and the same ones of the other; null where it is to find its own way. */
+    /** Places of this scan and the same ones of the other; null for automatic alignment. */
     pairs: readonly (readonly [Point3, Point3])[] | null,
   ): Promise<ScanReply<{ turn: number[]; shift: Point3; rms: number; overlap: number }>>;
-  /** @param factor true size over scanned size: its outline is in true size, its lines lie on the scan */
-  /** Its plane of symmetry, whatever way it lies. */
+  /** @param factor true size over scanned size: its outline has its true size, its lines are on the scan */
+  /** Its plane of symmetry, in any orientation. */
   symmetry(progress: Progress): Promise<ScanReply<{ plane: MirrorPlane; rms: number; overlap: number }>>;
-  /** @param taken of the tidying that was offered */
+  /** @param taken the accepted tidying */
   section(
     plane: CutPlane,
     factor: number,
@@ -129,6 +129,6 @@ export interface ScanApi {
   testPiece(asked: TestPiece & { outline: string; title: string }): Promise<ScanReply<{ file: Uint8Array }>>;
   /** For a part that follows it. @param factor true size over scanned size */
   surface(asked: FollowAsked): Promise<ScanReply<{ surface: FollowedSurface }>>;
-  /** Where places of it lie to such a part, from above. */
+  /** The positions of places of it relative to such a part, from above. */
   under(places: readonly Point3[], asked: FollowAsked): Promise<ScanReply<{ places: Point2[] }>>;
 }

@@ -32,13 +32,13 @@ import { outlineOfText } from '../../core/shape/outline-text';
 import { tidied, tidyings } from '../../core/shape/tidy/tidy';
 import type { OtherScan, Progress, ScanApi, ScanAsked, ShownFinding, ShownSection } from './scan-protocol';
 
-/** Holds one scan, and answers what is asked of it: a million triangles never touch the page's own thread. */
+/** Holds one scan and answers questions about it: a million triangles never touch the page's own thread. */
 
 let held: { asked: ScanAsked; surface: ScanSurface; shown: ShownMesh } | null = null;
 
 const NOT_OPEN = { ok: false, message: 'The scan is not read yet: wait a moment.' } as const;
 
-/** Specks in the air do not count: without the outermost few in a thousand corners, each way. */
+/** Floating specks do not count: without the outermost few in a thousand corners, in each direction. */
 const OUTER = 0.002;
 function innerBounds({ positions: p }: TriangleMesh): Bounds {
   const step = 3 * Math.max(1, Math.floor(p.length / 3 / 40_000));
@@ -77,7 +77,7 @@ async function fetched({ from }: Pick<ScanAsked, 'from'>, progress: Progress): P
   return bytes;
 }
 
-/** Another scan by itself: what was put together with it stays with it. */
+/** Another scan by itself: scans merged with it stay merged. */
 async function meshOf({ jobId, id, unit, steps }: OtherScan, progress: Progress): Promise<TriangleMesh> {
   const bytes = await fetched({ from: { jobId, scanId: id } }, progress);
   return prepared(readScan(bytes), { unit, steps: steps.filter(s => s.kind !== 'merge') });
@@ -251,7 +251,7 @@ function sectionToShow(
 ): ShownSection {
   const notes: string[] = [];
   const areaOf = (l: SectionLoop) => Math.abs(areaOfCurves(l.curves));
-  // The outline first: what is offered is told by places in this list.
+  // The outline first: suggestions refer to places in this list.
   const whole = all.filter(l => l.closed).sort((a, b) => areaOf(b) - areaOf(a));
   const parted = whole.map(l => l.parted);
   const tidy = tidied(parted, taken);
@@ -280,11 +280,11 @@ function sectionToShow(
   };
 }
 
-/** Of the corners that were asked, the last one in each place of what is shown. */
+/** For each corner that is shown, the last of the compared corners in its place. */
 function atShown(offs: Float32Array, { of, positions, triangles }: ShownMesh): Float32Array {
   const out = new Float32Array(positions.length / 3).fill(Number.NaN);
   for (let v = 0; v < offs.length; v++) if (!Number.isNaN(offs[v]!)) out[of ? of[v]! : v] = offs[v]!;
-  // Between those, what a neighbour says.
+  // For those in between, a neighbour's value.
   for (let round = 0; round < 3; round++)
     for (let t = 0; t < triangles.length; t += 3)
       for (let e = 0; e < 3; e++) {

@@ -8,7 +8,7 @@ import type { Picked } from '../../core/trace/sizes';
 import type { TracedPlane } from '../../core/trace/trace-plane';
 import type { ShownLaid } from './trace-protocol';
 
-/** A part on what was traced, as the picture shows it. */
+/** A part placed on a trace, as it appears in the picture. */
 export function shownLaid(laid: Laid, traced: TracedPlane, outlines: Outlines): ShownLaid {
   const { loops, shown } = traced;
   const seen = (p: Point2) => shown(p, contactAt(loops, p));
@@ -43,7 +43,7 @@ export function shownLaid(laid: Laid, traced: TracedPlane, outlines: Outlines): 
 
 export const keyOf = ({ loop, piece }: Picked): string => `${loop}.${piece ?? 'round'}`;
 
-/** What the nearest point of the edge was taken for. */
+/** The height that was assumed for the nearest point of the edge. */
 export function contactAt(loops: readonly TracedLoop[], p: Point2): Contact {
   let found: Contact = 'foot';
   let least = Infinity;

@@ -23,17 +23,17 @@ import type { LoadResult } from '../../core/shape/strength/loads';
 import type { Place, Point3 } from '../../core/shape/vector';
 import type { Rings, Side } from '../../core/trace/overlay/sides';
 
-/** A part to be built: what its solid depends on. */
+/** A part to be built: everything that its solid depends on. */
 export interface AskedPart {
   recipe: string;
   additions: readonly Addition[];
   parameters: Parameters;
 }
 
-/** Every answer says how large the kernel's heap is by now, bytes. */
+/** Every answer states the size of the kernel's heap, bytes. */
 export type Answer<T> = { heap: number } & (({ ok: true } & T) | { ok: false; findings: Finding[] });
 
-/** What the worker with the geometry kernels does; each call has one answer. */
+/** The tasks of the worker with the geometry kernels; each call has one answer. */
 export interface SolidApi {
   /** A solid for the screen. */
   show(part: AskedPart): Promise<Answer<{ solid: ShownSolid; ms: number }>>;
@@ -42,9 +42,9 @@ export interface SolidApi {
     part: AskedPart,
     context: CheckContext,
   ): Promise<{ heap: number; ok: boolean; findings: Finding[]; loads: LoadResult[] }>;
-  /** What a pressed face is called, so that it is found again when sizes change. */
+  /** The name of a pressed face, by which it is found again when sizes change. */
   nameFace(part: AskedPart, press: Press): Promise<Answer<{ place: string }>>;
-  /** Which numbers move the surface at a place; those that were not tried when the time was up are left out. */
+  /** The numbers that move the surface at a place; those that were not tried when time ran out are left out. */
   movers(
     part: AskedPart,
     press: Press,
@@ -56,14 +56,14 @@ export interface SolidApi {
     places: readonly Place[],
     nudges: readonly Nudge[],
   ): Promise<Answer<{ found: ReturnType<typeof spanMovers>; tried: number }>>;
-  /** Where a number stands on the solid: between which faces, or which place it moves and where to. */
+  /** Where a number appears on the solid: between which faces, or which place it moves and where to. */
   stands(part: AskedPart, asked: StandsAsked): Promise<Answer<{ stands: Stands | null }>>;
   /** What grew and shrank from one part to the other. */
   compare(
     part: AskedPart,
     before: AskedPart,
   ): Promise<Answer<{ grown: ShownChange | null; shrunk: ShownChange | null }>>;
-  /** How it may lie on the bed, the best first; none for a part that falls into pieces, which are laid already. */
+  /** The possible poses on the bed, the best first; none for a part in pieces, which are already laid. */
   poses(
     part: AskedPart,
     asked: PosesAsked,
@@ -71,14 +71,16 @@ export interface SolidApi {
     Answer<{
       poses: ShownPose[];
       pieces: number;
-      /** Of a part in pieces: what all of them take at once. */
+      /** For a part in pieces: time and plastic of all of them at once. */
       laid: Estimate | null;
     }>
   >;
-  /** What of it hangs over air as it lies now, on the solid as it lies; a part in pieces lies as its pieces do. */
+  /**
+   * What hangs over air in the current pose, on the solid in that pose; a part in pieces is taken as its pieces lie.
+   */
   overAir(part: AskedPart, asked: OverAirAsked): Promise<Answer<{ solid: ShownSolid; hangs: ShownHang[] }>>;
-  /** By place in the list of what hangs over air: what would do without its support. */
-  /** @param found told of each as soon as it is known, by its place in what hangs */
+  /** By place in the list of what hangs over air: what would avoid its support. */
+  /** @param found called for each as soon as it is known, with its place in the list */
   remedies(
     part: AskedPart,
     asked: OverAirAsked,
@@ -92,7 +94,7 @@ export interface SolidApi {
     surfaces: readonly string[],
     asked: Pick<PosesAsked, 'now' | 'settings' | 'machine'>,
   ): Promise<Answer<{ slices: ShownSlice[]; whole: Estimate }>>;
-  /** What a sliced file is, against versions of a part; progress is told in shares. */
+  /** What a sliced file is, compared with versions of a part; progress in shares. */
   sliced(
     file: File,
     versions: readonly (AskedPart & { id: string })[],
@@ -100,16 +102,16 @@ export interface SolidApi {
     rules: SupportRules,
     progress: (share: number) => void,
   ): Promise<{ heap: number } & ({ ok: true; sliced: Sliced } | { ok: false; message: string })>;
-  /** What a part covers, seen from each of its sides. */
+  /** The silhouette of a part, seen from each of its sides. */
   shadows(part: AskedPart): Promise<Answer<{ shadows: Record<Side, Rings> }>>;
-  /** All parts of a job, with the surfaces that go with each other. */
+  /** All parts of a job, with the surfaces that mate with each other. */
   together(
     parts: readonly (AskedPart & { id: string })[],
     joints: readonly Joint[],
   ): Promise<Answer<{ assembly: ShownAssembly }>>;
 }
 
-/** A number of the part, made larger by so much. Lengths mm, angles in degrees. */
+/** A number of the part, made larger by a step. Lengths mm, angles in degrees. */
 export interface StandsAsked {
   size: number;
   angle: boolean;
@@ -125,17 +127,17 @@ export interface ShownHang extends Omit<OverAir, 'mates' | 'places' | 'carriedAt
   mates: string[];
 }
 
-/** A sliced file as the page shows it. Times min, lengths mm. */
+/** A sliced file for the page. Times min, lengths mm. */
 export interface Sliced {
   looked: Looked;
   minutes: number;
-  /** Of filament as thick as the file says, or 1.75. */
+  /** For the filament diameter in the file, or 1.75. */
   volume: number;
   said: GcodeFile['said'];
   rolesKnown: boolean;
 }
 
-/** A test slice with what it takes and a picture, PNG; or why there is none. */
+/** A test slice with its time, plastic and picture, PNG; or why there is none. */
 /** Surfaces that it carries. */
 export type ShownSlice = { surfaces: string[] } & (
   | { ok: true; estimate: Estimate; says: SliceSays[]; picture: Uint8Array }
@@ -148,7 +150,7 @@ export interface ShownPose extends RankedPose {
   picture: Uint8Array;
 }
 
-/** Parts where they belong. */
+/** Parts in their places. */
 export interface ShownAssembly {
   parts: {
     id: string;
@@ -158,23 +160,23 @@ export interface ShownAssembly {
     /** The direction in which it is pulled off. */
     off: readonly number[];
   }[];
-  /** Room that two of them share, mm³. */
+  /** Overlap of two of them, mm³. */
   shared: { a: string; b: string; volume: number }[];
 }
 
-/** Triangles without sharing, for what grew or shrank. Volume mm³. */
+/** Triangles without shared vertices, for what grew or shrank. Volume mm³. */
 export interface ShownChange {
   positions: Float32Array;
   volume: number;
 }
 
-/** A solid as the view takes it: triangles without sharing, sorted by what they belong to. */
+/** A solid for the view: triangles without shared vertices, sorted by their mate. */
 export interface ShownSolid {
   positions: Float32Array;
   normals: Float32Array;
   /** Sharp edges, two points each. */
   edges: Float32Array;
-  /** Runs of vertices: which mate they are on, null for the rest. */
+  /** Runs of vertices: the mate that they are on, null for the rest. */
   groups: { mate: string | null; start: number; count: number }[];
   bounds: Bounds;
   /** mm³ */

@@ -59,21 +59,21 @@ import type {
 /** Edges sharper than this are inked, and shading breaks there: degrees. */
 const CREASE = 28;
 
-/** Progress on a file is told so often, bytes. */
+/** Progress on a file is reported every so many bytes. */
 const PROGRESS = 4e6;
 
 /** Pictures of poses, pixels. */
 const PICTURE = 280;
 
-/** A face's name is found in about this time, or goes by its number, ms. */
+/** A face's name is found within about this time, or the face is named by its number, ms. */
 const LONGEST_NAMING = 2500;
 
-/** Numbers are tried for this long, ms; a part that takes longer to build shows what was found by then. */
+/** Numbers are tried for this long, ms; for a part that takes longer to build, the results so far are shown. */
 const LONGEST_NUDGING = 6000;
 
 const starting = start();
 
-/** The kernels with letters and bodies that these parts need. */
+/** The kernels with the font and the bodies that these parts need. */
 async function ready(parts: readonly AskedPart[], context?: CheckContext): Promise<Kernels> {
   const kernels = await starting;
   if (parts.some(p => p.additions.some(a => a.kind === 'words'))) kernels.font ??= await letters();
@@ -81,7 +81,7 @@ async function ready(parts: readonly AskedPart[], context?: CheckContext): Promi
   return kernels;
 }
 
-/** A program error leaves as a sentence that says what to do. */
+/** A program error becomes a sentence that says what to do. */
 async function told<T>(work: () => Promise<T>): Promise<T> {
   try {
     return await work();
@@ -92,7 +92,7 @@ async function told<T>(work: () => Promise<T>): Promise<T> {
   }
 }
 
-/** The part as it is, and with other numbers while there is time. */
+/** Builds the part as it is, and with other numbers while there is time. */
 const nudged = <T>(
   part: AskedPart,
   look: (now: BuiltPart, build: (parameters: Parameters) => BuiltPart | null) => T,
@@ -177,7 +177,7 @@ const api: SolidApi = {
 
   stands: (part, { size, angle, nudge, pressed }) =>
     nudged(part, (now, build) => {
-      // In pieces it is shown as they lie on the bed, not where they belong.
+      // In pieces it is shown as they lie on the bed, not in their places.
       if (now.pieces.length > 0) return { stands: null };
       const again = pressed && spanAt(now, pressed, nudge.by);
       if (again && isSpan(again)) return { stands: { is: 'span' as const, span: again } };
@@ -285,7 +285,7 @@ const api: SolidApi = {
       if (!read.ok) return { ...read, heap: kernels.part.memory() };
       const known = versions.flatMap(({ id, ...part }): Known[] => {
         const solid = solidOf(part, kernels);
-        // One that cannot be built any more cannot be compared with.
+        // A version that can no longer be built cannot be compared.
         return solid.ok ? [{ id, mesh: solid.part.whole, surfaces: solid.part.surfaces }] : [];
       });
       const { gcode } = read;
@@ -352,7 +352,7 @@ async function start(): Promise<Kernels> {
   return { part: partKernel(oc), mesh: meshKernel(manifold) };
 }
 
-/** The file in pieces as it comes: it may be larger than memory. */
+/** Reads the file as a stream: it may be larger than memory. */
 async function readSliced(
   file: File,
   progress: (share: number) => void,
@@ -375,7 +375,7 @@ async function readSliced(
   }
 }
 
-/** Bodies from files that were asked for in this window; their triangles never change. */
+/** Bodies from files that were used in this window; their triangles never change. */
 const fetched = new Map<string, TriangleMesh>();
 
 async function bodies(
@@ -390,20 +390,23 @@ async function bodies(
   for (const sha256 of new Set(named)) {
     if (fetched.has(sha256)) continue;
     const answer = await fetch(`/api/models/${sha256}`);
-    // Not there: the part then says that the body is not at hand.
+    // Missing: the part then says that the body is not at hand.
     if (answer.ok) fetched.set(sha256, readStl(new Uint8Array(await answer.arrayBuffer())));
   }
   kernels.models = fetched;
 }
 
-/** Only parts with words on them need letters. */
+/** Only parts with words on them need a font. */
 async function letters(): Promise<Font> {
   const answer = await fetch(fontUrl);
   if (!answer.ok) throw new Error('the letters could not be loaded');
   return opentype.parse(await answer.arrayBuffer());
 }
 
-/** Each triangle's own three corners, as the view takes them. @param order of the triangles; as they are unless said */
+/**
+ * Three separate corners for each triangle, as the view needs them. @param order of the triangles; by default as they
+ * are
+ */
 function unshared({ positions, triangles }: TriangleMesh, order?: readonly number[]): Float32Array {
   const flat = new Float32Array(3 * triangles.length);
   for (let place = 0; place < triangles.length / 3; place++) {
@@ -416,7 +419,7 @@ function unshared({ positions, triangles }: TriangleMesh, order?: readonly numbe
   return flat;
 }
 
-/** A solid for the screen, lying on the bed so. */
+/** A solid for the screen, in a pose on the bed. */
 function shownIn(part: BuiltPart, pose: Pose): ShownSolid {
   const solid = shown(part);
   const { x, y, up } = frameOf(pose);

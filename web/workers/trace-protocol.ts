@@ -7,36 +7,36 @@ import type { LaidHow } from '../../core/trace/overlay/differences';
 import type { Rings, Side } from '../../core/trace/overlay/sides';
 import type { Picked, TraceSize } from '../../core/trace/sizes';
 
-/** What the page asks the worker that holds a picture. Lengths mm, angles degrees; places in the picture px. */
+/** The page's questions for the worker that holds a picture. Lengths mm, angles degrees; places in the picture px. */
 
 export type TraceAsked = Omit<Trace, 'id' | 'photo' | 'label' | 'trust' | 'refused'>;
 
-/** Something that can be pressed on: a side, a rounding, or a round hole or disc as a whole. */
+/** Something that can be pressed: a side, a rounding, or a whole round hole or disc. */
 export interface ShownPiece extends Picked {
   key: string;
   kind: 'side' | 'rounding' | 'round';
   hole: boolean;
-  /** Where it is seen. */
+  /** Its place in the picture. */
   line: Float32Array;
-  /** Its own size and ±, in words that go with it. */
+  /** Its own size and ±, in words that belong to it. */
   words: string;
 }
 
 export interface ShownTrace {
   pieces: ShownPiece[];
-  /** How wide and how high the outline is, laid upright. */
+  /** Width and height of the outline when upright. */
   size: Point2;
   unseen: { at: Point2; diameter: number }[];
   clean: boolean;
   advice: string[];
-  /** So many of the changes that were made by hand no longer fit it. */
+  /** The number of manual corrections that no longer fit it. */
   lost: number;
   offers: Pick<Tidying, 'key' | 'words'>[];
-  /** Degrees off square; left out of a flatbed scan. */
+  /** Degrees off square; left out for a flatbed scan. */
   tilt?: number;
   /** Blur, px. */
   sigma: number;
-  /** As recipes take it. */
+  /** In the form that recipes take. */
   outline: string;
   holes: { x: number; y: number; diameter: number }[];
   /** Loops that are neither the outline nor round: no recipe's field takes them. */
@@ -52,12 +52,15 @@ export interface ShownSize {
   u: number;
 }
 
-/** A part over the picture, and where what was traced differs from it; above 0 it has more material than the part. */
+/** A part over the picture, and where the trace differs from it; above 0 the trace has more material than the part. */
 export interface ShownLaid {
   side: Side;
   /** The part's lines in the picture. */
   rings: Float32Array[];
-  /** Short pieces of the traced outline, two ends each in the picture, and how far each is off, NaN where nothing is near. */
+  /**
+   * Short pieces of the traced outline, two ends each in the picture, and how far each is off, NaN where nothing is
+   * near.
+   */
   spots: { at: Float32Array; off: Float32Array };
   /** 95 % of it is nearer than this. */
   p95: number;
@@ -73,10 +76,10 @@ export interface TraceApi {
   /** Decodes the picture. */
   open(from: { jobId: string; photoId: string }): Promise<TraceReply<{ width: number; height: number }>>;
   trace(asked: TraceAsked, progress: (step: string) => void): Promise<TraceReply<{ trace: ShownTrace }>>;
-  /** What is said of its lines and arcs, and taken of the tidying that is offered; nothing is looked for anew. */
+  /** Corrections of its lines and arcs, and accepted tidying; nothing is traced again. */
   shape(said: Pick<TraceAsked, 'parting' | 'tidy'>): Promise<TraceReply<{ trace: ShownTrace }>>;
   sizes(picked: readonly Picked[]): Promise<TraceReply<{ sizes: ShownSize[] }>>;
-  /** A part laid over what was traced. */
+  /** A part placed on the trace. */
   lay(shadows: Record<Side, Rings>, how: LaidHow): Promise<TraceReply<{ laid: ShownLaid }>>;
   /** The outline as a file, .svg or .dxf. */
   file(kind: 'svg' | 'dxf', title: string): Promise<TraceReply<{ text: string }>>;

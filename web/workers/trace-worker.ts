@@ -16,7 +16,7 @@ import { laidUpright } from '../../core/trace/upright';
 import { contactAt, keyOf, shownLaid } from './shown-laid';
 import type { ShownPiece, ShownTrace, TraceApi, TraceAsked } from './trace-protocol';
 
-/** Holds one picture and what was traced of it: twelve million pixels never touch the page's own thread. */
+/** Holds one picture and its trace: twelve million pixels never touch the page's own thread. */
 
 let picture: Picture | null = null;
 let loaded: Loaded | null = null;
@@ -25,7 +25,7 @@ interface Loaded {
   asked: TraceAsked;
   /** As it was found. */
   found: TracedJob;
-  /** With all that was said of its lines and arcs. */
+  /** With all corrections of its lines and arcs. */
   traced: TracedJob;
   lost: number;
   doubt: Doubt;
@@ -161,7 +161,7 @@ function pieceOf(loop: TracedLoop, curves: readonly Curve[], picked: Picked): Sh
   };
 }
 
-/** Places along a curve, its end too. */
+/** Places along a curve, its end included. */
 function placesOn(c: Curve): Point2[] {
   if (c.arc) return [...flattenedPoints(outlineOfCurves([c]), SHOWN), c.to];
   const count = Math.max(1, Math.ceil(lengthOfCurve(c) / 4));

@@ -21,7 +21,7 @@ const MOST_FILE = 1_000_000;
 
 interface Props {
   workshop: Workshop;
-  /** The form beside it has changes that are not saved: they come first, or leaving would lose them. */
+  /** The form next to it has unsaved changes: leaving would lose them. */
   unsaved: boolean;
 }
 

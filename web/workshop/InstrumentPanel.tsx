@@ -16,7 +16,7 @@ import { FormField } from '../ui/FormField';
 import { Notice, Panel, Row, Stack } from '../ui/layout';
 import { lengthIn, typedLength } from '../ui/typed-length';
 
-/** First figures for a new instrument of each kind. Common practice, no source. */
+/** Initial figures for a new instrument of each kind. Common practice, no source. */
 const KINDS: { value: Instrument['kind']; label: string; resolution: number; maxError: number }[] = [
   { value: 'calipers', label: 'calipers', resolution: 0.01, maxError: 0.03 },
   { value: 'rule', label: 'rule', resolution: 0.5, maxError: 0.2 },
@@ -33,14 +33,14 @@ const KINDS: { value: Instrument['kind']; label: string; resolution: number; max
 interface Props {
   instruments: readonly Instrument[];
   problems: Readonly<Record<string, string>>;
-  /** A field of one of them, as a number that may be half typed. */
+  /** A number field of one of them, which may be half typed. */
   number(label: string, path: string, value: number, put: (value: number) => void): React.ReactNode;
   onChange(instruments: Instrument[]): void;
 }
 
 type Asking = { what: 'zero' | 'block'; id: string };
 
-/** What the workshop measures with, and how far each is to be trusted. */
+/** The workshop's instruments, and how far each can be trusted. */
 export function InstrumentPanel({ instruments, problems, number, onChange }: Props) {
   const [asking, setAsking] = useState<Asking | null>(null);
   const learned = useQuery({
@@ -225,7 +225,7 @@ function ZeroDialog({
   );
 }
 
-/** A zero farther off is none, mm. */
+/** A larger offset cannot be a zero error, mm. */
 const MOST_ZERO = 5;
 const Zero = z.object({
   zero: typedLength(x =>

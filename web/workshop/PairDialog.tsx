@@ -11,7 +11,7 @@ import { FONTS } from '../ui/theme';
 /** One code for the next phone: as a picture for its camera, and in letters. */
 export function PairDialog({ door, onClose: shut }: { door: PhoneDoor; onClose(): void }) {
   const onClose = () => {
-    // What is no longer shown is no longer taken; at the latest it ends with its time.
+    // A code that is no longer shown is no longer accepted; at the latest it expires.
     void call('DELETE', '/phones/codes', Withdrawn).catch(() => undefined);
     shut();
   };
@@ -21,7 +21,7 @@ export function PairDialog({ door, onClose: shut }: { door: PhoneDoor; onClose()
   const code = useQuery({
     queryKey: ['pairing-code'],
     queryFn: () => post('/phones/codes', PairingCode),
-    // A code is for once: it is neither fetched again by itself nor kept for the next time.
+    // A code is used once: it is neither fetched again automatically nor kept for the next time.
     staleTime: Number.POSITIVE_INFINITY,
     gcTime: 0,
     refetchOnWindowFocus: false,

@@ -10,7 +10,7 @@ interface Props {
   onChange(windows: Workshop['windows']): void;
 }
 
-/** What this workshop means by each want; new mates take it, chosen ones keep theirs. */
+/** What this workshop means by each want; new mates use it, existing choices keep theirs. */
 export function WindowsPanel({ workshop, number, onChange }: Props) {
   const names = Object.keys(DEFAULT_WINDOWS) as StandardWant[];
   const own = Object.keys(workshop.windows ?? {}).length > 0;

@@ -19,7 +19,7 @@ import { InstrumentPanel } from './InstrumentPanel';
 import { PhonesPanel } from './PhonesPanel';
 import { WindowsPanel } from './WindowsPanel';
 
-/** What the workshop owns, and what is believed of its printers. */
+/** What the workshop owns, and the beliefs about its printers. */
 export default function WorkshopPage() {
   const query = useQuery({ queryKey: ['workshop'], queryFn: () => get('/workshop', WorkshopAnswer) });
   const [savedAt, setSavedAt] = useState<number | null>(null);
@@ -313,7 +313,7 @@ function WorkshopForm({ answer, saved, onSaved }: FormProps) {
                 ]}
                 onChange={p => {
                   const figures = spoolFigures(p);
-                  // What was typed for the plastic before is not a figure of this one.
+                  // Text typed for the previous plastic does not apply to this one.
                   setTexts(now =>
                     Object.fromEntries(
                       Object.entries(now).filter(([path]) => !path.startsWith(`materials.${i}.`)),
@@ -394,10 +394,10 @@ const Item = styled.div`
   display: grid; grid-template-columns: minmax(150px, 1.5fr) repeat(auto-fit, minmax(96px, 1fr)); gap: 10px; padding: 8px 0; border-top: 1px solid var(--rule); align-items: start;
 `;
 
-/** Common practice, no source: what is assumed of the other while one of the two is typed, mm. */
+/** Common practice, no source: assumed for the other while one of the two is typed, mm. */
 const USUAL_CLEARANCE = { beside: 40, above: 25 };
 
-/** What a printer's head needs; none where 0 is typed beside it. */
+/** The clearance of a printer's head; none where 0 is typed for its sides. */
 function withClearance(
   { clearance }: Pick<Printer, 'clearance'>,
   change: Partial<NonNullable<Printer['clearance']>>,

@@ -29,7 +29,7 @@ const TOUCHES: { id: NonNullable<Brief['touches']>[number]; word: string }[] = [
   { id: 'mains', word: 'mains voltage' },
 ];
 
-/** What is it, what must it do, what may hurt. */
+/** What it is, what it must do, and what may hurt. */
 export function BriefStage() {
   const { document, resolved, edit } = useBench('document', 'resolved', 'edit');
   const { brief, object } = document;

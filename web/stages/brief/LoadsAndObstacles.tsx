@@ -90,7 +90,7 @@ interface ListProps {
   wordsExample: string;
   sizeLabel: string;
   sizeExample: string;
-  /** What was typed as N or mm; null where nothing was. */
+  /** The typed text in N or mm; null where nothing was typed. */
   readSize(text: string): { value: number | null } | { problem: string };
   rows: { id: string; words: string; size: string }[];
   onAdd(words: string, size: number | null): Promise<boolean>;

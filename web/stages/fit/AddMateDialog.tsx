@@ -30,7 +30,7 @@ const KIND_WORDS: Record<Kind, string> = {
   flush: 'an edge that must lie flush: proud, sunk',
 };
 
-/** What is known already of something that must fit. */
+/** What is already known of the new mate. */
 export interface Preset {
   number?: string;
   dimension?: string;
@@ -39,7 +39,7 @@ export interface Preset {
   on?: PressedOn;
 }
 
-/** Anything that must fit: from a number of the part, a size of the object, or a place that was pressed. */
+/** A new mate: from a number of the part, a size of the object, or a place that was pressed. */
 export function AddMateDialog({ preset, onClose }: { preset: Preset; onClose(added?: string): void }) {
   const { document, resolved, edit, workshop } = useBench('document', 'resolved', 'edit', 'workshop');
   const { recipe, parameters, part } = resolved;
@@ -199,7 +199,7 @@ export function AddMateDialog({ preset, onClose }: { preset: Preset; onClose(add
   );
 }
 
-/** What is still right, and what the bench says of one that is not: never assumed in silence. */
+/** What is still right, and the words for what is not: never assumed silently. */
 function SignedFields({ control, kind }: { control: Control<Wish, unknown, unknown>; kind: SignedKind }) {
   const unit = kind === 'angle' ? '°' : 'mm';
   const sense = useWatch({ control });

@@ -17,7 +17,7 @@ const BASE = 132;
 const TOP = 16;
 const POINTS = 121;
 
-/** The clearance the next print will have, as believed, over the wanted window; earlier tries below. */
+/** The believed clearance of the next print, over the wanted window; earlier tries below. */
 export function ClearanceCurve({ ledger }: { ledger: MateLedger }) {
   const { resolved, unit, edit } = useBench('resolved', 'unit', 'edit');
   const [drag, setDrag] = useState<{ edge: 'min' | 'max'; at: number } | null>(null);
@@ -34,7 +34,7 @@ export function ClearanceCurve({ ledger }: { ledger: MateLedger }) {
   const high = Math.max(ledger.window.max, clearance + 3.2 * sd, ...tried.map(t => t.clearance)) + 0.06;
   const density = useMemo(() => densityOf(ledger, low, high), [ledger, low, high]);
   const x = (c: number) => 14 + ((c - low) / (high - low)) * (width - 28);
-  // The scale stays as it is while an edge is dragged, so that the edge stays under the finger.
+  // The scale is fixed while an edge is dragged, so that the edge stays under the finger.
   const window = drag ? { ...ledger.window, [drag.edge]: drag.at } : ledger.window;
   const whatIf = drag ? chanceIf(ledger, { window }) : null;
   const clearanceAt = (event: React.PointerEvent<SVGElement>) => {
@@ -152,7 +152,7 @@ export function ClearanceCurve({ ledger }: { ledger: MateLedger }) {
 const STEP = 0.005;
 const NARROWEST = 0.02;
 
-/** The want with a dragged window: in stretch where it is one, its ends then the other way round. */
+/** The want with a dragged window: for a stretch its ends are swapped. */
 function wantWith(
   { mate, reading }: MateLedger,
   window: { min: number; max: number },
@@ -187,7 +187,7 @@ function densityOf(ledger: MateLedger, low: number, high: number): [number, numb
   });
 }
 
-/** Where earlier tries most likely lay, by what is believed now. */
+/** Where earlier tries most likely were, by the current belief. */
 function triedClearances(ledger: MateLedger, history: Parameters<typeof counting>[0]) {
   const { versions, prints, tries } = counting(history);
   return tries.flatMap(row => {

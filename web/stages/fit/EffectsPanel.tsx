@@ -6,7 +6,7 @@ import { Panel } from '../../ui/layout';
 import { StrainGauge } from '../../ui/StrainGauge';
 import { FONTS } from '../../ui/theme';
 
-/** What the fit does to the part and the hand, in numbers with their bounds. */
+/** The effects of the fit on the part and the hand, in numbers with their bounds. */
 export function EffectsPanel({ ledger }: { ledger: MateLedger }) {
   const { resolved, unit } = useBench('resolved', 'unit');
   const effects = resolved.effectsOf(ledger);

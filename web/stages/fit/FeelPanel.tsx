@@ -15,7 +15,10 @@ import { Button } from '../../ui/controls';
 import { Panel, Row } from '../../ui/layout';
 import { FONTS } from '../../ui/theme';
 
-/** The cheapest test: the caliper's own jaws as the part. What the maker says moves the want, before any plastic. */
+/**
+ * The cheapest test: the caliper's own jaws stand in for the part. The maker's answers move the want, before any
+ * plastic.
+ */
 export function FeelPanel({ ledger }: { ledger: MateLedger }) {
   const { edit, unit, say } = useBench('edit', 'unit', 'say');
   const { mate, dimension, reading, window } = ledger;

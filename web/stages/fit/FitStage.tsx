@@ -45,7 +45,7 @@ const PREFERENCES: { value: Want['prefer']; label: string }[] = [
   { value: 'tight', label: 'rather tight: I can file it' },
 ];
 
-/** How each surface should feel, and the number that gives. */
+/** How each surface should feel, and the number that gives it. */
 export function FitStage() {
   const { resolved, selected, select } = useBench('resolved', 'selected', 'select');
   const [adding, setAdding] = useState<Preset | null>(null);
@@ -227,7 +227,7 @@ const sizeOf = (mate: FitMate, resolved: ResolvedPart): number | null =>
 const sourceOf = (mate: FitMate, resolved: ResolvedPart) =>
   mate.other.of === 'object' ? resolved.dimensions.get(mate.other.dimension)?.source : null;
 
-/** An old part is copied, and gets back what it has lost. */
+/** An old part is copied, and the copy gets back what it has worn. */
 function Wear({ mate }: { mate: FitMate }) {
   const { edit } = useBench('edit');
   return (

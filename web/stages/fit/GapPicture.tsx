@@ -5,11 +5,11 @@ import { FONTS } from '../../ui/theme';
 
 const WIDTH = 236;
 const HEIGHT = 92;
-/** Room for the two names, px. */
+/** Room for the two labels, px. */
 const OURS = 48;
 const OBJECT = 62;
 
-/** The two surfaces at one side, magnified: ours, and where the object's may lie. Half the clearance a side. */
+/** The two surfaces at one side, magnified: ours, and the range of the object's. Half the clearance per side. */
 export function GapPicture({ ledger }: { ledger: MateLedger }) {
   const { window, mate } = ledger;
   const [near, far] = [window.min / 2, window.max / 2];

@@ -18,7 +18,7 @@ import { lengthIn, typedLength } from '../../ui/typed-length';
 
 const Measured = z.object({ size: typedLength(x => (x <= 0 ? 'A size is above 0.' : undefined)) });
 
-/** A printed stand-in for an object that is away: its files, and what the print measures. */
+/** A printed stand-in for an object that is away: its files, and the measured size of the print. */
 export function GaugePanel({ ledger }: { ledger: MateLedger }) {
   const { resolved, session, say, document } = useBench('resolved', 'session', 'say', 'document');
   const { leaves, goneAt } = document.object;

@@ -5,7 +5,7 @@ import { Select } from '../../ui/controls';
 
 const OBJECT = 'object';
 
-/** Whether a surface fits the object, or another of the job's own parts. Nothing to choose in a job of one part. */
+/** Whether a surface fits the object, or another of the job's parts. With one part there is nothing to choose. */
 export function GoesWith({ mate }: { mate: FitMate }) {
   const { document, resolved, edit } = useBench('document', 'resolved', 'edit');
   const others = document.parts.filter(p => p.id !== resolved.part.id);

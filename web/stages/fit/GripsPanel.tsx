@@ -6,7 +6,7 @@ import { useBench } from '../../job/bench-context';
 import { Notice, Panel } from '../../ui/layout';
 import { FONTS } from '../../ui/theme';
 
-/** Skirt, plug and lip grip at once: what they ask of plastic and hand together. */
+/** Skirt, plug and lip grip at the same time: what they ask of plastic and hand together. */
 export function GripsPanel() {
   const { resolved } = useBench('resolved');
   const { grips } = resolved;

@@ -7,7 +7,7 @@ import { CommittedField } from '../../ui/CommittedField';
 import { Button } from '../../ui/controls';
 import { Notice, Row } from '../../ui/layout';
 
-/** What may be done with any mate: called otherwise, or let go. */
+/** What can be done with any mate: rename it, or drop it. */
 export function MateKeys({ mate }: { mate: Mate }) {
   const { resolved, edit } = useBench('resolved', 'edit');
   const [asking, setAsking] = useState(false);
@@ -67,7 +67,7 @@ export function MateKeys({ mate }: { mate: Mate }) {
   );
 }
 
-/** Surfaces of the recipe that need not fit: one press, and they must again. */
+/** Dropped surfaces of the recipe: one press, and they must fit again. */
 export function Dropped() {
   const { resolved, edit } = useBench('resolved', 'edit');
   const { part, recipe, parameters, document } = resolved;

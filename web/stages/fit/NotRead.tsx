@@ -2,7 +2,7 @@ import { useBench } from '../../job/bench-context';
 import { Button } from '../../ui/controls';
 import { Empty } from '../../ui/layout';
 
-/** A mate whose dimension nobody has read: where its number comes from. */
+/** A mate without a reading: where its number will come from. */
 export function NotRead({ dimensionId, children }: { dimensionId: string; children: string }) {
   const { document, go } = useBench('document', 'go');
   const dimension = document.dimensions.find(d => d.id === dimensionId);

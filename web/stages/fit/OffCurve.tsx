@@ -13,7 +13,10 @@ const HEIGHT = 132;
 const BASE = 84;
 const POINTS = 101;
 
-/** How far off the next print will be, as believed, over what is still right; earlier versions marked, and as a table. */
+/**
+ * How far off the next print is believed to be, over what is still right; earlier versions are marked, and listed in a
+ * table.
+ */
 export function OffCurve({ ledger }: { ledger: SignedLedger }) {
   const { resolved } = useBench('resolved');
   const { mate, unit, off, bias, scatter } = ledger;

@@ -9,7 +9,7 @@ import { useBench } from '../../job/bench-context';
 import { FieldLabel, fieldBox, Select } from '../../ui/controls';
 import { FONTS } from '../../ui/theme';
 
-/** How the numbers are given: a per-side value is asked for by name, never guessed. */
+/** The form of the numbers: a per-side value is asked for by name, never guessed. */
 type Given = 'whole' | 'per-side' | 'iso';
 const GIVEN: { value: Given; label: string }[] = [
   { value: 'whole', label: 'across the whole width' },

@@ -11,7 +11,7 @@ import { Big, Panel, Row, Stack } from '../../ui/layout';
 import { NotRead } from './NotRead';
 import { OffCurve } from './OffCurve';
 
-/** What is right of a length, a place, an angle or an edge, and how likely the next print is. */
+/** The tolerance of a length, a position, an angle or an edge, and how likely the next print is right. */
 export function SignedFit({ mate, ledger }: { mate: SignedMate; ledger: SignedLedger | undefined }) {
   return (
     <Stack $gap={12}>

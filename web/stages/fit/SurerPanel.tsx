@@ -10,7 +10,7 @@ import { useBench } from '../../job/bench-context';
 import { Button } from '../../ui/controls';
 import { startCalibration } from '../../workshop/calibration/start';
 
-/** What would make the first print surer, cheapest first. */
+/** What would make the first print surer, the cheapest first. */
 export function SurerPanel({ ledger }: { ledger: MateLedger }) {
   const { resolved, workshop, session, say, select, go } = useBench(
     'resolved',

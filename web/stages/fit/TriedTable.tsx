@@ -4,7 +4,7 @@ interface Props {
   rows: readonly { version: number; said: string; where: string }[];
 }
 
-/** What a chart shows of earlier versions, in words: for whoever does not see it, and to look things up. */
+/** The chart's earlier versions in words: for those who cannot see it, and for looking up. */
 export function TriedTable({ rows }: Props) {
   if (rows.length === 0) return null;
   return (

@@ -8,11 +8,11 @@ import type { Span } from '../../../core/shape/span/span';
 import type { Place } from '../../../core/shape/vector';
 import { ownDimension } from '../measure/own-dimension';
 
-/** A mate of the maker’s own, from what was said of it in the dialog. */
+/** A mate of the maker's own, from the entries in the dialog. */
 
 export const KINDS = ['fit', ...SIGNED_KINDS] as const;
 export type Kind = (typeof KINDS)[number];
-/** Typed in the dialog, kept with the job as a dimension of its own. */
+/** Typed in the dialog, stored with the job as a dimension of its own. */
 export const NEW = 'new';
 
 export const Wish = z
@@ -61,16 +61,16 @@ function toleranceOf({ under, over, kind }: Pick<Wish, 'under' | 'over' | 'kind'
 export interface PressedOn {
   places: readonly Place[];
   span: Span;
-  /** What it should come to, where that was said. */
+  /** Its target, where that was entered. */
   wanted: number | null;
-  /** So much larger it gets for each mm or degree of the number. */
+  /** How much larger it gets per mm or degree of the number. */
   rate: number;
 }
 
-/** The size is the number itself, mm or degrees: screens show hundredths. */
+/** The size equals the number itself, mm or degrees: screens show hundredths. */
 const ITSELF = 0.005;
 
-/** A size that is typed here is a reading like any other: said, not measured. */
+/** A typed size is an ordinary reading: said, not measured. */
 export function newDimension(wish: Wish, taken: readonly Dimension[]): Dimension {
   const kind: Dimension['kind'] =
     wish.kind === 'fit'
@@ -94,7 +94,7 @@ export function newDimension(wish: Wish, taken: readonly Dimension[]): Dimension
           source: 'said',
           via: 'typed',
           struck: null,
-          // What is decided is not in doubt.
+          // A decision is not uncertain.
           u: 0,
         },
       ]
@@ -102,7 +102,7 @@ export function newDimension(wish: Wish, taken: readonly Dimension[]): Dimension
   return ownDimension(wish.name, kind, taken, { critical: wish.kind === 'fit', readings });
 }
 
-/** What a size between pressed faces can be: a feel needs a number that moves it one to one. */
+/** What a size between pressed faces can be: a feel needs a number that changes it one to one. */
 export const canBe = (kind: Kind, { span, rate }: PressedOn) =>
   (kind === 'angle') === (span.kind === 'angle') && (kind !== 'fit' || Math.abs(rate - 1) < 0.02);
 
@@ -116,7 +116,7 @@ const pressedOf = ({
   number,
 });
 
-/** What its number should come to where the size is not the number itself: worked out from the size that is read. */
+/** The target of its number, where the size is not the number itself: derived from the size that is read. */
 export function countedBy(
   { span: { size }, rate }: PressedOn,
   now: number,

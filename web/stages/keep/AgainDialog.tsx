@@ -8,7 +8,7 @@ import { Button, Dialog } from '../../ui/controls';
 import { FormField } from '../../ui/FormField';
 import { Notice, Row, Stack } from '../../ui/layout';
 
-/** The job once more for another object: everything but the readings, so only the names are asked. */
+/** The job again for another object: everything but the readings, so only the names are asked. */
 export function AgainDialog({ onClose }: { onClose(): void }) {
   const { document, job } = useBench('document', 'job');
   const navigate = useNavigate();

@@ -14,10 +14,10 @@ import { Button } from '../../ui/controls';
 import { Notice, Panel, Row, Stack } from '../../ui/layout';
 import { WhatItMeans } from '../try/WhatItMeans';
 
-/** What a failure in service is like at a try, so that the same causes are looked through. */
+/** What a failure in service corresponds to at a try, so that the same causes are listed. */
 const LIKE: Partial<Record<Looked, HappeningKind>> = { cracked: 'cracked', broke: 'cracked', leaks: 'leaks' };
 
-/** A piece that failed: what was found, what had been known of it, and the way to the next version. */
+/** A piece that failed: what was found, what was known of it, and the way to the next version. */
 export function FailedPanel() {
   const { resolved, document, go } = useBench('resolved', 'document', 'go');
   const failed = failedPiece(resolved.history, document.service.since);
@@ -68,7 +68,7 @@ export function FailedPanel() {
   );
 }
 
-/** The place that was marked, on the version that failed. */
+/** The marked place, on the version that failed. */
 function Where({ place, version }: { place: Place; version: Version }) {
   const [open, setOpen] = useState(false);
   return (

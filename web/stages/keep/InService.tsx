@@ -18,7 +18,7 @@ import { Notice, Panel, Row, Stack } from '../../ui/layout';
 import { dayWords } from './FailedPanel';
 import { lookWords } from './log-words';
 
-/** Since when it serves, when to look again and what for, and what was seen. */
+/** Since when it serves, when and what to look at again, and what was seen. */
 export function InService() {
   const { document, resolved, edit } = useBench('document', 'resolved', 'edit');
   const { service } = document;
@@ -71,7 +71,7 @@ export function InService() {
   );
 }
 
-/** How many there are beside the one that serves. */
+/** How many pieces there are besides the one in service. */
 function Pieces({ serves }: { serves: boolean }) {
   const { resolved } = useBench('resolved');
   const { right, gone } = piecesOf(resolved.history);
@@ -139,7 +139,7 @@ const Seen = z.object({
   photos: z.array(z.string()),
 });
 
-/** What was seen of one piece: in a word, and, where it failed, at which place and why. */
+/** What was seen of one piece: in a word and, where it failed, at which place and why. */
 function LookForm() {
   const { resolved, session, say } = useBench('resolved', 'session', 'say');
   const prints = wholePrints(counting(resolved.history));
@@ -167,7 +167,7 @@ function LookForm() {
   const { found = 'holds', piece = empty.piece, photos = [] } = useWatch({ control });
   const place = useWatch({ control, name: 'place' }) ?? null;
   const { version } = prints.find(p => p.print.id === piece.split(' ')[0]) ?? prints.at(-1)!;
-  /** The words follow the press while nobody wrote their own. */
+  /** The words follow the press until the maker writes others. */
   const press = (pressed: Press) => {
     const before = getValues('place');
     setValue('place', { point: [...pressed.point], normal: [...pressed.normal] });
@@ -207,7 +207,7 @@ function LookForm() {
               options={pieces}
               onChange={v => {
                 setValue('piece', v);
-                // It was marked on another version's solid.
+                // The place was marked on another version's solid.
                 setValue('place', null);
               }}
             />

@@ -5,7 +5,7 @@ import { Button } from '../../ui/controls';
 import { Notice, Panel, Row, Stack } from '../../ui/layout';
 import { AgainDialog } from './AgainDialog';
 
-/** What becomes of a job that is done: made again for another object, put away, removed. */
+/** What to do with a finished job: make it again for another object, put it away, remove it. */
 export function PutAway() {
   const { document, job, edit } = useBench('document', 'job', 'edit');
   const [again, setAgain] = useState(false);

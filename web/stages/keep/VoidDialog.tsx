@@ -7,7 +7,7 @@ import { Button, Dialog } from '../../ui/controls';
 import { FormField } from '../../ui/FormField';
 import { Notice, Row, Stack } from '../../ui/layout';
 
-/** A row of the logbook that is not to count. */
+/** A row of the logbook that is to be voided. */
 export interface Voiding {
   kind: HistoryKindName;
   id: string;

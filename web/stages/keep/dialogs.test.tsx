@@ -17,7 +17,7 @@ test('why it does not count is asked, and what the server refuses stays beside i
   bench.show(<VoidDialog voiding={{ kind: 'print', id: 'p1', name: 'print 1' }} onClose={onClose} />);
   await userEvent.click(screen.getByRole('button', { name: 'It does not count' }));
   expect(screen.getByText('Say why it does not count.')).toBeTruthy();
-  // Too long is said; nothing of it is lost.
+  // Too long a text is reported; nothing of it is lost.
   await userEvent.type(screen.getByLabelText('Reason'), 'x'.repeat(301));
   expect(screen.getByText('At most 300 characters.')).toBeTruthy();
   expect((screen.getByLabelText('Reason') as HTMLInputElement).value).toHaveLength(301);

@@ -4,7 +4,7 @@ import { HAPPENING_WORDS } from '../../../core/learn/happened';
 import { VERDICT_WORDS } from '../../../core/learn/verdict';
 import { formatPlain, formatSigned } from '../../../core/quantity/format';
 
-/** A try in a line: each surface with what was drawn and what was said, what else happened, who judged. */
+/** A try in a line: each surface with its drawn size and verdict, what else happened, who judged. */
 export function tryWords(row: Try, version: Version, nameOf: (mateId: string) => string): string {
   const drawn = new Map([...version.mates, ...version.signed].map(m => [m.mateId, m.model]));
   const said = Object.entries(row.mates).map(([id, mate]) => {

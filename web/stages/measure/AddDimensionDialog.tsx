@@ -27,7 +27,7 @@ const NewDimension = z.object({
 
 interface Props {
   onClose(): void;
-  /** @param workOut whether it shall be worked out rather than read */
+  /** @param workOut whether it will be derived rather than read */
   onAdded(dimension: Dimension, workOut: boolean): void;
 }
 

@@ -13,14 +13,14 @@ import { nameFor } from './own-dimension';
 const Wish = z.object({
   label: z.string().trim().max(60, 'At most 60 characters.'),
   side: z.enum(['external', 'internal']),
-  /** The diameter that is usual to reach, or the other one. */
+  /** The diameter that is usually reached, or the other one. */
   measured: z.enum(['usual', 'other']),
   ridge: z.boolean(),
 });
 type Wish = z.infer<typeof Wish>;
 const FIRST: Wish = { label: '', side: 'external', measured: 'usual', ridge: false };
 
-/** A thread on the object: what it is called and which way it faces; its dimensions come with it. */
+/** A thread on the object: its name and its side; its dimensions come with it. */
 export function AddThreadDialog({
   onClose,
   onAdded,
@@ -54,7 +54,7 @@ export function AddThreadDialog({
       crest: null,
       standard: null,
     };
-    // All of a thread's names begin alike, and unlike any other in the job.
+    // All names of a thread begin alike, and unlike any other in the job.
     const base = nameFor(
       name,
       document.dimensions.map(d => ({ name: d.name.replace(/_(major|hole|core)$/, '') })),

@@ -1,6 +1,6 @@
 import styled from 'styled-components';
 
-/** What helps before something is taken, each in a word or two and a sentence. */
+/** Advice before measuring, each in a word or two and a sentence. */
 export function Advice({
   summary,
   advice,

@@ -4,10 +4,10 @@ import { deviationColour } from '../../../core/scan/against-part';
 
 /** The end of the scale: a round number that all but the worst places stay within, mm. */
 const SCALES = [0.1, 0.2, 0.5, 1, 2, 5];
-/** @param p95 what 95 % of the places are nearer than, mm */
+/** @param p95 95 % of the places are nearer than this, mm */
 export const scaleOf = (p95: number): number => SCALES.find(s => s >= p95) ?? SCALES.at(-1)!;
 
-/** What the colours say, beside the view that shows them. @param most the end of the scale, mm */
+/** The colours' legend, beside the view that shows them. @param most the end of the scale, mm */
 export function AgainstScale({ most }: { most: number }) {
   return (
     <div>

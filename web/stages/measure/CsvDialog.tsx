@@ -6,7 +6,7 @@ import { useBench } from '../../job/bench-context';
 import { Button, Dialog } from '../../ui/controls';
 import { Notice, Row, Stack } from '../../ui/layout';
 
-/** Readings from a table: what it holds is shown before anything is taken in. */
+/** Readings from a table: its content is shown before anything is taken in. */
 export function CsvDialog({ onClose }: { onClose(): void }) {
   const { document, workshop, edit, say } = useBench('document', 'workshop', 'edit', 'say');
   const [seen, setSeen] = useState<(CsvOutcome & { name: string }) | null>(null);

@@ -5,7 +5,7 @@ import { useBench } from '../../job/bench-context';
 import { Panel } from '../../ui/layout';
 import { ParameterField } from '../shape/ParameterField';
 
-/** Choices that decide what is measured, and those that only the object can make: asked where it is looked at. */
+/** Choices that decide what is measured, and those that depend on the object: asked where the object is looked at. */
 export function Deciding() {
   const { resolved } = useBench('resolved');
   const { recipe, parameters } = resolved;

@@ -11,7 +11,7 @@ import { Notice, Panel, Row, Stack } from '../../ui/layout';
 import { FONTS } from '../../ui/theme';
 import { WorkOutDialog } from './WorkOutDialog';
 
-/** A dimension that is worked out: its formula with the numbers in it, and whose doubt it carries. */
+/** A derived dimension: its formula with the numbers in it, and the sources of its uncertainty. */
 export function DerivedPanel({ state }: { state: DimensionState }) {
   const { document, resolved, edit, select, unit } = useBench(
     'document',

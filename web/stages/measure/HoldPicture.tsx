@@ -100,7 +100,7 @@ const BY_KIND: Record<Dimension['kind'], { hold: Hold; how: string }> = {
   angle: { hold: 'protractor', how: 'Both legs flat on their edges; read before lifting it off.' },
 };
 
-/** For a dimension of the maker's own: by what kind it is and what it is called. */
+/** For a dimension of the maker's own: by its kind and its name. */
 export function holdFor({ kind, name }: Pick<Dimension, 'kind' | 'name'>): { hold: Hold; how: string } {
   if (/_span$/.test(name)) {
     return {

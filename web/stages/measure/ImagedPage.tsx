@@ -7,7 +7,7 @@ interface Kept {
   label: string;
 }
 
-/** A file may be dropped anywhere on what is inside. */
+/** A file may be dropped anywhere on the content. */
 export const FileDrop = ({ onFile, children }: { onFile(file: File): void; children: ReactNode }) => (
   // The button beside does the same for a keyboard.
   // biome-ignore lint/a11y/noStaticElementInteractions: see above
@@ -29,12 +29,12 @@ interface Props<T extends Kept> {
   kept: readonly T[];
   shown: T;
   onShow(id: string): void;
-  /** How another one is added. */
+  /** The control that adds another one. */
   adding: ReactNode;
   children: ReactNode;
 }
 
-/** Scans, or photos, of the object: one of them is looked at. */
+/** Scans, or photos, of the object: one of them is open. */
 export function ImagedPage<T extends Kept>({ title, lead, kept, shown, onShow, adding, children }: Props<T>) {
   return (
     <>

@@ -14,7 +14,7 @@ const ToRead = z.object({
   words: z.string().trim().min(1, 'Say what to look at.').max(120, 'At most 120 characters.'),
 });
 
-/** A borrowed or far-away object: what is still to be read, checked off before it goes. */
+/** A borrowed or far-away object: what is still to be read, checked off before it leaves. */
 export function Leaving() {
   const { document, resolved, edit } = useBench('document', 'resolved', 'edit');
   const { control, handleSubmit, reset, formState } = useForm({

@@ -23,7 +23,7 @@ describe('readings typed in a row', () => {
         expression: { text: 'into', unit: 'none' },
       },
     ]);
-    // The rim was picked while the cap went over it; into a bore nobody asks for it.
+    // The rim was selected while the cap went over it; for a plug in a bore nobody asks for it.
     bench.pick('rim');
     bench.show(<MeasureStage />);
     expect(screen.getByRole('heading', { level: 1 }).textContent).toBe('Bore, inside');

@@ -28,7 +28,7 @@ type Asking =
   | { what: 'work-out'; id: string }
   | { what: 'shelf'; question: string };
 
-/** Three ways to take the object's measure: reading by reading, off scans, and off photos. */
+/** Three ways to measure the object: reading by reading, off scans, and off photos. */
 export function MeasureStage() {
   const { document } = useBench('document');
   const [params, setParams] = useSearchParams();
@@ -73,7 +73,7 @@ const SCANS = 'scans';
 const PHOTOS = 'photos';
 const Ways = styled(TabRow)`margin: -6px 0 12px; padding-left: 0;`;
 
-/** One dimension in turn: the drawing shows where, the field takes the number. */
+/** One dimension at a time: the drawing shows where, the field takes the number. */
 function Readings() {
   const { document, resolved, select, go, job, edit } = useBench(
     'document',

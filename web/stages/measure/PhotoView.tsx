@@ -20,7 +20,7 @@ interface Props {
   height: number;
 }
 
-/** A photo of the object with what is measured drawn on it. */
+/** A photo of the object with its marked dimensions. */
 export function PhotoView({ photo, marks, lit, onPick, onPlace, height }: Props) {
   const { job } = useBench('job');
   const [first, setFirst] = useState<[number, number] | null>(null);
@@ -88,7 +88,7 @@ function MarkLine({ shown, photo, lit, onPick }: LineProps) {
   const [a, b] = [shown.mark.from, shown.mark.to].map(
     ([x, y]) => [x * photo.width, y * photo.height] as const,
   ) as [readonly [number, number], readonly [number, number]];
-  // Sizes are in the photo's own pixels: scaled so that they look alike on every photo.
+  // Sizes are in the photo's own pixels: scaled so that they look the same on every photo.
   const text = photo.height / 22;
   const half = (shown.words.length * text * 0.48 + text) / 2;
   const middle = [(a[0] + b[0]) / 2, (a[1] + b[1]) / 2] as const;

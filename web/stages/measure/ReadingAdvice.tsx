@@ -8,7 +8,7 @@ import { Notice } from '../../ui/layout';
 
 const QUIET = new Set(['one-reading', 'few-readings', 'out-of-round', 'too-coarse']);
 
-/** What the readings say, in sentences, and the standard things they could be. */
+/** What the readings show, in sentences, and the standard items that match. */
 export function ReadingAdvice({
   state,
   onShelf,
@@ -18,7 +18,7 @@ export function ReadingAdvice({
 }) {
   const { document, edit, unit } = useBench('document', 'edit', 'unit');
   const { dimension, evaluation, jawShortfall, source } = state;
-  // A thread is named by its pitch too, and in its own place.
+  // A thread is also named by its pitch, and in its own place.
   const ofThread = document.threads.some(t => t.diameter === dimension.id);
   const near =
     evaluation &&

@@ -9,7 +9,7 @@ import { useBench } from '../../job/bench-context';
 import { Button, Dialog, Hinted, IconButton, TextField } from '../../ui/controls';
 import { Row, Stack } from '../../ui/layout';
 
-/** The readings one by one, as they were typed, each with what can be done about it. */
+/** The readings one by one, as they were typed, each with its actions. */
 export function ReadingChips({ state }: { state: DimensionState }) {
   const { edit, workshop } = useBench('edit', 'workshop');
   const [striking, setStriking] = useState<Reading | null>(null);

@@ -38,7 +38,7 @@ const NEXT_TURN: Record<Turn, Turn> = { none: 'none', '0': '120', '120': '240', 
 
 interface Props {
   state: DimensionState;
-  /** What comes after it. */
+  /** The next dimension. */
   next?: string;
   /** Moves to a neighbouring dimension; false at the end of the list. */
   onNext(by: 1 | -1): boolean;
@@ -46,7 +46,7 @@ interface Props {
   onShelf?(question: string): void;
 }
 
-/** A value that looks like a slip, waiting for the maker's word. */
+/** A value that looks like a slip, waiting for the maker's decision. */
 interface Question {
   typed: string;
   via: Reading['via'];
@@ -56,7 +56,7 @@ interface Question {
   instead: number;
 }
 
-/** The field for the dimension in turn, the readings it has, and what they say. */
+/** The field for the current dimension, its readings, and what they show. */
 export function ReadingPanel({ state, next, onNext, onShelf }: Props) {
   const { workshop, document, edit, say, unit, job } = useBench(
     'workshop',
@@ -132,7 +132,7 @@ export function ReadingPanel({ state, next, onNext, onShelf }: Props) {
     sent(event.text, event.instrumentId ?? instrument?.id ?? null);
   });
   const serial = useSerial(line => sent(line, instrument?.id ?? null));
-  // A number typed anywhere on this page is a reading: fetch it into the field.
+  // A number typed anywhere on this page is a reading: it goes into the field.
   useEffect(() => {
     field.current?.focus();
     const onKey = (event: KeyboardEvent) => {
@@ -300,8 +300,8 @@ export function ReadingPanel({ state, next, onNext, onShelf }: Props) {
 }
 
 /**
- * What a dimension's next reading is of: the same as its last one, else as the job's last reading. A label is one
- * dimension's own.
+ * What a dimension's next reading is of: the same as its last one, otherwise as the job's last reading. A label belongs
+ * to one dimension only.
  */
 function usualSource(dimension: Dimension, { dimensions }: JobDocument): Reading['source'] {
   const own = dimension.readings.findLast(r => r.struck === null);
@@ -312,7 +312,7 @@ function usualSource(dimension: Dimension, { dimensions }: JobDocument): Reading
 
 type Understood = { value: number; text: string; unit: Reading['unit'] } | { problem: string };
 
-/** A reading as typed or sent, or why it cannot be one. */
+/** A typed or sent reading, or why it is refused. */
 function understand(typed: string, unit: 'mm' | 'in', angle: boolean): Understood {
   const outcome = parseQuantity(typed, angle ? 'angle' : 'length', angle ? 'deg' : unit);
   if (!outcome.ok) return { problem: outcome.message };
@@ -332,7 +332,7 @@ const FieldBox = styled.div`
   &[data-invalid] { border-color: var(--danger); }
 `;
 const Help = styled.p`font-size: 13.5px; color: var(--soft); margin-top: 6px; min-height: 38px; b { color: var(--danger); font-weight: 500; }`;
-/** A phone has no Enter key beside its figures. */
+/** A phone has no Enter key next to its figures. */
 const Keep = styled(
   Button,
 )`@media (max-width: 760px), (pointer: coarse) { flex: 1 0 45%; min-height: 46px; }`;

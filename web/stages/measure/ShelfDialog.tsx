@@ -5,7 +5,7 @@ import { ShelfSearch } from '../../shelf/ShelfSearch';
 import { Dialog } from '../../ui/controls';
 import { shelfReading } from './shelf-reading';
 
-/** A standard size for the dimension in turn: a value that was said, with its tolerance for doubt. */
+/** A standard size for the current dimension: a stated value, with its tolerance as uncertainty. */
 export function ShelfDialog({
   dimension,
   question,

@@ -11,17 +11,17 @@ import { answers } from './answers';
 import { ownDimension } from './own-dimension';
 
 interface Props {
-  /** What was found, as it is called. */
+  /** The name of what was found. */
   title: string;
   kind: Dimension['kind'];
-  /** How large it is, or a choice of its sizes. */
+  /** Its size, or a choice of its sizes. */
   size: ReactNode;
-  /** What it was found on: scan, photo. */
+  /** Where it was found: scan, photo. */
   off: 'scan' | 'photo';
   reading(): Reading;
-  /** What it costs to take it; `read`: calipers read the same. */
+  /** The reading to add; `read`: calipers read the same. */
   note(read: boolean): ReactNode;
-  /** Other readings that may be taken with it. */
+  /** Other readings that can be added with it. */
   also?(take: (with_: Reading) => void): ReactNode;
   onClose(): void;
 }
@@ -32,7 +32,7 @@ const Taken = z.object({
   name: z.string().trim().min(1, 'Give it a name.').max(120, 'At most 120 characters.'),
 });
 
-/** A size off a scan or a photo becomes a reading: of a dimension that the recipe asks for, or of one of its own. */
+/** A size from a scan or a photo becomes a reading: of a dimension that the recipe asks for, or of a new one. */
 export function TakeReadingDialog({ title, kind, size, off, reading, note, also, onClose }: Props) {
   const { document, resolved, edit, say, select } = useBench('document', 'resolved', 'edit', 'say', 'select');
   const wanted = new Set(resolved.needed.map(n => n.dimension.id));

@@ -13,7 +13,7 @@ import { FONTS } from '../../ui/theme';
 
 type Change = Extract<Edit, { kind: 'thread' }>['change'];
 
-/** What is seen of a thread besides its numbers, and which one it is. */
+/** The features of a thread besides its numbers, and which thread it is. */
 export function ThreadPanel({ thread }: { thread: MeasuredThread }) {
   const { edit, resolved, say } = useBench('edit', 'resolved', 'say');
   const state = threadState(thread, resolved.dimensions);

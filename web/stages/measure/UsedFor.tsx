@@ -6,7 +6,7 @@ import { useBench } from '../../job/bench-context';
 import { Button } from '../../ui/controls';
 import { AddMateDialog } from '../fit/AddMateDialog';
 
-/** What a size goes into, or that nothing is made from it as the part is now. */
+/** What uses a size, or that nothing is made from it with the current choices. */
 export function UsedFor({ state: { dimension } }: { state: DimensionState }) {
   const { resolved, go } = useBench('resolved', 'go');
   const [adding, setAdding] = useState(false);
@@ -42,7 +42,7 @@ export function UsedFor({ state: { dimension } }: { state: DimensionState }) {
   );
 }
 
-/** Readings that this part has no use for as it is: nothing is lost, and it is said why they are not asked for. */
+/** Readings that this part does not need now: nothing is lost, and the reason is given. */
 export function NotUsed() {
   const { resolved } = useBench('resolved');
   const { document, needed, recipe } = resolved;

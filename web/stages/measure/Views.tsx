@@ -28,7 +28,7 @@ interface Props {
   thread: MeasuredThread | undefined;
 }
 
-/** Where the dimension in turn is: on the recipe's drawing, on a thread, or on a photo of the object. */
+/** The place of the current dimension: on the recipe's drawing, on a thread, or on a photo of the object. */
 export function Views({ measured, turn, thread }: Props) {
   const { document, resolved, select, unit, edit, job, say, session } = useBench(
     'document',
@@ -162,7 +162,7 @@ export function Views({ measured, turn, thread }: Props) {
         <DrawingView
           drawing={drawing}
           valueFor={d => {
-            // A guide’s drawing knows its steps, a figure the dimensions themselves.
+            // A guide's drawing uses steps, a figure uses the dimensions themselves.
             const state = view === DRAWING ? resolved.dimensionAt(d.key) : resolved.dimensions.get(d.key);
             return state?.evaluation ? size(state.dimension) : null;
           }}
@@ -183,7 +183,7 @@ export function Views({ measured, turn, thread }: Props) {
   );
 }
 
-/** The figure of what is worked out from the dimension in turn, or of how itself is; labels by dimension id. */
+/** The figure of what is derived from the current dimension, or of its own derivation; labels by dimension id. */
 function figureFor(turn: Dimension, dimensions: readonly Dimension[]): Drawing | null {
   const owner = [turn, ...dimensions].find(
     d =>
@@ -203,10 +203,10 @@ function figureFor(turn: Dimension, dimensions: readonly Dimension[]): Drawing |
 
 const rounded = ([x, y]: [number, number]): [number, number] => [Number(x.toFixed(4)), Number(y.toFixed(4))];
 
-/** Beside the label of what the fit depends on. */
+/** Next to the label of a dimension that the fit depends on. */
 const CRITICAL = '◆';
 
-/** The maker's own marks stand in the recipe's drawing as dimensions along their line. */
+/** The maker's own marks appear in the recipe's drawing as dimensions along their line. */
 function withMarks(
   drawing: Drawing,
   marks: readonly { dimension: Dimension; mark: Mark }[],

@@ -30,11 +30,11 @@ import {
 interface Props {
   dimension: Dimension;
   onClose(): void;
-  /** With the dimension to read next, where new ones came with it. */
+  /** With the dimension to read next, where new ones were added. */
   onDone(next: string | null): void;
 }
 
-/** How a dimension that cannot be measured comes from others that can. */
+/** How a dimension that cannot be measured is derived from others. */
 export function WorkOutDialog({ dimension, onClose, onDone }: Props) {
   const { document, resolved, workshop, unit, edit } = useBench(
     'document',
@@ -176,7 +176,7 @@ interface SlotProps {
   slot: DeriveSlot;
   control: Control<Said>;
   others: readonly Dimension[];
-  /** Somebody looks at it: the figure shows it. */
+  /** The field has the focus: the figure shows it. */
   onLit(): void;
 }
 
@@ -218,7 +218,7 @@ interface SumProps {
   names: readonly string[];
 }
 
-/** A sum over names; where it cannot be understood the place is marked under it. */
+/** A sum over names; where it cannot be understood the place is marked below it. */
 function SumField({ control, dimension, text, wrongAt, names }: SumProps) {
   return (
     <div>

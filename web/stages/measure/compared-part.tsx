@@ -5,7 +5,7 @@ import type { AskedPart } from '../../workers/solid-protocol';
 
 const NOW = 'now';
 
-/** What a picture or a scan is compared with: a version of the part, or the part as it is. */
+/** What a picture or a scan is compared with: a version of the part, or the current part. */
 export function useComparedPart(onChange: () => void) {
   const { job, resolved } = useBench('job', 'resolved');
   const versions = job.history.versions.filter(v => v.partId === resolved.part.id);

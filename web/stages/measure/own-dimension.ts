@@ -1,7 +1,7 @@
 import { ulid } from 'ulid';
 import type { Dimension } from '../../../core/job/document';
 
-/** What expressions will call it: small letters of its label, unlike any other in the job. */
+/** Its name in expressions: its label in small letters, unlike any other in the job. */
 export function nameFor(label: string, taken: readonly { name: string }[]): string {
   const plain = label
     .normalize('NFKD')

@@ -4,13 +4,13 @@ import { call } from '../../api/client';
 /** Longest side kept, pixels: enough to mark places on, small enough for a phone's line. */
 const LONGEST = 2400;
 
-/** How well a JPEG keeps it: to look at, and to measure on. */
+/** JPEG quality: for looking, and for measuring. */
 const [SMALLER, WHOLE] = [0.86, 0.95];
 
 /**
- * A photo on its way to the job: drawn anew and smaller, which leaves behind what a phone writes into it
- * (place, owner); one that is traced keeps all of its pixels. What the browser cannot draw is sent as it is; the server decides.
- * @param id by which one that is sent again is known
+ * Prepares a photo for the job: drawn again and smaller, which removes the phone's metadata (place, owner); a photo for
+ * tracing keeps all of its pixels. What the browser cannot draw is sent unchanged; the server decides.
+ * @param id identifies it when it is sent again
  */
 export async function sendPhoto(
   jobId: string,

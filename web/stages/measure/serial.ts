@@ -1,6 +1,6 @@
 import { useCallback, useEffect, useRef, useState } from 'react';
 
-/** What we use of the browser's serial ports, where it has them. */
+/** The part of the browser's serial ports that we use, where it has them. */
 interface Port {
   open(options: { baudRate: number }): Promise<void>;
   close(): Promise<void>;
@@ -26,7 +26,7 @@ export interface Serial {
   disconnect(): Promise<void>;
 }
 
-/** A caliper's cable on a serial port: every line it sends is handed on. */
+/** A caliper's cable on a serial port: every line it sends is passed on. */
 export function useSerial(onLine: (line: string) => void): Serial {
   const latest = useRef(onLine);
   latest.current = onLine;
@@ -59,7 +59,7 @@ export function useSerial(onLine: (line: string) => void): Serial {
         },
       );
     } catch (error) {
-      // Choosing none of the ports is no failure.
+      // Choosing none of the ports is not a failure.
       if ((error as Error).name !== 'NotFoundError')
         setProblem(`The port cannot be opened: ${(error as Error).message}`);
     }

@@ -5,7 +5,7 @@ import type { Found } from '../../../core/shelf/search';
 
 type Item = Found['item'];
 
-/** A standard size as a value that was said, with its tolerance for doubt. */
+/** A standard size as a stated value, with its tolerance as uncertainty. */
 export const shelfReading = (item: Item, size: Item['sizes'][0]): Reading => ({
   id: ulid(),
   value: size.value,
@@ -16,6 +16,6 @@ export const shelfReading = (item: Item, size: Item['sizes'][0]): Reading => ({
   source: 'said',
   via: 'typed',
   struck: null,
-  // A tolerance is a rectangle about the size.
+  // A tolerance is a rectangular distribution around the size.
   u: size.tolerance / Math.sqrt(3),
 });

@@ -18,7 +18,7 @@ const ORDINALS = [
   'Tenth',
 ];
 
-/** The dimension that is read now, and its place among those that the part needs. */
+/** The dimension that is being read, and its place among those that the part needs. */
 export function useTurn() {
   const { resolved, selected, select } = useBench('resolved', 'selected', 'select');
   const { needed, ledger } = resolved;
@@ -51,7 +51,7 @@ export function useTurn() {
   };
 }
 
-/** The one that was picked, else the first that is not read, else the first that wants another reading. */
+/** The selected one, otherwise the first unread one, otherwise the first that wants another reading. */
 function dimensionInTurn(
   needed: readonly DimensionState[],
   selected: string | null,
@@ -66,7 +66,7 @@ function dimensionInTurn(
   );
 }
 
-/** Which of how many it is, and how often it is read. */
+/** Its place in the list, and how often it should be read. */
 export function TurnLead({
   state: { dimension },
   place,

@@ -11,7 +11,7 @@ interface Measured {
 /** The recipe that takes any outline. */
 const OF_AN_OUTLINE = 'profile-part';
 
-/** An outline that was measured becomes the part's, or a part of its own where the recipe takes none. */
+/** A measured outline becomes the part's, or a new part where the recipe takes none. */
 export function useOutline() {
   const { document, resolved, edit, setPart, go, say } = useBench(
     'document',
@@ -24,7 +24,7 @@ export function useOutline() {
   const outlineOf = (recipe: typeof resolved.recipe) => recipe.parameters.find(p => p.kind === 'outline');
   const takes = outlineOf(resolved.recipe) !== undefined;
   return {
-    /** What the button says. */
+    /** The label of the button. */
     words: takes ? 'Use it as the outline' : 'Make a profile part of it',
     async use({ outline, holes }: Measured, name: string, said: string): Promise<void> {
       const recipe = takes ? resolved.recipe : requireRecipe(OF_AN_OUTLINE);

@@ -7,38 +7,38 @@ import { formatPlain } from '../../../core/quantity/format';
 import { parseQuantity } from '../../../core/quantity/parse';
 import { ownDimension } from './own-dimension';
 
-/** What was said of how a dimension is worked out, as the dialog holds it, and the derivation that it comes to. */
+/** The dialog's entries for deriving a dimension, and the derivation that they give. */
 
-/** A slot is filled from a dimension's id, a new one to read, or a number with its doubt. */
+/** A slot is filled from a dimension's id, a new one to read, or a number with its uncertainty. */
 export const NEW = 'new';
 export const NUMBER = 'number';
-/** Instead of a formula of ours. */
+/** Instead of one of the formulas. */
 export const EXPRESSION = 'expression';
 
 export interface Filling {
   from: string;
   value: string;
-  /** Give or take; nothing typed, the usual. */
+  /** Give or take; empty, the usual value. */
   u: string;
 }
 
 export interface Said {
   kind: string;
-  /** The sum of one's own. */
+  /** The maker's own sum. */
   text: string;
   slots: Record<string, Partial<Filling>>;
   counts: Record<string, string>;
 }
 
-/** Where nobody says how sure a number is. Practice. */
+/** The uncertainty of a number where none is entered. Practice. */
 export const USUAL_DOUBT = '0.05';
 
-/** What is worked out most often. Practice. */
+/** The most frequent derivation. Practice. */
 const usualKind = ({ kind }: Pick<Dimension, 'kind'>) => (kind === 'angle' ? 'taper' : 'centre-distance');
 
 export const sentence = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
 
-/** As the dialog opens. */
+/** The entries when the dialog opens. */
 export function saidOf(dimension: Dimension): Said {
   const now = dimension.derived;
   const formula = now?.by === 'formula' ? now : null;
@@ -65,7 +65,7 @@ export interface WrongField {
 
 export type Plan = { ok: true; derived: Derived; fresh: Dimension[] } | { ok: false; wrong: WrongField[] };
 
-/** The derivation as filled in so far, with the dimensions that would be new; or what is wrong, field by field. */
+/** The derivation from the entries so far, with the dimensions that would be new; or what is wrong, field by field. */
 export function planOf(said: Said, dimension: Dimension, taken: readonly Dimension[]): Plan {
   const kind = said.kind === EXPRESSION ? undefined : deriveKind(said.kind);
   const plan = kind ? byFormula(kind, said, dimension, taken) : bySum(said.text, dimension);
@@ -74,7 +74,7 @@ export function planOf(said: Said, dimension: Dimension, taken: readonly Dimensi
   return wrong ? { ok: false, wrong: [{ path: kind ? 'kind' : 'text', message: wrong.message }] } : plan;
 }
 
-/** Where a sum cannot be understood, counted in its letters; null where that has no place. */
+/** The position where a sum cannot be understood, in characters; null where there is none. */
 export function sumWrongAt(text: string, dimension: Dimension, taken: readonly Dimension[]): number | null {
   const plan = bySum(text, dimension);
   const wrong = plan.ok ? derivedProblem(dimension, plan.derived, { dimensions: [...taken] }) : null;
@@ -108,7 +108,7 @@ function byFormula(kind: DeriveKind, said: Said, dimension: Dimension, taken: re
       if (!value.ok) wrong.push({ path: `slots.${slot.key}.value`, message: value.message });
       if (!u.ok || u.quantity.value < 0)
         wrong.push({ path: `slots.${slot.key}.u`, message: 'How sure is it? Type a number such as 0.05.' });
-      // “Give or take” is a rectangle, as an instrument's error is.
+      // “Give or take” is a rectangular distribution, like an instrument's error.
       if (value.ok && u.ok)
         inputs[slot.key] = { of: 'number', value: value.quantity.value, u: u.quantity.value / Math.sqrt(3) };
     } else inputs[slot.key] = { of: 'dimension', id: from };
@@ -133,7 +133,7 @@ export const resolverFor =
     return { values: {}, errors: toNestErrors(Object.fromEntries(errors), options) };
   };
 
-/** Which jaws a slot is read with, from its name. */
+/** The jaws for a slot, from its name. */
 function kindOfSlot(slot: DeriveSlot): Dimension['kind'] {
   if (/inside|gap|bore/.test(slot.key)) return 'inside';
   if (/deep|shallow/.test(slot.key)) return 'depth';

@@ -7,10 +7,10 @@ import { FormField } from '../../ui/FormField';
 import { Notice, Row, Stack } from '../../ui/layout';
 
 interface Props {
-  /** What stopped the version; null while nothing did. */
+  /** The findings that stopped the version; null while none did. */
   stops: readonly Finding[] | null;
   onAccept(reason: string): void;
-  /** To what has to change. */
+  /** Leads to what has to change. */
   onMend(): void;
   onClose(): void;
 }
@@ -19,7 +19,7 @@ const Reason = z.object({
   reason: z.string().trim().min(1, 'Say why it is right all the same.').max(300, 'At most 300 characters.'),
 });
 
-/** A stop can be overruled by whoever knows better, with a reason that stays in the version. */
+/** A stop can be overruled with a reason, which stays in the version. */
 export function AcceptDialog({ stops, onAccept, onMend, onClose }: Props) {
   const { control, handleSubmit } = useForm({
     resolver: zodResolver(Reason),

@@ -12,7 +12,7 @@ import { Button } from '../../ui/controls';
 import { asPlaced, type usePoses } from './poses/use-poses';
 import { useSlices } from './slices/use-slices';
 
-/** Below this nobody weighs anything: it is printed. */
+/** A shorter print is not worth weighing. */
 const WORTH_A_THOUGHT = { minutes: 20, doubt: 0.05 };
 /** Steps that are shown. */
 const MOST = 4;

@@ -20,7 +20,7 @@ import { asPlaced } from './poses/use-poses';
 import { SplitOffer } from './SplitOffer';
 import { useBuild } from './use-build';
 
-/** What the next version would be made of, what the checks say of it, and making it. */
+/** The numbers of the next version, the findings of its checks, and making it. */
 export function NewVersion({ poses }: Pick<Parameters<typeof FirstPanel>[0], 'poses'>) {
   const { document, resolved, session, say, go } = useBench('document', 'resolved', 'session', 'say', 'go');
   const { part, material } = resolved;
@@ -28,7 +28,7 @@ export function NewVersion({ poses }: Pick<Parameters<typeof FirstPanel>[0], 'po
   const { build, run, cancel } = useBuild();
   const [stops, setStops] = useState<Finding[] | null>(null);
   const versions = resolved.versions.toReversed();
-  // The remark on heat is shown beside the plastic.
+  // The remark on heat is shown next to the plastic.
   const cautions = resolved.cautions.filter(c => c.code !== 'heat');
   // The same numbers again would be the same part under another name.
   const newest = versions[0];
@@ -40,7 +40,7 @@ export function NewVersion({ poses }: Pick<Parameters<typeof FirstPanel>[0], 'po
     same(newest.pose, part.pose) &&
     newest.quality === part.quality;
   const next = resolved.nextNumber;
-  // What was accepted stays so while its cause does.
+  // An acceptance holds while its cause does.
   const acceptedBefore = (f: Finding) =>
     acceptedFor(
       f,

@@ -6,7 +6,7 @@ import { sinceWords } from '../../ui/clock-words';
 import { Button } from '../../ui/controls';
 import { Notice, Stack } from '../../ui/layout';
 
-/** Prints that are on a printer, until somebody says how they came out. */
+/** Prints that are on a printer, until their outcome is recorded. */
 export function OnPrinter({ running }: { running: readonly Running[] }) {
   const { session, say } = useBench('session', 'say');
   if (running.length === 0) return null;

@@ -5,7 +5,7 @@ import type { Version } from '../../../core/job/history';
 import { useBench } from '../../job/bench-context';
 import { Select } from '../../ui/controls';
 
-/** The same version otherwise: as designed, its other hand, or for another printer and plastic. */
+/** The same version in other forms: as designed, its other hand, or for another printer and plastic. */
 export function OtherFiles({ path, version }: { path: string; version: Version }) {
   const { workshop } = useBench('workshop');
   const [whose, setWhose] = useState('designed');

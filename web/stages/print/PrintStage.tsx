@@ -13,10 +13,10 @@ import { usePoses } from './poses/use-poses';
 import { VersionCard } from './VersionCard';
 import { VersionTree } from './VersionTree';
 
-/** Behind a plastic's name in the list. */
+/** After a plastic's name in the list. */
 const SUITS = { suitable: '', doubtful: ' (doubtful here)', no: ' (not for this)' } as const;
 
-/** Plastic, printer and how it lies; the checks; then a version, its files, and the print. */
+/** Plastic, printer and pose; the checks; then a version, its files, and the print. */
 export function PrintStage() {
   const { resolved, workshop, edit } = useBench('resolved', 'workshop', 'edit');
   const { part, material, suitability: suits } = resolved;

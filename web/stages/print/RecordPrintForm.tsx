@@ -25,7 +25,7 @@ const field = (most: number, least = 0, whole = false) =>
     const { problem } = read(text, most, least, whole);
     if (problem) ctx.addIssue({ code: 'custom', message: problem });
   });
-/** What the printer was told, each with its bounds. */
+/** The printer's settings, each with its bounds. */
 const TOLD = {
   lineWidth: { label: 'Line width, mm', least: 0.1, most: 3 },
   passes: { label: 'Passes', least: 1, most: 60 },
@@ -51,7 +51,7 @@ const Printed = z.object({
   hours: field(MOST.hours),
   grams: field(MOST.grams),
   note: z.string().max(2000, 'At most 2000 characters.'),
-  /** As a browser's field of day and time gives it, in local time; empty where nobody says. */
+  /** In the form of a browser's date and time field, in local time; empty where there is none. */
   finished: z.string().refine(text => text === '' || Date.parse(text) <= Date.now() + 60_000, {
     error: 'That is still to come: check the day and the time.',
   }),
@@ -59,7 +59,10 @@ const Printed = z.object({
   hand: z.enum(['drawn', 'other']),
 });
 
-/** "It is printed": what it took, or our estimate where nothing is typed; a print that failed costs, and teaches nothing. */
+/**
+ * "It is printed": its actual cost, or our estimate where nothing is typed. A print that failed costs, and teaches
+ * nothing.
+ */
 export function RecordPrintForm({ version, figures }: { version: Version; figures: SlicedFigures | null }) {
   const { session, say, go, resolved } = useBench('session', 'say', 'go', 'resolved');
   const last = counting(resolved.history).prints.findLast(p => p.expected?.printerId === version.printerId);
@@ -74,7 +77,7 @@ export function RecordPrintForm({ version, figures }: { version: Version; figure
       finished: '',
       failed: null as Failure | null,
       hand: 'drawn' as Print['hand'],
-      // The spool is most often still on; settings are said anew: what is not said is not assumed.
+      // The spool is most often the same; settings must be entered again: what is not entered is not assumed.
       spool: last?.spool ?? '',
       lineWidth: '',
       passes: '',

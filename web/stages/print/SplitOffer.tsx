@@ -5,7 +5,9 @@ import { kernelLine } from '../../solid/kernel-worker';
 import { Button } from '../../ui/controls';
 import { useAttempt } from './use-attempt';
 
-/** A part that is too large for the bed, cut in two where it suffers least. @param weak where a load wears it most */
+/**
+ * Offers to cut a part that is too large for the bed where it suffers least. @param weak where a load stresses it most
+ */
 export function SplitOffer({ weak }: { weak: readonly Point3[] }) {
   const { resolved, say } = useBench('resolved', 'say');
   const make = useAttempt();

@@ -1,7 +1,7 @@
 import styled from 'styled-components';
 import { formatHours, formatHoursBetween, formatPlain } from '../../../core/quantity/format';
 
-/** How long, between what and what, how heavy, and what else is told beside that. */
+/** Time with its range, weight, and further remarks. */
 export function TakesFigures({
   takes: { hours, from, to, grams },
   beside,

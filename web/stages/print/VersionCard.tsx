@@ -29,7 +29,7 @@ import { type SlicedFigures, SlicedFile } from './sliced/SlicedFile';
 import { TestSlices } from './slices/TestSlices';
 import { VersionNote } from './VersionNote';
 
-/** What the practice printer found in its file; nothing where it is as it should be. */
+/** What the practice printer noticed about its file; empty where it is right. */
 const filedWords = ({ scale, mirrored }: { scale: number; mirrored: boolean }): string =>
   [
     Math.abs(scale - 1) > 0.0005 ? `, ${formatPlain(scale, 3)} times as large as drawn` : '',

@@ -4,7 +4,7 @@ import { remarkOf } from '../../../core/job/history/remark-of';
 import { useBench } from '../../job/bench-context';
 import { CommittedField } from '../../ui/CommittedField';
 
-/** What its maker notes of a version: “the flexible one”. It says so in the logbook too. */
+/** The maker's note on a version: “the flexible one”. It also appears in the logbook. */
 export function VersionNote({ version }: { version: Version }) {
   const { job, session, say } = useBench('job', 'session', 'say');
   return (

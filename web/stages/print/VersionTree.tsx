@@ -10,14 +10,14 @@ import { Panel, VerdictMark } from '../../ui/layout';
 
 const [ROW, LANE, DOT] = [34, 18, 5];
 
-/** How versions came out of each other, where one of them went on from an earlier one. */
+/** The ancestry of versions, where one of them was continued from an earlier one. */
 export function VersionTree({ versions }: { versions: readonly Version[] }) {
   const { job, document, workshop, resolved } = useBench('job', 'document', 'workshop', 'resolved');
   const tree = grown(versions);
   const lanes = Math.max(...tree.map(g => g.lane)) + 1;
   if (lanes < 2) return null;
   const tried = countedPrints(resolved.history);
-  // The newest on top, as the cards below.
+  // The newest on top, like the cards below.
   const rows = tree.toReversed();
   return (
     <Panel aria-label="How the versions came out of each other">
@@ -62,7 +62,7 @@ function Lines({ rows }: { rows: readonly Grown[] }) {
         const under = rows.findIndex(r => r.version.id === g.from?.id);
         if (under < 0) return null;
         const [to, from] = [at(g, i), at(rows[under]!, under)];
-        // Up the lane of its own, and over to it just above where it comes from.
+        // Up its own lane, and over to the parent's just above it.
         const bend = from.y - ROW * 0.7;
         const path =
           to.x === from.x ? `M${from.x} ${from.y}V${to.y}` : `M${from.x} ${from.y}L${to.x} ${bend}V${to.y}`;

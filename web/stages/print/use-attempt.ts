@@ -1,7 +1,7 @@
 import type { Attempt } from '../../../core/print/attempt';
 import { useBench } from '../../job/bench-context';
 
-/** Makes a change that was tried on the solid: its additions and numbers, each an edit that undo takes back. */
+/** Applies a change that was tried on the solid: its additions and numbers, each an edit that can be undone. */
 export function useAttempt(): (attempt: Attempt) => Promise<void> {
   const { resolved, edit, say } = useBench('resolved', 'edit', 'say');
   const partId = resolved.part.id;

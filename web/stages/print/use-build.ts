@@ -4,7 +4,7 @@ import { z } from 'zod';
 import { call, ServerSaid } from '../../api/client';
 import { useStream } from '../../api/events';
 
-/** A long piece of work on the server: what it is doing, and a way to end it. */
+/** A long task on the server: its current step, and a way to cancel it. */
 export interface Build {
   id: string;
   step: string;
@@ -18,7 +18,7 @@ export function useBuild() {
   });
   return {
     build,
-    /** @param work gets the id under which the server tells its steps */
+    /** @param work gets the id under which the server reports its steps */
     async run(work: (buildId: string) => Promise<unknown>): Promise<void> {
       const id = ulid();
       setBuild({ id, step: 'Waiting for its turn' });
@@ -33,7 +33,7 @@ export function useBuild() {
       try {
         await call('DELETE', `/builds/${build.id}`, z.object({ cancelled: z.literal(true) }));
       } catch (error) {
-        // It was done just before.
+        // It had just finished.
         if (!(error instanceof ServerSaid && error.status === 404)) throw error;
       }
     },

@@ -5,12 +5,12 @@ import { Hinted, IconButton } from '../../ui/controls';
 interface NameProps {
   label: string;
   value: string;
-  /** What to do where it is left empty. */
+  /** The problem shown where it is empty. */
   empty: string;
   onCommit(value: string): void;
 }
 
-/** What a load, a neighbour or a zone is called. */
+/** The name of a load, a neighbour or a zone. */
 export const CaseName = ({ empty, ...field }: NameProps) => (
   <CommittedField
     {...field}
@@ -26,7 +26,7 @@ export const RemoveCase = ({ name, onPress }: { name: string; onPress(): void })
   </Hinted>
 );
 
-/** What was typed for each number: kept only while it is more than the number itself. */
+/** The typed text of each number: stored only where it is more than the number itself. */
 export function withText<K extends string, T>(
   texts: { readonly [key in K]?: T } | undefined,
   key: K,

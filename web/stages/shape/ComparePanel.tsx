@@ -19,7 +19,7 @@ interface Props {
 
 const NONE = 'none';
 
-/** What is otherwise than in an earlier version: on the solid, and number by number. */
+/** Differences to an earlier version: on the solid, and number by number. */
 export function ComparePanel({ versions, chosen, onChoose, recipe, parameters, compared }: Props) {
   const changes = chosen ? changedNumbers(recipe, parameters, chosen.parameters) : [];
   const { change, failed, busy } = compared;

@@ -92,7 +92,7 @@ function Family() {
   );
 }
 
-/** What is refused comes as words, not as a file. */
+/** A refusal comes as words, not as a file. */
 async function download(path: string): Promise<void> {
   const { content, name } = await fileFrom('GET', path);
   saveFile(name ?? 'family.3mf', content);

@@ -11,7 +11,7 @@ import { ModelSelect } from './models/ModelSelect';
 import { HolesField } from './outline/HolesField';
 import { OutlineField } from './outline/OutlineField';
 
-/** One number or choice of the part, or of something put on it; found by its name. */
+/** One number or choice of the part, or of an addition; identified by its name. */
 export function ParameterField({ spec }: { spec: ParameterSpec }) {
   return (
     <div data-about={spec.name} style={{ display: 'contents' }}>

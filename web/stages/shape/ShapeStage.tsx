@@ -38,7 +38,7 @@ export function ShapeStage() {
   const solid = useSolid(resolved.part, parameters, context);
   const mate = chosenMate(resolved, selected);
   const lit = mate?.ours.surface ?? selected;
-  /** On the drawing the maker’s own mates are the numbers that they are about. */
+  /** On the drawing the maker's own mates appear as their numbers. */
   const litNumber = (mate && ownNumberOf(mate)) ?? lit;
   const value = (d: DrawDimension) => formatLength(resolved.drawnSize(d), unit);
   const { versions } = resolved;
@@ -249,11 +249,11 @@ export function ShapeStage() {
   );
 }
 
-/** Whoever pressed on the solid comes back to what they were at. */
+/** A maker who pressed on the solid gets back to the previous place. */
 const backTo = (who: string) =>
   document.querySelector(`[data-about="${CSS.escape(who)}"]`)?.scrollIntoView({ block: 'center' });
 
-/** Stays in sight while what is below it is edited, on any screen that has the height for both. */
+/** Stays visible while what is below it is edited, on any screen that is high enough for both. */
 const Views = styled.div`
   display: grid; grid-template-columns: minmax(0, 1.45fr) minmax(0, 1fr); gap: 12px;
   @media (min-width: 1101px) and (min-height: 700px) {
@@ -261,7 +261,7 @@ const Views = styled.div`
   }
   @media (max-width: 1100px) { display: contents; }
 `;
-/** Where the window is narrow the solid alone stays, and the drawing goes with what is below. */
+/** In a narrow window only the solid stays, and the drawing scrolls with the rest. */
 const Stage = styled.div`
   position: relative; min-height: min(332px, 42vh); border: 1px solid var(--rule); border-radius: 6px; background: var(--sheet);
   @media (max-width: 1100px) { display: flex; flex-direction: column; margin-bottom: 12px; > * { flex: 1; } }

@@ -1,7 +1,7 @@
 import type { Mate } from '../../../core/job/document';
 import type { ResolvedPart } from '../../../core/work/resolved';
 
-/** The mate that was chosen: itself, its surface on the solid, or the dimension that it goes by. */
+/** The selected mate: itself, its surface on the solid, or its dimension. */
 export function chosenMate(
   { mates, signed }: Pick<ResolvedPart, 'mates' | 'signed'>,
   selected: string | null,

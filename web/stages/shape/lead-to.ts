@@ -2,20 +2,20 @@ import { useEffect } from 'react';
 import { useLocation } from 'react-router';
 import type { Finding } from '../../../core/shape/findings/finding';
 
-/** What to change about it: the name of a parameter, or the id of a load, a neighbour or an addition. */
+/** What to change: the name of a parameter, or the id of a load, a neighbour or an addition. */
 export const leadsTo = (f: Finding): string | undefined =>
   f.parameter ?? f.remedy?.parameter ?? f.load ?? f.neighbour ?? f.addition;
 
 /**
- * What somebody came to Shape for, by a button that leads there; null for whoever just came. What happens to be
- * selected is no such wish: the keyboard's next shortcut would be typed into its number.
+ * What the maker came to Shape for, by a button that leads there; null for a plain visit. A mere selection does not
+ * count: the keyboard's next shortcut would be typed into its number.
  */
 export function useLead(): string | null {
   const { state } = useLocation();
   return (state as { leadTo?: string } | null)?.leadTo ?? null;
 }
 
-/** Whoever comes for one thing finds it in sight, opened and ready to type in. */
+/** The thing that the maker came for is scrolled into view, opened and ready for typing. */
 export function leadTo(what: string): void {
   const found = document.querySelector(`[data-about="${CSS.escape(what)}"]`);
   const shown = found?.firstElementChild as HTMLElement | null | undefined;
@@ -28,7 +28,7 @@ export function leadTo(what: string): void {
 }
 
 export function useLeadTo(what: string | null) {
-  // Once, on arrival: what is typed afterwards moves nothing.
+  // Once, on arrival: typing afterwards does not scroll.
   useEffect(() => {
     if (what) leadTo(what);
   }, [what]);

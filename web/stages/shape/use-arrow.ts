@@ -10,7 +10,7 @@ import type { ShownArrow } from '../../solid/arrow';
 import { useStands } from '../../solid/stands';
 import { chosenMate } from './chosen-mate';
 
-/** How long the arrow of a place is, as a share of the part's longest side. */
+/** Length of the arrow of a place, as a share of the part's longest side. */
 const LONG = 0.16;
 
 /** A size as it is drawn on the solid. */
@@ -20,7 +20,7 @@ export function arrowOf({ from, to, kind, size }: Span, name = ''): ShownArrow {
 }
 
 /**
- * Where the chosen mate, or the chosen number, stands on the solid; the way it goes where it is a place.
+ * Where the selected mate, or the selected number, is on the solid; for a place, its direction of movement.
  * @param bounds of the solid that is shown
  * @param off while other places are asked for
  */
@@ -39,7 +39,7 @@ export function useArrow(bounds: Bounds | undefined, off: boolean): ShownArrow |
   const size = number === undefined ? undefined : parameters[number];
   return useMemo(() => {
     if (!stands || !bounds || typeof size !== 'number') return null;
-    // Triangles of a round wall are a little narrower than what was drawn.
+    // Triangles of a round wall are slightly narrower than the drawn size.
     if (stands.is === 'span') return arrowOf(pressed ? stands.span : { ...stands.span, size }, name);
     const { min, max } = bounds;
     const long = LONG * Math.max(...[0, 1, 2].map(i => max[i]! - min[i]!));

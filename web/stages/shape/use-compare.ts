@@ -47,7 +47,7 @@ export function useCompare(
       current = false;
     };
   }, [key]);
-  // What belongs to other numbers is never shown.
+  // Results for other numbers are never shown.
   const fresh = state.key === key && key !== '';
   return {
     change: fresh ? state.change : null,

@@ -5,7 +5,10 @@ import { useBench } from '../../job/bench-context';
 import { Button } from '../../ui/controls';
 import { Notice, Row, Stack } from '../../ui/layout';
 
-/** Two verdicts that cannot both hold are asked about, not obeyed. @param onTry shows a print by its number */
+/**
+ * Two verdicts that contradict each other lead to a question instead of being obeyed. @param onTry shows a print by its
+ * number
+ */
 export function Contradictions({ onTry }: { onTry(printId: string): void }) {
   const { resolved, session, say } = useBench('resolved', 'session', 'say');
   const found = contradictionsIn(resolved);

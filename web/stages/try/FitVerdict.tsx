@@ -42,7 +42,7 @@ interface Props {
   onChange(change: Partial<MateDraft>): void;
 }
 
-/** How a surface feels: one of five words, and, if the maker can, by how much, where it binds, how much force. */
+/** How a surface feels: one of five words and, if the maker can tell, by how much, where it binds, how much force. */
 export function FitVerdict({ mate, model, draft, problems, gauges, onChange }: Props) {
   const { verdict } = draft;
   const missed = verdict !== undefined && verdict !== 'right';

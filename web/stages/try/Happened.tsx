@@ -18,7 +18,7 @@ const YES_NO = [
   { id: 'no', word: 'no' },
 ] as const;
 
-/** What went wrong besides how the surfaces feel: none of it is a matter of a size. */
+/** What went wrong besides how the surfaces feel; none of it is a matter of size. */
 export function Happened({ happened, onChange }: Props) {
   const set = (what: HappeningKind, change: Partial<Happening>) =>
     onChange(happened.map(h => (h.what === what ? { ...h, ...change } : h)));

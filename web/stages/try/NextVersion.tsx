@@ -4,7 +4,7 @@ import { type ProposedChange, proposedChanges } from '../../../core/work/next-ve
 import { useBench } from '../../job/bench-context';
 import { Checkbox } from '../../ui/controls';
 
-/** Every change that the next version would make, each to be taken or left. */
+/** Every change that the next version would make, each to be accepted or not. */
 export function NextVersion() {
   const { resolved, edit } = useBench('resolved', 'edit');
   const changes = proposedChanges(resolved);

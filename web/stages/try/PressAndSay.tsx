@@ -19,7 +19,7 @@ const SolidView = lazy(() => import('../../solid/SolidView'));
 type Way = 'out' | 'in';
 const BY: JudgedBy[] = ['eye', 'paper', 'feeler', 'caliper'];
 
-/** The place on the part that is wrong, pressed on the solid, and by how much: a number that moves it is changed. */
+/** The wrong place on the part, pressed on the solid, and by how much: a number that moves it is changed. */
 export function PressAndSay() {
   const [open, setOpen] = useState(false);
   return (
@@ -46,7 +46,7 @@ function Pressing() {
   const solid = useSolid(part, parameters, resolved.checkContext);
   const [press, setPress] = useState<Press | null>(null);
   const view = useRef<HTMLDivElement>(null);
-  // It opens at the end of a long page: whoever asked for it sees it.
+  // It opens at the end of a long page: it is scrolled into view.
   useEffect(() => {
     view.current?.scrollIntoView({ block: 'center' });
   }, []);
@@ -58,12 +58,12 @@ function Pressing() {
   const amount = amountOf(text, 'mm', 500);
   const tolerance = amountOf(still, 'mm', 500);
   const off = amount.value === null ? null : (way === 'out' ? 1 : -1) * amount.value;
-  /** What the number would have to be for the place to be right. */
+  /** The value of the number for which the place would be right. */
   const rightAt = ({ rate }: Mover, { now }: Movable): number | null =>
     off === null ? null : now - off / rate;
   const change = ({ set }: Movable, to: number) =>
     void edit({ kind: 'parameter', partId: part.id, ...set(Number(to.toFixed(2))) });
-  /** Judged from now on: what was said becomes the reading of where it should be. */
+  /** Judged from now on: the answer becomes the reading of where it should be. */
   const judge = async (mover: Mover, { isAngle, label }: Movable, to: number) => {
     const unit = isAngle ? ('deg' as const) : ('mm' as const);
     const words = name.trim() || label;
@@ -91,7 +91,7 @@ function Pressing() {
         mate: {
           id,
           name: words,
-          // An angle that moves a place is judged as the angle that it is.
+          // An angle that moves a place is judged as an angle.
           kind: unit === 'deg' ? 'angle' : 'position',
           ours: { of: 'part', part: part.id, surface: id },
           other: { of: 'object', dimension: dimension.id },

@@ -11,7 +11,7 @@ import { Button } from '../../ui/controls';
 import { Notice, Stack } from '../../ui/layout';
 import { ReworkForm } from './ReworkForm';
 
-/** What would save this very print, before hours go into another one, and what was done of it. */
+/** What would save this very print, before hours go into another one, and what was done so far. */
 export function Rescue({ outcome, of }: { outcome: Outcome; of: Pick<CountedPrint, 'version' | 'print'> }) {
   const { resolved } = useBench('resolved');
   const [doing, setDoing] = useState<string | null>(null);

@@ -25,7 +25,7 @@ const Worked = z.object({
   note: Rework.shape.note.unwrap(),
 });
 
-/** What was done to one surface of a print by hand, and how it sits since: what it took says how far the print was off. */
+/** Handwork on one surface of a print, and how it sits since: the amount shows how far the print was off. */
 export function ReworkForm({ rescue, printId, onDone }: { rescue: Rescue; printId: string; onDone(): void }) {
   const { session } = useBench('session');
   const [by, setBy] = useState<JudgedBy>('eye');

@@ -19,7 +19,9 @@ interface Props {
   onChange(change: Partial<MateDraft>): void;
 }
 
-/** How far off a length, a place, an angle or an edge is: to which side, by how much, and how that was found. */
+/**
+ * How far off a length, a position, an angle or an edge is: in which direction, by how much, and how that was judged.
+ */
 export function SignedVerdict({ mate, model, draft, problem, onChange }: Props) {
   const unit = unitOfKind(mate.kind);
   const suffix = unit === 'deg' ? '°' : ' mm';
@@ -84,7 +86,7 @@ export function SignedVerdict({ mate, model, draft, problem, onChange }: Props) 
   );
 }
 
-/** A mark that stands over a line, or under it: more than wanted, less than wanted. */
+/** A mark above a line, or below it: more than wanted, less than wanted. */
 const Arrow = ({ more }: { more: boolean }) => (
   <svg width="26" height="15" viewBox="0 0 24 14" aria-hidden>
     <path d="M1 7h22" stroke="var(--soft)" strokeDasharray="3 2" />

@@ -38,20 +38,20 @@ import {
 interface Props {
   version: Version;
   print: Print;
-  /** Of the tries so far; null before the first. */
+  /** The outcome of the tries so far; null before the first. */
   outcome: Outcome | null;
 }
 
-/** A mate of the version that is judged, with what was drawn. */
+/** A mate of the version that is judged, with its drawn size. */
 type Judged =
   | { mate: FitMate; model: number; wedge: Wedge | null }
   | { mate: SignedMate; model: number; wedge: null };
 
-/** A tight taper stays short of its place. */
+/** A tight taper stops short of its place. */
 const WAY_OF = { tight: 'less', right: 'right', loose: 'more' } as const;
 type Amounted = ComponentProps<typeof SignedVerdict>['mate'];
 
-/** What the bench says of a taper that is not home. */
+/** The words for a taper that is not home. */
 const WEDGES = { less: 'does not go in far enough', more: 'goes in too far' };
 
 export function TryForm({ version, print, outcome }: Props) {
@@ -106,7 +106,7 @@ export function TryForm({ version, print, outcome }: Props) {
   };
   const gaugesOf = useGauges();
   const open = outcome?.unjudged.length ?? 0;
-  // Said once recording was asked for, then kept up with every key.
+  // Shown once recording was attempted, then updated with every key.
   const problems = formState.isSubmitted ? problemsOf(draft, judged) : [];
   const problemOf = (id: string, field: keyof MateDraft) =>
     problems.find(p => p.id === id && p.field === field)?.message;
@@ -178,7 +178,7 @@ export function TryForm({ version, print, outcome }: Props) {
   );
 }
 
-/** A taper is judged as a place is: by how far it is off along its axis. */
+/** A taper is judged like a position: by how far off it is along its axis. */
 const asAmount = (mate: Mate, wedge: Wedge | null): Amounted =>
   isFit(mate)
     ? {
@@ -191,7 +191,9 @@ const asAmount = (mate: Mate, wedge: Wedge | null): Amounted =>
 
 const NOTHING = 'Say how at least one surface feels, or what happened.';
 
-/** What of a version is judged: what was not judged yet comes first. A surface that the job no longer has is left out. */
+/**
+ * The mates of a version that are judged: unjudged ones come first. A surface that the job no longer has is left out.
+ */
 function useJudged(version: Version, outcome: Outcome | null): Judged[] {
   const { document, work, resolved } = useBench('document', 'work', 'resolved');
   const open = new Set(outcome?.unjudged.map(m => m.mateId));
@@ -207,7 +209,7 @@ function useJudged(version: Version, outcome: Outcome | null): Judged[] {
     });
 }
 
-/** Gauges of a mate's object that were measured, as they measure. */
+/** Measured gauges of a mate's object, with their sizes. */
 function useGauges(): (mateId: string) => { id: string; value: number }[] {
   const { history } = useBench('resolved').resolved;
   const { gauges, gaugeSizes } = counting(history);
@@ -243,7 +245,7 @@ const nothingIn = (draft: TryDraft): boolean =>
 
 type Typed = { value: number; side: FitMate['side'] };
 
-/** What is recorded of it, by mate. @param sizeWith a size off the print with the doubt of what it was read with */
+/** What is recorded, by mate. @param sizeWith a size of the print with the uncertainty of its instrument */
 function saidOf(
   draft: TryDraft,
   judged: readonly Judged[],
@@ -293,7 +295,7 @@ function seenOf(own: MateDraft, { kind }: SignedMate): TryMate {
   return off && !('problem' in off) ? { off } : {};
 }
 
-/** Keys 1 to 5 say a verdict of the surface that has the focus, else of the first one that has none. */
+/** Keys 1 to 5 enter a verdict for the focused surface, otherwise for the first one without a verdict. */
 function useVerdictKeys(
   judged: readonly Judged[],
   draftOf: (id: string) => MateDraft,

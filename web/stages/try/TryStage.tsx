@@ -14,7 +14,7 @@ import { Rescue } from './Rescue';
 import { TryForm } from './TryForm';
 import { WhatItMeans } from './WhatItMeans';
 
-/** Verdict on every surface, and what to change. */
+/** A verdict on every surface, and what to change. */
 export function TryStage() {
   const { resolved, go, overview } = useBench('resolved', 'go', 'overview');
   const inHand = usePrintInHand();

@@ -7,7 +7,7 @@ import { Button } from '../../ui/controls';
 import { Notice, Row, Stack } from '../../ui/layout';
 import { useAddAddition } from '../shape/additions/use-add-addition';
 
-/** What happened at a try, its likely causes, and where each of them is mended. */
+/** What happened at a try, its likely causes, and where each of them is cured. */
 export function WhatItMeans({ happened }: { happened: readonly Happening[] }) {
   const { resolved } = useBench('resolved');
   return adviceAfter(happened, resolved).map((advice, i) => <Advice key={i} advice={advice} />);

@@ -10,7 +10,7 @@ interface Props<T extends string> {
   onChange(value: T | undefined): void;
 }
 
-/** A row of small words of which one, or none, is meant. */
+/** A row of small words of which one, or none, is chosen. */
 export function Words<T extends string>({ says, label, value, options, onChange }: Props<T>) {
   return (
     <Line

@@ -17,7 +17,7 @@ export function usePrintInHand() {
   return { standing, shown, choose, isLast: shown === standing.at(-1) };
 }
 
-/** What is asked of it, or what it taught; and which one it is, where there are several. */
+/** The question about it, or what it taught; and which one it is, where there are several. */
 export function PrintInHand({
   standing,
   shown,

@@ -5,7 +5,7 @@ import { doubtOf, JUDGED_BY, type SignedUnit } from '../../../core/learn/signed'
 import { VERDICTS } from '../../../core/learn/verdict';
 import { parseQuantity } from '../../../core/quantity/parse';
 
-/** What is being said of a print, as it stands in the form: kept over a reload until it is recorded. */
+/** The entries about a print in the form: kept over a reload until they are recorded. */
 
 const Effort = z.enum(['too-easy', 'good', 'too-hard']).optional();
 export const WAYS = ['less', 'right', 'more'] as const;
@@ -22,7 +22,7 @@ const MateDraft = z.object({
   /** The gauge that it was tried on; left out, the object. */
   gauge: z.string().max(60).optional(),
   effort: z.object({ on: Effort, off: Effort, home: Effort }).default({}),
-  /** Of one that is judged by an amount, or by how far it goes in: to which side, by how much, and how that was found. */
+  /** For one judged by an amount, or by how far it goes in: the direction, the amount, and how it was judged. */
   way: z.enum(WAYS).optional(),
   amount: z.string().max(60).default(''),
   amountBy: z.enum(JUDGED_BY).default('eye'),
@@ -46,7 +46,7 @@ export function keptDraft(printId: string): TryDraft {
   try {
     return TryDraft.parse(kept ? JSON.parse(kept) : {});
   } catch (error) {
-    // A draft of another Sagoma: nobody misses it as much as a page that does not open.
+    // A draft from another version of Sagoma: losing it is better than a page that does not open.
     if (error instanceof z.ZodError || error instanceof SyntaxError) return TryDraft.parse({});
     throw error;
   }
@@ -67,7 +67,7 @@ export function sizeOf(text: string): Read {
     : { value: null, problem: 'A size is above 0 and below 5 m.' };
 }
 
-/** An amount without its sign: the side is said by a key. */
+/** An amount without its sign: a key gives the direction. */
 export function amountOf(text: string, unit: SignedUnit, most: number): Read {
   if (text.trim() === '') return { value: null };
   const typed = parseQuantity(text, unit === 'deg' ? 'angle' : 'length');
@@ -79,11 +79,11 @@ export function amountOf(text: string, unit: SignedUnit, most: number): Read {
     : { value: null, problem: `At most ${most}${unit === 'deg' ? '°' : ' mm'}.` };
 }
 
-/** No miss is said by more, mm; beyond it is another part. */
+/** No miss is larger, mm; beyond it is another part. */
 export const MOST_ABOUT = 20;
 export const MOST_OFF: Record<SignedUnit, number> = { mm: 500, deg: 180 };
 
-/** How sure it is that one sits right that was called so: as well as its eye, paper or caliper sees. */
+/** The uncertainty of a mate that was called right: that of its eye, paper or caliper. */
 export function offSaid(draft: MateDraft, unit: SignedUnit): TryMate['off'] | { problem: string } {
   const { way, amountBy: by } = draft;
   const { value, problem } = amountOf(draft.amount, unit, MOST_OFF[unit]);

@@ -21,7 +21,7 @@ import { PieceReading } from './PieceReading';
 import { ProfileResults } from './ProfileResults';
 import { useCalibration } from './use-calibration';
 
-/** One printer with one nozzle, plastic and set of settings: print the piece, read it, see what it says. */
+/** One printer with one nozzle, plastic and set of settings: print the piece, read it, see the result. */
 export default function CalibrationPage() {
   const { calibrationId = '' } = useParams();
   const { query, calibration, change, error } = useCalibration(calibrationId);
@@ -204,7 +204,7 @@ function PrintPanel({ calibration, workshop, onChange }: PartProps) {
   );
 }
 
-/** The stand-in printer makes the piece and reads it twice all over. */
+/** The practice printer makes the piece and reads all of it twice. */
 function PracticeButton({ calibration, onChange }: Pick<SheetProps, 'calibration' | 'onChange'>) {
   const [busy, setBusy] = useState(false);
   const [failed, setFailed] = useState<string | null>(null);
@@ -237,7 +237,7 @@ function PracticeButton({ calibration, onChange }: Pick<SheetProps, 'calibration
   );
 }
 
-/** Sizes of pieces that are not ours. */
+/** Sizes of the maker's own pieces. */
 function OwnSizes({ calibration, onChange }: Pick<SheetProps, 'calibration' | 'onChange'>) {
   return (
     <Panel>

@@ -18,7 +18,7 @@ interface Props {
   onChange(to: (now: Calibration) => Calibration): void;
 }
 
-/** The guided sheet: one feature of the piece in turn. */
+/** The guided sheet: one feature of the piece at a time. */
 export function PieceReading({ calibration, workshop, onChange }: Props) {
   const readings = calibration.piece?.readings ?? {};
   const count = (id: string) => readings[id]?.length ?? 0;
@@ -35,7 +35,7 @@ export function PieceReading({ calibration, workshop, onChange }: Props) {
     setProblem(null);
     field.current?.focus();
   };
-  // From what is kept, not from what was last drawn: two readings may come faster than the page.
+  // From the stored readings, not from the last rendering: two readings may come faster than the page.
   const put = (id: string, to: (values: readonly number[]) => number[]) =>
     onChange(now => ({
       ...now,

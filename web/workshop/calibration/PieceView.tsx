@@ -3,7 +3,7 @@ import { FEATURES, type Feature, featureOf, PLATE, plateOutlines } from '../../.
 import { FONTS } from '../../ui/theme';
 
 interface Props {
-  /** The feature in turn. */
+  /** The current feature. */
   turn: string;
   /** How often each was read. */
   read(id: string): number;
@@ -13,7 +13,7 @@ interface Props {
 const path = (points: readonly (readonly [number, number])[]) =>
   `M${points.map(([x, y]) => `${x.toFixed(2)} ${(PLATE.depth - y).toFixed(2)}`).join('L')}Z`;
 
-/** The calibration piece as it is on the bed, seen from above; what was read is filled in. */
+/** The calibration piece as it is on the bed, seen from above; readings are filled in. */
 export function PieceView({ turn, read, onPick }: Props) {
   const { foot, deck } = plateOutlines();
   const lit = featureOf(turn);

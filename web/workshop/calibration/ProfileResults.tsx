@@ -17,7 +17,7 @@ import { KIND_WORDS } from './kind-words';
 
 const SizeChart = lazy(() => import('./SizeChart'));
 
-/** What the readings say of the printer, and what that is worth. */
+/** What the readings say about the printer, and what that is worth. */
 export function ProfileResults({ profile, workshop }: { profile: Profile; workshop: Workshop }) {
   const { responses, geometry, scatter, rows } = profile;
   const gains = useMemo(
@@ -96,7 +96,7 @@ function ResponseRow({ response }: { response: Response }) {
   );
 }
 
-/** What of the printer's geometry is there beyond its doubt, and what to do. */
+/** Geometric errors of the printer beyond their uncertainty, and what to do. */
 function sentences({ stretch, outOfSquare, bulge }: Geometry): string[] {
   const doubt = (d: WithDoubt, digits: number, times = 1) => `±${formatPlain(2 * times * d.u, digits)}`;
   const words: string[] = [];

@@ -15,7 +15,7 @@ const MARKS: Record<SizeKind, { symbol: string; colour: string }> = {
 };
 const HEIGHT = 330;
 
-/** How far each size was off, over its size: readings with their doubt, and each kind's line. */
+/** The error of each size, over the size: readings with their uncertainty, and each kind's line. */
 export default function SizeChart({ responses }: { responses: readonly Response[] }) {
   const drawn = useCallback(() => traces(responses), [responses]);
   return (

@@ -4,7 +4,7 @@ import { WorkshopAnswer } from '../../../contract/workshop';
 import type { Calibration } from '../../../core/job/workshop';
 import { call, get } from '../../api/client';
 
-/** One calibration of the workshop; every change is shown at once and saved by itself, in order. */
+/** One calibration of the workshop; every change shows at once and is saved on its own, in order. */
 export function useCalibration(id: string) {
   const client = useQueryClient();
   const query = useQuery({ queryKey: ['workshop'], queryFn: () => get('/workshop', WorkshopAnswer) });
@@ -24,7 +24,7 @@ export function useCalibration(id: string) {
         try {
           const answer = await call('PUT', `/calibrations/${id}`, WorkshopAnswer, next);
           setError(null);
-          // A later change is shown already: its own answer will follow.
+          // A later change is already shown: its own answer will follow.
           if (waiting.current === 1) client.setQueryData(['workshop'], answer);
         } catch (failure) {
           setError(`${(failure as Error).message} What you see is not saved yet.`);

@@ -19,7 +19,7 @@ import { TopBar } from '../../ui/TopBar';
 
 const LessonChart = lazy(() => import('./LessonChart'));
 
-/** What all jobs taught of this workshop's printers and plastics, and what is not gone by any more. */
+/** What all jobs taught about this workshop's printers and plastics, and what is left out. */
 export default function LessonsPage() {
   const shop = useQuery({ queryKey: ['workshop'], queryFn: () => get('/workshop', WorkshopAnswer) });
   const lessons = useQuery({ queryKey: ['lessons'], queryFn: () => get('/lessons', LessonsAnswer) });
@@ -183,7 +183,7 @@ function Group({ group, shop }: { group: LessonGroup; shop: WorkshopAnswer }) {
 
 const Why = Muted.pick({ reason: true });
 
-/** Why a lesson is not gone by. @param older than which day; null for all of it */
+/** Why a lesson is left out. @param older than which day; null for all of it */
 function MuteForm({
   older,
   mute,
@@ -227,7 +227,7 @@ function MuteForm({
   );
 }
 
-/** Saves what is muted with the workshop, as it is on the server now. */
+/** Saves the muted lessons with the workshop's current state on the server. */
 function useSaveMuted({ workshop, revision }: { workshop: Workshop; revision: number }) {
   const client = useQueryClient();
   const [problem, setProblem] = useState('');

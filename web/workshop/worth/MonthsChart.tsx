@@ -16,7 +16,7 @@ interface Props {
   says: string;
   unit: string;
   months: readonly Month[];
-  /** On top of each other, or side by side where `beside` is said. */
+  /** Stacked, or side by side with `beside`. */
   bars: readonly Bars[];
   beside?: boolean;
 }

@@ -28,7 +28,7 @@ const MONEY: Bars[] = [
   { name: 'bought, what went into service', colour: 'strong', of: m => m.bought },
 ];
 
-/** What the workshop made in a year, what it took, and what it would have cost otherwise. */
+/** What the workshop made in a year, its cost, and the price of buying it instead. */
 export default function WorthPage() {
   const shop = useQuery({ queryKey: ['workshop'], queryFn: () => get('/workshop', WorkshopAnswer) });
   const worth = useQuery({ queryKey: ['worth'], queryFn: () => get('/worth', WorthAnswer), staleTime: 0 });

@@ -16,7 +16,7 @@ interface Props {
   main?: boolean;
 }
 
-/** MB; a phone's photo has a tenth of it. */
+/** MB; a phone's photo is a tenth of that. */
 const MOST_FILE = 120;
 
 export function useAddTrace(onAdded: (id: string) => void) {
@@ -43,7 +43,7 @@ export function useAddTrace(onAdded: (id: string) => void) {
   return { sending, send };
 }
 
-/** Where the practice bench is on: its camera's file goes the way that any other goes. */
+/** Where the practice bench is on: its camera's file is handled like any other. */
 export function PracticeCameraButton({ sending, send }: Omit<Props, 'main'>) {
   const { job, resolved, workshop, say } = useBench('job', 'resolved', 'workshop', 'say');
   const [taking, setTaking] = useState(false);

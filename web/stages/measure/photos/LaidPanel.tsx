@@ -25,9 +25,9 @@ const SIDE_WORDS: Record<Side, string> = {
   left: 'its left',
 };
 const BEST = 'best';
-/** Less of the outline near the part than this is another thing. */
+/** With a smaller share of the outline near the part it is another thing. */
 const LEAST_OVERLAP = 0.5;
-/** So many differences are listed. */
+/** The most differences that are listed. */
 const MOST_LISTED = 8;
 
 const amount = (most: number) =>
@@ -38,7 +38,7 @@ const amount = (most: number) =>
       if (message) context.addIssue({ code: 'custom', message });
     })
     .transform(text => valueFor(text) ?? 0);
-/** How far the part is moved over the picture by hand: mm, degrees. */
+/** How far the part was moved over the picture by hand: mm, degrees. */
 const Moved = z.object({ across: amount(300), up: amount(300), turn: amount(360) });
 const STILL = { across: '0', up: '0', turn: '0' };
 
@@ -50,12 +50,12 @@ interface Props {
   onPick(piece: ShownPiece): void;
 }
 
-/** The part's outline over the photo at true size: of the object before it is printed, of the print after. */
+/** The part's outline over the photo at true size: of the object before printing, of the print afterwards. */
 export function LaidPanel({ shown, laid, ask, onLaid, onPick }: Props) {
   const [side, setSide] = useState<Side | typeof BEST>(BEST);
   const [said, setSaid] = useState<string | null>(null);
   const [busy, setBusy] = useState(false);
-  /** Which question is the newest: what was taken off meanwhile is not laid again by an answer that comes late. */
+  /** The newest question: a late answer does not bring back what was removed meanwhile. */
   const newest = useRef(0);
   const takeOff = () => {
     newest.current++;
@@ -211,7 +211,7 @@ function Findings({ laid, shown, onPick }: Pick<Props, 'shown' | 'onPick'> & { l
   );
 }
 
-/** A round is told across; the line of a side or a rounding by how far it stands out or back. */
+/** A circle is reported by its diameter; a side or a rounding by how far it is out or in. */
 function differs({ kind, hole, most }: Piece, { value, u }: Sized): string {
   const far = (times: number) =>
     `${formatPlain(times * Math.abs(value), 2)} ± ${formatPlain(times * u, 2)} mm`;

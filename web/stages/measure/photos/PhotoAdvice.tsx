@@ -1,6 +1,6 @@
 import { Advice } from '../Advice';
 
-/** How to take a photo that sizes can be read off. Common practice, no source. */
+/** How to take a photo for measuring. Common practice, no source. */
 const ADVICE = [
   [
     'Print, and read both bars',

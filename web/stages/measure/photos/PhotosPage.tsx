@@ -7,7 +7,7 @@ import { PhotoAdvice } from './PhotoAdvice';
 import { SheetLinks } from './SheetLinks';
 import { TraceBench } from './TraceBench';
 
-/** Photos of flat objects and flatbed scans: each traced, measured on, and made an outline. */
+/** Photos of flat objects and flatbed scans: each traced, measured, and turned into an outline. */
 export function PhotosPage() {
   const { document } = useBench('document');
   const [picked, setPicked] = useState<string | null>(null);

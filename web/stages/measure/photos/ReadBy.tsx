@@ -8,7 +8,7 @@ interface Props {
   trace: Trace;
   onChange(change: { by?: TraceBy; thickness?: number; broken?: number; tolerance?: number }): unknown;
   onPressCorners(): void;
-  /** On the two ends of a length. @param line which of them */
+  /** For the two ends of a length. @param line which length */
   onPressEnds(line: number): void;
 }
 
@@ -27,7 +27,7 @@ const WAYS: { value: Way; label: string }[] = [
 /** A card of ISO/IEC 7810 ID-1: 85.60 × 53.98. */
 const CARD = { width: 85.6, height: 53.98 };
 
-/** How a photo's sizes are known. */
+/** What gives a photo its scale. */
 export function ReadBy({ trace, onChange, onPressCorners, onPressEnds }: Props) {
   const { by } = trace;
   const f35 = by.kind === 'flatbed' ? undefined : by.f35;

@@ -4,9 +4,9 @@ import { Button, Select } from '../../../ui/controls';
 import { Notice, Row } from '../../../ui/layout';
 import { SizeField } from '../../../ui/SizeField';
 
-/** What each way of knowing a photo's sizes asks for. */
+/** The fields for each way of scaling a photo. */
 
-/** Until its ends are pressed on. */
+/** Until its ends are pressed. */
 export const NEW_LENGTH = { from: [0, 0] as [number, number], to: [100, 0] as [number, number], length: 50 };
 
 export function SheetFields({

@@ -9,14 +9,14 @@ import type { ShownPiece, ShownTrace } from '../../../workers/trace-protocol';
 interface Props {
   shown: ShownTrace;
   lit: readonly ShownPiece[];
-  /** How high edges stand where nothing else is said, mm; null where all lies flat. */
+  /** The height of edges without a stated one, mm; null where everything is flat. */
   stands: number | null;
   onSay(said: Parting): void;
   /** The place of a cut is pressed on the photo. */
   onCut(): void;
 }
 
-/** What the maker knows better of the lines and arcs that are lit: straight or round, one or two, sharp or rounded. */
+/** The maker's corrections of the selected lines and arcs: straight or round, one or two, sharp or rounded. */
 export function Reshape({ shown, lit, stands, onSay, onCut }: Props) {
   const [one, two, ...more] = lit;
   if (!one || more.length > 0) return null;
@@ -82,7 +82,7 @@ function middleOf(piece: ShownPiece): Point2 {
   return [(p[0] + q[0]) / 2, (p[1] + q[1]) / 2];
 }
 
-/** Where two meet; an edge seen at its foot and one seen at its top end a little apart in the picture. */
+/** Where two pieces meet; an edge seen at its foot and one seen at its top end slightly apart in the picture. */
 function jointOf(a: ShownPiece, b: ShownPiece): Point2 {
   const ends = (p: ShownPiece) => [pointAt(p, 0), pointAt(p, countOf(p) - 1)];
   const pairs = ends(a).flatMap(p => ends(b).map(q => ({ p, q, far: Math.hypot(p[0] - q[0], p[1] - q[1]) })));

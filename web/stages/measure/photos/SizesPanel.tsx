@@ -24,7 +24,7 @@ interface Props {
 
 const NAMES = { side: 'Side', rounding: 'Rounding', round: 'Round' } as const;
 
-/** Sides, roundings and holes with their sizes, and what lies between those that are lit. */
+/** Sides, roundings and holes with their sizes, and the sizes between selected ones. */
 export function SizesPanel({ trace, shown, lit, onPick, onClear, ask, onSay, onCut }: Props) {
   const [sizes, setSizes] = useState<ShownSize[]>([]);
   const [taking, setTaking] = useState<ShownSize | null>(null);
@@ -100,7 +100,7 @@ export function SizesPanel({ trace, shown, lit, onPick, onClear, ask, onSay, onC
   );
 }
 
-/** A size off the photo becomes a reading. */
+/** A size from the photo becomes a reading. */
 function TakeSize({
   trace,
   size,
@@ -121,7 +121,7 @@ function TakeSize({
     instrumentId: null,
     source: 'photo',
     via: 'import',
-    // ± 95 % is two of it.
+    // ± 95 % is two standard uncertainties.
     u: Number((size.u / 2).toFixed(5)),
     struck: null,
     traced: { trace: trace.id, of: `${title}: ${size.words}`.slice(0, 120) },

@@ -20,11 +20,11 @@ import { LaidPanel } from './LaidPanel';
 import { ReadBy } from './ReadBy';
 import { SizesPanel } from './SizesPanel';
 
-/** Strokes are so wide, as a share of the picture's width. */
+/** Width of strokes, as a share of the picture's width. */
 const BRUSH = 1 / 90;
 const whole = ([u, v]: Point2): [number, number] => [Math.round(u * 10) / 10, Math.round(v * 10) / 10];
 
-/** One photo: what was traced on it, how it is read, and what becomes of it. */
+/** One photo: its trace, its scale, and what to do with the outline. */
 export function TraceBench({ trace, onRemoved }: { trace: Trace; onRemoved(): void }) {
   const { job, document, workshop, edit } = useBench('job', 'document', 'workshop', 'edit');
   const { words: useWords, use } = useOutline();
@@ -32,7 +32,7 @@ export function TraceBench({ trace, onRemoved }: { trace: Trace; onRemoved(): vo
   const open = useTrace(job.id, photo, asked);
   const [lit, setLit] = useState<ShownPiece[]>([]);
   const [pressing, setPressing] = useState<Pressing>('pick');
-  /** Pressed on so far: of a rectangle's corners, or of a length's ends. */
+  /** Pressed so far: corners of a rectangle, or ends of a length. */
   const [corners, setCorners] = useState<Point2[]>([]);
   const [line, setLine] = useState(0);
   const change = (by: Extract<Parameters<typeof edit>[0], { kind: 'trace' }>['change']) =>
@@ -45,7 +45,7 @@ export function TraceBench({ trace, onRemoved }: { trace: Trace; onRemoved(): vo
     setLit(now =>
       now.some(p => p.key === piece.key) ? now.filter(p => p.key !== piece.key) : [...now, piece].slice(-6),
     );
-  /** Pieces are numbered anew then, and what was tidied by their numbers is offered again. */
+  /** Pieces are numbered again then, so tidying by old numbers is offered again. */
   const reshape = (parting: Parting[]) => {
     setLit([]);
     void change({ parting, ...(trace.tidy.length > 0 ? { tidy: [] } : {}) });
@@ -80,7 +80,7 @@ export function TraceBench({ trace, onRemoved }: { trace: Trace; onRemoved(): vo
     void change({ inside: whole(at) });
   };
   const shown = open.trace;
-  // What was laid on another outline lies on that one.
+  // What was aligned with another outline is dropped.
   const [laidOn, setLaidOn] = useState<{ trace: ShownTrace; laid: ShownLaid } | null>(null);
   const laid = laidOn !== null && laidOn.trace === shown ? laidOn.laid : null;
   const current = lit.flatMap(l => shown?.pieces.find(p => p.key === l.key) ?? []);
@@ -101,7 +101,7 @@ export function TraceBench({ trace, onRemoved }: { trace: Trace; onRemoved(): vo
     ...(trace.by.kind === 'rectangle' ? [['corner', 'Its corners'] as [Pressing, string]] : []),
     ...(trace.by.kind === 'dimensions' ? [['end', 'Ends of a length'] as [Pressing, string]] : []),
   ];
-  // What is still to be said comes first; once it is said, the sizes do.
+  // Missing inputs come first; once they are given, the sizes do.
   const isSettled = shown !== null && isRead(trace);
   const readBy = (
     <ReadBy
@@ -297,7 +297,7 @@ export function TraceBench({ trace, onRemoved }: { trace: Trace; onRemoved(): vo
   );
 }
 
-/** Whether all that its sizes hang on was read. */
+/** Whether everything that its sizes depend on was entered. */
 function isRead({ by, thickness }: Trace): boolean {
   if (by.kind === 'flatbed') return by.known !== undefined;
   return thickness > 0 && (by.kind !== 'sheet' || by.bars !== undefined);
@@ -308,7 +308,7 @@ const Bench = styled.div`
   h2 { font-size: 16px; margin-bottom: 6px; }
   @media (max-width: 900px) { grid-template-columns: minmax(0, 1fr); }
 `;
-/** The photo stays while the sizes are gone through. */
+/** The photo stays in view while the sizes are scrolled. */
 const Left = styled.div`
   @media (min-width: 901px) { position: sticky; top: 0; }
 `;

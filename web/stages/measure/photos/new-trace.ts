@@ -6,12 +6,12 @@ interface Wanted {
   /** Of the job's. */
   photo: string;
   file: File;
-  /** How the job's last one was read: one sheet serves many photos. */
+  /** The settings of the job's last one: one sheet serves many photos. */
   last?: TraceBy;
   known?: Partial<Pick<Trace, 'by' | 'thickness'>>;
 }
 
-/** A photo that was taken in, as it is first traced. */
+/** The first settings for tracing an added photo. */
 export async function newTrace({ id, photo, file, last, known = {} }: Wanted): Promise<Trace> {
   return {
     id,
@@ -26,11 +26,11 @@ export async function newTrace({ id, photo, file, last, known = {} }: Wanted): P
   };
 }
 
-/** What the file says of itself. */
+/** What the file states about itself. */
 async function byFile(file: File, last: TraceBy | undefined): Promise<TraceBy> {
   const { aboutPhoto } = await import('../../../../core/trace/file/about-photo');
   const { f35, dpi } = await aboutPhoto(new Uint8Array(await file.arrayBuffer()));
-  // Cameras write 72 or 96 as well; scanners write what they scanned at.
+  // Cameras write 72 or 96 as well; scanners write their true resolution.
   if (f35 === null && dpi && Math.min(dpi.x, dpi.y) >= 140) return { kind: 'flatbed', dpi, from: 'above' };
   const sheet = last?.kind === 'sheet' ? last : { paper: 'a4' as const, middle: 'white' as const };
   return {

@@ -38,7 +38,7 @@ export function useAddScan(onAdded: (id: string) => void) {
   return { sending, send };
 }
 
-/** Where the practice bench is on: its scanner's file goes the way that any other goes. */
+/** Where the practice bench is on: its scanner's file is handled like any other. */
 export function PracticeScanButton({ sending, send }: Omit<Props, 'main'>) {
   const { job, resolved, workshop, say } = useBench('job', 'resolved', 'workshop', 'say');
   const [scanning, setScanning] = useState(false);

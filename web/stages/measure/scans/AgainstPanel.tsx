@@ -15,7 +15,7 @@ interface Props {
   onAgainst(against: ShownAgainst | null): void;
 }
 
-/** A scan of a print against what it was printed from: what the printer did. */
+/** A scan of a print compared with its part: what the printer did. */
 export function AgainstPanel({ ask, against, onAgainst }: Props) {
   const { spec, choice } = useComparedPart(() => onAgainst(null));
   const [said, setSaid] = useState<string | null>(null);

@@ -10,7 +10,7 @@ import { Button } from '../../../ui/controls';
 import { FormField } from '../../../ui/FormField';
 import { Notice, Panel, Row } from '../../../ui/layout';
 
-/** A factor so near to the one that was settled says nothing new. */
+/** A factor this close to the settled one adds nothing new. */
 const SAME = 0.0005;
 
 export type Trust = NonNullable<Scan['trust']>;
@@ -18,17 +18,17 @@ export type Trust = NonNullable<Scan['trust']>;
 interface Props {
   check: SizeCheck;
   trust: Trust | undefined;
-  /** What it is called, in a table's head: Scan, Photo. */
+  /** Its name in a table's head: Scan, Photo. */
   what: string;
-  /** What sizes carry until it is settled; null where nothing more. */
+  /** The extra uncertainty of sizes until it is settled; null where there is none. */
   meanwhile: string | null;
   onSettle(trust: Trust | null): void;
-  /** Why it is not gone by. */
+  /** Why it is left out. */
   refused: string | undefined;
   onRefuse(why: string | null): void;
 }
 
-/** How large a scan or a photo truly is, by what was read with calipers too. */
+/** The true scale of a scan or a photo, from sizes that were also read with calipers. */
 export function CompareSizes({
   check,
   trust,

@@ -25,7 +25,7 @@ interface Props {
 /** Flats matter for standing it up; sizes come first. */
 const MOST_AT_ONCE = 60;
 
-/** What was found, each with its sizes and how sure they are. */
+/** What was found, each with its sizes and their uncertainty. */
 export function FindingsList({ scan, findings, lit, onLit, onTake }: Props) {
   const { edit } = useBench('edit');
   const upright = (f: ShownFinding, down: boolean) => {
@@ -99,7 +99,7 @@ export function FindingsList({ scan, findings, lit, onLit, onTake }: Props) {
   );
 }
 
-/** What may be meant of it, within its error; nothing is put right by itself. */
+/** Possible relations, within the error; nothing is corrected automatically. */
 function Relations({ findings, index, onTake }: Pick<Props, 'findings' | 'onTake'> & { index: number }) {
   const relations = relationsOf(findings, index);
   if (relations.length === 0) return null;
@@ -122,7 +122,7 @@ function Relations({ findings, index, onTake }: Pick<Props, 'findings' | 'onTake
 /** A plate's face is square to every hole in it. */
 const MOST_RELATIONS = 6;
 
-/** What of it answers the steps of the recipe, in one press. */
+/** The findings that answer the steps of the recipe, in one press. */
 function Asked({ scan, findings }: { scan: Scan; findings: readonly ShownFinding[] }) {
   const { document, resolved, edit, say } = useBench('document', 'resolved', 'edit', 'say');
   const wanted = new Set(resolved.needed.map(n => n.dimension.id));

@@ -9,19 +9,19 @@ import { Button } from '../../../ui/controls';
 import { Notice, Panel, Row } from '../../../ui/layout';
 import type { ShownFinding } from '../../../workers/scan-protocol';
 
-/** A round this thin is a peg or a marker that was put there, mm; of a post by itself. Common practice, no source. */
+/** A cylinder this thin is a peg or a marker, mm; or a post on its own. Common practice, no source. */
 const [PEG, POST] = [14, 10];
 
 interface Props {
   scan: Scan;
   findings: readonly ShownFinding[];
   ask: OpenScan['ask'];
-  /** Places that were pressed for posts; null while nobody asked for that. */
+  /** Places that were pressed for posts; null while that is off. */
   places: readonly Point3[] | null;
   onPlaces(places: readonly Point3[] | null): void;
 }
 
-/** Only there where the part follows an object. */
+/** Only where the part follows an object. */
 export function FollowPanel({ scan, findings, ask, places, onPlaces }: Props) {
   const { document, resolved, edit, say, go } = useBench('document', 'resolved', 'edit', 'say', 'go');
   const { busy, problem, follow, spec } = useFollow();

@@ -12,20 +12,20 @@ import { Button, Select } from '../../../ui/controls';
 import { Notice, Panel, Row } from '../../../ui/layout';
 import type { ShownScan } from '../../../workers/scan-protocol';
 
-/** Scatter beyond this hides what a fit depends on, mm sd. Common practice, no source. */
+/** With more scatter than this, fits cannot be judged, mm sd. Common practice, no source. */
 const ROUGH = 0.12;
-/** A share of edges that more than two triangles share, beyond which the skin is double. Common practice, no source. */
+/** With a larger share of edges between more than two triangles, the surface is doubled. Common practice, no source. */
 const OVER_ITSELF = 0.05;
 const SPECKS = 0.01;
 
-/** Whether the scan can be worked on: what it is, and what to do about what is wrong with it. */
+/** Whether the scan is usable: its properties, and what to do about problems. */
 export function Judgement({ scan, shown }: { scan: Scan; shown: ShownScan }) {
   const { document, edit } = useBench('document', 'edit');
   const { before, after } = shown;
   const change = (change: { unit?: ScanUnit; steps?: ScanStep[] }) =>
     void edit({ kind: 'scan', scanId: scan.id, change });
   const side = (i: 0 | 1 | 2) => formatPlain(after.bounds.max[i] - after.bounds.min[i], 1);
-  // The worker looked at it in the unit that was said: what it suspects is of those numbers.
+  // The worker judged it in the stated unit: its suspicion is about those numbers.
   const suspicion = before.unitSuspicion;
   const suspected = suspicion.unit !== 'mm' && unitTimes(scan.unit, suspicion.factor);
   const without = scan.steps.find(s => s.kind === 'without-islands');
@@ -144,11 +144,11 @@ function skinOf({ watertight, holes, components, islands }: Judged): string {
   return `open, ${holes} ${holes === 1 ? 'border' : 'borders'}${bodies > 1 ? `, ${bodies} bodies` : ''}`;
 }
 
-/** “42 % of the underside”: what is missing of it, seen from there. */
+/** “42 % of the underside”: the share that is missing, seen from there. */
 const unseenWords = ({ side, share }: UnseenSide): string =>
   `${share > 0.95 ? '' : `${formatPlain(100 * share, 0)} % of `}the ${side}${side === 'top' || side === 'underside' ? '' : ' side'}`;
 
-/** The unit that is so many times the one that was said; null where there is none. */
+/** The unit that is this many times the stated one; null where there is none. */
 function unitTimes(now: ScanUnit, factor: number): ScanUnit | undefined {
   const wanted = SCAN_UNITS[now] * factor;
   return UNIT_NAMES.map(u => u.value).find(u => Math.abs(SCAN_UNITS[u] / wanted - 1) < 0.01);

@@ -10,7 +10,7 @@ import type { OtherScan, ShownScan } from '../../../workers/scan-protocol';
 
 const ScanView = lazy(() => import('../../../scan/ScanView'));
 
-/** Three fix a pose; more even it out. */
+/** Three determine a pose; more average it. */
 const LEAST = 3;
 
 interface Props {
@@ -22,10 +22,10 @@ interface Props {
   onPairs(pairs: readonly (readonly [Point3, Point3])[]): void;
 }
 
-/** Where a scan finds no way onto another by itself: the same places are pressed on both, in turn. */
+/** Where a scan cannot be aligned automatically: the same places are pressed on both, in turn. */
 export function PairsDialog({ shown, label, other, busy, onClose, onPairs }: Props) {
   const from = useMemo(() => ({ jobId: other.jobId, scanId: other.id }), [other.jobId, other.id]);
-  // What was put together with it stays with it.
+  // Scans that were merged with it stay merged.
   const steps = useMemo(() => other.steps.filter(s => s.kind !== 'merge'), [other.steps]);
   const { shown: second, problem, busy: reading } = useScan({ from, unit: other.unit, steps });
   const [here, setHere] = useState<readonly Point3[]>([]);

@@ -23,14 +23,14 @@ interface Props {
   shown: ShownScan;
   ask: OpenScan['ask'];
   busy: boolean;
-  /** Places that were pressed for standing it up; null while nobody asked for that. */
+  /** Places that were pressed for standing it up; null while that is off. */
   points: readonly Point3[] | null;
   onPoints(points: readonly Point3[] | null): void;
 }
 
 type Wish = ScanStep extends infer S ? (S extends { id: string } ? Omit<S, 'id'> : never) : never;
 
-/** What is done to a scan before it is measured on; each step can be taken back, and the file stays as it came. */
+/** The steps before a scan is measured; each can be taken back, and the file is never changed. */
 export function PreparePanel({ scan, shown, ask, busy, points, onPoints }: Props) {
   const { edit } = useBench('edit');
   const [across, setAcross] = useState('3');

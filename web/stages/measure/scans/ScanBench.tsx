@@ -36,10 +36,13 @@ const FORMS: { value: PrimitiveKind; label: string }[] = [
   { value: 'hexagon', label: 'a hexagon' },
   { value: 'prism', label: 'another even prism' },
 ];
-/** The region that a press begins with, as a share of the scan's size; smaller ones are tried where that finds nothing. */
+/**
+ * The region in which a press begins to search, as a share of the scan's size; smaller ones are tried where that finds
+ * nothing.
+ */
 const REGIONS = [0.06, 0.03, 0.12];
 
-/** One scan: seen, judged, measured on. */
+/** One scan: viewed, judged, measured. */
 export function ScanBench({ scan, onRemoved }: { scan: Scan; onRemoved(): void }) {
   const { job, document, workshop, edit, say } = useBench('job', 'document', 'workshop', 'edit', 'say');
   const others = document.scans.filter(s => s.id !== scan.id).map(s => ({ ...s, jobId: job.id }));
@@ -53,11 +56,11 @@ export function ScanBench({ scan, onRemoved }: { scan: Scan; onRemoved(): void }
   const [against, setAgainst] = useState<ShownAgainst | null>(null);
   const [section, setSection] = useState<ShownSection | null>(null);
   const [points, setPoints] = useState<readonly Point3[] | null>(null);
-  /** Another scan that found no place on this one by itself. */
+  /** Another scan that could not be aligned with this one automatically. */
   const [unlaid, setUnlaid] = useState<string | null>(null);
   const [pairing, setPairing] = useState(false);
   const [places, setPlaces] = useState<readonly Point3[] | null>(null);
-  // What was found belongs to the scan as it was then.
+  // The findings belong to the scan's state at that time.
   const list = findings.of === shown ? findings.list : [];
   const put = (list: ShownFinding[]) => setFindings({ of: shown, list });
 
@@ -292,11 +295,11 @@ export function ScanBench({ scan, onRemoved }: { scan: Scan; onRemoved(): void }
   );
 }
 
-/** Closed where there are three. */
+/** Complete with three places. */
 const lineThrough = (points: readonly Point3[]): Float32Array =>
   Float32Array.from((points.length === 3 ? [...points, points[0]!] : points).flat());
 
-/** Found again, it is the same thing: of one kind, about as large and about there. */
+/** Found again, it is the same thing: of one kind, about the same size and place. */
 function isSame(a: ShownFinding, b: ShownFinding): boolean {
   const [x, y] = [a.sizes[0], b.sizes[0]];
   const far = Math.hypot(...[0, 1, 2].map(i => a.near[i as 0]! - b.near[i as 0]!));

@@ -6,7 +6,7 @@ import { AddScanButton, PracticeScanButton, useAddScan } from './AddScan';
 import { ScanAdvice } from './ScanAdvice';
 import { ScanBench } from './ScanBench';
 
-/** Scans of the object: each looked at, put right and measured on. */
+/** Scans of the object: each viewed, prepared and measured. */
 export function ScansPage() {
   const { document } = useBench('document');
   const [picked, setPicked] = useState<string | null>(null);

@@ -55,7 +55,7 @@ export function SectionPanel({ scan, shown, ask, section, onSection, lit }: Prop
     onSection(reply.ok ? reply.section : null);
     if (!reply.ok) return setSaid(reply.message);
     if (across === 'lit') return;
-    // The others are seen beside it: what is measured and sent on is the one that was chosen.
+    // The others are shown next to it: the chosen one is measured and used.
     const count = Number(planes);
     const [low, high] = [min[AXES[across]], max[AXES[across]]];
     const others: ShownSection['loops'] = [];

@@ -11,7 +11,7 @@ import { shelfReading } from '../shelf-reading';
 import { TakeReadingDialog } from '../TakeReadingDialog';
 import { sizeWords } from './FindingsList';
 
-/** A size of a thing on the scan becomes a reading. */
+/** A size of a feature on the scan becomes a reading. */
 export function TakeDialog({
   scan,
   finding,
@@ -24,7 +24,7 @@ export function TakeDialog({
   const [of, setOf] = useState(finding.sizes[0]!.of);
   const size = finding.sizes.find(s => s.of === of)!;
   const { kind } = size;
-  // Never in silence: the maker says that it is that thing.
+  // Never silently: the maker confirms that it is that feature.
   const near =
     kind === 'outside' || kind === 'inside'
       ? nearStandard(

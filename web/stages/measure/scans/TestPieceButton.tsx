@@ -31,7 +31,7 @@ const Wish = z.object({
     ),
 });
 
-/** The section, thin, as a file for the printer: laid on the object it tells what the scan is worth. */
+/** The section, thin, as a file for the printer: tried on the object it shows what the scan is worth. */
 export function TestPieceButton({ scan, profile, where, ask }: Props) {
   const { edit, say } = useBench('edit', 'say');
   const [isOpen, setOpen] = useState(false);
@@ -55,7 +55,7 @@ export function TestPieceButton({ scan, profile, where, ask }: Props) {
       at: new Date().toISOString(),
       where,
       form: wish.form,
-      // What is settled of the scan's size may change later: kept as scanned.
+      // The scan's settled scale may change later: stored as scanned.
       across: [profile.width / factor, profile.depth / factor],
       clearance,
     };

@@ -15,7 +15,7 @@ import { Panel, Row, Stack } from '../../../ui/layout';
 
 type Lay = (typeof PIECE_LAYS)[number];
 
-/** Thin prints of this scan's sections, and how they lay on the object. */
+/** Thin prints of this scan's sections, and how they sat on the object. */
 export function TestPieces({ scan }: { scan: Scan }) {
   const { edit } = useBench('edit');
   const [asked, setAsked] = useState<ScanPiece | null>(null);

@@ -16,7 +16,7 @@ const SolidView = lazy(() => import('../../../solid/SolidView'));
 /** Rows that are shown before all are asked for. */
 const FIRST = 3;
 
-/** What hangs over air as the part lies, in a list and in colour on the part, each with what would do without supports. */
+/** What hangs over air in the part's pose, in a list and in colour on the part, each with its remedy. */
 export function OverAirPanel() {
   const found = useOverAir();
   const [shows, setShows] = useState(false);
@@ -33,7 +33,7 @@ export function OverAirPanel() {
         <Quiet role="status">Looking under it…</Quiet>
       </Panel>
     );
-  // What keeps the part from being built is said by the checks.
+  // The checks report what keeps the part from being built.
   if (found instanceof Error) return null;
   const asking = hangs.filter(h => h.kind !== 'bridge');
   const rows = all ? hangs : hangs.slice(0, FIRST);

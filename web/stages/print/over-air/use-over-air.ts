@@ -16,7 +16,7 @@ export interface OverAirFound {
   trying: boolean;
 }
 
-/** What of the part hangs over air as it lies now; null while that is worked out. */
+/** What hangs over air in the part's current pose; null while that is worked out. */
 export function useOverAir(): OverAirFound | Error | null {
   const { resolved } = useBench('resolved');
   const { part, printer, parameters } = resolved;
@@ -55,7 +55,7 @@ export function useOverAir(): OverAirFound | Error | null {
         show(soFar, true);
       });
       const mended = await line.ask(api => api.remedies(spec, how, found));
-      // What comes by a way of its own may come later than the answer.
+      // Progress messages may arrive after the answer.
       answered = true;
       if (!gone && mended) show(mended.ok ? mended.remedies : soFar, false);
     };

@@ -13,7 +13,7 @@ import { PngPicture } from '../PngPicture';
 import { TakesFigures } from '../TakesFigures';
 import { asPlaced, type usePoses } from './use-poses';
 
-/** How the part lies on the bed: the best poses beside each other, with what each needs and takes. */
+/** The part's pose on the bed: the best poses side by side, with time, plastic and reasons. */
 export function PosesPanel({ found, busy }: ReturnType<typeof usePoses>) {
   const { resolved, edit } = useBench('resolved', 'edit');
   const { part, printer } = resolved;
@@ -89,13 +89,13 @@ function InPieces({ pieces, takes }: { pieces: number; takes: ReturnType<typeof 
   );
 }
 
-/** What speaks for another pose and not for the one it has. */
+/** Advantages of another pose that the current one lacks. */
 const whatIsBetter = (other: ShownPose, now: ShownPose): string => {
   const own = other.reasons.filter(r => !now.reasons.includes(r));
   return (own.length > 0 ? own : other.reasons).slice(0, 2).join('; ');
 };
 
-/** Reasons that fit on a card. */
+/** The most reasons that fit on a card. */
 const MOST_REASONS = 3;
 
 function Card({

@@ -4,10 +4,10 @@ import { usePace } from '../../../api/use-pace';
 import { useBench } from '../../../job/bench-context';
 import { asPlaced, usePoses } from './use-poses';
 
-/** Typing goes first: what a print takes is worked out when the numbers have stood still for so long, ms. */
+/** Typing has priority: the time and plastic of a print are worked out after this pause, ms. */
 const STILL = 1500;
 
-/** What printing the part as it is now would take; nothing while that is not known. @param ready its checks are done */
+/** Time and plastic of printing the current part; nothing while unknown. @param ready its checks are done */
 export function PrintTakes({ ready }: { ready: boolean }) {
   const { resolved } = useBench('resolved');
   const { part, printer, material } = resolved;

@@ -8,15 +8,15 @@ import type { ShownPose } from '../../../workers/solid-protocol';
 
 export interface Poses {
   poses: ShownPose[];
-  /** What the part falls into; 0 where it is one. */
+  /** Number of pieces; 0 where it is in one piece. */
   pieces: number;
-  /** Of a part in pieces: what all of them take at once. */
+  /** For a part in pieces: time and plastic of all of them at once. */
   laid: Estimate | null;
 }
 
 /**
- * How the part may lie; null while that is worked out. What was found before stays on the screen meanwhile.
- * @param after what is asked about must stand still for so long, ms; null: nothing is asked yet
+ * The possible poses of the part; null while they are worked out. Earlier results stay on the screen meanwhile.
+ * @param after waits for a pause of this length, ms; null: nothing is asked yet
  */
 export function usePoses(after: number | null = 0): { found: Poses | Error | null; busy: boolean } {
   const { resolved } = useBench('resolved');
@@ -55,7 +55,7 @@ export function usePoses(after: number | null = 0): { found: Poses | Error | nul
   return { found: state?.found ?? null, busy: state?.key !== key };
 }
 
-/** The pose a part has now, and what it takes so; neither while they are not known. */
+/** The current pose of a part, and its time and plastic; neither while unknown. */
 export function asPlaced(
   found: Poses | Error | null,
   pose: Pose,

@@ -4,14 +4,14 @@ import { ROLES, type Role } from '../../../../core/print/gcode/file';
 import type { MateInFile } from '../../../../core/print/gcode/mates-in-file';
 import { formatPlain } from '../../../../core/quantity/format';
 
-/** What each line is for, as it is drawn; the rest is thin. */
+/** How each line is drawn, by its purpose; others are thin. */
 const DRAWN: Partial<Record<Role, { colour: string; words: string }>> = {
   outer: { colour: 'var(--blue)', words: 'outermost pass' },
   inner: { colour: 'var(--blue-2)', words: 'further passes' },
   support: { colour: 'var(--danger)', words: 'support' },
 };
 
-/** Layers about one surface, as they will be laid. */
+/** Layers around one surface, as they will be printed. */
 export function MateLayers({ mate, name, width }: { mate: MateInFile; name: string; width: number }) {
   const [k, setK] = useState(Math.floor(mate.layers.length / 2));
   const layer = mate.layers[k];

@@ -16,7 +16,7 @@ import type { Sliced } from '../../../workers/solid-protocol';
 import { MateLayers } from './MateLayers';
 import { useSliced } from './use-sliced';
 
-/** What a file that was read fills into the print's record. */
+/** What a file fills into the print's record. */
 export interface SlicedFigures {
   pieces: number;
   grams: number | null;
@@ -24,11 +24,11 @@ export interface SlicedFigures {
   /** Mirrored, it is the other hand. */
   hand: Print['hand'];
   lineWidth: number;
-  /** How far its outlines lie outside those drawn, per side, mm; 0 where they lie on them. */
+  /** How far its outlines are outside those drawn, per side, mm; 0 where they agree. */
   moved: number;
 }
 
-/** Proof that the right file is on the printer: what the slicing program made of a version, read back. */
+/** Proof that the right file goes to the printer: the slicing program's file, read back. */
 export function SlicedFile({
   version,
   onFigures,
@@ -170,7 +170,7 @@ function Found({
   );
 }
 
-/** A surface that the file prints otherwise by more than this is told, mm. */
+/** A surface that differs by more than this in the file is reported, mm. */
 const AS_DRAWN = 0.03;
 
 function MateLine({ mate, name, width }: { mate: MateInFile; name: string; width: number }) {

@@ -11,12 +11,12 @@ export type SlicedState =
   | { is: 'refused'; name: string; message: string }
   | { is: 'read'; name: string; sliced: Sliced };
 
-/** Larger than any sliced part. */
+/** No sliced part is larger. */
 const LARGEST = 200e6;
-/** Compared with so many versions, the newest; each has to be built. */
+/** Compared with this many versions, the newest ones; each has to be built. */
 const MOST_VERSIONS = 6;
 
-/** A sliced file is read in a worker of its own, that ends with it, or when it is given up. */
+/** A sliced file is read in a worker of its own, which ends with it or when it is cancelled. */
 export function useSliced(planned: Version, versions: readonly Version[], rules: SupportRules) {
   const [state, setState] = useState<SlicedState>({ is: 'none' });
   const end = useRef<(() => void) | null>(null);

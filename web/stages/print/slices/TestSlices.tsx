@@ -15,7 +15,10 @@ import { PngPicture } from '../PngPicture';
 
 type Found = { slices: ShownSlice[]; hours: number } | Error | 'busy' | null;
 
-/** Slices of a version that carry one surface each, or several near each other: printed first, where the part takes long and may be wrong. */
+/**
+ * Slices of a version that carry one surface each, or several near each other: printed first, where the part takes long
+ * and may be wrong.
+ */
 export function TestSlices({ version }: { version: Version }) {
   const { workshop } = useBench('workshop');
   const printer = workshop.printers.find(p => p.id === version.printerId) ?? workshop.printers[0]!;

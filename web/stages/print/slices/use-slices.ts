@@ -4,7 +4,7 @@ import { useBench } from '../../../job/bench-context';
 import { kernelLine } from '../../../solid/kernel-worker';
 import type { ShownSlice } from '../../../workers/solid-protocol';
 
-/** Slices of the part as its numbers stand now, one for each surface that must fit; null while they are not known. */
+/** Slices of the part with its current numbers, one for each surface that must fit; null while unknown. */
 export function useSlices(wanted: boolean): ShownSlice[] | null {
   const { resolved } = useBench('resolved');
   const { part, parameters, ledger } = resolved;
@@ -28,7 +28,7 @@ export function useSlices(wanted: boolean): ShownSlice[] | null {
         answer => {
           if (!gone && answer) setState({ key, slices: answer.ok ? answer.slices : [] });
         },
-        // Without slices the other ways are weighed alone.
+        // Without slices the other options are compared alone.
         () => {
           if (!gone) setState({ key, slices: [] });
         },

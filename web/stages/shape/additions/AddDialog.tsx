@@ -14,7 +14,7 @@ const GROUPS: readonly { title: string; kinds: readonly AdditionKindName[] }[] =
   { title: 'Words, and the whole part', kinds: ['words', 'other-hand', 'split'] },
 ];
 
-/** What can be put on any part or taken off it, by pictures. */
+/** What can be added to any part or cut from it, with pictures. */
 export function AddDialog({
   isOpen,
   onClose,

@@ -40,14 +40,14 @@ import { AddDialog } from './AddDialog';
 import { KindPicture } from './KindPicture';
 import { useAddAddition } from './use-add-addition';
 
-/** What the maker puts on the recipe's part or takes off it, in the order in which it is done. */
+/** The maker's additions to the recipe's part, in the order in which they are carried out. */
 export function AdditionsPanel({ findings }: { findings: readonly Finding[] }) {
   const { resolved, edit } = useBench('resolved', 'edit');
   const lead = useLead();
   const { part } = resolved;
   const [adding, setAdding] = useState(false);
   const list = inOrder(part.additions);
-  // Whoever comes for one of its numbers finds it open.
+  // When one of its numbers is asked for, it opens.
   const [open, setOpen] = useState(
     () => list.find(a => lead === a.id || lead?.startsWith(longName(a, '')))?.id ?? null,
   );
@@ -55,7 +55,7 @@ export function AdditionsPanel({ findings }: { findings: readonly Finding[] }) {
     useSensor(PointerSensor),
     useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
   );
-  /** Dropped on another one: it takes that one’s place. */
+  /** Dropped on another one, it takes that one's place. */
   const drop = async (id: string, over: string | null) => {
     const [from, to] = [id, over].map(x => list.findIndex(a => a.id === x)) as [number, number];
     if (to < 0 || from === to) return;
@@ -135,7 +135,7 @@ function Row({
   open: boolean;
   onOpen(): void;
   onCopy(mirror?: SidesChanged): void;
-  /** No more of them may be added. */
+  /** The list is full. */
   full: boolean;
   findings: readonly Finding[];
 }) {
@@ -349,7 +349,7 @@ function dimensionFor(
     id: name,
     name,
     label: `Seat of “${addition.name}”`.slice(0, 120),
-    // What goes into our hole is an outside on the object, and the other way round.
+    // The counterpart of our hole is an outside of the object, and the reverse.
     kind: side === 'inside' ? 'outside' : 'inside',
     critical: true,
     guide: null,

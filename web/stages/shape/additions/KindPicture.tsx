@@ -2,7 +2,7 @@ import type { ReactNode } from 'react';
 import styled from 'styled-components';
 import type { AdditionKindName } from '../../../../core/shape/additions/addition';
 
-/** What each addition does, as a small section: the part in grey, what is added or taken in the working blue. */
+/** The effect of each addition, as a small section: the part in grey, what is added or removed in the working blue. */
 const PICTURES: Record<AdditionKindName, ReactNode> = {
   shape: (
     <>

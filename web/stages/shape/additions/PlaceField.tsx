@@ -8,7 +8,7 @@ import { Hinted, IconButton } from '../../../ui/controls';
 import { Problem } from '../outline/table';
 import { usePicking } from './picking';
 
-/** Where something sits: in words, or by pressing on the face. */
+/** The place of something: in words, or by pressing on the face. */
 export function PlaceField({ spec }: { spec: Extract<ParameterSpec, { kind: 'place' }> }) {
   const { resolved, edit } = useBench('resolved', 'edit');
   const { part, expressions, parameters, problems } = resolved;

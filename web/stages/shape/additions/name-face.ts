@@ -3,7 +3,7 @@ import { faceInWords, type Press } from '../../../../core/shape/additions/presse
 import type { Parameters } from '../../../../core/shape/recipes/parameters';
 import { kernelLine } from '../../../solid/kernel-worker';
 
-/** What a pressed face is called; by its way alone where the kernel has no answer. */
+/** The name of a pressed face; only its direction where the kernel has no answer. */
 export async function nameFace(
   { recipe, additions }: Part,
   parameters: Parameters,
@@ -11,7 +11,7 @@ export async function nameFace(
 ): Promise<string> {
   const answer = await kernelLine('nameFace')
     .ask(api => api.nameFace({ recipe, additions, parameters }, press))
-    // A kernel that broke says so where the solid is shown.
+    // A kernel error is reported where the solid is shown.
     .catch(() => null);
   return answer?.ok ? answer.place : faceInWords({ up: press.normal, offset: null });
 }

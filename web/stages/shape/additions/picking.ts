@@ -1,10 +1,10 @@
 import { createContext, useContext } from 'react';
 
-/** Choosing a face by pressing on it: whoever asks gets its place in words. */
+/** Choosing a face by pressing on it: whoever asked gets its place in words. */
 export interface Picking {
-  /** The field that waits for a click on the part; null when none does. */
+  /** The field that waits for a press on the part; null when none does. */
   asking: string | null;
-  /** The field whose pressed face is being given its name. */
+  /** The field whose pressed face is being named. */
   naming: string | null;
   ask(who: string | null, then?: (place: string) => void): void;
 }

@@ -3,7 +3,7 @@ import { type AdditionKindName, nameForNew } from '../../../../core/shape/additi
 import { freeName } from '../../../../core/shape/additions/free-name';
 import { useBench } from '../../../job/bench-context';
 
-/** Puts another addition of a kind on the part. @returns its id; null where it was refused, which the page says */
+/** Adds an addition of a kind to the part. @returns its id; null where it was refused, which the page reports */
 export function useAddAddition(): (kind: AdditionKindName) => Promise<string | null> {
   const { resolved, edit } = useBench('resolved', 'edit');
   const { part } = resolved;

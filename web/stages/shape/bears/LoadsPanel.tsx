@@ -24,7 +24,7 @@ const TURNS = [
   { amount: 8, words: 'a hand with a key' },
 ];
 
-/** A pull may be said in kilograms or in words, a turn is a number of N·m. */
+/** A pull may be given in kilograms or in words; a torque is a number of N·m. */
 function readAmount(text: string, turn: boolean): { amount: number } | { problem: string } {
   if (turn) {
     const typed = parseQuantity(text, 'count');
@@ -36,7 +36,7 @@ function readAmount(text: string, turn: boolean): { amount: number } | { problem
   return load.ok ? { amount: load.newtons } : { problem: load.message };
 }
 
-/** What the part has to bear, asked in words; the section that gives way first, and what helps. */
+/** The loads of the part, asked in words; the section that fails first, and what helps. */
 export function LoadsPanel({
   results,
   findings,
@@ -197,13 +197,13 @@ function Load({
 }
 
 /** A face in words, a mate, or a press on the part. */
-/** The surfaces of the part that fit something, as it is now: a load may act on them, or be held there. */
+/** The part's current mating surfaces: a load may act on them, or be held there. */
 const surfacesOf = ({ recipe, parameters }: Bench['resolved']) =>
   recipe.mates
     .filter(m => m.active(parameters))
     .map(m => ({ value: `mate ${m.id}`, label: m.name.toLowerCase() }));
 
-/** A place that is in no list: a face pressed on the solid, or a surface that a choice took away. */
+/** A place that is not in the list: a face pressed on the solid, or a surface that a choice removed. */
 function elsewhere({ recipe }: Bench['resolved'], place: string): string {
   const mate = recipe.mates.find(m => place === `mate ${m.id}`);
   return mate ? `${mate.name.toLowerCase()}, not on the part now` : place;

@@ -19,10 +19,10 @@ const UNITS: readonly { factor: Model['factor']; words: string }[] = [
   { factor: 10, words: 'centimetres' },
   { factor: 1000, words: 'metres' },
 ];
-/** A neighbour smaller or larger than this in mm was more likely drawn in another unit. */
+/** A neighbour outside these sizes in mm was more likely drawn in another unit. */
 const USUAL = { least: 3, most: 1500 };
 
-/** A scan of the job that no body was made from yet is offered by its id after this. */
+/** A scan of the job without a body is offered by its id after this prefix. */
 const SCAN = 'scan ';
 
 /** Which body from a file: those of the job, or a new one from STEP, STL, OBJ or 3MF. */
@@ -35,7 +35,7 @@ export function ModelSelect({
   label: string;
   value: string;
   onChange(id: string): void;
-  /** The part follows it: a scan will do. */
+  /** The part follows it: a scan is accepted. */
   follows?: boolean;
 }) {
   const { document, edit } = useBench('document', 'edit');

@@ -6,7 +6,7 @@ import { type Movable, movablesOf } from '../../../../core/work/movable';
 import { useBench } from '../../../job/bench-context';
 import { Notice, Row } from '../../../ui/layout';
 
-/** Numbers of the part that move something, each with what it does and what can be done with it. */
+/** Numbers of the part that move something, each with its effect and its actions. */
 export function MoverList<M extends Pick<Mover, 'name' | 'disturbs'>>({
   movers,
   untried,
@@ -59,7 +59,7 @@ export function MoverList<M extends Pick<Mover, 'name' | 'disturbs'>>({
   );
 }
 
-/** On the button that changes one. */
+/** The label of the button that changes one. */
 export const makeWords = ({ now, isAngle, carriesMate }: Movable, to: number): string =>
   carriesMate
     ? `Make it ${formatPlain(to, 2)}${isAngle ? '°' : ' mm'}`

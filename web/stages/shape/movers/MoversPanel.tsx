@@ -20,7 +20,7 @@ interface Props {
   actions(mover: Mover, of: Movable): ReactNode;
 }
 
-/** The numbers that move the place that was pressed, the most local first. */
+/** The numbers that move the pressed place, the most local first. */
 export function MoversPanel({ press, title, onClose, children, actions }: Props) {
   const moved = useFoundOut(press, (work, partId) => moversOf(work, partId, press));
   return (
@@ -36,7 +36,7 @@ export function MoversPanel({ press, title, onClose, children, actions }: Props)
   );
 }
 
-/** What was found where the solid was pressed, with a key that puts it away. */
+/** The findings at a pressed place, with a key that closes them. */
 export function PressedPanel({
   title,
   onClose,

@@ -28,9 +28,9 @@ export function SpanPanel({
 }: {
   places: readonly Place[];
   onClose(): void;
-  /** Where it is measured, for showing it. */
+  /** The two points of the measurement, for showing it. */
   onFound(span: Span | null): void;
-  /** It must fit, by this number. @param wanted what it should come to, where that was typed */
+  /** It must fit, by this number. @param wanted the typed target, if any */
   onFit(span: Span, mover: SpanMover, wanted: number | null): void;
 }) {
   const { resolved, edit } = useBench('resolved', 'edit');

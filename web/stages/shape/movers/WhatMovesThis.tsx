@@ -10,16 +10,16 @@ import { MoversPanel } from './MoversPanel';
 import { SpanPanel } from './SpanPanel';
 
 interface Props {
-  /** One place, or the two faces between which a size is meant. */
+  /** One place, or the two faces of a size. */
   presses: readonly Press[];
   onClose(): void;
   /** The next press is the second face. */
   onSecond(): void;
-  /** A size was found between them, or is none any more. */
+  /** A size was found between them, or no longer exists. */
   onFound(span: Span | null): void;
 }
 
-/** Places that were pressed on Shape: which numbers move them, and that they must fit. */
+/** Places that were pressed on Shape: the numbers that move them, and making them a mate. */
 export function WhatMovesThis({ presses, onClose, onSecond, onFound }: Props) {
   const { select, go } = useBench('select', 'go');
   const [fitting, setFitting] = useState<Preset | null>(null);

@@ -3,8 +3,8 @@ import type { Work } from '../../../../core/work/work';
 import { useBench } from '../../../job/bench-context';
 
 /**
- * What was asked of the solid where it was pressed; null while it is being found out.
- * @param about the press: found out once for each, so that typing meanwhile does not start it anew
+ * The answer to a question about a pressed place of the solid; null while it is worked out.
+ * @param about the press: worked out once for each, so that typing meanwhile does not start it again
  */
 export function useFoundOut<T>(
   about: unknown,

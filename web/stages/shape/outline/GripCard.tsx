@@ -23,7 +23,7 @@ interface Props {
   onClose(): void;
 }
 
-/** The numbers of what is held, beside it on the drawing. */
+/** The numbers of the selected item, next to it on the drawing. */
 export function GripCard({ grip, corners, points, left, top, onKeep, onClose }: Props) {
   const corner = corners[grip.at]!;
   const put = (change: Partial<Written>) =>
@@ -97,7 +97,7 @@ const titleOf = ({ of, at }: Grip): string =>
       ? `Arc to corner ${at + 1}`
       : `Edge to corner ${at + 1}`;
 
-/** Kept on Enter, or when it is left. */
+/** Stored on Enter, or when the field is left. */
 function NumberCell({ label, value, onKeep }: { label: string; value: string; onKeep(text: string): void }) {
   const [typed, setTyped] = useState<string | null>(null);
   const keep = () => {
@@ -118,7 +118,7 @@ function NumberCell({ label, value, onKeep }: { label: string; value: string; on
   );
 }
 
-/** The whole edge by an amount that was measured: out, or in below 0. */
+/** Moves the whole edge by a measured amount: outwards, or inwards below 0. */
 function Outwards({ onMove }: { onMove(by: number): void }) {
   const [typed, setTyped] = useState('');
   const read = parseQuantity(typed.replace('−', '-'), 'length');

@@ -88,7 +88,7 @@ function rowsOf(text: string): Written[] | null {
   }
 }
 
-/** Beside the last one, clear of it; the first at a place to be changed. */
+/** Next to the last one, clear of it; the first at a place to be changed. */
 function withOneMore(now: readonly Written[]): Written {
   const before = now.at(-1);
   if (!before) return { x: '10', y: '10', diameter: '4' };

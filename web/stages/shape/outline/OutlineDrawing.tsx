@@ -26,7 +26,7 @@ const HEIGHT = 300;
 const MARGIN = 26;
 /** Height of the card with its numbers, pixels. */
 const CARD = { corner: 146, via: 108, edge: 214 };
-/** A drag goes by this, mm, with Shift by a tenth of a millimetre; in line with another corner within this many pixels. */
+/** The step of a drag, mm, with Shift a tenth of a millimetre; it snaps to another corner within this many pixels. */
 const STEP = { usual: 0.5, fine: 0.1 };
 const IN_LINE_PX = 6;
 
@@ -38,7 +38,7 @@ interface Props {
   onKeep(text: string): void;
 }
 
-/** An outline on paper: corners, arcs and edges are dragged, or moved by a number typed beside them. */
+/** An outline on paper: corners, arcs and edges are dragged, or moved by a number typed next to them. */
 export function OutlineDrawing({ label, corners, onDraft, onKeep }: Props) {
   const { resolved } = useBench('resolved');
   const frame = useRef<HTMLDivElement>(null);
@@ -63,11 +63,11 @@ export function OutlineDrawing({ label, corners, onDraft, onKeep }: Props) {
   if (!sound || corners.length < 2)
     return <Unreadable>It is drawn once each corner has two numbers that can be read.</Unreadable>;
   const size = boxAround(points);
-  // A bend is drawn so finely that no flat is seen.
+  // A bend is drawn finely enough to look round.
   const fine = Math.max(size[2] - size[0], size[3] - size[1]) / 3000;
   const lines = edgeLines(numbers, fine);
   const finished = finishedOf(numbers, fine);
-  // While something is dragged the paper stays where it is.
+  // While something is dragged the paper does not move.
   const box = drag?.box ?? boxAround([...lines.flatMap(l => l.points), ...finished]);
   const scale = Math.min((width - 2 * MARGIN) / (box[2] - box[0]), (HEIGHT - 2 * MARGIN) / (box[3] - box[1]));
   const at = ([x, y]: Point2): [number, number] => [
@@ -213,7 +213,7 @@ export function OutlineDrawing({ label, corners, onDraft, onKeep }: Props) {
 
 interface Drag {
   grip: Grip;
-  /** Where the pointer went down, pixels. */
+  /** Where the pointer was pressed, pixels. */
   began: readonly [number, number];
   box: readonly [number, number, number, number];
   now: readonly Written[];
@@ -249,7 +249,7 @@ const placeOf = (grip: Grip, numbers: Numbers, lines: ReturnType<typeof edgeLine
   return grip.of === 'via' && c.via ? c.via : [c.x, c.y];
 };
 
-/** With its corners taken off and its edges trimmed; nothing where that cannot be. */
+/** With corners taken off and edges trimmed; nothing where that is impossible. */
 function finishedOf(numbers: Numbers, sagitta: number): Point2[] {
   try {
     return flattenedPoints(outlineOfText(writeCorners(numbers)), sagitta);

@@ -17,16 +17,16 @@ import { useWritten } from './use-written';
 const ProfileDialog = lazy(() => import('./ProfileDialog'));
 
 type Written = Corner<string>;
-/** A traced outline of more corners is read as text sooner than as a table. */
+/** A traced outline with more corners is easier to read as text than as a table. */
 const FIRST_TABLE = 60;
 
-/** An outline as a table of its corners: what each is, and how the edge that arrives there runs. */
+/** An outline as a table of its corners: what each is, and the edge that ends there. */
 export function OutlineField({ spec }: { spec: OutlineSpec }) {
   const { text, problem, type, leave, put, latest, reset } = useWritten(spec);
   const [asText, setAsText] = useState(() => (rowsOf(text)?.length ?? 0) > FIRST_TABLE);
   const [reading, setReading] = useState(false);
   const corners = rowsOf(text);
-  // Each step starts from what was written last, not from what was drawn last.
+  // Each step starts from what was written last, not from what was rendered last.
   const changed = (i: number, change: Partial<Written>): string =>
     writeCorners((rowsOf(latest()) ?? []).map((c, k) => (k === i ? { ...c, ...change } : c)));
   const step = (edit: (now: Written[]) => Written[]) => put(writeCorners(edit(rowsOf(latest()) ?? [])));

@@ -21,7 +21,7 @@ const UNITS: { value: Unit; label: string }[] = [
   { value: 'm', label: 'metres' },
 ];
 
-/** A profile from a drawing: what the file holds and how large it is are shown before anything is taken. */
+/** A profile from a drawing: the file's content and size are shown before anything is taken. */
 export default function ProfileDialog({ spec, onClose }: { spec: OutlineSpec; onClose(): void }) {
   const { document, resolved, edit, say } = useBench('document', 'resolved', 'edit', 'say');
   const outline = spec.name;
@@ -33,7 +33,7 @@ export default function ProfileDialog({ spec, onClose }: { spec: OutlineSpec; on
   const [withHoles, setWithHoles] = useState(true);
   const takesHoles = outline === 'outline' && resolved.recipe.parameters.some(p => p.name === 'holes');
 
-  // Leaving the width's field for the button reads the file anew: what is taken is what comes of that.
+  // Leaving the width's field for the button reads the file again: the result of that is taken.
   const reading = useRef<Promise<Profile | null>>(Promise.resolve(null));
   const made = useRef<number | null>(null);
   const read = (text: string, unit?: Unit, wide?: number) => {
@@ -66,7 +66,7 @@ export default function ProfileDialog({ spec, onClose }: { spec: OutlineSpec; on
     say('The outline is taken in. Check its width against a reading.');
     onClose();
   };
-  /** The drawing’s own sizes, for what was not read yet. */
+  /** The drawing's own sizes, for dimensions that were not read yet. */
   const sizesSaid = ({ box }: ProfileLoop) =>
     Object.entries(spec.read ?? {}).flatMap(([way, key]) => {
       const dimension = document.dimensions.find(d => d.guide === key);
@@ -104,7 +104,7 @@ export default function ProfileDialog({ spec, onClose }: { spec: OutlineSpec; on
             const chosen = event.target.files?.[0];
             if (!chosen) return;
             setWidth('');
-            // Not even read when it is larger than any profile.
+            // A file larger than any profile is not even read.
             if (chosen.size > 16_000_000) {
               setProfile(null);
               setProblem('This file is over 4 MB: export only the profile.');

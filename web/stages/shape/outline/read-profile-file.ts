@@ -2,7 +2,7 @@ import { wrap } from 'comlink';
 import { LARGEST_PROFILE } from '../../../../core/files/profile/read-profile';
 import type { ProfileApi, ProfileReply, ProfileRequest } from '../../../workers/profile-worker';
 
-/** Longer than any honest profile takes, ms. */
+/** Longer than any sound profile takes, ms. */
 const PATIENCE = 20_000;
 
 /** Reads a drawing in a web worker, so that a bad file cannot stop the page. */

@@ -14,7 +14,7 @@ import { Case, Fields, Head } from '../asked';
 import { CaseName, RemoveCase, withText } from '../CaseFields';
 import { useKeepClear } from './use-keep-clear';
 
-/** Stretches of an edge that stay open: buttons, a plug, a screw that must be reached. */
+/** Stretches of an edge that must stay open: buttons, a plug, a screw that must be reached. */
 export function KeepOpen({ findings, bounds }: { findings: readonly Finding[]; bounds: Bounds | null }) {
   const { resolved, edit } = useBench('resolved', 'edit');
   const { part } = resolved;

@@ -14,7 +14,7 @@ import { useKeepClear } from './use-keep-clear';
 
 type Size = 'width' | 'depth' | 'height' | 'x' | 'y' | 'z' | 'room';
 
-/** One neighbour: what it is, how large, where it stands. */
+/** One neighbour: what it is, its size and its place. */
 export function NeighbourCase({
   neighbour: n,
   findings,

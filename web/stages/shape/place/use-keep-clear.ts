@@ -4,7 +4,7 @@ import { freeName } from '../../../../core/shape/additions/free-name';
 import type { clearOfNeighbour } from '../../../../core/work/keep-clear';
 import { useBench } from '../../../job/bench-context';
 
-/** Adds a “Keep clear” that begins with these numbers. */
+/** Adds a “Keep clear” with these initial numbers. */
 export function useKeepClear() {
   const { resolved, edit, say } = useBench('resolved', 'edit', 'say');
   const { part } = resolved;

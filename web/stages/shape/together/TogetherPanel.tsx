@@ -16,7 +16,7 @@ const AssemblyView = lazy(() => import('../../../solid/AssemblyView'));
 export const VIEWS = ['together', 'exploded', 'apart'] as const;
 export type View = (typeof VIEWS)[number];
 
-/** All parts of the job: where they belong, pulled off each other, and side by side. */
+/** All parts of the job: in their places, pulled apart, and side by side. */
 export function TogetherPanel() {
   const { document } = useBench('document');
   const [open, setOpen] = useState(false);
