@@ -153,7 +153,7 @@ test('a job leaves in a bundle and comes in again', async ({ page, bench }) => {
   await bring(path);
   const choice = page.getByRole('dialog', { name: 'Here already, but otherwise' });
   await expect(choice.getByRole('row', { name: /Title Renamed since Vent-port cap/ })).toBeVisible();
-  await choice.getByRole('button', { name: /What becomes of/ }).click();
+  await choice.getByRole('button', { name: /What to do with/ }).click();
   await page.getByRole('option', { name: 'Keep both, side by side on the rack' }).click();
   await choice.getByRole('button', { name: 'Import', exact: true }).click();
   await expect(page.getByText('Both are kept')).toBeVisible();

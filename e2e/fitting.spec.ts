@@ -203,7 +203,7 @@ test('sizes of one’s own pieces count, a wrong line is named, and a profile go
   const chooser = page.waitForEvent('filechooser');
   await page.getByRole('button', { name: 'From a file' }).click();
   await (await chooser).setFiles({ name: 'x.json', mimeType: 'application/json', buffer: Buffer.from('{') });
-  await expect(page.getByText('This file is no JSON')).toBeVisible();
+  await expect(page.getByText('This file is not JSON')).toBeVisible();
   const again = page.waitForEvent('filechooser');
   await page.getByRole('button', { name: 'From a file' }).click();
   await (await again).setFiles(path);

@@ -271,7 +271,7 @@ test('a zero that is off is taken off what is read; a block tells how far to tru
   await page.goto(`${bench.url}/workshop`);
   await page.getByRole('button', { name: 'Check its zero' }).first().click();
   await page.getByLabel('It reads, mm').fill('9');
-  await expect(page.getByText('That is no zero')).toBeVisible();
+  await expect(page.getByText('That cannot be its zero')).toBeVisible();
   await page.getByLabel('It reads, mm').fill('0,02');
   await page.getByRole('button', { name: 'That is its zero' }).click();
   await page.getByRole('button', { name: 'Read a known block' }).first().click();

@@ -71,8 +71,8 @@ test('a phone is paired by what the workshop page shows, listed there, and sent 
   expect(await phone.evaluate(() => document.cookie)).toBe('');
   await expect(dialog.getByText('Phone 1 is let in')).toBeVisible();
   await dialog.getByRole('button', { name: 'Done' }).click();
-  await page.getByRole('button', { name: 'Send Phone 1 away' }).click();
-  await expect(page.getByRole('button', { name: 'Send Phone 1 away' })).toBeHidden();
+  await page.getByRole('button', { name: 'Remove Phone 1' }).click();
+  await expect(page.getByRole('button', { name: 'Remove Phone 1' })).toBeHidden();
   // It is told without being asked, and let in again it hears of the bench again.
   await expect(phone.getByRole('heading', { name: 'This phone has no access' })).toBeVisible();
   await phone.getByRole('link', { name: 'Give a code' }).click();
@@ -83,7 +83,7 @@ test('a phone is paired by what the workshop page shows, listed there, and sent 
   const id = await bench.measuredJob('Another cap');
   await bench.api('PUT', '/on-bench', { jobId: id });
   await expect(phone.getByText('Another job lies on the bench now.')).toBeVisible();
-  await page.getByRole('button', { name: 'Send Phone 1 away' }).click();
+  await page.getByRole('button', { name: 'Remove Phone 1' }).click();
   await expect(phone.getByRole('heading', { name: 'This phone has no access' })).toBeVisible();
   // The code in the history opens nothing any more.
   await phone.goto(`${door}/pair#${code.replace('-', '')}`);

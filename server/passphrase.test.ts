@@ -65,5 +65,5 @@ test('beyond this machine the server starts only with one', () => {
   expect(start({ SAGOMA_HOST: '0.0.0.0', SAGOMA_PASSPHRASE: 'short' }).stderr).toMatch(
     /set SAGOMA_PASSPHRASE/,
   );
-  expect(start({ SAGOMA_PORT: 'soon' }).stderr).toMatch(/“soon” is no port/);
+  expect(start({ SAGOMA_PORT: 'soon' }).stderr).toMatch(/“soon” is not a port/);
 });

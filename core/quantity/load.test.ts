@@ -26,7 +26,7 @@ describe('a load as a maker says it', () => {
     ['', /How much/],
     ['a lot', /300 N, 30 kg/],
     ['0', /above 0/],
-    ['30 mm', /no unit of a load/],
+    ['30 mm', /not a unit of load/],
     ['99 000 000', /not a number|check the unit/],
     ['20000 kg', /check the unit/],
     ['3.4.5', /two decimal marks/],

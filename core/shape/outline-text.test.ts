@@ -76,7 +76,7 @@ describe('corners', () => {
     ['0, 0; 10, 0 round; 5, 5', /Corner 2, round needs one number/],
     ['0, 0; 10, 0 round 1 round 2; 5, 5', /twice/],
     ['0, 0; 10, 0 round 1 chamfer 2; 5, 5', /rounded and chamfered/],
-    ['0, 0; 10, x; 5, 5', /“x” is no number/],
+    ['0, 0; 10, x; 5, 5', /“x” is not a number/],
     ['0, 0; 0, 0; 5, 5', /Corner 2 is where corner 1 is/],
     ['0, 0; 30, 20; 30, 0; 0, 20', /crosses itself/],
     ['0, 0; 10, 0 round 9; 10, 10; 0, 10 round 9; 0, 5', /edge/],

@@ -365,7 +365,7 @@ describe('a draft in another plastic', () => {
     const fresh = ledger(flexible);
     const after = ledger(flexible, made('tight'));
     expect(fresh.reason).toContain('not tried yet');
-    expect(after.reason).toMatch(/not tried so yet\. What PLA taught of the object carries over/);
+    expect(after.reason).toMatch(/not tried this way yet\. What PLA taught of the object carries over/);
     expect(after.bias.mean).toBeGreaterThan(fresh.bias.mean);
     expect(after.tries).toBe(0);
     // It was tried in another plastic: the belief about the printer stays as before.

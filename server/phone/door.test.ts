@@ -89,7 +89,7 @@ describe('who is not let in', () => {
   ])('%s %s is refused', async (method, path) => {
     const answer = await ask({ method, path, ...(method === 'GET' ? {} : { body: {} }) });
     expect(answer.status).toBe(401);
-    expect(answer.text).toMatch(/not let in/);
+    expect(answer.text).toMatch(/has no access/);
   });
 
   test('a photo of his is not even read', async () => {

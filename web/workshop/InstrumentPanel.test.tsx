@@ -45,7 +45,7 @@ describe('the zero of an instrument', () => {
     for (const [typed, words] of [
       ['', /number/i],
       ['nearly', /number/i],
-      ['7', /That is no zero/],
+      ['7', /That cannot be its zero/],
     ] as const) {
       await userEvent.clear(field);
       if (typed) await userEvent.type(field, typed);

@@ -101,7 +101,7 @@ function DeviceRow({ device, onName, onSendAway }: RowProps) {
         Paired {format(new Date(pairedAt), 'd MMM yyyy, HH:mm')}.{' '}
         {usedAt ? `Last used ${formatDistanceToNow(new Date(usedAt))} ago.` : 'Not used yet.'}
       </p>
-      <Button $small $look="danger" onPress={onSendAway} aria-label={`Send ${name} away`}>
+      <Button $small $look="danger" onPress={onSendAway} aria-label={`Remove ${name}`}>
         Remove it
       </Button>
     </Item>

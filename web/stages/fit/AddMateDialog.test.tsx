@@ -138,7 +138,7 @@ describe('a mate may be let go', () => {
     const ledger = within(screen.getByRole('complementary', { name: 'Ledger' }));
     expect(ledger.getByRole('button', { name: /Skirt over rim/ })).toBeTruthy();
     await userEvent.click(screen.getByRole('button', { name: 'It need not fit…' }));
-    await userEvent.click(screen.getByRole('button', { name: 'Let it go' }));
+    await userEvent.click(screen.getByRole('button', { name: 'Drop it' }));
     expect(bench.part.ledger.mates).toEqual([]);
     expect(bench.part.parameters.skirtDiameter).toBeCloseTo(skirt!.model, 2);
     expect(ledger.queryByRole('button', { name: /Skirt over rim/ })).toBeNull();

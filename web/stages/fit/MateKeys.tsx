@@ -44,7 +44,7 @@ export function MateKeys({ mate }: { mate: Mate }) {
           action={
             <Row $gap={6}>
               <Button $small onPress={drop}>
-                Let it go
+                Drop it
               </Button>
               <Button $small $look="quiet" onPress={() => setAsking(false)}>
                 Keep it
