@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { REPARTINGS } from '../shape/reparted';
+import { REPARTINGS } from '../shape/lines-and-arcs/reparted';
 import { MIDDLES, PAPERS } from '../trace/sheet/layout';
 import { Id, Label, listOf } from './fields';
 import { Refusal } from './scans';

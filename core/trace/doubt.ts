@@ -1,5 +1,5 @@
 import type { Curve } from '../shape/curve';
-import type { Parted } from '../shape/lines-and-arcs';
+import type { Parted } from '../shape/lines-and-arcs/pieces';
 import { takenMirror, tidied } from '../shape/tidy/tidy';
 import type { Camera } from './camera/camera';
 import type { CameraFit } from './camera/fit-camera';

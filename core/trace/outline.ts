@@ -1,5 +1,6 @@
 import { areaOfCurves, type Curve } from '../shape/curve';
-import { curvesOfParted, type Parted, partedAgain, partedInto } from '../shape/lines-and-arcs';
+import { curvesOfParted, partedAgain, partedInto } from '../shape/lines-and-arcs/lines-and-arcs';
+import type { Parted } from '../shape/lines-and-arcs/pieces';
 import type { Point2 } from '../shape/vector';
 import { distance2 } from '../shape/vector';
 import type { Camera, Projection } from './camera/camera';

@@ -1,5 +1,14 @@
-import { curvesOfParted, type Parted } from '../shape/lines-and-arcs';
-import { asKind, cutAt, joined, piecedOf, type Reparting, rounded, takenOut } from '../shape/reparted';
+import { curvesOfParted } from '../shape/lines-and-arcs/lines-and-arcs';
+import type { Parted } from '../shape/lines-and-arcs/pieces';
+import {
+  asKind,
+  cutAt,
+  joined,
+  piecedOf,
+  type Reparting,
+  rounded,
+  takenOut,
+} from '../shape/lines-and-arcs/reparted';
 import { distance2, type Point2 } from '../shape/vector';
 import { loopAgain, type Placing, scatterOf, type TracedLoop } from './outline';
 import type { TracedPlane } from './trace-plane';

@@ -1,6 +1,6 @@
 import type { Dimension } from '../job/document';
 import { type Curve, lengthOfCurve } from '../shape/curve';
-import { roundOf } from '../shape/lines-and-arcs';
+import { roundOf } from '../shape/lines-and-arcs/lines-and-arcs';
 import { cross2, distance2, minus2, type Point2, unit2 } from '../shape/vector';
 import type { Outlines } from './doubt';
 import { circleOf } from './outline';

@@ -5,7 +5,7 @@ import { photographed } from '../bench/camera';
 import { FlatObject } from '../bench/flat-object';
 import { laid } from '../bench/flat-thing';
 import { heldCamera } from '../bench/held-camera';
-import { curvesOfParted } from '../shape/lines-and-arcs';
+import { curvesOfParted } from '../shape/lines-and-arcs/lines-and-arcs';
 import { distance2 } from '../shape/vector';
 import { projection, SX, SY } from './camera/camera';
 import { homographyOf, through } from './camera/homography';

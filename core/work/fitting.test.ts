@@ -130,8 +130,7 @@ test('the sheet: what was read, what is open, what a thread is', () => {
     read('d', 13.08),
     read('s', 13.37),
   );
-  const resolved = new Work(document, FIRST_WORKSHOP, emptyHistory()).part('part-1');
-  const { sheet } = resolved.work;
+  const { sheet } = new Work(document, FIRST_WORKSHOP, emptyHistory());
   expect(sheet.open).toEqual(['Rim height']);
   const rim = sheet.rows.find(r => r.id === 'rim')!;
   expect(rim).toMatchObject({ critical: true, with: 'Calipers', source: 'the seat' });

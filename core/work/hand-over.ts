@@ -1,8 +1,9 @@
 import { counting } from '../job/history';
 import { formatPlain } from '../quantity/format';
 import { wholePrints } from './outcome';
+import type { PartWork } from './part-work';
 import { lookAgainAt, lookFor } from './service';
-import type { PartWork, Work } from './work';
+import type { Work } from './work';
 
 /** The sheet that goes with the part to its user, as plain data. Lengths mm, angles degrees. */
 export interface HandOver {

@@ -9,7 +9,8 @@ import { FIRST_WORKSHOP } from '../job/workshop';
 import type { Verdict } from '../learn/verdict';
 import { RECIPES, requireRecipe } from '../shape/recipes';
 import { outcomeOf } from './outcome';
-import { type PartWork, Work } from './work';
+import type { PartWork } from './part-work';
+import { Work } from './work';
 
 const AT = '2026-11-01T10:00:00.000Z';
 const job = (recipe: string, ...edits: Edit[]): JobDocument =>

@@ -7,7 +7,8 @@ import { emptyHistory, type History, historyOf, type Version } from '../job/hist
 import { newJob } from '../job/new-job';
 import { FIRST_WORKSHOP } from '../job/workshop';
 import { requireRecipe } from '../shape/recipes';
-import { PartWork, Work } from './work';
+import { PartWork } from './part-work';
+import { Work } from './work';
 
 /** Several parts in a job, and mates between them. */
 const start = () => newJob('Sleeve and bush', requireRecipe('bush'), FIRST_WORKSHOP);

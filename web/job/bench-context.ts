@@ -8,8 +8,9 @@ import type { Workshop } from '../../core/job/workshop';
 import type { Expression } from '../../core/quantity/expression';
 import type { DisplayUnit } from '../../core/quantity/format';
 import type { Overview } from '../../core/work/overview';
+import type { PartWork } from '../../core/work/part-work';
 import type { Stage } from '../../core/work/stages';
-import type { PartWork, Work } from '../../core/work/work';
+import type { Work } from '../../core/work/work';
 import type { JobSession, SessionState } from '../api/job-session';
 
 /** What every stage of a job works with. */

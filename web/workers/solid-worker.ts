@@ -1,23 +1,12 @@
 import { expose, transfer } from 'comlink';
-import fontUrl from 'dejavu-fonts-ttf/ttf/DejaVuSans-Bold.ttf?url';
-import ManifoldInit from 'manifold-3d';
-import manifoldWasm from 'manifold-3d/manifold.wasm?url';
-import opentype, { type Font } from 'opentype.js';
-import opencascade from 'replicad-opencascadejs';
-import opencascadeWasm from 'replicad-opencascadejs/wasm?url';
-import { BufferAttribute, BufferGeometry, EdgesGeometry } from 'three';
-import { toCreasedNormals } from 'three/examples/jsm/utils/BufferGeometryUtils.js';
 import { partPicture } from '../../core/files/part-picture';
-import { readStl } from '../../core/files/reading-back';
-import { GcodeError, type GcodeFile } from '../../core/print/gcode/file';
 import { lookedAt } from '../../core/print/gcode/look';
 import type { Known } from '../../core/print/gcode/match';
 import { FILAMENT } from '../../core/print/gcode/on-bed';
-import { GcodeReader } from '../../core/print/gcode/reader';
 import { rankedPoses } from '../../core/print/lay';
 import { hangsOn } from '../../core/print/over-air/over-air';
 import { remediesFor } from '../../core/print/over-air/remedies';
-import { AS_DRAWN, frameOf, lowestOf, type Pose, posed } from '../../core/print/pose';
+import { AS_DRAWN, posed } from '../../core/print/pose';
 import { reasonsFor } from '../../core/print/reasons';
 import { type SliceSays, sharedSlices, sliceOf } from '../../core/print/slice';
 import { splitFor } from '../../core/print/split-where';
@@ -26,17 +15,11 @@ import { faceInWords, facePressed, followed } from '../../core/shape/additions/p
 import { assembled } from '../../core/shape/assembly';
 import { buildPart } from '../../core/shape/build';
 import type { BuiltPart } from '../../core/shape/built-part';
-import type { CheckContext } from '../../core/shape/checks/context';
 import { inspectPart } from '../../core/shape/checks/inspect';
-import { trianglesOfMates } from '../../core/shape/checks/measure';
 import { compareParts, type PartChange } from '../../core/shape/compare';
 import { SAGITTA } from '../../core/shape/finish';
-import { isKernelCrash, KERNEL_CRASHED, type Kernels } from '../../core/shape/kernels/kernel';
-import { meshKernel } from '../../core/shape/kernels/mesh-kernel';
-import { partKernel } from '../../core/shape/kernels/part-kernel';
-import { inkedEdges } from '../../core/shape/mesh/inked';
+import { isKernelCrash, KERNEL_CRASHED } from '../../core/shape/kernels/kernel';
 import { boundsOf, type TriangleMesh } from '../../core/shape/mesh/mesh';
-import { referencesIn, shaOf } from '../../core/shape/model';
 import { moversAt } from '../../core/shape/movers';
 import { recipeWith } from '../../core/shape/recipe-with';
 import type { Parameters } from '../../core/shape/recipes/parameters';
@@ -44,23 +27,11 @@ import { solidOf } from '../../core/shape/solid';
 import { isSpan } from '../../core/shape/span/span';
 import { spanAt, spanMovers } from '../../core/shape/span/span-movers';
 import { movedMost, standsAt } from '../../core/shape/span/stands';
-import { dot, type Point3 } from '../../core/shape/vector';
 import { shadowsOf } from '../../core/trace/overlay/sides';
-import type {
-  AskedPart,
-  ShownChange,
-  ShownHang,
-  ShownPose,
-  ShownSlice,
-  ShownSolid,
-  SolidApi,
-} from './solid-protocol';
-
-/** Edges sharper than this are inked, and shading breaks there: degrees. */
-const CREASE = 28;
-
-/** Progress on a file is reported every so many bytes. */
-const PROGRESS = 4e6;
+import { ready } from './kernels-at-hand';
+import { readSliced } from './read-sliced';
+import { shown, shownIn, unshared } from './shown-solid';
+import type { AskedPart, ShownChange, ShownHang, ShownPose, ShownSlice, SolidApi } from './solid-protocol';
 
 /** Pictures of poses, pixels. */
 const PICTURE = 280;
@@ -70,16 +41,6 @@ const LONGEST_NAMING = 2500;
 
 /** Numbers are tried for this long, ms; for a part that takes longer to build, the results so far are shown. */
 const LONGEST_NUDGING = 6000;
-
-const starting = start();
-
-/** The kernels with the font and the bodies that these parts need. */
-async function ready(parts: readonly AskedPart[], context?: CheckContext): Promise<Kernels> {
-  const kernels = await starting;
-  if (parts.some(p => p.additions.some(a => a.kind === 'words'))) kernels.font ??= await letters();
-  await bodies(parts, context, kernels);
-  return kernels;
-}
 
 /** A program error becomes a sentence that says what to do. */
 async function told<T>(work: () => Promise<T>): Promise<T> {
@@ -339,131 +300,3 @@ const api: SolidApi = {
     }),
 };
 expose(api);
-
-async function start(): Promise<Kernels> {
-  const [oc, manifold] = await Promise.all([
-    opencascade({
-      locateFile: (path: string) => (path.endsWith('.wasm') ? opencascadeWasm : path),
-      print: () => {},
-    }),
-    ManifoldInit({ locateFile: () => manifoldWasm }),
-  ]);
-  manifold.setup();
-  return { part: partKernel(oc), mesh: meshKernel(manifold) };
-}
-
-/** Reads the file as a stream: it may be larger than memory. */
-async function readSliced(
-  file: File,
-  progress: (share: number) => void,
-): Promise<{ ok: true; gcode: GcodeFile } | { ok: false; message: string }> {
-  const reader = new GcodeReader();
-  try {
-    let [done, told] = [0, 0];
-    const stream = file.stream().getReader();
-    for (let piece = await stream.read(); !piece.done; piece = await stream.read()) {
-      reader.push(piece.value);
-      done += piece.value.length;
-      if (done - told < PROGRESS) continue;
-      told = done;
-      progress(done / file.size);
-    }
-    return { ok: true, gcode: reader.end() };
-  } catch (error) {
-    if (error instanceof GcodeError) return { ok: false, message: error.message };
-    throw error;
-  }
-}
-
-/** Bodies from files that were used in this window; their triangles never change. */
-const fetched = new Map<string, TriangleMesh>();
-
-async function bodies(
-  parts: readonly AskedPart[],
-  context: CheckContext | undefined,
-  kernels: Kernels,
-): Promise<void> {
-  const named = [
-    ...parts.flatMap(p => referencesIn(p.parameters)),
-    ...referencesIn({}, context?.neighbours),
-  ].map(shaOf);
-  for (const sha256 of new Set(named)) {
-    if (fetched.has(sha256)) continue;
-    const answer = await fetch(`/api/models/${sha256}`);
-    // Missing: the part then says that the body is not at hand.
-    if (answer.ok) fetched.set(sha256, readStl(new Uint8Array(await answer.arrayBuffer())));
-  }
-  kernels.models = fetched;
-}
-
-/** Only parts with words on them need a font. */
-async function letters(): Promise<Font> {
-  const answer = await fetch(fontUrl);
-  if (!answer.ok) throw new Error('the letters could not be loaded');
-  return opentype.parse(await answer.arrayBuffer());
-}
-
-/**
- * Three separate corners for each triangle, as the view needs them. @param order of the triangles; by default as they
- * are
- */
-function unshared({ positions, triangles }: TriangleMesh, order?: readonly number[]): Float32Array {
-  const flat = new Float32Array(3 * triangles.length);
-  for (let place = 0; place < triangles.length / 3; place++) {
-    const t = order ? order[place]! : place;
-    for (let corner = 0; corner < 3; corner++) {
-      const v = 3 * triangles[3 * t + corner]!;
-      for (let i = 0; i < 3; i++) flat[9 * place + 3 * corner + i] = positions[v + i]!;
-    }
-  }
-  return flat;
-}
-
-/** A solid for the screen, in a pose on the bed. */
-function shownIn(part: BuiltPart, pose: Pose): ShownSolid {
-  const solid = shown(part);
-  const { x, y, up } = frameOf(pose);
-  const rise = -lowestOf(part.mesh, up);
-  const laid = (points: Float32Array, by: number) => {
-    const turned = new Float32Array(points.length);
-    for (let i = 0; i < points.length; i += 3) {
-      const v: Point3 = [points[i]!, points[i + 1]!, points[i + 2]!];
-      turned.set([dot(v, x), dot(v, y), dot(v, up) + by], i);
-    }
-    return turned;
-  };
-  return {
-    ...solid,
-    positions: laid(solid.positions, rise),
-    normals: laid(solid.normals, 0),
-    edges: laid(solid.edges, rise),
-    bounds: boundsOf(posed(part.mesh, pose)),
-  };
-}
-
-function shown(part: BuiltPart): ShownSolid {
-  const { mesh, surfaces } = part;
-  const owner = trianglesOfMates(mesh, surfaces, SAGITTA.screen);
-  const order = Array.from(owner.keys()).sort((a, b) => owner[a]! - owner[b]!);
-  const flat = unshared(mesh, order);
-  const groups: ShownSolid['groups'] = [];
-  order.forEach((t, place) => {
-    const mate = surfaces[owner[t]!]?.mate ?? null;
-    const last = groups.at(-1);
-    if (last && last.mate === mate) last.count += 3;
-    else groups.push({ mate, start: 3 * place, count: 3 });
-  });
-  const geometry = new BufferGeometry();
-  geometry.setAttribute('position', new BufferAttribute(flat, 3));
-  const creased = toCreasedNormals(geometry, (CREASE * Math.PI) / 180);
-  const sharp = new EdgesGeometry(geometry, CREASE).getAttribute('position').array as Float32Array;
-  const edges = inkedEdges(sharp);
-  return {
-    positions: flat,
-    normals: creased.getAttribute('normal').array as Float32Array,
-    edges,
-    groups,
-    bounds: part.bounds,
-    volume: part.volume,
-  };
-}

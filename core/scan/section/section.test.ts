@@ -3,7 +3,7 @@ import { scannedCylinder } from '../../../testing/scanned';
 import { box } from '../../../testing/solids';
 import { gauss, seeded } from '../../bench/random';
 import { lengthOfCurve } from '../../shape/curve';
-import { linesAndArcs } from '../../shape/lines-and-arcs';
+import { linesAndArcs } from '../../shape/lines-and-arcs/lines-and-arcs';
 import { subdivided } from '../../shape/mesh/subdivided';
 import { tidied, tidyings } from '../../shape/tidy/tidy';
 import type { Point2 } from '../../shape/vector';

@@ -1,5 +1,6 @@
 import type { Curve } from '../../shape/curve';
-import { curvesOfParted, type Parted, partedLine } from '../../shape/lines-and-arcs';
+import { curvesOfParted, partedLine } from '../../shape/lines-and-arcs/lines-and-arcs';
+import type { Parted } from '../../shape/lines-and-arcs/pieces';
 import type { ScanSurface } from '../scan-surface';
 import { type CutPlane, cutAt } from './cut';
 

@@ -1,7 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import { gauss, seeded } from '../../bench/random';
 import { curvesOf, flattenedPoints } from '../curve';
-import { partedInto } from '../lines-and-arcs';
+import { partedInto } from '../lines-and-arcs/lines-and-arcs';
 import { outlineOfText } from '../outline-text';
 import { distance2, type Point2 } from '../vector';
 import { tidied, tidyings } from './tidy';

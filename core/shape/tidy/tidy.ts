@@ -1,5 +1,6 @@
 import { type Curve, flattenedPoints, outlineOfCurves } from '../curve';
-import { curvesOfParted, type Parted, type Piece, partedAgain, roundOf, withRadius } from '../lines-and-arcs';
+import { curvesOfParted, partedAgain, roundOf } from '../lines-and-arcs/lines-and-arcs';
+import { type Parted, type Piece, withRadius } from '../lines-and-arcs/pieces';
 import { cross2, distance2, minus2, type Point2 } from '../vector';
 
 /**

@@ -1,7 +1,8 @@
 import { describe, expect, test } from 'vitest';
 import { laid } from '../../bench/flat-thing';
 import { curvesOf, flattenedPoints, lengthOfCurve, pointAt } from '../../shape/curve';
-import { type Parted, partedInto } from '../../shape/lines-and-arcs';
+import { partedInto } from '../../shape/lines-and-arcs/lines-and-arcs';
+import type { Parted } from '../../shape/lines-and-arcs/pieces';
 import type { Point2 } from '../../shape/vector';
 import { Doubt } from '../doubt';
 import { differences, type Laid } from './differences';

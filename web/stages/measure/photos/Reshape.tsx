@@ -1,5 +1,5 @@
 import type { Parting } from '../../../../core/job/traces';
-import type { Reparting } from '../../../../core/shape/reparted';
+import type { Reparting } from '../../../../core/shape/lines-and-arcs/reparted';
 import type { Point2 } from '../../../../core/shape/vector';
 import { Button } from '../../../ui/controls';
 import { Row } from '../../../ui/layout';

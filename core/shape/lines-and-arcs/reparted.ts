@@ -1,15 +1,6 @@
-import {
-  crossings,
-  laidAs,
-  likeliest,
-  missedOn,
-  ownOf,
-  type Parted,
-  type Piece,
-  type Run,
-  settledPieces,
-} from './lines-and-arcs';
-import { distance2 } from './vector';
+import { distance2 } from '../vector';
+import { crossings, settledPieces } from './joints';
+import { laidAs, likeliest, missedOn, ownOf, type Parted, type Piece, type Run } from './pieces';
 
 /**
  * Corrections of the lines and arcs of a measured line by the maker: another look at the object shows what points do
