@@ -1,7 +1,7 @@
 import fontUrl from 'dejavu-fonts-ttf/ttf/DejaVuSans-Bold.ttf?url';
 import ManifoldInit from 'manifold-3d';
 import manifoldWasm from 'manifold-3d/manifold.wasm?url';
-import opentype, { type Font } from 'opentype.js';
+import type { Font } from 'opentype.js';
 import opencascade from 'replicad-opencascadejs';
 import opencascadeWasm from 'replicad-opencascadejs/wasm?url';
 import { readStl } from '../../core/files/reading-back';
@@ -60,5 +60,6 @@ async function bodies(
 async function letters(): Promise<Font> {
   const answer = await fetch(fontUrl);
   if (!answer.ok) throw new Error('the letters could not be loaded');
+  const { default: opentype } = await import('opentype.js');
   return opentype.parse(await answer.arrayBuffer());
 }
