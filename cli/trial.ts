@@ -86,7 +86,7 @@ function priorOf(mate: FitMate | SignedMate, prior: Input['prior']): GroupPrior 
   if (!isSigned(mate)) {
     const own = prior[mate.side];
     if (!own)
-      throw new BadInput(`A mate is ${mate.side}, and the prior says nothing of it.`, `prior.${mate.side}`);
+      throw new BadInput(`A mate is ${mate.side}, and the prior has no entry for it.`, `prior.${mate.side}`);
     return own;
   }
   const usual = SIGNED_PRIOR[unitOfKind(mate.kind)];

@@ -151,7 +151,7 @@ test('a job leaves in a bundle and comes in again', async ({ page, bench }) => {
     edit: { kind: 'rename', title: 'Renamed since' },
   });
   await bring(path);
-  const choice = page.getByRole('dialog', { name: 'Here already, but otherwise' });
+  const choice = page.getByRole('dialog', { name: 'Already here, but different' });
   await expect(choice.getByRole('row', { name: /Title Renamed since Vent-port cap/ })).toBeVisible();
   await choice.getByRole('button', { name: /What to do with/ }).click();
   await page.getByRole('option', { name: 'Keep both, side by side on the rack' }).click();

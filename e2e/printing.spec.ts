@@ -32,14 +32,19 @@ test('Print: a better way to lie is offered, taken, and the file and the ledger 
   await expect(front).toContainText(/\d min|\d h/);
   await expect(front).toContainText(/[\d.]+ g/);
   await page.reload();
-  await expect(page.getByRole('group', { name: 'Orientation: on its front' })).toContainText('Lies like this', {
-    timeout: 60_000,
-  });
+  await expect(page.getByRole('group', { name: 'Orientation: on its front' })).toContainText(
+    'Lies like this',
+    {
+      timeout: 60_000,
+    },
+  );
   // There is always a way back, by its own button or by undo.
   await page.getByRole('group', { name: 'Orientation: as drawn' }).getByRole('button').click();
   await expect(page.getByRole('group', { name: 'Orientation: as drawn' })).toContainText('Lies like this');
   await page.getByRole('button', { name: 'Undo' }).click();
-  await expect(page.getByRole('group', { name: 'Orientation: on its front' })).toContainText('Lies like this');
+  await expect(page.getByRole('group', { name: 'Orientation: on its front' })).toContainText(
+    'Lies like this',
+  );
 });
 
 test('Print: a finer quality takes longer, and hours that were noted make the next times surer', async ({

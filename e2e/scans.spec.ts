@@ -233,7 +233,7 @@ test('a recess follows a scan: its sizes become readings, and the object is prov
   await page.goto(`${bench.url}/jobs/${id}/measure?by=scans`);
   await page.getByRole('button', { name: 'Smooth it' }).click({ timeout: 30_000 });
   await expect(page.getByText(/corners moved by/)).toBeVisible({ timeout: 30_000 });
-  await expect(page.getByText('prepared otherwise since the part took it')).toBeVisible();
+  await expect(page.getByText('prepared differently after the part took it')).toBeVisible();
   await page.getByRole('button', { name: 'Take it again' }).click();
   await page.waitForURL(/shape/, { timeout: 30_000 });
   const { document } = await bench.api('GET', `/jobs/${id}`);

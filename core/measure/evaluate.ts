@@ -209,7 +209,7 @@ function inchStep(step: number): number {
 
 function advise(readings: readonly number[], instrument: InstrumentLimits, seen: Seen): Advice[] {
   const { spread, form, outliers, s0, critical, turnable } = seen;
-  const anew = turnable ? 'turn the object a third' : 'take the jaws off, set them on anew';
+  const anew = turnable ? 'turn the object a third' : 'take the jaws off, set them on again';
   const advice: Advice[] = [];
   const decimals = decimalsOf(instrument.resolution);
   const slip = findSlip(readings);

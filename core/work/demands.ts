@@ -11,7 +11,7 @@ import { amountOf, worked } from './written';
 
 /** How many times its load a part should bear, by the consequence of a failure. Common practice, no source. */
 const MARGINS = {
-  unsaid: { times: 2.5, why: 'nobody said yet what happens when it breaks' },
+  unsaid: { times: 2.5, why: 'it is not said yet what happens when it breaks' },
   nuisance: { times: 1.5, why: '' },
   damage: { times: 2.5, why: 'damage would follow' },
   injury: { times: 4, why: 'somebody may be hurt' },

@@ -208,7 +208,7 @@ function nextStep(resolved: ResolvedPart, now: History): NextStep {
       stage: 'print',
       action: `Print version ${unprinted.number}${again ? ' again' : ''}`,
       reason: again
-        ? 'Its print failed; that says nothing of the fit.'
+        ? 'Its print failed; that says nothing about the fit.'
         : slices.length > 0
           ? `${slices.length === 1 ? 'Its slice' : 'Each of its slices'} sat right.`
           : `${formatPercent(unprinted.pAllRight)} likely to sit right.`,

@@ -90,7 +90,7 @@ function sizeCheck(pairs: ReadBothWays[], what: 'scan' | 'photo', more = ''): Si
       u,
       odd,
       verdict: 'uneven',
-      words: `${odd.label} is ${Math.abs(odd.off).toFixed(2)} mm ${odd.off > 0 ? 'larger' : 'smaller'} than the other sizes let expect: no one factor puts that right. Read it once more; if it stays, the ${what} is ${what === 'scan' ? 'warped' : 'off'} there.${more}`,
+      words: `${odd.label} is ${Math.abs(odd.off).toFixed(2)} mm ${odd.off > 0 ? 'larger' : 'smaller'} than the other sizes suggest: no single factor corrects that. Read it once more; if it stays, the ${what} is ${what === 'scan' ? 'warped' : 'off'} there.${more}`,
     };
   const isTrue = Math.abs(factor - 1) < Math.max(AS_GOOD, coverageFactor(0.95, Infinity) * u);
   return {

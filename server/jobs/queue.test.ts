@@ -146,7 +146,7 @@ describe('a plate', () => {
       expect(Math.max(max[0], max[1])).toBeLessThan(220);
     }
   });
-  test('pairs: so many of each hand, mirrored and named; a thread is never mirrored', async () => {
+  test('pairs: the same number of each hand, mirrored and named; a thread is never mirrored', async () => {
     const a = await bush('Pair', 8);
     const of = `of=part:${a.id}:${a.version}:2:both`;
     const plate = Plate.parse((await server.call('GET', `/queue/plate?${of}`)).body);

@@ -51,7 +51,7 @@ async function opened(folder: string, release: () => void): Promise<Store> {
   await client.execute('PRAGMA journal_mode = WAL').catch((error: Error) => {
     client.close();
     throw new FolderProblem(
-      `${path} cannot be opened as Sagoma’s database (${error.message}). Put back a copy of it, such as sagoma-before-….db beside it, or move it away to begin anew.`,
+      `${path} cannot be opened as Sagoma’s database (${error.message}). Put back a copy of it, such as sagoma-before-….db beside it, or move it away to start again.`,
     );
   });
   const db = drizzle(client, { schema });

@@ -50,7 +50,7 @@ export default function ChangeRecipeDialog({ onClose }: { onClose(): void }) {
         {recipeId === part.recipe ? (
           <p className="soft">This is the shape it has now: choose another.</p>
         ) : rows.length === 0 ? (
-          <p className="soft">Nothing that was read serves this shape: its sizes are measured anew.</p>
+          <p className="soft">Nothing that was read serves this shape: its sizes are measured again.</p>
         ) : (
           <div>
             <h3>What was read already</h3>

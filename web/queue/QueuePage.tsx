@@ -202,7 +202,7 @@ function ItemRow({
 const HAND_OPTIONS: { value: string; label: string }[] = [
   { value: 'drawn', label: 'the whole part' },
   { value: 'other', label: 'its other hand' },
-  { value: 'both', label: 'pairs: so many of each hand' },
+  { value: 'both', label: 'pairs: the same number of each hand' },
 ];
 const isHand = (what: string): what is Hand => HANDS.some(h => h === what);
 

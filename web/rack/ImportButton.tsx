@@ -73,7 +73,7 @@ export function ImportButton() {
             {answer && answer.missing > 0 ? (
               <Notice level="warn">
                 {answer.missing === 1 ? 'One file is' : `${answer.missing} files are`} not in the bundle:
-                missing or damaged where it was made. Sagoma makes a version’s files anew where they are asked
+                missing or damaged where it was made. Sagoma makes a version’s files again when they are asked
                 for.
               </Notice>
             ) : null}

@@ -25,7 +25,7 @@ export interface OpenScan {
 }
 
 const BROKEN =
-  'Sagoma failed at this scan: it may be larger than this machine’s memory. Export it coarser, or close other pages and load this one anew.';
+  'Sagoma failed at this scan: it may be larger than this machine’s memory. Export it coarser, or close other pages and load this one again.';
 
 interface OpenWorker {
   worker: Worker;

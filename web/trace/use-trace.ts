@@ -13,7 +13,7 @@ export interface OpenTrace {
 }
 
 const BROKEN =
-  'Sagoma failed at this photo: it may be larger than this machine’s memory. Close other pages and load this one anew.';
+  'Sagoma failed at this photo: it may be larger than this machine’s memory. Close other pages and load this one again.';
 
 type Said = Pick<TraceAsked, 'tidy' | 'parting'>;
 

@@ -57,7 +57,7 @@ export const want = defineEdit(
         soft: edit.soft ?? softFor(m.soft, edit.want),
       }));
     },
-    words: (edit, document) => `${nameOf.mate(document, edit.mateId)} shall be ${edit.want.name}`,
+    words: (edit, document) => `${nameOf.mate(document, edit.mateId)} should be ${edit.want.name}`,
   },
 );
 

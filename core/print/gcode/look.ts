@@ -218,8 +218,8 @@ function scaleWords(scale: number, { things }: Bed): string {
 const movedWords = (moved: number): string => {
   const by = formatPlain(Math.abs(moved), 2);
   return moved > 0
-    ? `Its outlines lie ${by} mm per side farther out than drawn: outsides ${formatPlain(2 * moved, 2)} larger across the whole, holes so much smaller. A correction of outlines is on where you slice it; the ledger has its own, so take it out.`
-    : `Its outlines lie ${by} mm per side farther in than drawn: outsides ${formatPlain(-2 * moved, 2)} smaller across the whole, holes so much larger. A correction of outlines is on where you slice it; the ledger has its own, so take it out.`;
+    ? `Its outlines lie ${by} mm per side farther out than drawn: outsides ${formatPlain(2 * moved, 2)} larger across the whole, holes smaller by as much. A correction of outlines is on where you slice it; the ledger has its own, so take it out.`
+    : `Its outlines lie ${by} mm per side farther in than drawn: outsides ${formatPlain(-2 * moved, 2)} smaller across the whole, holes larger by as much. A correction of outlines is on where you slice it; the ledger has its own, so take it out.`;
 };
 
 /** A wrong unit leaves too little, or too much, to compare: the three dimensions show it. */

@@ -79,7 +79,7 @@ export function TurnLead({
   const often = dimension.derived
     ? ', worked out from others.'
     : dimension.critical
-      ? `, and the fit depends on it: three readings, ${dimension.kind === 'outside' || dimension.kind === 'inside' ? 'turned' : 'each set on anew'}.`
+      ? `, and the fit depends on it: three readings, ${dimension.kind === 'outside' || dimension.kind === 'inside' ? 'turned' : 'each set on again'}.`
       : '. Once is enough.';
   return (
     <Lead>

@@ -125,7 +125,7 @@ export function RecordPrintForm({ version, figures }: { version: Version; figure
       else {
         setValue('failed', null);
         say(
-          'Its hours and grams are in the logbook; it says nothing of the fit. Print it again when you like.',
+          'Its hours and grams are in the logbook; it says nothing about the fit. Print it again when you like.',
         );
       }
     } catch (error) {

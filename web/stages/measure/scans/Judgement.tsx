@@ -103,7 +103,7 @@ export function Judgement({ scan, shown }: { scan: Scan; shown: ShownScan }) {
         {after.double ? (
           <Notice level="warn">
             {formatPlain(100 * after.double.share, 0)} % of it was scanned twice, and the two skins lie{' '}
-            {formatPlain(after.double.apart, 2)} mm apart: sizes across them are off by as much. Scan it anew
+            {formatPlain(after.double.apart, 2)} mm apart: sizes across them are off by as much. Scan it again
             without going over it twice, or crop that part away.
           </Notice>
         ) : null}

@@ -333,7 +333,7 @@ function Fits({ addition }: { addition: Addition }) {
         ]}
         onChange={value => void choose(value)}
       />
-      {active ? null : <p>Its choices have made another surface of it: say anew what it must fit.</p>}
+      {active ? null : <p>Its choices have made another surface of it: say again what it must fit.</p>}
     </FitLine>
   );
 }
