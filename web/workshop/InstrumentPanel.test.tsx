@@ -2,10 +2,11 @@
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { cleanup, render, screen } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
-import { useState } from 'react';
+import { FormProvider, useForm, useWatch } from 'react-hook-form';
 import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest';
-import type { Instrument } from '../../core/job/workshop';
+import { FIRST_WORKSHOP, type Workshop } from '../../core/job/workshop';
 import { InstrumentPanel } from './InstrumentPanel';
+import { type WorkshopFields, workshopResolver } from './workshop-form';
 
 beforeEach(() => {
   vi.stubGlobal(
@@ -18,20 +19,21 @@ afterEach(() => {
   vi.unstubAllGlobals();
 });
 
-let kept: Instrument[] = [];
+let kept: Workshop['instruments'] = [];
 function Bench() {
-  const [instruments, setInstruments] = useState<Instrument[]>([
-    { id: 'c', name: 'Calipers', kind: 'calipers', resolution: 0.01, maxError: 0.03 },
-  ]);
-  kept = instruments;
+  const form = useForm<WorkshopFields, unknown, Workshop>({
+    resolver: workshopResolver,
+    defaultValues: {
+      ...FIRST_WORKSHOP,
+      instruments: [{ id: 'c', name: 'Calipers', kind: 'calipers', resolution: 0.01, maxError: 0.03 }],
+    },
+  });
+  kept = useWatch({ control: form.control, name: 'instruments' });
   return (
     <QueryClientProvider client={new QueryClient()}>
-      <InstrumentPanel
-        instruments={instruments}
-        problems={{}}
-        number={() => null}
-        onChange={setInstruments}
-      />
+      <FormProvider {...form}>
+        <InstrumentPanel />
+      </FormProvider>
     </QueryClientProvider>
   );
 }

@@ -1,9 +1,8 @@
 import { zodResolver } from '@hookform/resolvers/zod';
 import { useQuery } from '@tanstack/react-query';
 import { format } from 'date-fns';
-import { Plus, Trash2 } from 'lucide-react';
 import { useState } from 'react';
-import { useForm, useWatch } from 'react-hook-form';
+import { useFieldArray, useForm, useWatch } from 'react-hook-form';
 import styled from 'styled-components';
 import { ulid } from 'ulid';
 import { z } from 'zod';
@@ -11,10 +10,13 @@ import { RepeatabilityAnswer } from '../../contract/workshop';
 import type { Instrument } from '../../core/job/workshop';
 import { formatPlain } from '../../core/quantity/format';
 import { get } from '../api/client';
-import { Button, Dialog, IconButton, Select, TextField } from '../ui/controls';
+import { Button, Dialog, Select } from '../ui/controls';
 import { FormField } from '../ui/FormField';
 import { Notice, Panel, Row, Stack } from '../ui/layout';
 import { lengthIn, typedLength } from '../ui/typed-length';
+import { ListHead, Remove, Tail } from './list-look';
+import { NumberField } from './NumberField';
+import { useWorkshopForm } from './workshop-form';
 
 /** Initial figures for a new instrument of each kind. Common practice, no source. */
 const KINDS: { value: Instrument['kind']; label: string; resolution: number; maxError: number }[] = [
@@ -30,98 +32,74 @@ const KINDS: { value: Instrument['kind']; label: string; resolution: number; max
   { value: 'other', label: 'other', resolution: 0.1, maxError: 0.1 },
 ];
 
-interface Props {
-  instruments: readonly Instrument[];
-  problems: Readonly<Record<string, string>>;
-  /** A number field of one of them, which may be half typed. */
-  number(label: string, path: string, value: number, put: (value: number) => void): React.ReactNode;
-  onChange(instruments: Instrument[]): void;
-}
-
-type Asking = { what: 'zero' | 'block'; id: string };
+type Asking = { what: 'zero' | 'block'; at: number };
 
 /** The workshop's instruments, and how far each can be trusted. */
-export function InstrumentPanel({ instruments, problems, number, onChange }: Props) {
+export function InstrumentPanel() {
+  const { control, setValue } = useWorkshopForm();
+  const { fields, append, remove } = useFieldArray({ control, name: 'instruments', keyName: 'key' });
+  const instruments = useWatch({ control, name: 'instruments' });
   const [asking, setAsking] = useState<Asking | null>(null);
   const learned = useQuery({
     queryKey: ['repeatability'],
     queryFn: () => get('/workshop/repeatability', RepeatabilityAnswer),
   });
-  const change = (id: string, to: Partial<Instrument>) =>
-    onChange(instruments.map(x => (x.id === id ? { ...x, ...to } : x)));
-  const asked = instruments.find(x => x.id === asking?.id);
+  const change = (at: number, to: Partial<Instrument>) =>
+    setValue(`instruments.${at}`, { ...instruments[at]!, ...to });
+  const asked = asking && instruments[asking.at];
   return (
     <Panel>
-      <Row $between style={{ marginBottom: 6 }}>
-        <h2>Instruments</h2>
-        <Button
-          $small
-          aria-label="Add to instruments"
-          onPress={() => {
-            const { value: kind, resolution, maxError } = KINDS[0]!;
-            onChange([...instruments, { id: ulid(), name: 'New instrument', kind, resolution, maxError }]);
-          }}
-        >
-          <Plus size={15} /> Add
-        </Button>
-      </Row>
-      {instruments.map((x, i) => {
+      <ListHead
+        title="Instruments"
+        onAdd={() => {
+          const { value: kind, resolution, maxError } = KINDS[0]!;
+          append({ id: ulid(), name: 'New instrument', kind, resolution, maxError }, { shouldFocus: false });
+        }}
+      />
+      {fields.map(({ key }, i) => {
+        const x = instruments[i];
+        if (!x) return null;
         const angle = x.kind === 'protractor';
         const known = learned.data?.instruments.find(l => l.instrumentId === x.id)?.learned;
         return (
-          <Item key={x.id}>
+          // Another kind brings other figures: what was half typed for the previous one goes.
+          <Item key={`${key} ${x.kind}`}>
             <Fields>
-              <TextField
-                label="Name"
-                value={x.name}
-                onChange={name => change(x.id, { name })}
-                problem={problems[`instruments.${i}.name`]}
-              />
+              <FormField control={control} name={`instruments.${i}.name`} label="Name" />
               <Select
                 label="Kind"
                 value={x.kind}
                 options={KINDS}
                 onChange={kind => {
                   const usual = KINDS.find(k => k.value === kind)!;
-                  change(x.id, { kind, resolution: usual.resolution, maxError: usual.maxError });
+                  change(i, { kind, resolution: usual.resolution, maxError: usual.maxError });
                 }}
               />
-              {number(
-                `Shows steps of, ${angle ? '°' : 'mm'}`,
-                `instruments.${i}.resolution`,
-                x.resolution,
-                resolution => change(x.id, { resolution }),
-              )}
-              {number(
-                `May be wrong by, ± ${angle ? '°' : 'mm'}`,
-                `instruments.${i}.maxError`,
-                x.maxError,
-                maxError => change(x.id, { maxError }),
-              )}
-              {x.kind === 'calipers'
-                ? number(
-                    'Flats of the inside jaws, mm',
-                    `instruments.${i}.jawLand`,
-                    x.jawLand ?? 0,
-                    jawLand => change(x.id, { jawLand }),
-                  )
-                : null}
+              <NumberField
+                label={`Shows steps of, ${angle ? '°' : 'mm'}`}
+                name={`instruments.${i}.resolution`}
+              />
+              <NumberField
+                label={`May be wrong by, ± ${angle ? '°' : 'mm'}`}
+                name={`instruments.${i}.maxError`}
+              />
+              {x.kind === 'calipers' ? (
+                <NumberField
+                  label="Flats of the inside jaws, mm"
+                  name={`instruments.${i}.jawLand`}
+                  usual={0}
+                />
+              ) : null}
               <Tail>
-                <IconButton
-                  aria-label={`Remove ${x.name}`}
-                  isDisabled={instruments.length === 1}
-                  onPress={() => onChange(instruments.filter(y => y.id !== x.id))}
-                >
-                  <Trash2 size={16} />
-                </IconButton>
+                <Remove name={x.name} last={fields.length === 1} onRemove={() => remove(i)} />
               </Tail>
             </Fields>
             {angle ? null : (
               <Row $wrap $gap={10} style={{ fontSize: 14 }}>
-                <Button $small onPress={() => setAsking({ what: 'zero', id: x.id })}>
+                <Button $small onPress={() => setAsking({ what: 'zero', at: i })}>
                   Check its zero
                 </Button>
-                <Button $small onPress={() => setAsking({ what: 'block', id: x.id })}>
+                <Button $small onPress={() => setAsking({ what: 'block', at: i })}>
                   Read a known block
                 </Button>
                 <span className="soft">{counting(x)}</span>
@@ -135,12 +113,12 @@ export function InstrumentPanel({ instruments, problems, number, onChange }: Pro
                   {x.repeatability === undefined ? '.' : `; ${formatPlain(x.repeatability, 3)} mm is used.`}
                 </span>
                 {x.repeatability !== undefined && Math.abs(x.repeatability - known.sd) < 5e-4 ? null : (
-                  <Button $small onPress={() => change(x.id, { repeatability: Number(known.sd.toFixed(4)) })}>
+                  <Button $small onPress={() => change(i, { repeatability: Number(known.sd.toFixed(4)) })}>
                     Use it
                   </Button>
                 )}
                 {x.repeatability === undefined ? null : (
-                  <Button $small $look="quiet" onPress={() => change(x.id, { repeatability: undefined })}>
+                  <Button $small $look="quiet" onPress={() => change(i, { repeatability: undefined })}>
                     Back to the hands’ figure
                   </Button>
                 )}
@@ -149,21 +127,21 @@ export function InstrumentPanel({ instruments, problems, number, onChange }: Pro
           </Item>
         );
       })}
-      {asked && asking?.what === 'zero' ? (
+      {asked && asking.what === 'zero' ? (
         <ZeroDialog
           instrument={asked}
           onClose={() => setAsking(null)}
           onRead={offset => {
-            change(asked.id, { zero: { offset, at: new Date().toISOString() } });
+            change(asking.at, { zero: { offset, at: new Date().toISOString() } });
             setAsking(null);
           }}
         />
       ) : null}
-      {asked && asking?.what === 'block' ? (
+      {asked && asking.what === 'block' ? (
         <BlockDialog
           instrument={asked}
           onClose={() => setAsking(null)}
-          onChange={to => change(asked.id, to)}
+          onChange={to => change(asking.at, to)}
         />
       ) : null}
     </Panel>
@@ -306,4 +284,3 @@ const Item = styled.div`border-top: 1px solid var(--rule); padding: 8px 0 10px;`
 const Fields = styled.div`
   display: grid; grid-template-columns: minmax(150px, 1.5fr) repeat(auto-fit, minmax(110px, 1fr)); gap: 10px; align-items: start; margin-bottom: 8px;
 `;
-const Tail = styled.div`padding-top: 25px;`;
