@@ -1,13 +1,17 @@
+import { zodResolver } from '@hookform/resolvers/zod';
 import { lazy, Suspense, useEffect, useRef, useState } from 'react';
+import { useController, useForm, useWatch } from 'react-hook-form';
 import styled from 'styled-components';
 import { ulid } from 'ulid';
+import { z } from 'zod';
 import { doubtOf, JUDGED_WORDS, type JudgedBy, USUAL_SENSE } from '../../../core/learn/signed';
 import type { Press } from '../../../core/shape/additions/pressed';
 import type { Mover } from '../../../core/shape/movers';
 import type { Movable } from '../../../core/work/movable';
 import { useBench } from '../../job/bench-context';
 import { useSolid } from '../../solid/use-solid';
-import { Button, Select, TextField } from '../../ui/controls';
+import { Button, Select } from '../../ui/controls';
+import { FormField } from '../../ui/FormField';
 import { Loading, Notice, Panel, Row } from '../../ui/layout';
 import { ownDimension } from '../measure/own-dimension';
 import { makeWords } from '../shape/movers/MoverList';
@@ -16,8 +20,23 @@ import { amountOf } from './try-draft';
 
 const SolidView = lazy(() => import('../../solid/SolidView'));
 
-type Way = 'out' | 'in';
-const BY: JudgedBy[] = ['eye', 'paper', 'feeler', 'caliper'];
+const BY = ['eye', 'paper', 'feeler', 'caliper'] as const satisfies JudgedBy[];
+
+/** A larger amount is another part, mm. */
+const MOST = 500;
+const read = (text: string) => amountOf(text, 'mm', MOST);
+const Amount = z.string().superRefine((text, ctx) => {
+  const { problem } = read(text);
+  if (problem) ctx.addIssue(problem);
+});
+/** How far off the place is, and what is still right once it is judged again. */
+const Said = z.object({
+  way: z.enum(['out', 'in']),
+  amount: Amount,
+  by: z.enum(BY),
+  name: z.string().trim().max(120, 'At most 120 characters.'),
+  still: Amount,
+});
 
 /** The wrong place on the part, pressed on the solid, and by how much: a number that moves it is changed. */
 export function PressAndSay() {
@@ -50,14 +69,17 @@ function Pressing() {
   useEffect(() => {
     view.current?.scrollIntoView({ block: 'center' });
   }, []);
-  const [way, setWay] = useState<Way>('out');
-  const [text, setText] = useState('');
-  const [by, setBy] = useState<JudgedBy>('eye');
-  const [name, setName] = useState('');
-  const [still, setStill] = useState('');
-  const amount = amountOf(text, 'mm', 500);
-  const tolerance = amountOf(still, 'mm', 500);
-  const off = amount.value === null ? null : (way === 'out' ? 1 : -1) * amount.value;
+  const { control, formState } = useForm<z.infer<typeof Said>>({
+    resolver: zodResolver(Said),
+    defaultValues: { way: 'out', amount: '', by: 'eye', name: '', still: '' },
+    mode: 'onChange',
+  });
+  const said = useWatch({ control });
+  const { field: way } = useController({ control, name: 'way' });
+  const { field: by } = useController({ control, name: 'by' });
+  const amount = read(said.amount ?? '');
+  const tolerance = read(said.still ?? '');
+  const off = amount.value === null ? null : (way.value === 'out' ? 1 : -1) * amount.value;
   /** The value of the number for which the place would be right. */
   const rightAt = ({ rate }: Mover, { now }: Movable): number | null =>
     off === null ? null : now - off / rate;
@@ -66,7 +88,7 @@ function Pressing() {
   /** Judged from now on: the answer becomes the reading of where it should be. */
   const judge = async (mover: Mover, { isAngle, label }: Movable, to: number) => {
     const unit = isAngle ? ('deg' as const) : ('mm' as const);
-    const words = name.trim() || label;
+    const words = said.name?.trim() || label;
     const dimension = ownDimension(words, unit === 'deg' ? 'angle' : 'length', document.dimensions, {
       readings: [
         {
@@ -79,7 +101,7 @@ function Pressing() {
           source: 'said',
           via: 'typed',
           struck: null,
-          u: doubtOf(by, amount.value ?? 0, 'mm') / Math.abs(mover.rate),
+          u: doubtOf(by.value, amount.value ?? 0, 'mm') / Math.abs(mover.rate),
         },
       ],
     });
@@ -143,7 +165,7 @@ function Pressing() {
                   <Button
                     $small
                     $look="quiet"
-                    isDisabled={!tolerance.value}
+                    isDisabled={!tolerance.value || Boolean(formState.errors.name)}
                     onPress={() => void judge(mover, movable, to)}
                   >
                     Judge it from now on
@@ -156,38 +178,31 @@ function Pressing() {
           <Fields>
             <Select
               label="The place is"
-              value={way}
+              value={way.value}
               options={[
                 { value: 'out', label: 'too far out' },
                 { value: 'in', label: 'too far in' },
               ]}
-              onChange={chosen => setWay(chosen)}
+              onChange={way.onChange}
             />
-            <TextField
-              label="By about, mm"
-              placeholder="3"
-              value={text}
-              onChange={setText}
-              problem={amount.problem}
-            />
+            <FormField control={control} name="amount" label="By about, mm" placeholder="3" />
             <Select
               label="Judged"
-              value={by}
+              value={by.value}
               options={BY.map(value => ({ value, label: JUDGED_WORDS[value] }))}
-              onChange={chosen => setBy(chosen)}
+              onChange={by.onChange}
             />
-            <TextField
+            <FormField
+              control={control}
+              name="name"
               label="Call it (to judge it again)"
               placeholder="Edge beside the lamp"
-              value={name}
-              onChange={typed => setName(typed.slice(0, 120))}
             />
-            <TextField
+            <FormField
+              control={control}
+              name="still"
               label="Still right within, ± mm"
               placeholder="0.3"
-              value={still}
-              onChange={setStill}
-              problem={tolerance.problem}
               hint="Needed to judge it from now on."
             />
           </Fields>
