@@ -70,6 +70,7 @@ test('text in a number’s field stays there with a reason, and nothing can be s
   expect(await screen.findByText(/“wide” is not a number/)).toBeTruthy();
   expect(field.value).toBe('wide');
   expect(save().disabled).toBe(true);
+  expect(screen.getByText('Correct what is marked in red first.')).toBeTruthy();
   await type('Bed width, mm', '256,5');
   await vi.waitFor(() => expect(save().disabled).toBe(false));
   expect(field.value).toBe('256.5');

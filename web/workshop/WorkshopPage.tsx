@@ -87,6 +87,7 @@ function WorkshopForm({ answer, saved, onSaved }: FormProps) {
           <h1>Workshop</h1>
           <Row>
             {saved && !changed ? <span className="soft">Saved.</span> : null}
+            {bad ? <span className="soft">Correct what is marked in red first.</span> : null}
             <Button $look="main" isDisabled={!changed || bad} onPress={() => void save()}>
               Save the workshop
             </Button>

@@ -56,5 +56,5 @@ const Figure = styled.figure`
   .ours { fill: var(--blue); } .object { fill: var(--clay); } .between { fill: var(--right-tint); }
   .edge { stroke: var(--ink); } .bar { stroke: var(--ink); stroke-width: 2; }
   text { font: 12px ${FONTS.text}; fill: var(--ink); } .on { fill: var(--on-blue); }
-  figcaption { font-size: 13px; color: var(--soft); margin-top: 3px; }
+  figcaption { font-size: 13px; color: var(--soft); margin: 3px 0 10px; }
 `;

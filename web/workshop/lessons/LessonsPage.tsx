@@ -86,8 +86,8 @@ function Group({ group, shop }: { group: LessonGroup; shop: WorkshopAnswer }) {
         {group.hand === null ? (
           <>
             They come out <b className="number">{formatPlain(Math.abs(after.mean), 2)} mm</b>{' '}
-            {after.mean < 0 ? 'looser' : 'tighter'} than drawn, give or take {formatPlain(after.sd, 2)}; of a
-            printer nobody knows it would be {formatPlain(before.mean, 2)}, give or take{' '}
+            {after.mean < 0 ? 'looser' : 'tighter'} than drawn, give or take {formatPlain(after.sd, 2)}; for a
+            printer without records it would be {formatPlain(before.mean, 2)}, give or take{' '}
             {formatPlain(before.sd, 2)}.
           </>
         ) : (

@@ -103,11 +103,14 @@ export function FindingsList({ scan, findings, lit, onLit, onTake }: Props) {
 function Relations({ findings, index, onTake }: Pick<Props, 'findings' | 'onTake'> & { index: number }) {
   const relations = relationsOf(findings, index);
   if (relations.length === 0) return null;
+  // Several flat faces have the same words: they are said once, with how many.
+  const said = relations.filter((r, k) => relations.findIndex(other => other.words === r.words) === k);
   return (
     <ul className="meant">
-      {relations.slice(0, MOST_RELATIONS).map((r, k) => (
-        <li key={k}>
+      {said.slice(0, MOST_RELATIONS).map(r => (
+        <li key={r.words}>
           {r.words}
+          {manyWords(relations.filter(other => other.words === r.words).length)}
           {r.kind === 'one-size' ? (
             <Button $small $look="quiet" onPress={() => onTake({ ...findings[index]!, sizes: [r.size] })}>
               Take that
@@ -118,6 +121,8 @@ function Relations({ findings, index, onTake }: Pick<Props, 'findings' | 'onTake
     </ul>
   );
 }
+
+const manyWords = (n: number) => (n > 1 ? `, ${n} of them` : '');
 
 /** A plate's face is square to every hole in it. */
 const MOST_RELATIONS = 6;
