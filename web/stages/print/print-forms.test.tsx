@@ -151,7 +151,7 @@ describe('recording a print', () => {
     await userEvent.click(screen.getByRole('option', { name: 'failed: it came loose from the bed' }));
     await userEvent.click(screen.getByRole('button', { name: 'It failed' }));
     expect(bench.appended).toMatchObject([{ body: { hours: 0.4, failed: 'came-loose' } }]);
-    expect(bench.said[0]).toContain('says nothing of the fit');
+    expect(bench.said[0]).toContain('says nothing about the fit');
   });
 
   test('that fails keeps what was typed', async () => {
