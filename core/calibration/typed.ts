@@ -46,7 +46,7 @@ export function readTyped(text: string): {
       say('two numbers follow: drawn, then printed, in mm.');
     else if (!(drawn! > 0 && drawn! <= 1000 && printed! > 0)) say('sizes are above 0 and at most 1000 mm.');
     else if (!isLikely(drawn!, printed!))
-      say(`${printed} for ${drawn}is more than a printer’s error: a slip of the unit or the line?`);
+      say(`${printed} for ${drawn} is more than a printer’s error: a slip of the unit or the line?`);
     else rows.push({ kind, drawn: drawn!, printed: printed! });
   });
   return { rows, problems };

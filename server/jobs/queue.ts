@@ -1,3 +1,4 @@
+import type { JobView } from '../../contract/jobs';
 import type { Hand, Plate, PlateAsked, Queue, QueueAid, QueueItem } from '../../contract/queue';
 import { Rack } from '../../contract/rack';
 import type { Material, Printer, Workshop } from '../../core/job/workshop';
@@ -45,31 +46,8 @@ export async function queueOf({ store, rack }: Kinds): Promise<Queue> {
       more += tag.toPrint.length + tag.aids.length;
       continue;
     }
-    // A test piece alone needs nothing else of its job.
-    const job = tag.toPrint.length > 0 ? await readJob(store.db, tag.id) : null;
-    for (const { versionId, pieces, words, partId } of tag.toPrint) {
-      if (!job) break;
-      const version = job.history.versions.find(v => v.id === versionId);
-      if (!version) continue;
-      const printer = printerOf(version, workshop);
-      const material = materialFor(version.materialId, workshop);
-      items.push({
-        jobId: job.id,
-        number: job.number,
-        title: job.document.title,
-        partId,
-        versionId,
-        words,
-        printerId: printer.id,
-        materialId: material.id,
-        material: material.name,
-        pieces,
-        mates: version.mates.map(m => ({
-          id: m.mateId,
-          name: job.document.mates.find(x => x.id === m.mateId)?.name ?? m.surface,
-        })),
-      });
-    }
+    // Test pieces need nothing else of their job.
+    if (tag.toPrint.length > 0) items.push(...itemsOf(tag, await readJob(store.db, tag.id), workshop));
     for (const { kind, id, words, printerId, materialId } of tag.aids) {
       const material = materialFor(materialId, workshop);
       aids.push({
@@ -91,6 +69,38 @@ export async function queueOf({ store, rack }: Kinds): Promise<Queue> {
     inTurn: p.clearance !== undefined,
   }));
   return { printers, items, aids, running, more };
+}
+
+/** Versions of a job that wait for a printer. */
+function itemsOf(
+  { toPrint }: Pick<Rack['jobs'][number], 'toPrint'>,
+  job: JobView,
+  workshop: Workshop,
+): QueueItem[] {
+  return toPrint.flatMap(({ versionId, pieces, words, partId }): QueueItem[] => {
+    const version = job.history.versions.find(v => v.id === versionId);
+    if (!version) return [];
+    const printer = printerOf(version, workshop);
+    const material = materialFor(version.materialId, workshop);
+    return [
+      {
+        jobId: job.id,
+        number: job.number,
+        title: job.document.title,
+        partId,
+        versionId,
+        words,
+        printerId: printer.id,
+        materialId: material.id,
+        material: material.name,
+        pieces,
+        mates: version.mates.map(m => ({
+          id: m.mateId,
+          name: job.document.mates.find(x => x.id === m.mateId)?.name ?? m.surface,
+        })),
+      },
+    ];
+  });
 }
 
 const materialFor = (id: string | null, { materials }: Workshop): Material =>
